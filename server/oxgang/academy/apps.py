@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class AcademyConfig(AppConfig):
+    name = "oxgang.academy"
+    label = "academy"

@@ -1,0 +1,11 @@
+"""Errors of the academy's own records."""
+
+from __future__ import annotations
+
+from oxgang.core.errors import OxgangError
+
+
+class NotFound(OxgangError):
+    """Not there, or not this academy's: the two look the same from outside."""
+
+    code = "not-found"

@@ -1,0 +1,8 @@
+"""Academy, coaches, students, their clubs and swing-length scales."""
+
+from oxgang.academy.models.academy import Academy, Coach
+from oxgang.academy.models.bag import Club
+from oxgang.academy.models.scale import SwingPosition, SwingScale
+from oxgang.academy.models.student import Hand, Student
+
+__all__ = ["Academy", "Club", "Coach", "Hand", "Student", "SwingPosition", "SwingScale"]

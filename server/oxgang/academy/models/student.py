@@ -1,0 +1,39 @@
+"""A student."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+from oxgang.academy.models.academy import Academy
+from oxgang.academy.models.scale import SwingScale
+from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+
+
+class Hand(models.TextChoices):
+    RIGHT = "right"
+    LEFT = "left"
+
+
+class Student(models.Model):
+    """A student of an academy. Archived students keep everything and can be brought back."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="students")
+    name = models.CharField(max_length=120)
+    hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
+    units = models.CharField(max_length=2, choices=[("yd", "yards"), ("m", "metres")], default="yd")
+    scale = models.ForeignKey(SwingScale, on_delete=models.PROTECT, related_name="students")
+    tolerance_yd = models.FloatField(default=TOLERANCE_YD)
+    from_yd = models.PositiveSmallIntegerField(default=FROM_YD)
+    to_yd = models.PositiveSmallIntegerField(default=TO_YD)
+    notes = models.TextField(blank=True)
+    archived_at = models.DateTimeField(null=True, blank=True)
+    created_at = models.DateTimeField()
+
+    class Meta:
+        indexes = [models.Index(fields=["academy", "name"])]
+
+    def __str__(self) -> str:
+        return self.name

@@ -1,0 +1,87 @@
+"""Reads of students, clubs and scales, always within one academy."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db.models import QuerySet
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Academy, Club, Student, SwingScale
+from oxgang.core.swing import Position
+
+
+def students_of(academy: Academy, *, archived: bool = False) -> QuerySet[Student]:
+    """The academy's students by name, with their scales."""
+    return (
+        Student.objects.filter(academy=academy, archived_at__isnull=not archived)
+        .select_related("scale")
+        .order_by("name", "id")
+    )
+
+
+def student_of(academy: Academy, student_id: UUID) -> Student:
+    """One student, archived or not. Two queries with the scale's positions.
+
+    Raises
+    ------
+    NotFound
+        When the academy has no such student.
+    """
+    student = (
+        Student.objects.filter(academy=academy, pk=student_id)
+        .select_related("scale", "academy")
+        .prefetch_related("scale__positions")
+        .first()
+    )
+    if student is None:
+        raise NotFound("There is no such student here.")
+    return student
+
+
+def bag_of(student: Student, *, everything: bool = False) -> list[Club]:
+    """The student's clubs, most lofted first; with `everything` also archived ones."""
+    clubs = student.clubs.order_by("-loft_deg", "label", "used_from")
+    return list(clubs if everything else clubs.filter(archived_at=None))
+
+
+def club_of(academy: Academy, club_id: UUID) -> Club:
+    """One club of one of the academy's students.
+
+    Raises
+    ------
+    NotFound
+        When the academy has no such club.
+    """
+    club = Club.objects.filter(student__academy=academy, pk=club_id).first()
+    if club is None:
+        raise NotFound("There is no such club here.")
+    return club
+
+
+def scales_of(academy: Academy) -> QuerySet[SwingScale]:
+    """The academy's scales with their positions, built-in ones first."""
+    return academy.scales.prefetch_related("positions").order_by("id")
+
+
+def scale_of(academy: Academy, scale_id: int) -> SwingScale:
+    """One scale of the academy.
+
+    Raises
+    ------
+    NotFound
+        When the academy has no such scale.
+    """
+    scale = scales_of(academy).filter(pk=scale_id).first()
+    if scale is None:
+        raise NotFound("There is no such swing scale here.")
+    return scale
+
+
+def known_swings(student: Student) -> dict[str, Position]:
+    """Every swing the academy has a word for, by casefolded label; the student's scale wins."""
+    swings: dict[str, Position] = {}
+    for scale in [student.scale, *scales_of(student.academy)]:
+        for position in scale.as_core().positions:
+            swings.setdefault(position.label.casefold(), position)
+    return swings

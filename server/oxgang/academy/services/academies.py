@@ -1,0 +1,72 @@
+"""Opening an academy and letting coaches in."""
+
+from __future__ import annotations
+
+from zoneinfo import ZoneInfo, available_timezones
+
+from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+
+from oxgang.academy.models import Academy, Coach, SwingPosition, SwingScale
+from oxgang.core.errors import InputError
+from oxgang.core.swing import BUILT_IN, Scale
+
+
+@transaction.atomic
+def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC") -> Academy:
+    """A new academy with its own copies of the built-in swing-length scales."""
+    name = name.strip()
+    if not name:
+        raise InputError("Give the academy a name.", field="name")
+    if time_zone not in available_timezones():
+        raise InputError(f'"{time_zone}" is not a time zone such as UTC.', field="time_zone")
+    academy = Academy.objects.create(
+        name=name, altitude_m=altitude_m, time_zone=str(ZoneInfo(time_zone))
+    )
+    for scale in BUILT_IN:
+        create_scale(academy, scale)
+    return academy
+
+
+def create_scale(academy: Academy, scale: Scale) -> SwingScale:
+    """Store a scale with its positions."""
+    stored = SwingScale.objects.create(
+        academy=academy, key=scale.key, name=scale.name, idea=scale.idea
+    )
+    write_positions(stored, scale)
+    return stored
+
+
+def write_positions(stored: SwingScale, scale: Scale) -> None:
+    """Replace the positions of a stored scale."""
+    stored.positions.all().delete()
+    SwingPosition.objects.bulk_create(
+        SwingPosition(scale=stored, order=order, label=p.label, arm_deg=p.arm_deg, cue=p.cue)
+        for order, p in enumerate(scale.positions)
+    )
+
+
+@transaction.atomic
+def add_coach(academy: Academy, *, name: str, log_in: str, password: str) -> Coach:
+    """A coach with a log-in.
+
+    Raises
+    ------
+    InputError
+        When the log-in is taken or the password is too weak.
+    """
+    log_in = log_in.strip().lower()
+    if not log_in:
+        raise InputError("Give the coach a log-in.", field="log_in")
+    if User.objects.filter(username=log_in).exists():
+        raise InputError(f'The log-in "{log_in}" is taken.', field="log_in")
+    user = User(username=log_in)
+    try:
+        validate_password(password, user)
+    except ValidationError as error:
+        raise InputError(" ".join(error.messages), field="password") from None
+    user.set_password(password)
+    user.save()
+    return Coach.objects.create(user=user, academy=academy, name=name.strip() or log_in)

@@ -1,0 +1,80 @@
+"""Adding, changing, archiving and restoring students."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from datetime import datetime
+
+from django.db import transaction
+
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.selectors.people import scale_of
+from oxgang.core.errors import InputError
+from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
+
+MAX_NAME = 120
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StudentFields:
+    """What a coach enters about a student."""
+
+    name: str
+    scale_id: int
+    hand: str = "right"
+    units: str = "yd"
+    tolerance_yd: float = TOLERANCE_YD
+    from_yd: int = FROM_YD
+    to_yd: int = TO_YD
+    notes: str = ""
+
+
+CHANGEABLE = tuple(StudentFields.__dataclass_fields__)
+
+
+@transaction.atomic
+def add_student(fields: StudentFields, *, by: Coach, now: datetime) -> Student:
+    """A new student of the coach's academy."""
+    student = Student(academy=by.academy, created_at=now)
+    _write(student, asdict(fields), by)
+    return student
+
+
+@transaction.atomic
+def change_student(student: Student, changes: Mapping[str, object], *, by: Coach) -> Student:
+    """Change only the given fields, so that two coaches do not undo each other."""
+    _write(student, changes, by)
+    return student
+
+
+@transaction.atomic
+def archive_student(student: Student, *, by: Coach, now: datetime) -> None:
+    """Take a student off the list; nothing is deleted."""
+    student.archived_at = now
+    student.save(update_fields=["archived_at"])
+
+
+@transaction.atomic
+def restore_student(student: Student, *, by: Coach) -> None:
+    """Bring an archived student back whole."""
+    student.archived_at = None
+    student.save(update_fields=["archived_at"])
+
+
+def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
+    for name, value in changes.items():
+        setattr(student, name, value)
+    student.name = " ".join(student.name.split())
+    if not student.name:
+        raise InputError("Give the student a name.", field="name")
+    if len(student.name) > MAX_NAME:
+        raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
+    checked_tolerance(student.tolerance_yd)
+    checked_range(student.from_yd, student.to_yd)
+    if "scale_id" in changes:
+        student.scale = scale_of(by.academy, student.scale_id)
+    if student._state.adding:
+        student.save()
+    elif changes:
+        student.save(update_fields=[*changes])

@@ -1,0 +1,44 @@
+from __future__ import annotations
+
+from ninja import Schema
+
+
+class LogIn(Schema):
+    log_in: str
+    password: str
+
+
+class AcademyOut(Schema):
+    name: str
+    altitude_m: float
+    time_zone: str
+
+
+class CoachOut(Schema):
+    name: str
+    academy: AcademyOut
+
+
+class Account(Schema):
+    """Who is signed in, the token that writes need, and the words and limits of the trade."""
+
+    coach: CoachOut | None
+    csrf: str
+    demo: bool
+
+
+class Words(Schema):
+    """The trade's words and limits, so that no other place has to know them."""
+
+    trajectories: list[str]
+    spins: list[str]
+    tempos: list[str]
+    strikes: list[str]
+    balls: list[str]
+    lies: list[str]
+    ask_over_yd: float
+    enough_balls: int
+    tolerance_yd: float
+    from_yd: int
+    to_yd: int
+    m_per_yd: float

@@ -1,0 +1,112 @@
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
+from oxgang.api.matrix.router import cell_out
+from oxgang.core.checks import check_shot
+from oxgang.core.errors import InputError
+from oxgang.core.shots import CellKey, Shot
+from oxgang.matrix.selectors.matrix import cell_of
+from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day
+from oxgang.range_sessions.services.balls import (
+    local_day,
+    mark_ball,
+    record_balls,
+    restore_ball,
+    withdraw_ball,
+)
+
+router = Router(tags=["balls"])
+
+
+def _recorded(student: Student, uid: str) -> dict[str, object]:
+    ball = ball_of(student, uid)
+    cell = cell_of(student, ball, local_day(student, timezone.now()))
+    return {"ball": ball, "cell": cell and cell_out(cell)}
+
+
+@router.get("/students/{student_id}/balls", response=list[BallOut])
+def balls_on_day(
+    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
+) -> list[Ball]:
+    """The balls of a day, oldest first; without a day, today's."""
+    student = student_of(coach_of(request).academy, student_id)
+    return list(balls_of_day(student, day or local_day(student, timezone.now())))
+
+
+@router.get("/students/{student_id}/cell-balls", response=list[BallOut])
+def balls_of_cell(
+    request: HttpRequest,
+    student_id: UUID,
+    club: str,
+    swing: str,
+    trajectory: str,
+    spin: str = "check",
+    tempo: str = "normal",
+) -> list[Ball]:
+    """All balls of one cell, oldest first."""
+    student = student_of(coach_of(request).academy, student_id)
+    return balls_in_cell(student, club, swing, trajectory, spin, tempo)
+
+
+@router.put("/students/{student_id}/balls", response=Recorded)
+def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, object]:
+    """Store a ball. Sending the same ball again changes nothing."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    club = club_of(coach.academy, data.club_id)
+    if club.student_id != student.pk:
+        raise InputError("This club is in another student's bag.", field="club_id")
+    now = timezone.now()
+    shot = Shot(
+        cell=CellKey(club.label, data.swing, data.trajectory, data.spin, data.tempo),
+        id=data.uid,
+        # A tablet whose clock is ahead must not put balls into tomorrow.
+        hit_at=min(data.hit_at, now) if data.hit_at.tzinfo else now,
+        strike=data.strike,
+        ball=data.ball,
+        lie=data.lie,
+        carry_yd=data.carry_yd,
+        total_yd=data.total_yd,
+    )
+    check_shot(shot, confirmed=data.confirmed)
+    record_balls(student, [(shot, club)], by=coach, now=now)
+    return _recorded(student, data.uid)
+
+
+@router.patch("/students/{student_id}/balls/{uid}", response=Recorded)
+def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> dict[str, object]:
+    """Set a ball's strike, or exclude it with a reason."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
+    mark_ball(ball_of(student, uid), changes, by=coach)
+    return _recorded(student, uid)
+
+
+@router.delete("/students/{student_id}/balls/{uid}", response=Recorded)
+def withdraw(request: HttpRequest, student_id: UUID, uid: str) -> dict[str, object]:
+    """Undo a ball."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    withdraw_ball(ball_of(student, uid), by=coach, now=timezone.now())
+    return _recorded(student, uid)
+
+
+@router.post("/students/{student_id}/balls/{uid}/restore", response=Recorded)
+def restore(request: HttpRequest, student_id: UUID, uid: str) -> dict[str, object]:
+    """Take an undo back."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    restore_ball(ball_of(student, uid), by=coach)
+    return _recorded(student, uid)

@@ -1,0 +1,24 @@
+"""The API: one router and one schema module for each subject."""
+
+from __future__ import annotations
+
+from ninja import NinjaAPI
+
+from oxgang import __version__
+from oxgang.api import problems
+from oxgang.api.account.router import router as account
+from oxgang.api.auth import CoachSession
+from oxgang.api.balls.router import router as balls
+from oxgang.api.files.router import router as files
+from oxgang.api.matrix.router import router as matrix
+from oxgang.api.scales.router import router as scales
+from oxgang.api.students.router import router as students
+
+api = NinjaAPI(title="Oxgang", version=__version__, auth=CoachSession(), docs_url=None)
+problems.install(api)
+api.add_router("", account)
+api.add_router("", scales)
+api.add_router("", students)
+api.add_router("", balls)
+api.add_router("", matrix)
+api.add_router("", files)

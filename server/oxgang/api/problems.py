@@ -1,0 +1,59 @@
+"""Errors as problem+json (RFC 9457): a stable code, one plain sentence, the field it concerns."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import ValidationError as NinjaValidationError
+
+from oxgang.academy.errors import NotFound
+from oxgang.core.errors import ConfirmationNeeded, OxgangError
+
+STATUS: dict[type[OxgangError], int] = {NotFound: 404, ConfirmationNeeded: 409}
+
+
+def problem(status: int, code: str, sentence: str, field: str = "") -> JsonResponse:
+    """A problem+json response."""
+    return JsonResponse(
+        {"type": f"oxgang:{code}", "status": status, "code": code, "title": sentence, "field": field},
+        status=status,
+        content_type="application/problem+json",
+    )
+
+
+def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) -> HttpResponse:
+    """What a log-in that was tried too often gets."""
+    return problem(
+        429,
+        "too-many-tries",
+        "Too many wrong passwords. Wait a quarter of an hour and try again.",
+        "password",
+    )
+
+
+def install(api: NinjaAPI) -> None:
+    """Register the handlers on an API."""
+
+    @api.exception_handler(OxgangError)
+    def oxgang_error(request: HttpRequest, error: OxgangError) -> HttpResponse:
+        status = next((s for kind, s in STATUS.items() if isinstance(error, kind)), 422)
+        return problem(status, error.code, error.sentence, error.field)
+
+    @api.exception_handler(NinjaValidationError)
+    def invalid(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:
+        first = error.errors[0]
+        places = [str(part) for part in first["loc"] if part not in ("body", "query", "path", "form")]
+        field = places[-1] if places else ""
+        name = field.replace("_", " ") or "request"
+        return problem(422, "unusable-input", f"{name}: {first['msg']}.", field)
+
+    @api.exception_handler(AuthenticationError)
+    def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return problem(401, "signed-out", "You are signed out. Sign in again; nothing is lost.")
+
+    @api.exception_handler(HttpError)
+    def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return problem(error.status_code, "refused", str(error))

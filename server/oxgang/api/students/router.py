@@ -1,0 +1,122 @@
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.models import Club, Student
+from oxgang.academy.selectors.people import bag_of, club_of, student_of
+from oxgang.academy.services import clubs as club_services
+from oxgang.academy.services import students as student_services
+from oxgang.api.auth import coach_of
+from oxgang.api.students.schemas import (
+    ClubChange,
+    ClubIn,
+    ClubOut,
+    StudentChange,
+    StudentIn,
+    StudentOut,
+    StudentRow,
+)
+from oxgang.core import bag
+from oxgang.range_sessions.selectors.students import student_rows
+
+router = Router(tags=["students"])
+
+
+def _out(student: Student) -> dict[str, object]:
+    return {
+        **{name: getattr(student, name) for name in student_services.CHANGEABLE},
+        "id": student.pk,
+        "archived": student.archived_at is not None,
+        "scale": student.scale,
+        "clubs": bag_of(student),
+    }
+
+
+@router.get("/students", response=list[StudentRow])
+def students(request: HttpRequest, archived: Query[bool] = False) -> list[dict[str, object]]:
+    """The academy's students by name."""
+    return student_rows(coach_of(request).academy, archived=archived)
+
+
+@router.post("/students", response={201: StudentOut})
+def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, dict[str, object]]:
+    """Add a student."""
+    coach = coach_of(request)
+    fields = student_services.StudentFields(**data.dict())
+    student = student_services.add_student(fields, by=coach, now=timezone.now())
+    return 201, _out(student_of(coach.academy, student.pk))
+
+
+@router.get("/students/{student_id}", response=StudentOut)
+def one_student(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """A student with scale and bag."""
+    return _out(student_of(coach_of(request).academy, student_id))
+
+
+@router.patch("/students/{student_id}", response=StudentOut)
+def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) -> dict[str, object]:
+    """Change the fields that are sent."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
+    student_services.change_student(student, changes, by=coach)
+    return _out(student_of(coach.academy, student_id))
+
+
+@router.post("/students/{student_id}/archive", response=StudentOut)
+def archive(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """Take a student off the list."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    student_services.archive_student(student, by=coach, now=timezone.now())
+    return _out(student)
+
+
+@router.post("/students/{student_id}/restore", response=StudentOut)
+def restore(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """Bring an archived student back."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    student_services.restore_student(student, by=coach)
+    return _out(student)
+
+
+@router.post("/students/{student_id}/clubs", response={201: ClubOut})
+def new_club(request: HttpRequest, student_id: UUID, data: ClubIn) -> tuple[int, Club]:
+    """Put a club into the bag."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    club = bag.Club(data.label, data.loft_deg, data.bounce_deg, data.note)
+    return 201, club_services.add_club(
+        student, club, by=coach, used_from=data.used_from, used_until=data.used_until
+    )
+
+
+@router.patch("/clubs/{club_id}", response=ClubOut)
+def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
+    """Change the fields that are sent."""
+    coach = coach_of(request)
+    club = club_of(coach.academy, club_id)
+    return club_services.change_club(club, data.dict(exclude_unset=True), by=coach)
+
+
+@router.post("/clubs/{club_id}/archive", response=ClubOut)
+def archive_club(request: HttpRequest, club_id: UUID) -> Club:
+    """Take a club out of the bag."""
+    coach = coach_of(request)
+    club = club_of(coach.academy, club_id)
+    club_services.archive_club(club, by=coach, now=timezone.now())
+    return club
+
+
+@router.post("/clubs/{club_id}/restore", response=ClubOut)
+def restore_club(request: HttpRequest, club_id: UUID) -> Club:
+    """Put an archived club back."""
+    coach = coach_of(request)
+    club = club_of(coach.academy, club_id)
+    club_services.restore_club(club, by=coach)
+    return club

@@ -1,0 +1,92 @@
+from __future__ import annotations
+
+from datetime import date
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.api.scales.schemas import ScaleOut
+from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+
+
+class StudentIn(Schema):
+    name: str
+    scale_id: int
+    hand: Literal["right", "left"] = "right"
+    units: Literal["yd", "m"] = "yd"
+    tolerance_yd: float = TOLERANCE_YD
+    from_yd: int = FROM_YD
+    to_yd: int = TO_YD
+    notes: str = Field("", max_length=10_000)
+
+
+class StudentChange(Schema):
+    """Only the fields that change are sent."""
+
+    name: str | None = None
+    scale_id: int | None = None
+    hand: Literal["right", "left"] | None = None
+    units: Literal["yd", "m"] | None = None
+    tolerance_yd: float | None = None
+    from_yd: int | None = None
+    to_yd: int | None = None
+    notes: str | None = Field(None, max_length=10_000)
+
+
+class StudentRow(Schema):
+    """A student in the list."""
+
+    id: UUID
+    name: str
+    hand: str
+    scale: str
+    clubs: int
+    balls: int
+    last_hit: date | None
+    archived: bool
+
+
+class ClubOut(Schema):
+    id: UUID
+    label: str
+    loft_deg: float
+    bounce_deg: float | None
+    note: str
+    used_from: date | None
+    used_until: date | None
+
+
+class StudentOut(Schema):
+    id: UUID
+    name: str
+    hand: str
+    units: str
+    tolerance_yd: float
+    from_yd: int
+    to_yd: int
+    notes: str
+    archived: bool
+    scale: ScaleOut
+    clubs: list[ClubOut]
+
+
+class ClubIn(Schema):
+    label: str
+    loft_deg: float
+    bounce_deg: float | None = None
+    note: str = Field("", max_length=200)
+    used_from: date | None = None
+    used_until: date | None = None
+
+
+class ClubChange(Schema):
+    """Only the fields that change are sent."""
+
+    label: str | None = None
+    loft_deg: float | None = None
+    bounce_deg: float | None = None
+    note: str | None = Field(None, max_length=200)
+    used_from: date | None = None
+    used_until: date | None = None

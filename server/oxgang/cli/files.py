@@ -1,0 +1,128 @@
+"""Commands that read and write the open formats. They need no server and no database."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from dataclasses import asdict, replace
+from datetime import date, datetime
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
+from oxgang.core.bag import Club
+from oxgang.core.carry.cells import Basis, build_matrix
+from oxgang.core.errors import OxgangError
+from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
+from oxgang.core.shots import Shot, Trajectory
+from oxgang.core.swing import BUILT_IN, Scale, built_in, recognised
+from oxgang.files.bag import read_bag
+from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
+from oxgang.files.scale import read_scale
+from oxgang.files.shots import read_shots
+from oxgang.files.tables import RowProblem
+
+
+def matrix(
+    shots: Annotated[Path, typer.Argument(help="shots.csv")],
+    bag: Annotated[Path, typer.Option(help="bag.csv")],
+    scale: Annotated[
+        str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")
+    ] = "",
+    as_of: Annotated[
+        datetime | None, typer.Option(formats=["%Y-%m-%d"], help="the day it is made for")
+    ] = None,
+    output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
+) -> None:
+    """The wedge distance matrix of the balls in SHOTS.csv."""
+    clubs = read_records(bag, read_bag)
+    rows = read_rows(shots, read_shots)
+    known = {club.label.casefold(): club for club in clubs}
+    report_problems(
+        shots,
+        [
+            RowProblem(line, "club", f'"{shot.cell.club}" is not in {bag}.')
+            for line, shot in rows
+            if shot.cell.club.casefold() not in known
+        ],
+    )
+    swings = [shot.cell.swing for _, shot in rows]
+    chosen = _scale(scale) or recognised(swings)
+    order = [p.label for p in chosen.positions] if chosen else list(dict.fromkeys(swings))
+    report_problems(
+        shots,
+        [
+            RowProblem(line, "swing", f'"{shot.cell.swing}" is not a position of {scale}.')
+            for line, shot in rows
+            if shot.cell.swing not in order
+        ],
+    )
+    day = as_of.date() if as_of else None
+    cells = build_matrix((_relabelled(shot, known) for _, shot in rows), as_of=day)
+    lofts = {club.label: club.loft_deg for club in clubs}
+    trajectories = list(Trajectory)
+    cells.sort(
+        key=lambda cell: (
+            lofts[cell.key.club],
+            order.index(cell.key.swing),
+            trajectories.index(cell.key.trajectory),
+        )
+    )
+    text = write_matrix(cells)
+    if output is None:
+        typer.echo(text, nl=False)
+        return
+    try:
+        output.write_text(text, encoding="utf-8", newline="")
+    except OSError as error:
+        fail(f"{output}: cannot be written ({error.strerror}).")
+
+
+def gaps(
+    matrix_csv: Annotated[Path, typer.Argument(metavar="MATRIX.csv")],
+    from_yd: Annotated[int, typer.Option("--from")] = FROM_YD,
+    to_yd: Annotated[int, typer.Option("--to")] = TO_YD,
+    tolerance_yd: Annotated[float, typer.Option("--tolerance")] = TOLERANCE_YD,
+) -> None:
+    """Coverage, gaps and overlaps of a matrix, as JSON."""
+    if from_yd > to_yd:
+        fail(f"--from {from_yd} is beyond --to {to_yd}. Give the shorter yardage first.")
+    if tolerance_yd <= 0:
+        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards.")
+    cells = read_records(matrix_csv, read_matrix)
+    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
+    total = to_yd - from_yd + 1
+
+    def share(some: list[MatrixRow]) -> float:
+        ploughed = covered_yardages(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+        return len(ploughed) / total
+
+    uncovered = fallow(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+    result = {
+        "from_yd": from_yd,
+        "to_yd": to_yd,
+        "tolerance_yd": tolerance_yd,
+        "coverage": {"measured": share(measured), "all": share(cells)},
+        "gaps": [asdict(stretch) for stretch in uncovered],
+        "overlaps": [[asdict(a), asdict(b)] for a, b in overlaps(cells)],
+    }
+    typer.echo(json.dumps(result))
+
+
+def _scale(choice: str) -> Scale | None:
+    if not choice:
+        return None
+    try:
+        if choice in {scale.key for scale in BUILT_IN}:
+            return built_in(choice)
+        return read_scale(read_bytes(Path(choice)), name=choice)
+    except OxgangError as error:
+        fail(*error.sentence.splitlines())
+
+
+def _relabelled(shot: Shot, bag: Mapping[str, Club]) -> Shot:
+    """The shot with its club written as the bag writes it."""
+    label = bag[shot.cell.club.casefold()].label
+    return replace(shot, cell=replace(shot.cell, club=label))

@@ -1,0 +1,20 @@
+"""The `oxgang` command: file commands need nothing but the core, server commands start Django."""
+
+from __future__ import annotations
+
+import typer
+
+from oxgang.cli import files, server
+
+app = typer.Typer(
+    name="oxgang",
+    help="Wedge distance matrices for golf academy coaches.",
+    no_args_is_help=True,
+    add_completion=False,
+    pretty_exceptions_enable=False,
+)
+app.command()(files.matrix)
+app.command()(files.gaps)
+app.command()(server.demo)
+app.command()(server.serve)
+app.command("add-coach")(server.add_coach_command)

@@ -1,0 +1,144 @@
+"""Commands that start the server. Django is imported only once its environment is set."""
+
+from __future__ import annotations
+
+import os
+import secrets
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from oxgang.cli.report import fail
+from oxgang.core.errors import OxgangError
+
+Data = Annotated[Path, typer.Option(help="folder of the database")]
+Host = Annotated[str, typer.Option(help="address to listen on")]
+Port = Annotated[int, typer.Option(help="port to listen on", min=1, max=65535)]
+
+
+def demo(
+    data: Data = Path("var/demo"),
+    host: Host = "127.0.0.1",
+    port: Port = 8000,
+    fresh: Annotated[bool, typer.Option(help="throw the demo's data away first")] = False,
+    serve: Annotated[bool, typer.Option(help="start the server when loaded")] = True,
+) -> None:
+    """The demo academy, ready to try. The data is made up and kept between starts."""
+    if fresh:
+        for file in data.glob("oxgang.sqlite3*"):
+            file.unlink()
+    _start_django("demo", data, host)
+    from django.utils import timezone
+
+    from oxgang.academy.models import Academy
+    from oxgang.demo.load import load_demo
+    from oxgang.demo.scenario import ACADEMY, COACHES, PASSWORD
+
+    if not Academy.objects.exists():
+        load_demo(now=timezone.now())
+    if not serve:
+        return
+    log_ins = " or ".join(log_in for log_in, _ in COACHES)
+    typer.echo(f"\n  {ACADEMY} (demo)\n  http://{host}:{port}")
+    typer.echo(f"  log-in: {log_ins}   password: {PASSWORD}\n  Ctrl+C stops it.\n")
+    _listen(host, port)
+
+
+def serve(
+    data: Data = Path("oxgang-data"),
+    host: Host = "127.0.0.1",
+    port: Port = 8000,
+    names: Annotated[str, typer.Option(help="host names it answers to, by comma")] = "",
+    https: Annotated[bool, typer.Option(help="it stands behind an HTTPS proxy")] = False,
+) -> None:
+    """Start for real: makes a secret key, asks for a first account, and serves."""
+    data.mkdir(parents=True, exist_ok=True)
+    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
+    os.environ["OXGANG_HTTPS"] = str(https)
+    _start_django("prod", data, names or host)
+    from oxgang.academy.models import Coach
+
+    if not Coach.objects.exists():
+        if not sys.stdin.isatty():
+            fail(
+                "There is no account yet. Run `oxgang serve` in a terminal once, or "
+                "`oxgang add-coach`, to make the first one."
+            )
+        typer.echo("There is no account yet. Make the first one.")
+        _ask_for_coach()
+    typer.echo(f"Oxgang on http://{host}:{port}")
+    _listen(host, port)
+
+
+def add_coach_command(
+    data: Data = Path("oxgang-data"),
+    academy: Annotated[str, typer.Option(help="name of the academy")] = "",
+    name: Annotated[str, typer.Option(help="the coach's name")] = "",
+    log_in: Annotated[str, typer.Option(help="the coach's log-in")] = "",
+) -> None:
+    """Let a coach in. Asks for what is not given; the password is asked for or OXGANG_PASSWORD."""
+    data.mkdir(parents=True, exist_ok=True)
+    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
+    _start_django("prod", data, "127.0.0.1")
+    _ask_for_coach(academy, name, log_in)
+
+
+def _ask_for_coach(academy_name: str = "", name: str = "", log_in: str = "") -> None:
+    from django.db import transaction
+
+    from oxgang.academy.models import Academy
+    from oxgang.academy.services.academies import add_coach, open_academy
+
+    only = Academy.objects.first() if Academy.objects.count() == 1 else None
+    if only and not academy_name:
+        academy_name = only.name
+    academy_name = academy_name or typer.prompt("Name of the academy")
+    name = name or typer.prompt("Your name")
+    log_in = log_in or typer.prompt("Log-in")
+    password = os.environ.get("OXGANG_PASSWORD") or typer.prompt(
+        "Password", hide_input=True, confirmation_prompt=True
+    )
+    try:
+        with transaction.atomic():
+            academy = Academy.objects.filter(name=academy_name).first()
+            add_coach(
+                academy or open_academy(academy_name), name=name, log_in=log_in, password=password
+            )
+    except OxgangError as error:
+        fail(error.sentence)
+    typer.echo(f"{name} can sign in as {log_in.strip().lower()}.")
+
+
+def _secret_key(file: Path) -> str:
+    if not file.exists():
+        file.touch(mode=0o600)
+        file.write_text(secrets.token_urlsafe(50), encoding="ascii")
+    return file.read_text(encoding="ascii").strip()
+
+
+def _start_django(mode: str, data: Path, names: str) -> None:
+    os.environ["OXGANG_MODE"] = mode
+    os.environ["OXGANG_DATA"] = str(data.resolve())
+    os.environ["OXGANG_HOSTS"] = f"{names},127.0.0.1,localhost"
+    os.environ["DJANGO_SETTINGS_MODULE"] = "oxgang.config.settings"
+    try:
+        data.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        fail(f"{data}: cannot be made ({error.strerror}).")
+    import django
+    from django.core.management import call_command
+    from django.db import OperationalError
+
+    try:
+        django.setup()
+        call_command("migrate", verbosity=0)
+    except (ValueError, OperationalError) as error:
+        fail(f"The server cannot start with {data}: {error}")
+
+
+def _listen(host: str, port: int) -> None:
+    from oxgang.config.listen import listen
+
+    listen(host, port)

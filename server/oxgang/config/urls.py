@@ -1,0 +1,32 @@
+"""Addresses: /api/ is the server's, everything else is the web application's own routing."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+
+from oxgang.api.main import api
+
+NOT_BUILT = (
+    "<!doctype html><title>Oxgang</title><p>The web application is not built yet. Run "
+    "<code>make build</code> and load this page again.</p>"
+)
+
+
+@never_cache
+@ensure_csrf_cookie
+def web_application(request: HttpRequest) -> HttpResponse:
+    """The single page, for every address that is not a file and not the API's."""
+    page = settings.WEB / "index.html"
+    if not page.is_file():
+        return HttpResponse(NOT_BUILT, status=503)
+    return HttpResponse(page.read_bytes())
+
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|assets/).*$", web_application),
+]

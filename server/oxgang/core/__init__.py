@@ -1,0 +1,1 @@
+"""The trade's computation: no framework, no database, no input or output."""

@@ -1,0 +1,1 @@
+"""From balls to a matrix."""

@@ -1,0 +1,118 @@
+"""What one ball was: the words of the trade and the record of a shot."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import date, datetime
+from enum import StrEnum
+from typing import Final
+
+
+class Trajectory(StrEnum):
+    """Height of the flight, in the order the ground draws it (low sits low)."""
+
+    LOW = "low"
+    STOCK = "stock"
+    HIGH = "high"
+
+
+class Spin(StrEnum):
+    """Spin grade by what the ball does: runs, hops and stops, stops dead."""
+
+    RELEASE = "release"
+    CHECK = "check"
+    GRAB = "grab"
+
+
+class Tempo(StrEnum):
+    SLOWER = "slower"
+    NORMAL = "normal"
+    FASTER = "faster"
+
+
+class Strike(StrEnum):
+    """How the ball was struck. Everything but solid is a mishit."""
+
+    SOLID = "solid"
+    FAT = "fat"
+    THIN = "thin"
+    HEEL = "heel"
+    TOE = "toe"
+    HARD = "hard"
+
+
+class BallType(StrEnum):
+    PREMIUM = "premium"
+    RANGE = "range"
+
+
+class Lie(StrEnum):
+    TEE = "tee"
+    MAT = "mat"
+    FAIRWAY = "fairway"
+    ROUGH_UP = "rough-up"
+    ROUGH_DOWN = "rough-down"
+
+
+# The numbers that a ball may come with; each is a field of `Shot`.
+MEASURED: Final = (
+    "carry_yd", "total_yd", "launch_deg", "spin_rpm", "ball_speed_mps", "club_speed_mps",
+    "attack_deg", "dynamic_loft_deg", "apex_yd", "landing_deg", "offline_yd", "temperature_c",
+    "altitude_m", "headwind_mps",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class CellKey:
+    """One shot type. A matrix holds at most one cell for each key."""
+
+    club: str
+    swing: str
+    trajectory: Trajectory = Trajectory.STOCK
+    spin: Spin = Spin.CHECK
+    tempo: Tempo = Tempo.NORMAL
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shot:
+    """One ball, as measured. Distances in yards, speeds in m/s, angles in degrees.
+
+    `hit_on` is the day; `hit_at` is the moment when it is known. `carry_yd` and `total_yd` may
+    not both be None. `offline_yd` is positive to the right of the target. `extra` keeps what a
+    file said beyond these fields.
+    """
+
+    cell: CellKey
+    hit_on: date | None = None
+    hit_at: datetime | None = None
+    carry_yd: float | None = None
+    total_yd: float | None = None
+    strike: Strike = Strike.SOLID
+    excluded: str = ""
+    id: str = ""
+    student: str = ""
+    ball: BallType = BallType.PREMIUM
+    lie: Lie = Lie.FAIRWAY
+    launch_deg: float | None = None
+    spin_rpm: float | None = None
+    ball_speed_mps: float | None = None
+    club_speed_mps: float | None = None
+    attack_deg: float | None = None
+    dynamic_loft_deg: float | None = None
+    apex_yd: float | None = None
+    landing_deg: float | None = None
+    offline_yd: float | None = None
+    temperature_c: float | None = None
+    altitude_m: float | None = None
+    headwind_mps: float | None = None
+    extra: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def counts(self) -> bool:
+        """Whether this ball sets the carry of its cell.
+
+        Mishits and excluded balls are kept and shown but do not count; neither does a ball for
+        which only a total is known, until totals are converted to carries.
+        """
+        return self.strike is Strike.SOLID and not self.excluded and self.carry_yd is not None

@@ -1,0 +1,160 @@
+"""Swing-length scales: the main schools, and re-expressing a swing in another scale.
+
+Arm angles are those of the lead arm from straight down, in degrees; they are common practice, no
+published source, and serve the model only: a student's scale is told apart by its labels.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from oxgang.core.errors import InputError
+
+ARM_RANGE_DEG: Final = (10.0, 200.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Position:
+    """One swing length: a label, its arm angle [degrees] and a cue in the student's words."""
+
+    label: str
+    arm_deg: float
+    cue: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """A school's swing lengths, short to long."""
+
+    key: str
+    name: str
+    idea: str
+    positions: tuple[Position, ...]
+
+
+CLOCK: Final = Scale(
+    "clock",
+    "Clock, lead arm",
+    "Ball at 6, head at 12. 9:00 is the lead arm level with the ground.",
+    (
+        Position("7:30", 45, "Hands just past the trail thigh."),
+        Position("8:00", 60, "Hands to trail pocket height."),
+        Position("9:00", 90, "Lead arm level with the ground."),
+        Position("10:00", 120, "Lead arm a little above level."),
+        Position("11:00", 150, "Lead arm nearly up, still wide."),
+        Position("full", 165, "A full, smooth turn."),
+    ),
+)
+FRACTION: Final = Scale(
+    "fraction",
+    "Fraction of full",
+    "Part of the full swing, matched back and through.",
+    (
+        Position("quarter", 45, "A quarter back, a quarter through."),
+        Position("third", 60, "A third back, a third through."),
+        Position("half", 90, "Half back, half through."),
+        Position("two-thirds", 120, "Two thirds back and through."),
+        Position("three-quarter", 135, "Three quarters back and through."),
+        Position("90 %", 150, "Nearly all of it, never hard."),
+        Position("full", 165, "A full, smooth swing."),
+    ),
+)
+BODY: Final = Scale(
+    "body",
+    "Body reference",
+    "Where the hands stop, matched on both sides.",
+    (
+        Position("knee", 35, "Hands to knee."),
+        Position("pocket", 45, "Hands to pocket."),
+        Position("hip", 65, "Hands to hip."),
+        Position("above hip", 85, "Hands just above the hip."),
+        Position("chest", 110, "Hands to chest."),
+        Position("shoulder", 130, "Hands to shoulder."),
+    ),
+)
+ZONES: Final = Scale(
+    "zones",
+    "Zones",
+    "Nothing that needs control goes into zone 3, above the shoulder.",
+    (
+        Position("1", 60, "Below the hip."),
+        Position("2", 110, "Between hip and shoulder."),
+        Position("3", 150, "Above the shoulder: not for control."),
+    ),
+)
+ONE_SWING: Final = Scale(
+    "one-swing",
+    "One swing",
+    "The swing never changes; the club sets the distance.",
+    (Position("L to L", 90, "Lead arm level back, trail arm level through."),),
+)
+
+BUILT_IN: Final = (CLOCK, FRACTION, BODY, ZONES, ONE_SWING)
+
+
+def built_in(key: str) -> Scale:
+    """The built-in scale called `key`.
+
+    Raises
+    ------
+    InputError
+        When no built-in scale has this key.
+    """
+    for scale in BUILT_IN:
+        if scale.key == key:
+            return scale
+    known = ", ".join(s.key for s in BUILT_IN)
+    raise InputError(f'There is no swing scale "{key}". Known scales: {known}.', field="scale")
+
+
+def recognised(labels: Iterable[str]) -> Scale | None:
+    """The built-in scale that has all of these labels, or None."""
+    wanted = set(labels)
+    for scale in BUILT_IN:
+        if wanted <= {position.label for position in scale.positions}:
+            return scale
+    return None
+
+
+def checked_positions(positions: Sequence[Position]) -> tuple[Position, ...]:
+    """The positions of a scale in order of arm angle, once they can be used as a scale.
+
+    Raises
+    ------
+    InputError
+        For an empty scale, a missing or repeated label, or an arm angle that no arm makes.
+    """
+    if not positions:
+        raise InputError(
+            "A swing scale needs at least one position. Add one, for example 9:00 at 90 degrees.",
+            field="positions",
+        )
+    seen: set[str] = set()
+    lo, hi = ARM_RANGE_DEG
+    for p in positions:
+        label = p.label.strip()
+        if not label:
+            raise InputError("Every position needs a label.", field="positions")
+        if label.casefold() in seen:
+            raise InputError(f'Two positions are called "{label}".', field="positions")
+        seen.add(label.casefold())
+        if not lo <= p.arm_deg <= hi:
+            raise InputError(
+                f'Position "{label}": an arm angle of {p.arm_deg:g} degrees is outside '
+                f"{lo:g} to {hi:g}.",
+                field="positions",
+            )
+    return tuple(sorted(positions, key=lambda p: p.arm_deg))
+
+
+def express(label: str, arm_deg: float | None, positions: Sequence[Position]) -> str:
+    """The label under which a swing stands in a scale.
+
+    A label of the scale stands for itself. A swing from another scale is re-expressed as the
+    position whose arm angle is nearest (the shorter one when two are equally near).
+    """
+    if any(p.label == label for p in positions) or arm_deg is None or not positions:
+        return label
+    return min(positions, key=lambda p: (abs(p.arm_deg - arm_deg), p.arm_deg)).label

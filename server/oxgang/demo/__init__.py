@@ -1,0 +1,1 @@
+"""The demo academy: invented people, seeded balls."""

@@ -1,0 +1,80 @@
+"""Simulated balls for the demo. Not a measurement and not the carry model: a toy swing."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from datetime import UTC, date, datetime, time, timedelta
+
+import numpy as np
+
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.swing import built_in
+from oxgang.demo.scenario import DemoStudent, Visit, ago
+
+# What a mishit leaves of the carry: centre and scatter.
+MISHITS = {
+    Strike.FAT: (0.72, 0.1),
+    Strike.THIN: (1.08, 0.14),
+    Strike.HEEL: (0.88, 0.05),
+    Strike.TOE: (0.92, 0.04),
+    Strike.HARD: (1.08, 0.02),
+}
+MISHIT_ODDS = (0.45, 0.25, 0.1, 0.12, 0.08)
+TRAJECTORY_SHARE = {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87}
+SECONDS_A_BALL = 40
+
+
+def balls_of(student: DemoStudent, today: date, rng: np.random.Generator) -> Iterator[Shot]:
+    """The student's balls, visit by visit."""
+    lofts = {club.label: club.loft_deg for club in student.clubs}
+    arms = {p.label: p.arm_deg for p in built_in(student.scale).positions}
+    quirk = {label: rng.normal(1, 0.02) for label in lofts}
+    for number, visit in enumerate(student.visits):
+        start = datetime.combine(today - ago(visit.days_ago), time(15, 10), tzinfo=UTC)
+        weather = dict(
+            temperature_c=float(round(rng.normal(15, 4))),
+            altitude_m=180.0,
+            headwind_mps=float(round(rng.normal(0, 1.5), 1)),
+        )
+        shot_number = 0
+        for club in visit.clubs:
+            for swing in visit.swings:
+                for trajectory in visit.trajectories:
+                    mean = (
+                        _carry(student, lofts[club], arms[swing])
+                        * quirk[club]
+                        * TRAJECTORY_SHARE[Trajectory(trajectory)]
+                    )
+                    for _ in range(visit.balls):
+                        shot_number += 1
+                        yield Shot(
+                            id=f"demo-{number}-{shot_number:04d}",
+                            cell=CellKey(
+                                club, swing, Trajectory(trajectory), Spin.CHECK, Tempo.NORMAL
+                            ),
+                            hit_at=start + timedelta(seconds=SECONDS_A_BALL * shot_number),
+                            lie=Lie(visit.lie),
+                            ball=BallType(visit.ball),
+                            **_struck(student, mean, visit, rng),
+                            **weather,
+                        )
+
+
+def _carry(student: DemoStudent, loft_deg: float, arm_deg: float) -> float:
+    share = math.sin(math.radians(min(arm_deg, 165) / 165 * 90)) ** (1.15 * student.taper)
+    return student.full_56_yd * share * math.exp(0.027 * (56 - loft_deg))
+
+
+def _struck(
+    student: DemoStudent, mean: float, visit: Visit, rng: np.random.Generator
+) -> dict[str, float | Strike]:
+    strike = Strike.SOLID
+    carry = rng.normal(mean, mean * student.spread)
+    if rng.random() < student.mishit:
+        strike = list(MISHITS)[rng.choice(len(MISHITS), p=MISHIT_ODDS)]
+        share, scatter = MISHITS[strike]
+        carry = rng.normal(mean * share, mean * scatter)
+    if visit.ball == "range":
+        carry *= 0.96
+    return {"strike": strike, "carry_yd": round(max(4.0, carry), 1)}

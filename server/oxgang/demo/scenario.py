@@ -1,0 +1,194 @@
+"""Wexholt Hill Golf Academy: one student for each state a coach meets. All of it is invented."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import timedelta
+from typing import Final
+
+from oxgang.core.bag import Club
+
+ACADEMY: Final = "Wexholt Hill Golf Academy"
+ALTITUDE_M: Final = 180.0
+PASSWORD: Final = "fallow-ground"
+COACHES: Final = (("ilse", "Ilse Varnholt"), ("tobin", "Tobin Achterby"))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Visit:
+    """One session: how long ago, and what was hit."""
+
+    days_ago: int
+    clubs: tuple[str, ...]
+    swings: tuple[str, ...]
+    trajectories: tuple[str, ...] = ("stock",)
+    balls: int = 5
+    lie: str = "mat"
+    ball: str = "premium"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DemoStudent:
+    """A student with a simulated swing.
+
+    `full_56_yd` is the full carry of a 56-degree wedge; `spread` the relative scatter of solid
+    balls; `mishit` the share of balls struck badly; `taper` how much less than the rule of thumb
+    the short swings carry (1 follows the rule).
+    """
+
+    name: str
+    scale: str
+    clubs: tuple[Club, ...] = ()
+    hand: str = "right"
+    units: str = "yd"
+    tolerance_yd: float = 2.5
+    notes: str = ""
+    full_56_yd: float = 85
+    spread: float = 0.05
+    mishit: float = 0.1
+    taper: float = 1.0
+    visits: tuple[Visit, ...] = ()
+    # Labels of clubs that came into the bag some days ago; another club ended with them.
+    new_clubs: dict[str, int] = field(default_factory=dict)
+    ended_clubs: dict[str, int] = field(default_factory=dict)
+
+
+def ago(days: int) -> timedelta:
+    """A number of days as a timedelta."""
+    return timedelta(days=days)
+
+
+FOUR = (Club("60", 60, 8), Club("56", 56, 10), Club("52", 52, 8), Club("47", 47, 6))
+
+STUDENTS: Final = (
+    DemoStudent(
+        name="Pell Underhagen",
+        scale="clock",
+        notes="First lesson on Thursday. Asked about pitching.",
+    ),
+    DemoStudent(
+        name="Odile Brackenshaw",
+        scale="fraction",
+        clubs=(Club("SW", 56, 12), Club("GW", 51, 8), Club("PW", 46, 5)),
+        tolerance_yd=5,
+        notes="Contact first. Ball slipped back last time, keep it in the middle.",
+        full_56_yd=62,
+        spread=0.09,
+        mishit=0.38,
+        visits=(
+            Visit(days_ago=33, clubs=("SW",), swings=("half",), balls=12),
+            Visit(days_ago=19, clubs=("SW", "PW"), swings=("half",), balls=10),
+            Visit(days_ago=5, clubs=("SW", "GW", "PW"), swings=("half", "third"), balls=6),
+        ),
+    ),
+    DemoStudent(
+        name="Maren Okafor",
+        scale="clock",
+        clubs=FOUR,
+        notes="14 handicap. Wants to stop guessing from 50 to 80.",
+        full_56_yd=84,
+        spread=0.05,
+        mishit=0.12,
+        taper=0.97,
+        visits=(
+            Visit(
+                days_ago=40, clubs=("60", "56", "52", "47"), swings=("9:00",), balls=6, ball="range"
+            ),
+            Visit(days_ago=26, clubs=("56",), swings=("8:00", "9:00", "10:00", "full"), balls=6),
+            Visit(
+                days_ago=12,
+                clubs=("52", "56"),
+                swings=("8:00", "10:00"),
+                balls=5,
+                lie="fairway",
+            ),
+        ),
+    ),
+    DemoStudent(
+        name="Jory Tamblin-Voss",
+        scale="clock",
+        clubs=(Club("58", 58, 8), Club("54", 54, 12), Club("50", 50, 8), Club("46", 46, 4)),
+        hand="left",
+        tolerance_yd=2,
+        notes="2 handicap, left-handed. Owns three heights, building numbers for each.",
+        full_56_yd=97,
+        spread=0.033,
+        mishit=0.05,
+        taper=1.03,
+        visits=(
+            Visit(
+                days_ago=61,
+                clubs=("58", "54", "50", "46"),
+                swings=("8:00", "9:00", "10:00"),
+                balls=5,
+                lie="fairway",
+            ),
+            Visit(
+                days_ago=34,
+                clubs=("58", "54", "50"),
+                swings=("9:00", "10:00"),
+                trajectories=("low", "high"),
+                balls=5,
+                lie="fairway",
+            ),
+            Visit(
+                days_ago=8,
+                clubs=("54", "50"),
+                swings=("8:00", "9:00", "11:00"),
+                trajectories=("low", "stock"),
+                balls=5,
+                lie="fairway",
+            ),
+        ),
+    ),
+    DemoStudent(
+        name="Henrike Sandvoll-Achterberg of Lower Marrowdale",
+        scale="body",
+        clubs=(Club("LW", 60, 6), Club("SW", 55, 12), Club("AW", 50, 9), Club("PW", 45, 5)),
+        units="m",
+        tolerance_yd=3,
+        notes="Thinks in metres. Works with hands to hip and chest.",
+        full_56_yd=78,
+        spread=0.06,
+        mishit=0.15,
+        taper=0.94,
+        visits=(
+            Visit(days_ago=21, clubs=("LW", "SW", "AW", "PW"), swings=("hip", "chest"), balls=5),
+            Visit(days_ago=7, clubs=("SW", "AW"), swings=("pocket", "hip", "shoulder"), balls=5),
+        ),
+    ),
+    DemoStudent(
+        name="Casimir Dunmoor",
+        scale="fraction",
+        clubs=(Club("58", 58, 10), Club("54", 54, 10), Club("50", 50, 8), Club("54 old", 54, 8)),
+        notes="Back after the winter with a new 54.",
+        full_56_yd=88,
+        spread=0.055,
+        mishit=0.12,
+        visits=(
+            Visit(
+                days_ago=231,
+                clubs=("58", "54 old", "50"),
+                swings=("half", "three-quarter"),
+                balls=7,
+            ),
+            Visit(days_ago=214, clubs=("58", "50"), swings=("third", "half", "full"), balls=5),
+        ),
+        new_clubs={"54": 10},
+        ended_clubs={"54 old": 10},
+    ),
+    DemoStudent(
+        name="Wren Ashcombe",
+        scale="zones",
+        clubs=(Club("SW", 56, 10), Club("9i", 41, 3)),
+        tolerance_yd=4,
+        notes="Eleven years old. Fifteen balls a session, then putting.",
+        full_56_yd=52,
+        spread=0.085,
+        mishit=0.24,
+        visits=(
+            Visit(days_ago=16, clubs=("SW",), swings=("1", "2"), balls=6),
+            Visit(days_ago=2, clubs=("SW", "9i"), swings=("2",), balls=5),
+        ),
+    ),
+)

@@ -1,0 +1,136 @@
+"""shots.csv: one row a ball."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import date, datetime
+from typing import Final
+
+from oxgang.core.checks import problem_with
+from oxgang.core.shots import MEASURED, BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.units import mps_from_mph, yd_from_m
+from oxgang.files.tables import BadCell, Reading, Row, RowProblem, read_table, read_word, write_table
+
+# Columns written, in order. Metres and miles an hour are read and become yards and m/s.
+COLUMNS: Final = (
+    "id", "date", "student", "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "total_yd",
+    "launch_deg", "spin_rpm", "ball_speed_mps", "club_speed_mps", "attack_deg", "dynamic_loft_deg",
+    "apex_yd", "landing_deg", "offline_yd", "strike", "ball", "lie", "temperature_c", "altitude_m",
+    "headwind_mps", "excluded",
+)  # fmt: skip
+CONVERTED: Final = {
+    "carry_m": ("carry_yd", yd_from_m),
+    "total_m": ("total_yd", yd_from_m),
+    "ball_speed_mph": ("ball_speed_mps", mps_from_mph),
+    "club_speed_mph": ("club_speed_mps", mps_from_mph),
+}
+KNOWN: Final = (*COLUMNS, *CONVERTED)
+REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m")
+MAX_ID: Final = 64
+MAX_SWING: Final = 24
+_ALTERNATIVES: Final = {into: (name, convert) for name, (into, convert) in CONVERTED.items()}
+
+
+def read_shots(data: bytes) -> Reading[Shot]:
+    """Read shots.csv. Carries over 150 yards are read as they stand; the caller asks about them.
+
+    Raises
+    ------
+    FileError
+        When the file as a whole cannot be read.
+    """
+    reading = read_table(data, required=REQUIRED, known=KNOWN, parse=_shot)
+    _refuse_repeated_ids(reading)
+    return reading
+
+
+def write_shots(shots: Iterable[Shot]) -> str:
+    """shots.csv text. Reading it back gives equal shots."""
+    shots = list(shots)
+    extras = sorted({name for shot in shots for name in shot.extra})
+    return write_table((*COLUMNS, *extras), (_values(shot, extras) for shot in shots))
+
+
+def _values(shot: Shot, extras: list[str]) -> list[object]:
+    moment = shot.hit_at.isoformat() if shot.hit_at else shot.hit_on
+    cell = shot.cell
+    head = [shot.id, moment, shot.student, cell.club, cell.swing]
+    head += [cell.trajectory, cell.spin, cell.tempo]
+    middle = [getattr(shot, name) for name in COLUMNS[len(head) :]]
+    return [*head, *middle, *(shot.extra.get(name, "") for name in extras)]
+
+
+def _shot(row: Row, extra: dict[str, str]) -> Shot:
+    numbers = {name: _number(row, name) for name in MEASURED}
+    if numbers["carry_yd"] is None and numbers["total_yd"] is None:
+        raise BadCell("is empty, and so is total_yd.", field="carry_yd")
+    identity = row.text("id")
+    if len(identity) > MAX_ID:
+        raise BadCell(f"is longer than {MAX_ID} characters.", field="id")
+    hit_on, hit_at = _moment(row.text("date"))
+    swing = row.required("swing")
+    if len(swing) > MAX_SWING:
+        raise BadCell(f"is longer than {MAX_SWING} characters.", field="swing")
+    return Shot(
+        id=identity,
+        hit_on=hit_on,
+        hit_at=hit_at,
+        student=row.text("student"),
+        cell=CellKey(
+            club=row.required("club"),
+            swing=swing,
+            trajectory=read_word(row, "trajectory", Trajectory, Trajectory.STOCK),
+            spin=read_word(row, "spin", Spin, Spin.CHECK),
+            tempo=read_word(row, "tempo", Tempo, Tempo.NORMAL),
+        ),
+        strike=read_word(row, "strike", Strike, Strike.SOLID),
+        ball=read_word(row, "ball", BallType, BallType.PREMIUM),
+        lie=read_word(row, "lie", Lie, Lie.FAIRWAY),
+        excluded=row.text("excluded"),
+        extra=extra,
+        **numbers,
+    )
+
+
+def _number(row: Row, name: str) -> float | None:
+    column = name
+    value = row.number(name)
+    if value is None and name in _ALTERNATIVES:
+        column, convert = _ALTERNATIVES[name]
+        given = row.number(column)
+        value = None if given is None else convert(given)
+    if value is not None and (sentence := problem_with(name, value)):
+        raise BadCell(sentence, field=column)
+    return value
+
+
+def _moment(text: str) -> tuple[date | None, datetime | None]:
+    if not text:
+        return None, None
+    try:
+        if len(text) <= len("2026-01-31"):
+            return date.fromisoformat(text), None
+        moment = datetime.fromisoformat(text)
+    except ValueError:
+        raise BadCell(
+            f'"{text[:40]}" is not an ISO 8601 date such as 2026-05-31.', field="date"
+        ) from None
+    return moment.date(), moment
+
+
+def _refuse_repeated_ids(reading: Reading[Shot]) -> None:
+    """The same id for different balls of one file is a problem; an identical row is not."""
+    first: dict[str, tuple[int, Shot]] = {}
+    kept = []
+    for line, shot in reading.rows:
+        if shot.id and shot.id in first:
+            first_line, twin = first[shot.id]
+            if twin != shot:
+                reason = f'"{shot.id}" already stands on line {first_line}.'
+                reading.problems.append(RowProblem(line, "id", reason))
+            continue
+        if shot.id:
+            first[shot.id] = (line, shot)
+        kept.append((line, shot))
+    reading.rows = kept
+    reading.problems.sort(key=lambda problem: problem.line)

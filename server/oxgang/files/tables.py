@@ -1,0 +1,223 @@
+"""Delimited text as people really send it: byte-order marks, other delimiters, decimal commas."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Final, Generic, TypeVar
+
+from oxgang.core.errors import FileError, InputError
+
+T = TypeVar("T")
+E = TypeVar("E", bound=StrEnum)
+DELIMITERS: Final = ",;\t"
+_UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
+
+
+@dataclass(frozen=True, slots=True)
+class RowProblem:
+    """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""."""
+
+    line: int
+    column: str
+    reason: str
+
+    def sentence(self, file_name: str) -> str:
+        """One plain sentence naming file, line and column."""
+        where = f"{file_name}, line {self.line}"
+        if self.column:
+            where += f", column {self.column}"
+        return f"{where}: {self.reason}"
+
+
+@dataclass(slots=True)
+class Reading(Generic[T]):
+    """What a file held: the usable rows with their line numbers, and the others with reasons."""
+
+    rows: list[tuple[int, T]] = field(default_factory=list)
+    problems: list[RowProblem] = field(default_factory=list)
+    columns: list[str] = field(default_factory=list)
+    unknown_columns: list[str] = field(default_factory=list)
+
+    @property
+    def records(self) -> list[T]:
+        return [record for _, record in self.rows]
+
+
+class BadCell(InputError):
+    """A value in a column that cannot be read; becomes a `RowProblem`."""
+
+
+class Row:
+    """One row by column name. Empty cells and missing columns read as ""."""
+
+    __slots__ = ("_index", "_values")
+
+    def __init__(self, index: dict[str, int], values: Sequence[str]) -> None:
+        self._index = index
+        self._values = values
+
+    def text(self, column: str) -> str:
+        at = self._index.get(column)
+        if at is None or at >= len(self._values):
+            return ""
+        return self._values[at].strip()
+
+    def required(self, column: str) -> str:
+        value = self.text(column)
+        if not value:
+            raise BadCell("is empty.", field=column)
+        return value
+
+    def number(self, column: str) -> float | None:
+        """A number with decimal point or comma; None when empty."""
+        value = self.text(column)
+        return parse_number(value, column) if value else None
+
+    def required_number(self, column: str) -> float:
+        return parse_number(self.required(column), column)
+
+
+def parse_number(value: str, column: str) -> float:
+    """A finite number from text with a decimal point or a decimal comma.
+
+    Raises
+    ------
+    BadCell
+        When the text is no number.
+    """
+    text = value.replace(",", ".") if value.count(",") == 1 and "." not in value else value
+    try:
+        number = float(text)
+    except ValueError:
+        number = float("nan")
+    if number - number != 0:  # catches nan and both infinities
+        raise BadCell(f'"{value[:40]}" is not a number.', field=column)
+    return number
+
+
+def read_word(row: Row, column: str, words: type[E], default: E) -> E:
+    """A word of a vocabulary, in any case; `default` when the cell is empty."""
+    text = row.text(column)
+    if not text:
+        return default
+    try:
+        return words(text.casefold())
+    except ValueError:
+        allowed = ", ".join(words)
+        raise BadCell(f'"{text[:40]}" is not one of {allowed}.', field=column) from None
+
+
+def decode(data: bytes) -> str:
+    """The text of a file.
+
+    Raises
+    ------
+    FileError
+        When it is empty or not text in UTF-8 (or UTF-16 with a mark).
+    """
+    if not data.strip():
+        raise FileError("The file is empty.", field="file")
+    if data.startswith(_UTF16_MARKS):
+        try:
+            return data.decode("utf-16")
+        except UnicodeDecodeError:
+            raise FileError("The file is damaged UTF-16 text.", field="file") from None
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        line = data.count(b"\n", 0, error.start) + 1
+        raise FileError(
+            f"Line {line} is not UTF-8 text. Save the file as CSV in UTF-8 and choose it again.",
+            field="file",
+        ) from None
+    if "\x00" in text:
+        raise FileError("This is not a text file. Save it as CSV and choose it again.", field="file")
+    return text
+
+
+def read_table(
+    data: bytes,
+    *,
+    required: Sequence[str],
+    known: Iterable[str],
+    parse: Callable[[Row, dict[str, str]], T],
+) -> Reading[T]:
+    """Read a delimited file row by row.
+
+    Parameters
+    ----------
+    data
+        The file.
+    required
+        Columns that must be in the header. A tuple element "a|b" asks for at least one of them.
+    known
+        All columns the format knows; others are collected and handed to `parse` as a dict.
+    parse
+        Makes a record of a row, or raises `InputError` naming the column in `field`.
+
+    Raises
+    ------
+    FileError
+        When the file has no usable header.
+    """
+    rows = _records(decode(data))
+    try:
+        header_line, header = next(rows)
+    except StopIteration:
+        raise FileError("The file is empty.", field="file") from None
+    columns = [name.strip().casefold().replace(" ", "_") for name in header]
+    for name in columns:
+        if name and columns.count(name) > 1:
+            raise FileError(f'Line {header_line}: two columns are called "{name}".', field="file")
+    missing = [r for r in required if not any(c in columns for c in r.split("|"))]
+    if missing:
+        names = ", ".join(m.replace("|", " or ") for m in missing)
+        raise FileError(
+            f"Line {header_line}: the column {names} is missing. The header has: "
+            f"{', '.join(columns)}.",
+            field="file",
+        )
+    index = {name: at for at, name in enumerate(columns) if name}
+    unknown = [name for name in index if name not in set(known)]
+    reading: Reading[T] = Reading(columns=columns, unknown_columns=unknown)
+    for line, values in rows:
+        if len(values) > len(columns) and any(v.strip() for v in values[len(columns) :]):
+            reading.problems.append(
+                RowProblem(line, "", f"has {len(values)} values for {len(columns)} columns.")
+            )
+            continue
+        row = Row(index, values)
+        extra = {name: value for name in unknown if (value := row.text(name))}
+        try:
+            reading.rows.append((line, parse(row, extra)))
+        except InputError as error:
+            reading.problems.append(RowProblem(line, error.field, error.sentence))
+    return reading
+
+
+def _records(text: str) -> Iterator[tuple[int, list[str]]]:
+    """Rows with the line number on which each starts. Blank lines are passed over."""
+    first = next((line for line in text.splitlines() if line.strip()), "")
+    delimiter = max(DELIMITERS, key=first.count)
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
+    start = 1
+    try:
+        for values in reader:
+            if any(value.strip() for value in values):
+                yield start, values
+            start = reader.line_num + 1
+    except csv.Error as error:
+        raise FileError(f"Line {start} cannot be read as CSV ({error}).", field="file") from None
+
+
+def write_table(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """RFC 4180 text with a header. None becomes an empty cell."""
+    out = io.StringIO(newline="")
+    writer = csv.writer(out)
+    writer.writerow(columns)
+    writer.writerows(["" if v is None else v for v in row] for row in rows)
+    return out.getvalue()

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class MatrixConfig(AppConfig):
+    name = "oxgang.matrix"
+    label = "matrix"

@@ -1,0 +1,84 @@
+"""A ball, as it was measured."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from oxgang.academy.models import Club, Student
+from oxgang.core import shots
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.range_sessions.models.session import RangeSession
+
+
+def _choices(words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie]) -> list[tuple[str, str]]:
+    return [(word.value, word.value) for word in words]
+
+
+class Ball(models.Model):
+    """One ball. `uid` is made where the ball is typed, so that sending it twice stores it once.
+
+    `withdrawn_at` is set by undo; the row stays. `swing` and `arm_deg` are those of the scale in
+    which the ball was hit, so that a later change of scale loses nothing.
+    """
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="balls")
+    session = models.ForeignKey(RangeSession, on_delete=models.CASCADE, related_name="balls")
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="balls")
+    uid = models.CharField(max_length=64)
+    hit_on = models.DateField()
+    hit_at = models.DateTimeField(null=True, blank=True)
+    swing = models.CharField(max_length=24)
+    arm_deg = models.FloatField(null=True, blank=True)
+    trajectory = models.CharField(max_length=5, choices=_choices(Trajectory))
+    spin = models.CharField(max_length=7, choices=_choices(Spin))
+    tempo = models.CharField(max_length=6, choices=_choices(Tempo))
+    strike = models.CharField(max_length=5, choices=_choices(Strike))
+    ball = models.CharField(max_length=7, choices=_choices(BallType))
+    lie = models.CharField(max_length=10, choices=_choices(Lie))
+    carry_yd = models.FloatField(null=True, blank=True)
+    total_yd = models.FloatField(null=True, blank=True)
+    launch_deg = models.FloatField(null=True, blank=True)
+    spin_rpm = models.FloatField(null=True, blank=True)
+    ball_speed_mps = models.FloatField(null=True, blank=True)
+    club_speed_mps = models.FloatField(null=True, blank=True)
+    attack_deg = models.FloatField(null=True, blank=True)
+    dynamic_loft_deg = models.FloatField(null=True, blank=True)
+    apex_yd = models.FloatField(null=True, blank=True)
+    landing_deg = models.FloatField(null=True, blank=True)
+    offline_yd = models.FloatField(null=True, blank=True)
+    temperature_c = models.FloatField(null=True, blank=True)
+    altitude_m = models.FloatField(null=True, blank=True)
+    headwind_mps = models.FloatField(null=True, blank=True)
+    excluded = models.CharField(max_length=200, blank=True)
+    extra = models.JSONField(default=dict, blank=True)
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["student", "uid"], name="ball_once_a_student")
+        ]
+        indexes = [models.Index(fields=["student", "hit_on"])]
+
+    def __str__(self) -> str:
+        return self.uid
+
+    def as_core(self, *, club_label: str) -> Shot:
+        """The ball as core knows it, under the club's label."""
+        return Shot(
+            cell=CellKey(
+                club_label,
+                self.swing,
+                Trajectory(self.trajectory),
+                Spin(self.spin),
+                Tempo(self.tempo),
+            ),
+            id=self.uid,
+            hit_on=self.hit_on,
+            hit_at=self.hit_at,
+            strike=Strike(self.strike),
+            ball=BallType(self.ball),
+            lie=Lie(self.lie),
+            excluded=self.excluded,
+            extra=self.extra,
+            **{name: getattr(self, name) for name in shots.MEASURED},
+        )

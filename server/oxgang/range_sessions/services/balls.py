@@ -1,0 +1,128 @@
+"""Writing balls: recording, marking, undoing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from datetime import date, datetime
+from zoneinfo import ZoneInfo
+
+from django.db import transaction
+
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.selectors.people import known_swings
+from oxgang.core.errors import InputError
+from oxgang.core.shots import MEASURED, Shot, Strike
+from oxgang.core.swing import Position
+from oxgang.range_sessions.models import Ball, RangeSession
+
+CHUNK = 1000
+
+
+def local_day(student: Student, moment: datetime) -> date:
+    """The day at the academy of an aware moment."""
+    return moment.astimezone(ZoneInfo(student.academy.time_zone)).date()
+
+
+@transaction.atomic
+def record_balls(
+    student: Student, hits: Sequence[tuple[Shot, Club]], *, by: Coach, now: datetime
+) -> int:
+    """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
+
+    Returns
+    -------
+    int
+        How many were new.
+    """
+    wanted = [shot.id for shot, _ in hits]
+    stored = set(
+        Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True)
+    )
+    fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
+    if not fresh:
+        return 0
+    swings = known_swings(student)
+    today = local_day(student, now)
+    days = {_day(student, shot, today) for shot, _ in fresh}
+    sessions = _sessions(student, days, by)
+    balls = []
+    for shot, club in fresh:
+        day = _day(student, shot, today)
+        ball = Ball(
+            student=student,
+            session=sessions[day],
+            club=club,
+            uid=shot.id,
+            hit_on=day,
+            hit_at=_moment(student, shot),
+            swing=shot.cell.swing,
+            arm_deg=_arm(swings, shot),
+            trajectory=shot.cell.trajectory,
+            spin=shot.cell.spin,
+            tempo=shot.cell.tempo,
+            strike=shot.strike,
+            ball=shot.ball,
+            lie=shot.lie,
+            excluded=shot.excluded[:200],
+            extra=dict(shot.extra),
+        )
+        for name in MEASURED:
+            setattr(ball, name, getattr(shot, name))
+        balls.append(ball)
+    Ball.objects.bulk_create(balls, batch_size=CHUNK)
+    return len(balls)
+
+
+def _arm(swings: Mapping[str, Position], shot: Shot) -> float | None:
+    position = swings.get(shot.cell.swing.casefold())
+    return position.arm_deg if position else None
+
+
+def _moment(student: Student, shot: Shot) -> datetime | None:
+    if shot.hit_at is None:
+        return None
+    if shot.hit_at.tzinfo is None:
+        return shot.hit_at.replace(tzinfo=ZoneInfo(student.academy.time_zone))
+    return shot.hit_at
+
+
+def _day(student: Student, shot: Shot, today: date) -> date:
+    if shot.hit_at is not None and shot.hit_at.tzinfo is not None:
+        return local_day(student, shot.hit_at)
+    return shot.hit_on or today
+
+
+def _sessions(student: Student, days: Iterable[date], by: Coach) -> dict[date, RangeSession]:
+    days = set(days)
+    known = {s.day: s for s in RangeSession.objects.filter(student=student, day__in=days)}
+    missing = [RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))]
+    RangeSession.objects.bulk_create(missing)
+    return known | {session.day: session for session in missing}
+
+
+@transaction.atomic
+def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach) -> Ball:
+    """Set the strike of a ball, or the reason why it is excluded ("" restores it)."""
+    for name, value in changes.items():
+        if name == "strike":
+            value = Strike(value)
+        elif name != "excluded":
+            raise InputError(f"{name} of a ball cannot be changed.", field=name)
+        setattr(ball, name, value)
+    ball.save(update_fields=[*changes])
+    return ball
+
+
+@transaction.atomic
+def withdraw_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
+    """Undo a ball. Undoing it twice changes nothing."""
+    if ball.withdrawn_at is None:
+        ball.withdrawn_at = now
+        ball.save(update_fields=["withdrawn_at"])
+
+
+@transaction.atomic
+def restore_ball(ball: Ball, *, by: Coach) -> None:
+    """Take an undo back."""
+    ball.withdrawn_at = None
+    ball.save(update_fields=["withdrawn_at"])

@@ -1,0 +1,115 @@
+"""Taking balls from a shots.csv file."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime
+
+from django.db import transaction
+
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.core.checks import ASK_OVER_YD
+from oxgang.core.errors import InputError
+from oxgang.core.shots import Shot
+from oxgang.files.shots import read_shots
+from oxgang.files.tables import RowProblem
+from oxgang.range_sessions.services.balls import CHUNK, record_balls
+
+
+@dataclass(frozen=True, slots=True)
+class ReadFile:
+    """A file after reading and matching: nothing is stored yet."""
+
+    usable: list[tuple[Shot, Club]]
+    problems: list[RowProblem]
+    questions: list[RowProblem]
+    kept_as_notes: list[str]
+
+
+def read_for(student: Student, data: bytes) -> ReadFile:
+    """Read a file of balls for a student, matching its clubs and swings.
+
+    Balls without an id get one made from their content and their count in the file, so that the
+    same file imported twice changes nothing.
+
+    Raises
+    ------
+    FileError
+        When the file as a whole cannot be read.
+    """
+    reading = read_shots(data)
+    clubs = bag_of(student, everything=True)
+    swings = known_swings(student)
+    names = ", ".join(p.label for p in student.scale.positions.all())
+    problems = list(reading.problems)
+    questions: list[RowProblem] = []
+    usable: list[tuple[Shot, Club]] = []
+    seen: dict[str, int] = {}
+    for line, shot in reading.rows:
+        club = match_club(clubs, shot.cell.club, shot.hit_on)
+        if club is None:
+            bag = ", ".join(dict.fromkeys(c.label for c in clubs if c.archived_at is None))
+            reason = f'"{shot.cell.club}" is not in the bag ({bag or "the bag is empty"}).'
+            problems.append(RowProblem(line, "club", reason))
+            continue
+        swing = swings.get(shot.cell.swing.casefold())
+        if swing is None:
+            reason = f'"{shot.cell.swing}" is not a swing of this student\'s scale ({names}).'
+            problems.append(RowProblem(line, "swing", reason))
+            continue
+        distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
+        if distance is not None and distance > ASK_OVER_YD:
+            column = "carry_yd" if shot.carry_yd is not None else "total_yd"
+            questions.append(RowProblem(line, column, f"{distance:.4g} yards is long for a wedge."))
+        cell = replace(shot.cell, club=club.label, swing=swing.label)
+        shot = replace(shot, cell=cell, id=shot.id or _made_id(shot, seen))
+        usable.append((shot, club))
+    problems.sort(key=lambda problem: problem.line)
+    return ReadFile(usable, problems, questions, reading.unknown_columns)
+
+
+def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:
+    """The club of this label that was in use on the day, else any of this label."""
+    same = [club for club in clubs if club.label.casefold() == label.casefold()]
+    in_use = [
+        club
+        for club in same
+        if club.archived_at is None
+        and (day is None or club.used_from is None or club.used_from <= day)
+        and (day is None or club.used_until is None or day <= club.used_until)
+    ]
+    return next(iter([*in_use, *same]), None)
+
+
+def import_balls(
+    student: Student, file: ReadFile, *, skip_bad: bool, by: Coach, now: datetime
+) -> Iterator[tuple[int, int]]:
+    """Store a file's balls, all or none, yielding (balls looked at, new balls) after each chunk.
+
+    Closing the generator before its end takes everything back.
+
+    Raises
+    ------
+    InputError
+        When the file has bad rows and they were not to be skipped.
+    """
+    if file.problems and not skip_bad:
+        raise InputError(
+            "The file has bad rows. Choose whether to skip them or to cancel.", field="file"
+        )
+    done = new = 0
+    with transaction.atomic():
+        for start in range(0, len(file.usable), CHUNK):
+            chunk = file.usable[start : start + CHUNK]
+            new += record_balls(student, chunk, by=by, now=now)
+            done += len(chunk)
+            yield done, new
+
+
+def _made_id(shot: Shot, seen: dict[str, int]) -> str:
+    digest = hashlib.sha256(repr(shot).encode()).hexdigest()[:24]
+    seen[digest] = seen.get(digest, 0) + 1
+    return f"file-{digest}-{seen[digest]}"
