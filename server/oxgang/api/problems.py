@@ -18,7 +18,13 @@ STATUS: dict[type[OxgangError], int] = {NotFound: 404, ConfirmationNeeded: 409}
 def problem(status: int, code: str, sentence: str, field: str = "") -> JsonResponse:
     """A problem+json response."""
     return JsonResponse(
-        {"type": f"oxgang:{code}", "status": status, "code": code, "title": sentence, "field": field},
+        {
+            "type": f"oxgang:{code}",
+            "status": status,
+            "code": code,
+            "title": sentence,
+            "field": field,
+        },
         status=status,
         content_type="application/problem+json",
     )
@@ -45,7 +51,9 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(NinjaValidationError)
     def invalid(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:
         first = error.errors[0]
-        places = [str(part) for part in first["loc"] if part not in ("body", "query", "path", "form")]
+        places = [
+            str(part) for part in first["loc"] if part not in ("body", "query", "path", "form")
+        ]
         field = places[-1] if places else ""
         name = field.replace("_", " ") or "request"
         return problem(422, "unusable-input", f"{name}: {first['msg']}.", field)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping
 from dataclasses import asdict, replace
-from datetime import date, datetime
+from datetime import datetime
 from pathlib import Path
 from typing import Annotated
 

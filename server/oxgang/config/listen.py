@@ -11,12 +11,13 @@ from gunicorn.app.base import BaseApplication
 THREADS = 8
 
 
-class _Application(BaseApplication):  # type: ignore[misc]
+class _Application(BaseApplication):
     def __init__(self, host: str, port: int) -> None:
         self._bind = f"{host}:{port}"
-        super().__init__()
+        super().__init__()  # type: ignore[no-untyped-call]
 
     def load_config(self) -> None:
+        assert self.cfg is not None
         for name, value in {
             "bind": self._bind,
             "workers": 1,
@@ -36,4 +37,4 @@ class _Application(BaseApplication):  # type: ignore[misc]
 def listen(host: str, port: int) -> None:
     """Serve until stopped. The worker is forked, so open database connections are closed first."""
     connections.close_all()
-    _Application(host, port).run()
+    _Application(host, port).run()  # type: ignore[no-untyped-call]

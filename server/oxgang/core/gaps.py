@@ -110,9 +110,7 @@ def fallow(
     cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
 ) -> list[Stretch]:
     """The gaps: maximal runs of whole yardages that no cell covers."""
-    ploughed = set(
-        covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
-    )
+    ploughed = set(covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd))
     return stretches([y for y in range(from_yd, to_yd + 1) if y not in ploughed])
 
 

@@ -44,7 +44,8 @@ def modified_z(values: ArrayLike) -> NDArray[np.float64]:
     sigma = robust_sigma(x)
     if x.size < 3 or sigma == 0:
         return np.zeros(x.size)
-    return (x - np.median(x)) / sigma
+    z: NDArray[np.float64] = (x - np.median(x)) / sigma
+    return z
 
 
 def suspects(values: ArrayLike) -> NDArray[np.bool_]:

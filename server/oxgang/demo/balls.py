@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 from datetime import UTC, date, datetime, time, timedelta
+from itertools import product
 
 import numpy as np
 
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Strike, Trajectory
 from oxgang.core.swing import built_in
-from oxgang.demo.scenario import DemoStudent, Visit, ago
+from oxgang.demo.scenario import ALTITUDE_M, DemoStudent, Visit, ago
 
 # What a mishit leaves of the carry: centre and scatter.
 MISHITS = {
@@ -22,6 +23,7 @@ MISHITS = {
 }
 MISHIT_ODDS = (0.45, 0.25, 0.1, 0.12, 0.08)
 TRAJECTORY_SHARE = {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87}
+RANGE_BALL = 0.96
 SECONDS_A_BALL = 40
 
 
@@ -32,43 +34,36 @@ def balls_of(student: DemoStudent, today: date, rng: np.random.Generator) -> Ite
     quirk = {label: rng.normal(1, 0.02) for label in lofts}
     for number, visit in enumerate(student.visits):
         start = datetime.combine(today - ago(visit.days_ago), time(15, 10), tzinfo=UTC)
-        weather = dict(
-            temperature_c=float(round(rng.normal(15, 4))),
-            altitude_m=180.0,
-            headwind_mps=float(round(rng.normal(0, 1.5), 1)),
-        )
-        shot_number = 0
-        for club in visit.clubs:
-            for swing in visit.swings:
-                for trajectory in visit.trajectories:
-                    mean = (
-                        _carry(student, lofts[club], arms[swing])
-                        * quirk[club]
-                        * TRAJECTORY_SHARE[Trajectory(trajectory)]
-                    )
-                    for _ in range(visit.balls):
-                        shot_number += 1
-                        yield Shot(
-                            id=f"demo-{number}-{shot_number:04d}",
-                            cell=CellKey(
-                                club, swing, Trajectory(trajectory), Spin.CHECK, Tempo.NORMAL
-                            ),
-                            hit_at=start + timedelta(seconds=SECONDS_A_BALL * shot_number),
-                            lie=Lie(visit.lie),
-                            ball=BallType(visit.ball),
-                            **_struck(student, mean, visit, rng),
-                            **weather,
-                        )
+        temperature = float(round(rng.normal(15, 4)))
+        headwind = float(round(rng.normal(0, 1.5), 1))
+        cells = product(visit.clubs, visit.swings, map(Trajectory, visit.trajectories))
+        balls = (cell for cell in cells for _ in range(visit.balls))
+        for nr, (club, swing, trajectory) in enumerate(balls, start=1):
+            mean = _carry(student, lofts[club], arms[swing]) * quirk[club]
+            strike, carry = _struck(student, mean * TRAJECTORY_SHARE[trajectory], visit, rng)
+            yield Shot(
+                id=f"demo-{number}-{nr:04d}",
+                cell=CellKey(club, swing, trajectory),
+                hit_at=start + timedelta(seconds=SECONDS_A_BALL * nr),
+                strike=strike,
+                carry_yd=carry,
+                lie=Lie(visit.lie),
+                ball=BallType(visit.ball),
+                temperature_c=temperature,
+                altitude_m=ALTITUDE_M,
+                headwind_mps=headwind,
+            )
 
 
 def _carry(student: DemoStudent, loft_deg: float, arm_deg: float) -> float:
-    share = math.sin(math.radians(min(arm_deg, 165) / 165 * 90)) ** (1.15 * student.taper)
-    return student.full_56_yd * share * math.exp(0.027 * (56 - loft_deg))
+    share: float = math.sin(math.radians(min(arm_deg, 165) / 165 * 90)) ** (1.15 * student.taper)
+    by_loft = math.exp(0.027 * (56 - loft_deg))
+    return student.full_56_yd * share * by_loft
 
 
 def _struck(
     student: DemoStudent, mean: float, visit: Visit, rng: np.random.Generator
-) -> dict[str, float | Strike]:
+) -> tuple[Strike, float]:
     strike = Strike.SOLID
     carry = rng.normal(mean, mean * student.spread)
     if rng.random() < student.mishit:
@@ -76,5 +71,5 @@ def _struck(
         share, scatter = MISHITS[strike]
         carry = rng.normal(mean * share, mean * scatter)
     if visit.ball == "range":
-        carry *= 0.96
-    return {"strike": strike, "carry_yd": round(max(4.0, carry), 1)}
+        carry *= RANGE_BALL
+    return strike, round(max(4.0, float(carry)), 1)

@@ -7,9 +7,27 @@ from datetime import date, datetime
 from typing import Final
 
 from oxgang.core.checks import problem_with
-from oxgang.core.shots import MEASURED, BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.shots import (
+    MEASURED,
+    BallType,
+    CellKey,
+    Lie,
+    Shot,
+    Spin,
+    Strike,
+    Tempo,
+    Trajectory,
+)
 from oxgang.core.units import mps_from_mph, yd_from_m
-from oxgang.files.tables import BadCell, Reading, Row, RowProblem, read_table, read_word, write_table
+from oxgang.files.tables import (
+    BadCell,
+    Reading,
+    Row,
+    RowProblem,
+    read_table,
+    read_word,
+    write_table,
+)
 
 # Columns written, in order. Metres and miles an hour are read and become yards and m/s.
 COLUMNS: Final = (

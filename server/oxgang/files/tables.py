@@ -135,7 +135,9 @@ def decode(data: bytes) -> str:
             field="file",
         ) from None
     if "\x00" in text:
-        raise FileError("This is not a text file. Save it as CSV and choose it again.", field="file")
+        raise FileError(
+            "This is not a text file. Save it as CSV and choose it again.", field="file"
+        )
     return text
 
 

@@ -39,6 +39,6 @@ def _checked_name(name: str, by: Coach, own_pk: int | None) -> str:
         raise InputError("Give the scale a name.", field="name")
     if len(name) > MAX_NAME:
         raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
-    if by.academy.scales.filter(name__iexact=name).exclude(pk=own_pk).exists():
+    if by.academy.scales.filter(name__iexact=name).exclude(pk=own_pk or 0).exists():
         raise InputError(f'There is already a scale called "{name}".', field="name")
     return name

@@ -60,7 +60,9 @@ def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)
-def check_shots(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> dict[str, object]:
+def check_shots(
+    request: HttpRequest, student_id: UUID, file: File[UploadedFile]
+) -> dict[str, object]:
     """What a shots.csv holds. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     read = read_for(student, file.read())
@@ -106,7 +108,9 @@ def store_shots(
 
 
 @router.post("/students/{student_id}/bag/check", response=BagReport)
-def check_bag(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> dict[str, object]:
+def check_bag(
+    request: HttpRequest, student_id: UUID, file: File[UploadedFile]
+) -> dict[str, object]:
     """What a bag.csv holds. Nothing is stored."""
     student_of(coach_of(request).academy, student_id)
     reading = read_bag(file.read())

@@ -10,7 +10,9 @@ from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo,
 from oxgang.range_sessions.models.session import RangeSession
 
 
-def _choices(words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie]) -> list[tuple[str, str]]:
+def _choices(
+    words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie],
+) -> list[tuple[str, str]]:
     return [(word.value, word.value) for word in words]
 
 

@@ -18,9 +18,7 @@ class RangeSession(models.Model):
     coach = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["student", "day"], name="one_session_a_day")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "day"], name="one_session_a_day")]
 
     def __str__(self) -> str:
         return f"{self.student} {self.day}"

@@ -35,9 +35,7 @@ def record_balls(
         How many were new.
     """
     wanted = [shot.id for shot, _ in hits]
-    stored = set(
-        Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True)
-    )
+    stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
     if not fresh:
         return 0
@@ -95,7 +93,9 @@ def _day(student: Student, shot: Shot, today: date) -> date:
 def _sessions(student: Student, days: Iterable[date], by: Coach) -> dict[date, RangeSession]:
     days = set(days)
     known = {s.day: s for s in RangeSession.objects.filter(student=student, day__in=days)}
-    missing = [RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))]
+    missing = [
+        RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))
+    ]
     RangeSession.objects.bulk_create(missing)
     return known | {session.day: session for session in missing}
 

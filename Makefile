@@ -1,0 +1,84 @@
+# Oxgang. `make help` lists the targets.
+SHELL := /bin/bash
+PYTHON ?= python3
+VENV := .venv
+BIN := $(VENV)/bin
+STAMPS := .stamps
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
+CORES ?= 2
+
+.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench clean
+
+help: ## list the targets
+	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
+
+$(STAMPS)/python: requirements.lock pyproject.toml
+	$(PYTHON) -c 'import sys; sys.exit("Oxgang needs Python 3.11 or newer.") if sys.version_info < (3, 11) else None'
+	test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . || \
+	  $(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/node: web/package.json web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/web: $(STAMPS)/node $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+	@mkdir -p $(STAMPS) && touch $@
+
+build: $(STAMPS)/python $(STAMPS)/web ## install and build everything
+
+demo: build ## serve the demo academy on http://127.0.0.1:8000
+	$(BIN)/oxgang demo --data var/demo
+
+dev: $(STAMPS)/python $(STAMPS)/node ## server and front end, both reloading (http://127.0.0.1:5173)
+	OXGANG_MODE=dev $(BIN)/oxgang demo --data var/dev --no-serve
+	( cd web && npm run --silent dev ) & \
+	OXGANG_MODE=dev OXGANG_DATA=$(CURDIR)/var/dev $(BIN)/python manage.py runserver 8000; kill %1
+
+test: check test-py test-web test-e2e ## everything, Chromium included
+
+test-py: $(STAMPS)/python ## core and server tests
+	$(BIN)/pytest tests/core tests/server -q
+
+test-web: $(STAMPS)/node ## front-end unit tests
+	cd web && npm run --silent test
+
+test-e2e: build $(STAMPS)/chromium ## the real interface in Chromium
+	$(BIN)/pytest tests/e2e -q
+
+$(STAMPS)/chromium:
+	@command -v chromium >/dev/null || { \
+	  if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then \
+	    apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium >/dev/null; \
+	  else echo "The browser tests need Chromium. Run: sudo apt-get install chromium"; exit 1; fi; }
+	@mkdir -p $(STAMPS) && touch $@
+
+check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, API types
+	$(BIN)/ruff format --check server tests tools
+	$(BIN)/ruff check server tests tools
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	$(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
+	$(BIN)/python -m oxgang.api.export | diff -q - web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
+	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
+
+format: $(STAMPS)/python $(STAMPS)/node ## format everything
+	$(BIN)/ruff format server tests tools
+	$(BIN)/ruff check --fix server tests tools
+	cd web && npm run --silent format
+
+api: $(STAMPS)/python $(STAMPS)/node ## the front end's types from the server's API
+	$(BIN)/python -m oxgang.api.export > web/openapi.json
+	cd web && npm run --silent api
+
+screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
+	$(BIN)/python tools/screenshots.py
+
+bench: $(STAMPS)/python ## times of what has to be quick
+	$(BIN)/pytest tools/bench -q --benchmark-only --benchmark-columns=median,iqr,max,rounds
+
+clean: ## throw away what was built and installed
+	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

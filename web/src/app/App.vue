@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { ConfigProvider } from "ant-design-vue";
+import { watchEffect } from "vue";
+import { SignIn, useAccount } from "@/features/account";
+import { themeName, useAntTheme } from "@/shared/ui/theme";
+import Sentence from "@/shared/ui/Sentence.vue";
+import KeysHelp from "./KeysHelp.vue";
+import TopBar from "./TopBar.vue";
+
+const theme = useAntTheme();
+const account = useAccount();
+watchEffect(() => (document.documentElement.dataset["theme"] = themeName.value));
+void account.load();
+</script>
+
+<template>
+  <ConfigProvider :theme="theme">
+    <template v-if="account.coach">
+      <a class="skip" href="#main">To the page</a>
+      <TopBar />
+      <main id="main" tabindex="-1">
+        <RouterView v-slot="{ Component, route }">
+          <component :is="Component" :key="String(route.params['studentId'] ?? '')" />
+        </RouterView>
+      </main>
+      <KeysHelp />
+    </template>
+    <div v-else-if="account.error" class="page">
+      <Sentence :text="account.error" />
+      <button type="button" @click="account.load()">Try again</button>
+    </div>
+    <!-- Over the page, not instead of it: whatever was being typed stays where it is. -->
+    <SignIn v-if="account.known && (!account.coach || account.expired)" :over="!!account.coach" />
+  </ConfigProvider>
+</template>
+
+<style scoped>
+main:focus {
+  outline: none;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 20;
+  background: var(--sheet);
+  padding: 4px 8px;
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+/** The student on the bar: type to search, Enter goes to the same place of the other student. */
+import { Select } from "ant-design-vue";
+import { computed, ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { useStudents } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+
+const props = defineProps<{ studentId: string }>();
+const route = useRoute();
+const router = useRouter();
+const students = useStudents();
+const select = ref<{ focus: () => void } | null>(null);
+const open = ref(false);
+
+const options = computed(() =>
+  (students.data.value ?? []).map((s) => ({ value: s.id, label: s.name })),
+);
+
+useKeys("Students", [
+  key("/", "find a student", "/", () => {
+    open.value = true;
+    select.value?.focus();
+  }),
+]);
+
+function go(id: unknown): void {
+  open.value = false;
+  const place = props.studentId && route.name ? String(route.name) : "matrix";
+  void router.push({ name: place, params: { studentId: String(id) } });
+}
+const fits = (input: string, option?: { label?: unknown }) =>
+  String(option?.label ?? "")
+    .toLowerCase()
+    .includes(input.toLowerCase());
+</script>
+
+<template>
+  <Select
+    ref="select"
+    v-model:open="open"
+    class="switcher"
+    popup-class-name="switcher-list"
+    show-search
+    aria-label="Student"
+    placeholder="Find a student  /"
+    :value="studentId || undefined"
+    :options="options"
+    :filter-option="fits"
+    :dropdown-match-select-width="280"
+    not-found-content="No student of this name."
+    @select="go"
+  />
+</template>
+
+<style scoped>
+.switcher {
+  width: 15rem;
+}
+.switcher :deep(.ant-select-selector) {
+  background: #3a4138;
+  border-color: #6d7567;
+  color: var(--bar-ink);
+}
+.switcher :deep(.ant-select-selection-item),
+.switcher :deep(input) {
+  color: var(--bar-ink);
+  font-weight: 600;
+}
+.switcher :deep(.ant-select-selection-placeholder),
+.switcher :deep(.ant-select-arrow) {
+  color: #c3c6b6;
+}
+@media (max-width: 640px) {
+  .switcher {
+    flex: 1;
+    width: 8rem;
+  }
+}
+</style>

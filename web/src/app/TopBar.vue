@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { useEventListener } from "@vueuse/core";
+import { computed } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { useAccount } from "@/features/account";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import { themeName } from "@/shared/ui/theme";
+import { outboxState } from "@/shared/outbox/outbox";
+import StudentSwitcher from "./StudentSwitcher.vue";
+
+const route = useRoute();
+const router = useRouter();
+const account = useAccount();
+
+const studentId = computed(() => String(route.params["studentId"] ?? ""));
+const places = computed(() => [
+  { name: "students", label: "Students", letter: "s", to: "/students" },
+  ...(studentId.value
+    ? [
+        { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
+        { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
+        { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
+      ]
+    : []),
+]);
+
+const CHORD_MS = 1200;
+let chordUntil = 0;
+useKeys("Places", [
+  key("g", "then s students, b setup, m matrix, r range", "g", () => {
+    chordUntil = Date.now() + CHORD_MS;
+  }),
+]);
+// The second key of the chord must win over the view's own letters.
+useEventListener(
+  window,
+  "keydown",
+  (event: KeyboardEvent) => {
+    if (Date.now() > chordUntil) return;
+    const place = places.value.find((p) => p.letter === event.key);
+    chordUntil = 0;
+    if (!place) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    void router.push(place.to);
+  },
+  { capture: true },
+);
+
+const waiting = computed(() => outboxState.waiting);
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink class="mark slab" to="/students">Oxgang</RouterLink>
+    <StudentSwitcher :student-id="studentId" />
+    <nav aria-label="Places">
+      <RouterLink
+        v-for="place in places"
+        :key="place.name"
+        :to="place.to"
+        :class="{ here: route.name === place.name }"
+        :aria-current="route.name === place.name ? 'page' : undefined"
+        >{{ place.label }}</RouterLink
+      >
+    </nav>
+    <div class="right">
+      <span v-if="waiting" class="waiting" role="status"
+        >{{ waiting }} {{ waiting === 1 ? "ball waits" : "balls wait" }} to be sent</span
+      >
+      <button
+        type="button"
+        class="flat"
+        :aria-pressed="themeName === 'sun'"
+        title="Maximum contrast and large type, for a tablet outdoors"
+        @click="themeName = themeName === 'sun' ? 'paper' : 'sun'"
+      >
+        {{ themeName === "sun" ? "Paper" : "Sun" }}
+      </button>
+      <span class="who">{{ account.coach?.name }}</span>
+      <button type="button" class="flat" @click="account.signOut()">Sign out</button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 0.4rem 1.1rem;
+  flex-wrap: wrap;
+  background: var(--bar);
+  color: var(--bar-ink);
+  padding: 0 1.5rem;
+  min-height: 3.3rem;
+}
+.mark {
+  font-size: 1.3rem;
+  font-weight: 700;
+  color: var(--bar-ink);
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  align-self: stretch;
+}
+nav a {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 0.85rem;
+  color: var(--bar-ink-2);
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+  border-top: 3px solid transparent;
+}
+nav a:hover {
+  color: var(--bar-ink);
+}
+nav a.here {
+  color: var(--bar-ink);
+  font-weight: 650;
+  border-bottom-color: #d08a33;
+}
+.right {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  color: var(--bar-ink-2);
+}
+.flat {
+  min-height: 44px;
+  padding: 0 0.7rem;
+  background: none;
+  border: 0;
+  color: var(--bar-ink);
+  font: inherit;
+  cursor: pointer;
+}
+.flat:hover {
+  text-decoration: underline;
+}
+.bar :focus-visible {
+  outline-color: #e8b468;
+  outline-offset: -3px;
+}
+.waiting {
+  background: #d08a33;
+  color: #1a140b;
+  border-radius: 3px;
+  padding: 0.1rem 0.5rem;
+  font-weight: 600;
+}
+@media (max-width: 640px) {
+  .bar {
+    padding: 0 0.75rem;
+    gap: 0 0.6rem;
+  }
+  .who {
+    display: none;
+  }
+  nav {
+    order: 5;
+    width: 100%;
+    overflow-x: auto;
+  }
+  nav a {
+    padding: 0 0.7rem;
+  }
+}
+</style>

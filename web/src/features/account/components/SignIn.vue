@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { Button, Input, InputPassword } from "ant-design-vue";
+import { ref } from "vue";
+import { sentenceOf } from "@/shared/api/client";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { useAccount } from "../composables/account";
+
+defineProps<{ over: boolean }>();
+const account = useAccount();
+const logIn = ref("");
+const password = ref("");
+const error = ref("");
+const busy = ref(false);
+
+async function submit(): Promise<void> {
+  busy.value = true;
+  error.value = "";
+  try {
+    await account.signIn(logIn.value, password.value);
+  } catch (cause) {
+    error.value = sentenceOf(cause);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div class="veil" :class="{ over }" role="dialog" aria-modal="true" aria-labelledby="sign-in">
+    <form class="box" @submit.prevent="submit">
+      <svg viewBox="0 0 240 44" aria-hidden="true">
+        <path d="M4 8h120M4 22h168M4 36h86" />
+        <path class="fallow" d="M190 22h46" />
+      </svg>
+      <h1 id="sign-in">{{ over ? "Sign in again" : "Oxgang" }}</h1>
+      <p class="quiet">
+        {{
+          over
+            ? "Your session has ended. What you typed is still there."
+            : "Every yardage from 30 to 100, with a shot for it."
+        }}
+      </p>
+      <label for="log-in">Log-in</label>
+      <Input
+        id="log-in"
+        v-model:value="logIn"
+        size="large"
+        autofocus
+        autocomplete="username"
+        autocapitalize="none"
+      />
+      <label for="password">Password</label>
+      <InputPassword
+        id="password"
+        v-model:value="password"
+        size="large"
+        autocomplete="current-password"
+      />
+      <Sentence :text="error" />
+      <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>
+      <p v-if="account.demo" class="quiet demo">
+        Demo: <b>ilse</b> or <b>tobin</b>, password <b>fallow-ground</b>
+      </p>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.veil {
+  position: fixed;
+  inset: 0;
+  z-index: 1100;
+  display: grid;
+  place-items: center;
+  background: var(--paper);
+  padding: 1rem;
+}
+.veil.over {
+  background: color-mix(in srgb, var(--bar) 70%, transparent);
+}
+.box {
+  width: min(24rem, 100%);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 1.6rem 1.75rem;
+}
+svg {
+  width: 12rem;
+  margin-bottom: 0.8rem;
+}
+path {
+  stroke: var(--field);
+  stroke-width: 7;
+  fill: none;
+}
+.fallow {
+  stroke: var(--accent);
+  stroke-dasharray: 5 4;
+}
+label {
+  display: block;
+  margin: 0.8rem 0 0.2rem;
+  font-weight: 600;
+}
+button {
+  margin-top: 1.1rem;
+}
+.demo {
+  margin: 1rem 0 0;
+}
+</style>

@@ -1,0 +1,45 @@
+/** Who is signed in. An expired session keeps the page and asks for the password over it. */
+import { defineStore } from "pinia";
+import { ref } from "vue";
+import { api, dataOf, onSignedOut, sentenceOf, setCsrf, type Schemas } from "@/shared/api/client";
+import { flushOutbox } from "@/shared/outbox/outbox";
+
+export const useAccount = defineStore("account", () => {
+  const coach = ref<Schemas["CoachOut"] | null>(null);
+  const demo = ref(false);
+  const known = ref(false);
+  const expired = ref(false);
+  const error = ref("");
+
+  function take(account: Schemas["Account"]): void {
+    setCsrf(account.csrf);
+    coach.value = account.coach ?? null;
+    demo.value = account.demo;
+    known.value = true;
+    expired.value = false;
+    error.value = "";
+    if (account.coach) void flushOutbox();
+  }
+
+  async function load(): Promise<void> {
+    try {
+      take(await dataOf(api.GET("/api/account")));
+    } catch (cause) {
+      error.value = sentenceOf(cause);
+    }
+  }
+
+  async function signIn(log_in: string, password: string): Promise<void> {
+    // A fresh token: the one of an expired session is no longer good.
+    setCsrf((await dataOf(api.GET("/api/account"))).csrf);
+    take(await dataOf(api.POST("/api/account", { body: { log_in, password } })));
+  }
+
+  async function signOut(): Promise<void> {
+    take(await dataOf(api.DELETE("/api/account")));
+    location.assign("/");
+  }
+
+  onSignedOut(() => (expired.value = true));
+  return { coach, demo, known, expired, error, load, signIn, signOut };
+});

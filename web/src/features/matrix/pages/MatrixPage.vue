@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { Button } from "ant-design-vue";
+import { computed, ref, useTemplateRef, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { cellName, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
+import { sentenceOf } from "@/shared/api/client";
+import { useMatrix, useStudent } from "@/shared/api/queries";
+import GroundLegend from "@/shared/ground/GroundLegend.vue";
+import TheGround from "@/shared/ground/TheGround.vue";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { useUnits } from "@/shared/units/units";
+import AtYardage from "../components/AtYardage.vue";
+import CellPanel from "../components/CellPanel.vue";
+import MatrixGrid from "../components/MatrixGrid.vue";
+
+const props = defineProps<{ studentId: string }>();
+const route = useRoute();
+const router = useRouter();
+const student = useStudent(() => props.studentId);
+const matrix = useMatrix(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+
+const view = ref<string>("stock");
+const VIEWS = ["low", "stock", "high", "all"];
+const ground = useTemplateRef<{ step: (by: number) => void }>("ground");
+const hovered = ref<number | null>(null);
+const pinned = ref<number | null>(Number(route.query["at"]) || null);
+const looked = computed(() => hovered.value ?? pinned.value);
+const cells = computed(() => matrix.data.value?.cells ?? []);
+
+const selected = ref<CellAddress | null>(null);
+const selectedIndex = computed(() => {
+  const wanted = selected.value;
+  return wanted ? cells.value.findIndex((cell) => sameCell(cell, wanted)) : -1;
+});
+const selectedCell = computed(() => cells.value[selectedIndex.value] ?? null);
+
+watch(pinned, (yards) => {
+  void router.replace({ query: yards === null ? {} : { at: String(yards) } });
+});
+
+function moveSelection(swingBy: number, clubBy: number): void {
+  const data = matrix.data.value;
+  if (!data?.clubs.length || !data.positions.length) return;
+  const now = selected.value;
+  // The first step goes to the best shot for the yardage looked up, else to a measured cell.
+  const best = data.ground.best[(pinned.value ?? -1) - data.ground.axis_from_yd]?.[0];
+  const start = now ? undefined : cells.value[best ?? 0];
+  if (start) return select(start);
+  const club = data.clubs.findIndex((c) => c.label === now?.club);
+  const swing = data.positions.findIndex((p) => p.label === now?.swing);
+  const clamp = (i: number, n: number) => Math.min(n - 1, Math.max(0, i));
+  select({
+    ...PLAIN,
+    trajectory: view.value === "all" ? (now?.trajectory ?? "stock") : view.value,
+    club: data.clubs[now ? clamp(club + clubBy, data.clubs.length) : 0]?.label ?? "",
+    swing: data.positions[now ? clamp(swing + swingBy, data.positions.length) : 0]?.label ?? "",
+  });
+}
+function select(cell: CellAddress): void {
+  const { club, swing, trajectory, spin, tempo } = cell;
+  selected.value = { club, swing, trajectory, spin, tempo };
+}
+function setView(next: string): void {
+  view.value = next;
+  if (selected.value && next !== "all") selected.value.trajectory = next;
+}
+function hit(): void {
+  const query = selected.value ? { ...selected.value } : {};
+  void router.push({ name: "range", params: { studentId: props.studentId }, query });
+}
+
+const typed = ref("");
+const TYPED_MS = 1500;
+let typedAt = 0;
+function typeYardage(event: KeyboardEvent): boolean {
+  if (!/^\d$/.test(event.key) || !matrix.data.value) return false;
+  const now = Date.now();
+  typed.value = (now - typedAt < TYPED_MS ? typed.value : "") + event.key;
+  typed.value = typed.value.slice(-3);
+  typedAt = now;
+  const { axis_from_yd: lo, axis_to_yd: hi } = matrix.data.value.ground;
+  const yards = Math.round(units.value.yards(Number(typed.value)));
+  if (yards >= lo && yards <= hi) pinned.value = yards;
+  return true;
+}
+useKeys("Matrix", [
+  { shown: "62", does: "type a yardage to look it up", on: typeYardage },
+  key(",", "one yard shorter", ",", () => ground.value?.step(-1)),
+  key(".", "one yard longer", ".", () => ground.value?.step(1)),
+  key("←", "shorter swing", "ArrowLeft", () => moveSelection(-1, 0)),
+  key("→", "longer swing", "ArrowRight", () => moveSelection(1, 0)),
+  key("↑", "more lofted club", "ArrowUp", () => moveSelection(0, -1)),
+  key("↓", "less lofted club", "ArrowDown", () => moveSelection(0, 1)),
+  key("l", "low", "l", () => setView("low")),
+  key("k", "stock", "k", () => setView("stock")),
+  key("h", "high", "h", () => setView("high")),
+  key("a", "all trajectories", "a", () => setView("all")),
+  key("Enter", "hit this cell", "Enter", hit),
+  key("Esc", "let go of the yardage", "Escape", () => (pinned.value = null)),
+]);
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="matrix.error.value" :text="sentenceOf(matrix.error.value)">
+      <Button size="small" @click="matrix.refetch()">Try again</Button>
+    </Sentence>
+    <Waiting v-if="!matrix.data.value && !matrix.error.value" what="the matrix" />
+    <EmptyState
+      v-else-if="matrix.data.value && !matrix.data.value.clubs.length"
+      title="No clubs in the bag"
+      next="A matrix needs at least one wedge with its loft. Put the bag in, then hit balls."
+    >
+      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
+    </EmptyState>
+    <div v-else-if="matrix.data.value" class="columns">
+      <div class="left">
+        <div class="head">
+          <h1>The ground</h1>
+          <span class="quiet num">
+            {{ units.show(matrix.data.value.ground.from_yd) }} to
+            {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, within ±
+            {{ units.show(matrix.data.value.ground.tolerance_yd, 1) }}. Covered
+            {{ matrix.data.value.ground.covered }} of
+            {{ matrix.data.value.ground.to_yd - matrix.data.value.ground.from_yd + 1 }} yardages,
+            {{ matrix.data.value.ground.fallow.length }}
+            fallow {{ matrix.data.value.ground.fallow.length === 1 ? "stretch" : "stretches" }}.
+          </span>
+          <GroundLegend class="push" :estimates="cells.some((c) => c.basis === 'estimated')" />
+        </div>
+        <TheGround
+          ref="ground"
+          :matrix="matrix.data.value"
+          :units="units"
+          :pinned="pinned"
+          :selected="selectedIndex"
+          @hover="hovered = $event"
+          @pin="pinned = $event"
+          @select="(index) => cells[index] && select(cells[index])"
+        />
+        <div class="head grid-head">
+          <h2>Carry by swing length</h2>
+          <div class="views" role="tablist" aria-label="Trajectory">
+            <button
+              v-for="name in VIEWS"
+              :key="name"
+              type="button"
+              role="tab"
+              :aria-selected="view === name"
+              @click="setView(name)"
+            >
+              {{ name }}
+            </button>
+          </div>
+          <span class="quiet push">{{ units.unit === "m" ? "metres" : "yards" }}</span>
+        </div>
+        <MatrixGrid
+          :matrix="matrix.data.value"
+          :units="units"
+          :view="view"
+          :selected="selected"
+          @select="select"
+        />
+      </div>
+      <aside class="sheet side">
+        <AtYardage
+          :cells="cells"
+          :ground="matrix.data.value.ground"
+          :units="units"
+          :yardage="looked"
+          @select="select"
+        />
+        <CellPanel
+          v-if="selected"
+          :key="cellName(selected)"
+          :student-id="studentId"
+          :address="selected"
+          :cell="selectedCell"
+          :cue="matrix.data.value.positions.find((p) => p.label === selected?.swing)?.cue ?? ''"
+          :units="units"
+          @hit="hit"
+        />
+        <div v-else class="pick">
+          <p class="quiet">
+            {{
+              cells.length
+                ? "Pick a cell to see its balls. Type a yardage to look it up."
+                : "Nothing measured yet. Start with one swing, five balls with every wedge."
+            }}
+          </p>
+          <Button type="primary" size="large" block @click="hit">Hit balls</Button>
+        </div>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 18.5rem;
+  gap: 1.5rem;
+  align-items: start;
+}
+.grid-head {
+  margin: 1rem 0 0.4rem;
+}
+.views {
+  display: flex;
+}
+.views button {
+  min-height: 34px;
+  padding: 0 0.8rem;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  font: inherit;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+.views button[aria-selected="true"] {
+  border-color: var(--accent);
+  color: var(--ink);
+  font-weight: 650;
+}
+.side {
+  position: sticky;
+  top: 1rem;
+  display: flex;
+  flex-direction: column;
+  gap: 0.8rem;
+}
+.pick p {
+  margin: 0 0 0.8rem;
+}
+@media (max-width: 980px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+  }
+}
+</style>

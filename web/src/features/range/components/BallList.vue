@@ -1,0 +1,115 @@
+<script setup lang="ts">
+/** Today's balls, newest first. Tapping a strike changes it, the cross undoes the ball. */
+import { computed } from "vue";
+import { cellName } from "@/shared/api/cells";
+import type { UnitWords } from "@/shared/units/units";
+import type { ShownBall } from "../composables/merge";
+
+const props = defineProps<{ balls: ShownBall[]; strikes: string[]; units: UnitWords }>();
+defineEmits<{ mark: [uid: string, strike: string]; undo: [uid: string]; drop: [uid: string] }>();
+
+const MOST = 60;
+const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
+</script>
+
+<template>
+  <ol class="balls" :reversed="true">
+    <li
+      v-for="(ball, i) in newestFirst"
+      :key="ball.uid"
+      :class="{ mishit: ball.strike !== 'solid', waiting: ball.waiting }"
+    >
+      <span class="nr num quiet">{{ balls.length - i }}</span>
+      <span class="slab carry">{{
+        ball.carry_yd === null ? "–" : units.show(ball.carry_yd, ball.carry_yd % 1 ? 1 : 0)
+      }}</span>
+      <select
+        :value="ball.strike"
+        :aria-label="`Strike of ball ${balls.length - i}`"
+        @change="$emit('mark', ball.uid, ($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="strike in strikes" :key="strike">{{ strike }}</option>
+      </select>
+      <span class="cell quiet">{{ cellName(ball) }}</span>
+      <button
+        v-if="!ball.refused"
+        type="button"
+        :aria-label="`Undo ball ${balls.length - i}`"
+        @click="$emit('undo', ball.uid)"
+      >
+        ✕
+      </button>
+      <p v-if="ball.refused" class="refused">
+        {{ ball.refused }}
+        <button type="button" class="word" @click="$emit('drop', ball.uid)">Drop it</button>
+      </p>
+      <span v-if="ball.waiting" class="sr-only">waits to be sent</span>
+    </li>
+  </ol>
+  <p v-if="balls.length > MOST" class="quiet">
+    The newest {{ MOST }} of {{ balls.length }} balls. All of them count.
+  </p>
+</template>
+
+<style scoped>
+.balls {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 21rem;
+  overflow-y: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.8rem 3.2rem 5rem 1fr auto;
+  align-items: center;
+  gap: 0 0.5rem;
+  border-bottom: 1px solid var(--line);
+  min-height: 44px;
+}
+.carry {
+  font-size: 1.25rem;
+  font-weight: 650;
+  text-align: right;
+}
+.mishit .carry {
+  color: var(--clay);
+}
+.waiting .carry {
+  opacity: 0.65;
+}
+select {
+  min-height: 36px;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: inherit;
+}
+.mishit select {
+  color: var(--clay);
+  font-weight: 600;
+}
+.cell {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+button {
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+.refused {
+  grid-column: 1 / -1;
+  margin: 0;
+  color: var(--clay);
+}
+.word {
+  text-decoration: underline;
+  color: var(--clay);
+}
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/** The number at arm's length, the strikes, and a keypad for a thumb. */
+import Sentence from "@/shared/ui/Sentence.vue";
+
+defineProps<{
+  text: string;
+  strike: string;
+  strikes: string[];
+  strikeKeys: Record<string, string>;
+  unit: string;
+  question: string;
+  problem: string;
+}>();
+defineEmits<{
+  type: [character: string];
+  erase: [];
+  enter: [];
+  strike: [strike: string];
+}>();
+const PAD = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
+</script>
+
+<template>
+  <section class="entry">
+    <output class="slab display" aria-live="polite" aria-label="Carry being typed">
+      <span :class="{ hint: !text }">{{ text || "carry" }}</span><span v-if="text" class="unit">{{
+        unit
+      }}</span>
+    </output>
+    <Sentence :text="question" tone="ask" />
+    <Sentence :text="problem" />
+    <div class="strikes" role="radiogroup" aria-label="Strike">
+      <button
+        v-for="name in strikes"
+        :key="name"
+        type="button"
+        role="radio"
+        :aria-checked="strike === name"
+        :class="name"
+        @click="$emit('strike', name)"
+      >
+        {{ name }} <kbd>{{ strikeKeys[name] }}</kbd>
+      </button>
+    </div>
+    <div class="pad">
+      <button v-for="digit in PAD" :key="digit" type="button" @click="$emit('type', digit)">
+        {{ digit }}
+      </button>
+      <button type="button" aria-label="Erase" @click="$emit('erase')">⌫</button>
+      <button type="button" class="log" @click="$emit('enter')">Log ball</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.display {
+  display: flex;
+  align-items: baseline;
+  justify-content: center;
+  gap: 0.5rem;
+  font-size: 5rem;
+  font-weight: 700;
+  line-height: 1.15;
+  border-bottom: 4px solid var(--ink);
+  min-height: 6rem;
+}
+.hint {
+  color: var(--line-strong);
+  font-weight: 400;
+}
+.unit {
+  font-size: 1.6rem;
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.strikes {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 0.35rem;
+  margin: 0.7rem 0;
+}
+.pad {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 0.35rem;
+}
+button {
+  min-height: 48px;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  font: inherit;
+  color: var(--ink);
+  cursor: pointer;
+}
+.pad button {
+  font: 650 1.5rem var(--slab);
+  min-height: 54px;
+}
+.strikes button kbd {
+  font-size: 0.75em;
+}
+[aria-checked="true"] {
+  background: var(--clay-soft);
+  border: 2px solid var(--clay);
+  font-weight: 650;
+}
+.solid[aria-checked="true"] {
+  background: var(--field-ground);
+  border-color: var(--field);
+}
+.pad .log {
+  grid-column: 1 / -1;
+  background: var(--accent);
+  border-color: var(--accent);
+  color: #fff;
+}
+@media (max-width: 640px) {
+  .display {
+    font-size: 3.6rem;
+    min-height: 4.4rem;
+  }
+  .strikes {
+    grid-template-columns: repeat(3, 1fr);
+  }
+  .strikes kbd {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+/** Club by swing length, with today's balls in each box; trajectory above. */
+import { computed } from "vue";
+import type { CellAddress } from "@/shared/api/cells";
+import type { Words } from "@/shared/api/queries";
+import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
+import type { ShownBall } from "../composables/merge";
+
+const props = defineProps<{
+  clubs: string[];
+  swings: string[];
+  words: Words;
+  balls: ShownBall[];
+}>();
+const cell = defineModel<CellAddress>({ required: true });
+
+const counts = computed(() => {
+  const found = new Map<string, number>();
+  for (const ball of props.balls) {
+    if (ball.trajectory !== cell.value.trajectory) continue;
+    const box = `${ball.club}\n${ball.swing}`;
+    found.set(box, (found.get(box) ?? 0) + 1);
+  }
+  return found;
+});
+const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ...part });
+</script>
+
+<template>
+  <section class="picker">
+    <div class="row" role="radiogroup" aria-label="Trajectory">
+      <button
+        v-for="trajectory in words.trajectories"
+        :key="trajectory"
+        type="button"
+        role="radio"
+        :aria-checked="cell.trajectory === trajectory"
+        @click="change({ trajectory })"
+      >
+        <TrajectoryGlyph :trajectory="trajectory" /> {{ trajectory }}
+      </button>
+    </div>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th><span class="sr-only">Club</span></th>
+            <th v-for="swing in swings" :key="swing" scope="col">{{ swing }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="club in clubs" :key="club">
+            <th scope="row" class="slab">{{ club }}</th>
+            <td v-for="swing in swings" :key="swing">
+              <button
+                type="button"
+                class="box"
+                :aria-pressed="cell.club === club && cell.swing === swing"
+                :aria-label="`${club} ${swing}`"
+                @click="change({ club, swing })"
+              >
+                {{ counts.get(`${club}\n${swing}`) ?? "" }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div class="row small">
+      <label
+        >Spin
+        <select
+          :value="cell.spin"
+          @change="change({ spin: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="spin in words.spins" :key="spin">{{ spin }}</option>
+        </select></label
+      >
+      <label
+        >Tempo
+        <select
+          :value="cell.tempo"
+          @change="change({ tempo: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="tempo in words.tempos" :key="tempo">{{ tempo }}</option>
+        </select></label
+      >
+      <slot />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+}
+.row > button {
+  flex: 1;
+}
+button {
+  min-height: 44px;
+  min-width: 44px;
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  border-radius: 3px;
+  font: inherit;
+  color: var(--ink);
+  cursor: pointer;
+}
+[aria-checked="true"],
+[aria-pressed="true"] {
+  background: var(--bar);
+  border-color: var(--bar);
+  color: var(--bar-ink);
+  font-weight: 650;
+}
+.scroll {
+  overflow-x: auto;
+  margin: 0.5rem 0;
+}
+table {
+  border-collapse: separate;
+  border-spacing: 3px;
+  width: 100%;
+}
+thead th {
+  font-weight: 600;
+  font-size: 0.87rem;
+  color: var(--ink-2);
+  white-space: nowrap;
+}
+tbody th {
+  text-align: left;
+  white-space: nowrap;
+  padding-right: 0.3rem;
+}
+td {
+  padding: 0;
+}
+.box {
+  width: 100%;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 0.3rem;
+  color: var(--ink-2);
+}
+select {
+  min-height: 44px;
+  font: inherit;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+</style>

@@ -1,0 +1,58 @@
+/** The carry being typed: digits in, a ball or a question out. */
+import { reactive } from "vue";
+
+export interface EntryOptions {
+  /** A carry beyond this, in yards, is asked about before it is logged. */
+  askOverYd: () => number;
+  toYards: (typed: number) => number;
+  unit: () => string;
+  log: (carryYd: number, strike: string, confirmed: boolean) => void;
+}
+
+const MOST_CHARACTERS = 6;
+
+export function useEntry(options: EntryOptions) {
+  const entry = reactive({ text: "", strike: "solid", question: "", problem: "" });
+
+  function settle(): void {
+    entry.question = "";
+    entry.problem = "";
+  }
+  function type(character: string): void {
+    if (entry.text.length < MOST_CHARACTERS) {
+      entry.text += character === "," ? "." : character;
+    }
+    settle();
+  }
+  function erase(): void {
+    entry.text = entry.text.slice(0, -1);
+    settle();
+  }
+  function clear(): void {
+    entry.text = "";
+    entry.strike = "solid";
+    settle();
+  }
+  /** Log the ball; a doubtful one is asked about first, and a second Enter keeps it. */
+  function enter(): void {
+    if (!entry.text) return;
+    const typed = Number(entry.text);
+    if (!Number.isFinite(typed)) {
+      entry.problem = `"${entry.text}" is not a number. Nothing was logged.`;
+      return;
+    }
+    if (typed <= 0) {
+      entry.problem = "A carry must be more than 0. For a whiff there is nothing to log.";
+      return;
+    }
+    const yards = options.toYards(typed);
+    const ask = yards > options.askOverYd();
+    if (ask && !entry.question) {
+      entry.question = `${entry.text} ${options.unit()} is long for a wedge. Enter again keeps it, a digit or ⌫ changes it.`;
+      return;
+    }
+    options.log(yards, entry.strike, ask);
+    clear();
+  }
+  return { entry, type, erase, clear, enter };
+}

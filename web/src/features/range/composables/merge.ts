@@ -1,0 +1,60 @@
+/** What the coach sees: the server's balls with everything this browser has not yet sent. */
+import type { Ball } from "@/shared/api/queries";
+import type { Op } from "@/shared/outbox/outbox";
+
+export interface ShownBall {
+  uid: string;
+  club: string;
+  swing: string;
+  trajectory: string;
+  spin: string;
+  tempo: string;
+  strike: string;
+  lie: string;
+  carry_yd: number | null;
+  excluded: string;
+  hit_at: string;
+  /** Not yet acknowledged by the server. */
+  waiting: boolean;
+  /** The server's sentence when it refused the ball. */
+  refused: string;
+}
+
+function shown(ball: Ball): ShownBall {
+  return { ...ball, hit_at: ball.hit_at ?? ball.hit_on, waiting: false, refused: "" };
+}
+
+/** Oldest first. Ops are applied in order; an undone ball is left out. */
+export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
+  const balls = new Map<string, ShownBall>(server.map((ball) => [ball.uid, shown(ball)]));
+  for (const op of ops) {
+    const known = balls.get(op.uid);
+    const state = { waiting: !op.refused, refused: op.refused ?? known?.refused ?? "" };
+    if (op.kind === "record") {
+      balls.set(op.uid, {
+        uid: op.uid,
+        club: op.club,
+        swing: op.body.swing,
+        trajectory: op.body.trajectory ?? "stock",
+        spin: op.body.spin ?? "check",
+        tempo: op.body.tempo ?? "normal",
+        strike: op.body.strike ?? "solid",
+        lie: op.body.lie ?? "fairway",
+        carry_yd: op.body.carry_yd ?? null,
+        excluded: "",
+        hit_at: op.body.hit_at,
+        ...state,
+      });
+    } else if (op.kind === "undo") {
+      balls.delete(op.uid);
+    } else if (op.kind === "mark" && known) {
+      balls.set(op.uid, {
+        ...known,
+        strike: op.body.strike ?? known.strike,
+        excluded: op.body.excluded ?? known.excluded,
+        ...state,
+      });
+    }
+  }
+  return [...balls.values()].sort((a, b) => Date.parse(a.hit_at) - Date.parse(b.hit_at));
+}

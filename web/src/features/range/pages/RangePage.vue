@@ -1,0 +1,341 @@
+<script setup lang="ts">
+import { useStorage } from "@vueuse/core";
+import { computed, onMounted, ref, watch } from "vue";
+import { useRoute } from "vue-router";
+import { ballWords, cellName, halfInterval, PLAIN, type CellAddress } from "@/shared/api/cells";
+import { sentenceOf } from "@/shared/api/client";
+import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
+import { drop, flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
+import DotPlot from "@/shared/ui/DotPlot.vue";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { useUnits } from "@/shared/units/units";
+import BallList from "../components/BallList.vue";
+import CarryEntry from "../components/CarryEntry.vue";
+import CellPicker from "../components/CellPicker.vue";
+import { useEntry } from "../composables/entry";
+import { useSession } from "../composables/session";
+
+const props = defineProps<{ studentId: string }>();
+const route = useRoute();
+const words = useWords();
+const student = useStudent(() => props.studentId);
+const matrix = useMatrix(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+const conditions = useStorage("oxgang-conditions", { lie: "mat", ball: "premium" });
+
+const clubs = computed(() => matrix.data.value?.clubs.map((club) => club.label) ?? []);
+const swings = computed(() => matrix.data.value?.positions.map((p) => p.label) ?? []);
+const cell = ref<CellAddress | null>(null);
+
+/** The cell asked for in the address, else the middle of the scale with the most lofted club. */
+watch(
+  [clubs, swings],
+  () => {
+    if (cell.value || !clubs.value.length || !swings.value.length) return;
+    const asked = (name: string, among: string[], fallback: string) => {
+      const value = String(route.query[name] ?? "");
+      return among.includes(value) ? value : fallback;
+    };
+    const middle = swings.value[Math.floor((swings.value.length - 1) / 2)] ?? "";
+    cell.value = {
+      club: asked("club", clubs.value, clubs.value[0] ?? ""),
+      swing: asked("swing", swings.value, middle),
+      trajectory: asked("trajectory", words.data.value?.trajectories ?? [], PLAIN.trajectory),
+      spin: asked("spin", words.data.value?.spins ?? [], PLAIN.spin),
+      tempo: asked("tempo", words.data.value?.tempos ?? [], PLAIN.tempo),
+    };
+  },
+  { immediate: true },
+);
+
+const session = useSession({
+  studentId: props.studentId,
+  student: () => student.data.value,
+  matrix: () => matrix.data.value,
+  cell: () => cell.value,
+  conditions: () => conditions.value,
+});
+const said = ref("");
+const { entry, type, erase, clear, enter } = useEntry({
+  askOverYd: () => words.data.value?.ask_over_yd ?? 150,
+  toYards: (typed) => units.value.yards(typed),
+  unit: () => units.value.unit,
+  log: (carry, strike, confirmed) => {
+    session.log(carry, strike, confirmed);
+    said.value = "";
+  },
+});
+onMounted(() => loadOutbox().then(flushOutbox));
+
+function strike(name: string): void {
+  const last = session.balls.value.at(-1);
+  if (entry.text || !last) entry.strike = entry.strike === name ? "solid" : name;
+  else {
+    session.mark(last.uid, name);
+    said.value = `Last ball: ${name}.`;
+  }
+}
+function undo(uid?: string): void {
+  const ball = session.undo(uid);
+  said.value = ball
+    ? `Undone: ${units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
+    : "Nothing to undo.";
+}
+function redo(): void {
+  session.redo();
+  said.value = "";
+}
+function step(among: string[], part: "club" | "swing" | "trajectory", by: number): void {
+  if (!cell.value) return;
+  const at = among.indexOf(cell.value[part]) + by;
+  const next = among[Math.min(among.length - 1, Math.max(0, at))];
+  if (next) cell.value = { ...cell.value, [part]: next };
+}
+
+const STRIKE_KEYS: Record<string, string> = {
+  solid: "s",
+  fat: "f",
+  thin: "t",
+  heel: "h",
+  toe: "o",
+  hard: "x",
+};
+const trajectories = () => words.data.value?.trajectories ?? [];
+const bindings: KeyBinding[] = [
+  {
+    shown: "0–9 .",
+    does: "type the carry",
+    on: (event) => {
+      if (!/^[0-9.,]$/.test(event.key)) return false;
+      type(event.key);
+      return true;
+    },
+  },
+  key("Enter", "log the ball", "Enter", enter),
+  key("⌫", "erase a digit", "Backspace", erase),
+  key("Esc", "clear the number", "Escape", clear),
+  ...Object.entries(STRIKE_KEYS).map(([name, letter]) =>
+    key(letter, `${name}: this ball, or the last one when nothing is typed`, letter, () =>
+      strike(name),
+    ),
+  ),
+  key("u", "undo the last ball", "u", () => undo()),
+  key("r", "bring the undone ball back", "r", redo),
+  key("←", "shorter swing", "ArrowLeft", () => step(swings.value, "swing", -1)),
+  key("→", "longer swing", "ArrowRight", () => step(swings.value, "swing", 1)),
+  key("↑", "more lofted club", "ArrowUp", () => step(clubs.value, "club", -1)),
+  key("↓", "less lofted club", "ArrowDown", () => step(clubs.value, "club", 1)),
+  key("+", "higher trajectory", "+", () => step(trajectories(), "trajectory", 1)),
+  key("-", "lower trajectory", "-", () => step(trajectories(), "trajectory", -1)),
+];
+useKeys("Range", bindings);
+
+const solid = computed(
+  () => session.cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
+);
+const cue = computed(
+  () => matrix.data.value?.positions.find((p) => p.label === cell.value?.swing)?.cue ?? "",
+);
+const count = computed(() => {
+  const n = session.balls.value.length;
+  return `${n} ${n === 1 ? "ball" : "balls"} today`;
+});
+</script>
+
+<template>
+  <div class="page">
+    <Sentence
+      v-if="matrix.error.value && !matrix.data.value"
+      :text="sentenceOf(matrix.error.value)"
+    />
+    <Waiting v-else-if="!matrix.data.value || !words.data.value" what="the session" />
+    <EmptyState
+      v-else-if="!clubs.length"
+      title="No clubs in the bag"
+      next="Put at least one wedge with its loft into the bag, then log balls here."
+    >
+      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
+    </EmptyState>
+    <div v-else-if="cell" class="columns">
+      <CellPicker
+        v-model="cell"
+        :clubs="clubs"
+        :swings="swings"
+        :words="words.data.value"
+        :balls="session.balls.value"
+      >
+        <label
+          >Lie
+          <select v-model="conditions.lie">
+            <option v-for="lie in words.data.value.lies" :key="lie">{{ lie }}</option>
+          </select></label
+        >
+        <label
+          >Ball
+          <select v-model="conditions.ball">
+            <option v-for="ball in words.data.value.balls" :key="ball">{{ ball }}</option>
+          </select></label
+        >
+      </CellPicker>
+      <div class="middle">
+        <header class="now">
+          <h1>{{ cellName(cell) }}</h1>
+          <p v-if="cue" class="quiet">{{ cue }}</p>
+        </header>
+        <CarryEntry
+          :text="entry.text"
+          :strike="entry.strike"
+          :strikes="words.data.value.strikes"
+          :strike-keys="STRIKE_KEYS"
+          :unit="units.unit"
+          :question="entry.question"
+          :problem="entry.problem"
+          @type="type"
+          @erase="erase"
+          @enter="enter"
+          @strike="strike"
+        />
+        <p class="said" aria-live="polite">{{ said }}</p>
+        <p class="caution quiet">
+          Never walk out to measure while anyone can hit. Your range's rules come first.
+        </p>
+      </div>
+      <aside class="sheet">
+        <div class="head">
+          <h2>This cell</h2>
+          <span class="quiet num">{{ solid }} solid of {{ session.cellBalls.value.length }}</span>
+        </div>
+        <p v-if="session.now.value.cell" class="centre">
+          <span class="slab big">{{ units.show(session.now.value.cell.carry_yd) }}</span>
+          <span class="slab"
+            >± {{ units.show(halfInterval(session.now.value.cell)) }} {{ units.unit }}</span
+          >
+          <span v-if="session.now.value.behind && outboxState.trouble" class="quiet"
+            >before the balls that wait</span
+          >
+          <span v-else class="quiet num">{{ ballWords(session.now.value.cell) }}</span>
+        </p>
+        <p v-else class="quiet">No solid ball yet.</p>
+        <DotPlot
+          :balls="session.cellBalls.value"
+          :units="units"
+          :centre-yd="session.now.value.cell?.carry_yd ?? null"
+          :newest="session.balls.value.at(-1)?.uid ?? null"
+        />
+        <Sentence
+          v-if="outboxState.waiting && outboxState.trouble"
+          tone="quiet"
+          :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
+        />
+        <div class="head list-head">
+          <h2>{{ count }}</h2>
+          <span class="push actions">
+            <button type="button" :disabled="!session.balls.value.length" @click="undo()">
+              Undo <kbd>u</kbd>
+            </button>
+            <button v-if="session.undone.value.length" type="button" @click="redo">
+              Bring back <kbd>r</kbd>
+            </button>
+          </span>
+        </div>
+        <BallList
+          :balls="session.balls.value"
+          :strikes="words.data.value.strikes"
+          :units="units"
+          @mark="session.mark"
+          @undo="undo"
+          @drop="drop"
+        />
+        <p v-if="!session.balls.value.length" class="quiet">
+          Type a carry and press Enter: the ball is logged.
+        </p>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 25rem) minmax(18rem, 1fr) minmax(0, 24rem);
+  gap: 1.5rem;
+  align-items: start;
+}
+.now h1 {
+  font-size: 1.9rem;
+}
+.now p,
+.said,
+.caution {
+  margin: 0.1rem 0 0;
+}
+.said {
+  min-height: 1.5rem;
+  margin-top: 0.5rem;
+}
+.centre {
+  display: flex;
+  align-items: baseline;
+  gap: 0.6rem;
+  margin: 0;
+}
+.big {
+  font-size: 2.6rem;
+  font-weight: 700;
+  line-height: 1.1;
+}
+.list-head {
+  margin: 0.8rem 0 0.2rem;
+}
+.head {
+  margin-bottom: 0.2rem;
+}
+.actions {
+  display: flex;
+  gap: 0.4rem;
+}
+.actions button {
+  min-height: 44px;
+  padding: 0 0.8rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: none;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.actions button:disabled {
+  opacity: 0.5;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 0.3rem;
+  color: var(--ink-2);
+}
+select {
+  min-height: 44px;
+  font: inherit;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+@media (max-width: 1100px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  aside {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 700px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.9rem;
+  }
+}
+</style>

@@ -1,0 +1,10 @@
+import type { RouteRecordRaw } from "vue-router";
+
+export const routes: RouteRecordRaw[] = [
+  {
+    path: "/s/:studentId/range",
+    name: "range",
+    component: () => import("./pages/RangePage.vue"),
+    props: true,
+  },
+];

@@ -1,0 +1,222 @@
+<script setup lang="ts">
+/** The clubs in the bag: add by the last row, change in place, take out and undo. */
+import { Button, Input } from "ant-design-vue";
+import { reactive, ref } from "vue";
+import { api, dataOf } from "@/shared/api/client";
+import { useForgetStudent, type Club, type Student } from "@/shared/api/queries";
+import DayField from "@/shared/ui/DayField.vue";
+import NumberField from "@/shared/ui/NumberField.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { shortDay } from "@/shared/units/dates";
+import { useSaving } from "../composables/saving";
+
+const props = defineProps<{ student: Student }>();
+const forget = useForgetStudent();
+const { state, save, about } = useSaving();
+
+interface Draft {
+  label: string;
+  loft_deg: number | null;
+  bounce_deg: number | null;
+  note: string;
+  used_from: string | null;
+  used_until: string | null;
+}
+const blank = (): Draft => ({
+  label: "",
+  loft_deg: null,
+  bounce_deg: null,
+  note: "",
+  used_from: null,
+  used_until: null,
+});
+const adding = reactive(blank());
+const editing = ref<{ id: string; draft: Draft } | null>(null);
+const taken = ref<Club | null>(null);
+const at = ref("");
+
+const refresh = () => forget(props.student.id);
+const labelField = ref<{ focus: () => void } | null>(null);
+
+async function add(): Promise<void> {
+  at.value = "new";
+  const done = await save(async () => {
+    await dataOf(
+      api.POST("/api/students/{student_id}/clubs", {
+        params: { path: { student_id: props.student.id } },
+        // An empty loft is sent as 0, which the server refuses with its own sentence.
+        body: { ...adding, loft_deg: adding.loft_deg ?? 0 },
+      }),
+    );
+    await refresh();
+  });
+  if (!done) return;
+  Object.assign(adding, blank());
+  labelField.value?.focus();
+}
+async function change(): Promise<void> {
+  const edit = editing.value;
+  if (!edit) return;
+  at.value = edit.id;
+  const done = await save(async () => {
+    await dataOf(
+      api.PATCH("/api/clubs/{club_id}", {
+        params: { path: { club_id: edit.id } },
+        body: { ...edit.draft, loft_deg: edit.draft.loft_deg ?? 0 },
+      }),
+    );
+    await refresh();
+  });
+  if (done) editing.value = null;
+}
+async function take(club: Club): Promise<void> {
+  at.value = club.id;
+  const done = await save(async () => {
+    await dataOf(
+      api.POST("/api/clubs/{club_id}/archive", { params: { path: { club_id: club.id } } }),
+    );
+    await refresh();
+  });
+  if (done) taken.value = club;
+}
+async function putBack(): Promise<void> {
+  const club = taken.value;
+  if (!club) return;
+  at.value = "taken";
+  const done = await save(async () => {
+    await dataOf(
+      api.POST("/api/clubs/{club_id}/restore", { params: { path: { club_id: club.id } } }),
+    );
+    await refresh();
+  });
+  if (done) taken.value = null;
+}
+const edit = (club: Club) => (editing.value = { id: club.id, draft: { ...blank(), ...club } });
+const ANY = ["label", "loft_deg", "bounce_deg", "note", "used_from", "used_until", ""];
+const said = (where: string) => (at.value === where ? about(...ANY) : "");
+</script>
+
+<template>
+  <table class="plain">
+    <thead>
+      <tr>
+        <th scope="col">Club</th>
+        <th scope="col">Loft</th>
+        <th scope="col">Bounce</th>
+        <th scope="col">In use</th>
+        <th><span class="sr-only">Change</span></th>
+      </tr>
+    </thead>
+    <tbody>
+      <template v-for="club in student.clubs" :key="club.id">
+        <tr v-if="editing?.id !== club.id">
+          <td class="slab label">{{ club.label }}</td>
+          <td>{{ club.loft_deg }}°</td>
+          <td>{{ club.bounce_deg === null ? "–" : `${club.bounce_deg}°` }}</td>
+          <td class="quiet">
+            <template v-if="club.used_from">from {{ shortDay(club.used_from) }} </template>
+            <template v-if="club.used_until">until {{ shortDay(club.used_until) }}</template>
+            <template v-if="!club.used_from && !club.used_until">always</template>
+          </td>
+          <td class="acts">
+            <Button type="text" :aria-label="`Change ${club.label}`" @click="edit(club)"
+              >Change</Button
+            >
+            <Button type="text" :aria-label="`Take ${club.label} out`" @click="take(club)"
+              >Take out</Button
+            >
+          </td>
+        </tr>
+        <tr v-else-if="editing">
+          <td><Input v-model:value="editing.draft.label" aria-label="Label" :maxlength="24" /></td>
+          <td><NumberField v-model="editing.draft.loft_deg" aria-label="Loft" /></td>
+          <td><NumberField v-model="editing.draft.bounce_deg" aria-label="Bounce" /></td>
+          <td class="dates">
+            <DayField v-model="editing.draft.used_from" placeholder="from" />
+            <DayField v-model="editing.draft.used_until" placeholder="until" />
+          </td>
+          <td class="acts">
+            <Button type="primary" :loading="state.busy" @click="change">Keep</Button>
+            <Button type="text" @click="editing = null">Leave</Button>
+          </td>
+        </tr>
+        <tr v-if="said(club.id)" class="said">
+          <td colspan="5"><Sentence :text="said(club.id)" /></td>
+        </tr>
+      </template>
+      <tr class="add" @keydown.enter.prevent="add">
+        <td>
+          <Input
+            ref="labelField"
+            v-model:value="adding.label"
+            placeholder="56"
+            aria-label="Label of the new club"
+            :maxlength="24"
+          />
+        </td>
+        <td>
+          <NumberField
+            v-model="adding.loft_deg"
+            placeholder="56"
+            aria-label="Loft of the new club"
+          />
+        </td>
+        <td>
+          <NumberField
+            v-model="adding.bounce_deg"
+            placeholder="10"
+            aria-label="Bounce of the new club"
+          />
+        </td>
+        <td></td>
+        <td class="acts">
+          <Button :loading="state.busy && at === 'new'" @click="add">Add club</Button>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <Sentence :text="said('new')" />
+  <Sentence
+    v-if="taken"
+    tone="quiet"
+    :text="`${taken.label} is out of the bag. Its balls are kept.`"
+  >
+    <Button type="link" @click="putBack">Put it back</Button>
+  </Sentence>
+  <Sentence :text="said('taken')" />
+</template>
+
+<style scoped>
+.label {
+  font-weight: 650;
+  font-size: 1.1rem;
+}
+td {
+  padding: 0.3rem 0.6rem 0.3rem 0;
+  vertical-align: middle;
+}
+th {
+  padding-left: 0;
+}
+.acts {
+  text-align: right;
+  white-space: nowrap;
+}
+.dates {
+  display: flex;
+  gap: 0.3rem;
+}
+.add td {
+  border-bottom: 0;
+  padding-top: 0.8rem;
+}
+:deep(.ant-input-number) {
+  width: 5rem;
+}
+:deep(.ant-input) {
+  max-width: 9rem;
+}
+.said td {
+  padding-top: 0;
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+/** Files in and out. Nothing of a file with bad rows is stored before the coach has chosen. */
+import { Button, Progress } from "ant-design-vue";
+import { ref } from "vue";
+import { sentenceOf } from "@/shared/api/client";
+import { useForgetStudent } from "@/shared/api/queries";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { importBag, useShotsImport } from "../composables/transfer";
+
+const props = defineProps<{ studentId: string }>();
+const forget = useForgetStudent();
+const { state, look, store, cancel } = useShotsImport(props.studentId);
+const bagSaid = ref("");
+const bagError = ref("");
+const shotsInput = ref<HTMLInputElement | null>(null);
+const bagInput = ref<HTMLInputElement | null>(null);
+
+function chosen(event: Event): File | undefined {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = "";
+  return file;
+}
+async function takeShots(event: Event): Promise<void> {
+  const file = chosen(event);
+  if (file) await look(file);
+}
+async function keep(skipBad: boolean): Promise<void> {
+  if (await store(skipBad)) await forget(props.studentId);
+}
+async function takeBag(event: Event): Promise<void> {
+  const file = chosen(event);
+  if (!file) return;
+  bagSaid.value = bagError.value = "";
+  try {
+    bagSaid.value = await importBag(props.studentId, file);
+    await forget(props.studentId);
+  } catch (cause) {
+    bagError.value = sentenceOf(cause);
+  }
+}
+const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+</script>
+
+<template>
+  <p class="row">
+    <b>Balls</b>
+    <Button :disabled="state.busy" @click="shotsInput?.click()">Import shots.csv</Button>
+    <a :href="`/api/students/${studentId}/shots.csv`" download>Export shots.csv</a>
+    <input
+      ref="shotsInput"
+      type="file"
+      accept=".csv,text/csv,text/plain"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="shots.csv to import"
+      @change="takeShots"
+    />
+  </p>
+  <div v-if="state.report" class="report">
+    <p>
+      <b>{{ state.file?.name }}</b>: {{ count(state.report.new, "new ball", "new balls")
+      }}<template v-if="state.report.known"
+        >, {{ state.report.known }} already here (they change nothing)</template
+      >.
+      <template v-if="state.report.kept_as_notes.length">
+        Kept as notes: {{ state.report.kept_as_notes.join(", ") }}.
+      </template>
+    </p>
+    <template v-if="state.report.problems_total">
+      <p class="bad">{{ count(state.report.problems_total, "bad row", "bad rows") }}:</p>
+      <ul>
+        <li v-for="p in state.report.problems" :key="`${p.line}${p.column}`">
+          Line {{ p.line }}<template v-if="p.column">, {{ p.column }}</template
+          >: {{ p.reason }}
+        </li>
+        <li v-if="state.report.problems_total > state.report.problems.length">
+          … and {{ state.report.problems_total - state.report.problems.length }} more.
+        </li>
+      </ul>
+    </template>
+    <template v-if="state.report.questions_total">
+      <p>
+        {{ count(state.report.questions_total, "row", "rows") }} to look at before you keep them:
+      </p>
+      <ul>
+        <li v-for="q in state.report.questions" :key="`${q.line}q`">
+          Line {{ q.line }}: {{ q.reason }}
+        </li>
+      </ul>
+    </template>
+    <Progress v-if="state.busy" :percent="state.percent" />
+    <p class="row">
+      <template v-if="!state.busy">
+        <Button v-if="!state.report.problems_total" type="primary" @click="keep(false)">
+          Import {{ count(state.report.new, "ball", "balls") }}
+        </Button>
+        <Button v-else-if="state.report.rows" type="primary" @click="keep(true)">
+          Skip those rows, import {{ count(state.report.new, "ball", "balls") }}
+        </Button>
+      </template>
+      <Button @click="cancel">Cancel</Button>
+    </p>
+  </div>
+  <p v-else-if="state.busy" role="status" class="quiet">Reading {{ state.file?.name }}…</p>
+  <Sentence :text="state.error" />
+  <p v-if="state.done" role="status">{{ state.done }}</p>
+  <p class="row">
+    <b>Bag</b>
+    <Button @click="bagInput?.click()">Import bag.csv</Button>
+    <a :href="`/api/students/${studentId}/bag.csv`" download>Export bag.csv</a>
+    <input
+      ref="bagInput"
+      type="file"
+      accept=".csv,text/csv,text/plain"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="bag.csv to import"
+      @change="takeBag"
+    />
+  </p>
+  <p v-if="bagSaid" role="status">{{ bagSaid }}</p>
+  <Sentence :text="bagError" />
+  <p class="row">
+    <b>Matrix</b>
+    <a :href="`/api/students/${studentId}/matrix.csv`" download>Export matrix.csv</a>
+  </p>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.9rem;
+  margin: 0.5rem 0;
+}
+.row b {
+  width: 3.6rem;
+}
+a {
+  color: var(--accent);
+}
+.report {
+  border-left: 3px solid var(--line-strong);
+  padding: 0.1rem 0 0.1rem 0.9rem;
+  margin: 0.4rem 0 0.8rem;
+}
+.report p {
+  margin: 0.3rem 0;
+}
+.bad,
+.report li {
+  color: var(--clay);
+}
+ul {
+  margin: 0;
+  padding-left: 1.1rem;
+  max-height: 12rem;
+  overflow-y: auto;
+}
+</style>

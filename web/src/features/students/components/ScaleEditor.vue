@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/** A swing-length scale of the coach's own, or another one changed, beside the page. */
+import { useQueryCache } from "@pinia/colada";
+import { Button, Drawer, Input } from "ant-design-vue";
+import { reactive } from "vue";
+import { api, dataOf } from "@/shared/api/client";
+import { keys, type Scale } from "@/shared/api/queries";
+import NumberField from "@/shared/ui/NumberField.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { useSaving } from "../composables/saving";
+
+const props = defineProps<{ scale?: Scale }>();
+const emit = defineEmits<{ close: [saved?: number] }>();
+const cache = useQueryCache();
+const { state, save, about } = useSaving();
+
+interface Row {
+  label: string;
+  arm_deg: number | null;
+  cue: string;
+}
+const blank = (): Row => ({ label: "", arm_deg: null, cue: "" });
+const draft = reactive({
+  name: props.scale?.name ?? "",
+  idea: props.scale?.idea ?? "",
+  positions: props.scale?.positions.map((p): Row => ({ ...p })) ?? [blank(), blank()],
+});
+
+async function keep(): Promise<void> {
+  const positions = draft.positions
+    .filter((p) => p.label.trim() || p.arm_deg !== null)
+    .map((p) => ({ ...p, arm_deg: p.arm_deg ?? 0 }));
+  const body = { name: draft.name, idea: draft.idea, positions };
+  let id = 0;
+  const done = await save(async () => {
+    const stored = props.scale
+      ? await dataOf(
+          api.PUT("/api/scales/{scale_id}", {
+            params: { path: { scale_id: props.scale.id } },
+            body,
+          }),
+        )
+      : await dataOf(api.POST("/api/scales", { body }));
+    id = stored.id;
+    await cache.invalidateQueries({ key: keys.scales });
+    await cache.invalidateQueries({ key: ["student"] });
+  });
+  if (done) emit("close", id);
+}
+</script>
+
+<template>
+  <Drawer
+    open
+    width="34rem"
+    :title="scale ? `Swing lengths: ${scale.name}` : 'Your own swing lengths'"
+    @close="emit('close')"
+  >
+    <label for="scale-name">Name</label>
+    <Input id="scale-name" v-model:value="draft.name" :maxlength="80" autofocus />
+    <Sentence :text="about('name')" />
+    <label for="scale-idea">Idea, in a sentence</label>
+    <Input id="scale-idea" v-model:value="draft.idea" :maxlength="200" />
+    <table class="plain rows">
+      <thead>
+        <tr>
+          <th scope="col">Position</th>
+          <th scope="col">Lead arm, degrees</th>
+          <th scope="col">Cue</th>
+          <th><span class="sr-only">Remove</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(row, i) in draft.positions" :key="i">
+          <td>
+            <Input v-model:value="row.label" :maxlength="24" :aria-label="`Position ${i + 1}`" />
+          </td>
+          <td>
+            <NumberField
+              v-model="row.arm_deg"
+              :aria-label="`Lead arm angle of position ${i + 1}`"
+            />
+          </td>
+          <td><Input v-model:value="row.cue" :maxlength="200" :aria-label="`Cue ${i + 1}`" /></td>
+          <td>
+            <Button
+              type="text"
+              :aria-label="`Remove position ${i + 1}`"
+              @click="draft.positions.splice(i, 1)"
+              >✕</Button
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="quiet">
+      The lead arm hangs straight down at 0, is level with the ground at 90. Positions are kept in
+      order of the angle.
+    </p>
+    <Sentence :text="about('positions', 'arm_deg', 'label', '')" />
+    <div class="act">
+      <Button @click="draft.positions.push(blank())">Add a position</Button>
+      <Button type="primary" :loading="state.busy" @click="keep">Keep the scale</Button>
+    </div>
+    <p v-if="scale" class="quiet">
+      Balls keep the arm angle they were hit with, so a changed scale moves no ball.
+    </p>
+  </Drawer>
+</template>
+
+<style scoped>
+label {
+  display: block;
+  font-weight: 600;
+  margin: 0.7rem 0 0.2rem;
+}
+.rows {
+  margin-top: 1rem;
+}
+.rows td,
+.rows th {
+  padding: 0.25rem 0.3rem 0.25rem 0;
+  border: 0;
+}
+.act {
+  display: flex;
+  justify-content: space-between;
+  margin-top: 1rem;
+}
+</style>

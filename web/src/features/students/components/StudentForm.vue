@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import {
+  Button,
+  Input,
+  InputNumber,
+  RadioButton,
+  RadioGroup,
+  Select,
+  Textarea,
+} from "ant-design-vue";
+import { computed, reactive } from "vue";
+import type { Scale, Student } from "@/shared/api/queries";
+import Sentence from "@/shared/ui/Sentence.vue";
+
+export interface StudentDraft {
+  name: string;
+  hand: "right" | "left";
+  units: "yd" | "m";
+  scale_id: number;
+  tolerance_yd: number;
+  notes: string;
+}
+
+const props = defineProps<{
+  student?: Student;
+  scales: Scale[];
+  busy: boolean;
+  saved: boolean;
+  about: (...fields: string[]) => string;
+  action: string;
+}>();
+const emit = defineEmits<{ save: [draft: StudentDraft]; newScale: [] }>();
+
+const draft = reactive<StudentDraft>({
+  name: props.student?.name ?? "",
+  hand: props.student?.hand === "left" ? "left" : "right",
+  units: props.student?.units === "m" ? "m" : "yd",
+  scale_id: props.student?.scale.id ?? props.scales[0]?.id ?? 0,
+  tolerance_yd: props.student?.tolerance_yd ?? 2.5,
+  notes: props.student?.notes ?? "",
+});
+const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
+const FIELDS = ["name", "hand", "units", "scale_id", "tolerance_yd", "notes"];
+const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.about("", "scale")));
+</script>
+
+<template>
+  <form @submit.prevent="emit('save', { ...draft })">
+    <label for="name">Name</label>
+    <Input id="name" v-model:value="draft.name" :maxlength="120" :autofocus="!student" />
+    <Sentence :text="about('name')" />
+    <div class="pair">
+      <div>
+        <span class="label">Plays</span>
+        <RadioGroup v-model:value="draft.hand" button-style="solid">
+          <RadioButton value="right">right-handed</RadioButton>
+          <RadioButton value="left">left-handed</RadioButton>
+        </RadioGroup>
+      </div>
+      <div>
+        <span class="label">Thinks in</span>
+        <RadioGroup v-model:value="draft.units" button-style="solid">
+          <RadioButton value="yd">yards</RadioButton>
+          <RadioButton value="m">metres</RadioButton>
+        </RadioGroup>
+      </div>
+    </div>
+    <label for="scale">Swing lengths</label>
+    <Select
+      id="scale"
+      v-model:value="draft.scale_id"
+      :options="scales.map((s) => ({ value: s.id, label: s.name }))"
+    />
+    <p v-if="scale" class="quiet hint">
+      {{ scale.positions.map((p) => p.label).join(" · ") }}<br />{{ scale.idea }}
+      <button type="button" class="link" @click="emit('newScale')">Make your own</button>
+    </p>
+    <Sentence :text="about('scale_id')" />
+    <label for="tolerance">Tolerance, yards either side</label>
+    <InputNumber id="tolerance" v-model:value="draft.tolerance_yd" :step="0.5" :precision="1" />
+    <p class="quiet hint">A yardage is covered when a carry is this close.</p>
+    <Sentence :text="about('tolerance_yd')" />
+    <label for="notes">Notes</label>
+    <Textarea id="notes" v-model:value="draft.notes" :rows="3" />
+    <Sentence :text="other" />
+    <div class="act">
+      <Button type="primary" html-type="submit" :loading="busy">{{ action }}</Button>
+      <span v-if="saved" class="quiet" role="status">Kept.</span>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+label,
+.label {
+  display: block;
+  font-weight: 600;
+  margin: 0.85rem 0 0.2rem;
+}
+label:first-child {
+  margin-top: 0;
+}
+.pair :deep(.ant-radio-button-wrapper) {
+  min-width: 8rem;
+  text-align: center;
+}
+.hint {
+  margin: 0.25rem 0 0;
+}
+.link {
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 0.2rem;
+}
+.act {
+  margin-top: 1.1rem;
+  display: flex;
+  align-items: center;
+  gap: 0.8rem;
+}
+:deep(.ant-select) {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { Button } from "ant-design-vue";
+import { ref } from "vue";
+import { useRouter } from "vue-router";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useForgetStudent, useScales, useStudent } from "@/shared/api/queries";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import BagTable from "../components/BagTable.vue";
+import FilesPanel from "../components/FilesPanel.vue";
+import ScaleEditor from "../components/ScaleEditor.vue";
+import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
+import { useSaving } from "../composables/saving";
+
+const props = defineProps<{ studentId: string }>();
+const router = useRouter();
+const student = useStudent(() => props.studentId);
+const scales = useScales();
+const forget = useForgetStudent();
+const details = useSaving();
+const archive = useSaving();
+const editing = ref<"own" | "this" | null>(null);
+const one = { params: { path: { student_id: props.studentId } } };
+
+function keep(draft: StudentDraft): void {
+  const known = student.data.value;
+  if (!known) return;
+  // Only what changed is sent, so that two coaches do not undo each other.
+  const before: Record<string, unknown> = { ...known, scale_id: known.scale.id };
+  const body = Object.fromEntries(Object.entries(draft).filter(([k, v]) => before[k] !== v));
+  void details.save(async () => {
+    await dataOf(api.PATCH("/api/students/{student_id}", { ...one, body }));
+    await forget(props.studentId);
+  });
+}
+function setArchived(away: boolean): void {
+  void archive.save(async () => {
+    await dataOf(
+      away
+        ? api.POST("/api/students/{student_id}/archive", one)
+        : api.POST("/api/students/{student_id}/restore", one),
+    );
+    await forget(props.studentId);
+  });
+}
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="student.error.value" :text="sentenceOf(student.error.value)" />
+    <Waiting v-else-if="!student.data.value || !scales.data.value" what="the student" />
+    <template v-else>
+      <div class="head">
+        <h1>{{ student.data.value.name }}</h1>
+        <span v-if="student.data.value.archived" class="quiet">archived</span>
+        <span class="push">
+          <Button
+            v-if="student.data.value.clubs.length"
+            type="primary"
+            @click="router.push({ name: 'range', params: { studentId } })"
+            >Hit balls</Button
+          >
+        </span>
+      </div>
+      <div class="columns">
+        <section class="sheet">
+          <h2>Student</h2>
+          <StudentForm
+            :key="student.data.value.id"
+            :student="student.data.value"
+            :scales="scales.data.value"
+            :busy="details.state.busy"
+            :saved="details.state.saved"
+            :about="details.about"
+            action="Keep"
+            @save="keep"
+            @new-scale="editing = 'own'"
+          />
+          <p class="foot">
+            <Button type="link" @click="editing = 'this'">Change these swing lengths</Button>
+            <Button v-if="!student.data.value.archived" type="text" @click="setArchived(true)"
+              >Archive the student</Button
+            >
+            <Button v-else @click="setArchived(false)">Bring the student back</Button>
+          </p>
+          <Sentence
+            v-if="student.data.value.archived"
+            tone="quiet"
+            text="Off the list; everything is kept."
+          />
+          <Sentence :text="archive.state.error" />
+        </section>
+        <div class="right">
+          <section class="sheet">
+            <h2>Bag</h2>
+            <p v-if="!student.data.value.clubs.length" class="quiet">
+              The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
+            </p>
+            <BagTable :student="student.data.value" />
+          </section>
+          <section class="sheet">
+            <h2>Files</h2>
+            <FilesPanel :student-id="studentId" />
+          </section>
+        </div>
+      </div>
+      <ScaleEditor
+        v-if="editing"
+        :scale="editing === 'this' ? student.data.value.scale : undefined"
+        @close="editing = null"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 26rem) minmax(0, 1fr);
+  gap: 1.2rem;
+  align-items: start;
+}
+.right {
+  display: grid;
+  gap: 1.2rem;
+}
+h2 {
+  margin-bottom: 0.7rem;
+}
+.foot {
+  display: flex;
+  justify-content: space-between;
+  margin: 1rem -0.9rem 0;
+}
+.sheet {
+  overflow-x: auto;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

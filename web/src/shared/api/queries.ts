@@ -1,0 +1,72 @@
+/** What the pages read from the server, cached by key. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { toValue, type MaybeRefOrGetter } from "vue";
+import { api, dataOf, type Schemas } from "./client";
+
+export type Student = Schemas["StudentOut"];
+export type StudentRow = Schemas["StudentRow"];
+export type Club = Schemas["ClubOut"];
+export type Scale = Schemas["ScaleOut"];
+export type Cell = Schemas["CellOut"];
+export type Ground = Schemas["GroundOut"];
+export type Matrix = Schemas["MatrixOut"];
+export type Ball = Schemas["BallOut"];
+export type Words = Schemas["Words"];
+
+const path = (id: string) => ({ params: { path: { student_id: id } } });
+
+export const keys = {
+  words: ["words"],
+  scales: ["scales"],
+  students: ["students"],
+  student: (id: string) => ["student", id],
+  matrix: (id: string) => ["student", id, "matrix"],
+  today: (id: string) => ["student", id, "today"],
+  cellBalls: (id: string, cell: string) => ["student", id, "cell", cell],
+};
+
+export function useWords() {
+  return useQuery({
+    key: keys.words,
+    query: () => dataOf(api.GET("/api/words")),
+    staleTime: Infinity,
+    gcTime: false,
+  });
+}
+
+export function useStudents(archived: MaybeRefOrGetter<boolean> = false) {
+  return useQuery({
+    key: () => [...keys.students, toValue(archived) ? "archived" : "here"],
+    query: () =>
+      dataOf(api.GET("/api/students", { params: { query: { archived: toValue(archived) } } })),
+  });
+}
+
+export function useScales() {
+  return useQuery({ key: keys.scales, query: () => dataOf(api.GET("/api/scales")) });
+}
+
+export function useStudent(id: MaybeRefOrGetter<string>) {
+  return useQuery({
+    key: () => keys.student(toValue(id)),
+    query: () => dataOf(api.GET("/api/students/{student_id}", path(toValue(id)))),
+    enabled: () => toValue(id) !== "",
+  });
+}
+
+export function useMatrix(id: MaybeRefOrGetter<string>) {
+  return useQuery({
+    key: () => keys.matrix(toValue(id)),
+    query: () => dataOf(api.GET("/api/students/{student_id}/matrix", path(toValue(id)))),
+  });
+}
+
+/** Forget what is known of a student, so that every view asks again. */
+export function useForgetStudent() {
+  const cache = useQueryCache();
+  return (id: string) =>
+    Promise.all([
+      cache.invalidateQueries({ key: keys.student(id) }),
+      cache.invalidateQueries({ key: keys.students }),
+    ]);
+}

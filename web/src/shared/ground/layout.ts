@@ -1,0 +1,95 @@
+/** Where things stand in the ground: yardage across, a lane a club, trajectory by height. */
+import { scaleLinear, type ScaleLinear } from "d3-scale";
+import type { Cell, Club, Ground } from "@/shared/api/queries";
+import type { UnitWords } from "@/shared/units/units";
+
+export const LANE_LABEL = 92;
+const ROWS: Record<string, number> = { high: 0, stock: 1, low: 2 };
+const BAR = 13;
+const ROW = 20;
+export const LANE = ROW * 3 + 8;
+const TOP = 26;
+const LETTER = 6.6;
+
+export interface Furrow {
+  cell: Cell;
+  index: number;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  tick: number;
+  label: string;
+  doubtful: boolean;
+}
+
+export interface GroundLayout {
+  x: ScaleLinear<number, number>;
+  lanes: { club: Club; y: number }[];
+  furrows: Furrow[];
+  ticks: { x: number; text: string }[];
+  fallow: { x: number; width: number; text: string }[];
+  covered: { x: number; width: number };
+  summaryY: number;
+  height: number;
+}
+
+/** Place a student's cells. `width` in pixels; labels that do not fit their furrow are left out. */
+export function layGround(
+  width: number,
+  clubs: Club[],
+  cells: Cell[],
+  ground: Ground,
+  units: UnitWords,
+): GroundLayout {
+  const x = scaleLinear()
+    .domain([ground.axis_from_yd, ground.axis_to_yd])
+    .range([LANE_LABEL, Math.max(LANE_LABEL + 50, width - 14)]);
+  const lanes = clubs.map((club, i) => ({ club, y: TOP + i * LANE }));
+  const laneOf = new Map(lanes.map((lane) => [lane.club.label, lane.y]));
+  const furrows = cells.flatMap((cell, index) => {
+    const y = laneOf.get(cell.club);
+    if (y === undefined) return [];
+    const left = x(Math.max(cell.furrow_from_yd, ground.axis_from_yd));
+    const right = x(Math.min(cell.furrow_to_yd, ground.axis_to_yd));
+    const barWidth = Math.max(3, right - left);
+    const roomy = barWidth / 2 - 4 > cell.swing.length * LETTER;
+    return {
+      cell,
+      index,
+      x: left,
+      y: y + 4 + (ROWS[cell.trajectory] ?? 1) * ROW + (ROW - BAR) / 2,
+      width: barWidth,
+      height: BAR,
+      tick: x(cell.carry_yd),
+      label: roomy ? cell.swing : "",
+      doubtful: cell.doubts.length > 0,
+    };
+  });
+  const summaryY = TOP + lanes.length * LANE + 8;
+  const half = 0.5;
+  return {
+    x,
+    lanes,
+    furrows,
+    ticks: x
+      .copy()
+      .domain([units.value(ground.axis_from_yd), units.value(ground.axis_to_yd)])
+      .ticks(8)
+      .map((value) => ({ x: x(units.yards(value)), text: String(value) })),
+    fallow: ground.fallow.map((stretch) => {
+      const left = x(Math.max(stretch.from_yd - half, ground.from_yd));
+      const right = x(Math.min(stretch.to_yd + half, ground.to_yd));
+      return { x: left, width: right - left, text: units.show(stretch.width) };
+    }),
+    covered: { x: x(ground.from_yd), width: x(ground.to_yd) - x(ground.from_yd) },
+    summaryY,
+    height: summaryY + 30 + 24,
+  };
+}
+
+/** The whole yardage under a horizontal position, kept on the axis. */
+export function yardageAt(layout: GroundLayout, pixel: number, ground: Ground): number {
+  const yards = Math.round(layout.x.invert(pixel));
+  return Math.min(ground.axis_to_yd, Math.max(ground.axis_from_yd, yards));
+}

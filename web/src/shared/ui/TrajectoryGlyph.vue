@@ -1,0 +1,26 @@
+<script setup lang="ts">
+/** Trajectory by shape: a wedge pointing down for low, a dot for stock, a wedge up for high. */
+defineProps<{ trajectory: string; size?: number }>();
+</script>
+
+<template>
+  <svg
+    :width="size ?? 10"
+    :height="size ?? 10"
+    viewBox="-5 -5 10 10"
+    class="glyph"
+    :aria-label="trajectory"
+    role="img"
+  >
+    <path v-if="trajectory === 'high'" d="M-4.4 3.6 L0 -4.4 L4.4 3.6 Z" />
+    <path v-else-if="trajectory === 'low'" d="M-4.4 -3.6 L0 4.4 L4.4 -3.6 Z" />
+    <circle v-else r="3.4" />
+  </svg>
+</template>
+
+<style scoped>
+.glyph {
+  fill: currentColor;
+  vertical-align: baseline;
+}
+</style>

@@ -1,0 +1,16 @@
+/** Days in a coach's words. */
+import dayjs from "dayjs";
+
+export function daysAgo(day: string | null, today = dayjs()): string {
+  if (!day) return "never";
+  const days = today.startOf("day").diff(dayjs(day), "day");
+  if (days <= 0) return "today";
+  if (days === 1) return "yesterday";
+  if (days < 60) return `${days} days ago`;
+  if (days < 700) return `${Math.round(days / 30.4)} months ago`;
+  return `${Math.round(days / 365)} years ago`;
+}
+
+export function shortDay(day: string | null): string {
+  return day ? dayjs(day).format("D MMM YYYY") : "";
+}
