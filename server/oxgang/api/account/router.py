@@ -36,8 +36,8 @@ def account(request: HttpRequest) -> dict[str, object]:
 @router.post("/account", response=Account, auth=None)
 def log_in(request: HttpRequest, data: LogIn) -> dict[str, object]:
     """Sign in. The answer to a wrong log-in and to a wrong password is the same."""
-    if refused := check_csrf(request):
-        raise InputError("This page is too old to sign in from. Load it again.") from None
+    if check_csrf(request):
+        raise InputError("This page is too old to sign in from. Load it again.")
     user = authenticate(request, username=data.log_in.strip().lower(), password=data.password)
     if user is None or not hasattr(user, "coach"):
         raise InputError("Log-in and password do not match.", field="password")

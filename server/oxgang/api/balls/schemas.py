@@ -13,7 +13,7 @@ from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 class BallIn(Schema):
     """A ball as it was typed. `uid` is made in the browser."""
 
-    uid: str = Field(min_length=8, max_length=64)
+    uid: str = Field(min_length=4, max_length=64)
     hit_at: datetime
     club_id: UUID
     swing: str = Field(min_length=1, max_length=24)

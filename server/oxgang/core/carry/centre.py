@@ -18,7 +18,7 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy import stats
+from scipy.special import ndtri, stdtrit
 
 from oxgang.core.errors import InputError
 from oxgang.core.strikes import robust_sigma
@@ -68,7 +68,7 @@ def cell_centre(carries_yd: ArrayLike) -> Centre:
     spread = float(
         np.sqrt((PRIOR_BALLS * prior_variance + (n - 1) * robust_sigma(x) ** 2) / freedom)
     )
-    half = float(stats.t.ppf(0.5 + INTERVAL / 2, freedom)) * spread / np.sqrt(n)
+    half = float(stdtrit(freedom, 0.5 + INTERVAL / 2)) * spread / np.sqrt(n)
     if n > 2:
         half *= MEDIAN_INEFFICIENCY
     return Centre(centre, max(0.0, centre - half), centre + half, spread)
@@ -76,5 +76,5 @@ def cell_centre(carries_yd: ArrayLike) -> Centre:
 
 def furrow(carry_yd: float, shot_sd_yd: float) -> tuple[float, float]:
     """Ends [yd] of the stretch in which the middle 80 % of solid balls land."""
-    half = float(stats.norm.ppf(0.5 + FURROW_SHARE / 2)) * shot_sd_yd
+    half = float(ndtri(0.5 + FURROW_SHARE / 2)) * shot_sd_yd
     return max(0.0, carry_yd - half), carry_yd + half

@@ -1,0 +1,214 @@
+"""The open formats: round trips, other people's dialects, bad rows by line and column."""
+
+import csv
+import io
+import json
+from dataclasses import replace
+from datetime import UTC, date, datetime
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from oxgang.cli.main import app
+from oxgang.core.bag import Club
+from oxgang.core.errors import FileError, InputError
+from oxgang.core.shots import (
+    MEASURED,
+    BallType,
+    CellKey,
+    Lie,
+    Shot,
+    Spin,
+    Strike,
+    Tempo,
+    Trajectory,
+)
+from oxgang.files.bag import read_bag, write_bag
+from oxgang.files.scale import read_scale
+from oxgang.files.shots import read_shots, write_shots
+from typer.testing import CliRunner
+
+text = st.text(
+    st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), min_size=1, max_size=12
+).map(str.strip).filter(bool)  # fmt: skip
+numbers = {
+    name: st.none() | st.floats(1, 14).map(lambda v: round(v, 3))
+    for name in MEASURED
+    if name != "carry_yd"
+}
+shots = st.builds(
+    Shot,
+    cell=st.builds(
+        CellKey,
+        text,
+        text,
+        st.sampled_from(Trajectory),
+        st.sampled_from(Spin),
+        st.sampled_from(Tempo),
+    ),
+    hit_on=st.just(date(2026, 5, 31)),
+    hit_at=st.none() | st.just(datetime(2026, 5, 31, 9, 15, 2, tzinfo=UTC)),
+    carry_yd=st.floats(1, 150),
+    strike=st.sampled_from(Strike),
+    ball=st.sampled_from(BallType),
+    lie=st.sampled_from(Lie),
+    student=st.just("") | text,
+    excluded=st.just("") | text,
+    extra=st.dictionaries(st.sampled_from(["weather", "coach"]), text),
+    **numbers,
+)
+
+
+@given(st.lists(shots, max_size=6))
+def test_shots_survive_a_round_trip(given_shots: list[Shot]) -> None:
+    given_shots = [replace(shot, id=f"ball-{i}") for i, shot in enumerate(given_shots)]
+    reading = read_shots(write_shots(given_shots).encode())
+    assert not reading.problems
+    assert reading.records == given_shots
+
+
+@pytest.mark.parametrize(
+    "data",
+    [
+        b"club,swing,carry_yd\n56,9:00,60.5\n",
+        b"\xef\xbb\xbfclub,swing,carry_yd\r\n56,9:00,60.5\r\n",
+        b"club;swing;carry_yd\n56;9:00;60,5\n",
+        b"club\tswing\tcarry_yd\n56\t9:00\t60,5\n",
+        b'club,swing,carry_yd\n56,9:00,"60,5"\n',
+        b"\n  \nClub , Swing,carry_m\n56,9:00,55.3212\n",
+        "club,swing,carry_yd\n56,9:00,60.5\n".encode("utf-16"),
+        b"swing,club,total_yd,carry_yd\n9:00,56,70,60.5\n",
+    ],
+)
+def test_dialects_people_send(data: bytes) -> None:
+    (shot,) = read_shots(data).records
+    assert (shot.cell.club, shot.cell.swing) == ("56", "9:00")
+    assert shot.carry_yd == pytest.approx(60.5)
+
+
+def test_bad_rows_are_named_by_line_column_and_reason() -> None:
+    data = (
+        "club,swing,carry_yd,strike,date,id\n"
+        "56,9:00,sixty,,,a\n"
+        '56,"9:00\n",61,,,b\n'
+        ",9:00,61,,,c\n"
+        "56,9:00,-4,,,d\n"
+        "56,9:00,61,lovely,,e\n"
+        "56,9:00,61,fat,31.05.2026,f\n"
+        "56,9:00,61,fat,2026-05-31,b\n"
+        "56,9:00,,,,g\n"
+        "56,9:00,61,,,h,i,j\n"
+        "56,9:00,inf,,,k\n"
+        "56,9:00,61,thin,2026-05-31,l\n"
+    )
+    reading = read_shots(data.encode())
+    assert [(p.line, p.column) for p in reading.problems] == [
+        (2, "carry_yd"),
+        (5, "club"),
+        (6, "carry_yd"),
+        (7, "strike"),
+        (8, "date"),
+        (9, "id"),
+        (10, "carry_yd"),
+        (11, ""),
+        (12, "carry_yd"),
+    ]
+    assert [line for line, _ in reading.rows] == [3, 13]
+
+
+@pytest.mark.parametrize(
+    ("data", "words"),
+    [
+        (b"", "empty"),
+        (b"club,swing\n56,9:00\n", "carry_yd or carry_m or total_yd"),
+        (b"club,swing,carry_yd\n56,9:00,\xe9\xff\n", "Line 2 is not UTF-8"),
+        (b"club,swing,carry_yd,club\n", "two columns"),
+        (b"PK\x03\x04\x00\x00", "not a text file"),
+    ],
+)
+def test_files_that_cannot_be_read_say_why(data: bytes, words: str) -> None:
+    with pytest.raises(FileError, match=words):
+        read_shots(data)
+
+
+def test_bag_and_scale_files() -> None:
+    clubs = [Club("56", 56, 10, "bent, was 55"), Club("Ä; 52", 52.5)]
+    assert read_bag(write_bag(clubs).encode()).records == clubs
+    twice = read_bag(b"club,loft_deg\n56,56\n56,54\n52,5\n")
+    assert [(p.line, p.column) for p in twice.problems] == [(4, "loft_deg"), (3, "club")]
+    scale = read_scale(b"position,order,arm_deg,cue\nlong,2,120,\nshort,1,60,low hands\n", name="s")
+    assert [p.label for p in scale.positions] == ["short", "long"]
+    with pytest.raises(InputError, match="at least one"):
+        read_scale(b"position,arm_deg\n", name="s")
+
+
+BAG = "club,loft_deg,bounce_deg,note\n60,60,8,\n56,56,10,\n"
+SHOTS = "club,swing,carry_yd,strike,date\n" + "".join(
+    f"{club},{swing},{carry},{strike},2026-05-{day:02d}\n"
+    for club, swing, carry, strike, day in [
+        ("56", "10:00", 77, "solid", 2),
+        ("56", "9:00", 60, "solid", 1),
+        ("56", "9:00", 62, "solid", 3),
+        ("56", "9:00", 41, "fat", 4),
+        ("60", "9:00", 52, "solid", 2),
+    ]
+)
+
+
+def run(*arguments: object) -> tuple[int, str, str]:
+    result = CliRunner().invoke(app, [str(a) for a in arguments])
+    return result.exit_code, result.stdout, result.stderr
+
+
+@pytest.fixture
+def folder(tmp_path: Path) -> Path:
+    (tmp_path / "bag.csv").write_text(BAG)
+    (tmp_path / "shots.csv").write_text(SHOTS)
+    return tmp_path
+
+
+def test_matrix_and_gaps_commands(folder: Path) -> None:
+    out = folder / "matrix.csv"
+    code, _, _ = run("matrix", folder / "shots.csv", "--bag", folder / "bag.csv", "-o", out)
+    assert code == 0
+    rows = list(csv.DictReader(io.StringIO(out.read_text())))
+    assert [(r["club"], r["swing"]) for r in rows] == [
+        ("56", "9:00"),
+        ("56", "10:00"),
+        ("60", "9:00"),
+    ]
+    assert rows[0]["carry_yd"] == "61.00"
+    assert (rows[0]["balls"], rows[0]["basis"], rows[0]["last_measured"]) == (
+        "2",
+        "measured",
+        "2026-05-03",
+    )
+    code, stdout, _ = run("gaps", out, "--from", 50, "--to", 80)
+    found = json.loads(stdout)
+    assert code == 0
+    assert found["gaps"] == [
+        {"from_yd": 55, "to_yd": 58},
+        {"from_yd": 64, "to_yd": 74},
+        {"from_yd": 80, "to_yd": 80},
+    ]
+    assert found["coverage"]["all"] == pytest.approx(15 / 31)
+
+
+def test_unusable_input_is_status_2_with_a_sentence_for_each_problem(folder: Path) -> None:
+    (folder / "bad.csv").write_text(SHOTS + "56,9:00,xx,,\n58,9:00,60,,\n")
+    code, _, err = run("matrix", folder / "bad.csv", "--bag", folder / "bag.csv")
+    assert code == 2
+    assert "bad.csv, line 7, column carry_yd" in err
+    (folder / "bad.csv").write_text(SHOTS + "58,9:00,60,,\n")
+    code, _, err = run("matrix", folder / "bad.csv", "--bag", folder / "bag.csv")
+    assert (code, "line 7, column club" in err) == (2, True)
+    for arguments in (
+        ("matrix", folder / "none.csv", "--bag", folder / "bag.csv"),
+        ("matrix", folder / "shots.csv", "--bag", folder / "bag.csv", "--scale", "body"),
+        ("gaps", folder / "shots.csv", "--from", 90, "--to", 40),
+        ("gaps", folder / "bag.csv"),
+    ):
+        code, out, err = run(*arguments)
+        assert (code, out) == (2, "")
+        assert err.strip()

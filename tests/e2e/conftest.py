@@ -1,0 +1,106 @@
+"""A real server with the demo academy, and a browser that is signed in."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page
+
+CHROMIUM_FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--no-first-run",
+]
+
+
+class Server:
+    """`oxgang demo` as a user starts it; it can be killed and started again on its data."""
+
+    def __init__(self, data: Path) -> None:
+        self.data = data
+        with socket.socket() as s:
+            s.bind(("127.0.0.1", 0))
+            self.port: int = s.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        command = [sys.executable, "-m", "oxgang", "demo", "--data", str(self.data)]
+        self.process = subprocess.Popen(
+            [*command, "--port", str(self.port)],
+            env={**os.environ, "OXGANG_MODE": "demo"},
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+            start_new_session=True,
+        )
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/words", timeout=1)
+            except OSError:
+                time.sleep(0.1)
+            else:
+                return
+        raise RuntimeError("the demo server did not start")
+
+    def kill(self) -> None:
+        """SIGKILL to the server and its workers: no goodbye."""
+        if self.process:
+            os.killpg(self.process.pid, 9)
+            self.process.wait()
+            self.process = None
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    server = Server(tmp_path_factory.mktemp("demo"))
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    return {
+        **browser_type_launch_args,
+        "executable_path": shutil.which("chromium") or "/usr/bin/chromium",
+        "args": CHROMIUM_FLAGS,
+    }
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture
+def signed_in(page: Page, server: Server) -> Page:
+    page.goto(server.url)
+    page.fill("#log-in", "ilse")
+    page.fill("#password", "fallow-ground")
+    page.keyboard.press("Enter")
+    page.wait_for_selector("table.plain")
+    return page
+
+
+@pytest.fixture
+def press(page: Page) -> Callable[[str], None]:
+    """Press keys named in a string, separated by spaces."""
+
+    def press(keys: str) -> None:
+        for key in keys.split():
+            page.keyboard.press(key)
+
+    return press

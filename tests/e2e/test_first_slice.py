@@ -1,0 +1,190 @@
+"""The whole path by keyboard, in a real browser against a real server."""
+
+from __future__ import annotations
+
+import csv
+import io
+import subprocess
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import Server
+
+Press = Callable[[str], None]
+
+
+def new_student(page: Page, press: Press, name: str) -> None:
+    press("g s")
+    expect(page.get_by_role("heading", name="Students", exact=True)).to_be_visible()
+    press("n")
+    page.wait_for_selector("#name")
+    page.keyboard.type(name)
+    press("Enter")
+    expect(page.get_by_role("heading", name=name)).to_be_visible()
+
+
+def export(page: Page, name: str) -> bytes:
+    with page.expect_download() as download:
+        page.get_by_role("link", name=f"Export {name}").press("Enter")
+    return Path(download.value.path()).read_bytes()
+
+
+def take_in(page: Page, name: str, content: bytes) -> None:
+    page.get_by_label(f"{name} to import").set_input_files(
+        {"name": name, "mimeType": "text/csv", "buffer": content}
+    )
+
+
+def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Path) -> None:
+    page = signed_in
+    new_student(page, press, "Ansel Quill")
+    # The bag: label, loft, bounce, Enter. A loft of 95 gets its sentence and nothing is lost.
+    page.get_by_label("Label of the new club").focus()
+    page.keyboard.type("56")
+    press("Tab")
+    page.keyboard.type("95")
+    press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("outside 30 to 70")
+    loft = page.get_by_label("Loft of the new club")
+    loft.focus()
+    press("Control+a 5 6 Enter")
+    expect(page.get_by_role("button", name="Change 56")).to_be_visible()
+    page.get_by_label("Label of the new club").focus()
+    page.keyboard.type("60")
+    press("Tab 6 0 Enter")
+    expect(page.get_by_role("button", name="Change 60")).to_be_visible()
+    page.get_by_role("heading", name="Bag").click()
+
+    # Five balls, one of them fat, with one hand. The cell is 56 at 9:00.
+    press("g r")
+    page.wait_for_selector(".display")
+    press("ArrowDown")
+    expect(page.get_by_role("heading", name="56 9:00 stock")).to_be_visible()
+    press("6 0 Enter 6 1 Enter 4 1 f Enter 6 2 Enter 6 4 Enter")
+    expect(page.locator("ol.balls li")).to_have_count(5)
+    press("u")
+    expect(page.locator("ol.balls li")).to_have_count(4)
+    press("r")
+    expect(page.locator("ol.balls li")).to_have_count(5)
+    expect(page.locator(".centre .big")).to_have_text("62")  # the centre of 60, 61, 62, 64
+    # A slip is asked about, and the second Enter would keep it.
+    press("6 1 0 Enter")
+    expect(page.get_by_role("alert")).to_contain_text("long for a wedge")
+    press("Escape 1 . . Enter")
+    expect(page.get_by_role("alert")).to_contain_text("not a number")
+    press("Escape")
+    expect(page.locator("ol.balls li")).to_have_count(5)
+
+    # The matrix shows the centre of four, and answers a yardage.
+    press("g m")
+    cell = page.get_by_role("button", name="56 9:00 stock: 62")
+    expect(cell).to_contain_text("62")
+    press("6 2")
+    expect(page.get_by_role("heading", name="At 62 yd")).to_be_visible()
+    expect(page.locator("aside li").first).to_contain_text("4 balls, 1 mishit")
+    press("9 5")
+    expect(page.locator(".fallow").first).to_contain_text("no shot comes within")
+
+    # Out as files, into another student, and through the command line.
+    press("Escape g b")
+    shots, bag = export(page, "shots.csv"), export(page, "bag.csv")
+    assert len(list(csv.DictReader(io.StringIO(shots.decode())))) == 5
+    new_student(page, press, "Bettany Fro")
+    take_in(page, "bag.csv", bag)
+    expect(page.get_by_text("2 clubs added")).to_be_visible()
+    take_in(page, "shots.csv", shots + b",,,99,9:00,,,,61\n")
+    expect(page.get_by_text("1 bad row")).to_be_visible()
+    page.get_by_role("button", name="Skip those rows, import 5 balls").press("Enter")
+    expect(page.get_by_text("5 new balls")).to_be_visible()
+    page.get_by_role("heading", name="Bag").click()
+    press("g m")
+    expect(page.get_by_role("button", name="56 9:00 stock: 62")).to_contain_text("62")
+
+    (tmp_path / "shots.csv").write_bytes(shots)
+    (tmp_path / "bag.csv").write_bytes(bag)
+    command = [sys.executable, "-m", "oxgang", "matrix", "shots.csv", "--bag", "bag.csv"]
+    done = subprocess.run(command, cwd=tmp_path, capture_output=True, text=True, check=True)
+    (row,) = csv.DictReader(io.StringIO(done.stdout))
+    assert (row["club"], row["swing"], row["carry_yd"], row["balls"]) == (
+        "56",
+        "9:00",
+        "61.50",
+        "4",
+    )
+
+
+def test_a_ball_outlives_an_expired_session_a_killed_server_and_a_reload(
+    signed_in: Page, press: Press, server: Server
+) -> None:
+    page = signed_in
+    page.get_by_role("link", name="Jory Tamblin-Voss").click()
+    page.wait_for_selector(".ground .furrow")
+    press("g r")
+    page.wait_for_selector(".display")
+    expect(page.get_by_text("0 balls today")).to_be_visible()
+    press("5 1 Enter")
+    expect(page.locator("li.waiting")).to_have_count(0)
+
+    page.context.clear_cookies()  # the session expires between two balls
+    press("5 2 Enter")
+    expect(page.get_by_role("heading", name="Sign in again")).to_be_visible()
+    expect(page.locator("ol.balls li")).to_have_count(2)
+    page.fill("#log-in", "ilse")
+    page.fill("#password", "fallow-ground")
+    press("Enter")
+    expect(page.get_by_role("heading", name="Sign in again")).to_be_hidden()
+    expect(page.locator("li.waiting")).to_have_count(0)
+
+    server.kill()
+    press("5 3 Enter 5 4 Enter")
+    expect(page.locator("ol.balls li")).to_have_count(4)
+    expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
+    server.start()
+    page.reload()
+    expect(page.locator("ol.balls li")).to_have_count(4)
+    expect(page.get_by_text("wait to be sent")).to_be_hidden(timeout=15_000)
+    page.reload()
+    expect(page.locator("ol.balls li")).to_have_count(4)
+
+
+def test_a_ball_shows_within_a_tenth_of_a_second(signed_in: Page, press: Press) -> None:
+    page = signed_in
+    page.get_by_role("link", name="Maren Okafor").click()
+    page.wait_for_selector(".ground .furrow")
+    press("g r")
+    page.wait_for_selector(".display")
+    waits = page.evaluate(
+        """async () => {
+          const waits = [];
+          const send = (key) => window.dispatchEvent(new KeyboardEvent("keydown", { key }));
+          for (let i = 0; i < 20; i++) {
+            const before = document.querySelectorAll("ol.balls li").length;
+            send("6"); send(String(i % 10));
+            const start = performance.now();
+            send("Enter");
+            while (document.querySelectorAll("ol.balls li").length === before)
+              await new Promise((done) => requestAnimationFrame(done));
+            waits.push(performance.now() - start);
+            await new Promise((done) => setTimeout(done, 30));
+          }
+          return waits.sort((a, b) => a - b);
+        }"""
+    )
+    assert waits[18] < 100, waits
+
+
+@pytest.mark.parametrize("place", ["/students", "setup", "matrix", "range"])
+def test_pages_have_no_accessibility_faults(signed_in: Page, place: str) -> None:
+    page = signed_in
+    if place != "/students":
+        href = page.get_by_role("link", name="Jory Tamblin-Voss").get_attribute("href") or ""
+        page.goto(page.url.split("/students")[0] + href.replace("matrix", place))
+        page.wait_for_selector("h1, h2")
+        page.wait_for_timeout(500)
+    result = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa", "wcag22aa"]})
+    assert result.violations_count == 0, result.generate_report()

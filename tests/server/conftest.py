@@ -1,0 +1,80 @@
+"""An academy with a coach, a student with two clubs, and clients that speak JSON."""
+
+from __future__ import annotations
+
+import json
+from datetime import UTC, datetime
+from typing import Any
+
+import pytest
+from django.test import Client
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.services.academies import add_coach, open_academy
+from oxgang.academy.services.clubs import add_club
+from oxgang.academy.services.students import StudentFields, add_student
+from oxgang.core import bag
+
+NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
+
+
+class Api:
+    """A signed-in browser."""
+
+    def __init__(self, coach: Coach | None) -> None:
+        self.client = Client(enforce_csrf_checks=True)
+        if coach:
+            self.client.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
+
+    def __call__(self, method: str, path: str, body: Any = None, **extra: Any) -> Any:
+        token = self.client.get("/api/account").json()["csrf"]
+        response = self.client.generic(
+            method,
+            f"/api{path}",
+            b"" if body is None else json.dumps(body),
+            content_type="application/json",
+            headers={"X-CSRFToken": token},
+            **extra,
+        )
+        response.data = response.json() if response.content[:1] in b"[{" else None  # type: ignore[attr-defined]
+        return response
+
+    def upload(self, path: str, content: bytes, **fields: str) -> Any:
+        from django.core.files.uploadedfile import SimpleUploadedFile
+
+        token = self.client.get("/api/account").json()["csrf"]
+        file = SimpleUploadedFile("shots.csv", content, "text/csv")
+        return self.client.post(
+            f"/api{path}", {"file": file, **fields}, headers={"X-CSRFToken": token}
+        )
+
+
+def make_coach(academy: str, log_in: str) -> Coach:
+    return add_coach(open_academy(academy), name=log_in, log_in=log_in, password="six-long-words")
+
+
+def make_student(coach: Coach, name: str = "Ansel Quill") -> Student:
+    scale = coach.academy.scales.get(key="clock")
+    student = add_student(StudentFields(name=name, scale_id=scale.pk), by=coach, now=NOW)
+    for label, loft in (("56", 56), ("60", 60)):
+        add_club(student, bag.Club(label, loft), by=coach)
+    return student
+
+
+@pytest.fixture
+def coach(db: None) -> Coach:
+    return make_coach("Wexholt Hill", "ilse")
+
+
+@pytest.fixture
+def student(coach: Coach) -> Student:
+    return make_student(coach)
+
+
+@pytest.fixture
+def wedge(student: Student) -> Club:
+    return student.clubs.get(label="56")
+
+
+@pytest.fixture
+def api(coach: Coach) -> Api:
+    return Api(coach)

@@ -1,0 +1,114 @@
+"""Files into the academy and out of it again."""
+
+import json
+from typing import Any
+
+import pytest
+from django.utils import timezone
+from oxgang.academy.models import Coach, Student
+from oxgang.files.shots import read_shots
+from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.services.balls import CHUNK
+from oxgang.range_sessions.services.imports import import_balls, read_for
+
+from tests.server.conftest import Api, make_student
+
+GOOD = (
+    b"id,date,club,swing,carry_m,strike,wind note,headwind_mps,ball_speed_mph\n"
+    b"a-1,2026-05-01,56,9:00,55,solid,gusty,2.5,52.1\n"
+    b"a-2,2026-05-01T16:20:00+02:00,60,10:00,54.25,fat,,,\n"
+    b",2026-05-01,56,9:00,55,,,,\n"
+    b",2026-05-01,56,9:00,55,,,,\n"
+)
+
+
+def stored(response: Any) -> dict[str, Any]:
+    lines = b"".join(response.streaming_content).decode().splitlines()
+    last: dict[str, Any] = json.loads(lines[-1])
+    return last
+
+
+def test_a_file_goes_in_once_and_comes_out_without_loss(
+    api: Api, coach: Coach, student: Student
+) -> None:
+    url = f"/students/{student.pk}/shots"
+    report = api.upload(f"{url}/check", GOOD).json()
+    assert (report["new"], report["known"], report["problems_total"]) == (4, 0, 0)
+    assert report["kept_as_notes"] == ["wind_note"]
+    assert Ball.objects.count() == 0
+    assert stored(api.upload(url, GOOD)) == {"done": 4, "total": 4, "new": 4, "stored": True}
+    assert stored(api.upload(url, GOOD))["new"] == 0
+    assert api.upload(f"{url}/check", GOOD).json()["known"] == 4
+
+    exported = api.client.get(f"/api/students/{student.pk}/shots.csv").content
+    other = make_student(coach, "Bettany Fro")
+    assert stored(api.upload(f"/students/{other.pk}/shots", exported))["new"] == 4
+    again = api.client.get(f"/api/students/{other.pk}/shots.csv").content
+    assert read_shots(again).records == read_shots(exported).records
+    first = read_shots(exported).records[0]
+    assert first.carry_yd == pytest.approx(55 / 0.9144)
+    assert first.ball_speed_mps == pytest.approx(52.1 * 0.44704)
+    assert (first.headwind_mps, first.extra) == (2.5, {"wind_note": "gusty"})
+
+
+def test_bad_rows_store_nothing_until_the_coach_has_chosen(api: Api, student: Student) -> None:
+    data = (
+        GOOD
+        + b"a-9,2026-05-01,58,9:00,55,,,,\na-8,2026-05-01,56,half way,55,,,,\nx,,56,9:00,170,,,,\n"
+    )
+    url = f"/students/{student.pk}/shots"
+    report = api.upload(f"{url}/check", data).json()
+    assert [(p["line"], p["column"]) for p in report["problems"]] == [(6, "club"), (7, "swing")]
+    assert [(q["line"], q["column"]) for q in report["questions"]] == [(8, "carry_yd")]
+    refused = api.upload(url, data)
+    assert refused.status_code == 422
+    assert Ball.objects.count() == 0
+    assert stored(api.upload(url, data, skip_bad="true"))["new"] == 5
+
+
+@pytest.mark.parametrize("data", [b"", b"club\n56\n", b"club,swing,carry_yd\n\xff,1,2\n"])
+def test_unreadable_files_are_refused_with_a_sentence(
+    api: Api, student: Student, data: bytes
+) -> None:
+    for address in ("shots/check", "shots"):
+        response = api.upload(f"/students/{student.pk}/{address}", data)
+        assert response.status_code == 422
+        if data:
+            assert response.json()["code"] == "unusable-file"
+
+
+@pytest.mark.django_db(transaction=True)
+def test_an_import_broken_off_takes_everything_back(coach: Coach, student: Student) -> None:
+    rows = b"".join(b"56,9:00,%d\n" % (40 + i % 40) for i in range(3 * CHUNK))
+    file = read_for(student, b"club,swing,carry_yd\n" + rows)
+    steps = import_balls(student, file, skip_bad=False, by=coach, now=timezone.now())
+    assert next(steps) == (CHUNK, CHUNK)
+    steps.close()
+    assert Ball.objects.count() == 0
+
+
+def test_a_long_file_goes_in_with_progress(api: Api, student: Student) -> None:
+    rows = b"".join(
+        b"r%d,2026-05-%02d,56,9:00,%.1f\n" % (i, 1 + i % 28, 55 + i % 100 / 10)
+        for i in range(8_000)
+    )
+    response = api.upload(f"/students/{student.pk}/shots", b"id,date,club,swing,carry_yd\n" + rows)
+    lines = [json.loads(line) for line in b"".join(response.streaming_content).splitlines()]
+    assert len(lines) == 9
+    assert lines[4]["done"] == 5_000
+    assert lines[-1] == {"done": 8_000, "total": 8_000, "new": 8_000, "stored": True}
+
+
+def test_bag_files(api: Api, coach: Coach, student: Student) -> None:
+    url = f"/students/{student.pk}/bag"
+    data = b"club,loft_deg,bounce_deg,note\n56,55,12,bent\n50,50,8,\n"
+    assert api.upload(f"{url}/check", data).json() == {"clubs": 2, "problems": []}
+    assert api.upload(url, data).json() == {"new": 1, "changed": 1}
+    bad = api.upload(f"{url}/check", b"club,loft_deg\n44,95\n").json()
+    assert bad["problems"][0]["line"] == 2
+    assert api.upload(url, b"club,loft_deg\n44,95\n").status_code == 422
+    exported = api.client.get(f"/api/students/{student.pk}/bag.csv").content
+    assert b"56,55,12,bent" in exported
+    other = make_student(coach, "Bettany Fro")
+    api.upload(f"/students/{other.pk}/bag", exported)
+    assert api.client.get(f"/api/students/{other.pk}/bag.csv").content == exported

@@ -1,0 +1,106 @@
+"""Who may do what: academies are walls, sessions and tokens are needed, tries are throttled."""
+
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from django.test import Client
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.api.main import api as the_api
+from oxgang.config.environment import DEV_SECRET, Environment
+
+from tests.server.conftest import Api, make_coach, make_student
+
+BODIES = {
+    "put": {"uid": "x" * 10, "hit_at": "2026-05-31T10:00:00Z", "swing": "9:00", "carry_yd": 60},
+    "post": {"label": "50", "loft_deg": 50},
+    "patch": {"strike": "fat"},
+}
+
+
+def test_every_address_of_another_academys_student_is_a_404(
+    student: Student, wedge: Club, coach: Coach
+) -> None:
+    stranger = make_coach("Lower Marrowdale", "tobin")
+    theirs = make_student(stranger)
+    api = Api(stranger)
+    scale = student.scale_id
+    tried = 0
+    for path, methods in the_api.get_openapi_schema()["paths"].items():
+        if not re.search(r"\{(student_id|club_id|scale_id)\}", path):
+            continue
+        for method in methods:
+            address = path.removeprefix("/api").format(
+                student_id=student.pk, club_id=wedge.pk, scale_id=scale, uid="none-such"
+            )
+            body: dict[str, object] = dict(BODIES.get(method, {}), club_id=str(wedge.pk))
+            if "scale_id" in path:
+                body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
+            if method == "get" and address.endswith("cell-balls"):
+                address += "?club=56&swing=9:00&trajectory=stock"
+            if path.endswith(("check", "bag")):
+                response = api.upload(address, b"club,loft_deg\n56,56\n")
+            else:
+                response = api(method.upper(), address, body)
+            assert response.status_code == 404, (method, path, response.content)
+            tried += 1
+    assert tried > 15
+    for file in ("shots.csv", "bag.csv", "matrix.csv"):
+        assert api("GET", f"/students/{student.pk}/{file}").status_code == 404
+    assert api.upload(f"/students/{student.pk}/shots", b"x").status_code == 404
+    # Another academy's club cannot be hit, and its scale cannot be taken.
+    body = dict(BODIES["put"], club_id=str(wedge.pk))
+    assert api("PUT", f"/students/{theirs.pk}/balls", body).status_code == 404
+    assert api("PATCH", f"/students/{theirs.pk}", {"scale_id": scale}).status_code == 404
+    assert [row["name"] for row in api("GET", "/students").data] == ["Ansel Quill"]
+
+
+def test_nothing_is_read_or_written_without_a_session_or_a_token(student: Student) -> None:
+    assert Api(None)("GET", "/students").status_code == 401
+    assert Api(None)("POST", "/students", {"name": "x", "scale_id": 1}).data["code"] == "signed-out"
+    client = Api(student.academy.coaches.get()).client
+    refused = client.post("/api/students", {"name": "x"}, content_type="application/json")
+    assert refused.status_code == 403
+    no_token = Client(enforce_csrf_checks=True)
+    sent = {"log_in": "ilse", "password": "six-long-words"}
+    assert no_token.post("/api/account", sent, content_type="application/json").status_code == 422
+
+
+def test_log_in_is_throttled_and_says_so(coach: Coach) -> None:
+    api = Api(None)
+    wrong = {"log_in": "ilse", "password": "guess"}
+    for _ in range(4):
+        assert api("POST", "/account", wrong).status_code == 422
+    assert api("POST", "/account", wrong).status_code == 429
+    right = api("POST", "/account", {"log_in": "ilse", "password": "six-long-words"})
+    assert right.status_code == 429
+    assert "Wait" in right.data["title"]
+
+
+def test_log_in_and_out(coach: Coach) -> None:
+    api = Api(None)
+    signed = api("POST", "/account", {"log_in": " Ilse ", "password": "six-long-words"})
+    assert signed.data["coach"]["academy"]["name"] == "Wexholt Hill"
+    assert api("GET", "/students").status_code == 200
+    assert api("DELETE", "/account").data["coach"] is None
+    assert api("GET", "/students").status_code == 401
+
+
+def test_a_real_server_refuses_defaults_and_starts_with_a_made_key(tmp_path: Path) -> None:
+    for key in (DEV_SECRET, "short"):
+        with pytest.raises(ValueError, match="OXGANG_SECRET_KEY"):
+            Environment(mode="prod", secret_key=key).refuse_defaults_in_production()
+    command = [sys.executable, "-m", "oxgang", "serve", "--data", str(tmp_path)]
+    env = {"PATH": ""}
+    first = subprocess.run(command, capture_output=True, text=True, env=env, check=False)
+    assert first.returncode == 2
+    assert "no account yet" in first.stderr
+    assert len((tmp_path / "secret-key").read_text()) > 50
+    add = [*command[:3], "add-coach", "--data", str(tmp_path), "--academy", "A", "--name", "Ilse"]
+    env["OXGANG_PASSWORD"] = "123"
+    weak = subprocess.run(
+        [*add, "--log-in", "ilse"], capture_output=True, text=True, env=env, check=False
+    )
+    assert (weak.returncode, "password" in weak.stderr.lower()) == (2, True)

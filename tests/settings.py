@@ -1,0 +1,9 @@
+"""Settings of a test run: test mode, and a data folder of its own."""
+
+import os
+import tempfile
+
+os.environ["OXGANG_MODE"] = "test"
+os.environ["OXGANG_DATA"] = tempfile.mkdtemp(prefix="oxgang-test-")
+
+from oxgang.config.settings import *  # noqa: F403
