@@ -47,7 +47,7 @@ test-web: $(STAMPS)/node ## front-end unit tests
 	cd web && npm run --silent test
 
 test-e2e: build $(STAMPS)/chromium ## the real interface in Chromium
-	$(BIN)/pytest tests/e2e -q
+	timeout 420 $(BIN)/pytest tests/e2e -q
 
 $(STAMPS)/chromium:
 	@command -v chromium >/dev/null || { \
@@ -62,7 +62,7 @@ check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, API type
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	$(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
-	$(BIN)/python -m oxgang.api.export | diff -q - web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
+	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
 
 format: $(STAMPS)/python $(STAMPS)/node ## format everything
@@ -75,7 +75,7 @@ api: $(STAMPS)/python $(STAMPS)/node ## the front end's types from the server's 
 	cd web && npm run --silent api
 
 screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
-	$(BIN)/python tools/screenshots.py
+	$(BIN)/python tools/screenshots.py "$(ONLY)"
 
 bench: $(STAMPS)/python ## times of what has to be quick
 	$(BIN)/pytest tools/bench -q --benchmark-only --benchmark-columns=median,iqr,max,rounds

@@ -10,7 +10,7 @@ export default defineConfig({
     outDir: "../server/oxgang/webdist",
     emptyOutDir: true,
     target: "es2022",
-    // The first view's budget is checked by scripts/budget.mjs.
+
     chunkSizeWarningLimit: 900,
   },
   test: { environment: "happy-dom", include: ["src/**/*.test.ts"] },

@@ -26,15 +26,15 @@ tolerances = st.sampled_from([0.5, 1.0, 2.3, 2.5, 4.0])
 @given(carries, tolerances)
 def test_covered_and_fallow_split_the_ground(values: list[float], tolerance: float) -> None:
     cells = [Shot(v) for v in values]
-    span = {"from_yd": 30, "to_yd": 100, "tolerance_yd": tolerance}
-    covered = covered_yardages(cells, **span)
+    covered = covered_yardages(cells, from_yd=30, to_yd=100, tolerance_yd=tolerance)
     # In hundredths, so that the outside count knows no binary fractions.
     reach = round(tolerance * 100)
     brute = [
         y for y in range(30, 101) if any(abs(round(v * 100) - 100 * y) <= reach for v in values)
     ]
     assert covered == brute
-    bare = [y for s in fallow(cells, **span) for y in range(s.from_yd, s.to_yd + 1)]
+    gaps = fallow(cells, from_yd=30, to_yd=100, tolerance_yd=tolerance)
+    bare = [y for s in gaps for y in range(s.from_yd, s.to_yd + 1)]
     assert sorted(covered + bare) == list(range(30, 101))
     assert all(b.from_yd - a.to_yd > 1 for a, b in pairwise(stretches(bare)))
 

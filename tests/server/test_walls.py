@@ -13,7 +13,7 @@ from oxgang.config.environment import DEV_SECRET, Environment
 
 from tests.server.conftest import Api, make_coach, make_student
 
-BODIES = {
+BODIES: dict[str, dict[str, object]] = {
     "put": {"uid": "x" * 10, "hit_at": "2026-05-31T10:00:00Z", "swing": "9:00", "carry_yd": 60},
     "post": {"label": "50", "loft_deg": 50},
     "patch": {"strike": "fat"},
@@ -35,7 +35,7 @@ def test_every_address_of_another_academys_student_is_a_404(
             address = path.removeprefix("/api").format(
                 student_id=student.pk, club_id=wedge.pk, scale_id=scale, uid="none-such"
             )
-            body: dict[str, object] = dict(BODIES.get(method, {}), club_id=str(wedge.pk))
+            body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith("cell-balls"):
@@ -51,7 +51,7 @@ def test_every_address_of_another_academys_student_is_a_404(
         assert api("GET", f"/students/{student.pk}/{file}").status_code == 404
     assert api.upload(f"/students/{student.pk}/shots", b"x").status_code == 404
     # Another academy's club cannot be hit, and its scale cannot be taken.
-    body = dict(BODIES["put"], club_id=str(wedge.pk))
+    body = BODIES["put"] | {"club_id": str(wedge.pk)}
     assert api("PUT", f"/students/{theirs.pk}/balls", body).status_code == 404
     assert api("PATCH", f"/students/{theirs.pk}", {"scale_id": scale}).status_code == 404
     assert [row["name"] for row in api("GET", "/students").data] == ["Ansel Quill"]

@@ -58,10 +58,16 @@ def install(api: NinjaAPI) -> None:
         name = field.replace("_", " ") or "request"
         return problem(422, "unusable-input", f"{name}: {first['msg']}.", field)
 
-    @api.exception_handler(AuthenticationError)
-    def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    def signed_out() -> HttpResponse:
         return problem(401, "signed-out", "You are signed out. Sign in again; nothing is lost.")
+
+    @api.exception_handler(AuthenticationError)
+    def unauthenticated(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return signed_out()
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+        # The token is checked before the session; to a person an expired session is the news.
+        if error.status_code == 403 and not request.user.is_authenticated:
+            return signed_out()
         return problem(error.status_code, "refused", str(error))

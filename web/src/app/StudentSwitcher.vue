@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The student on the bar: type to search, Enter goes to the same place of the other student. */
 import { Select } from "ant-design-vue";
-import { computed, ref } from "vue";
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useStudents } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
@@ -12,6 +12,17 @@ const router = useRouter();
 const students = useStudents();
 const select = ref<{ focus: () => void } | null>(null);
 const open = ref(false);
+
+// The library leaves its search field without a name, and pointing at a list that is not there.
+const box = useTemplateRef<HTMLElement>("box");
+async function mend(): Promise<void> {
+  await nextTick();
+  const field = box.value?.querySelector("input");
+  field?.setAttribute("aria-label", "Student");
+  if (!open.value) field?.removeAttribute("aria-activedescendant");
+}
+onMounted(mend);
+watch(open, mend);
 
 const options = computed(() =>
   (students.data.value ?? []).map((s) => ({ value: s.id, label: s.name })),
@@ -36,21 +47,22 @@ const fits = (input: string, option?: { label?: unknown }) =>
 </script>
 
 <template>
-  <Select
-    ref="select"
-    v-model:open="open"
-    class="switcher"
-    popup-class-name="switcher-list"
-    show-search
-    aria-label="Student"
-    placeholder="Find a student  /"
-    :value="studentId || undefined"
-    :options="options"
-    :filter-option="fits"
-    :dropdown-match-select-width="280"
-    not-found-content="No student of this name."
-    @select="go"
-  />
+  <div ref="box" class="box">
+    <Select
+      ref="select"
+      v-model:open="open"
+      class="switcher"
+      popup-class-name="switcher-list"
+      show-search
+      placeholder="Find a student  /"
+      :value="studentId || undefined"
+      :options="options"
+      :filter-option="fits"
+      :dropdown-match-select-width="280"
+      not-found-content="No student of this name."
+      @select="go"
+    />
+  </div>
 </template>
 
 <style scoped>
@@ -72,9 +84,12 @@ const fits = (input: string, option?: { label?: unknown }) =>
   color: #c3c6b6;
 }
 @media (max-width: 640px) {
-  .switcher {
+  .box {
     flex: 1;
-    width: 8rem;
+    min-width: 8rem;
+  }
+  .switcher {
+    width: 100%;
   }
 }
 </style>

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Iterator, Sequence
+from collections.abc import Generator, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime
 
@@ -86,7 +86,7 @@ def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | No
 
 def import_balls(
     student: Student, file: ReadFile, *, skip_bad: bool, by: Coach, now: datetime
-) -> Iterator[tuple[int, int]]:
+) -> Generator[tuple[int, int], None, None]:
     """Store a file's balls, all or none, yielding (balls looked at, new balls) after each chunk.
 
     Closing the generator before its end takes everything back.

@@ -32,11 +32,11 @@ export class Unreachable extends Error {
   }
 }
 
-let csrf = "";
 const signedOutListeners = new Set<() => void>();
 
-export function setCsrf(token: string): void {
-  csrf = token;
+/** Read each time: a sign-in in another tab changes it. */
+function csrfToken(): string {
+  return /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
 }
 
 export function onSignedOut(listener: () => void): void {
@@ -62,7 +62,7 @@ export async function problemOf(response: Response): Promise<Problem> {
 /** fetch with the CSRF token; a network failure becomes Unreachable. */
 export async function send(input: string | Request, init?: RequestInit): Promise<Response> {
   const request = new Request(input, init);
-  if (request.method !== "GET") request.headers.set("X-CSRFToken", csrf);
+  if (request.method !== "GET") request.headers.set("X-CSRFToken", csrfToken());
   let response: Response;
   try {
     response = await fetch(request);

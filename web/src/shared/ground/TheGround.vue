@@ -4,6 +4,7 @@ import { useElementSize } from "@vueuse/core";
 import { computed, ref, useTemplateRef } from "vue";
 import type { Matrix } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
+import { themeName } from "@/shared/ui/theme";
 import { LANE, LANE_LABEL, layGround, yardageAt } from "./layout";
 
 const props = defineProps<{
@@ -20,6 +21,8 @@ const emit = defineEmits<{
 
 const box = useTemplateRef<HTMLDivElement>("box");
 const { width } = useElementSize(box);
+/** The sun theme's type is a third larger. */
+const TYPE_SIZE = { paper: 1, sun: 4 / 3 };
 const hovered = ref<number | null>(null);
 const layout = computed(() =>
   layGround(
@@ -28,6 +31,7 @@ const layout = computed(() =>
     props.matrix.cells,
     props.matrix.ground,
     props.units,
+    TYPE_SIZE[themeName.value],
   ),
 );
 const cursor = computed(() => hovered.value ?? props.pinned);
@@ -213,7 +217,7 @@ svg {
 }
 text {
   font-family: var(--text);
-  font-size: 12px;
+  font-size: 0.8rem;
   fill: var(--ink);
   font-variant-numeric: tabular-nums;
   user-select: none;
@@ -223,7 +227,7 @@ text {
   stroke: var(--line);
 }
 .club {
-  font: 650 19px var(--slab);
+  font: 650 1.27rem var(--slab);
 }
 .loft,
 .axis {
@@ -241,7 +245,7 @@ text {
 }
 .furrow text {
   fill: var(--sheet);
-  font-size: 10.5px;
+  font-size: 0.7rem;
   font-weight: 600;
 }
 .furrow .tick {
@@ -303,7 +307,7 @@ text {
 .width {
   fill: var(--clay);
   font-weight: 700;
-  font-size: 13px;
+  font-size: 0.87rem;
 }
 .cursor line {
   stroke: var(--accent);
@@ -316,10 +320,10 @@ text {
   fill: var(--sheet);
   text-anchor: middle;
   font-weight: 700;
-  font-size: 14px;
+  font-size: 0.93rem;
 }
 .bare {
   fill: var(--ink-2);
-  font-size: 14px;
+  font-size: 0.93rem;
 }
 </style>

@@ -3,6 +3,7 @@ import { scaleLinear, type ScaleLinear } from "d3-scale";
 import type { Cell, Club, Ground } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
 
+/** Room for the club at the left, at the paper theme's type size. */
 export const LANE_LABEL = 92;
 const ROWS: Record<string, number> = { high: 0, stock: 1, low: 2 };
 const BAR = 13;
@@ -34,30 +35,32 @@ export interface GroundLayout {
   height: number;
 }
 
-/** Place a student's cells. `width` in pixels; labels that do not fit their furrow are left out. */
+/** Place a student's cells. `width` in pixels, `type` the type size relative to paper; labels that do not fit their furrow are left out. */
 export function layGround(
   width: number,
   clubs: Club[],
   cells: Cell[],
   ground: Ground,
   units: UnitWords,
+  type = 1,
 ): GroundLayout {
+  const left = LANE_LABEL * type;
   const x = scaleLinear()
     .domain([ground.axis_from_yd, ground.axis_to_yd])
-    .range([LANE_LABEL, Math.max(LANE_LABEL + 50, width - 14)]);
+    .range([left, Math.max(left + 50, width - 14)]);
   const lanes = clubs.map((club, i) => ({ club, y: TOP + i * LANE }));
   const laneOf = new Map(lanes.map((lane) => [lane.club.label, lane.y]));
   const furrows = cells.flatMap((cell, index) => {
     const y = laneOf.get(cell.club);
     if (y === undefined) return [];
-    const left = x(Math.max(cell.furrow_from_yd, ground.axis_from_yd));
-    const right = x(Math.min(cell.furrow_to_yd, ground.axis_to_yd));
-    const barWidth = Math.max(3, right - left);
-    const roomy = barWidth / 2 - 4 > cell.swing.length * LETTER;
+    const from = x(Math.max(cell.furrow_from_yd, ground.axis_from_yd));
+    const to = x(Math.min(cell.furrow_to_yd, ground.axis_to_yd));
+    const barWidth = Math.max(3, to - from);
+    const roomy = barWidth / 2 - 4 > cell.swing.length * LETTER * type;
     return {
       cell,
       index,
-      x: left,
+      x: from,
       y: y + 4 + (ROWS[cell.trajectory] ?? 1) * ROW + (ROW - BAR) / 2,
       width: barWidth,
       height: BAR,
@@ -78,9 +81,9 @@ export function layGround(
       .ticks(8)
       .map((value) => ({ x: x(units.yards(value)), text: String(value) })),
     fallow: ground.fallow.map((stretch) => {
-      const left = x(Math.max(stretch.from_yd - half, ground.from_yd));
-      const right = x(Math.min(stretch.to_yd + half, ground.to_yd));
-      return { x: left, width: right - left, text: units.show(stretch.width) };
+      const from = x(Math.max(stretch.from_yd - half, ground.from_yd));
+      const to = x(Math.min(stretch.to_yd + half, ground.to_yd));
+      return { x: from, width: to - from, text: units.show(stretch.width) };
     }),
     covered: { x: x(ground.from_yd), width: x(ground.to_yd) - x(ground.from_yd) },
     summaryY,

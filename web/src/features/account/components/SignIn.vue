@@ -2,6 +2,7 @@
 import { Button, Input, InputPassword } from "ant-design-vue";
 import { ref } from "vue";
 import { sentenceOf } from "@/shared/api/client";
+import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useAccount } from "../composables/account";
 
@@ -44,8 +45,8 @@ async function submit(): Promise<void> {
       <Input
         id="log-in"
         v-model:value="logIn"
+        v-focus
         size="large"
-        autofocus
         autocomplete="username"
         autocapitalize="none"
       />

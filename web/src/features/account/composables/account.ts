@@ -1,7 +1,7 @@
 /** Who is signed in. An expired session keeps the page and asks for the password over it. */
 import { defineStore } from "pinia";
 import { ref } from "vue";
-import { api, dataOf, onSignedOut, sentenceOf, setCsrf, type Schemas } from "@/shared/api/client";
+import { api, dataOf, onSignedOut, sentenceOf, type Schemas } from "@/shared/api/client";
 import { flushOutbox } from "@/shared/outbox/outbox";
 
 export const useAccount = defineStore("account", () => {
@@ -12,7 +12,6 @@ export const useAccount = defineStore("account", () => {
   const error = ref("");
 
   function take(account: Schemas["Account"]): void {
-    setCsrf(account.csrf);
     coach.value = account.coach ?? null;
     demo.value = account.demo;
     known.value = true;
@@ -30,8 +29,8 @@ export const useAccount = defineStore("account", () => {
   }
 
   async function signIn(log_in: string, password: string): Promise<void> {
-    // A fresh token: the one of an expired session is no longer good.
-    setCsrf((await dataOf(api.GET("/api/account"))).csrf);
+    // Asking sets a fresh token; the one of an expired session is no longer good.
+    await dataOf(api.GET("/api/account"));
     take(await dataOf(api.POST("/api/account", { body: { log_in, password } })));
   }
 

@@ -86,10 +86,14 @@ button {
 button:hover .name {
   text-decoration: underline;
 }
+li:last-child button {
+  border-bottom: 0;
+}
 .name {
   font-weight: 600;
 }
 .carry {
+  justify-self: end;
   font-weight: 650;
   font-size: 1.05rem;
 }

@@ -15,7 +15,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
-const MOST_DOTS = 8;
+const MOST_DOTS = 6;
 const trajectories = computed(() =>
   props.view === "all" ? ["high", "stock", "low"] : [props.view],
 );
@@ -104,9 +104,10 @@ const variant = (a: CellAddress) =>
 <style scoped>
 .scroll {
   overflow-x: auto;
+  padding-bottom: 2px;
 }
 table {
-  width: 100%;
+  width: calc(100% + 0.7rem);
   border-collapse: separate;
   border-spacing: 0.35rem;
   margin: 0 -0.35rem;
@@ -172,14 +173,24 @@ td {
   color: var(--ink-2);
   line-height: 1;
 }
+.day {
+  white-space: nowrap;
+}
 .pips {
+  overflow: hidden;
+  white-space: nowrap;
   color: var(--field);
   letter-spacing: 0.05em;
 }
 .doubtful {
   border-style: dashed;
 }
-.doubtful .pips {
+.doubtful .day {
+  white-space: nowrap;
+}
+.pips {
+  overflow: hidden;
+  white-space: nowrap;
   color: var(--field-soft);
 }
 .estimated .carry {

@@ -79,12 +79,13 @@ let typedAt = 0;
 function typeYardage(event: KeyboardEvent): boolean {
   if (!/^\d$/.test(event.key) || !matrix.data.value) return false;
   const now = Date.now();
-  typed.value = (now - typedAt < TYPED_MS ? typed.value : "") + event.key;
-  typed.value = typed.value.slice(-3);
-  typedAt = now;
   const { axis_from_yd: lo, axis_to_yd: hi } = matrix.data.value.ground;
-  const yards = Math.round(units.value.yards(Number(typed.value)));
-  if (yards >= lo && yards <= hi) pinned.value = yards;
+  const read = (text: string) => Math.round(units.value.yards(Number(text)));
+  const longer = (now - typedAt < TYPED_MS ? typed.value : "") + event.key;
+  // A digit that would run off the ground begins the next number.
+  typed.value = read(longer) > hi ? event.key : longer;
+  typedAt = now;
+  if (read(typed.value) >= lo) pinned.value = read(typed.value);
   return true;
 }
 useKeys("Matrix", [
@@ -124,7 +125,7 @@ useKeys("Matrix", [
           <span class="quiet num">
             {{ units.show(matrix.data.value.ground.from_yd) }} to
             {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, within ±
-            {{ units.show(matrix.data.value.ground.tolerance_yd, 1) }}. Covered
+            {{ Number(units.show(matrix.data.value.ground.tolerance_yd, 1)) }}. Covered
             {{ matrix.data.value.ground.covered }} of
             {{ matrix.data.value.ground.to_yd - matrix.data.value.ground.from_yd + 1 }} yardages,
             {{ matrix.data.value.ground.fallow.length }}

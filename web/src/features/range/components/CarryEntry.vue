@@ -65,7 +65,7 @@ const PAD = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
   min-height: 6rem;
 }
 .hint {
-  color: var(--line-strong);
+  color: var(--ink-2);
   font-weight: 400;
 }
 .unit {
@@ -120,8 +120,8 @@ button {
     font-size: 3.6rem;
     min-height: 4.4rem;
   }
-  .strikes {
-    grid-template-columns: repeat(3, 1fr);
+  .strikes button {
+    padding: 0;
   }
   .strikes kbd {
     display: none;

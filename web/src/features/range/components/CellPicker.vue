@@ -150,10 +150,5 @@ label {
 }
 select {
   min-height: 44px;
-  font: inherit;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
 }
 </style>

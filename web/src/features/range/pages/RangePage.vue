@@ -162,6 +162,7 @@ const count = computed(() => {
     <div v-else-if="cell" class="columns">
       <CellPicker
         v-model="cell"
+        class="picker"
         :clubs="clubs"
         :swings="swings"
         :words="words.data.value"
@@ -183,6 +184,22 @@ const count = computed(() => {
       <div class="middle">
         <header class="now">
           <h1>{{ cellName(cell) }}</h1>
+          <div class="steps">
+            <button type="button" aria-label="Shorter swing" @click="step(swings, 'swing', -1)">
+              ‹
+            </button>
+            swing
+            <button type="button" aria-label="Longer swing" @click="step(swings, 'swing', 1)">
+              ›
+            </button>
+            <button type="button" aria-label="More lofted club" @click="step(clubs, 'club', -1)">
+              ‹
+            </button>
+            club
+            <button type="button" aria-label="Less lofted club" @click="step(clubs, 'club', 1)">
+              ›
+            </button>
+          </div>
           <p v-if="cue" class="quiet">{{ cue }}</p>
         </header>
         <CarryEntry
@@ -318,11 +335,6 @@ label {
 }
 select {
   min-height: 44px;
-  font: inherit;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
 }
 @media (max-width: 1100px) {
   .columns {
@@ -332,10 +344,44 @@ select {
     grid-column: 1 / -1;
   }
 }
+.steps {
+  display: none;
+  align-items: center;
+  gap: 0.5rem;
+  color: var(--ink-2);
+}
+.steps button {
+  min-width: 48px;
+  min-height: 44px;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: 650 1.3rem var(--slab);
+}
+.steps button:nth-of-type(3) {
+  margin-left: auto;
+}
 @media (max-width: 700px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
     gap: 0.9rem;
+  }
+  /* On a phone the number and the keys come first; the picker is at the end. */
+  .middle {
+    order: -1;
+  }
+  .picker {
+    order: 2;
+  }
+  .steps {
+    display: flex;
+  }
+  .now p {
+    display: none;
+  }
+  .now h1 {
+    font-size: 1.5rem;
   }
 }
 </style>

@@ -6,6 +6,7 @@ import { reactive } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { keys, type Scale } from "@/shared/api/queries";
 import NumberField from "@/shared/ui/NumberField.vue";
+import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useSaving } from "../composables/saving";
 
@@ -57,7 +58,7 @@ async function keep(): Promise<void> {
     @close="emit('close')"
   >
     <label for="scale-name">Name</label>
-    <Input id="scale-name" v-model:value="draft.name" :maxlength="80" autofocus />
+    <Input id="scale-name" v-model:value="draft.name" v-focus :maxlength="80" />
     <Sentence :text="about('name')" />
     <label for="scale-idea">Idea, in a sentence</label>
     <Input id="scale-idea" v-model:value="draft.idea" :maxlength="200" />

@@ -1,15 +1,8 @@
 <script setup lang="ts">
-import {
-  Button,
-  Input,
-  InputNumber,
-  RadioButton,
-  RadioGroup,
-  Select,
-  Textarea,
-} from "ant-design-vue";
+import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "ant-design-vue";
 import { computed, reactive } from "vue";
 import type { Scale, Student } from "@/shared/api/queries";
+import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 export interface StudentDraft {
@@ -47,7 +40,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
 <template>
   <form @submit.prevent="emit('save', { ...draft })">
     <label for="name">Name</label>
-    <Input id="name" v-model:value="draft.name" :maxlength="120" :autofocus="!student" />
+    <Input id="name" v-model:value="draft.name" v-focus="!student" :maxlength="120" />
     <Sentence :text="about('name')" />
     <div class="pair">
       <div>
@@ -66,11 +59,11 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       </div>
     </div>
     <label for="scale">Swing lengths</label>
-    <Select
-      id="scale"
-      v-model:value="draft.scale_id"
-      :options="scales.map((s) => ({ value: s.id, label: s.name }))"
-    />
+    <select id="scale" v-model="draft.scale_id" class="native">
+      <option v-for="choice in scales" :key="choice.id" :value="choice.id">
+        {{ choice.name }}
+      </option>
+    </select>
     <p v-if="scale" class="quiet hint">
       {{ scale.positions.map((p) => p.label).join(" · ") }}<br />{{ scale.idea }}
       <button type="button" class="link" @click="emit('newScale')">Make your own</button>
@@ -91,13 +84,13 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
 </template>
 
 <style scoped>
-label,
+label[for],
 .label {
   display: block;
   font-weight: 600;
   margin: 0.85rem 0 0.2rem;
 }
-label:first-child {
+label[for]:first-child {
   margin-top: 0;
 }
 .pair :deep(.ant-radio-button-wrapper) {
@@ -122,7 +115,7 @@ label:first-child {
   align-items: center;
   gap: 0.8rem;
 }
-:deep(.ant-select) {
+.native {
   width: 100%;
 }
 </style>

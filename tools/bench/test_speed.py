@@ -1,0 +1,78 @@
+"""Times of what has to be quick. `make bench` prints them; the limits are the issues' own."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.academies import add_coach
+from oxgang.demo.load import load_demo
+from oxgang.files.shots import read_shots
+from oxgang.range_sessions.services.imports import import_balls, read_for
+
+MATRIX_LIMIT_S = 0.150
+BALLS = 2000
+
+
+@pytest.fixture
+def student(db: None) -> Student:
+    load_demo(now=timezone.now())
+    student = Student.objects.select_related("academy", "scale").get(name__startswith="Jory")
+    coach = Coach.objects.all()[0]
+    rows = ["id,date,club,swing,trajectory,carry_yd"]
+    swings = [p.label for p in student.scale.positions.all()]
+    clubs = [club.label for club in student.clubs.all()]
+    for i in range(BALLS):
+        trajectory = ("low", "stock", "high")[i % 3]
+        day = f"2026-03-{1 + i % 28:02d}"
+        club, swing = clubs[i % len(clubs)], swings[i // 7 % len(swings)]
+        rows.append(f"bench-{i},{day},{club},{swing},{trajectory},{40 + i % 50}")
+    file = read_for(student, "\n".join(rows).encode())
+    assert not file.problems
+    for _ in import_balls(student, file, skip_bad=False, by=coach, now=timezone.now()):
+        pass
+    return student
+
+
+def signed_in(student: Student) -> Client:
+    coach = add_coach(student.academy, name="B", log_in="bench", password="six-long-words")
+    client = Client()
+    client.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
+    return client
+
+
+def test_matrix_of_2000_balls_over_the_api(benchmark: Any, student: Student) -> None:
+    client = signed_in(student)
+    body = benchmark(lambda: client.get(f"/api/students/{student.pk}/matrix").content)
+    assert len(json.loads(body)["cells"]) > 60
+    assert benchmark.stats["median"] < MATRIX_LIMIT_S
+
+
+def test_one_ball_over_the_api(benchmark: Any, student: Student) -> None:
+    client = signed_in(student)
+    club = str(student.clubs.all()[0].pk)
+    count = iter(range(10**6))
+
+    def hit() -> int:
+        body = {
+            "uid": f"bench-ball-{next(count)}",
+            "hit_at": timezone.now().isoformat(),
+            "club_id": club,
+            "swing": "9:00",
+            "carry_yd": 60,
+        }
+        url = f"/api/students/{student.pk}/balls"
+        return client.put(url, body, content_type="application/json").status_code
+
+    assert benchmark(hit) == 200
+
+
+def test_reading_50000_rows(benchmark: Any) -> None:
+    rows = "".join(f"r{i},2026-05-{1 + i % 28:02d},56,9:00,{55 + i % 9}\n" for i in range(50_000))
+    data = f"id,date,club,swing,carry_yd\n{rows}".encode()
+    reading = benchmark.pedantic(read_shots, (data,), rounds=2)
+    assert len(reading.rows) == 50_000

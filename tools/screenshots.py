@@ -1,0 +1,118 @@
+"""Takes docs/screenshots from a fresh demo academy: `make screenshots [ONLY=matrix,range]`."""
+
+from __future__ import annotations
+
+import shutil
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+from tests.e2e.conftest import CHROMIUM_FLAGS, Server  # noqa: E402
+
+OUT = ROOT / "docs" / "screenshots"
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+def student(page: Page, name: str, place: str) -> None:
+    """Go to a place of a student."""
+    page.goto(page.url.split("/students")[0].split("/s/")[0] + "/students")
+    page.wait_for_selector("table.plain")
+    link = page.get_by_role("link", name=name)
+    page.goto(page.url.replace("/students", "") + (link.get_attribute("href") or ""))
+    page.wait_for_selector(".ground svg")
+    if place != "matrix":
+        page.goto(page.url.split("?")[0].replace("/matrix", f"/{place}"))
+    page.wait_for_timeout(400)
+
+
+def press(page: Page, keys: str) -> None:
+    """Press keys named in a string."""
+    for key in keys.split():
+        page.keyboard.press(key)
+        page.wait_for_timeout(30)
+
+
+def hit(page: Page, name: str) -> None:
+    """A few balls on the range."""
+    student(page, name, "range")
+    press(page, "ArrowDown 5 9 Enter 6 1 Enter 4 7 f Enter 6 0 . 5 Enter 5 8 Enter 6 2 Enter 6 3")
+    page.wait_for_timeout(600)
+
+
+def students(page: Page) -> None:
+    page.wait_for_timeout(300)
+
+
+def student_setup(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "setup")
+
+
+def matrix(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "matrix")
+    press(page, "6 2 ArrowRight ArrowRight")
+    page.wait_for_timeout(500)
+
+
+def matrix_sun(page: Page) -> None:
+    page.get_by_role("button", name="Sun").click()
+    matrix(page)
+
+
+def capture(page: Page) -> None:
+    hit(page, "Maren Okafor")
+
+
+def range_phone(page: Page) -> None:
+    hit(page, "Henrike Sandvoll")
+
+
+SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
+    "students": (students, DESK),
+    "student-setup": (student_setup, DESK),
+    "matrix": (matrix, DESK),
+    "matrix-sun": (matrix_sun, DESK),
+    "range": (capture, DESK),
+    "range-phone": (range_phone, PHONE),
+}
+
+
+def take(browser: Browser, server: Server, name: str) -> None:
+    """One picture, in a context of its own."""
+    act, size = SHOTS[name]
+    context = browser.new_context(viewport={"width": size["width"], "height": size["height"]})
+    page = context.new_page()
+    page.goto(server.url)
+    page.fill("#log-in", "ilse")
+    page.fill("#password", "fallow-ground")
+    page.keyboard.press("Enter")
+    page.wait_for_selector("table.plain")
+    act(page)
+    page.screenshot(path=OUT / f"{name}.png")
+    context.close()
+
+
+def main() -> None:
+    """Take the pictures named on the command line, or all."""
+    wanted = sys.argv[1].split(",") if len(sys.argv) > 1 and sys.argv[1] else list(SHOTS)
+    OUT.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder))
+        server.start()
+        try:
+            browser = playwright.chromium.launch(
+                executable_path=shutil.which("chromium"), args=CHROMIUM_FLAGS
+            )
+            for name in wanted:
+                take(browser, server, name)
+        finally:
+            server.kill()
+
+
+if __name__ == "__main__":
+    main()
