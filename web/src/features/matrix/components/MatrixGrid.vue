@@ -185,12 +185,7 @@ td {
 .doubtful {
   border-style: dashed;
 }
-.doubtful .day {
-  white-space: nowrap;
-}
-.pips {
-  overflow: hidden;
-  white-space: nowrap;
+.doubtful .pips {
   color: var(--field-soft);
 }
 .estimated .carry {

@@ -17,7 +17,7 @@ defineEmits<{
   enter: [];
   strike: [strike: string];
 }>();
-const PAD = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
+const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 </script>
 
 <template>
