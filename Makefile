@@ -16,8 +16,7 @@ $(STAMPS)/python: requirements.lock pyproject.toml
 	$(PYTHON) -c 'import sys; sys.exit("Oxgang needs Python 3.11 or newer.") if sys.version_info < (3, 11) else None'
 	test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
 	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock
-	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . || \
-	  $(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
 	@mkdir -p $(STAMPS) && touch $@
 
 $(STAMPS)/node: web/package.json web/package-lock.json
@@ -78,7 +77,7 @@ screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 	$(BIN)/python tools/screenshots.py "$(ONLY)"
 
 bench: $(STAMPS)/python ## times of what has to be quick
-	$(BIN)/pytest tools/bench -q --benchmark-only --benchmark-columns=median,iqr,max,rounds
+	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
 
 clean: ## throw away what was built and installed
 	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

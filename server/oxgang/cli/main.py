@@ -5,6 +5,7 @@ from __future__ import annotations
 import typer
 
 from oxgang.cli import files, server
+from oxgang.cli.flight import flight
 
 app = typer.Typer(
     name="oxgang",
@@ -15,6 +16,7 @@ app = typer.Typer(
 )
 app.command()(files.matrix)
 app.command()(files.gaps)
+app.command()(flight)
 app.command()(server.demo)
 app.command()(server.serve)
 app.command("add-coach")(server.add_coach_command)
