@@ -1,6 +1,7 @@
 """Impact, launch by marks, bounce and run, and carries brought home."""
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
@@ -104,13 +105,14 @@ def test_mark_and_launch_are_inverse(angle: float, away: float, speed: float, te
 
 
 def test_marks_that_cannot_be() -> None:
-    for bad in (
+    impossible: list[Callable[[], float]] = [
         lambda: launch_from_mark(1, 0.1, ball_speed_mps=None),
         lambda: launch_from_mark(5, 3, ball_speed_mps=5),
         lambda: launch_from_mark(1, 2, ball_speed_mps=500),
         lambda: mark_for_launch(85, 2, ball_speed_mps=20),
         lambda: steepest_under_rail(0, 1),
-    ):
+    ]
+    for bad in impossible:
         with pytest.raises(InputError):
             bad()
     assert steepest_under_rail(FEET, 3 * FEET) == pytest.approx(-math.degrees(math.atan(1 / 3)))
@@ -125,7 +127,10 @@ def landing(carry: float, spin_per_mps: float, launch: float = 31) -> float:
 def test_runs_split_as_coaches_say() -> None:
     # Common practice, no published source: stock about 80/20, high about 90/10, low 60/40 to 70/30.
     check = SPIN_PER_MPS[Spin.CHECK]
-    stock, high, low = (landing(62, check, TYPICAL_LAUNCH_DEG[t]) for t in ("stock", "high", "low"))
+    stock, high, low = (
+        landing(62, check, TYPICAL_LAUNCH_DEG[t])
+        for t in (Trajectory.STOCK, Trajectory.HIGH, Trajectory.LOW)
+    )
     assert 0.7 < 62 / (62 + stock) < 0.9
     assert 62 / (62 + high) > 0.8
     assert 0.55 < 62 / (62 + low) < 0.8

@@ -14,7 +14,7 @@ from oxgang.core import flight
 from oxgang.core.air import Air, moist_density, standard_pressure_pa
 from oxgang.core.ball import AREA_M2, DIAMETER_M, GRAVITY_MPS2, MASS_KG, RADIUS_M, RADPS_PER_RPM
 from oxgang.core.errors import InputError
-from oxgang.core.flight import Wind, fly, speed_for_carry
+from oxgang.core.flight import Array, Wind, fly, speed_for_carry
 from oxgang.core.units import M_PER_YD, MPS_PER_MPH
 from scipy.integrate import solve_ivp
 from typer.testing import CliRunner
@@ -88,13 +88,13 @@ def test_a_vacuum_flight_is_the_closed_form(speed: float, launch: float) -> None
     assert flown.landing_deg[0] == pytest.approx(launch, abs=1e-7)
 
 
-def reference(speed: float, launch: float, spin: float, wind: Wind, height: float) -> np.ndarray:  # type: ignore[type-arg]
+def reference(speed: float, launch: float, spin: float, wind: Wind, height: float) -> Array:
     """The same equations written anew, solved by scipy at rtol 1e-9."""
     rho = Air().density()
     axis = np.array([0.0, -1.0, 0.0])
     air_velocity = np.array([-wind.headwind_mps, -wind.to_right_mps, 0.0])
 
-    def rates(t: float, state: np.ndarray) -> np.ndarray:  # type: ignore[type-arg]
+    def rates(t: float, state: Array) -> Array:
         through = state[3:] - air_velocity
         v = np.linalg.norm(through)
         ratio = spin * RADPS_PER_RPM * math.exp(-t / flight.SPIN_DECAY_S) * RADIUS_M / v
@@ -103,13 +103,14 @@ def reference(speed: float, launch: float, spin: float, wind: Wind, height: floa
         lift = 0.497 * ratio**0.452 * np.cross(axis, through)
         return np.concatenate([state[3:], pressure * (lift - drag) - [0, 0, GRAVITY_MPS2]])
 
-    def landing(t: float, state: np.ndarray) -> float:  # type: ignore[type-arg]
+    def landing(t: float, state: Array) -> float:
         return float(state[2] - height) if state[5] < 0 else 1.0
 
     landing.terminal, landing.direction = True, -1  # type: ignore[attr-defined]
     up = math.radians(launch)
     start = [0, 0, 0, speed * math.cos(up), 0, speed * math.sin(up)]
     found = solve_ivp(rates, (0, 20), start, events=landing, rtol=1e-9, atol=1e-9)
+    assert found.y_events is not None
     return np.asarray(found.y_events[0][0])
 
 

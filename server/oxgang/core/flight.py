@@ -318,7 +318,8 @@ def speed_for_carry(
     def miss(speed: Array) -> Array:
         spin = np.minimum(ratio * speed, SPIN_RANGE_RPM[1]) if fixed is None else fixed
         flown = fly(speed, launch, spin, density=rho, headwind_mps=head)
-        return flown.carry_yd - carry
+        missed: Array = flown.carry_yd - carry
+        return missed
 
     vacuum = np.sqrt(GRAVITY_MPS2 * carry * M_PER_YD / np.sin(2 * np.radians(launch)))
     lo = np.clip(BRACKET[0] * vacuum, *SPEED_RANGE_MPS)
@@ -330,7 +331,7 @@ def speed_for_carry(
     if ((f_lo > 0) | (f_hi < 0)).any():
         raise InputError("No ball speed gives this carry at this launch.", field="carry_yd")
     # Regula falsi with the Illinois rule, all shots at once.
-    speed = lo
+    speed: Array = lo
     side = np.zeros(carry.shape)
     for _ in range(MOST_STEPS):
         speed = (lo * f_hi - hi * f_lo) / (f_hi - f_lo)
