@@ -72,6 +72,13 @@ def range_phone(page: Page) -> None:
     hit(page, "Henrike Sandvoll")
 
 
+def flight(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "flight")
+    page.get_by_label("beside the").check()
+    page.get_by_label("Wind into the shot").fill("3")
+    page.wait_for_timeout(1200)
+
+
 SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "students": (students, DESK),
     "student-setup": (student_setup, DESK),
@@ -79,6 +86,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "matrix-sun": (matrix_sun, DESK),
     "range": (capture, DESK),
     "range-phone": (range_phone, PHONE),
+    "flight": (flight, DESK),
 }
 
 

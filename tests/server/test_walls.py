@@ -36,6 +36,8 @@ def test_every_address_of_another_academys_student_is_a_404(
                 student_id=student.pk, club_id=wedge.pk, scale_id=scale, uid="none-such"
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
+            if path.endswith(("recipes", "picture")):
+                body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith("cell-balls"):

@@ -10,6 +10,7 @@ from oxgang.api.account.router import router as account
 from oxgang.api.auth import CoachSession
 from oxgang.api.balls.router import router as balls
 from oxgang.api.files.router import router as files
+from oxgang.api.flight.router import router as flight
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.scales.router import router as scales
 from oxgang.api.students.router import router as students
@@ -21,4 +22,5 @@ api.add_router("", scales)
 api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
+api.add_router("", flight)
 api.add_router("", files)

@@ -7,10 +7,12 @@ spinning ball gives back up to half a degree of it, which is left out.
 from __future__ import annotations
 
 import math
-from typing import Final
+from typing import Final, Literal
 
 from oxgang.core.ball import GRAVITY_MPS2
 from oxgang.core.errors import InputError
+
+Side = Literal["in", "below", "above"]
 
 DISTANCE_RANGE_M: Final = (0.3, 15.0)
 HEIGHT_RANGE_M: Final = (-0.5, 6.0)
@@ -97,7 +99,7 @@ def steepest_under_rail(rail_height_m: float, distance_m: float) -> float:
     return -math.degrees(math.atan2(rail_height_m, distance_m))
 
 
-def in_window(launch_deg: float, window: tuple[float, float]) -> str:
+def in_window(launch_deg: float, window: tuple[float, float]) -> Side:
     """ "in", "below" or "above" a launch window [degrees], both ends included."""
     lo, hi = window
     if launch_deg < lo:

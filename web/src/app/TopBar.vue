@@ -20,6 +20,7 @@ const places = computed(() => [
         { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
         { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
+        { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
       ]
     : []),
 ]);
@@ -27,7 +28,7 @@ const places = computed(() => [
 const CHORD_MS = 1200;
 let chordUntil = 0;
 useKeys("Places", [
-  key("g", "then s students, b setup, m matrix, r range", "g", () => {
+  key("g", "then s students, b setup, m matrix, r range, f flight", "g", () => {
     chordUntil = Date.now() + CHORD_MS;
   }),
 ]);

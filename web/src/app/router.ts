@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import { routes as flight } from "@/features/flight";
 import { routes as matrix } from "@/features/matrix";
 import { routes as range } from "@/features/range";
 import { routes as students } from "@/features/students";
@@ -8,6 +9,7 @@ const routes: RouteRecordRaw[] = [
   ...students,
   ...matrix,
   ...range,
+  ...flight,
   { path: "/:rest(.*)*", name: "lost", component: () => import("./LostPage.vue") },
 ];
 

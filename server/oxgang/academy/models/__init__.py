@@ -2,7 +2,17 @@
 
 from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.bag import Club
+from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingPosition, SwingScale
 from oxgang.academy.models.student import Hand, Student
 
-__all__ = ["Academy", "Club", "Coach", "Hand", "Student", "SwingPosition", "SwingScale"]
+__all__ = [
+    "Academy",
+    "Club",
+    "Coach",
+    "Hand",
+    "StoredRecipe",
+    "Student",
+    "SwingPosition",
+    "SwingScale",
+]

@@ -9,6 +9,7 @@ from django.db import models
 from oxgang.academy.models.academy import Academy
 from oxgang.academy.models.scale import SwingScale
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.recipes import School
 
 
 class Hand(models.TextChoices):
@@ -28,6 +29,7 @@ class Student(models.Model):
     tolerance_yd = models.FloatField(default=TOLERANCE_YD)
     from_yd = models.PositiveSmallIntegerField(default=FROM_YD)
     to_yd = models.PositiveSmallIntegerField(default=TO_YD)
+    school = models.CharField(max_length=10, default=School.SHALLOW)
     notes = models.TextField(blank=True)
     archived_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField()

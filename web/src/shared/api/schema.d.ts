@@ -372,6 +372,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw
+         * @description What set-ups do with a club at a club speed. Nothing is stored.
+         */
+        post: operations["oxgang_api_flight_router_draw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipes
+         * @description The student's set-ups, and what the schools start from.
+         */
+        get: operations["oxgang_api_flight_router_recipes"];
+        /**
+         * Keep
+         * @description Keep the student's school and set-ups.
+         */
+        put: operations["oxgang_api_flight_router_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/restore": {
         parameters: {
             query?: never;
@@ -406,6 +450,26 @@ export interface paths {
          * @description What a shots.csv holds. Nothing is stored.
          */
         post: operations["oxgang_api_files_router_check_shots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Today
+         * @description What today's air and wind do to the student's cells, at the typical launch and spin.
+         */
+        get: operations["oxgang_api_flight_router_today"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -686,6 +750,23 @@ export interface components {
             /** Rows */
             rows: number;
         };
+        /**
+         * Firmness
+         * @enum {string}
+         */
+        Firmness: "soft" | "medium" | "firm";
+        /** GateBody */
+        GateBody: {
+            /** Distance M */
+            distance_m: number;
+            /** Height M */
+            height_m: number;
+        };
+        /**
+         * Grooves
+         * @enum {string}
+         */
+        Grooves: "clean" | "worn";
         /** GroundOut */
         GroundOut: {
             /** Axis From Yd */
@@ -734,6 +815,55 @@ export interface components {
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
         };
+        /**
+         * PictureIn
+         * @description What to draw: the set-ups, the club and its speed, the air and the ground.
+         */
+        PictureIn: {
+            /** @default premium */
+            ball?: components["schemas"]["BallType"];
+            /**
+             * Club Id
+             * Format: uuid
+             */
+            club_id: string;
+            /** Club Speed Mps */
+            club_speed_mps: number;
+            /** @default medium */
+            firmness?: components["schemas"]["Firmness"];
+            gate?: components["schemas"]["GateBody"] | null;
+            /** @default clean */
+            grooves?: components["schemas"]["Grooves"];
+            /**
+             * Headwind Mps
+             * @default 0
+             */
+            headwind_mps?: number;
+            /** @default fairway */
+            lie?: components["schemas"]["Lie"];
+            /** Recipes */
+            recipes: {
+                [key: string]: components["schemas"]["RecipeBody"];
+            };
+            school: components["schemas"]["School"];
+            /**
+             * Temperature C
+             * @default 20
+             */
+            temperature_c?: number;
+            /**
+             * Wet
+             * @default false
+             */
+            wet?: boolean;
+        };
+        /** PictureOut */
+        PictureOut: {
+            /** Gate Launch Deg */
+            gate_launch_deg: number | null;
+            /** Shots */
+            shots: components["schemas"]["ShotOut"][];
+        };
         /** PositionIn */
         PositionIn: {
             /** Arm Deg */
@@ -763,6 +893,64 @@ export interface components {
             line: number;
             /** Reason */
             reason: string;
+        };
+        /** RecipeBody */
+        RecipeBody: {
+            /** Ball In */
+            ball_in: number;
+            /** Face Open Deg */
+            face_open_deg: number;
+            /**
+             * Follow Through
+             * @default
+             */
+            follow_through?: string;
+            /** Lean Deg */
+            lean_deg: number;
+            /** Weight Lead Pct */
+            weight_lead_pct: number;
+        };
+        /**
+         * RecipesBody
+         * @description A school and the recipe of each trajectory.
+         */
+        RecipesBody: {
+            /** Recipes */
+            recipes: {
+                [key: string]: components["schemas"]["RecipeBody"];
+            };
+            school: components["schemas"]["School"];
+        };
+        /**
+         * RecipesOut
+         * @description With what each school starts from, the sliders' limits and the launch windows.
+         */
+        RecipesOut: {
+            /** Limits */
+            limits: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Recipes */
+            recipes: {
+                [key: string]: components["schemas"]["RecipeBody"];
+            };
+            school: components["schemas"]["School"];
+            /** Schools */
+            schools: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["RecipeBody"];
+                };
+            };
+            /** Windows */
+            windows: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
         };
         /**
          * Recorded
@@ -796,6 +984,52 @@ export interface components {
             name: string;
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
+        };
+        /**
+         * School
+         * @description The two schools of setting up to a pitch. Oxgang takes no side.
+         * @enum {string}
+         */
+        School: "shallow" | "ball-back";
+        /** ShotOut */
+        ShotOut: {
+            /** Apex Yd */
+            apex_yd: number;
+            /** Attack Deg */
+            attack_deg: number;
+            /** Ball Speed Mps */
+            ball_speed_mps: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Dynamic Loft Deg */
+            dynamic_loft_deg: number;
+            /** Gate Clearance M */
+            gate_clearance_m: number | null;
+            /** Landing Deg */
+            landing_deg: number;
+            /** Launch Deg */
+            launch_deg: number;
+            /** Path */
+            path: [
+                number,
+                number
+            ][];
+            /** Run Sd Yd */
+            run_sd_yd: number;
+            /** Run Yd */
+            run_yd: number;
+            /** Slides */
+            slides: boolean;
+            /** Spin Loft Deg */
+            spin_loft_deg: number;
+            /** Spin Rpm */
+            spin_rpm: number;
+            trajectory: components["schemas"]["Trajectory"];
+            /**
+             * Window
+             * @enum {string}
+             */
+            window: "in" | "below" | "above";
         };
         /**
          * Spin
@@ -936,6 +1170,31 @@ export interface components {
          * @enum {string}
          */
         Tempo: "slower" | "normal" | "faster";
+        /** TodayCell */
+        TodayCell: {
+            /** Club */
+            club: string;
+            /** Home Yd */
+            home_yd: number;
+            /** Swing */
+            swing: string;
+            /** Today Yd */
+            today_yd: number;
+            /** Trajectory */
+            trajectory: string;
+        };
+        /**
+         * TodayOut
+         * @description The measured cells in today's air and wind; home is the academy's standard.
+         */
+        TodayOut: {
+            /** Cells */
+            cells: components["schemas"]["TodayCell"][];
+            /** Density */
+            density: number;
+            /** Home Density */
+            home_density: number;
+        };
         /**
          * Trajectory
          * @description Height of the flight, in the order the ground draws it (low sits low).
@@ -1571,6 +1830,80 @@ export interface operations {
             };
         };
     };
+    oxgang_api_flight_router_draw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_flight_router_recipes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_flight_router_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipesBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOut"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_restore: {
         parameters: {
             query?: never;
@@ -1621,6 +1954,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileReport"];
+                };
+            };
+        };
+    };
+    oxgang_api_flight_router_today: {
+        parameters: {
+            query?: {
+                temperature_c?: number;
+                headwind_mps?: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
                 };
             };
         };

@@ -1,0 +1,39 @@
+"""A student's own set-up for a trajectory, where it differs from the school's."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from oxgang.academy.models.student import Student
+from oxgang.core import recipes
+from oxgang.core.shots import Trajectory
+
+
+class StoredRecipe(models.Model):
+    """One trajectory's recipe, as the coach edited it."""
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="recipes")
+    trajectory = models.CharField(max_length=5, choices=[(t.value, t.value) for t in Trajectory])
+    ball_in = models.FloatField()
+    lean_deg = models.FloatField()
+    face_open_deg = models.FloatField()
+    weight_lead_pct = models.FloatField()
+    follow_through = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["student", "trajectory"], name="one_recipe_a_height")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.student} {self.trajectory}"
+
+    def as_core(self) -> recipes.Recipe:
+        """The recipe as core knows it."""
+        return recipes.Recipe(
+            ball_in=self.ball_in,
+            lean_deg=self.lean_deg,
+            face_open_deg=self.face_open_deg,
+            weight_lead_pct=self.weight_lead_pct,
+            follow_through=self.follow_through,
+        )

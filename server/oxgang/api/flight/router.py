@@ -1,0 +1,148 @@
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.academy.selectors.recipes import recipes_of
+from oxgang.academy.services.recipes import keep_recipes
+from oxgang.api.auth import coach_of
+from oxgang.api.flight.schemas import (
+    PictureIn,
+    PictureOut,
+    RecipesBody,
+    RecipesOut,
+    ShotOut,
+    TodayOut,
+)
+from oxgang.core.air import Air
+from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, carry_elsewhere, home_air
+from oxgang.core.flight import Wind
+from oxgang.core.impact import Contact
+from oxgang.core.launch import WINDOWS_DEG, launch_from_mark
+from oxgang.core.picture import Gate, Pictured, picture
+from oxgang.core.recipes import LIMITS, RECIPES, Recipe, checked_recipe
+from oxgang.core.shots import Trajectory
+from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["flight"])
+
+
+def _recipes(data: RecipesBody) -> dict[Trajectory, Recipe]:
+    return {t: checked_recipe(Recipe(**r.dict())) for t, r in data.recipes.items()}
+
+
+def _recipes_out(student: Student) -> dict[str, object]:
+    return {
+        "school": student.school,
+        "recipes": recipes_of(student),
+        "schools": RECIPES,
+        "limits": LIMITS,
+        "windows": {t: WINDOWS_DEG[t] for t in Trajectory},
+    }
+
+
+@router.get("/students/{student_id}/recipes", response=RecipesOut)
+def recipes(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """The student's set-ups, and what the schools start from."""
+    return _recipes_out(student_of(coach_of(request).academy, student_id))
+
+
+@router.put("/students/{student_id}/recipes", response=RecipesOut)
+def keep(request: HttpRequest, student_id: UUID, data: RecipesBody) -> dict[str, object]:
+    """Keep the student's school and set-ups."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    keep_recipes(student, data.school, _recipes(data), by=coach)
+    return _recipes_out(student)
+
+
+def _shot(shot: Pictured) -> ShotOut:
+    launch = shot.launch
+    return ShotOut(
+        trajectory=shot.trajectory,
+        dynamic_loft_deg=launch.dynamic_loft_deg,
+        attack_deg=launch.attack_deg,
+        spin_loft_deg=launch.spin_loft_deg,
+        ball_speed_mps=launch.ball_speed_mps,
+        launch_deg=launch.launch_deg,
+        window=shot.window,
+        spin_rpm=launch.spin_rpm,
+        slides=launch.slides,
+        carry_yd=shot.carry_yd,
+        apex_yd=shot.apex_yd,
+        landing_deg=shot.landing_deg,
+        run_yd=shot.run_yd,
+        run_sd_yd=shot.run_sd_yd,
+        path=shot.path,
+        gate_clearance_m=shot.gate_clearance_m,
+    )
+
+
+@router.post("/students/{student_id}/picture", response=PictureOut)
+def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, object]:
+    """What set-ups do with a club at a club speed. Nothing is stored."""
+    coach = coach_of(request)
+    student_of(coach.academy, student_id)
+    club = club_of(coach.academy, data.club_id)
+    gate = Gate(data.gate.height_m, data.gate.distance_m) if data.gate else None
+    shots = picture(
+        _recipes(data),
+        loft_deg=club.loft_deg,
+        club_speed_mps=data.club_speed_mps,
+        contact=Contact(lie=data.lie, ball=data.ball, grooves=data.grooves, wet=data.wet),
+        air=Air(data.temperature_c, coach.academy.altitude_m),
+        wind=Wind(data.headwind_mps),
+        firmness=data.firmness,
+        gate=gate,
+    )
+    stock = next((s for s in shots if s.trajectory is Trajectory.STOCK), shots[0])
+    needed = gate and launch_from_mark(
+        gate.height_m, gate.distance_m, ball_speed_mps=stock.launch.ball_speed_mps
+    )
+    return {"shots": [_shot(shot) for shot in shots], "gate_launch_deg": needed}
+
+
+@router.get("/students/{student_id}/today", response=TodayOut)
+def today(
+    request: HttpRequest,
+    student_id: UUID,
+    temperature_c: Query[float] = 20.0,
+    headwind_mps: Query[float] = 0.0,
+) -> dict[str, object]:
+    """What today's air and wind do to the student's cells, at the typical launch and spin."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    home = home_air(coach.academy.altitude_m).density()
+    here = Air(temperature_c, coach.academy.altitude_m).density()
+    carries = [cell.carry_yd for cell in cells]
+    now: list[float] = []
+    if cells:
+        now = carry_elsewhere(
+            carries,
+            [TYPICAL_LAUNCH_DEG[cell.key.trajectory] for cell in cells],
+            [SPIN_PER_MPS[cell.key.spin] for cell in cells],
+            here_density=home,
+            there_density=here,
+            there_headwind_mps=headwind_mps,
+        ).tolist()
+    return {
+        "density": here,
+        "home_density": home,
+        "cells": [
+            {
+                "club": cell.key.club,
+                "swing": cell.key.swing,
+                "trajectory": cell.key.trajectory,
+                "home_yd": cell.carry_yd,
+                "today_yd": carry,
+            }
+            for cell, carry in zip(cells, now, strict=True)
+        ],
+    }

@@ -1,0 +1,95 @@
+from __future__ import annotations
+
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.core.impact import Grooves
+from oxgang.core.recipes import School
+from oxgang.core.run import Firmness
+from oxgang.core.shots import BallType, Lie, Trajectory
+
+
+class RecipeBody(Schema):
+    ball_in: float
+    lean_deg: float
+    face_open_deg: float
+    weight_lead_pct: float
+    follow_through: str = Field("", max_length=200)
+
+
+class RecipesBody(Schema):
+    """A school and the recipe of each trajectory."""
+
+    school: School
+    recipes: dict[Trajectory, RecipeBody]
+
+
+class RecipesOut(RecipesBody):
+    """With what each school starts from, the sliders' limits and the launch windows."""
+
+    schools: dict[School, dict[Trajectory, RecipeBody]]
+    limits: dict[str, tuple[float, float]]
+    windows: dict[Trajectory, tuple[float, float]]
+
+
+class GateBody(Schema):
+    height_m: float = Field(gt=0, le=6)
+    distance_m: float = Field(ge=0.3, le=15)
+
+
+class PictureIn(RecipesBody):
+    """What to draw: the set-ups, the club and its speed, the air and the ground."""
+
+    club_id: UUID
+    club_speed_mps: float
+    lie: Lie = Lie.FAIRWAY
+    ball: BallType = BallType.PREMIUM
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
+    firmness: Firmness = Firmness.MEDIUM
+    temperature_c: float = 20.0
+    headwind_mps: float = 0.0
+    gate: GateBody | None = None
+
+
+class ShotOut(Schema):
+    trajectory: Trajectory
+    dynamic_loft_deg: float
+    attack_deg: float
+    spin_loft_deg: float
+    ball_speed_mps: float
+    launch_deg: float
+    window: Literal["in", "below", "above"]
+    spin_rpm: float
+    slides: bool
+    carry_yd: float
+    apex_yd: float
+    landing_deg: float
+    run_yd: float
+    run_sd_yd: float
+    path: list[tuple[float, float]]
+    gate_clearance_m: float | None
+
+
+class PictureOut(Schema):
+    shots: list[ShotOut]
+    gate_launch_deg: float | None
+
+
+class TodayCell(Schema):
+    club: str
+    swing: str
+    trajectory: str
+    home_yd: float
+    today_yd: float
+
+
+class TodayOut(Schema):
+    """The measured cells in today's air and wind; home is the academy's standard."""
+
+    density: float
+    home_density: float
+    cells: list[TodayCell]

@@ -1,0 +1,266 @@
+<script setup lang="ts">
+/** The paths to scale, and the first metres again in close-up with the gate to drag. */
+import { useElementSize } from "@vueuse/core";
+import { scaleLinear } from "d3-scale";
+import { line } from "d3-shape";
+import { computed, useTemplateRef } from "vue";
+import type { UnitWords } from "@/shared/units/units";
+import type { Shot } from "../composables/flight";
+
+const props = defineProps<{
+  shots: Shot[];
+  others: Shot[];
+  units: UnitWords;
+  metresPerYard: number;
+  stockWindow: [number, number];
+}>();
+const gate = defineModel<{ height_m: number; distance_m: number }>("gate", { required: true });
+
+const box = useTemplateRef<HTMLDivElement>("box");
+const near = useTemplateRef<SVGSVGElement>("near");
+const { width } = useElementSize(box);
+const PAD = 34;
+const RIGHT = 64;
+const NEAR_H = 230;
+const NEAR_UP_M = 2;
+const MARK_M = 15;
+const SKY = 26;
+
+const all = computed(() => [...props.shots, ...props.others]);
+const reach = computed(() =>
+  Math.max(40, ...all.value.map((s) => (s.carry_yd + Math.max(0, s.run_yd)) * props.metresPerYard)),
+);
+const top = computed(() => Math.max(8, ...all.value.map((s) => s.apex_yd * props.metresPerYard)));
+const metre = computed(() => Math.max(1, (width.value || 760) - PAD - RIGHT) / reach.value);
+const height = computed(() => Math.max(110, top.value * metre.value + 24 + SKY + NAME_GAP * 2));
+const ground = computed(() => height.value - 24);
+const x = (m: number) => PAD + m * metre.value;
+const z = (m: number) => ground.value - m * metre.value;
+const draw = line<[number, number]>()
+  .x((p) => x(p[0]))
+  .y((p) => z(p[1]));
+const ticks = computed(() =>
+  scaleLinear()
+    .domain([0, props.units.value(reach.value / props.metresPerYard)])
+    .ticks(8)
+    .map((value) => ({
+      x: x(props.units.yards(value) * props.metresPerYard),
+      text: String(value),
+    })),
+);
+// The paths come down close together; their names are spread so that each can be read.
+const NAME_GAP = 15;
+const names = computed(() => {
+  let last = Infinity;
+  return [...props.shots]
+    .sort((a, b) => a.apex_yd - b.apex_yd)
+    .map((shot) => {
+      const at = shot.path.reduce((best, p) => (p[1] > best[1] ? p : best), [0, 0]);
+      const y = Math.min(z(at[1]) - 6, last - NAME_GAP);
+      last = y;
+      return { shot, x: x(at[0]), y };
+    });
+});
+
+const nearScale = (NEAR_H - 22) / NEAR_UP_M;
+const nearReach = computed(() => Math.min(MARK_M, ((width.value || 760) - PAD - 10) / nearScale));
+const metres = computed(() => Array.from({ length: Math.floor(nearReach.value) }, (_, i) => i + 1));
+const nx = (m: number) => PAD + m * nearScale;
+const nz = (m: number) => NEAR_H - 22 - m * nearScale;
+const nearLine = line<[number, number]>()
+  .x((p) => nx(p[0]))
+  .y((p) => nz(p[1]));
+const tangent = (degrees: number) => Math.tan((degrees * Math.PI) / 180);
+/** The stock launch window as a wedge from the ball to the top of the close-up. */
+const sectorEnd = computed(() => NEAR_UP_M / tangent(props.stockWindow[0]));
+const sector = computed(
+  () =>
+    `M${nx(0)} ${nz(0)} L${nx(sectorEnd.value)} ${nz(NEAR_UP_M)} ` +
+    `L${nx(NEAR_UP_M / tangent(props.stockWindow[1]))} ${nz(NEAR_UP_M)} Z`,
+);
+const LOWEST_M = 0.1;
+const HIGHEST_M = NEAR_UP_M - 0.05;
+
+function place(distance: number, up: number): void {
+  gate.value = {
+    distance_m: Math.round(Math.min(nearReach.value - 0.1, Math.max(0.3, distance)) * 100) / 100,
+    height_m: Math.round(Math.min(HIGHEST_M, Math.max(LOWEST_M, up)) * 100) / 100,
+  };
+}
+function drag(event: PointerEvent): void {
+  if (event.buttons === 0) return;
+  const at = near.value?.getBoundingClientRect();
+  if (!at) return;
+  place(
+    (event.clientX - at.left - PAD) / nearScale,
+    (NEAR_H - 22 - (event.clientY - at.top)) / nearScale,
+  );
+}
+function grab(event: PointerEvent): void {
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  drag(event);
+}
+const NUDGES: Record<string, [number, number]> = {
+  ArrowLeft: [-0.05, 0],
+  ArrowRight: [0.05, 0],
+  ArrowUp: [0, 0.05],
+  ArrowDown: [0, -0.05],
+};
+function nudge(event: KeyboardEvent): void {
+  const by = NUDGES[event.key];
+  if (!by) return;
+  event.preventDefault();
+  place(gate.value.distance_m + by[0], gate.value.height_m + by[1]);
+}
+</script>
+
+<template>
+  <div ref="box">
+    <svg :width="width || 760" :height="height" role="img" aria-label="Flights to scale">
+      <template v-for="tick in ticks" :key="tick.text">
+        <line class="grid" :x1="tick.x" :x2="tick.x" y1="6" :y2="ground" />
+        <text class="tick" :x="tick.x" :y="ground + 17">{{ tick.text }}</text>
+      </template>
+      <line class="turf" x1="0" :x2="width" :y1="ground" :y2="ground" />
+      <path
+        v-for="shot in others"
+        :key="`o${shot.trajectory}`"
+        class="other"
+        :d="draw(shot.path as [number, number][]) ?? ''"
+      />
+      <g v-for="shot in shots" :key="shot.trajectory" :class="shot.trajectory">
+        <path class="path" :d="draw(shot.path as [number, number][]) ?? ''" />
+        <line
+          class="run"
+          :x1="x(shot.carry_yd * metresPerYard)"
+          :x2="x((shot.carry_yd + shot.run_yd) * metresPerYard)"
+          :y1="ground - 2"
+          :y2="ground - 2"
+        />
+      </g>
+      <text v-for="name in names" :key="name.shot.trajectory" class="name" :x="name.x" :y="name.y">
+        {{ name.shot.trajectory }} {{ name.shot.launch_deg.toFixed(0) }}°
+      </text>
+    </svg>
+    <h3>The first metres</h3>
+    <svg
+      ref="near"
+      class="near"
+      :width="width || 760"
+      :height="NEAR_H"
+      tabindex="0"
+      role="application"
+      aria-label="Gate: drag it, or move it with the arrow keys"
+      @pointerdown="grab"
+      @pointermove="drag"
+      @keydown="nudge"
+    >
+      <line class="turf" x1="0" :x2="width" :y1="nz(0)" :y2="nz(0)" />
+      <template v-for="m in metres" :key="m">
+        <text class="tick" :x="nx(m)" :y="nz(0) + 17">{{ m }} m</text>
+        <line class="grid" :x1="nx(m)" :x2="nx(m)" y1="0" :y2="nz(0)" />
+      </template>
+      <path class="window" :d="sector" />
+      <text class="window-name" :x="nx(sectorEnd) + 6" :y="nz(NEAR_UP_M) + 14">stock window</text>
+      <path
+        v-for="shot in shots"
+        :key="shot.trajectory"
+        class="path"
+        :class="shot.trajectory"
+        :d="nearLine(shot.path as [number, number][]) ?? ''"
+      />
+      <circle class="ball" :cx="nx(0)" :cy="nz(0) - 4" r="4" />
+      <g class="gate">
+        <line
+          :x1="nx(gate.distance_m)"
+          :x2="nx(gate.distance_m)"
+          :y1="nz(0)"
+          :y2="nz(gate.height_m)"
+        />
+        <circle :cx="nx(gate.distance_m)" :cy="nz(gate.height_m)" r="7" />
+        <text :x="nx(gate.distance_m) + 11" :y="nz(gate.height_m) + 16">
+          {{ gate.height_m.toFixed(2) }} m up, {{ gate.distance_m.toFixed(2) }} m away
+        </text>
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  overflow: hidden;
+}
+h3 {
+  margin: 0.6rem 0 0.2rem;
+}
+.near {
+  touch-action: none;
+  cursor: crosshair;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+text {
+  font: 0.8rem var(--text);
+  fill: var(--ink-2);
+  font-variant-numeric: tabular-nums;
+}
+.tick,
+.name {
+  text-anchor: middle;
+}
+.name {
+  fill: var(--ink);
+  font-weight: 600;
+}
+.grid {
+  stroke: var(--line);
+}
+.turf {
+  stroke: var(--field);
+  stroke-width: 2;
+}
+.path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.2;
+}
+.low .path,
+.low.path {
+  stroke-dasharray: 9 4;
+}
+.high .path,
+.high.path {
+  stroke-dasharray: 2 4;
+  stroke-linecap: round;
+}
+.other {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 1.4;
+  opacity: 0.75;
+}
+.run {
+  stroke: var(--field);
+  stroke-width: 4;
+}
+.window {
+  fill: var(--field-ground);
+  opacity: 0.6;
+}
+.ball {
+  fill: var(--ink);
+}
+.gate line {
+  stroke: var(--accent);
+  stroke-width: 3;
+}
+.gate circle {
+  fill: var(--accent);
+  cursor: grab;
+}
+.gate text {
+  fill: var(--ink);
+  font-weight: 600;
+}
+</style>

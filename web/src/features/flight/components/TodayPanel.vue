@@ -1,0 +1,81 @@
+<script setup lang="ts">
+/** What today's air and wind do to the student's measured cells. */
+import { useQuery } from "@pinia/colada";
+import { refDebounced } from "@vueuse/core";
+import { computed, toRef } from "vue";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import Sentence from "@/shared/ui/Sentence.vue";
+import type { UnitWords } from "@/shared/units/units";
+
+const props = defineProps<{
+  studentId: string;
+  temperatureC: number;
+  headwindMps: number;
+  units: UnitWords;
+}>();
+const SETTLED_MS = 300;
+const temperature = refDebounced(toRef(props, "temperatureC"), SETTLED_MS);
+const headwind = refDebounced(toRef(props, "headwindMps"), SETTLED_MS);
+const today = useQuery({
+  key: () => ["student", props.studentId, "today-air", temperature.value, headwind.value],
+  query: () =>
+    dataOf(
+      api.GET("/api/students/{student_id}/today", {
+        params: {
+          path: { student_id: props.studentId },
+          query: { temperature_c: temperature.value, headwind_mps: headwind.value },
+        },
+      }),
+    ),
+});
+const stock = computed(() =>
+  (today.data.value?.cells ?? [])
+    .filter((cell) => cell.trajectory === "stock")
+    .sort((a, b) => a.home_yd - b.home_yd),
+);
+const change = (cell: { home_yd: number; today_yd: number }) => {
+  const by = props.units.value(cell.today_yd - cell.home_yd);
+  return `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(1)}`;
+};
+</script>
+
+<template>
+  <section>
+    <h2>Today's air and wind</h2>
+    <Sentence v-if="today.error.value" :text="sentenceOf(today.error.value)" />
+    <p v-else-if="today.data.value && !stock.length" class="quiet">
+      No measured stock cells yet. Hit five balls, then see what the day does to them.
+    </p>
+    <ul v-else class="num">
+      <li v-for="cell in stock" :key="`${cell.club} ${cell.swing}`">
+        <span>{{ cell.club }} {{ cell.swing }}</span>
+        <span class="quiet">{{ units.show(cell.home_yd) }}</span>
+        <b class="slab">{{ units.show(cell.today_yd) }}</b>
+        <span class="quiet">{{ change(cell) }}</span>
+      </li>
+    </ul>
+    <p class="quiet">
+      Stock carries as measured, then today, at typical launch and spin: estimated by ball flight.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0.4rem 0;
+  padding: 0;
+  columns: 15rem;
+  column-gap: 2rem;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr 3rem 3rem 3rem;
+  text-align: right;
+  border-bottom: 1px solid var(--line);
+  break-inside: avoid;
+}
+li span:first-child {
+  text-align: left;
+}
+</style>

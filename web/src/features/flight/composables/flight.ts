@@ -1,0 +1,144 @@
+/** The Flight view's state: set-ups being edited, and what the server says they do. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { useDebounceFn } from "@vueuse/core";
+import { computed, reactive, ref, watch } from "vue";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+
+export type Recipe = Schemas["RecipeBody"];
+export type Shot = Schemas["ShotOut"];
+export type School = Schemas["RecipesOut"]["school"];
+export type Recipes = Record<string, Recipe>;
+
+export interface Scene {
+  clubId: string;
+  club_speed_mps: number;
+  lie: Schemas["PictureIn"]["lie"];
+  firmness: Schemas["PictureIn"]["firmness"];
+  temperature_c: number;
+  headwind_mps: number;
+  gate: { height_m: number; distance_m: number };
+}
+
+const REDRAW_MS = 15;
+
+/** A copy that can be edited without touching what the server said. */
+const copyOf = (recipes: unknown) => JSON.parse(JSON.stringify(recipes)) as Recipes;
+
+export function useFlight(options: { studentId: string; scene: Scene }) {
+  const { studentId, scene } = options;
+  const path = { params: { path: { student_id: studentId } } };
+  const cache = useQueryCache();
+  const key = ["student", studentId, "recipes"];
+  const kept = useQuery({
+    key,
+    query: () => dataOf(api.GET("/api/students/{student_id}/recipes", path)),
+  });
+  const draft = reactive<{ school: School; recipes: Recipes }>({ school: "shallow", recipes: {} });
+  const compare = ref(false);
+  const shots = ref<Shot[]>([]);
+  const others = ref<Shot[]>([]);
+  const gateLaunch = ref<number | null>(null);
+  const error = ref("");
+  const saved = ref(false);
+
+  function take(from: Schemas["RecipesOut"]): void {
+    draft.school = from.school;
+    draft.recipes = copyOf(from.recipes);
+  }
+  watch(
+    kept.data,
+    (data) => {
+      if (data && !Object.keys(draft.recipes).length) take(data as Schemas["RecipesOut"]);
+    },
+    { immediate: true },
+  );
+  const otherSchool = computed<School>(() =>
+    draft.school === "shallow" ? "ball-back" : "shallow",
+  );
+
+  async function picture(school: School, recipes: Recipes) {
+    return dataOf(
+      api.POST("/api/students/{student_id}/picture", {
+        ...path,
+        body: {
+          school,
+          recipes: recipes as never,
+          club_id: scene.clubId,
+          club_speed_mps: scene.club_speed_mps,
+          lie: scene.lie,
+          firmness: scene.firmness,
+          temperature_c: scene.temperature_c,
+          headwind_mps: scene.headwind_mps,
+          gate: scene.gate,
+        },
+      }),
+    );
+  }
+  let asked = 0;
+  async function redraw(): Promise<void> {
+    const schools = kept.data.value?.schools as Record<string, Recipes> | undefined;
+    if (!scene.clubId || !schools) return;
+    const mine = ++asked;
+    try {
+      const [own, other] = await Promise.all([
+        picture(draft.school, draft.recipes),
+        compare.value
+          ? picture(otherSchool.value, schools[otherSchool.value] ?? {})
+          : Promise.resolve(null),
+      ]);
+      if (mine !== asked) return; // a newer picture is on its way
+      shots.value = own.shots as Shot[];
+      gateLaunch.value = own.gate_launch_deg ?? null;
+      others.value = (other?.shots ?? []) as Shot[];
+      error.value = "";
+    } catch (cause) {
+      if (mine === asked) error.value = sentenceOf(cause);
+    }
+  }
+  const soon = useDebounceFn(redraw, REDRAW_MS);
+  watch([draft, () => scene, compare, kept.data], () => void soon(), {
+    deep: true,
+    immediate: true,
+  });
+
+  function startFrom(school: School): void {
+    const recipes = kept.data.value?.schools[school];
+    if (!recipes) return;
+    draft.school = school;
+    draft.recipes = copyOf(recipes);
+    saved.value = false;
+  }
+  async function keep(): Promise<void> {
+    try {
+      const answer = await dataOf(
+        api.PUT("/api/students/{student_id}/recipes", {
+          ...path,
+          body: { school: draft.school, recipes: draft.recipes as never },
+        }),
+      );
+      cache.setQueryData(key, answer);
+      saved.value = true;
+      error.value = "";
+    } catch (cause) {
+      error.value = sentenceOf(cause);
+    }
+  }
+  watch(
+    () => draft.recipes,
+    () => (saved.value = false),
+    { deep: true },
+  );
+  return {
+    kept,
+    draft,
+    compare,
+    otherSchool,
+    shots,
+    others,
+    gateLaunch,
+    error,
+    saved,
+    startFrom,
+    keep,
+  };
+}

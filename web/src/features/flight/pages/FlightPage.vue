@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { Button } from "ant-design-vue";
+import { computed, reactive, watch } from "vue";
+import { sentenceOf } from "@/shared/api/client";
+import { useStudent, useWords } from "@/shared/api/queries";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { useUnits } from "@/shared/units/units";
+import FlightPicture from "../components/FlightPicture.vue";
+import RecipeForm from "../components/RecipeForm.vue";
+import ShotTable from "../components/ShotTable.vue";
+import TodayPanel from "../components/TodayPanel.vue";
+import { useFlight, type Scene } from "../composables/flight";
+
+const props = defineProps<{ studentId: string }>();
+const words = useWords();
+const student = useStudent(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+// A half swing with a wedge is about this quick; the gate is the lesson tee's 3.5 feet at 6 feet.
+const scene = reactive<Scene>({
+  clubId: "",
+  club_speed_mps: 25,
+  lie: "fairway",
+  firmness: "medium",
+  temperature_c: 20,
+  headwind_mps: 0,
+  gate: { height_m: 1.07, distance_m: 1.83 },
+});
+watch(
+  () => student.data.value?.clubs,
+  (clubs) => {
+    if (!scene.clubId && clubs?.length) {
+      scene.clubId = clubs[Math.min(1, clubs.length - 1)]?.id ?? "";
+    }
+  },
+  { immediate: true },
+);
+const flight = useFlight({ studentId: props.studentId, scene });
+const { draft, compare, shots, others, error, saved, gateLaunch } = flight;
+const ORDER = ["low", "stock", "high"];
+const SCHOOLS = { shallow: "Shallow, neutral", "ball-back": "Ball back" };
+const inOrder = computed(() =>
+  [...shots.value].sort((a, b) => ORDER.indexOf(a.trajectory) - ORDER.indexOf(b.trajectory)),
+);
+const FIRMNESS = ["soft", "medium", "firm"] as const;
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="flight.kept.error.value" :text="sentenceOf(flight.kept.error.value)" />
+    <Waiting
+      v-else-if="!flight.kept.data.value || !student.data.value || !words.data.value"
+      what="the set-ups"
+    />
+    <EmptyState
+      v-else-if="!student.data.value.clubs.length"
+      title="No clubs in the bag"
+      next="A flight needs a club with its loft."
+    >
+      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
+    </EmptyState>
+    <div v-else class="columns">
+      <section class="sheet">
+        <div class="head">
+          <h2>Set-ups</h2>
+          <Button class="push" type="primary" @click="flight.keep">Keep</Button>
+        </div>
+        <p v-if="saved" class="quiet" role="status">Kept.</p>
+        <label class="school"
+          >Start from
+          <select
+            :value="draft.school"
+            @change="
+              flight.startFrom(($event.target as HTMLSelectElement).value as typeof draft.school)
+            "
+          >
+            <option v-for="(name, school) in SCHOOLS" :key="school" :value="school">
+              {{ name }}
+            </option>
+          </select></label
+        >
+        <template v-for="trajectory in ORDER" :key="trajectory">
+          <RecipeForm
+            v-if="draft.recipes[trajectory]"
+            v-model="draft.recipes[trajectory]"
+            :trajectory="trajectory"
+            :limits="flight.kept.data.value.limits as Record<string, [number, number]>"
+          />
+        </template>
+      </section>
+      <div class="right">
+        <div class="head controls">
+          <label
+            >Club
+            <select v-model="scene.clubId">
+              <option v-for="club in student.data.value.clubs" :key="club.id" :value="club.id">
+                {{ club.label }}
+              </option>
+            </select></label
+          >
+          <label class="speed"
+            >Club speed <b class="num">{{ scene.club_speed_mps.toFixed(1) }} m/s</b>
+            <input
+              v-model.number="scene.club_speed_mps"
+              type="range"
+              min="8"
+              max="45"
+              step="0.5"
+              aria-label="Club speed in metres a second"
+          /></label>
+          <label
+            >Lie
+            <select v-model="scene.lie">
+              <option v-for="lie in words.data.value.lies" :key="lie">{{ lie }}</option>
+            </select></label
+          >
+          <label
+            >Green
+            <select v-model="scene.firmness">
+              <option v-for="firmness in FIRMNESS" :key="firmness">{{ firmness }}</option>
+            </select></label
+          >
+          <label class="speed"
+            >Air <b class="num">{{ scene.temperature_c }} °C</b>
+            <input
+              v-model.number="scene.temperature_c"
+              type="range"
+              min="-5"
+              max="40"
+              aria-label="Temperature in degrees Celsius"
+          /></label>
+          <label class="speed"
+            >{{ scene.headwind_mps < 0 ? "Tailwind" : "Headwind" }}
+            <b class="num">{{ Math.abs(scene.headwind_mps) }} m/s</b>
+            <input
+              v-model.number="scene.headwind_mps"
+              type="range"
+              min="-10"
+              max="10"
+              step="0.5"
+              aria-label="Wind into the shot in metres a second"
+          /></label>
+          <label class="check"
+            ><input v-model="compare" type="checkbox" /> beside the
+            {{ SCHOOLS[flight.otherSchool.value].toLowerCase() }} school</label
+          >
+        </div>
+        <Sentence :text="error" />
+        <FlightPicture
+          v-if="shots.length"
+          v-model:gate="scene.gate"
+          :shots="inOrder"
+          :others="others"
+          :units="units"
+          :metres-per-yard="words.data.value.m_per_yd"
+          :stock-window="(flight.kept.data.value.windows.stock ?? [28, 34]) as [number, number]"
+        />
+        <p class="quiet">
+          <template v-if="gateLaunch !== null"
+            >To touch the bar a stock ball must launch at {{ gateLaunch.toFixed(1) }}°. </template
+          >Cap the ends of gates and rods, keep clear of the swing; nobody beside or behind a net.
+          Your range's rules come first.
+        </p>
+        <ShotTable
+          :shots="inOrder"
+          :others="others"
+          :other-name="SCHOOLS[flight.otherSchool.value]"
+          :windows="flight.kept.data.value.windows as Record<string, [number, number]>"
+          :units="units"
+        />
+        <TodayPanel
+          class="today"
+          :student-id="studentId"
+          :temperature-c="scene.temperature_c"
+          :headwind-mps="scene.headwind_mps"
+          :units="units"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: 18rem minmax(0, 1fr);
+  gap: 1.4rem;
+  align-items: start;
+}
+.school {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  margin-bottom: 0.6rem;
+}
+.controls {
+  align-items: end;
+  gap: 0.5rem 1.1rem;
+}
+label {
+  color: var(--ink-2);
+}
+.controls label {
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+}
+.controls .speed {
+  display: grid;
+  grid-template-columns: auto auto;
+  gap: 0 0.4rem;
+}
+.controls .speed input {
+  grid-column: 1 / -1;
+  width: 8.5rem;
+  accent-color: var(--accent);
+}
+b {
+  color: var(--ink);
+}
+.today {
+  margin-top: 1.2rem;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
