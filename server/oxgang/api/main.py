@@ -9,9 +9,11 @@ from oxgang.api import problems
 from oxgang.api.account.router import router as account
 from oxgang.api.auth import CoachSession
 from oxgang.api.balls.router import router as balls
+from oxgang.api.feed.router import router as feed
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.matrix.router import router as matrix
+from oxgang.api.net.router import router as net
 from oxgang.api.scales.router import router as scales
 from oxgang.api.students.router import router as students
 
@@ -23,4 +25,6 @@ api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
 api.add_router("", flight)
+api.add_router("", net)
+api.add_router("", feed)
 api.add_router("", files)

@@ -11,8 +11,13 @@ from ninja.errors import ValidationError as NinjaValidationError
 
 from oxgang.academy.errors import NotFound
 from oxgang.core.errors import ConfirmationNeeded, OxgangError
+from oxgang.range_sessions.feeds.monitor import MalformedFeed
 
-STATUS: dict[type[OxgangError], int] = {NotFound: 404, ConfirmationNeeded: 409}
+STATUS: dict[type[OxgangError], int] = {
+    NotFound: 404,
+    ConfirmationNeeded: 409,
+    MalformedFeed: 400,
+}
 
 
 def problem(status: int, code: str, sentence: str, field: str = "") -> JsonResponse:

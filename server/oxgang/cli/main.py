@@ -6,6 +6,7 @@ import typer
 
 from oxgang.cli import files, server
 from oxgang.cli.flight import flight
+from oxgang.cli.monitor import monitor
 
 app = typer.Typer(
     name="oxgang",
@@ -17,6 +18,7 @@ app = typer.Typer(
 app.command()(files.matrix)
 app.command()(files.gaps)
 app.command()(flight)
+app.command()(monitor)
 app.command()(server.demo)
 app.command()(server.serve)
 app.command("add-coach")(server.add_coach_command)

@@ -6,13 +6,27 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
+from oxgang.core.air import Air
+from oxgang.core.ball import GRAVITY_MPS2
+from oxgang.core.conditions import (
+    TYPICAL_LAUNCH_DEG,
+    TYPICAL_SPIN_PER_MPS,
+    carry_from_launch,
+)
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.shots import MEASURED, Shot
+from oxgang.core.shots import MEASURED, Shot, Trajectory
+from oxgang.core.units import yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
 # No club throws a ball this far: a slip, whatever the coach says.
 REFUSE_OVER_YD: Final = 400.0
+# A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
+# more likely sent in another unit (m/s for mph is 2.2 times, km/h for mph 1.6).
+SPEED_FITS: Final = (0.5, 1.7)
+# Without air a ball carries this many times its measured carry when the speed is plausible; only
+# outside is the flight computed.
+VACUUM_FITS: Final = (0.75, 1.6)
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +72,51 @@ def problem_with(name: str, value: float) -> str:
     return ""
 
 
+def long_carry(distance_yd: float) -> str:
+    """The question about an unlikely distance [yd]."""
+    return f"{distance_yd:.4g} yards is long for a wedge. Keep it?"
+
+
+def speed_question(
+    ball_speed_mps: float | None,
+    carry_yd: float | None,
+    *,
+    launch_deg: float | None = None,
+    spin_rpm: float | None = None,
+) -> str:
+    """A question when a ball speed [m/s] and a carry [yd] cannot belong together, else ""."""
+    if ball_speed_mps is None or carry_yd is None:
+        return ""
+    launch = TYPICAL_LAUNCH_DEG[Trajectory.STOCK] if launch_deg is None else launch_deg
+    vacuum_m = ball_speed_mps**2 * math.sin(2 * math.radians(launch)) / GRAVITY_MPS2
+    if VACUUM_FITS[0] <= yd_from_m(vacuum_m) / carry_yd <= VACUUM_FITS[1]:
+        return ""
+    spin = TYPICAL_SPIN_PER_MPS * ball_speed_mps if spin_rpm is None else spin_rpm
+    try:
+        flown = carry_from_launch(ball_speed_mps, launch, min(spin, 15_000.0), air=Air())
+    except InputError:
+        return f"A ball speed of {ball_speed_mps:.3g} m/s at {launch:.0f} degrees does not fly."
+    if SPEED_FITS[0] <= flown / carry_yd <= SPEED_FITS[1]:
+        return ""
+    return (
+        f"A ball speed of {ball_speed_mps:.3g} m/s carries about {flown:.0f} yards, "
+        f"not {carry_yd:.3g}. Is the unit right?"
+    )
+
+
+def question_about(shot: Shot) -> str:
+    """What is unlikely about a ball, as a question to the coach, or ""."""
+    distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
+    if distance is not None and distance > ASK_OVER_YD:
+        return long_carry(distance)
+    return speed_question(
+        shot.ball_speed_mps,
+        shot.carry_yd,
+        launch_deg=shot.launch_deg or TYPICAL_LAUNCH_DEG[shot.cell.trajectory],
+        spin_rpm=shot.spin_rpm,
+    )
+
+
 def check_shot(shot: Shot, *, confirmed: bool = False) -> None:
     """Check a ball before it is stored.
 
@@ -68,16 +127,13 @@ def check_shot(shot: Shot, *, confirmed: bool = False) -> None:
     ConfirmationNeeded
         When the carry or total is unlikely and `confirmed` is false.
     """
-    if shot.carry_yd is None and shot.total_yd is None:
-        raise InputError("A ball needs a carry or a total.", field="carry_yd")
+    if shot.carry_yd is None and shot.total_yd is None and shot.launch_deg is None:
+        raise InputError("A ball needs a carry, a total or a launch.", field="carry_yd")
     for name in MEASURED:
         value = getattr(shot, name)
         if value is None:
             continue
         if sentence := problem_with(name, value):
             raise InputError(sentence, field=name)
-    distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
-    if distance is not None and distance > ASK_OVER_YD and not confirmed:
-        raise ConfirmationNeeded(
-            f"{distance:g} yards is long for a wedge. Keep it?", field="carry_yd"
-        )
+    if not confirmed and (question := question_about(shot)):
+        raise ConfirmationNeeded(question, field="carry_yd")

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from oxgang.core.air import Air
-from oxgang.core.flight import SPIN_RANGE_RPM, fly, speed_for_carry
+from oxgang.core.flight import SPIN_RANGE_RPM, Wind, fly, speed_for_carry
 from oxgang.core.launch import WINDOWS_DEG
 from oxgang.core.shots import BallType, Lie, Spin, Trajectory
 
@@ -26,6 +26,7 @@ HOME_HUMIDITY: Final = 0.5
 # Typical spin by grade [rpm for each m/s of ball speed]: a tour-average pitching wedge has 204.
 # Common practice, no published source.
 SPIN_PER_MPS: Final = {Spin.RELEASE: 120.0, Spin.CHECK: 205.0, Spin.GRAB: 270.0}
+TYPICAL_SPIN_PER_MPS: Final = SPIN_PER_MPS[Spin.CHECK]
 TYPICAL_LAUNCH_DEG: Final = {t: sum(WINDOWS_DEG[t]) / 2 for t in Trajectory}
 
 
@@ -86,6 +87,25 @@ def carry_elsewhere(
     return fly(
         speed, launch_deg, spin, density=there_density, headwind_mps=there_headwind_mps
     ).carry_yd
+
+
+def carry_from_launch(
+    ball_speed_mps: float,
+    launch_deg: float,
+    spin_rpm: float,
+    *,
+    air: Air,
+    headwind_mps: float = 0.0,
+) -> float:
+    """The carry [yd] of one measured launch, where only speed [m/s], angle and spin are known.
+
+    Raises
+    ------
+    InputError
+        Outside the ranges of `core.flight`.
+    """
+    flown = fly(ball_speed_mps, launch_deg, spin_rpm, air=air, wind=Wind(headwind_mps))
+    return round(float(flown.carry_yd[0]), 2)
 
 
 def surface_factor(ball: BallType, lie: Lie) -> Factor:

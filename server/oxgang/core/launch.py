@@ -7,18 +7,55 @@ spinning ball gives back up to half a degree of it, which is left out.
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from oxgang.core.ball import GRAVITY_MPS2
 from oxgang.core.errors import InputError
+from oxgang.core.shots import Shot
 
 Side = Literal["in", "below", "above"]
 
+# A net session draws the marks of these launch angles [degrees].
+DRAWN_DEG: Final = tuple(range(10, 64, 2))
 DISTANCE_RANGE_M: Final = (0.3, 15.0)
 HEIGHT_RANGE_M: Final = (-0.5, 6.0)
 
 # Default launch windows [degrees] by trajectory. Common practice, no published source.
 WINDOWS_DEG: Final = {"low": (22.0, 28.0), "stock": (28.0, 34.0), "high": (34.0, 45.0)}
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """Where a ball hit a net [m]: height above the ground, distance, and the ball's own height."""
+
+    height_m: float
+    distance_m: float
+    ball_height_m: float = 0.0
+
+
+def with_net_launch(shot: Shot, mark: Mark, ball_speed_mps: float | None) -> Shot:
+    """The shot with the launch that its mark on the net means; the mark is kept in the notes.
+
+    Raises
+    ------
+    InputError
+        When the mark cannot be, or a ball of this speed does not reach it.
+    """
+    launch = launch_from_mark(
+        mark.height_m,
+        mark.distance_m,
+        ball_speed_mps=ball_speed_mps,
+        ball_height_m=mark.ball_height_m,
+    )
+    notes = {
+        "net_height_m": f"{mark.height_m:.3f}",
+        "net_distance_m": f"{mark.distance_m:.3f}",
+        "net_ball_speed_mps": "straight line"
+        if ball_speed_mps is None
+        else f"{ball_speed_mps:.2f}",
+    }
+    return replace(shot, launch_deg=round(launch, 2), extra={**shot.extra, **notes})
 
 
 def launch_from_mark(

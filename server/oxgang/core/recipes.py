@@ -28,13 +28,16 @@ class Recipe:
 
     `ball_in`: ball from the middle of the stance [inches], + towards the lead foot. `lean_deg`:
     lean of the shaft to the target at impact [degrees]. `face_open_deg`: how far the face is laid
-    open [degrees]. `weight_lead_pct`: weight on the lead side [%].
+    open [degrees]. `weight_lead_pct`: weight on the lead side [%]. The stance, the
+    distance from the ball and the follow-through are words.
     """
 
     ball_in: float
     lean_deg: float
     face_open_deg: float
     weight_lead_pct: float
+    stance: str = ""
+    distance: str = ""
     follow_through: str = ""
 
 
@@ -54,28 +57,37 @@ NEUTRAL_WEIGHT_PCT: Final = 55.0
 _LONG = "Arms long, club head below the hands."
 _HINGE = "Some re-hinge, chest to the target."
 _FOLDED = "Arms folded, handle near the lead pocket, club vertical."
+_STANCE = "Narrower than full, shoulders level."
+_CLOSER = "A touch closer, handle raised."
+_NORMAL = "Normal."
+_FURTHER = "A touch further, handle lower."
+
+
+def _recipe(
+    ball_in: float, lean_deg: float, face_open_deg: float, weight_pct: float, *words: str
+) -> Recipe:
+    distance, follow_through = words
+    return Recipe(
+        ball_in=ball_in,
+        lean_deg=lean_deg,
+        face_open_deg=face_open_deg,
+        weight_lead_pct=weight_pct,
+        stance=_STANCE,
+        distance=distance,
+        follow_through=follow_through,
+    )
+
+
 RECIPES: Final = {
     School.SHALLOW: {
-        Trajectory.LOW: Recipe(
-            ball_in=-1.7, lean_deg=14, face_open_deg=0, weight_lead_pct=60, follow_through=_LONG
-        ),
-        Trajectory.STOCK: Recipe(
-            ball_in=0, lean_deg=8, face_open_deg=2, weight_lead_pct=55, follow_through=_HINGE
-        ),
-        Trajectory.HIGH: Recipe(
-            ball_in=1.7, lean_deg=3, face_open_deg=6, weight_lead_pct=50, follow_through=_FOLDED
-        ),
+        Trajectory.LOW: _recipe(-1.7, 14, 0, 60, _CLOSER, _LONG),
+        Trajectory.STOCK: _recipe(0, 8, 2, 55, _NORMAL, _HINGE),
+        Trajectory.HIGH: _recipe(1.7, 3, 6, 50, _FURTHER, _FOLDED),
     },
     School.BALL_BACK: {
-        Trajectory.LOW: Recipe(
-            ball_in=-4.5, lean_deg=18, face_open_deg=0, weight_lead_pct=70, follow_through=_LONG
-        ),
-        Trajectory.STOCK: Recipe(
-            ball_in=-3, lean_deg=13, face_open_deg=0, weight_lead_pct=65, follow_through=_LONG
-        ),
-        Trajectory.HIGH: Recipe(
-            ball_in=-1, lean_deg=7, face_open_deg=4, weight_lead_pct=60, follow_through=_HINGE
-        ),
+        Trajectory.LOW: _recipe(-4.5, 18, 0, 70, _CLOSER, _LONG),
+        Trajectory.STOCK: _recipe(-3, 13, 0, 65, _NORMAL, _LONG),
+        Trajectory.HIGH: _recipe(-1, 7, 4, 60, _FURTHER, _HINGE),
     },
 }
 

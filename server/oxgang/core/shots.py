@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from enum import StrEnum
 from typing import Final
@@ -78,9 +78,9 @@ class CellKey:
 class Shot:
     """One ball, as measured. Distances in yards, speeds in m/s, angles in degrees.
 
-    `hit_on` is the day; `hit_at` is the moment when it is known. `carry_yd` and `total_yd` may
-    not both be None. `offline_yd` is positive to the right of the target. `extra` keeps what a
-    file said beyond these fields.
+    `hit_on` is the day; `hit_at` is the moment when it is known. A ball into a net has a launch and
+    neither carry nor total. `offline_yd` is positive to the right of the target. `extra` keeps what
+    a file said beyond these fields.
     """
 
     cell: CellKey
@@ -116,3 +116,8 @@ class Shot:
         which only a total is known, until totals are converted to carries.
         """
         return self.strike is Strike.SOLID and not self.excluded and self.carry_yd is not None
+
+
+def with_measured(shot: Shot, values: Mapping[str, float]) -> Shot:
+    """The shot with these of the `MEASURED` values."""
+    return replace(shot, **{name: values[name] for name in MEASURED if name in values})  # type: ignore[arg-type]

@@ -43,7 +43,7 @@ CONVERTED: Final = {
     "club_speed_mph": ("club_speed_mps", mps_from_mph),
 }
 KNOWN: Final = (*COLUMNS, *CONVERTED)
-REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m")
+REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m|launch_deg")
 MAX_ID: Final = 64
 MAX_SWING: Final = 24
 _ALTERNATIVES: Final = {into: (name, convert) for name, (into, convert) in CONVERTED.items()}
@@ -80,8 +80,8 @@ def _values(shot: Shot, extras: list[str]) -> list[object]:
 
 def _shot(row: Row, extra: dict[str, str]) -> Shot:
     numbers = {name: _number(row, name) for name in MEASURED}
-    if numbers["carry_yd"] is None and numbers["total_yd"] is None:
-        raise BadCell("is empty, and so is total_yd.", field="carry_yd")
+    if all(numbers[name] is None for name in ("carry_yd", "total_yd", "launch_deg")):
+        raise BadCell("is empty, and so are total_yd and launch_deg.", field="carry_yd")
     identity = row.text("id")
     if len(identity) > MAX_ID:
         raise BadCell(f"is longer than {MAX_ID} characters.", field="id")

@@ -18,6 +18,8 @@ class StoredRecipe(models.Model):
     lean_deg = models.FloatField()
     face_open_deg = models.FloatField()
     weight_lead_pct = models.FloatField()
+    stance = models.CharField(max_length=200, blank=True)
+    distance = models.CharField(max_length=200, blank=True)
     follow_through = models.CharField(max_length=200, blank=True)
 
     class Meta:
@@ -35,5 +37,7 @@ class StoredRecipe(models.Model):
             lean_deg=self.lean_deg,
             face_open_deg=self.face_open_deg,
             weight_lead_pct=self.weight_lead_pct,
+            stance=self.stance,
+            distance=self.distance,
             follow_through=self.follow_through,
         )

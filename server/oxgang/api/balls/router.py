@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 from uuid import UUID
 
@@ -14,10 +15,13 @@ from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
 from oxgang.api.matrix.router import cell_out
 from oxgang.core.checks import check_shot
 from oxgang.core.errors import InputError
-from oxgang.core.shots import CellKey, Shot
+from oxgang.core.launch import Mark, with_net_launch
+from oxgang.core.shots import CellKey, Shot, with_measured
 from oxgang.matrix.selectors.matrix import cell_of
+from oxgang.matrix.selectors.speed import speed_of
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day
+from oxgang.range_sessions.selectors.devices import sent_ball
 from oxgang.range_sessions.services.balls import (
     local_day,
     mark_ball,
@@ -68,8 +72,9 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
     if club.student_id != student.pk:
         raise InputError("This club is in another student's bag.", field="club_id")
     now = timezone.now()
+    cell = CellKey(club.label, data.swing, data.trajectory, data.spin, data.tempo)
     shot = Shot(
-        cell=CellKey(club.label, data.swing, data.trajectory, data.spin, data.tempo),
+        cell=cell,
         id=data.uid,
         # A tablet whose clock is ahead must not put balls into tomorrow.
         hit_at=min(data.hit_at, now) if data.hit_at.tzinfo else now,
@@ -79,9 +84,18 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
         carry_yd=data.carry_yd,
         total_yd=data.total_yd,
     )
+    sent = sent_ball(coach.academy, data.feed_id) if data.feed_id is not None else None
+    if sent is not None:
+        shot = replace(shot, id=sent.ball_uid, hit_at=sent.hit_at, extra=sent.extra)
+        shot = with_measured(shot, sent.measured)
+    if data.net is not None:
+        mark = Mark(
+            data.net.tape_height_m + data.net.above_m, data.net.distance_m, data.net.ball_height_m
+        )
+        shot = with_net_launch(shot, mark, speed_of(student, cell, local_day(student, now)))
     check_shot(shot, confirmed=data.confirmed)
-    record_balls(student, [(shot, club)], by=coach, now=now)
-    return _recorded(student, data.uid)
+    record_balls(student, [(shot, club)], by=coach, now=now, sent=sent)
+    return _recorded(student, shot.id)
 
 
 @router.patch("/students/{student_id}/balls/{uid}", response=Recorded)

@@ -10,8 +10,21 @@ from oxgang.api.matrix.schemas import CellOut
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 
+class NetMark(Schema):
+    """Where a ball hit the net: the tape's height, how far above (+) or below it, the distance."""
+
+    tape_height_m: float = Field(ge=0, le=6)
+    above_m: float = Field(ge=-6, le=6)
+    distance_m: float = Field(ge=0.3, le=15)
+    ball_height_m: float = Field(0.0, ge=0, le=0.2)
+
+
 class BallIn(Schema):
-    """A ball as it was typed. `uid` is made in the browser."""
+    """A ball as it was typed. `uid` is made in the browser.
+
+    `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
+    on a net, from which the launch follows.
+    """
 
     uid: str = Field(min_length=4, max_length=64)
     hit_at: datetime
@@ -25,6 +38,8 @@ class BallIn(Schema):
     lie: Lie = Lie.FAIRWAY
     carry_yd: float | None = None
     total_yd: float | None = None
+    feed_id: int | None = None
+    net: NetMark | None = None
     confirmed: bool = False
 
 
@@ -50,6 +65,10 @@ class BallOut(Schema):
     lie: str
     carry_yd: float | None
     total_yd: float | None
+    launch_deg: float | None
+    spin_rpm: float | None
+    ball_speed_mps: float | None
+    extra: dict[str, str]
     excluded: str
 
     @staticmethod

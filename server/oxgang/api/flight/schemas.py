@@ -17,6 +17,8 @@ class RecipeBody(Schema):
     lean_deg: float
     face_open_deg: float
     weight_lead_pct: float
+    stance: str = Field("", max_length=200)
+    distance: str = Field("", max_length=200)
     follow_through: str = Field("", max_length=200)
 
 

@@ -1,6 +1,7 @@
-"""Sessions on the range and the balls hit in them."""
+"""Sessions on the range, the balls hit in them, and the devices that measure balls."""
 
 from oxgang.range_sessions.models.ball import Ball
+from oxgang.range_sessions.models.device import Device, FeedBall
 from oxgang.range_sessions.models.session import RangeSession
 
-__all__ = ["Ball", "RangeSession"]
+__all__ = ["Ball", "Device", "FeedBall", "RangeSession"]

@@ -13,7 +13,7 @@ from oxgang.academy.selectors.people import known_swings
 from oxgang.core.errors import InputError
 from oxgang.core.shots import MEASURED, Shot, Strike
 from oxgang.core.swing import Position
-from oxgang.range_sessions.models import Ball, RangeSession
+from oxgang.range_sessions.models import Ball, FeedBall, RangeSession
 
 CHUNK = 1000
 
@@ -25,15 +25,29 @@ def local_day(student: Student, moment: datetime) -> date:
 
 @transaction.atomic
 def record_balls(
-    student: Student, hits: Sequence[tuple[Shot, Club]], *, by: Coach, now: datetime
+    student: Student,
+    hits: Sequence[tuple[Shot, Club]],
+    *,
+    by: Coach,
+    now: datetime,
+    sent: FeedBall | None = None,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
+
+    `sent` is the device's ball that the single ball in `hits` takes.
+
+    Raises
+    ------
+    InputError
+        When the device's ball already went to another student.
 
     Returns
     -------
     int
         How many were new.
     """
+    if sent is not None and sent.ball is not None and sent.ball.student_id != student.pk:
+        raise InputError("This ball already went to another student.", field="feed_id")
     wanted = [shot.id for shot, _ in hits]
     stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
@@ -68,6 +82,9 @@ def record_balls(
             setattr(ball, name, getattr(shot, name))
         balls.append(ball)
     Ball.objects.bulk_create(balls, batch_size=CHUNK)
+    if sent is not None:
+        sent.ball = balls[0]
+        sent.save(update_fields=["ball"])
     return len(balls)
 
 

@@ -11,7 +11,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
-from oxgang.core.checks import ASK_OVER_YD
+from oxgang.core.checks import question_about
 from oxgang.core.errors import InputError
 from oxgang.core.shots import Shot
 from oxgang.files.shots import read_shots
@@ -60,10 +60,9 @@ def read_for(student: Student, data: bytes) -> ReadFile:
             reason = f'"{shot.cell.swing}" is not a swing of this student\'s scale ({names}).'
             problems.append(RowProblem(line, "swing", reason))
             continue
-        distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
-        if distance is not None and distance > ASK_OVER_YD:
+        if question := question_about(shot):
             column = "carry_yd" if shot.carry_yd is not None else "total_yd"
-            questions.append(RowProblem(line, column, f"{distance:.4g} yards is long for a wedge."))
+            questions.append(RowProblem(line, column, question))
         cell = replace(shot.cell, club=club.label, swing=swing.label)
         shot = replace(shot, cell=cell, id=shot.id or _made_id(shot, seen))
         usable.append((shot, club))

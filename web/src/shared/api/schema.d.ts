@@ -92,6 +92,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Devices
+         * @description The academy's devices.
+         */
+        get: operations["oxgang_api_feed_router_devices"];
+        put?: never;
+        /**
+         * Make
+         * @description A new token for a device. It is shown once; a device of this name loses its old one.
+         */
+        post: operations["oxgang_api_feed_router_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke
+         * @description Take a device's token away.
+         */
+        delete: operations["oxgang_api_feed_router_revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/balls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Waiting
+         * @description Balls of a device that no student has yet, received after a moment.
+         */
+        get: operations["oxgang_api_feed_router_waiting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feed/balls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Receive
+         * @description Balls from a launch monitor: one object, or {"balls": [...]}. See docs/monitor.md.
+         *
+         *     A ball whose id the device already sent changes nothing. A request with a malformed ball is
+         *     answered 400, naming the field, and nothing of it is stored.
+         */
+        post: operations["oxgang_api_feed_router_receive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scales": {
         parameters: {
             query?: never;
@@ -372,6 +459,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/net-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Net Plan
+         * @description Where to put the tape, and what each height on the net means, for one cell.
+         */
+        get: operations["oxgang_api_net_router_net_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/picture": {
         parameters: {
             query?: never;
@@ -537,6 +644,9 @@ export interface components {
         /**
          * BallIn
          * @description A ball as it was typed. `uid` is made in the browser.
+         *
+         *     `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
+         *     on a net, from which the launch follows.
          */
         BallIn: {
             /** @default premium */
@@ -553,6 +663,8 @@ export interface components {
              * @default false
              */
             confirmed?: boolean;
+            /** Feed Id */
+            feed_id?: number | null;
             /**
              * Hit At
              * Format: date-time
@@ -560,6 +672,7 @@ export interface components {
             hit_at: string;
             /** @default fairway */
             lie?: components["schemas"]["Lie"];
+            net?: components["schemas"]["NetMark"] | null;
             /** @default check */
             spin?: components["schemas"]["Spin"];
             /** @default solid */
@@ -588,6 +701,8 @@ export interface components {
         BallOut: {
             /** Ball */
             ball: string;
+            /** Ball Speed Mps */
+            ball_speed_mps: number | null;
             /** Carry Yd */
             carry_yd: number | null;
             /** Club */
@@ -599,6 +714,10 @@ export interface components {
             club_id: string;
             /** Excluded */
             excluded: string;
+            /** Extra */
+            extra: {
+                [key: string]: string;
+            };
             /** Hit At */
             hit_at: string | null;
             /**
@@ -606,10 +725,14 @@ export interface components {
              * Format: date
              */
             hit_on: string;
+            /** Launch Deg */
+            launch_deg: number | null;
             /** Lie */
             lie: string;
             /** Spin */
             spin: string;
+            /** Spin Rpm */
+            spin_rpm: number | null;
             /** Strike */
             strike: string;
             /** Swing */
@@ -728,6 +851,36 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** DeviceIn */
+        DeviceIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * DeviceMade
+         * @description The token stands here once and nowhere else.
+         */
+        DeviceMade: {
+            device: components["schemas"]["DeviceOut"];
+            /** Token */
+            token: string;
+        };
+        /** DeviceOut */
+        DeviceOut: {
+            /** Id */
+            id: number;
+            /** Last Heard At */
+            last_heard_at: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Revoked At */
+            revoked_at: string | null;
+        };
         /**
          * FileReport
          * @description What a file holds, before anything of it is stored.
@@ -816,6 +969,49 @@ export interface components {
             positions: components["schemas"]["PositionOut"][];
         };
         /**
+         * NetMark
+         * @description Where a ball hit the net: the tape's height, how far above (+) or below it, the distance.
+         */
+        NetMark: {
+            /** Above M */
+            above_m: number;
+            /**
+             * Ball Height M
+             * @default 0
+             */
+            ball_height_m?: number;
+            /** Distance M */
+            distance_m: number;
+            /** Tape Height M */
+            tape_height_m: number;
+        };
+        /**
+         * NetPlanOut
+         * @description Where launch angles of a cell meet a net: angles and heights, and the launch window.
+         *
+         *     `ball_speed_mps` is None while the cell has no carry; the heights are then a straight line's.
+         */
+        NetPlanOut: {
+            /** Angles Deg */
+            angles_deg: number[];
+            /** Ball Speed Mps */
+            ball_speed_mps: number | null;
+            /** Heights M */
+            heights_m: number[];
+            /** Tape M */
+            tape_m: number;
+            /** Window Deg */
+            window_deg: [
+                number,
+                number
+            ];
+            /** Window M */
+            window_m: [
+                number,
+                number
+            ];
+        };
+        /**
          * PictureIn
          * @description What to draw: the set-ups, the club and its speed, the air and the ground.
          */
@@ -898,6 +1094,11 @@ export interface components {
         RecipeBody: {
             /** Ball In */
             ball_in: number;
+            /**
+             * Distance
+             * @default
+             */
+            distance?: string;
             /** Face Open Deg */
             face_open_deg: number;
             /**
@@ -907,6 +1108,11 @@ export interface components {
             follow_through?: string;
             /** Lean Deg */
             lean_deg: number;
+            /**
+             * Stance
+             * @default
+             */
+            stance?: string;
             /** Weight Lead Pct */
             weight_lead_pct: number;
         };
@@ -991,6 +1197,36 @@ export interface components {
          * @enum {string}
          */
         School: "shallow" | "ball-back";
+        /**
+         * SentOut
+         * @description A ball of a device that no student has yet.
+         */
+        SentOut: {
+            /** Ball Uid */
+            ball_uid: string;
+            /** Extra */
+            extra: {
+                [key: string]: string;
+            };
+            /**
+             * Hit At
+             * Format: date-time
+             */
+            hit_at: string;
+            /** Id */
+            id: number;
+            /** Measured */
+            measured: {
+                [key: string]: number;
+            };
+            /** Question */
+            question: string;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
+        };
         /** ShotOut */
         ShotOut: {
             /** Apex Yd */
@@ -1166,6 +1402,16 @@ export interface components {
             scale: string;
         };
         /**
+         * TakenIn
+         * @description How many balls were new, and how many had been sent before.
+         */
+        TakenIn: {
+            /** Known */
+            known: number;
+            /** New */
+            new: number;
+        };
+        /**
          * Tempo
          * @enum {string}
          */
@@ -1201,6 +1447,16 @@ export interface components {
          * @enum {string}
          */
         Trajectory: "low" | "stock" | "high";
+        /** WaitingOut */
+        WaitingOut: {
+            /** Balls */
+            balls: components["schemas"]["SentOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
         /**
          * Words
          * @description The trade's words and limits, so that no other place has to know them.
@@ -1370,6 +1626,116 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClubOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceMade"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_waiting: {
+        parameters: {
+            query?: {
+                since?: string | null;
+            };
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_receive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
                 };
             };
         };
@@ -1826,6 +2192,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatrixOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_net_router_net_plan: {
+        parameters: {
+            query: {
+                club: string;
+                swing: string;
+                trajectory?: "low" | "stock" | "high";
+                distance_m?: number;
+                ball_height_m?: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetPlanOut"];
                 };
             };
         };

@@ -24,6 +24,11 @@ const SLIDERS: { name: Slider; label: string; step: number; say: (value: number)
   },
   { name: "weight_lead_pct", label: "Weight, lead side", step: 1, say: (v) => `${v} %` },
 ];
+const WORDS = {
+  stance: "Stance",
+  distance: "Distance from the ball",
+  follow_through: "Follow-through",
+} as const;
 function set(name: Slider, event: Event): void {
   recipe.value = { ...recipe.value, [name]: Number((event.target as HTMLInputElement).value) };
 }
@@ -45,14 +50,14 @@ function set(name: Slider, event: Event): void {
         @input="set(slider.name, $event)"
       />
     </label>
-    <label>
-      <span class="name">Follow-through</span>
+    <label v-for="(label, name) in WORDS" :key="name">
+      <span class="name">{{ label }}</span>
       <input
-        v-model="recipe.follow_through"
+        v-model="recipe[name]"
         class="text"
         type="text"
         maxlength="200"
-        :aria-label="`Follow-through, ${trajectory}`"
+        :aria-label="`${label}, ${trajectory}`"
       />
     </label>
   </fieldset>

@@ -1,0 +1,45 @@
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.net.schemas import NetPlanOut
+from oxgang.core.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
+from oxgang.core.shots import CellKey, Trajectory
+from oxgang.matrix.selectors.speed import speed_of
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["net"])
+
+
+@router.get("/students/{student_id}/net-plan", response=NetPlanOut)
+def net_plan(
+    request: HttpRequest,
+    student_id: UUID,
+    club: str,
+    swing: str,
+    trajectory: Trajectory = Trajectory.STOCK,
+    distance_m: Query[float] = 3.0,
+    ball_height_m: Query[float] = 0.0,
+) -> dict[str, object]:
+    """Where to put the tape, and what each height on the net means, for one cell."""
+    student = student_of(coach_of(request).academy, student_id)
+    speed = speed_of(student, CellKey(club, swing, trajectory), local_day(student, timezone.now()))
+
+    def height(angle: float) -> float:
+        return mark_for_launch(angle, distance_m, ball_speed_mps=speed, ball_height_m=ball_height_m)
+
+    lo, hi = WINDOWS_DEG[trajectory]
+    return {
+        "ball_speed_mps": speed,
+        "window_deg": (lo, hi),
+        "window_m": (height(lo), height(hi)),
+        "tape_m": height((lo + hi) / 2),
+        "angles_deg": [float(a) for a in DRAWN_DEG],
+        "heights_m": [height(a) for a in DRAWN_DEG],
+    }

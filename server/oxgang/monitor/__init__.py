@@ -1,0 +1,1 @@
+"""A simulated launch monitor: a stand-in for a device, in a process of its own."""
