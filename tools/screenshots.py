@@ -79,6 +79,15 @@ def flight(page: Page) -> None:
     page.wait_for_timeout(1200)
 
 
+def net(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "net")
+    page.get_by_label("Net, from the ball").fill("3")
+    page.get_by_role("heading", level=1).click()
+    press(page, "ArrowDown 5 Enter 1 8 Enter - 1 2 Enter - 3 5 Enter 9 Enter")
+    page.wait_for_selector(".waiting", state="detached")
+    page.wait_for_timeout(300)
+
+
 SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "students": (students, DESK),
     "student-setup": (student_setup, DESK),
@@ -87,6 +96,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "range": (capture, DESK),
     "range-phone": (range_phone, PHONE),
     "flight": (flight, DESK),
+    "net": (net, DESK),
 }
 
 

@@ -51,7 +51,7 @@ def test_the_picture_orders_the_trajectories_and_the_schools(
     # A ball clears the gate when it launches above the angle that touches the bar, lift apart.
     for shot in (low, high):
         over = shot["launch_deg"] > drawn["gate_launch_deg"]
-        assert (shot["gate_clearance_m"] > 0) == over
+        assert (shot["above_gate_m"] > 0) == over
     schools = api("GET", f"/students/{student.pk}/recipes").data["schools"]
     back = api(
         "POST", f"/students/{student.pk}/picture", body | {"recipes": schools["ball-back"]}

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oxgang.core.air import Air
 from oxgang.core.flight import Wind, fly
@@ -17,8 +18,8 @@ from oxgang.core.shots import Trajectory
 
 
 @dataclass(frozen=True, slots=True)
-class Gate:
-    """A bar at a height above the ground and a distance from the ball [m]."""
+class Bar:
+    """A gate's bar, or tape on a net: height above the ground and distance from the ball [m]."""
 
     height_m: float
     distance_m: float
@@ -37,7 +38,8 @@ class Pictured:
     run_yd: float
     run_sd_yd: float
     path: list[tuple[float, float]]
-    gate_clearance_m: float | None
+    above_gate_m: float | None
+    above_tape_m: float | None
 
 
 def picture(
@@ -49,7 +51,8 @@ def picture(
     air: Air | None = None,
     wind: Wind | None = None,
     firmness: Firmness = Firmness.MEDIUM,
-    gate: Gate | None = None,
+    gate: Bar | None = None,
+    tape: Bar | None = None,
 ) -> list[Pictured]:
     """The shots that recipes give with one club at one club speed [m/s].
 
@@ -76,10 +79,6 @@ def picture(
     for i, (trajectory, launch) in enumerate(launches.items()):
         path = flown.path[i]
         end = int(np.argmax(path[:, 0] >= path[-1, 0])) + 1
-        clearance = None
-        if gate is not None:
-            at_gate = float(np.interp(gate.distance_m, path[:end, 0], path[:end, 2]))
-            clearance = at_gate - gate.height_m
         pictured.append(
             Pictured(
                 trajectory=trajectory,
@@ -91,7 +90,15 @@ def picture(
                 run_yd=float(runs.run_yd[i]),
                 run_sd_yd=float(runs.sd_yd[i]),
                 path=[(round(float(x), 3), round(float(z), 3)) for x, _, z in path[:end]],
-                gate_clearance_m=clearance,
+                above_gate_m=_above(gate, path[:end]),
+                above_tape_m=_above(tape, path[:end]),
             )
         )
     return pictured
+
+
+def _above(bar: Bar | None, path: NDArray[np.float64]) -> float | None:
+    """How far above a bar [m] a path passes; None without a bar or where the path ends before."""
+    if bar is None or path[-1, 0] < bar.distance_m:
+        return None
+    return float(np.interp(bar.distance_m, path[:, 0], path[:, 2])) - bar.height_m

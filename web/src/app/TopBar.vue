@@ -60,7 +60,7 @@ const waiting = computed(() => outboxState.waiting);
         v-for="place in places"
         :key="place.name"
         :to="place.to"
-        :class="{ here: route.name === place.name }"
+        :class="{ here: route.meta['place'] === place.name || route.name === place.name }"
         :aria-current="route.name === place.name ? 'page' : undefined"
         >{{ place.label }}</RouterLink
       >

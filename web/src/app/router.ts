@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import { routes as devices } from "@/features/devices";
 import { routes as flight } from "@/features/flight";
 import { routes as matrix } from "@/features/matrix";
 import { routes as range } from "@/features/range";
@@ -10,6 +11,7 @@ const routes: RouteRecordRaw[] = [
   ...matrix,
   ...range,
   ...flight,
+  ...devices,
   { path: "/:rest(.*)*", name: "lost", component: () => import("./LostPage.vue") },
 ];
 

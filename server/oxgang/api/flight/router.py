@@ -24,7 +24,7 @@ from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, carry_elsew
 from oxgang.core.flight import Wind
 from oxgang.core.impact import Contact
 from oxgang.core.launch import WINDOWS_DEG, launch_from_mark
-from oxgang.core.picture import Gate, Pictured, picture
+from oxgang.core.picture import Bar, Pictured, picture
 from oxgang.core.recipes import LIMITS, RECIPES, Recipe, checked_recipe
 from oxgang.core.shots import Trajectory
 from oxgang.matrix.selectors.matrix import matrix_of
@@ -80,7 +80,8 @@ def _shot(shot: Pictured) -> ShotOut:
         run_yd=shot.run_yd,
         run_sd_yd=shot.run_sd_yd,
         path=shot.path,
-        gate_clearance_m=shot.gate_clearance_m,
+        above_gate_m=shot.above_gate_m,
+        above_tape_m=shot.above_tape_m,
     )
 
 
@@ -90,7 +91,7 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, o
     coach = coach_of(request)
     student_of(coach.academy, student_id)
     club = club_of(coach.academy, data.club_id)
-    gate = Gate(data.gate.height_m, data.gate.distance_m) if data.gate else None
+    gate, tape = (bar and Bar(bar.height_m, bar.distance_m) for bar in (data.gate, data.tape))
     shots = picture(
         _recipes(data),
         loft_deg=club.loft_deg,
@@ -100,12 +101,21 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, o
         wind=Wind(data.headwind_mps),
         firmness=data.firmness,
         gate=gate,
+        tape=tape,
     )
     stock = next((s for s in shots if s.trajectory is Trajectory.STOCK), shots[0])
-    needed = gate and launch_from_mark(
-        gate.height_m, gate.distance_m, ball_speed_mps=stock.launch.ball_speed_mps
-    )
-    return {"shots": [_shot(shot) for shot in shots], "gate_launch_deg": needed}
+
+    def touching(bar: Bar | None) -> float | None:
+        if bar is None:
+            return None
+        speed = stock.launch.ball_speed_mps
+        return launch_from_mark(bar.height_m, bar.distance_m, ball_speed_mps=speed)
+
+    return {
+        "shots": [_shot(shot) for shot in shots],
+        "gate_launch_deg": touching(gate),
+        "tape_launch_deg": touching(tape),
+    }
 
 
 @router.get("/students/{student_id}/today", response=TodayOut)

@@ -37,7 +37,7 @@ class RecipesOut(RecipesBody):
     windows: dict[Trajectory, tuple[float, float]]
 
 
-class GateBody(Schema):
+class BarBody(Schema):
     height_m: float = Field(gt=0, le=6)
     distance_m: float = Field(ge=0.3, le=15)
 
@@ -54,7 +54,8 @@ class PictureIn(RecipesBody):
     firmness: Firmness = Firmness.MEDIUM
     temperature_c: float = 20.0
     headwind_mps: float = 0.0
-    gate: GateBody | None = None
+    gate: BarBody | None = None
+    tape: BarBody | None = None
 
 
 class ShotOut(Schema):
@@ -73,12 +74,14 @@ class ShotOut(Schema):
     run_yd: float
     run_sd_yd: float
     path: list[tuple[float, float]]
-    gate_clearance_m: float | None
+    above_gate_m: float | None
+    above_tape_m: float | None
 
 
 class PictureOut(Schema):
     shots: list[ShotOut]
     gate_launch_deg: float | None
+    tape_launch_deg: float | None
 
 
 class TodayCell(Schema):

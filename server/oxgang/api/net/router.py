@@ -37,8 +37,10 @@ def net_plan(
     lo, hi = WINDOWS_DEG[trajectory]
     return {
         "ball_speed_mps": speed,
-        "window_deg": (lo, hi),
-        "window_m": (height(lo), height(hi)),
+        "lo_deg": lo,
+        "hi_deg": hi,
+        "lo_m": height(lo),
+        "hi_m": height(hi),
         "tape_m": height((lo + hi) / 2),
         "angles_deg": [float(a) for a in DRAWN_DEG],
         "heights_m": [height(a) for a in DRAWN_DEG],

@@ -10,8 +10,10 @@ class NetPlanOut(Schema):
     """
 
     ball_speed_mps: float | None
-    window_deg: tuple[float, float]
-    window_m: tuple[float, float]
+    lo_deg: float
+    hi_deg: float
+    lo_m: float
+    hi_m: float
     tape_m: float
     angles_deg: list[float]
     heights_m: list[float]

@@ -7,4 +7,11 @@ export const routes: RouteRecordRaw[] = [
     component: () => import("./pages/RangePage.vue"),
     props: true,
   },
+  {
+    path: "/s/:studentId/net",
+    name: "net",
+    component: () => import("./pages/NetPage.vue"),
+    meta: { place: "range" },
+    props: true,
+  },
 ];

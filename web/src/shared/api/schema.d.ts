@@ -751,6 +751,13 @@ export interface components {
          * @enum {string}
          */
         BallType: "premium" | "range";
+        /** BarBody */
+        BarBody: {
+            /** Distance M */
+            distance_m: number;
+            /** Height M */
+            height_m: number;
+        };
         /**
          * CellOut
          * @description A cell with its furrow: where the middle 80 % of solid balls land. Yards.
@@ -908,13 +915,6 @@ export interface components {
          * @enum {string}
          */
         Firmness: "soft" | "medium" | "firm";
-        /** GateBody */
-        GateBody: {
-            /** Distance M */
-            distance_m: number;
-            /** Height M */
-            height_m: number;
-        };
         /**
          * Grooves
          * @enum {string}
@@ -998,18 +998,16 @@ export interface components {
             ball_speed_mps: number | null;
             /** Heights M */
             heights_m: number[];
+            /** Hi Deg */
+            hi_deg: number;
+            /** Hi M */
+            hi_m: number;
+            /** Lo Deg */
+            lo_deg: number;
+            /** Lo M */
+            lo_m: number;
             /** Tape M */
             tape_m: number;
-            /** Window Deg */
-            window_deg: [
-                number,
-                number
-            ];
-            /** Window M */
-            window_m: [
-                number,
-                number
-            ];
         };
         /**
          * PictureIn
@@ -1027,7 +1025,7 @@ export interface components {
             club_speed_mps: number;
             /** @default medium */
             firmness?: components["schemas"]["Firmness"];
-            gate?: components["schemas"]["GateBody"] | null;
+            gate?: components["schemas"]["BarBody"] | null;
             /** @default clean */
             grooves?: components["schemas"]["Grooves"];
             /**
@@ -1042,6 +1040,7 @@ export interface components {
                 [key: string]: components["schemas"]["RecipeBody"];
             };
             school: components["schemas"]["School"];
+            tape?: components["schemas"]["BarBody"] | null;
             /**
              * Temperature C
              * @default 20
@@ -1059,6 +1058,8 @@ export interface components {
             gate_launch_deg: number | null;
             /** Shots */
             shots: components["schemas"]["ShotOut"][];
+            /** Tape Launch Deg */
+            tape_launch_deg: number | null;
         };
         /** PositionIn */
         PositionIn: {
@@ -1229,6 +1230,10 @@ export interface components {
         };
         /** ShotOut */
         ShotOut: {
+            /** Above Gate M */
+            above_gate_m: number | null;
+            /** Above Tape M */
+            above_tape_m: number | null;
             /** Apex Yd */
             apex_yd: number;
             /** Attack Deg */
@@ -1239,8 +1244,6 @@ export interface components {
             carry_yd: number;
             /** Dynamic Loft Deg */
             dynamic_loft_deg: number;
-            /** Gate Clearance M */
-            gate_clearance_m: number | null;
             /** Landing Deg */
             landing_deg: number;
             /** Launch Deg */

@@ -11,6 +11,10 @@ export function daysAgo(day: string | null, today = dayjs()): string {
   return `${Math.round(days / 365)} years ago`;
 }
 
+export function momentWords(moment: string | null): string {
+  return moment ? dayjs(moment).format("D MMM YYYY, HH:mm") : "";
+}
+
 export function shortDay(day: string | null): string {
   return day ? dayjs(day).format("D MMM YYYY") : "";
 }

@@ -5,7 +5,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { computed, useTemplateRef } from "vue";
 import type { UnitWords } from "@/shared/units/units";
-import type { Shot } from "../composables/flight";
+import type { Bar, Shot } from "../composables/flight";
 
 const props = defineProps<{
   shots: Shot[];
@@ -14,7 +14,8 @@ const props = defineProps<{
   metresPerYard: number;
   stockWindow: [number, number];
 }>();
-const gate = defineModel<{ height_m: number; distance_m: number }>("gate", { required: true });
+const gate = defineModel<Bar>("gate", { required: true });
+const tape = defineModel<Bar>("tape", { required: true });
 
 const box = useTemplateRef<HTMLDivElement>("box");
 const near = useTemplateRef<SVGSVGElement>("near");
@@ -81,22 +82,31 @@ const sector = computed(
 const LOWEST_M = 0.1;
 const HIGHEST_M = NEAR_UP_M - 0.05;
 
-function place(distance: number, up: number): void {
-  gate.value = {
+const BARS = { gate, tape };
+type Which = keyof typeof BARS;
+let held: Which = "gate";
+
+function place(which: Which, distance: number, up: number): void {
+  BARS[which].value = {
     distance_m: Math.round(Math.min(nearReach.value - 0.1, Math.max(0.3, distance)) * 100) / 100,
     height_m: Math.round(Math.min(HIGHEST_M, Math.max(LOWEST_M, up)) * 100) / 100,
   };
 }
+const at = (event: PointerEvent): [number, number] => {
+  const box = near.value?.getBoundingClientRect();
+  return [
+    (event.clientX - (box?.left ?? 0) - PAD) / nearScale,
+    (NEAR_H - 22 - (event.clientY - (box?.top ?? 0))) / nearScale,
+  ];
+};
 function drag(event: PointerEvent): void {
-  if (event.buttons === 0) return;
-  const at = near.value?.getBoundingClientRect();
-  if (!at) return;
-  place(
-    (event.clientX - at.left - PAD) / nearScale,
-    (NEAR_H - 22 - (event.clientY - at.top)) / nearScale,
-  );
+  if (event.buttons !== 0) place(held, ...at(event));
 }
+/** Whichever of gate and tape is nearer is taken. */
 function grab(event: PointerEvent): void {
+  const [x, y] = at(event);
+  const away = (bar: Bar) => Math.hypot(bar.distance_m - x, bar.height_m - y);
+  held = away(gate.value) <= away(tape.value) ? "gate" : "tape";
   (event.currentTarget as Element).setPointerCapture(event.pointerId);
   drag(event);
 }
@@ -110,8 +120,17 @@ function nudge(event: KeyboardEvent): void {
   const by = NUDGES[event.key];
   if (!by) return;
   event.preventDefault();
-  place(gate.value.distance_m + by[0], gate.value.height_m + by[1]);
+  event.stopPropagation();
+  const which = event.shiftKey ? "tape" : "gate";
+  const { distance_m, height_m } = BARS[which].value;
+  place(which, distance_m + by[0], height_m + by[1]);
 }
+/** The student's own lengths: feet on a yard range, metres on a metre range. */
+const FEET = 3;
+const length = (m: number) =>
+  props.units.unit === "m"
+    ? `${m.toFixed(2)} m`
+    : `${((m / props.metresPerYard) * FEET).toFixed(1)} ft`;
 </script>
 
 <template>
@@ -150,7 +169,7 @@ function nudge(event: KeyboardEvent): void {
       :height="NEAR_H"
       tabindex="0"
       role="application"
-      aria-label="Gate: drag it, or move it with the arrow keys"
+      aria-label="Gate and tape: drag them, or move the gate with the arrow keys and the tape with Shift"
       @pointerdown="grab"
       @pointermove="drag"
       @keydown="nudge"
@@ -179,7 +198,20 @@ function nudge(event: KeyboardEvent): void {
         />
         <circle :cx="nx(gate.distance_m)" :cy="nz(gate.height_m)" r="7" />
         <text :x="nx(gate.distance_m) + 11" :y="nz(gate.height_m) + 16">
-          {{ gate.height_m.toFixed(2) }} m up, {{ gate.distance_m.toFixed(2) }} m away
+          gate {{ length(gate.height_m) }} up, {{ length(gate.distance_m) }} away
+        </text>
+      </g>
+      <g class="tape">
+        <line
+          class="net"
+          :x1="nx(tape.distance_m)"
+          :x2="nx(tape.distance_m)"
+          :y1="nz(0)"
+          :y2="nz(NEAR_UP_M)"
+        />
+        <rect :x="nx(tape.distance_m) - 5" :y="nz(tape.height_m) - 9" width="10" height="18" />
+        <text :x="nx(tape.distance_m) + 11" :y="nz(tape.height_m) + 16">
+          tape {{ length(tape.height_m) }} up, {{ length(tape.distance_m) }} away
         </text>
       </g>
     </svg>
@@ -259,6 +291,16 @@ text {
   fill: var(--accent);
   cursor: grab;
 }
+.net {
+  stroke: var(--line-strong);
+  stroke-width: 3;
+  stroke-dasharray: 3 3;
+}
+.tape rect {
+  fill: var(--accent);
+  cursor: grab;
+}
+.tape text,
 .gate text {
   fill: var(--ink);
   font-weight: 600;

@@ -14,6 +14,8 @@ const props = defineProps<{
 
 const SIDE: Record<string, string> = { in: "in the window", below: "below it", above: "above it" };
 const signed = (v: number, digits = 0) => `${v < 0 ? "−" : "+"}${Math.abs(v).toFixed(digits)}`;
+const over = (m: number | null, above: string, below: string) =>
+  m === null ? "lands before it" : `${m > 0 ? above : below} ${Math.abs(100 * m).toFixed(0)} cm`;
 const other = (shot: Shot) => props.others.find((o) => o.trajectory === shot.trajectory);
 const rows = computed<
   { name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]
@@ -56,12 +58,11 @@ const rows = computed<
   },
   {
     name: "At the gate",
-    say: (s) =>
-      s.gate_clearance_m == null
-        ? ""
-        : s.gate_clearance_m > 0
-          ? `clears it by ${(100 * s.gate_clearance_m).toFixed(0)} cm`
-          : `under it by ${(-100 * s.gate_clearance_m).toFixed(0)} cm`,
+    say: (s) => over(s.above_gate_m, "clears it by", "under it by"),
+  },
+  {
+    name: "On the net",
+    say: (s) => over(s.above_tape_m, "above the tape by", "below the tape by"),
   },
 ]);
 </script>

@@ -16,7 +16,13 @@ export interface Scene {
   firmness: Schemas["PictureIn"]["firmness"];
   temperature_c: number;
   headwind_mps: number;
-  gate: { height_m: number; distance_m: number };
+  gate: Bar;
+  tape: Bar;
+}
+/** A gate's bar or tape on a net: where it stands, in metres. */
+export interface Bar {
+  height_m: number;
+  distance_m: number;
 }
 
 const REDRAW_MS = 15;
@@ -37,7 +43,10 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   const compare = ref(false);
   const shots = ref<Shot[]>([]);
   const others = ref<Shot[]>([]);
-  const gateLaunch = ref<number | null>(null);
+  const touching = reactive<{ gate: number | null; tape: number | null }>({
+    gate: null,
+    tape: null,
+  });
   const error = ref("");
   const saved = ref(false);
 
@@ -70,6 +79,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
           temperature_c: scene.temperature_c,
           headwind_mps: scene.headwind_mps,
           gate: scene.gate,
+          tape: scene.tape,
         },
       }),
     );
@@ -88,7 +98,8 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       ]);
       if (mine !== asked) return; // a newer picture is on its way
       shots.value = own.shots as Shot[];
-      gateLaunch.value = own.gate_launch_deg ?? null;
+      touching.gate = own.gate_launch_deg ?? null;
+      touching.tape = own.tape_launch_deg ?? null;
       others.value = (other?.shots ?? []) as Shot[];
       error.value = "";
     } catch (cause) {
@@ -135,7 +146,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     otherSchool,
     shots,
     others,
-    gateLaunch,
+    touching,
     error,
     saved,
     startFrom,

@@ -26,6 +26,7 @@ const scene = reactive<Scene>({
   temperature_c: 20,
   headwind_mps: 0,
   gate: { height_m: 1.07, distance_m: 1.83 },
+  tape: { height_m: 1.6, distance_m: 3 },
 });
 watch(
   () => student.data.value?.clubs,
@@ -37,7 +38,7 @@ watch(
   { immediate: true },
 );
 const flight = useFlight({ studentId: props.studentId, scene });
-const { draft, compare, shots, others, error, saved, gateLaunch } = flight;
+const { draft, compare, shots, others, error, saved, touching } = flight;
 const ORDER = ["low", "stock", "high"];
 const SCHOOLS = { shallow: "Shallow, neutral", "ball-back": "Ball back" };
 const inOrder = computed(() =>
@@ -150,6 +151,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
         <FlightPicture
           v-if="shots.length"
           v-model:gate="scene.gate"
+          v-model:tape="scene.tape"
           :shots="inOrder"
           :others="others"
           :units="units"
@@ -157,8 +159,9 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :stock-window="(flight.kept.data.value.windows.stock ?? [28, 34]) as [number, number]"
         />
         <p class="quiet">
-          <template v-if="gateLaunch !== null"
-            >To touch the bar a stock ball must launch at {{ gateLaunch.toFixed(1) }}°. </template
+          <template v-if="touching.gate !== null && touching.tape !== null"
+            >A stock ball that touches the bar launched at {{ touching.gate.toFixed(1) }}°, one that
+            hits the tape at {{ touching.tape.toFixed(1) }}°. </template
           >Cap the ends of gates and rods, keep clear of the swing; nobody beside or behind a net.
           Your range's rules come first.
         </p>

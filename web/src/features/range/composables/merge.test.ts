@@ -19,6 +19,10 @@ const ball = (uid: string, minute: number): Ball => ({
   lie: "mat",
   carry_yd: 60,
   total_yd: null,
+  launch_deg: null,
+  spin_rpm: null,
+  ball_speed_mps: null,
+  extra: {},
   excluded: "",
 });
 const record = (uid: string, minute: number, refused?: string): Op => ({

@@ -12,6 +12,9 @@ export interface ShownBall {
   strike: string;
   lie: string;
   carry_yd: number | null;
+  launch_deg: number | null;
+  spin_rpm: number | null;
+  extra: Record<string, string>;
   excluded: string;
   hit_at: string;
   /** Not yet acknowledged by the server. */
@@ -41,6 +44,9 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         strike: op.body.strike ?? "solid",
         lie: op.body.lie ?? "fairway",
         carry_yd: op.body.carry_yd ?? null,
+        launch_deg: null,
+        spin_rpm: null,
+        extra: {},
         excluded: "",
         hit_at: op.body.hit_at,
         ...state,

@@ -5,7 +5,14 @@ import { computed, onBeforeUnmount, ref, type ComputedRef } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
 import { keys, type Ball, type Cell, type Matrix, type Student } from "@/shared/api/queries";
-import { enqueue, onAcknowledged, outboxState, type Recorded } from "@/shared/outbox/outbox";
+import {
+  enqueue,
+  onAcknowledged,
+  outboxState,
+  type BallIn,
+  type Recorded,
+} from "@/shared/outbox/outbox";
+import type { SentBall } from "./feed";
 import { mergeBalls, type ShownBall } from "./merge";
 
 export interface SessionOptions {
@@ -96,24 +103,30 @@ export function useSession(options: SessionOptions) {
 
   const undone = ref<string[]>([]);
 
-  function log(carry_yd: number, strike: string, confirmed: boolean): void {
+  /** A ball of the cell being hit, with what is known of it beside the usual. */
+  function record(known: Partial<BallIn>, uid = uuid()): void {
     const address = options.cell();
     const club = options.student()?.clubs.find((c) => c.label === address?.club);
     if (!address || !club) return;
-    const uid = uuid();
     const body = {
       uid,
       hit_at: new Date().toISOString(),
       club_id: club.id,
       ...address,
       ...options.conditions(),
-      strike,
-      carry_yd,
-      confirmed,
+      ...known,
     };
     // The server checks the words again; here they come from its own list.
     void enqueue({ kind: "record", studentId, uid, club: club.label, body: body as never });
     undone.value = [];
+  }
+  function log(carry_yd: number, strike: string, confirmed: boolean): void {
+    record({ carry_yd, strike: strike as never, confirmed });
+  }
+  /** Give a ball that a device sent to the cell being hit. */
+  function take(ball: SentBall, confirmed: boolean): void {
+    const known = { feed_id: ball.id, hit_at: ball.hit_at, confirmed };
+    record({ ...known, carry_yd: ball.measured["carry_yd"] ?? null }, ball.ball_uid);
   }
   function mark(uid: string, strike: string): void {
     void enqueue({ kind: "mark", studentId, uid, body: { strike: strike as never } });
@@ -129,7 +142,7 @@ export function useSession(options: SessionOptions) {
     const uid = undone.value.pop();
     if (uid) void enqueue({ kind: "restore", studentId, uid });
   }
-  return { today, balls, cellBalls, now, undone, log, mark, undo, redo };
+  return { today, balls, cellBalls, now, undone, record, log, take, mark, undo, redo };
 }
 
 function nameOf(address: CellAddress | null): string {

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useStorage } from "@vueuse/core";
-import { computed, onMounted, ref, watch } from "vue";
-import { useRoute } from "vue-router";
-import { ballWords, cellName, halfInterval, PLAIN, type CellAddress } from "@/shared/api/cells";
+import { computed, onMounted, ref } from "vue";
+import { ballWords, cellName, halfInterval } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
@@ -15,41 +14,23 @@ import { useUnits } from "@/shared/units/units";
 import BallList from "../components/BallList.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import CellPicker from "../components/CellPicker.vue";
+import FeedPanel from "../components/FeedPanel.vue";
+import { useCell } from "../composables/cell";
 import { useEntry } from "../composables/entry";
+import { useFeed } from "../composables/feed";
 import { useSession } from "../composables/session";
 
 const props = defineProps<{ studentId: string }>();
-const route = useRoute();
 const words = useWords();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const conditions = useStorage("oxgang-conditions", { lie: "mat", ball: "premium" });
 
-const clubs = computed(() => matrix.data.value?.clubs.map((club) => club.label) ?? []);
-const swings = computed(() => matrix.data.value?.positions.map((p) => p.label) ?? []);
-const cell = ref<CellAddress | null>(null);
-
-/** The cell asked for in the address, else the middle of the scale with the most lofted club. */
-watch(
-  [clubs, swings],
-  () => {
-    if (cell.value || !clubs.value.length || !swings.value.length) return;
-    const asked = (name: string, among: string[], fallback: string) => {
-      const value = String(route.query[name] ?? "");
-      return among.includes(value) ? value : fallback;
-    };
-    const middle = swings.value[Math.floor((swings.value.length - 1) / 2)] ?? "";
-    cell.value = {
-      club: asked("club", clubs.value, clubs.value[0] ?? ""),
-      swing: asked("swing", swings.value, middle),
-      trajectory: asked("trajectory", words.data.value?.trajectories ?? [], PLAIN.trajectory),
-      spin: asked("spin", words.data.value?.spins ?? [], PLAIN.spin),
-      tempo: asked("tempo", words.data.value?.tempos ?? [], PLAIN.tempo),
-    };
-  },
-  { immediate: true },
-);
+const { clubs, swings, cell, cue, step, bindings, heightBindings } = useCell({
+  matrix: () => matrix.data.value,
+  words: () => words.data.value,
+});
 
 const session = useSession({
   studentId: props.studentId,
@@ -68,6 +49,8 @@ const { entry, type, erase, clear, enter } = useEntry({
     said.value = "";
   },
 });
+const feed = useFeed({ take: session.take });
+const { deviceId, straight } = feed;
 onMounted(() => loadOutbox().then(flushOutbox));
 
 function strike(name: string): void {
@@ -88,13 +71,6 @@ function redo(): void {
   session.redo();
   said.value = "";
 }
-function step(among: string[], part: "club" | "swing" | "trajectory", by: number): void {
-  if (!cell.value) return;
-  const at = among.indexOf(cell.value[part]) + by;
-  const next = among[Math.min(among.length - 1, Math.max(0, at))];
-  if (next) cell.value = { ...cell.value, [part]: next };
-}
-
 const STRIKE_KEYS: Record<string, string> = {
   solid: "s",
   fat: "f",
@@ -103,8 +79,7 @@ const STRIKE_KEYS: Record<string, string> = {
   toe: "o",
   hard: "x",
 };
-const trajectories = () => words.data.value?.trajectories ?? [];
-const bindings: KeyBinding[] = [
+const rangeKeys: KeyBinding[] = [
   {
     shown: "0–9 .",
     does: "type the carry",
@@ -124,20 +99,13 @@ const bindings: KeyBinding[] = [
   ),
   key("u", "undo the last ball", "u", () => undo()),
   key("r", "bring the undone ball back", "r", redo),
-  key("←", "shorter swing", "ArrowLeft", () => step(swings.value, "swing", -1)),
-  key("→", "longer swing", "ArrowRight", () => step(swings.value, "swing", 1)),
-  key("↑", "more lofted club", "ArrowUp", () => step(clubs.value, "club", -1)),
-  key("↓", "less lofted club", "ArrowDown", () => step(clubs.value, "club", 1)),
-  key("+", "higher trajectory", "+", () => step(trajectories(), "trajectory", 1)),
-  key("-", "lower trajectory", "-", () => step(trajectories(), "trajectory", -1)),
+  ...bindings,
+  ...heightBindings,
 ];
-useKeys("Range", bindings);
+useKeys("Range", rangeKeys);
 
 const solid = computed(
   () => session.cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
-);
-const cue = computed(
-  () => matrix.data.value?.positions.find((p) => p.label === cell.value?.swing)?.cue ?? "",
 );
 const count = computed(() => {
   const n = session.balls.value.length;
@@ -185,22 +153,19 @@ const count = computed(() => {
         <header class="now">
           <h1>{{ cellName(cell) }}</h1>
           <div class="steps">
-            <button type="button" aria-label="Shorter swing" @click="step(swings, 'swing', -1)">
-              ‹
-            </button>
+            <button type="button" aria-label="Shorter swing" @click="step('swing', -1)">‹</button>
             swing
-            <button type="button" aria-label="Longer swing" @click="step(swings, 'swing', 1)">
-              ›
-            </button>
-            <button type="button" aria-label="More lofted club" @click="step(clubs, 'club', -1)">
-              ‹
-            </button>
+            <button type="button" aria-label="Longer swing" @click="step('swing', 1)">›</button>
+            <button type="button" aria-label="More lofted club" @click="step('club', -1)">‹</button>
             club
-            <button type="button" aria-label="Less lofted club" @click="step(clubs, 'club', 1)">
-              ›
-            </button>
+            <button type="button" aria-label="Less lofted club" @click="step('club', 1)">›</button>
           </div>
-          <p v-if="cue" class="quiet">{{ cue }}</p>
+          <p class="quiet">
+            {{ cue }}
+            <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...cell } }"
+              >Into a net instead</RouterLink
+            >
+          </p>
         </header>
         <CarryEntry
           :text="entry.text"
@@ -216,6 +181,16 @@ const count = computed(() => {
           @strike="strike"
         />
         <p class="said" aria-live="polite">{{ said }}</p>
+        <FeedPanel
+          v-model:device-id="deviceId"
+          v-model:straight="straight"
+          :devices="feed.live.value"
+          :waiting="feed.waiting.value"
+          :error="feed.error.value"
+          :units="units"
+          @take="feed.take"
+          @let-go="feed.letGo"
+        />
         <p class="caution quiet">
           Never walk out to measure while anyone can hit. Your range's rules come first.
         </p>

@@ -1,0 +1,92 @@
+"""A gate dragged in the picture, a net session, and a launch monitor heard live."""
+
+from __future__ import annotations
+
+import re
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import Server
+
+Press = Callable[[str], None]
+
+
+def open_student(page: Page, name: str, place: str) -> None:
+    href = page.get_by_role("link", name=name).get_attribute("href") or ""
+    page.goto(page.url.replace("/students", href.replace("/matrix", f"/{place}")))
+
+
+def test_a_gate_is_dragged_until_only_the_high_ball_clears_it(signed_in: Page) -> None:
+    page = signed_in
+    open_student(page, "Jory Tamblin-Voss", "flight")
+    near = page.get_by_role("application")
+    expect(near).to_be_visible()
+    row = page.get_by_role("row", name=re.compile("At the gate"))
+    expect(row.get_by_role("cell").nth(1)).to_contain_text("clears it")
+    box = near.bounding_box()
+    handle = page.locator(".gate circle").bounding_box()
+    assert box and handle
+    page.mouse.move(handle["x"] + 7, handle["y"] + 7)
+    page.mouse.down()
+    page.mouse.move(handle["x"] + 7, handle["y"] - 20, steps=5)
+    page.mouse.up()
+    expect(row.get_by_role("cell").nth(0)).to_contain_text("under it")
+    expect(row.get_by_role("cell").nth(1)).to_contain_text("under it")
+    expect(row.get_by_role("cell").nth(2)).to_contain_text("clears it")
+    # A recipe that is kept is there after a reload; the picture follows the slider.
+    lean = page.get_by_label("Shaft lean at impact, low")
+    lean.fill("16.5")
+    page.get_by_role("button", name="Keep").click()
+    expect(page.get_by_role("status")).to_have_text("Kept.")
+    page.reload()
+    expect(page.get_by_label("Shaft lean at impact, low")).to_have_value("16.5")
+
+
+def test_a_net_session_by_keyboard_gives_launches(signed_in: Page, press: Press) -> None:
+    page = signed_in
+    open_student(page, "Jory Tamblin-Voss", "net")
+    expect(page.get_by_text("Launch at a ball speed of")).to_be_visible()
+    press("0 Enter 9 0 Enter - 6 0 Enter")
+    expect(page.get_by_role("heading", name="1 of 3 in the window")).to_be_visible()
+    expect(page.locator("aside li").first).to_contain_text("too low")
+    press("u")
+    expect(page.get_by_role("heading", name="1 of 2 in the window")).to_be_visible()
+
+
+def test_balls_of_a_monitor_arrive_within_a_second_and_once(
+    signed_in: Page, server: Server, tmp_path: Path
+) -> None:
+    page = signed_in
+    page.goto(f"{server.url}/devices")
+    page.get_by_label("Name").fill("Bay 3")
+    page.keyboard.press("Enter")
+    token = page.locator(".token code").first.inner_text()
+    page.goto(f"{server.url}/students")
+    open_student(page, "Maren Okafor", "range")
+    before = page.locator("ol.balls li").count()
+    page.get_by_label("Listen to").select_option(label="Bay 3")
+    expect(page.get_by_text("Listening.")).to_be_visible()
+    page.wait_for_timeout(700)
+    monitor = subprocess.Popen(
+        [sys.executable, "-m", "oxgang", "monitor", "--url", server.url, "--token", token]
+        + ["--balls", "8", "--rate", "120", "--faults", "duplicate,out-of-order"]
+        + ["--queue", str(tmp_path / "queue.jsonl")],
+        stdout=subprocess.PIPE,
+        text=True,
+    )
+    assert monitor.stdout
+    while "sent 1 new" not in monitor.stdout.readline():
+        pass
+    sent = time.monotonic()
+    expect(page.locator("ol.balls li")).to_have_count(before + 1, timeout=1500)
+    assert time.monotonic() - sent < 1.0
+    monitor.wait(timeout=30)
+    expect(page.locator("ol.balls li")).to_have_count(before + 8)
+    expect(page.locator(".waiting")).to_have_count(0)
+    page.reload()
+    expect(page.locator("ol.balls li")).to_have_count(before + 8)

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** Launch monitors that may send balls: tokens made and taken away. */
+import { useQuery } from "@pinia/colada";
+import { Button, Input } from "ant-design-vue";
+import { ref } from "vue";
+import { api, dataOf, Problem, sentenceOf } from "@/shared/api/client";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { momentWords } from "@/shared/units/dates";
+
+const devices = useQuery({ key: ["devices"], query: () => dataOf(api.GET("/api/devices")) });
+const name = ref("");
+const error = ref("");
+const made = ref<{ name: string; token: string } | null>(null);
+const copied = ref(false);
+const origin = window.location.origin;
+
+async function run(write: () => Promise<void>): Promise<void> {
+  error.value = "";
+  try {
+    await write();
+    await devices.refetch();
+  } catch (cause) {
+    error.value = cause instanceof Problem ? cause.message : sentenceOf(cause);
+  }
+}
+const make = (wanted: string) =>
+  run(async () => {
+    const answer = await dataOf(api.POST("/api/devices", { body: { name: wanted } }));
+    made.value = { name: answer.device.name, token: answer.token };
+    copied.value = false;
+    name.value = "";
+  });
+const revoke = (id: number) =>
+  run(async () => {
+    await dataOf(api.DELETE("/api/devices/{device_id}", { params: { path: { device_id: id } } }));
+    made.value = null;
+  });
+async function copy(): Promise<void> {
+  await navigator.clipboard.writeText(made.value?.token ?? "");
+  copied.value = true;
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Devices</h1>
+      <span class="quiet">Launch monitors that may send balls to your academy.</span>
+    </div>
+    <Sentence v-if="devices.error.value" :text="sentenceOf(devices.error.value)" />
+    <Waiting v-else-if="!devices.data.value" what="the devices" />
+    <template v-else>
+      <form class="sheet new" @submit.prevent="make(name)">
+        <label for="device-name">Name</label>
+        <Input id="device-name" v-model:value="name" :maxlength="60" placeholder="Bay 3" />
+        <Button type="primary" html-type="submit">Make a token</Button>
+        <p class="quiet">
+          A token can send balls and do nothing else. Making one anew ends the old.
+        </p>
+      </form>
+      <Sentence :text="error" />
+      <section v-if="made" class="sheet token" aria-live="polite">
+        <h2>Token for {{ made.name }}</h2>
+        <p>
+          <code>{{ made.token }}</code>
+          <Button @click="copy">{{ copied ? "Copied" : "Copy" }}</Button>
+        </p>
+        <p class="quiet">
+          It is shown this once. To try it without a device, run in a terminal:<br />
+          <code>oxgang monitor --url {{ origin }} --token {{ made.token }}</code>
+        </p>
+      </section>
+      <EmptyState
+        v-if="!devices.data.value.length"
+        title="No devices yet"
+        next="Make a token, give it to the launch monitor, then choose the device in the range view."
+      />
+      <table v-else class="plain">
+        <thead>
+          <tr>
+            <th>Device</th>
+            <th>Last heard</th>
+            <th>Token</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="device in devices.data.value" :key="device.id">
+            <td class="slab">{{ device.name }}</td>
+            <td>{{ momentWords(device.last_heard_at) || "never" }}</td>
+            <td>
+              {{
+                device.revoked_at
+                  ? `taken away ${momentWords(device.revoked_at)}`
+                  : `made ${momentWords(device.made_at)}`
+              }}
+            </td>
+            <td class="right">
+              <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)"
+                >Take away</Button
+              >
+              <Button type="text" @click="make(device.name)">New token</Button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.new {
+  display: grid;
+  grid-template-columns: auto minmax(10rem, 20rem) auto;
+  align-items: center;
+  justify-content: start;
+  gap: 0.4rem 0.8rem;
+  margin-bottom: 1rem;
+}
+.new p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.token {
+  margin-bottom: 1rem;
+  border-color: var(--accent);
+}
+.token p {
+  margin: 0.4rem 0;
+}
+code {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,100 @@
+/** A net session: where the tape is, what each height means, and the balls that hit. */
+import { useQuery } from "@pinia/colada";
+import { useStorage } from "@vueuse/core";
+import { computed, reactive, ref, watch } from "vue";
+import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
+import { api, dataOf } from "@/shared/api/client";
+import type { NetBall } from "../components/NetPicture.vue";
+import type { useSession } from "./session";
+
+export interface NetOptions {
+  studentId: string;
+  cell: () => CellAddress | null;
+  session: ReturnType<typeof useSession>;
+}
+
+const CM = 100;
+const MOST_CHARACTERS = 5;
+
+export function useNet(options: NetOptions) {
+  const place = useStorage("oxgang-net", { distance_m: 3, ball_height_m: 0 });
+  /** The coach's own tape height; null keeps it in the middle of the window. */
+  const own = ref<number | null>(null);
+  const plan = useQuery({
+    key: () => [
+      "student",
+      options.studentId,
+      "net",
+      options.cell() ? cellName(options.cell() as CellAddress) : "",
+      place.value.distance_m,
+      place.value.ball_height_m,
+    ],
+    query: () => {
+      const cell = options.cell();
+      if (!cell) return Promise.resolve(null);
+      const { club, swing } = cell;
+      return dataOf(
+        api.GET("/api/students/{student_id}/net-plan", {
+          params: {
+            path: { student_id: options.studentId },
+            query: { club, swing, trajectory: cell.trajectory as never, ...place.value },
+          },
+        }),
+      );
+    },
+  });
+  const tape = computed({
+    get: () => own.value ?? Math.round((plan.data.value?.tape_m ?? 1.5) * CM) / CM,
+    set: (height: number) => (own.value = height),
+  });
+  watch(
+    () => options.cell()?.trajectory,
+    () => (own.value = null),
+  );
+
+  const entry = reactive({ text: "", problem: "" });
+  function hit(above_m: number): void {
+    entry.text = "";
+    entry.problem = "";
+    const { distance_m, ball_height_m } = place.value;
+    options.session.record({
+      net: { tape_height_m: tape.value, above_m, distance_m, ball_height_m },
+    });
+  }
+  function type(character: string): void {
+    entry.problem = "";
+    if (character === "-")
+      entry.text = entry.text.startsWith("-") ? entry.text.slice(1) : `-${entry.text}`;
+    else if (entry.text.length < MOST_CHARACTERS) entry.text += character;
+  }
+  function erase(): void {
+    entry.text = entry.text.slice(0, -1);
+  }
+  function enter(): void {
+    if (!entry.text) return;
+    const cm = Number(entry.text);
+    if (!Number.isFinite(cm)) entry.problem = `"${entry.text}" is not a number of centimetres.`;
+    else if (tape.value + cm / CM < 0) entry.problem = "That is under the ground.";
+    else hit(cm / CM);
+  }
+
+  const launches = computed(() =>
+    options.session.balls.value.filter((ball) => {
+      const cell = options.cell();
+      return cell && sameCell(ball, cell) && ball.launch_deg !== null && ball.carry_yd === null;
+    }),
+  );
+  const side = (launch: number): NetBall["side"] => {
+    const { lo_deg = 0, hi_deg = 90 } = plan.data.value ?? {};
+    return launch < lo_deg ? "below" : launch > hi_deg ? "above" : "in";
+  };
+  const balls = computed<NetBall[]>(() =>
+    launches.value.map((ball) => ({
+      uid: ball.uid,
+      height_m: Number(ball.extra["net_height_m"] ?? 0),
+      launch_deg: ball.launch_deg,
+      side: side(ball.launch_deg ?? 0),
+    })),
+  );
+  return { place, plan, tape, own, entry, hit, type, erase, enter, balls };
+}

@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { useStorage } from "@vueuse/core";
+import { computed, onMounted } from "vue";
+import { cellName } from "@/shared/api/cells";
+import { sentenceOf } from "@/shared/api/client";
+import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import { flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import CellPicker from "../components/CellPicker.vue";
+import NetPicture from "../components/NetPicture.vue";
+import { useCell } from "../composables/cell";
+import { useNet } from "../composables/net";
+import { useSession } from "../composables/session";
+
+const props = defineProps<{ studentId: string }>();
+const words = useWords();
+const student = useStudent(() => props.studentId);
+const matrix = useMatrix(() => props.studentId);
+const conditions = useStorage("oxgang-conditions", { lie: "mat", ball: "premium" });
+const { clubs, swings, cell, cue, bindings } = useCell({
+  matrix: () => matrix.data.value,
+  words: () => words.data.value,
+});
+const session = useSession({
+  studentId: props.studentId,
+  student: () => student.data.value,
+  matrix: () => matrix.data.value,
+  cell: () => cell.value,
+  conditions: () => conditions.value,
+});
+const net = useNet({ studentId: props.studentId, cell: () => cell.value, session });
+const { place, plan, tape, entry, balls } = net;
+onMounted(() => loadOutbox().then(flushOutbox));
+
+useKeys("Net", [
+  {
+    shown: "0–9 −",
+    does: "centimetres above (−: below) the tape",
+    on: (event) => {
+      if (!/^[0-9-]$/.test(event.key)) return false;
+      net.type(event.key);
+      return true;
+    },
+  },
+  key("Enter", "log the ball", "Enter", net.enter),
+  key("⌫", "erase a digit", "Backspace", net.erase),
+  key("u", "undo the last ball", "u", () => session.undo()),
+  ...bindings,
+]);
+const newestFirst = computed(() => [...balls.value].reverse());
+const inWindow = computed(() => balls.value.filter((ball) => ball.side === "in").length);
+const SIDES = { in: "in the window", below: "too low", above: "too high" };
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="matrix.error.value" :text="sentenceOf(matrix.error.value)" />
+    <Waiting v-else-if="!matrix.data.value || !words.data.value" what="the net" />
+    <EmptyState
+      v-else-if="!clubs.length"
+      title="No clubs in the bag"
+      next="Put at least one wedge with its loft into the bag, then hit into the net."
+    >
+      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
+    </EmptyState>
+    <div v-else-if="cell" class="columns">
+      <div>
+        <CellPicker
+          v-model="cell"
+          :clubs="clubs"
+          :swings="swings"
+          :words="words.data.value"
+          :balls="session.balls.value"
+        />
+        <div class="place">
+          <label
+            >Net, from the ball
+            <input
+              v-model.number="place.distance_m"
+              type="number"
+              min="0.5"
+              max="10"
+              step="0.1"
+              inputmode="decimal"
+            />
+            m</label
+          >
+          <label
+            >Ball on
+            <select v-model.number="place.ball_height_m">
+              <option :value="0">the ground</option>
+              <option :value="0.02">a mat</option>
+              <option :value="0.04">a tee</option>
+            </select></label
+          >
+        </div>
+        <p class="quiet">
+          Check the net for holes and frames that can rebound; nobody beside or behind it. Your
+          range's rules come first.
+        </p>
+      </div>
+      <div>
+        <div class="head">
+          <h1>{{ cellName(cell) }}</h1>
+          <RouterLink
+            class="push"
+            :to="{ name: 'range', params: { studentId }, query: { ...cell } }"
+            >Out on the range</RouterLink
+          >
+        </div>
+        <p class="quiet">
+          {{ cue }}
+          <template v-if="plan.data.value?.ball_speed_mps">
+            Launch at a ball speed of {{ plan.data.value.ball_speed_mps.toFixed(1) }} m/s, typical
+            for this cell.
+          </template>
+          <template v-else>No carry for this cell yet: straight lines, a little low.</template>
+        </p>
+        <Sentence v-if="plan.error.value" :text="sentenceOf(plan.error.value)" />
+        <NetPicture
+          v-if="plan.data.value"
+          v-model:tape="tape"
+          :plan="plan.data.value"
+          :balls="balls"
+          @hit="net.hit"
+        />
+        <p class="quiet">
+          Tap where the ball hit, or type centimetres above the tape (− for below) and Enter. Drag
+          the tape to where it hangs.
+        </p>
+        <output class="typed slab" aria-label="Centimetres being typed">{{
+          entry.text ? `${entry.text} cm` : ""
+        }}</output>
+        <Sentence :text="entry.problem" />
+      </div>
+      <aside class="sheet">
+        <h2>{{ inWindow }} of {{ balls.length }} in the window</h2>
+        <Sentence
+          v-if="outboxState.waiting && outboxState.trouble"
+          tone="quiet"
+          :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
+        />
+        <ol reversed>
+          <li v-for="(ball, i) in newestFirst" :key="ball.uid">
+            <span class="num quiet">{{ balls.length - i }}</span>
+            <b class="slab">{{ ball.launch_deg?.toFixed(1) }}°</b>
+            <span :class="{ trouble: ball.side !== 'in' }">{{ SIDES[ball.side] }}</span>
+            <button
+              type="button"
+              :aria-label="`Undo ball ${balls.length - i}`"
+              @click="session.undo(ball.uid)"
+            >
+              ✕
+            </button>
+          </li>
+        </ol>
+        <p v-if="!balls.length" class="quiet">No ball in the net yet.</p>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 23rem) minmax(18rem, 1fr) minmax(0, 17rem);
+  gap: 1.5rem;
+  align-items: start;
+}
+.head {
+  margin-bottom: 0;
+}
+.place {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1.2rem;
+  margin-top: 0.8rem;
+}
+.place input {
+  width: 4.5rem;
+  min-height: 44px;
+  font: inherit;
+  padding: 0 0.5rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.place select {
+  min-height: 44px;
+}
+label {
+  color: var(--ink-2);
+}
+.typed {
+  display: block;
+  min-height: 2.6rem;
+  font-size: 2rem;
+}
+ol {
+  list-style: none;
+  margin: 0.4rem 0 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.6rem 4rem 1fr auto;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+li button {
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+.trouble {
+  color: var(--clay);
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
