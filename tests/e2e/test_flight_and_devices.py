@@ -30,7 +30,8 @@ def test_a_gate_is_dragged_until_only_the_high_ball_clears_it(signed_in: Page) -
     expect(row.get_by_role("cell").nth(1)).to_contain_text("clears it")
     box = near.bounding_box()
     handle = page.locator(".gate circle").bounding_box()
-    assert box and handle
+    assert box
+    assert handle
     page.mouse.move(handle["x"] + 7, handle["y"] + 7)
     page.mouse.down()
     page.mouse.move(handle["x"] + 7, handle["y"] - 20, steps=5)
@@ -73,9 +74,24 @@ def test_balls_of_a_monitor_arrive_within_a_second_and_once(
     expect(page.get_by_text("Listening.")).to_be_visible()
     page.wait_for_timeout(700)
     monitor = subprocess.Popen(
-        [sys.executable, "-m", "oxgang", "monitor", "--url", server.url, "--token", token]
-        + ["--balls", "8", "--rate", "120", "--faults", "duplicate,out-of-order"]
-        + ["--queue", str(tmp_path / "queue.jsonl")],
+        [
+            sys.executable,
+            "-m",
+            "oxgang",
+            "monitor",
+            "--url",
+            server.url,
+            "--token",
+            token,
+            "--balls",
+            "8",
+            "--rate",
+            "120",
+            "--faults",
+            "duplicate,out-of-order",
+            "--queue",
+            str(tmp_path / "queue.jsonl"),
+        ],
         stdout=subprocess.PIPE,
         text=True,
     )
