@@ -12,6 +12,7 @@ from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.recipes import keep_recipes
 from oxgang.api.auth import coach_of
 from oxgang.api.flight.schemas import (
+    BarBody,
     PictureIn,
     PictureOut,
     RecipesBody,
@@ -85,13 +86,17 @@ def _shot(shot: Pictured) -> ShotOut:
     )
 
 
+def _bar(bar: BarBody | None) -> Bar | None:
+    return Bar(bar.height_m, bar.distance_m) if bar else None
+
+
 @router.post("/students/{student_id}/picture", response=PictureOut)
 def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, object]:
     """What set-ups do with a club at a club speed. Nothing is stored."""
     coach = coach_of(request)
     student_of(coach.academy, student_id)
     club = club_of(coach.academy, data.club_id)
-    gate, tape = (bar and Bar(bar.height_m, bar.distance_m) for bar in (data.gate, data.tape))
+    gate, tape = _bar(data.gate), _bar(data.tape)
     shots = picture(
         _recipes(data),
         loft_deg=club.loft_deg,
