@@ -24,6 +24,7 @@ from oxgang.core.shots import (
     Tempo,
     Trajectory,
 )
+from oxgang.core.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots, write_shots
@@ -173,26 +174,39 @@ def test_matrix_and_gaps_commands(folder: Path) -> None:
     code, _, _ = run("matrix", folder / "shots.csv", "--bag", folder / "bag.csv", "-o", out)
     assert code == 0
     rows = list(csv.DictReader(io.StringIO(out.read_text())))
-    assert [(r["club"], r["swing"]) for r in rows] == [
-        ("56", "9:00"),
-        ("56", "10:00"),
-        ("60", "9:00"),
-    ]
-    assert rows[0]["carry_yd"] == "61.00"
-    assert (rows[0]["balls"], rows[0]["basis"], rows[0]["last_measured"]) == (
-        "2",
-        "measured",
-        "2026-05-03",
+    # Every club by every swing of the scale seen in the shots by three heights (formats.md).
+    assert len(rows) == 2 * len(CLOCK.positions) * 3
+    assert [r["trajectory"] for r in rows[:3]] == ["low", "stock", "high"]
+    measured = {(r["club"], r["swing"]): r for r in rows if r["basis"] == "measured"}
+    assert set(measured) == {("56", "9:00"), ("56", "10:00"), ("60", "9:00")}
+    own = measured["56", "9:00"]
+    assert (own["balls"], own["last_measured"]) == ("2", "2026-05-03")
+    for row in rows:
+        assert float(row["carry_lo_yd"]) < float(row["carry_yd"]) < float(row["carry_hi_yd"])
+    # A scale of the file's own needs no name: its arm angles are guessed from the carries.
+    odd = folder / "odd.csv"
+    odd.write_text("club,swing,carry_yd\n56,mine,80\n56,little mine,40\n")
+    code, text, _ = run("matrix", odd, "--bag", folder / "bag.csv", "--as-of", "2026-06-01")
+    assert code == 0
+    assert {r["swing"] for r in csv.DictReader(io.StringIO(text))} == {"mine", "little mine"}
+
+
+def test_gaps_command_on_the_format_of_the_page(folder: Path) -> None:
+    out = folder / "matrix.csv"
+    out.write_text(
+        "club,swing,carry_yd,basis\n56,9:00,61,measured\n56,10:00,77,measured\n"
+        "60,9:00,52.5,estimated\n"
     )
     code, stdout, _ = run("gaps", out, "--from", 50, "--to", 80)
     found = json.loads(stdout)
     assert code == 0
     assert found["gaps"] == [
-        {"from_yd": 55, "to_yd": 58},
+        {"from_yd": 56, "to_yd": 58},
         {"from_yd": 64, "to_yd": 74},
         {"from_yd": 80, "to_yd": 80},
     ]
-    assert found["coverage"]["all"] == pytest.approx(15 / 31)
+    assert found["coverage"]["all"] == pytest.approx(16 / 31)
+    assert found["coverage"]["measured"] == pytest.approx(10 / 31)
 
 
 def test_unusable_input_is_status_2_with_a_sentence_for_each_problem(folder: Path) -> None:

@@ -17,6 +17,8 @@ class Shot:
     carry_yd: float
     shot_sd_yd: float = 3.0
     key: CellKey = KEY
+    carry_lo_yd: float | None = None
+    carry_hi_yd: float | None = None
 
 
 carries = st.lists(st.floats(5, 140).map(lambda v: round(v, 2)), max_size=25)

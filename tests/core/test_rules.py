@@ -5,11 +5,10 @@ from datetime import date
 
 import pytest
 from oxgang.core.bag import Club, checked_club, periods_overlap
-from oxgang.core.carry.cells import Doubt, build_matrix
 from oxgang.core.checks import check_shot
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.gaps import checked_range, checked_tolerance
-from oxgang.core.shots import CellKey, Shot, Strike
+from oxgang.core.shots import CellKey, Shot
 from oxgang.core.swing import BUILT_IN, CLOCK, FRACTION, Position, checked_positions, express
 from oxgang.core.units import MPS_PER_MPH, m_from_yd, yd_from_m
 
@@ -77,20 +76,6 @@ def test_a_swing_of_another_scale_stands_at_the_nearest_arm_angle() -> None:
     assert express("three-quarter", 135, CLOCK.positions) == "10:00"
     assert express("9:00", 90, CLOCK.positions) == "9:00"
     assert express("my own", None, CLOCK.positions) == "my own"
-
-
-def test_a_mishit_is_kept_and_counted_but_does_not_set_the_carry() -> None:
-    day = date(2026, 5, 1)
-    balls = [replace(BALL, carry_yd=c, hit_on=day) for c in (60, 61, 62, 63)]
-    fat = replace(BALL, carry_yd=40, strike=Strike.FAT, hit_on=day)
-    excluded = replace(BALL, carry_yd=90, excluded="wrong club", hit_on=day)
-    later = replace(BALL, carry_yd=99, hit_on=date(2026, 6, 1))
-    (cell,) = build_matrix([*balls, fat, excluded, later], as_of=date(2026, 5, 2))
-    assert (cell.carry_yd, cell.balls, cell.mishits) == (61.5, 4, 1)
-    assert cell.doubts == (Doubt.FEW_BALLS,)
-    (old,) = build_matrix(balls * 2, as_of=date(2027, 3, 1))
-    assert old.doubts == (Doubt.OLD,)
-    assert build_matrix([fat]) == []
 
 
 @pytest.mark.parametrize("value", [0, -1, 11, float("nan"), float("inf")])

@@ -40,7 +40,7 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
-            if method == "get" and address.endswith(("cell-balls", "net-plan")):
+            if method == "get" and address.endswith(("cell-balls", "net-plan", "why")):
                 address += "?club=56&swing=9:00&trajectory=stock"
             if path.endswith(("check", "bag")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")

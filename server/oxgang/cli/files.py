@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping
 from dataclasses import asdict, replace
-from datetime import datetime
+from datetime import date, datetime
 from pathlib import Path
 from typing import Annotated
 
@@ -14,8 +14,11 @@ import typer
 from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
 from oxgang.core.bag import Club
 from oxgang.core.carry.cells import Basis, build_matrix
+from oxgang.core.carry.guess import positions_seen
+from oxgang.core.carry.hits import hits_at_home
 from oxgang.core.errors import OxgangError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
+from oxgang.core.home import usual_altitude
 from oxgang.core.shots import Shot, Trajectory
 from oxgang.core.swing import BUILT_IN, Scale, built_in, recognised
 from oxgang.files.bag import read_bag
@@ -32,7 +35,10 @@ def matrix(
         str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")
     ] = "",
     as_of: Annotated[
-        datetime | None, typer.Option(formats=["%Y-%m-%d"], help="the day it is made for")
+        datetime | None,
+        typer.Option(
+            formats=["%Y-%m-%d"], help="the day it is made for; else that of the last ball"
+        ),
     ] = None,
     output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
 ) -> None:
@@ -48,9 +54,11 @@ def matrix(
             if shot.cell.club.casefold() not in known
         ],
     )
-    swings = [shot.cell.swing for _, shot in rows]
-    chosen = _scale(scale) or recognised(swings)
-    order = [p.label for p in chosen.positions] if chosen else list(dict.fromkeys(swings))
+    balls = [_relabelled(shot, known) for _, shot in rows]
+    lofts = {club.label: club.loft_deg for club in clubs}
+    chosen = _scale(scale) or recognised(shot.cell.swing for shot in balls)
+    positions = chosen.positions if chosen else positions_seen(balls, lofts)
+    order = [position.label for position in positions]
     report_problems(
         shots,
         [
@@ -59,15 +67,15 @@ def matrix(
             if shot.cell.swing not in order
         ],
     )
-    day = as_of.date() if as_of else None
-    cells = build_matrix((_relabelled(shot, known) for _, shot in rows), as_of=day)
-    lofts = {club.label: club.loft_deg for club in clubs}
-    trajectories = list(Trajectory)
+    arms = {position.label: position.arm_deg for position in positions}
+    hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
+    newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
+    cells = build_matrix(hits, clubs, positions, as_of=as_of.date() if as_of else newest).cells
     cells.sort(
         key=lambda cell: (
             lofts[cell.key.club],
             order.index(cell.key.swing),
-            trajectories.index(cell.key.trajectory),
+            list(Trajectory).index(cell.key.trajectory),
         )
     )
     text = write_matrix(cells)

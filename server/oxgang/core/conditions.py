@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from oxgang.core.air import Air
-from oxgang.core.flight import SPIN_RANGE_RPM, Wind, fly, speed_for_carry
+from oxgang.core.flight import CARRY_PRECISION_YD, SPIN_RANGE_RPM, Wind, fly, speed_for_carry
 from oxgang.core.launch import WINDOWS_DEG
 from oxgang.core.shots import BallType, Lie, Spin, Trajectory
 
@@ -65,6 +65,7 @@ def carry_elsewhere(
     there_density: ArrayLike,
     here_headwind_mps: ArrayLike = 0.0,
     there_headwind_mps: ArrayLike = 0.0,
+    precision_yd: float = CARRY_PRECISION_YD,
 ) -> Array:
     """The carry [yd] that the same strike has in other air and wind, shape (n,).
 
@@ -81,7 +82,12 @@ def carry_elsewhere(
         When no ball speed gives the carry here.
     """
     speed = speed_for_carry(
-        carry_yd, launch_deg, spin_per_mps, density=here_density, headwind_mps=here_headwind_mps
+        carry_yd,
+        launch_deg,
+        spin_per_mps,
+        density=here_density,
+        headwind_mps=here_headwind_mps,
+        precision_yd=precision_yd,
     )
     spin = np.minimum(np.asarray(spin_per_mps) * speed, SPIN_RANGE_RPM[1])
     return fly(

@@ -293,6 +293,7 @@ def speed_for_carry(
     density: ArrayLike,
     headwind_mps: ArrayLike = 0.0,
     spin_rpm: ArrayLike | None = None,
+    precision_yd: float = CARRY_PRECISION_YD,
 ) -> Array:
     """The ball speed [m/s] that gives a carry, shape (n,). The inverse of `fly`.
 
@@ -303,6 +304,8 @@ def speed_for_carry(
     spin_per_speed
         Spin where it grows with the ball speed [rpm for each m/s]; not used where `spin_rpm` is
         given.
+    precision_yd
+        How near to the carry the speed must come [yd].
 
     Raises
     ------
@@ -336,7 +339,7 @@ def speed_for_carry(
     for _ in range(MOST_STEPS):
         speed = (lo * f_hi - hi * f_lo) / (f_hi - f_lo)
         f = miss(speed)
-        if np.abs(f).max() < CARRY_PRECISION_YD:
+        if np.abs(f).max() < precision_yd:
             break
         high = f > 0
         f_lo = np.where(high & (side > 0), f_lo / 2, f_lo)

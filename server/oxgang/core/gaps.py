@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from itertools import combinations, groupby
 from typing import Final, Protocol
 
+from oxgang.core.carry.cells import INTERVAL_Z
 from oxgang.core.errors import InputError
 from oxgang.core.shots import CellKey
 
@@ -18,6 +19,8 @@ TOLERANCE_RANGE_YD: Final = (0.5, 10.0)
 GROUND_LIMITS_YD: Final = (5, 200)
 # Two cells whose carries are this close do the same job.
 OVERLAP_YD: Final = 1.0
+# An estimate whose interval reaches further than so many tolerances covers no ground.
+TRUSTED_TOLERANCES: Final = 2.0
 # Yardages are compared in decimals; binary fractions must not decide what is covered.
 _EPSILON: Final = 1e-9
 
@@ -31,6 +34,10 @@ class Carrying(Protocol):
     def carry_yd(self) -> float: ...
     @property
     def shot_sd_yd(self) -> float: ...
+    @property
+    def carry_lo_yd(self) -> float | None: ...
+    @property
+    def carry_hi_yd(self) -> float | None: ...
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +88,11 @@ def checked_range(from_yd: int, to_yd: int) -> None:
         raise InputError(f"Keep the ground between {lo} and {hi} yards.", field="to_yd")
 
 
+def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:
+    """Whether a cell counts as ground: measured, or estimated well enough to be played."""
+    return measured or half_yd <= TRUSTED_TOLERANCES * tolerance_yd
+
+
 def covers(carry_yd: float, yardage: int, tolerance_yd: float) -> bool:
     """Whether a carry is within the tolerance of a whole yardage (inclusive)."""
     return abs(carry_yd - yardage) <= tolerance_yd + _EPSILON
@@ -124,8 +136,14 @@ def overlaps(cells: Sequence[Carrying]) -> list[tuple[CellKey, CellKey]]:
 
 
 def expected_miss_yd(cell: Carrying, yardage: float) -> float:
-    """Root mean square distance [yd] of one solid ball from the yardage."""
-    return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd)
+    """Root mean square distance [yd] of one solid ball from the yardage.
+
+    It counts the distance of the mean, the scatter, and what is not known of the mean.
+    """
+    unknown = 0.0
+    if cell.carry_lo_yd is not None and cell.carry_hi_yd is not None:
+        unknown = (cell.carry_hi_yd - cell.carry_lo_yd) / 2 / INTERVAL_Z
+    return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd, unknown)
 
 
 def best_at(cells: Sequence[Carrying], yardage: float, *, most: int = 3) -> list[int]:

@@ -48,6 +48,28 @@ def modified_z(values: ArrayLike) -> NDArray[np.float64]:
     return z
 
 
+def medians_by(values: NDArray[np.float64], index: NDArray[np.intp], n: int) -> NDArray[np.float64]:
+    """The median of the values of each index 0 to n - 1, shape (n,); nan where there is none."""
+    order = np.lexsort((values, index))
+    count = np.bincount(index, minlength=n)
+    start = np.concatenate([[0], np.cumsum(count)[:-1]]).astype(np.intp)
+    ordered = np.append(values[order], np.nan)
+    low = np.where(count > 0, start + (count - 1) // 2, len(values))
+    high = np.where(count > 0, start + count // 2, len(values))
+    return np.asarray((ordered[low] + ordered[high]) / 2)
+
+
+def suspects_by(values: NDArray[np.float64], index: NDArray[np.intp], n: int) -> NDArray[np.bool_]:
+    """`suspects` of many cells at once: each value among those of its index, shape of `values`."""
+    off = np.abs(values - medians_by(values, index, n)[index])
+    count = np.bincount(index, minlength=n)
+    mad = medians_by(off, index, n)
+    mean = np.bincount(index, off, n) / np.maximum(count, 1)
+    sigma = np.where(mad > 0, mad * MAD_TO_SIGMA, mean * MEAN_AD_TO_SIGMA)[index]
+    some = (count[index] > 2) & (sigma > 0)
+    return np.asarray(some & (off > MODIFIED_Z_LIMIT * np.where(some, sigma, 1.0)))
+
+
 def suspects(values: ArrayLike) -> NDArray[np.bool_]:
     """Which of a cell's solid carries, shape (n,), are suggested as mishits.
 

@@ -65,6 +65,7 @@ class BallOut(Schema):
     lie: str
     carry_yd: float | None
     total_yd: float | None
+    home_yd: float | None
     launch_deg: float | None
     spin_rpm: float | None
     ball_speed_mps: float | None

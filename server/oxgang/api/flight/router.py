@@ -21,6 +21,7 @@ from oxgang.api.flight.schemas import (
     TodayOut,
 )
 from oxgang.core.air import Air
+from oxgang.core.carry.cells import Basis
 from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, carry_elsewhere, home_air
 from oxgang.core.flight import Wind
 from oxgang.core.impact import Contact
@@ -133,7 +134,8 @@ def today(
     """What today's air and wind do to the student's cells, at the typical launch and spin."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    every = matrix_of(student, local_day(student, timezone.now())).cells
+    cells = [cell for cell in every if cell.basis is Basis.MEASURED]
     home = home_air(coach.academy.altitude_m).density()
     here = Air(temperature_c, coach.academy.altitude_m).density()
     carries = [cell.carry_yd for cell in cells]

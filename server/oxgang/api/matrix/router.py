@@ -7,12 +7,21 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.api.auth import coach_of
-from oxgang.api.matrix.schemas import CellOut, MatrixOut
-from oxgang.core.carry.cells import Cell
-from oxgang.core.carry.centre import furrow
+from oxgang.api.matrix.schemas import CellOut, CompareOut, MatrixOut, WhyOut
+from oxgang.core.carry.arithmetic import arithmetic
+from oxgang.core.carry.cells import Cell, furrow
+from oxgang.core.carry.wedges import best_wedge
+from oxgang.core.carry.why import why
+from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
+from oxgang.core.spin import shown
+from oxgang.matrix.selectors.history import history_of
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["matrix"])
@@ -38,7 +47,15 @@ def cell_out(cell: Cell) -> CellOut:
         basis=cell.basis,
         last_measured=cell.last_measured,
         doubts=list(cell.doubts),
+        re_expressed=cell.re_expressed,
     )
+
+
+def _found(
+    request: HttpRequest, student_id: UUID, as_of: date | None
+) -> tuple[Student, StudentMatrix]:
+    student = student_of(coach_of(request).academy, student_id)
+    return student, matrix_of(student, as_of or local_day(student, timezone.now()))
 
 
 @router.get("/students/{student_id}/matrix", response=MatrixOut)
@@ -46,12 +63,52 @@ def matrix(
     request: HttpRequest, student_id: UUID, as_of: Query[date | None] = None
 ) -> dict[str, object]:
     """The student's matrix and ground, today or as of a day."""
-    student = student_of(coach_of(request).academy, student_id)
-    found: StudentMatrix = matrix_of(student, as_of or local_day(student, timezone.now()))
+    _, found = _found(request, student_id, as_of)
     return {
         "day": found.day,
         "clubs": found.clubs,
         "positions": found.positions,
         "cells": [cell_out(cell) for cell in found.cells],
         "ground": found.ground,
+        "conflicts": found.matrix.conflicts,
+        "suspects": found.matrix.suspects,
+        "spread": found.matrix.spread,
+    }
+
+
+@router.get("/students/{student_id}/why", response=WhyOut)
+def why_cell(
+    request: HttpRequest,
+    student_id: UUID,
+    club: str,
+    swing: str,
+    trajectory: Trajectory,
+    spin: Spin = Spin.CHECK,
+    tempo: Tempo = Tempo.NORMAL,
+) -> dict[str, object]:
+    """What stands behind a cell's number: balls, neighbours, rule of thumb, launch, history."""
+    student, found = _found(request, student_id, None)
+    key = CellKey(club, swing, trajectory, spin, tempo)
+    behind = why(found.matrix, key)
+    if behind is None:
+        raise NotFound("There is no such cell in this matrix.")
+    measured = measured_in_cell(balls_in_cell(student, club, swing, trajectory, spin, tempo))
+    return {
+        "own": behind.own,
+        "neighbours": behind.neighbours,
+        "rule": behind.rule,
+        "strongest": behind.strongest,
+        "shown": shown(trajectory, measured.launches_deg, measured.spins),
+        "history": history_of(found.hits, key),
+        "recipe": recipes_of(student)[trajectory],
+    }
+
+
+@router.get("/students/{student_id}/compare", response=CompareOut)
+def compare(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """The clubs by how tight they are, and the fraction arithmetic beside the measurement."""
+    _, found = _found(request, student_id, None)
+    return {
+        "wedges": best_wedge(found.matrix, found.hits, [c.label for c in found.clubs]),
+        "arithmetic": arithmetic(found.cells, found.positions),
     }

@@ -4,6 +4,7 @@ from datetime import date
 
 from ninja import Schema
 
+from oxgang.api.flight.schemas import RecipeBody
 from oxgang.api.scales.schemas import PositionOut
 from oxgang.api.students.schemas import ClubOut
 
@@ -27,6 +28,33 @@ class CellOut(Schema):
     basis: str
     last_measured: date | None
     doubts: list[str]
+    re_expressed: int
+
+
+class KeyOut(Schema):
+    club: str
+    swing: str
+    trajectory: str
+    spin: str
+    tempo: str
+
+
+class ConflictOut(Schema):
+    """Two measured cells out of order: the longer swing or lesser loft carries less. Yards."""
+
+    shorter: KeyOut
+    longer: KeyOut
+    shorter_yd: float
+    longer_yd: float
+
+
+class SuspectOut(Schema):
+    """A solid ball that looks like a mishit, and the usual carry of its cell. Yards."""
+
+    uid: str
+    cell: KeyOut
+    carry_yd: float
+    usual_yd: float
 
 
 class StretchOut(Schema):
@@ -36,6 +64,8 @@ class StretchOut(Schema):
 
 
 class GroundOut(Schema):
+    """`unsure` is what no measured cell covers; `fallow` what no estimate covers well either."""
+
     from_yd: int
     to_yd: int
     tolerance_yd: float
@@ -44,6 +74,7 @@ class GroundOut(Schema):
     covered: int
     covered_measured: int
     fallow: list[StretchOut]
+    unsure: list[StretchOut]
     best: list[list[int]]
 
 
@@ -53,3 +84,78 @@ class MatrixOut(Schema):
     positions: list[PositionOut]
     cells: list[CellOut]
     ground: GroundOut
+    conflicts: list[ConflictOut]
+    suspects: list[SuspectOut]
+    spread: float
+
+
+class SourceOut(Schema):
+    carry_yd: float | None
+    share: float
+
+
+class NeighbourOut(Schema):
+    club: str
+    arm_deg: float
+    trajectory: str
+    carry_yd: float
+    balls: int
+    share: float
+
+
+class ShownOut(Schema):
+    """Measured launch and spin of the cell: medians of so many balls, window and grade."""
+
+    launches: int
+    launch_deg: float | None
+    window_deg: tuple[float, float]
+    side: str | None
+    spins: int
+    spin_rpm: float | None
+    grade: str | None
+
+
+class HistoryOut(Schema):
+    """One day's solid balls of the cell: their median at home conditions [yd]."""
+
+    day: date
+    balls: int
+    carry_yd: float
+
+
+class WhyOut(Schema):
+    """Why a cell's number is what it is, and how it is hit."""
+
+    own: SourceOut
+    neighbours: SourceOut
+    rule: SourceOut
+    strongest: list[NeighbourOut]
+    shown: ShownOut
+    history: list[HistoryOut]
+    recipe: RecipeBody
+
+
+class WedgeOut(Schema):
+    club: str
+    balls: int
+    solid: int
+    scatter: float
+    scatter_lo: float
+    scatter_hi: float
+    best_chance: float
+
+
+class LineOut(Schema):
+    club: str
+    swing: str
+    fraction: float
+    arithmetic_yd: float
+    carry_yd: float
+    follows: bool | None
+
+
+class CompareOut(Schema):
+    """The best wedge, and the fraction arithmetic beside the matrix."""
+
+    wedges: list[WedgeOut]
+    arithmetic: list[LineOut]

@@ -1,40 +1,67 @@
-"""A student's matrix from the student's balls."""
+"""A student's whole matrix from the student's balls."""
 
 from __future__ import annotations
 
-from collections import defaultdict
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections import Counter, defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 from datetime import date
 from enum import StrEnum
+from itertools import product
 from typing import Final
 
-from oxgang.core.carry.centre import cell_centre
-from oxgang.core.shots import CellKey, Shot
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import ndtri
+
+from oxgang.core.bag import Club
+from oxgang.core.carry.conflicts import Conflict, Suspect, conflicts_in, suspects_in
+from oxgang.core.carry.fit import Fit, fit
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import CELL_SPREAD_PRIOR_BALLS, Change
+from oxgang.core.carry.order import Line, repaired
+from oxgang.core.carry.prior import Point
+from oxgang.core.shots import CellKey, Spin, Strike, Tempo, Trajectory
+from oxgang.core.swing import Position
+
+Array = NDArray[np.float64]
 
 # "At least five balls a cell" is common practice, no published source.
 ENOUGH_BALLS: Final = 5
-# A number this old has seen another season. Common practice, no published source.
-OLD_AFTER_DAYS: Final = 180
+# A wide interval after this long is the age's doing. Common practice, no published source.
+OLD_AFTER_DAYS: Final = 60
+# A cell whose interval reaches further than this to either side is doubtful, unless the student's
+# own tolerance is given [yd].
+DOUBT_OVER_YD: Final = 2.5
+INTERVAL: Final = 0.90
+INTERVAL_Z: Final = float(ndtri(0.5 + INTERVAL / 2))
+# The furrow of the ground shows where this share of solid balls lands.
+FURROW_SHARE: Final = 0.80
 
 
 class Basis(StrEnum):
-    """Whether a cell's number comes from its own balls or from elsewhere."""
+    """Whether a cell has balls of its own or comes from the others and the rule of thumb."""
 
     MEASURED = "measured"
     ESTIMATED = "estimated"
 
 
 class Doubt(StrEnum):
-    """Why a cell's number should not be trusted as it stands."""
+    """Why a measured number should not be trusted as it stands."""
 
     FEW_BALLS = "few balls"
     OLD = "old"
+    CONFLICT = "conflict"
+    RE_EXPRESSED = "from another scale"
 
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """One cell of a matrix. Distances in yards; the interval is 90 % for the mean carry."""
+    """One cell of a matrix. Distances in yards; the interval is 90 % for the mean carry.
+
+    `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
+    arm angle.
+    """
 
     key: CellKey
     carry_yd: float
@@ -46,45 +73,215 @@ class Cell:
     basis: Basis
     last_measured: date | None
     doubts: tuple[Doubt, ...] = ()
+    re_expressed: int = 0
+
+    @property
+    def half_yd(self) -> float:
+        """Half of the interval [yd], for "61 ± 2"."""
+        return (self.carry_hi_yd - self.carry_lo_yd) / 2
 
 
-def build_matrix(shots: Iterable[Shot], *, as_of: date | None = None) -> list[Cell]:
-    """Every cell that has at least one ball that counts, in the order first hit.
+@dataclass(frozen=True, slots=True)
+class Matrix:
+    """All cells with what a coach should settle, and the fit behind them.
+
+    `rows` are the cells' points in `fit`. `spread` is the student's scatter of single solid balls
+    as a share of the carry.
+    """
+
+    cells: list[Cell]
+    conflicts: list[Conflict]
+    suspects: list[Suspect]
+    spread: float
+    fit: Fit
+    rows: NDArray[np.intp]
+
+
+def build_matrix(
+    hits: Sequence[Hit],
+    clubs: Sequence[Club],
+    positions: Sequence[Position],
+    *,
+    as_of: date,
+    changes: Sequence[Change] = (),
+    tolerance_yd: float = DOUBT_OVER_YD,
+) -> Matrix:
+    """The matrix of a student on a day.
+
+    Every club by every swing length by low, stock and high is a cell, at check spin and normal
+    tempo; another spin or tempo is one where it has balls.
 
     Parameters
     ----------
-    shots
-        The student's balls in any order. Balls dated after `as_of` are left out.
-    as_of
-        The day for which the matrix is made. None takes all balls and calls none of them old.
+    hits
+        The student's balls in any order, also of clubs that are not in the bag any more: they tell
+        of the swing. Balls dated after `as_of` are left out.
+    clubs, positions
+        The bag on that day and the student's swing scale. Nothing in either gives no cell.
     """
-    balls: dict[CellKey, list[Shot]] = defaultdict(list)
-    for shot in shots:
-        if as_of is None or shot.hit_on is None or shot.hit_on <= as_of:
-            balls[shot.cell].append(shot)
+    keys = _keys(hits, clubs, positions, as_of)
+    loft = {club.label: club.loft_deg for club in clubs}
+    arm = {position.label: position.arm_deg for position in positions}
+    points = [
+        Point(k.club, loft[k.club], arm[k.swing], k.trajectory, k.spin, k.tempo) for k in keys
+    ]
+    fitted = fit(hits, points, as_of, changes)
+    place = {key: i for i, key in enumerate(keys)}
+    # Two clubs of one name cannot be; two positions of one arm angle share a point.
+    rows = np.array([fitted.points.index(p) for p in points], dtype=np.intp)
+    mean = fitted.posterior.mean[rows]
+    deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
+    lines = _lines(points)
+    ordered = repaired(mean, deviation**2, lines)
+    owns = _own(hits, place, as_of)
+    spreads = _spreads(fitted, hits, place, len(keys))
+    conflicts = conflicts_in(keys, lines, owns.logs, fitted.hits.spread)
+    in_conflict = {key for conflict in conflicts for key in (conflict.shorter, conflict.longer)}
+    cells = []
+    for i, key in enumerate(keys):
+        carry = float(np.exp(ordered[i]))
+        half = INTERVAL_Z * float(deviation[i])
+        balls = len(owns.logs[i])
+        cell = Cell(
+            key=key,
+            carry_yd=carry,
+            carry_lo_yd=carry * float(np.exp(-half)),
+            carry_hi_yd=carry * float(np.exp(half)),
+            shot_sd_yd=carry * float(spreads[i]),
+            balls=balls,
+            mishits=owns.mishits[i],
+            basis=Basis.MEASURED if balls else Basis.ESTIMATED,
+            last_measured=owns.last[i],
+            doubts=(),
+            re_expressed=owns.re_expressed[i],
+        )
+        cells.append(_doubted(cell, as_of, tolerance_yd, key in in_conflict))
+    return Matrix(cells, conflicts, suspects_in(fitted, hits), fitted.hits.spread, fitted, rows)
+
+
+def furrow(carry_yd: float, shot_sd_yd: float) -> tuple[float, float]:
+    """Ends [yd] of the stretch in which the middle 80 % of solid balls land."""
+    half = float(ndtri(0.5 + FURROW_SHARE / 2)) * shot_sd_yd
+    return max(0.0, carry_yd - half), carry_yd + half
+
+
+def _keys(
+    hits: Iterable[Hit], clubs: Sequence[Club], positions: Sequence[Position], as_of: date
+) -> list[CellKey]:
+    usual = [
+        CellKey(club.label, position.label, trajectory)
+        for club, position, trajectory in product(clubs, positions, Trajectory)
+    ]
+    known = set(usual)
+    labels = {club.label for club in clubs}, {position.label for position in positions}
+    others = {
+        hit.cell: None
+        for hit in {id(h.cell): h for h in hits if h.counts}.values()
+        if (hit.cell.spin is not Spin.CHECK or hit.cell.tempo is not Tempo.NORMAL)
+        and (hit.day is None or hit.day <= as_of)
+        and hit.cell.club in labels[0]
+        and hit.cell.swing in labels[1]
+    }
+    return usual + [key for key in others if key not in known]
+
+
+@dataclass(slots=True)
+class _Own:
+    """What each cell has of its own, by its place."""
+
+    logs: list[list[float]]
+    last: list[date | None]
+    mishits: list[int]
+    re_expressed: list[int]
+
+
+def _own(hits: Iterable[Hit], place: dict[CellKey, int], as_of: date) -> _Own:
+    n = len(place)
+    own = _Own([[] for _ in range(n)], [None] * n, [0] * n, [0] * n)
+    known: dict[int, int | None] = {}  # by identity: callers share one key a cell
+    for hit in hits:
+        name = id(hit.cell)
+        if name not in known:
+            known[name] = place.get(hit.cell)
+        i = known[name]
+        if i is None or (hit.day is not None and hit.day > as_of):
+            continue
+        if hit.counts and hit.carry_yd:
+            own.logs[i].append(hit.carry_yd)
+            own.re_expressed[i] += hit.re_expressed
+            last = own.last[i]
+            if hit.day is not None and (last is None or hit.day > last):
+                own.last[i] = hit.day
+        elif hit.strike is not Strike.SOLID and not hit.excluded:
+            own.mishits[i] += 1
+    return own
+
+
+def _lines(points: Sequence[Point]) -> list[list[Line]]:
+    """Along which cells the carry may not fall: by swing length, then by loft."""
+    by_arm: dict[tuple[object, ...], list[int]] = defaultdict(list)
+    by_loft: dict[tuple[object, ...], list[int]] = defaultdict(list)
+    for i, p in enumerate(points):
+        by_arm[p.club, p.trajectory, p.spin, p.tempo].append(i)
+        by_loft[p.arm_deg, p.trajectory, p.spin, p.tempo].append(i)
+    arms = [sorted(line, key=lambda i: points[i].arm_deg) for line in by_arm.values()]
+    directions = [arms]
+    # Clubs of one loft have no order between them: each stands in a direction of its own.
+    most = max(
+        Counter((*k, points[i].loft_deg) for k, v in by_loft.items() for i in v).values(), default=0
+    )
+    for turn in range(most):
+        lofts = []
+        for line in by_loft.values():
+            same: dict[float, list[int]] = defaultdict(list)
+            for i in line:
+                same[points[i].loft_deg].append(i)
+            lofts.append(
+                [same[loft][min(turn, len(same[loft]) - 1)] for loft in sorted(same, reverse=True)]
+            )
+        directions.append(lofts)
     return [
-        _cell(key, own, as_of) for key, own in balls.items() if any(shot.counts for shot in own)
+        [np.array(line, dtype=np.intp) for line in direction if len(line) > 1]
+        for direction in directions
     ]
 
 
-def _cell(key: CellKey, own: list[Shot], as_of: date | None) -> Cell:
-    solid = [shot for shot in own if shot.counts]
-    centre = cell_centre([shot.carry_yd for shot in solid if shot.carry_yd is not None])
-    last = max((shot.hit_on for shot in solid if shot.hit_on), default=None)
+def _spreads(fitted: Fit, hits: Sequence[Hit], place: dict[CellKey, int], cells: int) -> Array:
+    """Scatter of single solid balls of each cell, as a share: its own, drawn to the student's."""
+    student = fitted.hits.spread
+    group = fitted.hits.ball_group
+    squares: Array = np.zeros(cells)
+    freedom: Array = np.zeros(cells)
+    if len(group):
+        # Own balls are held against their group's mean, so that days do not count as scatter.
+        count = np.bincount(group)
+        means = np.bincount(group, fitted.hits.ball_log) / count
+        off = (fitted.hits.ball_log - means[group]) ** 2
+        share = 1 - 1 / count[group]
+        keys = [hits[i].cell for i in fitted.hits.ball_hit]
+        places = {id(key): place.get(key, -1) for key in {id(k): k for k in keys}.values()}
+        of_cell = np.array([places[id(key)] for key in keys], dtype=np.intp)
+        known = of_cell >= 0
+        limit = (3 * student) ** 2
+        squares += np.bincount(of_cell[known], np.minimum(off[known], limit), cells)
+        freedom += np.bincount(of_cell[known], share[known], cells)
+    prior = CELL_SPREAD_PRIOR_BALLS
+    return np.asarray(np.sqrt((prior * student**2 + squares) / (prior + freedom)))
+
+
+def _doubted(cell: Cell, as_of: date, tolerance_yd: float, conflict: bool) -> Cell:
+    if cell.basis is Basis.ESTIMATED:
+        return cell
     doubts = []
-    if len(solid) < ENOUGH_BALLS:
+    wide = cell.half_yd > tolerance_yd
+    if wide and cell.balls < ENOUGH_BALLS:
         doubts.append(Doubt.FEW_BALLS)
-    if as_of and last and (as_of - last).days > OLD_AFTER_DAYS:
+    if wide and cell.last_measured and (as_of - cell.last_measured).days > OLD_AFTER_DAYS:
         doubts.append(Doubt.OLD)
-    return Cell(
-        key=key,
-        carry_yd=centre.carry_yd,
-        carry_lo_yd=centre.lo_yd,
-        carry_hi_yd=centre.hi_yd,
-        shot_sd_yd=centre.shot_sd_yd,
-        balls=len(solid),
-        mishits=sum(1 for shot in own if not shot.excluded and shot.strike != "solid"),
-        basis=Basis.MEASURED,
-        last_measured=last,
-        doubts=tuple(doubts),
-    )
+    if conflict:
+        doubts.append(Doubt.CONFLICT)
+    if cell.re_expressed == cell.balls:
+        doubts.append(Doubt.RE_EXPRESSED)
+    if not doubts:
+        return cell
+    return replace(cell, doubts=tuple(doubts))

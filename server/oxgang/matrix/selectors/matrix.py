@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from datetime import date
+from uuid import UUID
 
 from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.people import bag_of
-from oxgang.core.carry.cells import Basis, Cell, build_matrix
-from oxgang.core.gaps import Stretch, best_at, covered_yardages, fallow
+from oxgang.core.carry.cells import Basis, Cell, Matrix, build_matrix
+from oxgang.core.carry.hits import Hit
+from oxgang.core.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
 from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.swing import Position, express
 from oxgang.range_sessions.models import Ball
-from oxgang.range_sessions.selectors.balls import shots_in_scale
+from oxgang.range_sessions.selectors.balls import hits_of
 
 # The axis stretches to the tens beyond the student's shots.
 AXIS_STEP_YD = 10
@@ -22,8 +25,9 @@ AXIS_STEP_YD = 10
 class Ground:
     """What lies under the plough from `from_yd` to `to_yd`, whole yards.
 
-    `best` holds for each whole yardage of the axis (from `axis_from_yd`) the indices of the best
-    cells, best first.
+    `fallow` is what no measured and no well estimated cell covers, `unsure` what only estimates
+    cover. `best` holds for each whole yardage of the axis (from `axis_from_yd`) the indices of the
+    best cells, best first.
     """
 
     from_yd: int
@@ -34,53 +38,93 @@ class Ground:
     covered: int
     covered_measured: int
     fallow: list[Stretch]
+    unsure: list[Stretch]
     best: list[list[int]]
 
 
 @dataclass(frozen=True, slots=True)
 class StudentMatrix:
-    """Cells, the clubs and swings they stand under, and the ground."""
+    """The matrix, the clubs and swings it stands under, the balls behind it, and the ground."""
 
     day: date
     clubs: list[Club]
     positions: tuple[Position, ...]
-    cells: list[Cell]
+    matrix: Matrix
+    hits: list[Hit]
     ground: Ground
+
+    @property
+    def cells(self) -> list[Cell]:
+        return self.matrix.cells
 
 
 def matrix_of(student: Student, day: date) -> StudentMatrix:
     """The student's matrix on a day. Two queries beside those that loaded the student."""
-    clubs = [c for c in bag_of(student) if c.used_until is None or c.used_until >= day]
+    everything = bag_of(student, everything=True)
+    clubs = [c for c in everything if _in_bag(c, day)]
     positions = student.scale.as_core().positions
-    cells = build_matrix(shots_in_scale(student, positions, day), as_of=day)
-    return StudentMatrix(day, clubs, positions, cells, ground_of(student, cells))
+    hits = hits_of(student, _names(everything, clubs))
+    matrix = build_matrix(
+        hits,
+        [club.as_core() for club in clubs],
+        positions,
+        as_of=day,
+        tolerance_yd=student.tolerance_yd,
+    )
+    return StudentMatrix(day, clubs, positions, matrix, hits, ground_of(student, matrix.cells))
 
 
 def cell_of(student: Student, ball: Ball, day: date) -> Cell | None:
-    """The cell in which a ball stands, or None while the cell has no solid ball."""
-    positions = student.scale.as_core().positions
+    """The cell in which a ball stands; None when its club is not in the bag."""
+    found = matrix_of(student, day)
     key = CellKey(
         ball.club.label,
-        express(ball.swing, ball.arm_deg, positions),
+        express(ball.swing, ball.arm_deg, found.positions),
         Trajectory(ball.trajectory),
         Spin(ball.spin),
         Tempo(ball.tempo),
     )
-    cells = build_matrix(shots_in_scale(student, positions, day), as_of=day)
-    return next((cell for cell in cells if cell.key == key), None)
+    if not any(club.pk == ball.club_id for club in found.clubs):
+        return None
+    return next((cell for cell in found.cells if cell.key == key), None)
+
+
+def _in_bag(club: Club, day: date) -> bool:
+    return club.archived_at is None and (club.used_until is None or club.used_until >= day)
+
+
+def _names(everything: list[Club], in_bag: list[Club]) -> dict[UUID, str]:
+    """Labels of the clubs in the bag; others are told apart by when they went out of it."""
+    here = {club.pk for club in in_bag}
+    names = {club.pk: club.label for club in in_bag}
+    for club in everything:
+        if club.pk not in here:
+            until = f" until {club.used_until}" if club.used_until else ", out of the bag"
+            names[club.pk] = f"{club.label}{until}"
+    twice = {name for name, count in Counter(names.values()).items() if count > 1}
+    return {
+        pk: f"{name} ({str(pk)[:4]})" if name in twice and pk not in here else name
+        for pk, name in names.items()
+    }
 
 
 def ground_of(student: Student, cells: list[Cell]) -> Ground:
     """The student's ground under these cells."""
     lo, hi, tolerance = student.from_yd, student.to_yd, student.tolerance_yd
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    low = min([lo, *(cell.carry_yd - cell.shot_sd_yd for cell in cells)])
-    high = max([hi, *(cell.carry_yd + cell.shot_sd_yd for cell in cells)])
+    ploughs = [
+        cell for cell in cells if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance)
+    ]
+    low = min([lo, *(cell.carry_yd - cell.shot_sd_yd for cell in measured)])
+    high = max([hi, *(cell.carry_yd + cell.shot_sd_yd for cell in measured)])
     axis_from = max(0, int(low // AXIS_STEP_YD) * AXIS_STEP_YD)
     axis_to = -int(-high // AXIS_STEP_YD) * AXIS_STEP_YD
 
     def covered(some: list[Cell]) -> int:
         return len(covered_yardages(some, from_yd=lo, to_yd=hi, tolerance_yd=tolerance))
+
+    def uncovered(some: list[Cell]) -> list[Stretch]:
+        return fallow(some, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
 
     return Ground(
         from_yd=lo,
@@ -88,8 +132,9 @@ def ground_of(student: Student, cells: list[Cell]) -> Ground:
         tolerance_yd=tolerance,
         axis_from_yd=axis_from,
         axis_to_yd=axis_to,
-        covered=covered(cells),
+        covered=covered(ploughs),
         covered_measured=covered(measured),
-        fallow=fallow(cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        fallow=uncovered(ploughs),
+        unsure=uncovered(measured),
         best=[best_at(cells, y) for y in range(axis_from, axis_to + 1)],
     )

@@ -51,6 +51,9 @@ class Ball(models.Model):
     temperature_c = models.FloatField(null=True, blank=True)
     altitude_m = models.FloatField(null=True, blank=True)
     headwind_mps = models.FloatField(null=True, blank=True)
+    # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
+    home_yd = models.FloatField(null=True, blank=True)
+    home_sd = models.FloatField(default=0)
     excluded = models.CharField(max_length=200, blank=True)
     extra = models.JSONField(default=dict, blank=True)
     withdrawn_at = models.DateTimeField(null=True, blank=True)

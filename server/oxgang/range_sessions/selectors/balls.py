@@ -2,16 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from datetime import date
+from uuid import UUID
 
 from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
-from oxgang.core.shots import CellKey, Shot, Spin, Strike, Tempo, Trajectory
-from oxgang.core.swing import Position, express
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.prior import Point
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.swing import express
 from oxgang.range_sessions.models import Ball
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """Launch angles [degrees], and spin [rpm] with ball speed [m/s], of a cell's balls."""
+
+    launches_deg: list[float]
+    spins: list[tuple[float, float]]
 
 
 def balls_of(student: Student) -> QuerySet[Ball]:
@@ -53,46 +65,67 @@ def balls_in_cell(
     return [ball for ball in same if express(ball.swing, ball.arm_deg, positions) == swing]
 
 
-def shots_in_scale(student: Student, positions: Iterable[Position], day: date) -> list[Shot]:
-    """The balls that stand behind today's matrix, in the student's scale. One query.
+def hits_of(student: Student, clubs: Mapping[UUID, str]) -> list[Hit]:
+    """Every ball of the student as the carry model takes it, in the student's scale. One query.
 
-    Only what the matrix needs is read. Clubs out of use on `day` are left out, and swings of
-    another scale stand under the position nearest in arm angle.
+    Parameters
+    ----------
+    clubs
+        What each club is called, by its id; a club out of the bag has a name of its own. Its balls
+        tell of the swing.
     """
-    positions = tuple(positions)
+    positions = student.scale.as_core().positions
+    arms = {p.label: p.arm_deg for p in positions}
     rows = (
-        Ball.objects.filter(student=student, withdrawn_at=None, club__archived_at=None)
-        .exclude(club__used_until__lt=day)
+        Ball.objects.filter(student=student, withdrawn_at=None)
         .order_by("hit_on", "hit_at", "pk")
         .values_list(
-            "club__label", "swing", "arm_deg", "trajectory", "spin", "tempo",
-            "strike", "excluded", "carry_yd", "total_yd", "hit_on", "uid",
+            "club_id", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball", "lie",
+            "excluded", "home_yd", "home_sd", "hit_on", "uid", "club__loft_deg",
         )
     )  # fmt: skip
-    keys: dict[tuple[str, ...], CellKey] = {}
-    shots = []
-    for club, swing, arm, trajectory, spin, tempo, strike, excluded, carry, total, on, uid in rows:
-        row = (club, swing, str(arm), trajectory, spin, tempo)
-        if row not in keys:
-            keys[row] = CellKey(
-                club,
-                express(swing, arm, positions),
-                Trajectory(trajectory),
-                Spin(spin),
-                Tempo(tempo),
+    types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
+    words: dict[tuple[str, str, str], tuple[Strike, BallType, Lie]] = {}
+    hits = []
+    for (
+        club, swing, arm, height, spin, tempo, strike, ball, lie, excluded, carry, sd, on, uid,
+        loft,
+    ) in rows:  # fmt: skip
+        name = (club, swing, arm, height, spin, tempo)
+        if name not in types:
+            stop = arms.get(swing, arm)
+            if stop is None:
+                continue
+            label = clubs[club]
+            trajectory, grade, pace = Trajectory(height), Spin(spin), Tempo(tempo)
+            stands = express(swing, arm, positions)
+            types[name] = (
+                CellKey(label, stands, trajectory, grade, pace),
+                Point(label, loft, stop, trajectory, grade, pace),
+                stands != swing,
             )
-        shots.append(
-            Shot(
-                cell=keys[row],
-                id=uid,
-                hit_on=on,
-                carry_yd=carry,
-                total_yd=total,
-                strike=Strike(strike),
-                excluded=excluded,
-            )
+        cell, point, re_expressed = types[name]
+        said = (strike, ball, lie)
+        if said not in words:
+            words[said] = (Strike(strike), BallType(ball), Lie(lie))
+        struck, kind, ground = words[said]
+        hits.append(
+            Hit(cell, point, carry, uid, on, struck, excluded, kind, ground, sd, re_expressed)
         )
-    return shots
+    return hits
+
+
+def measured_in_cell(balls: Iterable[Ball]) -> Measured:
+    """Launches and spins that were measured of the solid balls of one cell."""
+    counting = [b for b in balls if b.strike == Strike.SOLID and not b.excluded]
+    return Measured(
+        [b.launch_deg for b in counting if b.launch_deg is not None],
+        [
+            (b.spin_rpm, b.ball_speed_mps)
+            for b in counting
+            if b.spin_rpm is not None and b.ball_speed_mps
+        ],
+    )
 
 
 def shots_for_file(student: Student) -> list[Shot]:

@@ -11,6 +11,7 @@ from django.db import transaction
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import known_swings
 from oxgang.core.errors import InputError
+from oxgang.core.home import at_home
 from oxgang.core.shots import MEASURED, Shot, Strike
 from oxgang.core.swing import Position
 from oxgang.range_sessions.models import Ball, FeedBall, RangeSession
@@ -57,8 +58,9 @@ def record_balls(
     today = local_day(student, now)
     days = {_day(student, shot, today) for shot, _ in fresh}
     sessions = _sessions(student, days, by)
+    homes = at_home([shot for shot, _ in fresh], student.academy.altitude_m)
     balls = []
-    for shot, club in fresh:
+    for (shot, club), home in zip(fresh, homes, strict=True):
         day = _day(student, shot, today)
         ball = Ball(
             student=student,
@@ -75,6 +77,8 @@ def record_balls(
             strike=shot.strike,
             ball=shot.ball,
             lie=shot.lie,
+            home_yd=home.carry_yd,
+            home_sd=home.sd,
             excluded=shot.excluded[:200],
             extra=dict(shot.extra),
         )

@@ -1,0 +1,76 @@
+"""The fraction arithmetic beside the measurement: what the school that trusts it would write.
+
+A three-quarter swing carries three quarters of the full carry, a half swing half. Common practice,
+no published source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.shots import Spin, Tempo, Trajectory
+from oxgang.core.swing import Position
+
+# Part of the full swing by arm angle [degrees]: a half swing is the lead arm level.
+FRACTIONS: Final = ((0.0, 0.0), (45.0, 0.25), (60.0, 1 / 3), (90.0, 0.5), (120.0, 2 / 3),
+                    (135.0, 0.75), (150.0, 0.9), (165.0, 1.0), (200.0, 1.15))  # fmt: skip
+# A swing that long is the full one.
+FULL_FROM_DEG: Final = 160.0
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One stock cell: the arithmetic's carry and the student's [yd].
+
+    `follows` is whether the arithmetic is inside the cell's interval; None where the cell is not
+    measured, since an estimate proves nothing.
+    """
+
+    club: str
+    swing: str
+    fraction: float
+    arithmetic_yd: float
+    carry_yd: float
+    follows: bool | None
+
+
+def fraction_of(arm_deg: float) -> float:
+    """Part of a full swing at an arm angle [degrees]."""
+    arms, parts = zip(*FRACTIONS, strict=True)
+    return float(np.interp(arm_deg, arms, parts))
+
+
+def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Line]:
+    """Every stock cell beside what the arithmetic makes of the club's full carry.
+
+    The full carry is that of the club's full swing, or of its longest swing over its fraction; it
+    says nothing about itself and is left out.
+    """
+    arm = {p.label: p.arm_deg for p in positions}
+    lines = []
+    stock = [
+        c
+        for c in cells
+        if c.key.trajectory is Trajectory.STOCK
+        and c.key.spin is Spin.CHECK
+        and c.key.tempo is Tempo.NORMAL
+    ]
+    for club in dict.fromkeys(c.key.club for c in stock):
+        own = sorted((c for c in stock if c.key.club == club), key=lambda c: arm[c.key.swing])
+        measured = [c for c in own if c.basis is Basis.MEASURED]
+        longest = (measured or own)[-1]
+        full = longest.carry_yd / fraction_of(arm[longest.key.swing])
+        for cell in own:
+            if cell is longest:
+                continue
+            part = fraction_of(arm[cell.key.swing])
+            guess = full * part
+            inside = cell.carry_lo_yd <= guess <= cell.carry_hi_yd
+            follows = inside if cell.basis is Basis.MEASURED else None
+            lines.append(Line(club, cell.key.swing, part, guess, cell.carry_yd, follows))
+    return lines

@@ -1,0 +1,69 @@
+"""The model fitted to a student's balls, at the shot types asked for."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.carry.hits import Hit, Hits, group_hits
+from oxgang.core.carry.noise import Change, change_covariance, noise_covariance
+from oxgang.core.carry.posterior import Posterior, posterior
+from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """A student's carries as the balls leave them, before order is repaired.
+
+    `points` are the shot types asked for, then those hit beside them; all arrays follow them.
+    `at` is the point of each group.
+    """
+
+    points: list[Point]
+    asked: int
+    hits: Hits
+    at: NDArray[np.intp]
+    prior_mean: Array
+    prior: Array
+    noise: Array
+    posterior: Posterior
+
+
+def fit(
+    hits: Sequence[Hit], asked: Sequence[Point], as_of: date, changes: Sequence[Change] = ()
+) -> Fit:
+    """Fit the model for a day.
+
+    Parameters
+    ----------
+    hits
+        The student's balls in any order; only those that count and were hit by `as_of` are used.
+    asked
+        The shot types wanted.
+    changes
+        Changes of technique or of a club; those after `as_of` do nothing.
+    """
+    grouped = group_hits(hits, as_of)
+    place = {point: i for i, point in enumerate(dict.fromkeys(asked))}
+    number = len(place)
+    for point in grouped.points:
+        place.setdefault(point, len(place))
+    points = list(place)
+    arrays = Points.of(points)
+    mean, prior = mean_log_carry(arrays), covariance(arrays)
+    of_hit = np.array([place[point] for point in grouped.points], dtype=np.intp)
+    groups = grouped.groups
+    at = of_hit[groups.point] if len(of_hit) else np.zeros(0, dtype=np.intp)
+    noise = noise_covariance(groups, arrays.club[at], arrays.same[at])
+    past = [change for change in changes if change.on <= as_of]
+    if past:
+        names = [points[i].club for i in at]
+        noise += change_covariance(groups, names, past, as_of)
+    result = posterior(mean, prior, at, groups.mean, noise)
+    return Fit(points, number, grouped, at, mean, prior, noise, result)

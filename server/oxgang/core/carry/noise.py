@@ -1,0 +1,121 @@
+"""What stands between a ball and its cell's true carry: scatter, the day, the surface, age.
+
+Standard deviations are of log carry. Values are common practice or fitted to simulated students
+(`make bench-model`), no published source.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.conditions import BALL_FACTOR, LIE_FACTOR
+from oxgang.core.shots import BallType, Lie
+
+Array = NDArray[np.float64]
+
+# A typical student's solid pitches scatter by 6 % of their carry. The prior is worth that many
+# balls, for a student as a whole and for one cell against the student.
+SPREAD_SD: Final = 0.06
+SPREAD_PRIOR_BALLS: Final = 12.0
+CELL_SPREAD_PRIOR_BALLS: Final = 10.0
+# Some balls marked solid were not quite: the variance of a mean is this many times what the scatter
+# alone gives.
+UNSEEN_MISHITS: Final = 1.15
+# All balls of a day share what nobody wrote down: a breeze, a damp range, a good morning.
+DAY_SD: Final = 0.010
+# A random walk from today backwards, per year: the student's speed, a club, a cell.
+SPEED_DRIFT_SD: Final = 0.06
+CLUB_DRIFT_SD: Final = 0.025
+CELL_DRIFT_SD: Final = 0.025
+DAYS_A_YEAR: Final = 365.25
+# Balls hit before a change of technique or of a club say less about today.
+CHANGE_SD: Final = 0.06
+# A solid ball counts in full up to so many standard deviations from the centre of its cell, then
+# less and less (Hampel's idea of 1974: no single wild ball moves a number); the coach is shown it.
+FULL_UNTIL: Final = 2.0
+NOTHING_FROM: Final = 4.0
+LEAST: Final = 0.02
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A change of technique (`club` empty) or of one club, on a day."""
+
+    on: date
+    club: str = ""
+    sd: float = CHANGE_SD
+
+
+_BALLS: Final = {b: i for i, b in enumerate(BallType)}
+_LIES: Final = {lie: i for i, lie in enumerate(Lie)}
+
+
+@dataclass(frozen=True, slots=True)
+class Groups:
+    """Balls of one cell, one surface and one stretch of days, as arrays of shape (g,).
+
+    `point` is the row of the shot type, `bin` the stretch of days; `age_years` is how long ago,
+    `days` how many different days are in it. `mean` is of log home carry; `variance` is that of
+    the mean as far as it is the balls' own; `ball` and `lie` are positions in `BallType` and `Lie`.
+    """
+
+    point: NDArray[np.intp]
+    bin: NDArray[np.intp]
+    age_years: Array
+    days: Array
+    ball: NDArray[np.intp]
+    lie: NDArray[np.intp]
+    mean: Array
+    variance: Array
+    balls: NDArray[np.intp]
+
+
+def surface_index(ball: BallType, lie: Lie) -> tuple[int, int]:
+    """Positions of a ball and a lie, as `Groups` holds them."""
+    return _BALLS[ball], _LIES[lie]
+
+
+def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]) -> Array:
+    """Covariance of group means beyond that of their cells today, shape (g, g).
+
+    Parameters
+    ----------
+    club, cell
+        Club and cell of each group, shape (g,).
+    """
+    age = groups.age_years
+    since = np.minimum(age[:, None], age[None, :])
+    drift = SPEED_DRIFT_SD**2 + CLUB_DRIFT_SD**2 * _equal(club) + CELL_DRIFT_SD**2 * _equal(cell)
+    shared = since * drift + _equal(groups.bin) * (DAY_SD**2 / groups.days)[:, None]
+    for index, factors in (
+        (groups.ball, [BALL_FACTOR[b].sd / BALL_FACTOR[b].share for b in BallType]),
+        (groups.lie, [LIE_FACTOR[lie].sd / LIE_FACTOR[lie].share for lie in Lie]),
+    ):
+        sd = np.array(factors)[index]
+        if sd.any():
+            shared += _equal(index) * (sd**2)[:, None]
+    shared[np.diag_indices_from(shared)] += groups.variance
+    return np.asarray(shared)
+
+
+def change_covariance(
+    groups: Groups, club_names: list[str], changes: list[Change], as_of: date
+) -> Array:
+    """Covariance that changes put on what was hit before them, shape (g, g)."""
+    total = np.zeros((len(groups.mean), len(groups.mean)))
+    names = np.array(club_names)
+    for change in changes:
+        age = (as_of - change.on).days / DAYS_A_YEAR
+        before = (groups.age_years > age) & ((names == change.club) | (change.club == ""))
+        total += change.sd**2 * np.outer(before, before)
+    return total
+
+
+def _equal(index: NDArray[np.intp]) -> NDArray[np.bool_]:
+    same: NDArray[np.bool_] = np.equal.outer(index, index)
+    return same

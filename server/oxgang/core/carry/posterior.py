@@ -1,0 +1,89 @@
+"""The posterior of log carry: Gaussian process regression in closed form.
+
+References
+----------
+Rasmussen and Williams (2006), algorithm 2.1 and section 5.4.2 (leave-one-out in closed form).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.linalg import cho_solve
+from scipy.linalg.lapack import dpotrf, dpotri
+
+Array = NDArray[np.float64]
+
+# A group this many of its own predicted standard deviations from what all the others say is not
+# believed as it stands: its variance grows until it is this far. Such rounds are made at most.
+SURPRISE: Final = 4.0
+SURPRISE_ROUNDS: Final = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Posterior:
+    """Mean and covariance of log carry at the points asked for, and how they came about.
+
+    `weights` has shape (points, groups): how much each group's mean moves each point's mean.
+    `surprise` has shape (groups,): how far each group was from what the others said, in predicted
+    standard deviations.
+    """
+
+    mean: Array
+    covariance: Array
+    weights: Array
+    surprise: Array
+
+
+def posterior(
+    prior_mean: Array, prior: Array, at: NDArray[np.intp], mean: Array, noise: Array
+) -> Posterior:
+    """Log carry of all points given the means of groups of balls.
+
+    Parameters
+    ----------
+    prior_mean, prior
+        Mean, shape (n,), and covariance, shape (n, n), of the points.
+    at
+        The point of each group, shape (g,).
+    mean, noise
+        Means of the groups, shape (g,), and the covariance of their errors, shape (g, g).
+    """
+    n = len(prior_mean)
+    if not len(mean):
+        return Posterior(prior_mean, prior, np.zeros((n, 0)), np.zeros(0))
+    total = prior[np.ix_(at, at)] + noise
+    off = mean - prior_mean[at]
+    surprise = np.zeros(len(mean))
+    factor = _cholesky(total)
+    for _ in range(SURPRISE_ROUNDS):
+        solved = cho_solve((factor, True), off, check_finite=False)
+        alone = 1 / _inverse_diagonal(factor)
+        far = np.abs(solved) * np.sqrt(alone)
+        surprise = np.maximum(surprise, far)
+        if not (far > SURPRISE).any():
+            break
+        # The left-out residual, solved * alone, stays as it is: with this much more variance it
+        # stands `SURPRISE` deviations off.
+        wider = (solved * alone / SURPRISE) ** 2 - alone
+        total[np.diag_indices_from(total)] += np.where(far > SURPRISE, wider, 0.0)
+        factor = _cholesky(total)
+    cross = prior[:, at]
+    weights = cho_solve((factor, True), cross.T, check_finite=False).T
+    left = prior - weights @ cross.T
+    return Posterior(prior_mean + weights @ off, (left + left.T) / 2, weights, surprise)
+
+
+def _cholesky(matrix: Array) -> Array:
+    factor, fault = dpotrf(matrix, lower=1)
+    if fault:
+        raise np.linalg.LinAlgError("covariance is not positive definite")
+    return np.asarray(factor)
+
+
+def _inverse_diagonal(factor: Array) -> Array:
+    inverse, _ = dpotri(factor, lower=1)
+    return np.asarray(np.diagonal(inverse))

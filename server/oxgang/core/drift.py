@@ -1,0 +1,88 @@
+"""Has the student changed? New balls held against the standing matrix.
+
+A change of speed moves all carries together. The new balls' distances from what the standing
+matrix predicts are averaged by generalised least squares, so that balls of one cell, of one day and
+of cells that hang together are not counted twice; the average over its standard deviation is a
+z-score.
+
+References
+----------
+Aitken (1935) for generalised least squares. The matrix's own uncertainty enters as in Rasmussen and
+Williams (2006), equation 2.23.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+import numpy as np
+from scipy.special import ndtr, ndtri
+
+from oxgang.core.carry.fit import fit
+from oxgang.core.carry.hits import Hit, group_hits
+from oxgang.core.carry.noise import noise_covariance
+from oxgang.core.carry.prior import Points
+from oxgang.core.errors import InputError
+
+# A change is called where chance alone would show as much this rarely.
+FALSE_ALARM: Final = 0.045
+
+
+@dataclass(frozen=True, slots=True)
+class Shift:
+    """A common change of log carry, its standard deviation and the chance of one as large.
+
+    `share` is the change as a share of the carry: 0.05 is 5 % longer.
+    """
+
+    share: float
+    sd: float
+    chance: float
+
+    @property
+    def changed(self) -> bool:
+        """Whether this is more than chance."""
+        return self.chance < FALSE_ALARM
+
+    def interval(self, coverage: float = 0.9) -> tuple[float, float]:
+        """Ends of the interval of the change, as shares."""
+        z = float(ndtri(0.5 + coverage / 2)) * self.sd
+        middle = float(np.log1p(self.share))
+        return float(np.expm1(middle - z)), float(np.expm1(middle + z))
+
+
+def shift(standing: Sequence[Hit], new: Sequence[Hit], *, stood_on: date, day: date) -> Shift:
+    """How far all new balls are from the matrix that stood before them.
+
+    Parameters
+    ----------
+    standing, new
+        The balls behind the standing matrix, and those held against it.
+    stood_on
+        The day on which the standing matrix was last true: that of its last balls.
+    day
+        The day of the new balls.
+
+    Raises
+    ------
+    InputError
+        When no new ball counts.
+    """
+    fresh = group_hits(new, day)
+    if not len(fresh.ball_log):
+        raise InputError("No solid ball to compare. Hit a few more.")
+    before = fit(standing, fresh.points, stood_on)
+    at = np.array([before.points.index(point) for point in fresh.points])[fresh.groups.point]
+    arrays = Points.of(before.points)
+    predicted = before.posterior.mean[at]
+    covariance = before.posterior.covariance[np.ix_(at, at)]
+    covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])
+    ones = np.ones(len(at))
+    solved = np.linalg.solve(covariance, np.stack([ones, fresh.groups.mean - predicted], 1))
+    information = float(ones @ solved[:, 0])
+    moved = float(ones @ solved[:, 1]) / information
+    sd = float(information**-0.5)
+    return Shift(float(np.expm1(moved)), sd, float(2 * ndtr(-abs(moved) / sd)))

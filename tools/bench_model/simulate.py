@@ -1,0 +1,181 @@
+"""Simulated students whose carries come from delivery, impact and flight.
+
+Nothing here knows the estimator: a swing has a club speed that grows with the arm angle in the
+student's own way, clubs and heights change lean, face, attack and speed, and every ball is struck
+and flown (core.impact, core.flight) in the day's real wind, of which nobody told the model. The
+numbers are invented in the range that coaches see.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from itertools import product
+
+import numpy as np
+from numpy.typing import NDArray
+from oxgang.core.air import Air
+from oxgang.core.bag import Club
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.prior import Point
+from oxgang.core.flight import fly
+from oxgang.core.home import at_home
+from oxgang.core.impact import SPEED_SHARE_PER_MM, Delivery, strike
+from oxgang.core.shots import CellKey, Shot, Strike, Trajectory
+from oxgang.core.swing import CLOCK
+
+Array = NDArray[np.float64]
+
+BAGS = ((60, 56, 52, 47), (58, 54, 50, 46), (60, 54, 49, 44), (56, 52, 48, 45))
+HOME = Air(20.0, 180.0)
+TODAY = date(2026, 6, 1)
+NODES, WEIGHTS = np.polynomial.hermite_e.hermegauss(3)
+WEIGHTS = WEIGHTS / WEIGHTS.sum()
+# A mishit that the coach did not mark: it looked solid and lost some.
+UNSEEN = 0.15
+# Wind along the shot, and how well it is guessed [m/s].
+WIND_SD_MPS = 2.0
+WIND_ERROR_MPS = 0.7
+
+
+@dataclass(slots=True)
+class SimStudent:
+    """One student. `speed` is the full club speed [m/s] today; it walked there."""
+
+    rng: np.random.Generator
+    clubs: list[Club] = field(init=False)
+    keys: list[CellKey] = field(init=False)
+    points: dict[CellKey, Point] = field(init=False)
+    deliveries: dict[CellKey, Delivery] = field(init=False)
+    speed_sd: float = field(init=False)
+    lean_sd: float = field(init=False)
+    high_sd: float = field(init=False)
+    mishit: float = field(init=False)
+
+    def __post_init__(self) -> None:
+        r = self.rng
+        lofts = BAGS[r.integers(len(BAGS))]
+        self.clubs = [Club(str(loft), loft) for loft in lofts]
+        self.keys = [
+            CellKey(c.label, p.label, t)
+            for c, p, t in product(self.clubs, CLOCK.positions, Trajectory)
+        ]
+        arms = {p.label: p.arm_deg for p in CLOCK.positions}
+        loft = {c.label: c.loft_deg for c in self.clubs}
+        self.points = {
+            k: Point(k.club, loft[k.club], arms[k.swing], k.trajectory) for k in self.keys
+        }
+        full = float(np.clip(r.normal(33, 4), 23, 42))
+        growth = r.normal(0.62, 0.07)
+        wave, phase = r.normal(0, 0.015), r.uniform(0, 150)
+        stop = {p.label: p.arm_deg + r.normal(0, 4) for p in CLOCK.positions}
+        lean, attack = r.normal(7, 2.5), r.normal(-4, 1.5)
+        quirk = {c.label: (r.normal(1, 0.012), r.normal(0, 1.0)) for c in self.clubs}
+        height = {
+            Trajectory.LOW: (r.normal(4, 1.5), r.normal(-1, 1), 0.0, r.normal(0.99, 0.012)),
+            Trajectory.STOCK: (0.0, 0.0, 0.0, 1.0),
+            Trajectory.HIGH: (
+                r.normal(-2.5, 1.5),
+                r.normal(1, 1),
+                max(0.0, r.normal(3, 2)),
+                r.normal(0.99, 0.012),
+            ),
+        }  # fmt: skip
+        by_arm = {t: (0.0 if t is Trajectory.STOCK else r.normal(0, 0.02)) for t in Trajectory}
+        self.deliveries = {}
+        for k in self.keys:
+            arm = stop[k.swing]
+            share = (arm / 165) ** growth * (1 + wave * np.sin(2 * np.pi * (arm - phase) / 150))
+            more_lean, more_attack, face, tempo = height[k.trajectory]
+            speed, more_loft = quirk[k.club]
+            shaft = 1 + 0.002 * (54 - loft[k.club])
+            tilt = 1 + by_arm[k.trajectory] * (arm - 105) / 60
+            self.deliveries[k] = Delivery(
+                club_speed_mps=full * share * speed * shaft * tempo * tilt * r.normal(1, 0.008),
+                loft_deg=float(np.clip(loft[k.club] + more_loft, 30, 75)),
+                lean_deg=float(np.clip(lean + more_lean, -14, 24)),
+                face_open_deg=face,
+                attack_deg=float(np.clip(attack + more_attack, -18, 8)),
+            )
+        self.speed_sd = float(np.clip(r.normal(0.026, 0.007), 0.012, 0.045))
+        self.lean_sd = float(np.clip(r.normal(1.2, 0.3), 0.5, 2.2))
+        self.high_sd = float(np.clip(r.normal(3.0, 0.8), 1, 5))
+        self.mishit = float(r.uniform(0.03, 0.25))
+
+    def truth(self) -> Array:
+        """Mean carry of solid balls of each cell at home today [yd], by Gauss-Hermite."""
+        launches, weights = [], []
+        # A strike off the centre costs speed; on average this share (mean of |normal|).
+        miss = SPEED_SHARE_PER_MM * self.high_sd * np.sqrt(2 / np.pi)
+        for key in self.keys:
+            for (a, wa), (b, wb) in product(zip(NODES, WEIGHTS, strict=True), repeat=2):
+                launches.append(self._launch(key, a * self.speed_sd - miss, b * self.lean_sd, 0.0))
+                weights.append(wa * wb)
+        flown = self._fly(launches, 0.0, HOME.density())
+        each = (flown * np.array(weights)).reshape(len(self.keys), -1)
+        mean: Array = each.sum(1)
+        return mean
+
+    def hit(self, keys: list[CellKey], days_ago: int, *, power: float = 1.0) -> list[Shot]:
+        """Balls of one day. `power` is the speed of that day as a share of today's."""
+        r = self.rng
+        # The day's air and wind, and what the coach wrote down of them.
+        wind, temperature = float(r.normal(0, WIND_SD_MPS)), float(r.normal(14, 5))
+        said_wind = round(2 * (wind + r.normal(0, WIND_ERROR_MPS))) / 2
+        said_temperature = float(round(temperature + r.normal(0, 1)))
+        launches, strikes, shares = [], [], []
+        for key in keys:
+            bad = r.random() < self.mishit
+            seen = bad and r.random() > UNSEEN
+            strikes.append(Strike.FAT if seen else Strike.SOLID)
+            shares.append(r.uniform(0.6, 0.93) if bad else 1.0)
+            high = float(np.clip(r.normal(0, self.high_sd), -14, 18))
+            speed = power * (1 + r.normal(0, self.speed_sd)) - 1
+            launches.append(self._launch(key, speed, r.normal(0, self.lean_sd), high))
+        air = Air(temperature, HOME.altitude_m)
+        carries = self._fly(launches, wind, air.density()) * np.array(shares)
+        day = TODAY - timedelta(days=days_ago)
+        return [
+            Shot(
+                cell=key,
+                id=f"{days_ago}-{i}",
+                hit_on=day,
+                carry_yd=round(float(carry), 1),
+                strike=struck,
+                temperature_c=said_temperature,
+                headwind_mps=said_wind,
+            )
+            for i, (key, carry, struck) in enumerate(zip(keys, carries, strikes, strict=True))
+        ]
+
+    def _launch(
+        self, key: CellKey, speed: float, lean: float, high: float
+    ) -> tuple[float, float, float]:
+        d = self.deliveries[key]
+        launch = strike(
+            Delivery(
+                club_speed_mps=d.club_speed_mps * (1 + speed),
+                loft_deg=d.loft_deg,
+                lean_deg=float(np.clip(d.lean_deg + lean, -15, 25)),
+                face_open_deg=d.face_open_deg,
+                attack_deg=d.attack_deg,
+                strike_high_mm=high,
+            )
+        )
+        return launch.ball_speed_mps, launch.launch_deg, launch.spin_rpm
+
+    def hits(self, shots: list[Shot]) -> list[Hit]:
+        """The balls as the model takes them, at home conditions."""
+        return [
+            Hit(s.cell, self.points[s.cell], h.carry_yd, s.id, s.hit_on, s.strike, sd=h.sd)
+            for s, h in zip(shots, at_home(shots, HOME.altitude_m), strict=True)
+        ]
+
+    def _fly(
+        self, launches: list[tuple[float, float, float]], wind: float, density: float
+    ) -> Array:
+        speed, launch, spin = np.array(launches).T
+        return fly(
+            speed, np.clip(launch, 1, 84), np.minimum(spin, 15_000),
+            density=density, headwind_mps=wind,
+        ).carry_yd  # fmt: skip
