@@ -7,7 +7,7 @@ STAMPS := .stamps
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 CORES ?= 2
 
-.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench clean
+.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -78,6 +78,9 @@ screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 
 bench: $(STAMPS)/python ## times of what has to be quick
 	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
+
+bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
+	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run
 
 clean: ## throw away what was built and installed
 	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

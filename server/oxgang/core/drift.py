@@ -19,6 +19,7 @@ from datetime import date
 from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.special import ndtr, ndtri
 
 from oxgang.core.carry.fit import fit
@@ -27,8 +28,13 @@ from oxgang.core.carry.noise import noise_covariance
 from oxgang.core.carry.prior import Points
 from oxgang.core.errors import InputError
 
+Array = NDArray[np.float64]
+
 # A change is called where chance alone would show as much this rarely.
-FALSE_ALARM: Final = 0.045
+FALSE_ALARM: Final = 0.05
+# A group of new balls further than this from the common shift, in deviations, is widened.
+FAR: Final = 2.5
+ROUNDS: Final = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,9 +86,24 @@ def shift(standing: Sequence[Hit], new: Sequence[Hit], *, stood_on: date, day: d
     predicted = before.posterior.mean[at]
     covariance = before.posterior.covariance[np.ix_(at, at)]
     covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])
-    ones = np.ones(len(at))
-    solved = np.linalg.solve(covariance, np.stack([ones, fresh.groups.mean - predicted], 1))
-    information = float(ones @ solved[:, 0])
-    moved = float(ones @ solved[:, 1]) / information
+    off = fresh.groups.mean - predicted
+    moved, information = _common(off, covariance)
+    for _ in range(ROUNDS):
+        # One unmarked mishit must not pass for a change: what is far from the common shift widens.
+        deviation = np.sqrt(np.diagonal(covariance))
+        far = np.abs(off - moved) / deviation
+        wider = np.where(far > FAR, (far / FAR) ** 2 - 1, 0.0) * deviation**2
+        if not wider.any():
+            break
+        covariance = covariance + np.diag(wider)
+        moved, information = _common(off, covariance)
     sd = float(information**-0.5)
     return Shift(float(np.expm1(moved)), sd, float(2 * ndtr(-abs(moved) / sd)))
+
+
+def _common(off: Array, covariance: Array) -> tuple[float, float]:
+    """The generalised least squares average of `off`, and its inverse variance."""
+    ones = np.ones(len(off))
+    solved = np.linalg.solve(covariance, np.stack([ones, off], 1))
+    information = float(ones @ solved[:, 0])
+    return float(ones @ solved[:, 1]) / information, information

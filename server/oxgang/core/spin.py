@@ -25,7 +25,8 @@ class Shown:
 
     launches: int
     launch_deg: float | None
-    window_deg: tuple[float, float]
+    lo_deg: float
+    hi_deg: float
     side: Side | None
     spins: int
     spin_rpm: float | None
@@ -61,7 +62,8 @@ def shown(
     return Shown(
         launches=len(launches_deg),
         launch_deg=launch,
-        window_deg=window,
+        lo_deg=window[0],
+        hi_deg=window[1],
         side=None if launch is None else in_window(launch, window),
         spins=len(spins),
         spin_rpm=rpm,

@@ -24,6 +24,7 @@ MISHITS = {
 MISHIT_ODDS = (0.45, 0.25, 0.1, 0.12, 0.08)
 TRAJECTORY_SHARE = {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87}
 RANGE_BALL = 0.96
+FULL_ARM_DEG = 165.0
 SECONDS_A_BALL = 40
 
 
@@ -56,7 +57,7 @@ def balls_of(student: DemoStudent, today: date, rng: np.random.Generator) -> Ite
 
 
 def _carry(student: DemoStudent, loft_deg: float, arm_deg: float) -> float:
-    share: float = math.sin(math.radians(min(arm_deg, 165) / 165 * 90)) ** (1.15 * student.taper)
+    share: float = (min(arm_deg, FULL_ARM_DEG) / FULL_ARM_DEG) ** (1.08 * student.taper)
     by_loft = math.exp(0.027 * (56 - loft_deg))
     return student.full_56_yd * share * by_loft
 

@@ -108,7 +108,8 @@ class ShownOut(Schema):
 
     launches: int
     launch_deg: float | None
-    window_deg: tuple[float, float]
+    lo_deg: float
+    hi_deg: float
     side: str | None
     spins: int
     spin_rpm: float | None

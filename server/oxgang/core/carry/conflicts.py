@@ -13,7 +13,7 @@ import numpy as np
 
 from oxgang.core.carry.fit import Fit
 from oxgang.core.carry.hits import FEW, Hit
-from oxgang.core.carry.noise import DAY_SD
+from oxgang.core.carry.noise import DAY_SD, FULL_UNTIL
 from oxgang.core.carry.order import Line
 from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.shots import CellKey
@@ -83,9 +83,12 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
     types = len(grouped.points)
     many = np.bincount(of_type, minlength=types)[of_type] >= FEW
     surprise = fitted.posterior.surprise[grouped.ball_group]
-    far = np.where(many, suspects_by(grouped.ball_log, of_type, types), surprise > SURPRISE)
-    modelled = fitted.posterior.mean[fitted.at][grouped.ball_group]
-    usual = np.where(many, medians_by(grouped.ball_log, of_type, types)[of_type], modelled)
+    centre = medians_by(grouped.ball_log, of_type, types)[of_type]
+    # Few balls have a small deviation by chance: one must also be far for this student.
+    odd = np.abs(grouped.ball_log - centre) > FULL_UNTIL * grouped.spread
+    odd &= suspects_by(grouped.ball_log, of_type, types)
+    far = np.where(many, odd, surprise > SURPRISE)
+    usual = np.where(many, centre, fitted.posterior.mean[fitted.at][grouped.ball_group])
     found = []
     for i in np.flatnonzero(far):
         hit = hits[grouped.ball_hit[i]]

@@ -22,7 +22,7 @@ class Fit:
     """A student's carries as the balls leave them, before order is repaired.
 
     `points` are the shot types asked for, then those hit beside them; all arrays follow them.
-    `at` is the point of each group.
+    `at` is the point of each group, `noise` the covariance of the groups' errors as used.
     """
 
     points: list[Point]
@@ -66,4 +66,5 @@ def fit(
         names = [points[i].club for i in at]
         noise += change_covariance(groups, names, past, as_of)
     result = posterior(mean, prior, at, groups.mean, noise)
+    noise[np.diag_indices_from(noise)] += result.widened
     return Fit(points, number, grouped, at, mean, prior, noise, result)

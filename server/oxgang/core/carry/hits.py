@@ -160,9 +160,7 @@ def group_hits(hits: Sequence[Hit], as_of: date) -> Hits:
     weighed = np.bincount(group, weight, len(first))
     mean = np.bincount(group, weight * logs, len(first)) / weighed
     conversion = np.bincount(group, sd**2, len(first)) / count
-    variance = UNSEEN_MISHITS * spread**2 / count + conversion * (
-        SHARED_CONVERSION + (1 - SHARED_CONVERSION) / count
-    )
+    own = UNSEEN_MISHITS * spread**2 + (1 - SHARED_CONVERSION) * conversion
     return Hits(
         points=list(index),
         groups=Groups(
@@ -173,7 +171,8 @@ def group_hits(hits: Sequence[Hit], as_of: date) -> Hits:
             ball=ball[first],
             lie=lie[first],
             mean=mean,
-            variance=variance,
+            variance=own / count,
+            conversion=np.sqrt(SHARED_CONVERSION * conversion),
             balls=count.astype(np.intp),
         ),
         spread=spread,

@@ -27,7 +27,7 @@ CELL_SPREAD_PRIOR_BALLS: Final = 10.0
 # alone gives.
 UNSEEN_MISHITS: Final = 1.15
 # All balls of a day share what nobody wrote down: a breeze, a damp range, a good morning.
-DAY_SD: Final = 0.010
+DAY_SD: Final = 0.012
 # A random walk from today backwards, per year: the student's speed, a club, a cell.
 SPEED_DRIFT_SD: Final = 0.06
 CLUB_DRIFT_SD: Final = 0.025
@@ -61,7 +61,8 @@ class Groups:
 
     `point` is the row of the shot type, `bin` the stretch of days; `age_years` is how long ago,
     `days` how many different days are in it. `mean` is of log home carry; `variance` is that of
-    the mean as far as it is the balls' own; `ball` and `lie` are positions in `BallType` and `Lie`.
+    the mean as far as it is the balls' own; `conversion` is the deviation that a conversion (wind,
+    total) puts on all of them; `ball` and `lie` are positions in `BallType` and `Lie`.
     """
 
     point: NDArray[np.intp]
@@ -72,6 +73,7 @@ class Groups:
     lie: NDArray[np.intp]
     mean: Array
     variance: Array
+    conversion: Array
     balls: NDArray[np.intp]
 
 
@@ -91,7 +93,9 @@ def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.in
     age = groups.age_years
     since = np.minimum(age[:, None], age[None, :])
     drift = SPEED_DRIFT_SD**2 + CLUB_DRIFT_SD**2 * _equal(club) + CELL_DRIFT_SD**2 * _equal(cell)
-    shared = since * drift + _equal(groups.bin) * (DAY_SD**2 / groups.days)[:, None]
+    # What was wrong about the day's wind was wrong for all its balls.
+    day = np.outer(groups.conversion, groups.conversion) + (DAY_SD**2 / groups.days)[:, None]
+    shared = since * drift + _equal(groups.bin) * day
     for index, factors in (
         (groups.ball, [BALL_FACTOR[b].sd / BALL_FACTOR[b].share for b in BallType]),
         (groups.lie, [LIE_FACTOR[lie].sd / LIE_FACTOR[lie].share for lie in Lie]),

@@ -29,13 +29,14 @@ class Posterior:
 
     `weights` has shape (points, groups): how much each group's mean moves each point's mean.
     `surprise` has shape (groups,): how far each group was from what the others said, in predicted
-    standard deviations.
+    standard deviations; `widened` is the variance added to it for that.
     """
 
     mean: Array
     covariance: Array
     weights: Array
     surprise: Array
+    widened: Array
 
 
 def posterior(
@@ -54,10 +55,10 @@ def posterior(
     """
     n = len(prior_mean)
     if not len(mean):
-        return Posterior(prior_mean, prior, np.zeros((n, 0)), np.zeros(0))
+        return Posterior(prior_mean, prior, np.zeros((n, 0)), np.zeros(0), np.zeros(0))
     total = prior[np.ix_(at, at)] + noise
     off = mean - prior_mean[at]
-    surprise = np.zeros(len(mean))
+    surprise, widened = np.zeros(len(mean)), np.zeros(len(mean))
     factor = _cholesky(total)
     for _ in range(SURPRISE_ROUNDS):
         solved = cho_solve((factor, True), off, check_finite=False)
@@ -68,13 +69,14 @@ def posterior(
             break
         # The left-out residual, solved * alone, stays as it is: with this much more variance it
         # stands `SURPRISE` deviations off.
-        wider = (solved * alone / SURPRISE) ** 2 - alone
-        total[np.diag_indices_from(total)] += np.where(far > SURPRISE, wider, 0.0)
+        wider = np.where(far > SURPRISE, (solved * alone / SURPRISE) ** 2 - alone, 0.0)
+        widened += wider
+        total[np.diag_indices_from(total)] += wider
         factor = _cholesky(total)
     cross = prior[:, at]
     weights = cho_solve((factor, True), cross.T, check_finite=False).T
     left = prior - weights @ cross.T
-    return Posterior(prior_mean + weights @ off, (left + left.T) / 2, weights, surprise)
+    return Posterior(prior_mean + weights @ off, (left + left.T) / 2, weights, surprise, widened)
 
 
 def _cholesky(matrix: Array) -> Array:

@@ -439,6 +439,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description The clubs by how tight they are, and the fraction arithmetic beside the measurement.
+         */
+        get: operations["oxgang_api_matrix_router_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/matrix": {
         parameters: {
             query?: never;
@@ -575,6 +595,26 @@ export interface paths {
          * @description What today's air and wind do to the student's cells, at the typical launch and spin.
          */
         get: operations["oxgang_api_flight_router_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Why Cell
+         * @description What stands behind a cell's number: balls, neighbours, rule of thumb, launch, history.
+         */
+        get: operations["oxgang_api_matrix_router_why_cell"];
         put?: never;
         post?: never;
         delete?: never;
@@ -725,6 +765,8 @@ export interface components {
              * Format: date
              */
             hit_on: string;
+            /** Home Yd */
+            home_yd: number | null;
             /** Launch Deg */
             launch_deg: number | null;
             /** Lie */
@@ -785,6 +827,8 @@ export interface components {
             last_measured: string | null;
             /** Mishits */
             mishits: number;
+            /** Re Expressed */
+            re_expressed: number;
             /** Shot Sd Yd */
             shot_sd_yd: number;
             /** Spin */
@@ -858,6 +902,28 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * CompareOut
+         * @description The best wedge, and the fraction arithmetic beside the matrix.
+         */
+        CompareOut: {
+            /** Arithmetic */
+            arithmetic: components["schemas"]["LineOut"][];
+            /** Wedges */
+            wedges: components["schemas"]["WedgeOut"][];
+        };
+        /**
+         * ConflictOut
+         * @description Two measured cells out of order: the longer swing or lesser loft carries less. Yards.
+         */
+        ConflictOut: {
+            longer: components["schemas"]["KeyOut"];
+            /** Longer Yd */
+            longer_yd: number;
+            shorter: components["schemas"]["KeyOut"];
+            /** Shorter Yd */
+            shorter_yd: number;
+        };
         /** DeviceIn */
         DeviceIn: {
             /** Name */
@@ -920,7 +986,10 @@ export interface components {
          * @enum {string}
          */
         Grooves: "clean" | "worn";
-        /** GroundOut */
+        /**
+         * GroundOut
+         * @description `unsure` is what no measured cell covers; `fallow` what no estimate covers well either.
+         */
         GroundOut: {
             /** Axis From Yd */
             axis_from_yd: number;
@@ -940,12 +1009,57 @@ export interface components {
             to_yd: number;
             /** Tolerance Yd */
             tolerance_yd: number;
+            /** Unsure */
+            unsure: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * HistoryOut
+         * @description One day's solid balls of the cell: their median at home conditions [yd].
+         */
+        HistoryOut: {
+            /** Balls */
+            balls: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /** KeyOut */
+        KeyOut: {
+            /** Club */
+            club: string;
+            /** Spin */
+            spin: string;
+            /** Swing */
+            swing: string;
+            /** Tempo */
+            tempo: string;
+            /** Trajectory */
+            trajectory: string;
         };
         /**
          * Lie
          * @enum {string}
          */
         Lie: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+        /** LineOut */
+        LineOut: {
+            /** Arithmetic Yd */
+            arithmetic_yd: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Club */
+            club: string;
+            /** Follows */
+            follows: boolean | null;
+            /** Fraction */
+            fraction: number;
+            /** Swing */
+            swing: string;
+        };
         /** LogIn */
         LogIn: {
             /** Log In */
@@ -959,6 +1073,8 @@ export interface components {
             cells: components["schemas"]["CellOut"][];
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictOut"][];
             /**
              * Day
              * Format: date
@@ -967,6 +1083,25 @@ export interface components {
             ground: components["schemas"]["GroundOut"];
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
+            /** Spread */
+            spread: number;
+            /** Suspects */
+            suspects: components["schemas"]["SuspectOut"][];
+        };
+        /** NeighbourOut */
+        NeighbourOut: {
+            /** Arm Deg */
+            arm_deg: number;
+            /** Balls */
+            balls: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Club */
+            club: string;
+            /** Share */
+            share: number;
+            /** Trajectory */
+            trajectory: string;
         };
         /**
          * NetMark
@@ -1271,6 +1406,35 @@ export interface components {
             window: "in" | "below" | "above";
         };
         /**
+         * ShownOut
+         * @description Measured launch and spin of the cell: medians of so many balls, window and grade.
+         */
+        ShownOut: {
+            /** Grade */
+            grade: string | null;
+            /** Hi Deg */
+            hi_deg: number;
+            /** Launch Deg */
+            launch_deg: number | null;
+            /** Launches */
+            launches: number;
+            /** Lo Deg */
+            lo_deg: number;
+            /** Side */
+            side: string | null;
+            /** Spin Rpm */
+            spin_rpm: number | null;
+            /** Spins */
+            spins: number;
+        };
+        /** SourceOut */
+        SourceOut: {
+            /** Carry Yd */
+            carry_yd: number | null;
+            /** Share */
+            share: number;
+        };
+        /**
          * Spin
          * @description Spin grade by what the ball does: runs, hops and stops, stops dead.
          * @enum {string}
@@ -1405,6 +1569,19 @@ export interface components {
             scale: string;
         };
         /**
+         * SuspectOut
+         * @description A solid ball that looks like a mishit, and the usual carry of its cell. Yards.
+         */
+        SuspectOut: {
+            /** Carry Yd */
+            carry_yd: number;
+            cell: components["schemas"]["KeyOut"];
+            /** Uid */
+            uid: string;
+            /** Usual Yd */
+            usual_yd: number;
+        };
+        /**
          * TakenIn
          * @description How many balls were new, and how many had been sent before.
          */
@@ -1459,6 +1636,38 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /** WedgeOut */
+        WedgeOut: {
+            /** Balls */
+            balls: number;
+            /** Best Chance */
+            best_chance: number;
+            /** Club */
+            club: string;
+            /** Scatter */
+            scatter: number;
+            /** Scatter Hi */
+            scatter_hi: number;
+            /** Scatter Lo */
+            scatter_lo: number;
+            /** Solid */
+            solid: number;
+        };
+        /**
+         * WhyOut
+         * @description Why a cell's number is what it is, and how it is hit.
+         */
+        WhyOut: {
+            /** History */
+            history: components["schemas"]["HistoryOut"][];
+            neighbours: components["schemas"]["SourceOut"];
+            own: components["schemas"]["SourceOut"];
+            recipe: components["schemas"]["RecipeBody"];
+            rule: components["schemas"]["SourceOut"];
+            shown: components["schemas"]["ShownOut"];
+            /** Strongest */
+            strongest: components["schemas"]["NeighbourOut"][];
         };
         /**
          * Words
@@ -2175,6 +2384,28 @@ export interface operations {
             };
         };
     };
+    oxgang_api_matrix_router_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+        };
+    };
     oxgang_api_matrix_router_matrix: {
         parameters: {
             query?: {
@@ -2376,6 +2607,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_matrix_router_why_cell: {
+        parameters: {
+            query: {
+                club: string;
+                swing: string;
+                /** @description Height of the flight, in the order the ground draws it (low sits low). */
+                trajectory: "low" | "stock" | "high";
+                spin?: "release" | "check" | "grab";
+                tempo?: "slower" | "normal" | "faster";
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyOut"];
                 };
             };
         };

@@ -31,6 +31,6 @@ i {
   border: 1px dashed var(--field);
 }
 .estimated {
-  border: 1px solid var(--slate);
+  border: 1px dashed var(--slate);
 }
 </style>

@@ -2,21 +2,23 @@
 /** The ground: which yardages are under the plough, and which lie fallow. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, useTemplateRef } from "vue";
-import type { Matrix } from "@/shared/api/queries";
+import type { Cell, Matrix } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
 import { themeName } from "@/shared/ui/theme";
-import { LANE, LANE_LABEL, layGround, yardageAt } from "./layout";
+import { LANE, LANE_LABEL, layGround, yardageAt, type Furrow } from "./layout";
 
 const props = defineProps<{
   matrix: Matrix;
   units: UnitWords;
   pinned: number | null;
-  selected?: number | null;
+  /** The cells to draw; all of them when not given. */
+  shown?: Cell[];
+  selected?: Cell | null;
 }>();
 const emit = defineEmits<{
   hover: [yardage: number | null];
   pin: [yardage: number];
-  select: [cell: number];
+  select: [cell: Cell];
 }>();
 
 const box = useTemplateRef<HTMLDivElement>("box");
@@ -24,11 +26,18 @@ const { width } = useElementSize(box);
 /** The sun theme's type is a third larger. */
 const TYPE_SIZE = { paper: 1, sun: 4 / 3 };
 const hovered = ref<number | null>(null);
+/** Estimates lie under what was measured. Places are those in the matrix. */
+const drawn = computed(() =>
+  [...layout.value.furrows].sort((a, b) => {
+    const order = (f: Furrow) => Number(f.cell.basis === "measured");
+    return order(a) - order(b);
+  }),
+);
 const layout = computed(() =>
   layGround(
     width.value || 900,
     props.matrix.clubs,
-    props.matrix.cells,
+    props.shown ?? props.matrix.cells,
     props.matrix.ground,
     props.units,
     TYPE_SIZE[themeName.value],
@@ -120,14 +129,14 @@ defineExpose({ step });
         </text>
       </g>
       <g
-        v-for="furrow in layout.furrows"
+        v-for="furrow in drawn"
         :key="furrow.index"
         class="furrow"
         :class="[
           furrow.cell.basis,
-          { doubtful: furrow.doubtful, selected: furrow.index === selected },
+          { doubtful: furrow.doubtful, selected: furrow.cell === selected },
         ]"
-        @click.stop="emit('select', furrow.index)"
+        @click.stop="emit('select', furrow.cell)"
       >
         <rect :x="furrow.x" :y="furrow.y" :width="furrow.width" :height="furrow.height" rx="1.5" />
         <text v-if="furrow.label" :x="furrow.x + 4" :y="furrow.y + 10.2">{{ furrow.label }}</text>
@@ -158,6 +167,15 @@ defineExpose({ step });
         class="ploughed"
         :x="layout.covered.x"
         :width="layout.covered.width"
+        :y="layout.summaryY"
+        height="30"
+      />
+      <rect
+        v-for="stretch in layout.unsure"
+        :key="`u${stretch.x}`"
+        class="unsure"
+        :x="stretch.x"
+        :width="stretch.width"
         :y="layout.summaryY"
         height="30"
       />
@@ -257,9 +275,14 @@ text {
 }
 .furrow.estimated rect {
   fill: var(--paper);
+  fill-opacity: 0.55;
   stroke: var(--slate);
+  stroke-dasharray: 3 2.5;
 }
 .furrow.estimated text {
+  fill: var(--slate);
+}
+.furrow.estimated .glyph {
   fill: var(--slate);
 }
 .furrow.estimated .tick {
@@ -292,6 +315,11 @@ text {
 .fallow {
   stroke: var(--clay);
   stroke-width: 0.8;
+}
+.unsure {
+  fill: var(--paper);
+  stroke: var(--slate);
+  stroke-dasharray: 3 2.5;
 }
 .hatch-ground {
   fill: var(--paper);

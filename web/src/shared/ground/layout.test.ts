@@ -30,6 +30,7 @@ const cell = (label: string, trajectory: string, carry: number): Cell => ({
   basis: "measured",
   last_measured: null,
   doubts: [],
+  re_expressed: 0,
 });
 const ground: Ground = {
   from_yd: 30,
@@ -40,6 +41,7 @@ const ground: Ground = {
   covered: 0,
   covered_measured: 0,
   fallow: [{ from_yd: 40, to_yd: 49, width: 10 }],
+  unsure: [{ from_yd: 30, to_yd: 59, width: 30 }],
   best: [],
 };
 

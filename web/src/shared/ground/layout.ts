@@ -31,6 +31,8 @@ export interface GroundLayout {
   ticks: { x: number; text: string }[];
   fallow: { x: number; width: number; text: string }[];
   covered: { x: number; width: number };
+  /** Ground that only estimates cover. */
+  unsure: { x: number; width: number }[];
   summaryY: number;
   height: number;
 }
@@ -52,11 +54,13 @@ export function layGround(
   const laneOf = new Map(lanes.map((lane) => [lane.club.label, lane.y]));
   const furrows = cells.flatMap((cell, index) => {
     const y = laneOf.get(cell.club);
-    if (y === undefined) return [];
+    const off = cell.carry_yd < ground.axis_from_yd || cell.carry_yd > ground.axis_to_yd;
+    if (y === undefined || off) return [];
     const from = x(Math.max(cell.furrow_from_yd, ground.axis_from_yd));
     const to = x(Math.min(cell.furrow_to_yd, ground.axis_to_yd));
     const barWidth = Math.max(3, to - from);
-    const roomy = barWidth / 2 - 4 > cell.swing.length * LETTER * type;
+    // Estimates are many and lie over each other: their names are told on pointing at them.
+    const roomy = cell.basis === "measured" && barWidth / 2 - 4 > cell.swing.length * LETTER * type;
     return {
       cell,
       index,
@@ -71,6 +75,11 @@ export function layGround(
   });
   const summaryY = TOP + lanes.length * LANE + 8;
   const half = 0.5;
+  const span = (stretch: { from_yd: number; to_yd: number }) => {
+    const from = x(Math.max(stretch.from_yd - half, ground.from_yd));
+    const to = x(Math.min(stretch.to_yd + half, ground.to_yd));
+    return { x: from, width: to - from };
+  };
   return {
     x,
     lanes,
@@ -80,11 +89,11 @@ export function layGround(
       .domain([units.value(ground.axis_from_yd), units.value(ground.axis_to_yd)])
       .ticks(8)
       .map((value) => ({ x: x(units.yards(value)), text: String(value) })),
-    fallow: ground.fallow.map((stretch) => {
-      const from = x(Math.max(stretch.from_yd - half, ground.from_yd));
-      const to = x(Math.min(stretch.to_yd + half, ground.to_yd));
-      return { x: from, width: to - from, text: units.show(stretch.width) };
-    }),
+    fallow: ground.fallow.map((stretch) => ({
+      ...span(stretch),
+      text: units.show(stretch.width),
+    })),
+    unsure: ground.unsure.map(span),
     covered: { x: x(ground.from_yd), width: x(ground.to_yd) - x(ground.from_yd) },
     summaryY,
     height: summaryY + 30 + 24,

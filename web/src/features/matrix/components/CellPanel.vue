@@ -1,14 +1,17 @@
 <script setup lang="ts">
-/** One cell: the number, one ball, the balls, and how to get more of them. */
-import { useQuery } from "@pinia/colada";
+/** One cell: the number, one ball, the balls, why, how it is hit, and how to get more of it. */
 import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
-import { api, dataOf } from "@/shared/api/client";
-import { keys, type Cell } from "@/shared/api/queries";
+import { sentenceOf } from "@/shared/api/client";
+import type { Cell } from "@/shared/api/queries";
 import DotPlot from "@/shared/ui/DotPlot.vue";
-import { daysAgo } from "@/shared/units/dates";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { daysAgo, shortDay } from "@/shared/units/dates";
 import type { UnitWords } from "@/shared/units/units";
+import { useInspect } from "../composables/inspect";
+import BallTable from "./BallTable.vue";
+import WhyBars from "./WhyBars.vue";
 
 const props = defineProps<{
   studentId: string;
@@ -19,21 +22,45 @@ const props = defineProps<{
 }>();
 defineEmits<{ hit: [] }>();
 
-const balls = useQuery({
-  key: () => keys.cellBalls(props.studentId, cellName(props.address)),
-  query: () =>
-    dataOf(
-      api.GET("/api/students/{student_id}/cell-balls", {
-        params: { path: { student_id: props.studentId }, query: { ...props.address } },
-      }),
-    ),
+const { balls, why, error, exclude } = useInspect({
+  studentId: props.studentId,
+  address: props.address,
 });
+const own = computed(() => balls.data.value ?? []);
+/** The dots stand at home conditions, where the centre is. */
+const dots = computed(() =>
+  own.value.map((ball) => ({ ...ball, carry_yd: ball.home_yd ?? ball.carry_yd })),
+);
 const strikes = computed(() => {
   const counts = new Map<string, number>();
-  for (const ball of balls.data.value ?? []) {
+  for (const ball of own.value) {
     if (!ball.excluded) counts.set(ball.strike, (counts.get(ball.strike) ?? 0) + 1);
   }
   return [...counts].map(([strike, n]) => `${n} ${strike}`).join(", ");
+});
+const SIDES: Record<string, string> = { in: "in the window", below: "below", above: "above" };
+const launch = computed(() => {
+  const shown = why.data.value?.shown;
+  if (!shown) return "";
+  const parts = [];
+  if (shown.launch_deg !== null && shown.side) {
+    parts.push(
+      `Launch ${shown.launch_deg.toFixed(0)}°, ${SIDES[shown.side]} ${shown.lo_deg} to ${shown.hi_deg}`,
+    );
+  }
+  if (shown.spin_rpm !== null) {
+    parts.push(`spin ${(Math.round(shown.spin_rpm / 50) * 50).toLocaleString("en")}`);
+  }
+  if (shown.grade) parts.push(shown.grade);
+  return parts.join(", ");
+});
+const history = computed(() => why.data.value?.history ?? []);
+const recipe = computed(() => {
+  const r = why.data.value?.recipe;
+  if (!r) return "";
+  const ball = Math.abs(r.ball_in) < 0.05 ? "middle" : `${Math.abs(r.ball_in).toFixed(1)} in ${r.ball_in < 0 ? "back" : "forward"}`; // prettier-ignore
+  const face = r.face_open_deg ? `${r.face_open_deg}° open` : "square";
+  return `Ball ${ball}, shaft ${r.lean_deg}°, face ${face}, ${r.weight_lead_pct} % lead. ${r.follow_through}`;
 });
 </script>
 
@@ -41,22 +68,53 @@ const strikes = computed(() => {
   <section class="cell">
     <h2>{{ cellName(address) }}</h2>
     <template v-if="cell">
-      <p class="number">
+      <p class="number" :class="{ est: cell.basis === 'estimated' }">
         <span class="slab big">{{ units.show(cell.carry_yd) }}</span>
         <span class="slab half">± {{ units.show(halfInterval(cell)) }} {{ units.unit }}</span>
+        <span v-if="cell.basis === 'estimated'">estimated</span>
       </p>
       <p class="quiet num">
         One ball: {{ units.show(cell.furrow_from_yd) }} to {{ units.show(cell.furrow_to_yd) }}
       </p>
     </template>
-    <p v-else class="quiet">Not measured.</p>
-    <DotPlot :balls="balls.data.value ?? []" :units="units" :centre-yd="cell?.carry_yd ?? null" />
+    <p v-else class="quiet">No such cell in this bag and scale.</p>
+    <DotPlot v-if="own.length" :balls="dots" :units="units" :centre-yd="cell?.carry_yd ?? null" />
     <p v-if="strikes" class="num">
       {{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.
     </p>
+    <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ cell.doubts.join(", ") }}.</p>
-    <p v-if="cue" class="cue">“{{ cue }}”</p>
+    <p v-if="cell?.re_expressed" class="quiet">
+      {{ cell.re_expressed }} hit in another swing scale, placed by arm angle.
+    </p>
     <Button type="primary" size="large" block @click="$emit('hit')">Hit this cell</Button>
+    <Sentence v-if="why.error.value" :text="sentenceOf(why.error.value)" />
+    <WhyBars
+      v-if="why.data.value && cell"
+      class="part"
+      :why="why.data.value"
+      :units="units"
+      :carry-yd="cell.carry_yd"
+    />
+    <section v-if="history.length > 1" class="part">
+      <h3>Day by day</h3>
+      <p class="num">
+        <span v-for="day in history.slice(-5)" :key="day.day" class="day"
+          >{{ shortDay(day.day).replace(/ \d{4}$/, "") }} <b>{{ units.show(day.carry_yd) }}</b>
+          <span class="quiet"> ({{ day.balls }})</span></span
+        >
+      </p>
+    </section>
+    <section v-if="cue || recipe" class="part">
+      <h3>How</h3>
+      <p v-if="cue" class="cue">“{{ cue }}”</p>
+      <p class="quiet">
+        {{ recipe }}
+        <RouterLink :to="{ name: 'flight', params: { studentId } }">Flight</RouterLink>
+      </p>
+    </section>
+    <Sentence :text="error" />
+    <BallTable v-if="own.length" class="part" :balls="own" :units="units" @exclude="exclude" />
   </section>
 </template>
 
@@ -85,10 +143,16 @@ p {
   color: var(--clay);
 }
 .cue {
-  color: var(--ink-2);
   font-style: italic;
 }
-button {
-  margin-top: 0.6rem;
+.part {
+  margin-top: 0.7rem;
+}
+.day {
+  margin-right: 0.7rem;
+  white-space: nowrap;
+}
+:deep(.ant-btn) {
+  margin-top: 0.5rem;
 }
 </style>

@@ -89,7 +89,9 @@ const variant = (a: CellAddress) =>
                     >{{ "•".repeat(Math.min(cell.balls, MOST_DOTS))
                     }}{{ cell.balls > MOST_DOTS ? "+" : "" }}</span
                   >
-                  <span class="day">{{ shortDay(cell.last_measured).replace(/ \d{4}$/, "") }}</span>
+                  <span class="day">{{
+                    cell.balls ? shortDay(cell.last_measured).replace(/ \d{4}$/, "") : "est."
+                  }}</span>
                 </span>
               </template>
               <span v-else class="dash" aria-hidden="true">·</span>
@@ -188,8 +190,13 @@ td {
 .doubtful .pips {
   color: var(--field-soft);
 }
+.estimated {
+  border-style: dotted;
+  background: none;
+}
 .estimated .carry {
   color: var(--slate);
+  font-weight: 500;
 }
 .blank {
   background: none;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStorage } from "@vueuse/core";
 import { Button } from "ant-design-vue";
 import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
@@ -14,7 +15,9 @@ import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
 import AtYardage from "../components/AtYardage.vue";
 import CellPanel from "../components/CellPanel.vue";
+import ComparePanel from "../components/ComparePanel.vue";
 import MatrixGrid from "../components/MatrixGrid.vue";
+import SettlePanel from "../components/SettlePanel.vue";
 
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
@@ -32,11 +35,27 @@ const looked = computed(() => hovered.value ?? pinned.value);
 const cells = computed(() => matrix.data.value?.cells ?? []);
 
 const selected = ref<CellAddress | null>(null);
-const selectedIndex = computed(() => {
+const selectedCell = computed(() => {
   const wanted = selected.value;
-  return wanted ? cells.value.findIndex((cell) => sameCell(cell, wanted)) : -1;
+  return (wanted && cells.value.find((cell) => sameCell(cell, wanted))) ?? null;
 });
-const selectedCell = computed(() => cells.value[selectedIndex.value] ?? null);
+/** Spin and tempo are asked about only where the student has balls of another one. */
+const used = (part: "spin" | "tempo") =>
+  computed(() => [...new Set([PLAIN[part], ...cells.value.map((cell) => cell[part])])]);
+const spins = used("spin");
+const tempos = used("tempo");
+const spin = ref("any");
+const tempo = ref("any");
+const estimates = useStorage("oxgang-estimates", true);
+const shown = computed(() =>
+  cells.value.filter(
+    (cell) =>
+      (estimates.value || cell.basis === "measured") &&
+      (spin.value === "any" || cell.spin === spin.value) &&
+      (tempo.value === "any" || cell.tempo === tempo.value),
+  ),
+);
+const filtered = computed(() => matrix.data.value && { ...matrix.data.value, cells: shown.value });
 
 watch(pinned, (yards) => {
   void router.replace({ query: yards === null ? {} : { at: String(yards) } });
@@ -48,7 +67,8 @@ function moveSelection(swingBy: number, clubBy: number): void {
   const now = selected.value;
   // The first step goes to the best shot for the yardage looked up, else to a measured cell.
   const best = data.ground.best[(pinned.value ?? -1) - data.ground.axis_from_yd]?.[0];
-  const start = now ? undefined : cells.value[best ?? 0];
+  const measured = cells.value.find((cell) => cell.balls) ?? cells.value[0];
+  const start = now ? undefined : best === undefined ? measured : cells.value[best];
   if (start) return select(start);
   const club = data.clubs.findIndex((c) => c.label === now?.club);
   const swing = data.positions.findIndex((p) => p.label === now?.swing);
@@ -126,10 +146,12 @@ useKeys("Matrix", [
             {{ units.show(matrix.data.value.ground.from_yd) }} to
             {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, within ±
             {{ Number(units.show(matrix.data.value.ground.tolerance_yd, 1)) }}. Covered
-            {{ matrix.data.value.ground.covered }} of
-            {{ matrix.data.value.ground.to_yd - matrix.data.value.ground.from_yd + 1 }} yardages,
-            {{ matrix.data.value.ground.fallow.length }}
-            fallow {{ matrix.data.value.ground.fallow.length === 1 ? "stretch" : "stretches" }}.
+            {{ matrix.data.value.ground.covered_measured }} of
+            {{ matrix.data.value.ground.to_yd - matrix.data.value.ground.from_yd + 1 }} yardages
+            measured,
+            {{ matrix.data.value.ground.covered - matrix.data.value.ground.covered_measured }} more
+            estimated, {{ matrix.data.value.ground.fallow.length }} fallow
+            {{ matrix.data.value.ground.fallow.length === 1 ? "stretch" : "stretches" }}.
           </span>
           <GroundLegend class="push" :estimates="cells.some((c) => c.basis === 'estimated')" />
         </div>
@@ -137,11 +159,12 @@ useKeys("Matrix", [
           ref="ground"
           :matrix="matrix.data.value"
           :units="units"
+          :shown="shown"
           :pinned="pinned"
-          :selected="selectedIndex"
+          :selected="selectedCell"
           @hover="hovered = $event"
           @pin="pinned = $event"
-          @select="(index) => cells[index] && select(cells[index])"
+          @select="select"
         />
         <div class="head grid-head">
           <h2>Carry by swing length</h2>
@@ -157,14 +180,44 @@ useKeys("Matrix", [
               {{ name }}
             </button>
           </div>
-          <span class="quiet push">{{ units.unit === "m" ? "metres" : "yards" }}</span>
+          <label v-if="spins.length > 1"
+            >Spin
+            <select v-model="spin">
+              <option>any</option>
+              <option v-for="name in spins" :key="name">{{ name }}</option>
+            </select></label
+          >
+          <label v-if="tempos.length > 1"
+            >Tempo
+            <select v-model="tempo">
+              <option>any</option>
+              <option v-for="name in tempos" :key="name">{{ name }}</option>
+            </select></label
+          >
+          <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
+          <span class="quiet">{{ units.unit === "m" ? "metres" : "yards" }}, at home</span>
         </div>
         <MatrixGrid
-          :matrix="matrix.data.value"
+          v-if="filtered"
+          :matrix="filtered"
           :units="units"
           :view="view"
           :selected="selected"
           @select="select"
+        />
+        <SettlePanel
+          class="below"
+          :student-id="studentId"
+          :matrix="matrix.data.value"
+          :units="units"
+          @select="select"
+        />
+        <ComparePanel
+          class="below"
+          :student-id="studentId"
+          :matrix="matrix.data.value"
+          :units="units"
+          :trajectory="view"
         />
       </div>
       <aside class="sheet side">
@@ -188,9 +241,9 @@ useKeys("Matrix", [
         <div v-else class="pick">
           <p class="quiet">
             {{
-              cells.length
+              cells.some((c) => c.balls)
                 ? "Pick a cell to see its balls. Type a yardage to look it up."
-                : "Nothing measured yet. Start with one swing, five balls with every wedge."
+                : "Nothing measured yet: every number here is the rule of thumb. Start with one swing, five balls with every wedge."
             }}
           </p>
           <Button type="primary" size="large" block @click="hit">Hit balls</Button>
@@ -212,6 +265,12 @@ useKeys("Matrix", [
 }
 .views {
   display: flex;
+}
+.below {
+  margin-top: 1.4rem;
+}
+.grid-head label {
+  color: var(--ink-2);
 }
 .views button {
   min-height: 34px;

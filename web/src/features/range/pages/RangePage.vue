@@ -200,7 +200,11 @@ const count = computed(() => {
           <h2>This cell</h2>
           <span class="quiet num">{{ solid }} solid of {{ session.cellBalls.value.length }}</span>
         </div>
-        <p v-if="session.now.value.cell" class="centre">
+        <p
+          v-if="session.now.value.cell"
+          class="centre"
+          :class="{ est: session.now.value.cell.basis === 'estimated' }"
+        >
           <span class="slab big">{{ units.show(session.now.value.cell.carry_yd) }}</span>
           <span class="slab"
             >± {{ units.show(halfInterval(session.now.value.cell)) }} {{ units.unit }}</span
@@ -208,9 +212,9 @@ const count = computed(() => {
           <span v-if="session.now.value.behind && outboxState.trouble" class="quiet"
             >before the balls that wait</span
           >
+          <span v-else-if="session.now.value.cell.basis === 'estimated'">estimated</span>
           <span v-else class="quiet num">{{ ballWords(session.now.value.cell) }}</span>
         </p>
-        <p v-else class="quiet">No solid ball yet.</p>
         <DotPlot
           :balls="session.cellBalls.value"
           :units="units"

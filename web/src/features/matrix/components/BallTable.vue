@@ -1,0 +1,120 @@
+<script setup lang="ts">
+/** The cell's balls one by one: exclude one with a reason, or bring it back. */
+import { computed, ref } from "vue";
+import type { Ball } from "@/shared/api/queries";
+import { shortDay } from "@/shared/units/dates";
+import { vFocus } from "@/shared/ui/focus";
+import type { UnitWords } from "@/shared/units/units";
+
+const props = defineProps<{ balls: Ball[]; units: UnitWords }>();
+const emit = defineEmits<{ exclude: [uid: string, reason: string] }>();
+
+const asking = ref("");
+const reason = ref("");
+const newestFirst = computed(() => [...props.balls].reverse());
+const homeDiffers = computed(() =>
+  props.balls.some((b) => b.home_yd !== null && Math.abs(b.home_yd - (b.carry_yd ?? 0)) >= 0.5),
+);
+function ask(ball: Ball): void {
+  if (ball.excluded) emit("exclude", ball.uid, "");
+  else {
+    asking.value = asking.value === ball.uid ? "" : ball.uid;
+    reason.value = "";
+  }
+}
+function give(uid: string): void {
+  emit("exclude", uid, reason.value.trim() || "set aside by the coach");
+  asking.value = "";
+}
+</script>
+
+<template>
+  <details>
+    <summary>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }} one by one</summary>
+    <ul>
+      <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">
+        <span class="num carry">{{
+          ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1)
+        }}</span>
+        <span class="num quiet home">{{
+          homeDiffers && ball.home_yd !== null ? `${units.show(ball.home_yd, 1)} home` : ""
+        }}</span>
+        <span :class="{ clay: ball.strike !== 'solid' }">{{ ball.strike }}</span>
+        <span class="quiet">{{ shortDay(ball.hit_on).replace(/ \d{4}$/, "") }}</span>
+        <button type="button" @click="ask(ball)">
+          {{ ball.excluded ? "Restore" : "Exclude" }}
+        </button>
+        <span v-if="ball.excluded" class="reason quiet">{{ ball.excluded }}</span>
+        <form v-if="asking === ball.uid" class="reason" @submit.prevent="give(ball.uid)">
+          <input
+            v-model="reason"
+            v-focus
+            maxlength="200"
+            placeholder="Reason, for example: wrong club"
+            aria-label="Reason"
+          />
+          <button type="submit">Exclude</button>
+        </form>
+      </li>
+    </ul>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+  color: var(--accent);
+  padding: 0.2rem 0;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 15rem;
+  overflow-y: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 2.6rem 4.6rem 1fr 3.4rem auto;
+  align-items: baseline;
+  gap: 0 0.3rem;
+  border-bottom: 1px solid var(--line);
+  padding: 0.15rem 0;
+}
+.carry {
+  font-weight: 600;
+  text-align: right;
+}
+.out .carry {
+  text-decoration: line-through;
+}
+.clay {
+  color: var(--clay);
+}
+.home {
+  font-size: 0.87rem;
+}
+.reason {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 0.3rem;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  font: inherit;
+  padding: 0.25rem 0.4rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+button {
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--accent);
+  cursor: pointer;
+  padding: 0.15rem 0.2rem;
+}
+</style>
