@@ -41,7 +41,7 @@ def press(page: Page, keys: str) -> None:
 def hit(page: Page, name: str) -> None:
     """A few balls on the range."""
     student(page, name, "range")
-    press(page, "ArrowDown 5 9 Enter 6 1 Enter 4 7 f Enter 6 0 . 5 Enter 5 8 Enter 6 2 Enter 6 3")
+    press(page, "ArrowDown 4 3 Enter 4 5 Enter 3 3 f Enter 4 4 . 5 Enter 4 2 Enter 4 6 Enter 4 4")
     page.wait_for_timeout(600)
 
 

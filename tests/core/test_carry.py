@@ -252,6 +252,14 @@ def test_conflicts_and_suspects_are_named_and_not_settled_silently() -> None:
     assert cell(m, swing="10:00").carry_yd >= cell(m).carry_yd  # repaired
 
 
+def test_days_that_disagree_are_not_averaged_into_certainty() -> None:
+    old = [hit(c, day=TODAY - timedelta(days=9)) for c in (58, 59, 57, 60, 58, 59, 58)]
+    wide = cell(matrix([*CROSS, *old, *(hit(c) for c in (83, 85, 84, 82, 86))]))
+    sure = cell(matrix([*CROSS, *old]))
+    assert Doubt.DAYS_DISAGREE in wide.doubts
+    assert wide.half_yd > 2 * sure.half_yd
+
+
 def test_why_adds_up_and_moves_with_the_balls() -> None:
     m = matrix(CROSS)
     own = why(m, CellKey("56", "9:00"))

@@ -17,9 +17,10 @@ from scipy.special import ndtri
 from oxgang.core.bag import Club
 from oxgang.core.carry.conflicts import Conflict, Suspect, conflicts_in, suspects_in
 from oxgang.core.carry.fit import Fit, fit
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.hits import FEW, Hit
 from oxgang.core.carry.noise import CELL_SPREAD_PRIOR_BALLS, Change
 from oxgang.core.carry.order import Line, repaired
+from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.carry.prior import Point
 from oxgang.core.shots import CellKey, Spin, Strike, Tempo, Trajectory
 from oxgang.core.swing import Position
@@ -33,6 +34,8 @@ OLD_AFTER_DAYS: Final = 60
 # A cell whose interval reaches further than this to either side is doubtful, unless the student's
 # own tolerance is given [yd].
 DOUBT_OVER_YD: Final = 2.5
+# Days that disagree by more than this (log carry) are another shot; it says no more of this one.
+MOST_APART: Final = 0.35
 INTERVAL: Final = 0.90
 INTERVAL_Z: Final = float(ndtri(0.5 + INTERVAL / 2))
 # The furrow of the ground shows where this share of solid balls lands.
@@ -52,6 +55,7 @@ class Doubt(StrEnum):
     FEW_BALLS = "few balls"
     OLD = "old"
     CONFLICT = "conflict"
+    DAYS_DISAGREE = "days disagree"
     RE_EXPRESSED = "from another scale"
 
 
@@ -131,6 +135,8 @@ def build_matrix(
     rows = np.array([fitted.points.index(p) for p in points], dtype=np.intp)
     mean = fitted.posterior.mean[rows]
     deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
+    apart = _apart(fitted, rows)
+    deviation = np.hypot(deviation, apart)
     lines = _lines(points)
     ordered = repaired(mean, deviation**2, lines)
     owns = _own(hits, place, as_of)
@@ -155,7 +161,9 @@ def build_matrix(
             doubts=(),
             re_expressed=owns.re_expressed[i],
         )
-        cells.append(_doubted(cell, as_of, tolerance_yd, key in in_conflict))
+        doubts = [Doubt.CONFLICT] if key in in_conflict else []
+        doubts += [Doubt.DAYS_DISAGREE] if apart[i] else []
+        cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
     return Matrix(cells, conflicts, suspects_in(fitted, hits), fitted.hits.spread, fitted, rows)
 
 
@@ -269,17 +277,34 @@ def _spreads(fitted: Fit, hits: Sequence[Hit], place: dict[CellKey, int], cells:
     return np.asarray(np.sqrt((prior * student**2 + squares) / (prior + freedom)))
 
 
-def _doubted(cell: Cell, as_of: date, tolerance_yd: float, conflict: bool) -> Cell:
+def _apart(fitted: Fit, rows: NDArray[np.intp]) -> Array:
+    """How far days that the model does not believe stand from each cell's number, of log carry.
+
+    Weighed by their part of the cell's balls; 0 where the days agree. Such a cell is not as sure as
+    the days it believes.
+    """
+    groups = fitted.hits.groups
+    odd = (fitted.posterior.surprise > SURPRISE) & (groups.balls >= FEW)
+    apart: Array = np.zeros(len(rows))
+    if odd.any():
+        off = groups.mean - fitted.posterior.mean[fitted.at]
+        for i in np.flatnonzero(np.isin(rows, fitted.at[odd])):
+            own = fitted.at == rows[i]
+            strange = own & odd
+            share = groups.balls[strange] / groups.balls[own].sum()
+            apart[i] = min(MOST_APART, float(np.abs(share * off[strange]).sum()))
+    return apart
+
+
+def _doubted(cell: Cell, as_of: date, tolerance_yd: float, known: list[Doubt]) -> Cell:
     if cell.basis is Basis.ESTIMATED:
         return cell
-    doubts = []
+    doubts = list(known)
     wide = cell.half_yd > tolerance_yd
     if wide and cell.balls < ENOUGH_BALLS:
         doubts.append(Doubt.FEW_BALLS)
     if wide and cell.last_measured and (as_of - cell.last_measured).days > OLD_AFTER_DAYS:
         doubts.append(Doubt.OLD)
-    if conflict:
-        doubts.append(Doubt.CONFLICT)
     if cell.re_expressed == cell.balls:
         doubts.append(Doubt.RE_EXPRESSED)
     if not doubts:
