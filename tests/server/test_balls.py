@@ -33,6 +33,11 @@ def test_five_balls_with_one_fat_make_the_centre_of_four(
     # Four balls about 61.5, drawn a little to what the rule of thumb expects of a half swing.
     assert stored["cell"]["carry_yd"] == pytest.approx(61, abs=1)
     assert (stored["cell"]["balls"], stored["cell"]["mishits"]) == (4, 1)
+    # Nothing enters the matrix before the review.
+    unseen = api("GET", f"/students/{student.pk}/matrix").data
+    assert unseen["waiting"] == 5
+    assert {c["basis"] for c in unseen["cells"]} == {"estimated"}
+    assert api("POST", f"/students/{student.pk}/review", {}).data == {"kept": 5}
     matrix = api("GET", f"/students/{student.pk}/matrix").data
     (cell,) = (c for c in matrix["cells"] if c["basis"] == "measured")
     assert cell == stored["cell"]
@@ -144,7 +149,7 @@ def test_a_new_scale_keeps_the_balls_and_re_expresses_the_cells(
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "1", 60))
     fraction = student.academy.scales.get(key="fraction")
     assert api("PATCH", f"/students/{student.pk}", {"scale_id": fraction.pk}).status_code == 200
-    cells = api("GET", f"/students/{student.pk}/matrix").data["cells"]
+    cells = api("GET", f"/students/{student.pk}/matrix?live=true").data["cells"]
     (cell,) = (c for c in cells if c["balls"])
     assert (cell["swing"], cell["re_expressed"]) == ("half", 1)
     assert "from another scale" in cell["doubts"]
@@ -159,6 +164,7 @@ def test_a_windy_ball_is_brought_home_and_an_old_club_still_tells_of_the_swing(
     csv = "date,club,swing,carry_yd,headwind_mps\n" + "2026-05-30,56,9:00,60,5\n" * 5
     upload = api.upload(f"/students/{student.pk}/shots", csv.encode())
     assert b'"stored": true' in upload.getvalue()
+    api("POST", f"/students/{student.pk}/review", {})
     query = "club=56&swing=9:00&trajectory=stock"
     balls = api("GET", f"/students/{student.pk}/cell-balls?{query}").data
     assert all(b["carry_yd"] == 60 < b["home_yd"] < 66 for b in balls)

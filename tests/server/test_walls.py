@@ -36,6 +36,9 @@ def test_every_address_of_another_academys_student_is_a_404(
                 student_id=student.pk, club_id=wedge.pk, scale_id=scale, uid="none-such"
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
+            if path.endswith(("/plan", "criteria", "reopen")):
+                body |= {"protocol": "first map", "title": "x", "items": [], "day": "2026-05-31"}
+                body |= {"solid": 0.8, "over_balls": 20, "cells": 0.7, "launches": 0.7}
             if path.endswith(("recipes", "picture")):
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
             if "scale_id" in path:

@@ -86,7 +86,11 @@ def seven_planned(student: SimStudent) -> list[CellKey]:
         step=EACH,
         most=EACH,
     )
-    return [prior.cells[i].key for i, balls, _ in chosen for _ in range(balls)]
+    return [
+        cell.key
+        for cell, balls in zip(prior.cells, chosen.balls, strict=True)
+        for _ in range(balls)
+    ]
 
 
 def planned_45(student: SimStudent) -> list[CellKey]:
@@ -236,13 +240,15 @@ def report() -> str:
     lines = ["| balls hit | | error measured | median | error unmeasured | rule of thumb | held, measured | held, unmeasured |", "|---|---|---|---|---|---|---|---|"]  # fmt: skip # noqa: E501
     for (name, aged), rows in results.items():
         own, rest = (lambda r: r.measured), (lambda r: not r.measured)
-        lines.append(
-            f"| {name} | {'aged' if aged else 'fresh'} "
-            f"| {mean(rows, lambda r: r.error, own):.2f} | {mean(rows, lambda r: r.median, own):.2f} "
-            f"| {mean(rows, lambda r: r.error, rest):.2f} | {mean(rows, lambda r: r.rule, rest):.2f} "
-            f"| {100 * mean(rows, lambda r: r.held, own):.1f} % "
-            f"| {100 * mean(rows, lambda r: r.held, rest):.1f} % |"
-        )
+        figures = [
+            mean(rows, lambda r: r.error, own),
+            mean(rows, lambda r: r.median, own),
+            mean(rows, lambda r: r.error, rest),
+            mean(rows, lambda r: r.rule, rest),
+        ]
+        shares = [100 * mean(rows, lambda r: r.held, keep) for keep in (own, rest)]
+        words = [f"{v:.2f}" for v in figures] + [f"{v:.1f} %" for v in shares]
+        lines.append(f"| {name} | {'aged' if aged else 'fresh'} | {' | '.join(words)} |")
     inside = lambda r: FROM_YD <= r.truth <= TO_YD  # noqa: E731
     fresh = {name: results[name, False] for name in PLANS}
     seven = fresh[SEVEN.name]

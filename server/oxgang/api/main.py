@@ -14,6 +14,8 @@ from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
+from oxgang.api.plan.router import router as plan
+from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
 from oxgang.api.students.router import router as students
 
@@ -24,6 +26,8 @@ api.add_router("", scales)
 api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
+api.add_router("", plan)
+api.add_router("", review)
 api.add_router("", flight)
 api.add_router("", net)
 api.add_router("", feed)

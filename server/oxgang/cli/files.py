@@ -13,19 +13,20 @@ import typer
 
 from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
 from oxgang.core.bag import Club
-from oxgang.core.carry.cells import Basis, build_matrix
+from oxgang.core.carry.cells import Basis, Matrix, build_matrix
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import hits_at_home
-from oxgang.core.errors import OxgangError
+from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
 from oxgang.core.home import usual_altitude
+from oxgang.core.plan import plan_balls
 from oxgang.core.shots import Shot, Trajectory
 from oxgang.core.swing import BUILT_IN, Scale, built_in, recognised
 from oxgang.files.bag import read_bag
 from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots
-from oxgang.files.tables import RowProblem
+from oxgang.files.tables import RowProblem, write_table
 
 
 def matrix(
@@ -43,34 +44,8 @@ def matrix(
     output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
 ) -> None:
     """The wedge distance matrix of the balls in SHOTS.csv."""
-    clubs = read_records(bag, read_bag)
-    rows = read_rows(shots, read_shots)
-    known = {club.label.casefold(): club for club in clubs}
-    report_problems(
-        shots,
-        [
-            RowProblem(line, "club", f'"{shot.cell.club}" is not in {bag}.')
-            for line, shot in rows
-            if shot.cell.club.casefold() not in known
-        ],
-    )
-    balls = [_relabelled(shot, known) for _, shot in rows]
-    lofts = {club.label: club.loft_deg for club in clubs}
-    chosen = _scale(scale) or recognised(shot.cell.swing for shot in balls)
-    positions = chosen.positions if chosen else positions_seen(balls, lofts)
-    order = [position.label for position in positions]
-    report_problems(
-        shots,
-        [
-            RowProblem(line, "swing", f'"{shot.cell.swing}" is not a position of {scale}.')
-            for line, shot in rows
-            if shot.cell.swing not in order
-        ],
-    )
-    arms = {position.label: position.arm_deg for position in positions}
-    hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
-    newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
-    cells = build_matrix(hits, clubs, positions, as_of=as_of.date() if as_of else newest).cells
+    built, lofts, order = _built(shots, bag, scale, as_of)
+    cells = built.cells
     cells.sort(
         key=lambda cell: (
             lofts[cell.key.club],
@@ -78,14 +53,30 @@ def matrix(
             list(Trajectory).index(cell.key.trajectory),
         )
     )
-    text = write_matrix(cells)
-    if output is None:
-        typer.echo(text, nl=False)
-        return
+    _write(write_matrix(cells), output)
+
+
+def plan(
+    shots: Annotated[Path, typer.Argument(help="shots.csv")],
+    bag: Annotated[Path, typer.Option(help="bag.csv")],
+    balls: Annotated[int, typer.Option(help="how many balls there are")],
+    scale: Annotated[str, typer.Option(help="as for oxgang matrix")] = "",
+    as_of: Annotated[
+        datetime | None, typer.Option(formats=["%Y-%m-%d"], help="the day it is made for")
+    ] = None,
+    output: Annotated[Path | None, typer.Option("-o", "--output", help="plan.csv")] = None,
+) -> None:
+    """What to hit next: the balls that narrow the matrix most from 30 to 100 yards."""
+    built, _, _ = _built(shots, bag, scale, as_of)
     try:
-        output.write_text(text, encoding="utf-8", newline="")
-    except OSError as error:
-        fail(f"{output}: cannot be written ({error.strerror}).")
+        planned = plan_balls(built, balls, from_yd=FROM_YD, to_yd=TO_YD)
+    except InputError as error:
+        fail(error.sentence)
+    rows = (
+        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, p.reason) for p in planned
+    )
+    columns = ("club", "swing", "trajectory", "spin", "balls", "reason")
+    _write(write_table(columns, rows), output)
 
 
 def gaps(
@@ -117,6 +108,51 @@ def gaps(
         "overlaps": [[asdict(a), asdict(b)] for a, b in overlaps(cells)],
     }
     typer.echo(json.dumps(result))
+
+
+def _built(
+    shots: Path, bag: Path, scale: str, as_of: datetime | None
+) -> tuple[Matrix, dict[str, float], list[str]]:
+    """The matrix of a file, the lofts of its clubs, and its swings from short to long."""
+    clubs = read_records(bag, read_bag)
+    rows = read_rows(shots, read_shots)
+    known = {club.label.casefold(): club for club in clubs}
+    report_problems(
+        shots,
+        [
+            RowProblem(line, "club", f'"{shot.cell.club}" is not in {bag}.')
+            for line, shot in rows
+            if shot.cell.club.casefold() not in known
+        ],
+    )
+    balls = [_relabelled(shot, known) for _, shot in rows]
+    lofts = {club.label: club.loft_deg for club in clubs}
+    chosen = _scale(scale) or recognised(shot.cell.swing for shot in balls)
+    positions = chosen.positions if chosen else positions_seen(balls, lofts)
+    order = [position.label for position in positions]
+    report_problems(
+        shots,
+        [
+            RowProblem(line, "swing", f'"{shot.cell.swing}" is not a position of {scale}.')
+            for line, shot in rows
+            if shot.cell.swing not in order
+        ],
+    )
+    arms = {position.label: position.arm_deg for position in positions}
+    hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
+    newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
+    day = as_of.date() if as_of else newest
+    return build_matrix(hits, clubs, positions, as_of=day), lofts, order
+
+
+def _write(text: str, output: Path | None) -> None:
+    if output is None:
+        typer.echo(text, nl=False)
+        return
+    try:
+        output.write_text(text, encoding="utf-8", newline="")
+    except OSError as error:
+        fail(f"{output}: cannot be written ({error.strerror}).")
 
 
 def _scale(choice: str) -> Scale | None:

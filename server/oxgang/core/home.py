@@ -34,6 +34,9 @@ Array = NDArray[np.float64]
 # How well the flight takes air and wind out, as a share of what it changes: wind is a guess at one
 # height, launch and spin are mostly typical ones. Common practice, no published source.
 CONVERSION_SHARE_SD: Final = 0.3
+# How well a carry is read, by how (the note "read" of a ball): a laser to the landing mark, marker
+# boards by eye [yd]. A typed or monitor carry is taken as it stands.
+READ_SD_YD: Final = {"laser": 1.0, "eye": 3.0}
 # A ball that the flight cannot take home keeps its carry and is trusted this much less (log carry).
 UNCONVERTED_SD: Final = 0.06
 # Launches and spins outside are no pitch that flies: the typical ones are taken.
@@ -96,7 +99,9 @@ def at_home(shots: Sequence[Shot], home_altitude_m: float) -> list[HomeCarry]:
             result.append(HomeCarry(None))
             continue
         share = surface_factor(shot.ball, shot.lie).share
-        result.append(HomeCarry(round(float(carries[i]) / share, 3), round(float(sd[i]), 5)))
+        read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
+        added = float(np.hypot(sd[i], read))
+        result.append(HomeCarry(round(float(carries[i]) / share, 3), round(added, 5)))
     return result
 
 

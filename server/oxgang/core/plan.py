@@ -10,16 +10,16 @@ memory); tests compare it with exhaustive search.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import Matrix
+from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
 from oxgang.core.errors import InputError
-from oxgang.core.shots import CellKey
+from oxgang.core.shots import CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
 
@@ -33,11 +33,21 @@ FADE_YD: Final = 5.0
 
 @dataclass(frozen=True, slots=True)
 class Planned:
-    """So many balls in one cell. `gain` is the share of the weighted variance that they take."""
+    """So many balls in one cell, and why in a coach's words. `lie` None is wherever one stands."""
 
     key: CellKey
     balls: int
-    gain: float
+    reason: str
+    lie: Lie | None = None
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """Balls for each cell, shape (n,), and the covariance that they leave, shape (n, n)."""
+
+    balls: NDArray[np.intp]
+    left: Array
 
 
 def weights_of(carries_yd: Array, from_yd: float, to_yd: float) -> Array:
@@ -55,8 +65,8 @@ def choose(
     allowed: NDArray[np.bool_] | None = None,
     step: int = STEP_BALLS,
     most: int = MOST_BALLS_A_CELL,
-) -> list[tuple[int, int, float]]:
-    """Which cells to hit and how often: (position, balls, share of the variance taken).
+) -> Choice:
+    """Which cells to hit and how often.
 
     Parameters
     ----------
@@ -73,8 +83,7 @@ def choose(
     """
     left = covariance.copy()
     start = float(value @ np.diagonal(covariance))
-    counts = np.zeros(len(value), dtype=int)
-    gains = np.zeros(len(value))
+    counts = np.zeros(len(value), dtype=np.intp)
     may = np.ones(len(value), dtype=bool) if allowed is None else allowed
     remaining = balls
     while remaining > 0 and start > 0:
@@ -93,9 +102,8 @@ def choose(
         column = left[:, best] / np.sqrt(left[best, best] + noise[best])
         left -= np.outer(column, column)
         counts[best] += want[best]
-        gains[best] += taken[best] / start
         remaining -= int(want[best])
-    return [(int(i), int(counts[i]), float(gains[i])) for i in np.flatnonzero(counts)]
+    return Choice(counts, left)
 
 
 def check_balls(matrix: Matrix, balls: int) -> list[Planned]:
@@ -113,44 +121,79 @@ def check_balls(matrix: Matrix, balls: int) -> list[Planned]:
     known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
     each, more = divmod(balls, len(known))
     return [
-        Planned(cell.key, each + (i < more), 0.0)
+        Planned(cell.key, each + (i < more), f"well known at {cell.carry_yd:.0f}: has it moved?")
         for i, cell in enumerate(known)
         if each + (i < more)
     ]
 
 
 def plan_balls(
-    matrix: Matrix, balls: int, *, from_yd: float, to_yd: float, among: Sequence[CellKey] = ()
+    matrix: Matrix,
+    balls: int,
+    *,
+    from_yd: float,
+    to_yd: float,
+    allowed: Callable[[CellKey], bool] | None = None,
 ) -> list[Planned]:
-    """The check-up: where so many balls do most for a student's matrix, most useful first.
+    """Where so many balls do most for a student's matrix, in the order to hit them.
 
     Parameters
     ----------
-    among
-        The cells that may be hit; all of them when empty.
+    allowed
+        Which cells may be hit; all of them when None.
 
     Raises
     ------
     InputError
-        For fewer than 1 or more than 300 balls.
+        For fewer than 1 or more than 300 balls, or when no cell may be hit.
     """
     _check_number(balls)
-    if not matrix.cells:
-        return []
+    may = np.array([allowed is None or allowed(cell.key) for cell in matrix.cells], dtype=bool)
+    if not may.any():
+        raise InputError("There is no cell to hit. Put a wedge into the bag first.")
     carries = np.array([cell.carry_yd for cell in matrix.cells])
-    allowed = None
-    if among:
-        wanted = set(among)
-        allowed = np.array([cell.key in wanted for cell in matrix.cells])
-    chosen = choose(
+    choice = choose(
         matrix.fit.posterior.covariance[np.ix_(matrix.rows, matrix.rows)],
         weights_of(carries, from_yd, to_yd) * carries**2,
         matrix.spread,
         balls,
-        allowed=allowed,
+        allowed=may,
     )
-    planned = [Planned(matrix.cells[i].key, count, gain) for i, count, gain in chosen]
-    return sorted(planned, key=lambda p: -p.gain)
+    after = INTERVAL_Z * np.sqrt(np.diagonal(choice.left)) * carries
+    planned = [
+        Planned(cell.key, int(n), _reason(cell, float(after[i])))
+        for i, (cell, n) in enumerate(zip(matrix.cells, choice.balls, strict=True))
+        if n
+    ]
+    return in_order(planned, [cell.key for cell in matrix.cells])
+
+
+def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planned]:
+    """The plan with few changes: club by club, swings up with one and down with the next.
+
+    Parameters
+    ----------
+    keys
+        The matrix's cells, by club and then from short to long swings.
+    """
+    clubs = list(dict.fromkeys(key.club for key in keys))
+    swings = list(dict.fromkeys(key.swing for key in keys))
+    used = [club for club in clubs if any(p.key.club == club for p in planned)]
+
+    def place(p: Planned) -> tuple[int, int, int]:
+        turn = used.index(p.key.club)
+        swing = swings.index(p.key.swing)
+        return turn, swing if turn % 2 == 0 else -swing, list(Trajectory).index(p.key.trajectory)
+
+    return sorted(planned, key=place)
+
+
+def _reason(cell: Cell, after_yd: float) -> str:
+    now = f"\u00b1 {cell.half_yd:.0f} now, about \u00b1 {after_yd:.0f} after"
+    if cell.basis is Basis.ESTIMATED:
+        return f"only estimated at {cell.carry_yd:.0f}, {now}"
+    doubts = " and ".join(cell.doubts)
+    return f"{doubts}, {now}" if doubts else f"carries {cell.carry_yd:.0f}, {now}"
 
 
 def _check_number(balls: int) -> None:

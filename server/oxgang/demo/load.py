@@ -57,5 +57,5 @@ def _load_student(
         )
     hits = [(shot, clubs[shot.cell.club]) for shot in balls_of(wanted, now.date(), rng)]
     for start in range(0, len(hits), CHUNK):
-        record_balls(student, hits[start : start + CHUNK], by=coach, now=now)
+        record_balls(student, hits[start : start + CHUNK], by=coach, now=now, kept=True)
     return student

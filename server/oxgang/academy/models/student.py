@@ -9,6 +9,7 @@ from django.db import models
 from oxgang.academy.models.academy import Academy
 from oxgang.academy.models.scale import SwingScale
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.load import BALL_LIMIT
 from oxgang.core.recipes import School
 
 
@@ -30,6 +31,10 @@ class Student(models.Model):
     from_yd = models.PositiveSmallIntegerField(default=FROM_YD)
     to_yd = models.PositiveSmallIntegerField(default=TO_YD)
     school = models.CharField(max_length=10, default=School.SHALLOW)
+    # Set by hand where the coach overrides what the criteria say; empty follows them.
+    stage = models.CharField(max_length=10, blank=True)
+    criteria = models.JSONField(default=dict, blank=True)
+    ball_limit = models.PositiveSmallIntegerField(default=BALL_LIMIT)
     notes = models.TextField(blank=True)
     archived_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField()

@@ -12,6 +12,8 @@ from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import scale_of
 from oxgang.core.errors import InputError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
+from oxgang.core.load import BALL_LIMIT, checked_limit
+from oxgang.core.stages import Criteria, Stage, checked_criteria
 
 MAX_NAME = 120
 
@@ -27,6 +29,8 @@ class StudentFields:
     tolerance_yd: float = TOLERANCE_YD
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
+    stage: str = ""
+    ball_limit: int = BALL_LIMIT
     notes: str = ""
 
 
@@ -72,9 +76,20 @@ def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
         raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
     checked_tolerance(student.tolerance_yd)
     checked_range(student.from_yd, student.to_yd)
+    checked_limit(student.ball_limit)
+    if student.stage and student.stage not in set(Stage):
+        raise InputError(f'There is no stage "{student.stage}".', field="stage")
     if "scale_id" in changes:
         student.scale = scale_of(by.academy, student.scale_id)
     if student._state.adding:
         student.save()
     elif changes:
         student.save(update_fields=[*changes])
+
+
+@transaction.atomic
+def set_criteria(student: Student, criteria: Criteria, *, by: Coach) -> Student:
+    """Change when a stage holds for this student."""
+    student.criteria = asdict(checked_criteria(criteria))
+    student.save(update_fields=["criteria"])
+    return student

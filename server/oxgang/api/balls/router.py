@@ -13,6 +13,7 @@ from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
 from oxgang.api.matrix.router import cell_out
+from oxgang.core.carry.enough import balls_more
 from oxgang.core.checks import check_shot
 from oxgang.core.errors import InputError
 from oxgang.core.launch import Mark, with_net_launch
@@ -35,8 +36,12 @@ router = Router(tags=["balls"])
 
 def _recorded(student: Student, uid: str) -> dict[str, object]:
     ball = ball_of(student, uid)
-    cell = cell_of(student, ball, local_day(student, timezone.now()))
-    return {"ball": ball, "cell": cell and cell_out(cell)}
+    found = cell_of(student, ball, local_day(student, timezone.now()))
+    if found is None:
+        return {"ball": ball, "cell": None, "more_balls": None}
+    cell, spread = found
+    more = balls_more(cell, spread, student.tolerance_yd)
+    return {"ball": ball, "cell": cell_out(cell), "more_balls": more}
 
 
 @router.get("/students/{student_id}/balls", response=list[BallOut])
@@ -83,6 +88,9 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
         lie=data.lie,
         carry_yd=data.carry_yd,
         total_yd=data.total_yd,
+        temperature_c=data.temperature_c,
+        headwind_mps=data.headwind_mps,
+        extra={} if data.read == "typed" else {"read": data.read},
     )
     sent = sent_ball(coach.academy, data.feed_id) if data.feed_id is not None else None
     if sent is not None:

@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime
+from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -20,7 +21,7 @@ class NetMark(Schema):
 
 
 class BallIn(Schema):
-    """A ball as it was typed. `uid` is made in the browser.
+    """A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
 
     `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
     on a net, from which the launch follows.
@@ -38,6 +39,9 @@ class BallIn(Schema):
     lie: Lie = Lie.FAIRWAY
     carry_yd: float | None = None
     total_yd: float | None = None
+    read: Literal["typed", "laser", "eye"] = "typed"
+    temperature_c: float | None = None
+    headwind_mps: float | None = None
     feed_id: int | None = None
     net: NetMark | None = None
     confirmed: bool = False
@@ -71,6 +75,7 @@ class BallOut(Schema):
     ball_speed_mps: float | None
     extra: dict[str, str]
     excluded: str
+    kept: bool
 
     @staticmethod
     def resolve_club(obj: object) -> str:
@@ -79,7 +84,12 @@ class BallOut(Schema):
 
 
 class Recorded(Schema):
-    """The ball as stored, and its cell as it now stands (None until a solid ball is in it)."""
+    """The ball as stored, and its cell with all balls so far.
+
+    `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+    The cell is None when the club is not in the bag.
+    """
 
     ball: BallOut
     cell: CellOut | None
+    more_balls: int | None

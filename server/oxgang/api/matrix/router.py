@@ -21,7 +21,7 @@ from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.spin import shown
 from oxgang.matrix.selectors.history import history_of
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
-from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
+from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell, waiting_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["matrix"])
@@ -51,19 +51,24 @@ def cell_out(cell: Cell) -> CellOut:
     )
 
 
-def _found(
-    request: HttpRequest, student_id: UUID, as_of: date | None
-) -> tuple[Student, StudentMatrix]:
+def _found(request: HttpRequest, student_id: UUID) -> tuple[Student, StudentMatrix]:
     student = student_of(coach_of(request).academy, student_id)
-    return student, matrix_of(student, as_of or local_day(student, timezone.now()))
+    return student, matrix_of(student, local_day(student, timezone.now()))
 
 
 @router.get("/students/{student_id}/matrix", response=MatrixOut)
 def matrix(
-    request: HttpRequest, student_id: UUID, as_of: Query[date | None] = None
+    request: HttpRequest,
+    student_id: UUID,
+    as_of: Query[date | None] = None,
+    live: Query[bool] = False,
 ) -> dict[str, object]:
-    """The student's matrix and ground, today or as of a day."""
-    _, found = _found(request, student_id, as_of)
+    """The student's matrix and ground, today or as of a day.
+
+    Balls that wait for a review count only when `live`.
+    """
+    student = student_of(coach_of(request).academy, student_id)
+    found = matrix_of(student, as_of or local_day(student, timezone.now()), live=live)
     return {
         "day": found.day,
         "clubs": found.clubs,
@@ -73,6 +78,7 @@ def matrix(
         "conflicts": found.matrix.conflicts,
         "suspects": found.matrix.suspects,
         "spread": found.matrix.spread,
+        "waiting": waiting_of(student).count(),
     }
 
 
@@ -87,7 +93,7 @@ def why_cell(
     tempo: Tempo = Tempo.NORMAL,
 ) -> dict[str, object]:
     """What stands behind a cell's number: balls, neighbours, rule of thumb, launch, history."""
-    student, found = _found(request, student_id, None)
+    student, found = _found(request, student_id)
     key = CellKey(club, swing, trajectory, spin, tempo)
     behind = why(found.matrix, key)
     if behind is None:
@@ -107,7 +113,7 @@ def why_cell(
 @router.get("/students/{student_id}/compare", response=CompareOut)
 def compare(request: HttpRequest, student_id: UUID) -> dict[str, object]:
     """The clubs by how tight they are, and the fraction arithmetic beside the measurement."""
-    _, found = _found(request, student_id, None)
+    _, found = _found(request, student_id)
     return {
         "wedges": best_wedge(found.matrix, found.hits, [c.label for c in found.clubs]),
         "arithmetic": arithmetic(found.cells, found.positions),

@@ -79,6 +79,8 @@ class GroundOut(Schema):
 
 
 class MatrixOut(Schema):
+    """`waiting` is how many balls wait for a review and are not in it (in a live one they are)."""
+
     day: date
     clubs: list[ClubOut]
     positions: list[PositionOut]
@@ -87,6 +89,7 @@ class MatrixOut(Schema):
     conflicts: list[ConflictOut]
     suspects: list[SuspectOut]
     spread: float
+    waiting: int
 
 
 class SourceOut(Schema):

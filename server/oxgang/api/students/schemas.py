@@ -32,6 +32,8 @@ class StudentChange(Schema):
     tolerance_yd: float | None = None
     from_yd: int | None = None
     to_yd: int | None = None
+    stage: Literal["", "contact", "distance", "trajectory"] | None = None
+    ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
 
 
@@ -66,6 +68,8 @@ class StudentOut(Schema):
     tolerance_yd: float
     from_yd: int
     to_yd: int
+    stage: str
+    ball_limit: int
     notes: str
     archived: bool
     scale: ScaleOut

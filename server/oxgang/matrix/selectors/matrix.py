@@ -58,12 +58,15 @@ class StudentMatrix:
         return self.matrix.cells
 
 
-def matrix_of(student: Student, day: date) -> StudentMatrix:
-    """The student's matrix on a day. Two queries beside those that loaded the student."""
+def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatrix:
+    """The student's matrix on a day. Two queries beside those that loaded the student.
+
+    `live` counts the balls that still wait for a review, as the range view does.
+    """
     everything = bag_of(student, everything=True)
     clubs = [c for c in everything if _in_bag(c, day)]
     positions = student.scale.as_core().positions
-    hits = hits_of(student, _names(everything, clubs))
+    hits = hits_of(student, _names(everything, clubs), live=live)
     matrix = build_matrix(
         hits,
         [club.as_core() for club in clubs],
@@ -74,9 +77,9 @@ def matrix_of(student: Student, day: date) -> StudentMatrix:
     return StudentMatrix(day, clubs, positions, matrix, hits, ground_of(student, matrix.cells))
 
 
-def cell_of(student: Student, ball: Ball, day: date) -> Cell | None:
-    """The cell in which a ball stands; None when its club is not in the bag."""
-    found = matrix_of(student, day)
+def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | None:
+    """The live cell of a ball and the student's scatter; None when its club is not in the bag."""
+    found = matrix_of(student, day, live=True)
     key = CellKey(
         ball.club.label,
         express(ball.swing, ball.arm_deg, found.positions),
@@ -86,7 +89,8 @@ def cell_of(student: Student, ball: Ball, day: date) -> Cell | None:
     )
     if not any(club.pk == ball.club_id for club in found.clubs):
         return None
-    return next((cell for cell in found.cells if cell.key == key), None)
+    cell = next((cell for cell in found.cells if cell.key == key), None)
+    return None if cell is None else (cell, found.matrix.spread)
 
 
 def _in_bag(club: Club, day: date) -> bool:

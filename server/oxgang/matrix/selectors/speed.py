@@ -13,7 +13,7 @@ from oxgang.matrix.selectors.matrix import matrix_of
 
 def speed_of(student: Student, key: CellKey, day: date) -> float | None:
     """Ball speed [m/s] at the typical launch and spin of a cell; None while it has no carry."""
-    cell = next((c for c in matrix_of(student, day).cells if c.key == key), None)
+    cell = next((c for c in matrix_of(student, day, live=True).cells if c.key == key), None)
     if cell is None:
         return None
     speed = speed_for_carry(

@@ -2,6 +2,7 @@
 
 from oxgang.range_sessions.models.ball import Ball
 from oxgang.range_sessions.models.device import Device, FeedBall
+from oxgang.range_sessions.models.plan import StoredPlan
 from oxgang.range_sessions.models.session import RangeSession
 
-__all__ = ["Ball", "Device", "FeedBall", "RangeSession"]
+__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredPlan"]

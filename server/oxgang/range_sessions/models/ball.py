@@ -54,6 +54,8 @@ class Ball(models.Model):
     # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
     home_yd = models.FloatField(null=True, blank=True)
     home_sd = models.FloatField(default=0)
+    # A ball enters the matrix when a coach has reviewed it.
+    kept = models.BooleanField(default=False)
     excluded = models.CharField(max_length=200, blank=True)
     extra = models.JSONField(default=dict, blank=True)
     withdrawn_at = models.DateTimeField(null=True, blank=True)

@@ -35,6 +35,17 @@ def balls_of(student: Student) -> QuerySet[Ball]:
     )
 
 
+def waiting_of(student: Student) -> QuerySet[Ball]:
+    """The student's balls that wait for a review, oldest first."""
+    return balls_of(student).filter(kept=False)
+
+
+def days_of(student: Student) -> list[date]:
+    """The days on which the student hit reviewed balls, newest first, at most 30."""
+    days = balls_of(student).filter(kept=True).order_by("-hit_on").values_list("hit_on", flat=True)
+    return list(days.distinct()[:30])
+
+
 def ball_of(student: Student, uid: str) -> Ball:
     """One ball, undone or not.
 
@@ -65,8 +76,10 @@ def balls_in_cell(
     return [ball for ball in same if express(ball.swing, ball.arm_deg, positions) == swing]
 
 
-def hits_of(student: Student, clubs: Mapping[UUID, str]) -> list[Hit]:
-    """Every ball of the student as the carry model takes it, in the student's scale. One query.
+def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[Hit]:
+    """The student's balls as the carry model takes them, in the student's scale. One query.
+
+    Only balls that a coach has reviewed, unless `live`.
 
     Parameters
     ----------
@@ -76,8 +89,9 @@ def hits_of(student: Student, clubs: Mapping[UUID, str]) -> list[Hit]:
     """
     positions = student.scale.as_core().positions
     arms = {p.label: p.arm_deg for p in positions}
+    counted = [True, False] if live else [True]
     rows = (
-        Ball.objects.filter(student=student, withdrawn_at=None)
+        Ball.objects.filter(student=student, withdrawn_at=None, kept__in=counted)
         .order_by("hit_on", "hit_at", "pk")
         .values_list(
             "club_id", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball", "lie",

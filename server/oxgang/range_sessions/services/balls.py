@@ -32,10 +32,12 @@ def record_balls(
     by: Coach,
     now: datetime,
     sent: FeedBall | None = None,
+    kept: bool = False,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
-    `sent` is the device's ball that the single ball in `hits` takes.
+    `sent` is the device's ball that the single ball in `hits` takes; `kept` balls enter the matrix
+    without a review.
 
     Raises
     ------
@@ -79,6 +81,7 @@ def record_balls(
             lie=shot.lie,
             home_yd=home.carry_yd,
             home_sd=home.sd,
+            kept=kept,
             excluded=shot.excluded[:200],
             extra=dict(shot.extra),
         )

@@ -459,6 +459,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/criteria": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Criteria
+         * @description Change when a stage holds for the student.
+         */
+        put: operations["oxgang_api_plan_router_criteria"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/matrix": {
         parameters: {
             query?: never;
@@ -469,6 +489,8 @@ export interface paths {
         /**
          * Matrix
          * @description The student's matrix and ground, today or as of a day.
+         *
+         *     Balls that wait for a review count only when `live`.
          */
         get: operations["oxgang_api_matrix_router_matrix"];
         put?: never;
@@ -519,6 +541,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description The student's plan and stage.
+         */
+        get: operations["oxgang_api_plan_router_plan"];
+        /**
+         * Keep
+         * @description Keep a plan; it takes the place of the earlier one.
+         */
+        put: operations["oxgang_api_plan_router_keep"];
+        /**
+         * Draft
+         * @description What a protocol would have the student hit. Nothing is stored.
+         */
+        post: operations["oxgang_api_plan_router_draft"];
+        /**
+         * Drop
+         * @description Drop the plan.
+         */
+        delete: operations["oxgang_api_plan_router_drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/recipes": {
         parameters: {
             query?: never;
@@ -543,6 +597,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Again
+         * @description Take a day's balls out of the matrix for another review.
+         */
+        post: operations["oxgang_api_review_router_open_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/restore": {
         parameters: {
             query?: never;
@@ -557,6 +631,30 @@ export interface paths {
          * @description Bring an archived student back.
          */
         post: operations["oxgang_api_students_router_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description The balls that wait, and what they would change.
+         */
+        get: operations["oxgang_api_review_router_look"];
+        put?: never;
+        /**
+         * Keep
+         * @description Let waiting balls into the matrix, or set some aside with a reason.
+         */
+        post: operations["oxgang_api_review_router_keep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -683,7 +781,7 @@ export interface components {
         };
         /**
          * BallIn
-         * @description A ball as it was typed. `uid` is made in the browser.
+         * @description A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
          *
          *     `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
          *     on a net, from which the launch follows.
@@ -705,6 +803,8 @@ export interface components {
             confirmed?: boolean;
             /** Feed Id */
             feed_id?: number | null;
+            /** Headwind Mps */
+            headwind_mps?: number | null;
             /**
              * Hit At
              * Format: date-time
@@ -713,12 +813,20 @@ export interface components {
             /** @default fairway */
             lie?: components["schemas"]["Lie"];
             net?: components["schemas"]["NetMark"] | null;
+            /**
+             * Read
+             * @default typed
+             * @enum {string}
+             */
+            read?: "typed" | "laser" | "eye";
             /** @default check */
             spin?: components["schemas"]["Spin"];
             /** @default solid */
             strike?: components["schemas"]["Strike"];
             /** Swing */
             swing: string;
+            /** Temperature C */
+            temperature_c?: number | null;
             /** @default normal */
             tempo?: components["schemas"]["Tempo"];
             /** Total Yd */
@@ -767,6 +875,8 @@ export interface components {
             hit_on: string;
             /** Home Yd */
             home_yd: number | null;
+            /** Kept */
+            kept: boolean;
             /** Launch Deg */
             launch_deg: number | null;
             /** Lie */
@@ -924,6 +1034,17 @@ export interface components {
             /** Shorter Yd */
             shorter_yd: number;
         };
+        /** CriteriaBody */
+        CriteriaBody: {
+            /** Cells */
+            cells: number;
+            /** Launches */
+            launches: number;
+            /** Over Balls */
+            over_balls: number;
+            /** Solid */
+            solid: number;
+        };
         /** DeviceIn */
         DeviceIn: {
             /** Name */
@@ -953,6 +1074,13 @@ export interface components {
             name: string;
             /** Revoked At */
             revoked_at: string | null;
+        };
+        /** Draft */
+        Draft: {
+            /** Balls */
+            balls: number;
+            /** Items */
+            items: components["schemas"]["PlanItem"][];
         };
         /**
          * FileReport
@@ -1067,7 +1195,10 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** MatrixOut */
+        /**
+         * MatrixOut
+         * @description `waiting` is how many balls wait for a review and are not in it (in a live one they are).
+         */
         MatrixOut: {
             /** Cells */
             cells: components["schemas"]["CellOut"][];
@@ -1087,6 +1218,22 @@ export interface components {
             spread: number;
             /** Suspects */
             suspects: components["schemas"]["SuspectOut"][];
+            /** Waiting */
+            waiting: number;
+        };
+        /**
+         * MovedOut
+         * @description A cell before and after; `real` when the change is more than chance.
+         */
+        MovedOut: {
+            after: components["schemas"]["CellOut"];
+            before: components["schemas"]["CellOut"];
+            /** Chance */
+            chance: number;
+            /** New Balls */
+            new_balls: number;
+            /** Real */
+            real: boolean;
         };
         /** NeighbourOut */
         NeighbourOut: {
@@ -1196,6 +1343,80 @@ export interface components {
             /** Tape Launch Deg */
             tape_launch_deg: number | null;
         };
+        /** PlanIn */
+        PlanIn: {
+            /**
+             * Homework
+             * @default false
+             */
+            homework?: boolean;
+            /** Items */
+            items: components["schemas"]["PlanItem"][];
+            /** Title */
+            title: string;
+        };
+        /** PlanItem */
+        PlanItem: {
+            /** Balls */
+            balls: number;
+            /** Club */
+            club: string;
+            lie?: components["schemas"]["Lie"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /** @default check */
+            spin?: components["schemas"]["Spin"];
+            /** Swing */
+            swing: string;
+            /** @default normal */
+            tempo?: components["schemas"]["Tempo"];
+            /** @default stock */
+            trajectory?: components["schemas"]["Trajectory"];
+        };
+        /** PlanOut */
+        PlanOut: {
+            /**
+             * Homework
+             * @default false
+             */
+            homework?: boolean;
+            /** Items */
+            items: components["schemas"]["PlanItem"][];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PlanPage
+         * @description The student's plan, stage and the protocols with what each is about.
+         */
+        PlanPage: {
+            /** Ball Limit */
+            ball_limit: number;
+            /** By Hand */
+            by_hand: boolean;
+            criteria: components["schemas"]["CriteriaBody"];
+            plan: components["schemas"]["PlanOut"] | null;
+            /** Protocols */
+            protocols: {
+                [key: string]: string;
+            };
+            stage: components["schemas"]["Stage"];
+            /** Standings */
+            standings: components["schemas"]["StandingOut"][];
+        };
         /** PositionIn */
         PositionIn: {
             /** Arm Deg */
@@ -1226,6 +1447,11 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * Protocol
+         * @enum {string}
+         */
+        Protocol: "check-up" | "first map" | "full map" | "trajectory set" | "spin ladder" | "tempo map" | "ball-position trim" | "net launch";
         /** RecipeBody */
         RecipeBody: {
             /** Ball In */
@@ -1296,11 +1522,55 @@ export interface components {
         };
         /**
          * Recorded
-         * @description The ball as stored, and its cell as it now stands (None until a solid ball is in it).
+         * @description The ball as stored, and its cell with all balls so far.
+         *
+         *     `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+         *     The cell is None when the club is not in the bag.
          */
         Recorded: {
             ball: components["schemas"]["BallOut"];
             cell: components["schemas"]["CellOut"] | null;
+            /** More Balls */
+            more_balls: number | null;
+        };
+        /** Reopen */
+        Reopen: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /**
+         * ReviewIn
+         * @description `keep` None keeps all that wait; `aside` sets balls aside, each with a reason.
+         */
+        ReviewIn: {
+            /** Aside */
+            aside?: {
+                [key: string]: string;
+            };
+            /** Keep */
+            keep?: string[] | null;
+        };
+        /** ReviewOut */
+        ReviewOut: {
+            /** Balls */
+            balls: components["schemas"]["BallOut"][];
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictOut"][];
+            /** Days */
+            days: string[];
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            shift: components["schemas"]["ShiftOut"] | null;
+            /** Suspects */
+            suspects: components["schemas"]["SuspectOut"][];
+        };
+        /** Reviewed */
+        Reviewed: {
+            /** Kept */
+            kept: number;
         };
         /** ScaleIn */
         ScaleIn: {
@@ -1362,6 +1632,20 @@ export interface components {
              * Format: date-time
              */
             received_at: string;
+        };
+        /**
+         * ShiftOut
+         * @description Whether all carries moved together, as a share, with its 90 % interval.
+         */
+        ShiftOut: {
+            /** Changed */
+            changed: boolean;
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Share */
+            share: number;
         };
         /** ShotOut */
         ShotOut: {
@@ -1440,6 +1724,19 @@ export interface components {
          * @enum {string}
          */
         Spin: "release" | "check" | "grab";
+        /**
+         * Stage
+         * @enum {string}
+         */
+        Stage: "contact" | "distance" | "trajectory";
+        /** StandingOut */
+        StandingOut: {
+            /** Holds */
+            holds: boolean;
+            stage: components["schemas"]["Stage"];
+            /** Words */
+            words: string;
+        };
         /** StretchOut */
         StretchOut: {
             /** From Yd */
@@ -1460,6 +1757,8 @@ export interface components {
          * @description Only the fields that change are sent.
          */
         StudentChange: {
+            /** Ball Limit */
+            ball_limit?: number | null;
             /** From Yd */
             from_yd?: number | null;
             /** Hand */
@@ -1470,6 +1769,8 @@ export interface components {
             notes?: string | null;
             /** Scale Id */
             scale_id?: number | null;
+            /** Stage */
+            stage?: ("" | "contact" | "distance" | "trajectory") | null;
             /** To Yd */
             to_yd?: number | null;
             /** Tolerance Yd */
@@ -1520,6 +1821,8 @@ export interface components {
         StudentOut: {
             /** Archived */
             archived: boolean;
+            /** Ball Limit */
+            ball_limit: number;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /** From Yd */
@@ -1536,6 +1839,8 @@ export interface components {
             /** Notes */
             notes: string;
             scale: components["schemas"]["ScaleOut"];
+            /** Stage */
+            stage: string;
             /** To Yd */
             to_yd: number;
             /** Tolerance Yd */
@@ -1636,6 +1941,26 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * Wanted
+         * @description What the coach asks of a protocol. `minutes` takes the place of `balls` when given.
+         */
+        Wanted: {
+            /**
+             * Balls
+             * @default 45
+             */
+            balls?: number;
+            /** Club */
+            club?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            protocol: components["schemas"]["Protocol"];
+            /** Swing */
+            swing?: string | null;
+            /** Yardage */
+            yardage?: number | null;
         };
         /** WedgeOut */
         WedgeOut: {
@@ -2406,10 +2731,37 @@ export interface operations {
             };
         };
     };
+    oxgang_api_plan_router_criteria: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CriteriaBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
     oxgang_api_matrix_router_matrix: {
         parameters: {
             query?: {
                 as_of?: string | null;
+                live?: boolean;
             };
             header?: never;
             path: {
@@ -2484,6 +2836,102 @@ export interface operations {
             };
         };
     };
+    oxgang_api_plan_router_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_plan_router_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_plan_router_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+        };
+    };
+    oxgang_api_plan_router_drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
     oxgang_api_flight_router_recipes: {
         parameters: {
             query?: never;
@@ -2532,6 +2980,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_review_router_open_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reopen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reviewed"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_restore: {
         parameters: {
             query?: never;
@@ -2550,6 +3024,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_review_router_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_review_router_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reviewed"];
                 };
             };
         };

@@ -1,0 +1,104 @@
+from __future__ import annotations
+
+from dataclasses import asdict
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.academy.services.students import set_criteria
+from oxgang.api.auth import coach_of
+from oxgang.api.plan.schemas import CriteriaBody, Draft, PlanIn, PlanItem, PlanOut, PlanPage, Wanted
+from oxgang.core.plan import Planned
+from oxgang.core.protocols import ABOUT, Wish, balls_in, plan_for
+from oxgang.core.stages import Criteria
+from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.standing import criteria_of, standing_of
+from oxgang.range_sessions.models import StoredPlan
+from oxgang.range_sessions.services.balls import local_day
+from oxgang.range_sessions.services.plans import drop_plan, keep_plan
+
+router = Router(tags=["plan"])
+
+
+def _item(planned: Planned) -> PlanItem:
+    return PlanItem(
+        **asdict(planned.key),
+        balls=planned.balls,
+        reason=planned.reason,
+        lie=planned.lie,
+        note=planned.note,
+    )
+
+
+def _page(student: Student) -> dict[str, object]:
+    found = matrix_of(student, local_day(student, timezone.now()))
+    stage, standings = standing_of(student, found.matrix)
+    plan = StoredPlan.objects.filter(student=student).first()
+    return {
+        "plan": plan and PlanOut.from_orm(plan),
+        "stage": stage,
+        "by_hand": bool(student.stage),
+        "standings": standings,
+        "criteria": criteria_of(student),
+        "protocols": ABOUT,
+        "ball_limit": student.ball_limit,
+    }
+
+
+@router.get("/students/{student_id}/plan", response=PlanPage)
+def plan(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """The student's plan and stage."""
+    return _page(student_of(coach_of(request).academy, student_id))
+
+
+@router.post("/students/{student_id}/plan", response=Draft)
+def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> dict[str, object]:
+    """What a protocol would have the student hit. Nothing is stored."""
+    student = student_of(coach_of(request).academy, student_id)
+    found = matrix_of(student, local_day(student, timezone.now()))
+    stage, _ = standing_of(student, found.matrix)
+    wish = Wish(
+        balls=balls_in(data.minutes) if data.minutes else data.balls,
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        stage=stage,
+        yardage=data.yardage,
+        club=data.club,
+        swing=data.swing,
+    )
+    items = [_item(p) for p in plan_for(data.protocol, found.matrix, wish)]
+    return {"items": items, "balls": sum(item.balls for item in items)}
+
+
+@router.put("/students/{student_id}/plan", response=PlanPage)
+def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> dict[str, object]:
+    """Keep a plan; it takes the place of the earlier one."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    items = [item.dict() for item in data.items]
+    keep_plan(
+        student, items, title=data.title, homework=data.homework, by=coach, now=timezone.now()
+    )
+    return _page(student)
+
+
+@router.delete("/students/{student_id}/plan", response=PlanPage)
+def drop(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+    """Drop the plan."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    drop_plan(student, by=coach)
+    return _page(student)
+
+
+@router.put("/students/{student_id}/criteria", response=PlanPage)
+def criteria(request: HttpRequest, student_id: UUID, data: CriteriaBody) -> dict[str, object]:
+    """Change when a stage holds for the student."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    set_criteria(student, Criteria(**data.dict()), by=coach)
+    return _page(student)

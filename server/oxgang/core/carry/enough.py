@@ -1,0 +1,25 @@
+"""When a cell has balls enough, and how many more it wants."""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+from oxgang.core.carry.cells import INTERVAL_Z, Cell
+
+# Beyond this many the day, not the scatter, is what keeps a cell wide.
+MOST_MORE: Final = 40
+
+
+def balls_more(cell: Cell, spread: float, tolerance_yd: float) -> int | None:
+    """How many more solid balls bring a cell's interval within the tolerance [yd].
+
+    0 is enough; None is more than `MOST_MORE`. Balls of this cell alone are counted, at the
+    student's scatter of log carry.
+    """
+    target = (math.log1p(tolerance_yd / cell.carry_yd) / INTERVAL_Z) ** 2
+    now = (math.log(cell.carry_hi_yd / cell.carry_yd) / INTERVAL_Z) ** 2
+    if now <= target:
+        return 0
+    more = math.ceil(spread**2 * (1 / target - 1 / now))
+    return more if more <= MOST_MORE else None

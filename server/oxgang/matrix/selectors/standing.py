@@ -1,0 +1,40 @@
+"""In which stage a student is."""
+
+from __future__ import annotations
+
+from oxgang.academy.models import Student
+from oxgang.core.carry.cells import Matrix
+from oxgang.core.shots import Strike, Trajectory
+from oxgang.core.stages import Criteria, Stage, Standing, stage_of, standings
+from oxgang.range_sessions.models import Ball
+
+# The criteria look at the last balls only.
+LOOK_BACK = 400
+
+
+def criteria_of(student: Student) -> Criteria:
+    """The student's own criteria, or the usual ones."""
+    return Criteria(**student.criteria)
+
+
+def standing_of(student: Student, matrix: Matrix) -> tuple[Stage, list[Standing]]:
+    """The student's stage (the coach's own word wins) and what each stage lacks. One query."""
+    rows = list(
+        Ball.objects.filter(student=student, withdrawn_at=None, excluded="")
+        .order_by("-hit_on", "-hit_at", "-pk")
+        .values_list("strike", "trajectory", "launch_deg")[:LOOK_BACK]
+    )[::-1]
+    found = standings(
+        [Strike(strike) for strike, _, _ in rows],
+        matrix.cells,
+        [
+            (Trajectory(trajectory), launch)
+            for strike, trajectory, launch in rows
+            if launch is not None and strike == Strike.SOLID
+        ],
+        tolerance_yd=student.tolerance_yd,
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        criteria=criteria_of(student),
+    )
+    return Stage(student.stage) if student.stage else stage_of(found), found

@@ -1,0 +1,122 @@
+"""Plans, stages, reviews: what to hit, and what of it enters the matrix."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from oxgang.academy.models import Club, Student
+from oxgang.core.protocols import Protocol
+from oxgang.range_sessions.models import Ball
+
+from tests.server.conftest import Api
+from tests.server.test_balls import ball
+
+
+def hit(api: Api, student: Student, club: Club, carries: list[float], **more: Any) -> None:
+    start = Ball.objects.count()
+    for i, carry in enumerate(carries):
+        body = ball(club, f"{start + i}", carry, **more)
+        assert api("PUT", f"/students/{student.pk}/balls", body).status_code == 200
+
+
+@pytest.mark.parametrize("protocol", list(Protocol))
+def test_every_protocol_makes_a_plan_that_can_be_kept(
+    api: Api, student: Student, protocol: str
+) -> None:
+    url = f"/students/{student.pk}/plan"
+    draft = api("POST", url, {"protocol": protocol, "balls": 30, "yardage": 55}).data
+    assert draft["balls"] == sum(item["balls"] for item in draft["items"])
+    assert 0 < draft["balls"] <= 30
+    assert all(item["reason"] for item in draft["items"])
+    body = {"title": protocol, "homework": True, "items": draft["items"]}
+    kept = api("PUT", url, body).data["plan"]
+    assert (kept["title"], kept["homework"], kept["items"]) == (protocol, True, draft["items"])
+    assert api("DELETE", url).data["plan"] is None
+
+
+def test_plans_that_cannot_be(api: Api, student: Student, coach: object) -> None:
+    url = f"/students/{student.pk}/plan"
+    for body, field in (
+        ({"protocol": "dance"}, "protocol"),
+        ({"protocol": "check-up", "balls": 0}, "balls"),
+        ({"protocol": "first map", "swing": "13:00"}, "swing"),
+        ({"protocol": "tempo map", "club": "driver"}, "club"),
+    ):
+        refused = api("POST", url, body)
+        assert (refused.status_code, refused.data["field"]) == (422, field)
+    assert api("PUT", url, {"title": "x", "items": []}).data["field"] == "items"
+    student.clubs.all().delete()
+    empty = api("POST", url, {"protocol": "check-up"})
+    assert (empty.status_code, "bag" in empty.data["title"]) == (422, True)
+
+
+def test_stages_follow_the_criteria_unless_the_coach_says_otherwise(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    url = f"/students/{student.pk}/plan"
+    assert api("GET", url).data["stage"] == "contact"
+    hit(api, student, wedge, [44.0 + i % 3 for i in range(20)])
+    page = api("GET", url).data
+    assert (page["stage"], page["standings"][0]["holds"]) == ("distance", True)
+    assert "20 of the last 20 solid" in page["standings"][0]["words"]
+    strict = page["criteria"] | {"over_balls": 40}
+    assert api("PUT", f"/students/{student.pk}/criteria", strict).data["stage"] == "contact"
+    wrong = api("PUT", f"/students/{student.pk}/criteria", strict | {"solid": 80})
+    assert wrong.data["field"] == "solid"
+    api("PATCH", f"/students/{student.pk}", {"stage": "trajectory"})
+    page = api("GET", url).data
+    assert (page["stage"], page["by_hand"]) == ("trajectory", True)
+    low = api("POST", url, {"protocol": "check-up", "balls": 45}).data["items"]
+    assert {item["trajectory"] for item in low} > {"stock"}
+    api("PATCH", f"/students/{student.pk}", {"stage": "distance"})
+    flat = api("POST", url, {"protocol": "check-up", "balls": 45}).data["items"]
+    assert {item["trajectory"] for item in flat} == {"stock"}
+
+
+def test_a_review_shows_before_and_after_and_keeps_what_the_coach_keeps(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    earlier = "2026-05-20T10:00:00Z"
+    hit(api, student, wedge, [44, 45, 43, 44, 46, 44, 45, 43], hit_at=earlier)
+    api("POST", f"/students/{student.pk}/review", {})
+    hit(api, student, wedge, [52, 53, 51, 52, 54, 52, 53, 51, 30])
+    url = f"/students/{student.pk}/review"
+    seen = api("GET", url).data
+    assert len(seen["balls"]) == 9
+    (moved,) = (m for m in seen["moved"] if m["new_balls"])
+    assert moved["real"]
+    assert moved["after"]["carry_yd"] > moved["before"]["carry_yd"] + 2
+    assert seen["shift"]["changed"]
+    assert seen["shift"]["lo"] > 0.05
+    (odd,) = seen["suspects"]
+    assert odd["carry_yd"] == pytest.approx(30)
+    assert api("POST", url, {"aside": {odd["uid"]: " "}}).data["field"] == "aside"
+    some = [b["uid"] for b in seen["balls"][:3]]
+    kept = api("POST", url, {"keep": some, "aside": {odd["uid"]: "topped it"}}).data
+    assert kept == {"kept": 4}
+    assert len(api("GET", url).data["balls"]) == 5  # the others go on waiting
+    stored = Ball.objects.get(uid=odd["uid"])
+    assert (stored.excluded, stored.kept) == ("topped it", True)
+    assert api("POST", url, {}).data == {"kept": 5}
+    day = str(stored.hit_on)
+    assert api("GET", url).data["days"] == [day, "2026-05-20"]
+    reopened = api("POST", f"/students/{student.pk}/reopen", {"day": day}).data
+    assert reopened == {"kept": 9}
+    assert Ball.objects.count() == 17
+
+
+def test_how_a_carry_was_read_and_the_days_air_are_taken_into_account(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    url = f"/students/{student.pk}/balls"
+    more = {}
+    for read in ("typed", "laser", "eye"):
+        answer = api("PUT", url, ball(wedge, read, 44, read=read)).data
+        more[read] = Ball.objects.get(uid=answer["ball"]["uid"]).home_sd
+    assert more["typed"] == 0 < more["laser"] < more["eye"]
+    windy = api("PUT", url, ball(wedge, "windy", 44, headwind_mps=5, temperature_c=8)).data
+    assert windy["ball"]["home_yd"] > 45
+    assert windy["more_balls"] is None or windy["more_balls"] > 0
+    total = ball(wedge, "total", 1, total_yd=60) | {"carry_yd": None}
+    assert 35 < api("PUT", url, total).data["ball"]["home_yd"] < 58
