@@ -79,6 +79,37 @@ def flight(page: Page) -> None:
     page.wait_for_timeout(1200)
 
 
+def plan(page: Page) -> None:
+    student(page, "Maren Okafor", "plan")
+    press(page, "1")
+    page.wait_for_timeout(600)
+
+
+def review(page: Page) -> None:
+    hit(page, "Maren Okafor")
+    press(page, "Escape ArrowRight 6 2 Enter 6 4 Enter 6 3 Enter 4 7 Enter 6 5 Enter 6 1 Enter")
+    page.wait_for_selector(".waiting", state="detached")
+    press(page, "g v")
+    page.wait_for_timeout(800)
+
+
+EXPORT = b"""Practice report
+Date;Club Name;Shot type;Carry (m);Ball Speed;Launch Angle;Side;Remark
+2026-05-30;LW 60;9 00;40,5;84,3;31,2;2.1L;calm
+2026-05-30;SW 56;10:00;61,0;106,2;29,9;0.4R;
+2026-05-30;SW 56;10:00;far;106,0;29,5;;
+2026-05-30;GW 52;10:00;66,5;111,4;29,1;1.0L;
+2026-05-30;7i;10:00;61,0;118,2;29,9;;
+"""
+
+
+def import_(page: Page) -> None:
+    student(page, "Maren Okafor", "import")
+    file = {"name": "session.csv", "mimeType": "text/csv", "buffer": EXPORT}
+    page.get_by_label("File to import").set_input_files(file)  # type: ignore[arg-type]
+    page.wait_for_timeout(900)
+
+
 def net(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "net")
     page.get_by_label("Net, from the ball").fill("3")
@@ -93,8 +124,11 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "student-setup": (student_setup, DESK),
     "matrix": (matrix, DESK),
     "matrix-sun": (matrix_sun, DESK),
+    "plan": (plan, DESK),
     "range": (capture, DESK),
+    "review": (review, DESK),
     "range-phone": (range_phone, PHONE),
+    "import": (import_, DESK),
     "flight": (flight, DESK),
     "net": (net, DESK),
 }

@@ -45,14 +45,14 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith(("cell-balls", "net-plan", "why")):
                 address += "?club=56&swing=9:00&trajectory=stock"
-            if path.endswith(("check", "bag")):
+            if path.endswith(("check", "bag", "look")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:
                 response = api(method.upper(), address, body)
             assert response.status_code == 404, (method, path, response.content)
             tried += 1
     assert tried > 15
-    for file in ("shots.csv", "bag.csv", "matrix.csv"):
+    for file in ("shots.csv", "shots.xlsx", "shots.json", "bag.csv", "matrix.csv"):
         assert api("GET", f"/students/{student.pk}/{file}").status_code == 404
     assert api.upload(f"/students/{student.pk}/shots", b"x").status_code == 404
     # Another academy's club cannot be hit, and its scale cannot be taken.

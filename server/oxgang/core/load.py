@@ -17,6 +17,10 @@ LIMIT_RANGE: Final = (5, 300)
 # Say something this many balls before the limit, and ask for a rest after so many in a row.
 WARN_BEFORE: Final = 10
 REST_EVERY: Final = 20
+# What to say: at the limit, near it, and after every `REST_EVERY` balls.
+STOP_WORDS: Final = "{hit} balls: the limit of {limit} is reached. Stop here; any pain means stop."
+NEAR_WORDS: Final = "{left} more to the limit of {limit}."
+REST_WORDS: Final = "{hit} balls: rest two minutes, loosen the grip, check wrist and back."
 
 
 def checked_limit(balls: int) -> int:
@@ -31,14 +35,3 @@ def checked_limit(balls: int) -> int:
     if not lo <= balls <= hi:
         raise InputError(f"Set a limit of {lo} to {hi} balls.", field="ball_limit")
     return balls
-
-
-def load_words(hit: int, limit: int) -> str:
-    """What to say after so many balls of a session, or ""."""
-    if hit >= limit:
-        return f"{hit} balls: the limit of {limit} is reached. Stop here; any pain means stop."
-    if limit - hit <= WARN_BEFORE:
-        return f"{limit - hit} more to the limit of {limit}."
-    if hit and hit % REST_EVERY == 0:
-        return f"{hit} balls: rest two minutes, check grip and back."
-    return ""

@@ -39,8 +39,8 @@ def compare(before: Matrix, after: Matrix, new: Mapping[CellKey, Sequence[float]
     """Every cell with new balls, and others that moved with them, in the order of the matrix.
 
     The chance of a cell with new balls is that of balls as far from what the matrix before foretold
-    (its own uncertainty, the scatter of so many balls, the day); of another cell, that of its change
-    under its own uncertainty.
+    (its own uncertainty, the scatter of so many balls, the day); of another cell, that of its
+    change under its own uncertainty.
 
     Parameters
     ----------

@@ -42,6 +42,7 @@ def _load_student(
         units=wanted.units,
         tolerance_yd=wanted.tolerance_yd,
         notes=wanted.notes,
+        ball_limit=wanted.ball_limit,
     )
     student = add_student(fields, by=coach, now=now)
     clubs: dict[str, Club] = {}

@@ -7,6 +7,7 @@ from datetime import timedelta
 from typing import Final
 
 from oxgang.core.bag import Club
+from oxgang.core.load import BALL_LIMIT, JUNIOR_LIMIT
 
 ACADEMY: Final = "Wexholt Hill Golf Academy"
 ALTITUDE_M: Final = 180.0
@@ -43,6 +44,7 @@ class DemoStudent:
     units: str = "yd"
     tolerance_yd: float = 2.5
     notes: str = ""
+    ball_limit: int = BALL_LIMIT
     full_56_yd: float = 85
     spread: float = 0.05
     mishit: float = 0.1
@@ -183,6 +185,7 @@ STUDENTS: Final = (
         clubs=(Club("SW", 56, 10), Club("9i", 41, 3)),
         tolerance_yd=4,
         notes="Eleven years old. Fifteen balls a session, then putting.",
+        ball_limit=JUNIOR_LIMIT,
         full_56_yd=52,
         spread=0.085,
         mishit=0.24,

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from datetime import date, datetime
+from functools import lru_cache
 from typing import Final
 
 from oxgang.core.checks import problem_with
@@ -57,16 +58,20 @@ def read_shots(data: bytes) -> Reading[Shot]:
     FileError
         When the file as a whole cannot be read.
     """
-    reading = read_table(data, required=REQUIRED, known=KNOWN, parse=_shot)
-    _refuse_repeated_ids(reading)
+    reading = read_table(data, required=REQUIRED, known=KNOWN, parse=shot_of)
+    refuse_repeated_ids(reading)
     return reading
 
 
 def write_shots(shots: Iterable[Shot]) -> str:
     """shots.csv text. Reading it back gives equal shots."""
-    shots = list(shots)
+    return write_table(*table_of(list(shots)))
+
+
+def table_of(shots: Sequence[Shot]) -> tuple[tuple[str, ...], Iterable[list[object]]]:
+    """Columns (those of the format, then the notes) and one row a ball."""
     extras = sorted({name for shot in shots for name in shot.extra})
-    return write_table((*COLUMNS, *extras), (_values(shot, extras) for shot in shots))
+    return (*COLUMNS, *extras), (_values(shot, extras) for shot in shots)
 
 
 def _values(shot: Shot, extras: list[str]) -> list[object]:
@@ -78,9 +83,16 @@ def _values(shot: Shot, extras: list[str]) -> list[object]:
     return [*head, *middle, *(shot.extra.get(name, "") for name in extras)]
 
 
-def _shot(row: Row, extra: dict[str, str]) -> Shot:
-    numbers = {name: _number(row, name) for name in MEASURED}
-    if all(numbers[name] is None for name in ("carry_yd", "total_yd", "launch_deg")):
+def shot_of(row: Row, extra: dict[str, str]) -> Shot:
+    """A ball from a row with the columns of shots.csv.
+
+    Raises
+    ------
+    BadCell
+        Naming the column that cannot be read.
+    """
+    numbers = {name: _number(row, name) for name in MEASURED if _stands(row, name)}
+    if all(numbers.get(name) is None for name in ("carry_yd", "total_yd", "launch_deg")):
         raise BadCell("is empty, and so are total_yd and launch_deg.", field="carry_yd")
     identity = row.text("id")
     if len(identity) > MAX_ID:
@@ -94,12 +106,12 @@ def _shot(row: Row, extra: dict[str, str]) -> Shot:
         hit_on=hit_on,
         hit_at=hit_at,
         student=row.text("student"),
-        cell=CellKey(
-            club=row.required("club"),
-            swing=swing,
-            trajectory=read_word(row, "trajectory", Trajectory, Trajectory.STOCK),
-            spin=read_word(row, "spin", Spin, Spin.CHECK),
-            tempo=read_word(row, "tempo", Tempo, Tempo.NORMAL),
+        cell=_key(
+            row.required("club"),
+            swing,
+            read_word(row, "trajectory", Trajectory, Trajectory.STOCK),
+            read_word(row, "spin", Spin, Spin.CHECK),
+            read_word(row, "tempo", Tempo, Tempo.NORMAL),
         ),
         strike=read_word(row, "strike", Strike, Strike.SOLID),
         ball=read_word(row, "ball", BallType, BallType.PREMIUM),
@@ -108,6 +120,10 @@ def _shot(row: Row, extra: dict[str, str]) -> Shot:
         extra=extra,
         **numbers,
     )
+
+
+def _stands(row: Row, name: str) -> bool:
+    return row.has(name) or (name in _ALTERNATIVES and row.has(_ALTERNATIVES[name][0]))
 
 
 def _number(row: Row, name: str) -> float | None:
@@ -122,6 +138,13 @@ def _number(row: Row, name: str) -> float | None:
     return value
 
 
+@lru_cache(maxsize=4096)
+def _key(club: str, swing: str, height: Trajectory, spin: Spin, tempo: Tempo) -> CellKey:
+    """One key object for each cell of a file: many balls share few cells."""
+    return CellKey(club, swing, height, spin, tempo)
+
+
+@lru_cache(maxsize=4096)
 def _moment(text: str) -> tuple[date | None, datetime | None]:
     if not text:
         return None, None
@@ -136,7 +159,7 @@ def _moment(text: str) -> tuple[date | None, datetime | None]:
     return moment.date(), moment
 
 
-def _refuse_repeated_ids(reading: Reading[Shot]) -> None:
+def refuse_repeated_ids(reading: Reading[Shot]) -> None:
     """The same id for different balls of one file is a problem; an identical row is not."""
     first: dict[str, tuple[int, Shot]] = {}
     kept = []

@@ -60,6 +60,10 @@ class Row:
         self._index = index
         self._values = values
 
+    def has(self, column: str) -> bool:
+        """Whether the file has this column."""
+        return column in self._index
+
     def text(self, column: str) -> str:
         at = self._index.get(column)
         if at is None or at >= len(self._values):
@@ -101,7 +105,7 @@ def parse_number(value: str, column: str) -> float:
 
 def read_word(row: Row, column: str, words: type[E], default: E) -> E:
     """A word of a vocabulary, in any case; `default` when the cell is empty."""
-    text = row.text(column)
+    text = row.text(column) if row.has(column) else ""
     if not text:
         return default
     try:
@@ -166,7 +170,7 @@ def read_table(
     FileError
         When the file has no usable header.
     """
-    rows = _records(decode(data))
+    rows = records(decode(data))
     try:
         header_line, header = next(rows)
     except StopIteration:
@@ -201,8 +205,14 @@ def read_table(
     return reading
 
 
-def _records(text: str) -> Iterator[tuple[int, list[str]]]:
-    """Rows with the line number on which each starts. Blank lines are passed over."""
+def records(text: str) -> Iterator[tuple[int, list[str]]]:
+    """Rows with the line number on which each starts. Blank lines are passed over.
+
+    Raises
+    ------
+    FileError
+        When the text is no delimited table.
+    """
     first = next((line for line in text.splitlines() if line.strip()), "")
     delimiter = max(DELIMITERS, key=first.count)
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)

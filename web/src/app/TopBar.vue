@@ -19,6 +19,7 @@ const places = computed(() => [
     ? [
         { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
         { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
+        { name: "plan", label: "Plan", letter: "p", to: `/s/${studentId.value}/plan` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
         { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
       ]
@@ -28,7 +29,7 @@ const places = computed(() => [
 const CHORD_MS = 1200;
 let chordUntil = 0;
 useKeys("Places", [
-  key("g", "then s students, b setup, m matrix, r range, f flight", "g", () => {
+  key("g", "then s students, b setup, m matrix, p plan, r range, v review, f flight", "g", () => {
     chordUntil = Date.now() + CHORD_MS;
   }),
 ]);
@@ -38,7 +39,8 @@ useEventListener(
   "keydown",
   (event: KeyboardEvent) => {
     if (Date.now() > chordUntil) return;
-    const place = places.value.find((p) => p.letter === event.key);
+    const hidden = studentId.value ? [{ letter: "v", to: `/s/${studentId.value}/review` }] : [];
+    const place = [...places.value, ...hidden].find((p) => p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
     event.preventDefault();

@@ -1,8 +1,11 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import { routes as devices } from "@/features/devices";
 import { routes as flight } from "@/features/flight";
+import { routes as imports } from "@/features/imports";
 import { routes as matrix } from "@/features/matrix";
+import { routes as plan } from "@/features/plan";
 import { routes as range } from "@/features/range";
+import { routes as review } from "@/features/review";
 import { routes as students } from "@/features/students";
 
 const routes: RouteRecordRaw[] = [
@@ -10,6 +13,9 @@ const routes: RouteRecordRaw[] = [
   ...students,
   ...matrix,
   ...range,
+  ...imports,
+  ...plan,
+  ...review,
   ...flight,
   ...devices,
   { path: "/:rest(.*)*", name: "lost", component: () => import("./LostPage.vue") },

@@ -13,6 +13,14 @@ from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.checks import ASK_OVER_YD
 from oxgang.core.errors import InputError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.load import (
+    JUNIOR_LIMIT,
+    NEAR_WORDS,
+    REST_EVERY,
+    REST_WORDS,
+    STOP_WORDS,
+    WARN_BEFORE,
+)
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.core.units import M_PER_YD
 
@@ -68,4 +76,12 @@ def words(request: HttpRequest) -> dict[str, object]:
         "from_yd": FROM_YD,
         "to_yd": TO_YD,
         "m_per_yd": M_PER_YD,
+        "load": {
+            "warn_before": WARN_BEFORE,
+            "rest_every": REST_EVERY,
+            "stop": STOP_WORDS,
+            "near": NEAR_WORDS,
+            "rest": REST_WORDS,
+        },
+        "junior_limit": JUNIOR_LIMIT,
     }

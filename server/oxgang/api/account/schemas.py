@@ -27,6 +27,16 @@ class Account(Schema):
     demo: bool
 
 
+class LoadWords(Schema):
+    """Cautions about many balls, with {hit}, {limit} and {left} to fill in."""
+
+    warn_before: int
+    rest_every: int
+    stop: str
+    near: str
+    rest: str
+
+
 class Words(Schema):
     """The trade's words and limits, so that no other place has to know them."""
 
@@ -42,3 +52,5 @@ class Words(Schema):
     from_yd: int
     to_yd: int
     m_per_yd: float
+    load: LoadWords
+    junior_limit: int

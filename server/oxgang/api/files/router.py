@@ -2,46 +2,89 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator
+from dataclasses import asdict
+from datetime import date
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
-from ninja import File, Form, Router
+from ninja import File, Form, Query, Router
 from ninja.files import UploadedFile
+from pydantic import ValidationError
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, student_of
 from oxgang.academy.services.clubs import import_bag
 from oxgang.api.auth import coach_of
-from oxgang.api.files.schemas import BagImported, BagReport, FileReport
+from oxgang.api.files.schemas import (
+    BagImported,
+    BagReport,
+    FileLook,
+    FileReport,
+    MappingBody,
+    PreviewBall,
+)
 from oxgang.core.errors import InputError
+from oxgang.core.shots import Shot
 from oxgang.files.bag import read_bag, write_bag
+from oxgang.files.export import write_json, write_workbook
+from oxgang.files.foreign import TARGETS, UNITS, ColumnMapping, Source, read_any, read_mapped
 from oxgang.files.matrix import write_matrix
 from oxgang.files.shots import write_shots
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
+from oxgang.range_sessions.selectors.mappings import guessed, names_of, remembered
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.imports import import_balls, read_for
+from oxgang.range_sessions.services.imports import ReadFile, import_balls, match, read_for
+from oxgang.range_sessions.services.mappings import remember
 
 router = Router(tags=["files"])
 
 # A page shows this many bad rows; the report says how many there are in all.
 SHOWN = 200
+PREVIEW = 8
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+BAD_ROWS = "The file has bad rows. Choose whether to skip them or to cancel."
 
 
 def _csv(student: Student, kind: str, text: str) -> HttpResponse:
-    response = HttpResponse(text, content_type="text/csv; charset=utf-8")
-    name = slugify(student.name) or "student"
-    response["Content-Disposition"] = f'attachment; filename="{name}-{kind}.csv"'
+    return _file(student, f"{kind}.csv", text.encode(), "text/csv; charset=utf-8")
+
+
+def _file(student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
+    response = HttpResponse(content, content_type=kind)
+    whose = slugify(student.name) or "student"
+    response["Content-Disposition"] = f'attachment; filename="{whose}-{name}"'
     return response
 
 
 @router.get("/students/{student_id}/shots.csv", include_in_schema=False)
-def shots_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
-    """Every ball of the student."""
+def shots_csv(
+    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
+) -> HttpResponse:
+    """Every ball of the student, or of one day."""
     student = student_of(coach_of(request).academy, student_id)
-    return _csv(student, "shots", write_shots(shots_for_file(student)))
+    return _csv(student, "shots", write_shots(shots_for_file(student, day)))
+
+
+@router.get("/students/{student_id}/shots.xlsx", include_in_schema=False)
+def shots_xlsx(
+    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
+) -> HttpResponse:
+    """The same as a workbook."""
+    student = student_of(coach_of(request).academy, student_id)
+    return _file(student, "shots.xlsx", write_workbook(shots_for_file(student, day)), XLSX)
+
+
+@router.get("/students/{student_id}/shots.json", include_in_schema=False)
+def shots_json(
+    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
+) -> HttpResponse:
+    """The same as JSON."""
+    student = student_of(coach_of(request).academy, student_id)
+    text = write_json(shots_for_file(student, day))
+    return _file(student, "shots.json", text.encode(), "application/json")
 
 
 @router.get("/students/{student_id}/bag.csv", include_in_schema=False)
@@ -65,19 +108,7 @@ def check_shots(
 ) -> dict[str, object]:
     """What a shots.csv holds. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
-    read = read_for(student, file.read())
-    known = known_uids(student)
-    again = sum(1 for shot, _ in read.usable if shot.id in known)
-    return {
-        "rows": len(read.usable),
-        "new": len(read.usable) - again,
-        "known": again,
-        "problems": read.problems[:SHOWN],
-        "problems_total": len(read.problems),
-        "questions": read.questions[:SHOWN],
-        "questions_total": len(read.questions),
-        "kept_as_notes": read.kept_as_notes,
-    }
+    return _report(student, read_for(student, file.read()))
 
 
 @router.post("/students/{student_id}/shots", include_in_schema=False)
@@ -92,9 +123,13 @@ def store_shots(
     student = student_of(coach.academy, student_id)
     read = read_for(student, file.read())
     if read.problems and not skip_bad:
-        raise InputError(
-            "The file has bad rows. Choose whether to skip them or to cancel.", field="file"
-        )
+        raise InputError(BAD_ROWS, field="file")
+    return _stored(student, read, skip_bad, coach)
+
+
+def _stored(
+    student: Student, read: ReadFile, skip_bad: bool, coach: Coach
+) -> StreamingHttpResponse:
     total = len(read.usable)
 
     def lines() -> Iterator[str]:
@@ -105,6 +140,93 @@ def store_shots(
         yield json.dumps({"done": total, "total": total, "new": new, "stored": True}) + "\n"
 
     return StreamingHttpResponse(lines(), content_type="application/x-ndjson")
+
+
+@router.post("/students/{student_id}/files/look", response=FileLook)
+def look(
+    request: HttpRequest, student_id: UUID, file: File[UploadedFile], mapping: Form[str] = ""
+) -> dict[str, object]:
+    """What any table holds under a mapping; without one it is remembered or guessed."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    table = read_any(file.read())
+    chosen = _mapping(mapping) if mapping else None
+    known = None if chosen else remembered(coach.academy, table)
+    used = chosen or known or guessed(student, table)
+    read = match(student, read_mapped(table, used))
+    return {
+        **_report(student, read),
+        "columns": [{"name": name, "sample": table.values(name, 3)} for name in table.columns],
+        "targets": TARGETS,
+        "units": {target: list(units) for target, units in UNITS.items()},
+        "mapping": asdict(used),
+        "remembered": known is not None,
+        "file_clubs": names_of(table, used, "club"),
+        "file_swings": names_of(table, used, "swing"),
+        "bag": [club.label for club in bag_of(student)],
+        "positions": [p.label for p in student.scale.as_core().positions],
+        "preview": [_preview(line, shot) for line, shot in read.lines[:PREVIEW]],
+    }
+
+
+@router.post("/students/{student_id}/files/take", include_in_schema=False)
+def take(
+    request: HttpRequest,
+    student_id: UUID,
+    file: File[UploadedFile],
+    mapping: Form[str],
+    skip_bad: Form[bool] = False,
+) -> StreamingHttpResponse:
+    """Store a foreign file's balls under a mapping, and remember the mapping for its header."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    table = read_any(file.read())
+    used = _mapping(mapping)
+    read = match(student, read_mapped(table, used))
+    if read.problems and not skip_bad:
+        raise InputError(BAD_ROWS, field="file")
+    remember(coach.academy, table, used, by=coach)
+    return _stored(student, read, skip_bad, coach)
+
+
+def _mapping(text: str) -> ColumnMapping:
+    try:
+        body = MappingBody.model_validate_json(text)
+    except ValidationError as error:
+        raise InputError(f"The mapping cannot be read: {error.errors()[0]['msg']}.") from None
+    sources = {target: Source(s.column, s.unit) for target, s in body.sources.items()}
+    return ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing)
+
+
+def _preview(line: int, shot: Shot) -> PreviewBall:
+    cell = shot.cell
+    return PreviewBall(
+        line=line,
+        club=cell.club,
+        swing=cell.swing,
+        trajectory=cell.trajectory,
+        strike=shot.strike,
+        carry_yd=shot.carry_yd,
+        total_yd=shot.total_yd,
+        launch_deg=shot.launch_deg,
+        spin_rpm=shot.spin_rpm,
+        ball_speed_mps=shot.ball_speed_mps,
+    )
+
+
+def _report(student: Student, read: ReadFile) -> dict[str, object]:
+    known = known_uids(student)
+    again = sum(1 for shot, _ in read.usable if shot.id in known)
+    return {
+        "rows": len(read.usable),
+        "new": len(read.usable) - again,
+        "known": again,
+        "problems": read.problems[:SHOWN],
+        "problems_total": len(read.problems),
+        "questions": read.questions[:SHOWN],
+        "questions_total": len(read.questions),
+        "kept_as_notes": read.kept_as_notes,
+    }
 
 
 @router.post("/students/{student_id}/bag/check", response=BagReport)
@@ -126,8 +248,6 @@ def store_bag(
     student = student_of(coach.academy, student_id)
     reading = read_bag(file.read())
     if reading.problems and not skip_bad:
-        raise InputError(
-            "The file has bad rows. Choose whether to skip them or to cancel.", field="file"
-        )
+        raise InputError(BAD_ROWS, field="file")
     new, changed = import_bag(student, reading.records, by=coach)
     return {"new": new, "changed": changed}

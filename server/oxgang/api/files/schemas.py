@@ -22,6 +22,54 @@ class FileReport(Schema):
     kept_as_notes: list[str]
 
 
+class SourceBody(Schema):
+    column: str
+    unit: str = ""
+
+
+class MappingBody(Schema):
+    """What each target is in a file; clubs and swings by their name there. See `files.foreign`."""
+
+    sources: dict[str, SourceBody]
+    clubs: dict[str, str] = {}
+    swings: dict[str, str] = {}
+    club: str = ""
+    swing: str = ""
+
+
+class ColumnOut(Schema):
+    name: str
+    sample: list[str]
+
+
+class PreviewBall(Schema):
+    line: int
+    club: str
+    swing: str
+    trajectory: str
+    strike: str
+    carry_yd: float | None
+    total_yd: float | None
+    launch_deg: float | None
+    spin_rpm: float | None
+    ball_speed_mps: float | None
+
+
+class FileLook(FileReport):
+    """A foreign file under a mapping: columns, the mapping, names to match and the first balls."""
+
+    columns: list[ColumnOut]
+    targets: list[str]
+    units: dict[str, list[str]]
+    mapping: MappingBody
+    remembered: bool
+    file_clubs: list[str]
+    file_swings: list[str]
+    bag: list[str]
+    positions: list[str]
+    preview: list[PreviewBall]
+
+
 class BagReport(Schema):
     clubs: int
     problems: list[ProblemRow]

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.load import BALL_LIMIT
 
 
 class StudentIn(Schema):
@@ -19,6 +20,7 @@ class StudentIn(Schema):
     tolerance_yd: float = TOLERANCE_YD
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
+    ball_limit: int = BALL_LIMIT
     notes: str = Field("", max_length=10_000)
 
 

@@ -79,16 +79,23 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
     grouped = fitted.hits
     if not len(grouped.ball_log):
         return []
-    of_type = grouped.groups.point[grouped.ball_group]
-    types = len(grouped.points)
-    many = np.bincount(of_type, minlength=types)[of_type] >= FEW
-    surprise = fitted.posterior.surprise[grouped.ball_group]
-    centre = medians_by(grouped.ball_log, of_type, types)[of_type]
-    # Few balls have a small deviation by chance: one must also be far for this student.
-    odd = np.abs(grouped.ball_log - centre) > FULL_UNTIL * grouped.spread
-    odd &= suspects_by(grouped.ball_log, of_type, types)
-    far = np.where(many, odd, surprise > SURPRISE)
-    usual = np.where(many, centre, fitted.posterior.mean[fitted.at][grouped.ball_group])
+    logs, of_group = grouped.ball_log, grouped.ball_group
+    of_type = grouped.groups.point[of_group]
+    surprise = fitted.posterior.surprise[of_group]
+    # Against the others of the day where there are some, else of the shot type, else the model.
+    far = surprise > SURPRISE
+    usual = fitted.posterior.mean[fitted.at][of_group]
+    for index, number in (
+        (of_type, len(grouped.points)),
+        (of_group, len(grouped.groups.mean)),
+    ):
+        many = np.bincount(index, minlength=number)[index] >= FEW
+        centre = medians_by(logs, index, number)[index]
+        # Few balls have a small deviation by chance: one must also be far for this student.
+        odd = suspects_by(logs, index, number) & (
+            np.abs(logs - centre) > FULL_UNTIL * grouped.spread
+        )
+        far, usual = np.where(many, odd, far), np.where(many, centre, usual)
     found = []
     for i in np.flatnonzero(far):
         hit = hits[grouped.ball_hit[i]]

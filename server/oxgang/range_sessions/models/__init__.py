@@ -2,7 +2,8 @@
 
 from oxgang.range_sessions.models.ball import Ball
 from oxgang.range_sessions.models.device import Device, FeedBall
+from oxgang.range_sessions.models.mapping import StoredMapping
 from oxgang.range_sessions.models.plan import StoredPlan
 from oxgang.range_sessions.models.session import RangeSession
 
-__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredPlan"]
+__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredMapping", "StoredPlan"]

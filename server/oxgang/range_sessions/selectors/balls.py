@@ -142,9 +142,10 @@ def measured_in_cell(balls: Iterable[Ball]) -> Measured:
     )
 
 
-def shots_for_file(student: Student) -> list[Shot]:
-    """Every ball of the student with everything known of it, for export."""
-    return [ball.as_core(club_label=ball.club.label) for ball in balls_of(student).iterator(2000)]
+def shots_for_file(student: Student, day: date | None = None) -> list[Shot]:
+    """Every ball of the student, or of one day, with everything known of it, for export."""
+    balls = balls_of(student) if day is None else balls_of_day(student, day)
+    return [ball.as_core(club_label=ball.club.label) for ball in balls.iterator(2000)]
 
 
 def known_uids(student: Student) -> set[str]:

@@ -15,7 +15,7 @@ from oxgang.core.checks import question_about
 from oxgang.core.errors import InputError
 from oxgang.core.shots import Shot
 from oxgang.files.shots import read_shots
-from oxgang.files.tables import RowProblem
+from oxgang.files.tables import Reading, RowProblem
 from oxgang.range_sessions.services.balls import CHUNK, record_balls
 
 
@@ -24,29 +24,36 @@ class ReadFile:
     """A file after reading and matching: nothing is stored yet."""
 
     usable: list[tuple[Shot, Club]]
+    lines: list[tuple[int, Shot]]
     problems: list[RowProblem]
     questions: list[RowProblem]
     kept_as_notes: list[str]
 
 
 def read_for(student: Student, data: bytes) -> ReadFile:
-    """Read a file of balls for a student, matching its clubs and swings.
-
-    Balls without an id get one made from their content and their count in the file, so that the
-    same file imported twice changes nothing.
+    """Read a shots.csv for a student, matching its clubs and swings.
 
     Raises
     ------
     FileError
         When the file as a whole cannot be read.
     """
-    reading = read_shots(data)
+    return match(student, read_shots(data))
+
+
+def match(student: Student, reading: Reading[Shot]) -> ReadFile:
+    """The balls of a file with the student's own clubs and swings.
+
+    Balls without an id get one made from their content and their count in the file, so that the
+    same file imported twice changes nothing.
+    """
     clubs = bag_of(student, everything=True)
     swings = known_swings(student)
     names = ", ".join(p.label for p in student.scale.positions.all())
     problems = list(reading.problems)
     questions: list[RowProblem] = []
     usable: list[tuple[Shot, Club]] = []
+    lines: list[tuple[int, Shot]] = []
     seen: dict[str, int] = {}
     for line, shot in reading.rows:
         club = match_club(clubs, shot.cell.club, shot.hit_on)
@@ -66,8 +73,9 @@ def read_for(student: Student, data: bytes) -> ReadFile:
         cell = replace(shot.cell, club=club.label, swing=swing.label)
         shot = replace(shot, cell=cell, id=shot.id or _made_id(shot, seen))
         usable.append((shot, club))
+        lines.append((line, shot))
     problems.sort(key=lambda problem: problem.line)
-    return ReadFile(usable, problems, questions, reading.unknown_columns)
+    return ReadFile(usable, lines, problems, questions, reading.unknown_columns)
 
 
 def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:

@@ -12,6 +12,8 @@ export type Ground = Schemas["GroundOut"];
 export type Matrix = Schemas["MatrixOut"];
 export type Ball = Schemas["BallOut"];
 export type Words = Schemas["Words"];
+export type PlanPage = Schemas["PlanPage"];
+export type PlanItem = Schemas["PlanItem"];
 
 const path = (id: string) => ({ params: { path: { student_id: id } } });
 
@@ -21,6 +23,8 @@ export const keys = {
   students: ["students"],
   student: (id: string) => ["student", id],
   matrix: (id: string) => ["student", id, "matrix"],
+  plan: (id: string) => ["student", id, "plan"],
+  review: (id: string) => ["student", id, "review"],
   today: (id: string) => ["student", id, "today"],
   cellBalls: (id: string, cell: string) => ["student", id, "cell", cell],
 };
@@ -54,10 +58,23 @@ export function useStudent(id: MaybeRefOrGetter<string>) {
   });
 }
 
-export function useMatrix(id: MaybeRefOrGetter<string>) {
+/** The reviewed matrix; a live one counts the balls that still wait for a review. */
+export function useMatrix(id: MaybeRefOrGetter<string>, live = false) {
   return useQuery({
-    key: () => keys.matrix(toValue(id)),
-    query: () => dataOf(api.GET("/api/students/{student_id}/matrix", path(toValue(id)))),
+    key: () => [...keys.matrix(toValue(id)), live ? "live" : "kept"],
+    query: () =>
+      dataOf(
+        api.GET("/api/students/{student_id}/matrix", {
+          params: { path: { student_id: toValue(id) }, query: { live } },
+        }),
+      ),
+  });
+}
+
+export function usePlan(id: MaybeRefOrGetter<string>) {
+  return useQuery({
+    key: () => keys.plan(toValue(id)),
+    query: () => dataOf(api.GET("/api/students/{student_id}/plan", path(toValue(id)))),
   });
 }
 

@@ -479,6 +479,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/files/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What any table holds under a mapping; without one it is remembered or guessed.
+         */
+        post: operations["oxgang_api_files_router_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/matrix": {
         parameters: {
             query?: never;
@@ -1012,6 +1032,13 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** ColumnOut */
+        ColumnOut: {
+            /** Name */
+            name: string;
+            /** Sample */
+            sample: string[];
+        };
         /**
          * CompareOut
          * @description The best wedge, and the fraction arithmetic beside the matrix.
@@ -1081,6 +1108,49 @@ export interface components {
             balls: number;
             /** Items */
             items: components["schemas"]["PlanItem"][];
+        };
+        /**
+         * FileLook
+         * @description A foreign file under a mapping: columns, the mapping, names to match and the first balls.
+         */
+        FileLook: {
+            /** Bag */
+            bag: string[];
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
+            /** File Clubs */
+            file_clubs: string[];
+            /** File Swings */
+            file_swings: string[];
+            /** Kept As Notes */
+            kept_as_notes: string[];
+            /** Known */
+            known: number;
+            mapping: components["schemas"]["MappingBody"];
+            /** New */
+            new: number;
+            /** Positions */
+            positions: string[];
+            /** Preview */
+            preview: components["schemas"]["PreviewBall"][];
+            /** Problems */
+            problems: components["schemas"]["ProblemRow"][];
+            /** Problems Total */
+            problems_total: number;
+            /** Questions */
+            questions: components["schemas"]["ProblemRow"][];
+            /** Questions Total */
+            questions_total: number;
+            /** Remembered */
+            remembered: boolean;
+            /** Rows */
+            rows: number;
+            /** Targets */
+            targets: string[];
+            /** Units */
+            units: {
+                [key: string]: string[];
+            };
         };
         /**
          * FileReport
@@ -1188,12 +1258,62 @@ export interface components {
             /** Swing */
             swing: string;
         };
+        /**
+         * LoadWords
+         * @description Cautions about many balls, with {hit}, {limit} and {left} to fill in.
+         */
+        LoadWords: {
+            /** Near */
+            near: string;
+            /** Rest */
+            rest: string;
+            /** Rest Every */
+            rest_every: number;
+            /** Stop */
+            stop: string;
+            /** Warn Before */
+            warn_before: number;
+        };
         /** LogIn */
         LogIn: {
             /** Log In */
             log_in: string;
             /** Password */
             password: string;
+        };
+        /**
+         * MappingBody
+         * @description What each target is in a file; clubs and swings by their name there. See `files.foreign`.
+         */
+        MappingBody: {
+            /**
+             * Club
+             * @default
+             */
+            club?: string;
+            /**
+             * Clubs
+             * @default {}
+             */
+            clubs?: {
+                [key: string]: string;
+            };
+            /** Sources */
+            sources: {
+                [key: string]: components["schemas"]["SourceBody"];
+            };
+            /**
+             * Swing
+             * @default
+             */
+            swing?: string;
+            /**
+             * Swings
+             * @default {}
+             */
+            swings?: {
+                [key: string]: string;
+            };
         };
         /**
          * MatrixOut
@@ -1437,6 +1557,29 @@ export interface components {
             cue: string;
             /** Label */
             label: string;
+        };
+        /** PreviewBall */
+        PreviewBall: {
+            /** Ball Speed Mps */
+            ball_speed_mps: number | null;
+            /** Carry Yd */
+            carry_yd: number | null;
+            /** Club */
+            club: string;
+            /** Launch Deg */
+            launch_deg: number | null;
+            /** Line */
+            line: number;
+            /** Spin Rpm */
+            spin_rpm: number | null;
+            /** Strike */
+            strike: string;
+            /** Swing */
+            swing: string;
+            /** Total Yd */
+            total_yd: number | null;
+            /** Trajectory */
+            trajectory: string;
         };
         /** ProblemRow */
         ProblemRow: {
@@ -1711,6 +1854,16 @@ export interface components {
             /** Spins */
             spins: number;
         };
+        /** SourceBody */
+        SourceBody: {
+            /** Column */
+            column: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit?: string;
+        };
         /** SourceOut */
         SourceOut: {
             /** Carry Yd */
@@ -1780,6 +1933,11 @@ export interface components {
         };
         /** StudentIn */
         StudentIn: {
+            /**
+             * Ball Limit
+             * @default 80
+             */
+            ball_limit?: number;
             /**
              * From Yd
              * @default 30
@@ -2007,8 +2165,11 @@ export interface components {
             enough_balls: number;
             /** From Yd */
             from_yd: number;
+            /** Junior Limit */
+            junior_limit: number;
             /** Lies */
             lies: string[];
+            load: components["schemas"]["LoadWords"];
             /** M Per Yd */
             m_per_yd: number;
             /** Spins */
@@ -2753,6 +2914,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_files_router_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Mapping
+                     * @default
+                     */
+                    mapping?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileLook"];
                 };
             };
         };

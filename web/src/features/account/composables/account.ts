@@ -28,14 +28,22 @@ export const useAccount = defineStore("account", () => {
     }
   }
 
+  /** What the page remembers for a dead network belongs to one coach. */
+  async function forgetRead(): Promise<void> {
+    if ("caches" in window) await caches.delete("oxgang-api");
+  }
+
   async function signIn(log_in: string, password: string): Promise<void> {
     // Asking sets a fresh token; the one of an expired session is no longer good.
     await dataOf(api.GET("/api/account"));
+    const before = coach.value?.name;
     take(await dataOf(api.POST("/api/account", { body: { log_in, password } })));
+    if (before !== coach.value?.name) await forgetRead();
   }
 
   async function signOut(): Promise<void> {
     take(await dataOf(api.DELETE("/api/account")));
+    await forgetRead();
     location.assign("/");
   }
 

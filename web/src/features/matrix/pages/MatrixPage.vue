@@ -155,6 +155,12 @@ useKeys("Matrix", [
           </span>
           <GroundLegend class="push" :estimates="cells.some((c) => c.basis === 'estimated')" />
         </div>
+        <p v-if="matrix.data.value.waiting" class="waiting-review">
+          {{ matrix.data.value.waiting }}
+          {{ matrix.data.value.waiting === 1 ? "ball waits" : "balls wait" }} for a review and
+          {{ matrix.data.value.waiting === 1 ? "is" : "are" }} not in these numbers.
+          <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
+        </p>
         <TheGround
           ref="ground"
           :matrix="matrix.data.value"
@@ -265,6 +271,11 @@ useKeys("Matrix", [
 }
 .views {
   display: flex;
+}
+.waiting-review {
+  margin: 0 0 0.5rem;
+  padding: 0.35rem 0.7rem;
+  background: var(--accent-soft);
 }
 .below {
   margin-top: 1.4rem;

@@ -9,6 +9,11 @@ const props = defineProps<{ balls: ShownBall[]; strikes: string[]; units: UnitWo
 defineEmits<{ mark: [uid: string, strike: string]; undo: [uid: string]; drop: [uid: string] }>();
 
 const MOST = 60;
+function number(ball: ShownBall): string {
+  const yards = ball.carry_yd ?? ball.total_yd;
+  if (yards === null) return "–";
+  return `${props.units.show(yards, yards % 1 ? 1 : 0)}${ball.carry_yd === null ? "t" : ""}`;
+}
 const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
 </script>
 
@@ -20,9 +25,7 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
       :class="{ mishit: ball.strike !== 'solid', waiting: ball.waiting }"
     >
       <span class="nr num quiet">{{ balls.length - i }}</span>
-      <span class="slab carry">{{
-        ball.carry_yd === null ? "–" : units.show(ball.carry_yd, ball.carry_yd % 1 ? 1 : 0)
-      }}</span>
+      <span class="slab carry">{{ number(ball) }}</span>
       <select
         :value="ball.strike"
         :aria-label="`Strike of ball ${balls.length - i}`"

@@ -25,6 +25,7 @@ const ball = (uid: string, minute: number): Ball => ({
   ball_speed_mps: null,
   extra: {},
   excluded: "",
+  kept: false,
 });
 const record = (uid: string, minute: number, refused?: string): Op => ({
   kind: "record",

@@ -12,6 +12,8 @@ export interface ShownBall {
   strike: string;
   lie: string;
   carry_yd: number | null;
+  total_yd: number | null;
+  home_yd: number | null;
   launch_deg: number | null;
   spin_rpm: number | null;
   extra: Record<string, string>;
@@ -44,6 +46,8 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         strike: op.body.strike ?? "solid",
         lie: op.body.lie ?? "fairway",
         carry_yd: op.body.carry_yd ?? null,
+        total_yd: op.body.total_yd ?? null,
+        home_yd: null,
         launch_deg: null,
         spin_rpm: null,
         extra: {},

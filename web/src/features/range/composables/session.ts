@@ -1,5 +1,6 @@
 /** Today's session of one student: the balls, the cell being hit, and every change to a ball. */
 import { useQuery, useQueryCache } from "@pinia/colada";
+import { useDebounceFn, useIntervalFn } from "@vueuse/core";
 import { v7 as uuid } from "uuid";
 import { computed, onBeforeUnmount, ref, type ComputedRef } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
@@ -20,13 +21,15 @@ export interface SessionOptions {
   student: () => Student | undefined;
   matrix: () => Matrix | undefined;
   cell: () => CellAddress | null;
-  conditions: () => { lie: string; ball: string };
+  conditions: () => Partial<BallIn>;
 }
 
 export interface CellNow {
   cell: Cell | null;
   /** True while balls of this cell wait, so that the centre is not the newest. */
   behind: boolean;
+  /** How many more solid balls bring it within the tolerance: 0 is enough, null many or unknown. */
+  more: number | null;
 }
 
 export function useSession(options: SessionOptions) {
@@ -55,6 +58,12 @@ export function useSession(options: SessionOptions) {
     },
   });
 
+  // Another tablet on the same session: its balls come in without asking for them.
+  const MERGE_EVERY_MS = 5000;
+  useIntervalFn(() => {
+    if (!document.hidden && !outboxState.trouble) void today.refetch();
+  }, MERGE_EVERY_MS);
+
   const ops = computed(() => outboxState.ops.filter((op) => op.studentId === studentId));
   const balls: ComputedRef<ShownBall[]> = computed(() =>
     mergeBalls(today.data.value ?? [], ops.value),
@@ -69,14 +78,16 @@ export function useSession(options: SessionOptions) {
     return mergeBalls([...known.values()], ops.value).filter((ball) => sameCell(ball, address));
   });
 
-  const answered = ref(new Map<string, Cell | null>());
+  const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
   const now: ComputedRef<CellNow> = computed(() => {
     const address = options.cell();
-    if (!address) return { cell: null, behind: false };
+    if (!address) return { cell: null, behind: false, more: null };
     const name = cellName(address);
     const fromMatrix = options.matrix()?.cells.find((cell) => sameCell(cell, address)) ?? null;
+    const answer = answered.value.get(name);
     return {
-      cell: answered.value.has(name) ? (answered.value.get(name) ?? null) : fromMatrix,
+      cell: answer ? answer.cell : fromMatrix,
+      more: answer?.more ?? null,
       behind: cellBalls.value.some((ball) => ball.waiting),
     };
   });
@@ -87,13 +98,17 @@ export function useSession(options: SessionOptions) {
     const others = list.filter((ball) => ball.uid !== recorded.ball.uid);
     cache.setQueryData(key, gone ? others : [...others, recorded.ball]);
   }
+  // A page that is loaded again without a network shows what was read last.
+  const SETTLED_MS = 400;
+  const readAgain = useDebounceFn(() => void today.refetch(), SETTLED_MS);
   const forget = onAcknowledged((op, recorded) => {
     if (op.studentId !== studentId) return;
+    if (!outboxState.waiting) void readAgain();
     const gone = op.kind === "undo";
     const name = cellName(recorded.ball);
     place(keys.today(studentId), recorded, gone);
     place(keys.cellBalls(studentId, name), recorded, gone);
-    answered.value.set(name, recorded.cell ?? null);
+    answered.value.set(name, { cell: recorded.cell ?? null, more: recorded.more_balls ?? null });
   });
   onBeforeUnmount(() => {
     forget();
@@ -120,8 +135,14 @@ export function useSession(options: SessionOptions) {
     void enqueue({ kind: "record", studentId, uid, club: club.label, body: body as never });
     undone.value = [];
   }
-  function log(carry_yd: number, strike: string, confirmed: boolean): void {
-    record({ carry_yd, strike: strike as never, confirmed });
+  function log(
+    yards: number,
+    strike: string,
+    confirmed: boolean,
+    reading: "carry" | "total" = "carry",
+  ): void {
+    const number = reading === "total" ? { total_yd: yards } : { carry_yd: yards };
+    record({ ...number, strike: strike as never, confirmed });
   }
   /** Give a ball that a device sent to the cell being hit. */
   function take(ball: SentBall, confirmed: boolean): void {

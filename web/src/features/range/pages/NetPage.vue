@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useStorage } from "@vueuse/core";
 import { computed, onMounted } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
@@ -12,14 +11,15 @@ import Waiting from "@/shared/ui/Waiting.vue";
 import CellPicker from "../components/CellPicker.vue";
 import NetPicture from "../components/NetPicture.vue";
 import { useCell } from "../composables/cell";
+import { useConditions } from "../composables/conditions";
 import { useNet } from "../composables/net";
 import { useSession } from "../composables/session";
 
 const props = defineProps<{ studentId: string }>();
 const words = useWords();
 const student = useStudent(() => props.studentId);
-const matrix = useMatrix(() => props.studentId);
-const conditions = useStorage("oxgang-conditions", { lie: "mat", ball: "premium" });
+const matrix = useMatrix(() => props.studentId, true);
+const conditions = useConditions();
 const { clubs, swings, cell, cue, bindings } = useCell({
   matrix: () => matrix.data.value,
   words: () => words.data.value,
@@ -29,7 +29,7 @@ const session = useSession({
   student: () => student.data.value,
   matrix: () => matrix.data.value,
   cell: () => cell.value,
-  conditions: () => conditions.value,
+  conditions: () => conditions.body.value,
 });
 const net = useNet({ studentId: props.studentId, cell: () => cell.value, session });
 const { place, plan, tape, entry, balls } = net;

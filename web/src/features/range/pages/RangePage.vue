@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useStorage } from "@vueuse/core";
 import { computed, onMounted, ref } from "vue";
-import { ballWords, cellName, halfInterval } from "@/shared/api/cells";
+import { ballWords, cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { useMatrix, usePlan, useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop, flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
@@ -14,18 +13,25 @@ import { useUnits } from "@/shared/units/units";
 import BallList from "../components/BallList.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import CellPicker from "../components/CellPicker.vue";
+import ConditionsPanel from "../components/ConditionsPanel.vue";
 import FeedPanel from "../components/FeedPanel.vue";
+import PlanStrip from "../components/PlanStrip.vue";
 import { useCell } from "../composables/cell";
+import { useConditions } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
 import { useFeed } from "../composables/feed";
+import { loadWords } from "../composables/load";
+import { useRangePlan } from "../composables/plan";
 import { useSession } from "../composables/session";
 
 const props = defineProps<{ studentId: string }>();
 const words = useWords();
 const student = useStudent(() => props.studentId);
-const matrix = useMatrix(() => props.studentId);
+const matrix = useMatrix(() => props.studentId, true);
 const units = useUnits(() => student.data.value?.units);
-const conditions = useStorage("oxgang-conditions", { lie: "mat", ball: "premium" });
+const conditions = useConditions();
+const now = conditions.kept;
+const planned = usePlan(() => props.studentId);
 
 const { clubs, swings, cell, cue, step, bindings, heightBindings } = useCell({
   matrix: () => matrix.data.value,
@@ -37,15 +43,28 @@ const session = useSession({
   student: () => student.data.value,
   matrix: () => matrix.data.value,
   cell: () => cell.value,
-  conditions: () => conditions.value,
+  conditions: () => conditions.body.value,
 });
+const plan = useRangePlan({
+  items: () => planned.data.value?.plan?.items ?? [],
+  balls: () => session.balls.value,
+  cell: () => cell.value,
+  go,
+});
+function go(address: CellAddress, lie: string | null): void {
+  cell.value = address;
+  if (lie) now.value.lie = lie;
+}
+function next(): void {
+  if (!plan.next()) said.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
+}
 const said = ref("");
 const { entry, type, erase, clear, enter } = useEntry({
   askOverYd: () => words.data.value?.ask_over_yd ?? 150,
   toYards: (typed) => units.value.yards(typed),
   unit: () => units.value.unit,
   log: (carry, strike, confirmed) => {
-    session.log(carry, strike, confirmed);
+    session.log(carry, strike, confirmed, now.value.reading);
     said.value = "";
   },
 });
@@ -99,6 +118,7 @@ const rangeKeys: KeyBinding[] = [
   ),
   key("u", "undo the last ball", "u", () => undo()),
   key("r", "bring the undone ball back", "r", redo),
+  key("n", "next cell of the plan", "n", next),
   ...bindings,
   ...heightBindings,
 ];
@@ -107,10 +127,22 @@ useKeys("Range", rangeKeys);
 const solid = computed(
   () => session.cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
 );
+const enough = computed(() => {
+  const more = session.now.value.more;
+  if (more === null || session.now.value.behind) return "";
+  if (more === 0) return "Enough: within the tolerance.";
+  return `About ${more} more for the tolerance.`;
+});
 const count = computed(() => {
   const n = session.balls.value.length;
   return `${n} ${n === 1 ? "ball" : "balls"} today`;
 });
+/** What the load of the session asks for, in the server's words. */
+const load = computed(() =>
+  loadWords(session.balls.value.length, words.data.value?.load, limit.value),
+);
+const limit = computed(() => planned.data.value?.ball_limit ?? 0);
+const unreviewed = computed(() => session.balls.value.length > 0);
 </script>
 
 <template>
@@ -128,27 +160,28 @@ const count = computed(() => {
       <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
     </EmptyState>
     <div v-else-if="cell" class="columns">
-      <CellPicker
-        v-model="cell"
-        class="picker"
-        :clubs="clubs"
-        :swings="swings"
-        :words="words.data.value"
-        :balls="session.balls.value"
-      >
-        <label
-          >Lie
-          <select v-model="conditions.lie">
-            <option v-for="lie in words.data.value.lies" :key="lie">{{ lie }}</option>
-          </select></label
-        >
-        <label
-          >Ball
-          <select v-model="conditions.ball">
-            <option v-for="ball in words.data.value.balls" :key="ball">{{ ball }}</option>
-          </select></label
-        >
-      </CellPicker>
+      <div class="picker">
+        <CellPicker
+          v-model="cell"
+          :clubs="clubs"
+          :swings="swings"
+          :words="words.data.value"
+          :balls="session.balls.value"
+        />
+        <ConditionsPanel v-model="now" :words="words.data.value" />
+        <PlanStrip
+          v-if="plan.steps.value.length"
+          :title="planned.data.value?.plan?.title ?? ''"
+          :steps="plan.steps.value"
+          :left="plan.left.value"
+          :student-id="studentId"
+          @go="go"
+          @next="next"
+        />
+        <p v-else class="quiet plan-link">
+          <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
+        </p>
+      </div>
       <div class="middle">
         <header class="now">
           <h1>{{ cellName(cell) }}</h1>
@@ -215,6 +248,9 @@ const count = computed(() => {
           <span v-else-if="session.now.value.cell.basis === 'estimated'">estimated</span>
           <span v-else class="quiet num">{{ ballWords(session.now.value.cell) }}</span>
         </p>
+        <p v-if="enough" class="enough" :class="{ yes: session.now.value.more === 0 }">
+          {{ enough }}
+        </p>
         <DotPlot
           :balls="session.cellBalls.value"
           :units="units"
@@ -228,7 +264,13 @@ const count = computed(() => {
         />
         <div class="head list-head">
           <h2>{{ count }}</h2>
-          <span class="push actions">
+          <RouterLink
+            v-if="unreviewed && !outboxState.waiting"
+            class="push"
+            :to="{ name: 'review', params: { studentId } }"
+            >Review</RouterLink
+          >
+          <span class="actions" :class="{ push: !unreviewed || outboxState.waiting }">
             <button type="button" :disabled="!session.balls.value.length" @click="undo()">
               Undo <kbd>u</kbd>
             </button>
@@ -237,6 +279,7 @@ const count = computed(() => {
             </button>
           </span>
         </div>
+        <p v-if="load" class="load" role="status">{{ load }}</p>
         <BallList
           :balls="session.balls.value"
           :strikes="words.data.value.strikes"
@@ -306,14 +349,21 @@ const count = computed(() => {
 .actions button:disabled {
   opacity: 0.5;
 }
-label {
-  display: flex;
-  align-items: center;
-  gap: 0.3rem;
+.enough {
+  margin: 0.1rem 0 0;
   color: var(--ink-2);
 }
-select {
-  min-height: 44px;
+.enough.yes {
+  color: var(--field);
+  font-weight: 650;
+}
+.load {
+  margin: 0.2rem 0;
+  padding: 0.3rem 0.6rem;
+  background: var(--accent-soft);
+}
+.plan-link {
+  margin: 0.8rem 0 0;
 }
 @media (max-width: 1100px) {
   .columns {

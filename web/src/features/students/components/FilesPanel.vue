@@ -46,7 +46,10 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
   <p class="row">
     <b>Balls</b>
     <Button :disabled="state.busy" @click="shotsInput?.click()">Import shots.csv</Button>
+    <RouterLink :to="{ name: 'import', params: { studentId } }">Any other file</RouterLink>
     <a :href="`/api/students/${studentId}/shots.csv`" download>Export shots.csv</a>
+    <a :href="`/api/students/${studentId}/shots.xlsx`" download>.xlsx</a>
+    <a :href="`/api/students/${studentId}/shots.json`" download>.json</a>
     <input
       ref="shotsInput"
       type="file"
@@ -104,7 +107,10 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
   </div>
   <p v-else-if="state.busy" role="status" class="quiet">Reading {{ state.file?.name }}…</p>
   <Sentence :text="state.error" />
-  <p v-if="state.done" role="status">{{ state.done }}</p>
+  <p v-if="state.done" role="status">
+    {{ state.done }}
+    <RouterLink :to="{ name: 'review', params: { studentId } }">Review them</RouterLink>
+  </p>
   <p class="row">
     <b>Bag</b>
     <Button @click="bagInput?.click()">Import bag.csv</Button>

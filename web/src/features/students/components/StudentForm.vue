@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "ant-design-vue";
 import { computed, reactive } from "vue";
-import type { Scale, Student } from "@/shared/api/queries";
+import { useWords, type Scale, type Student } from "@/shared/api/queries";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 
@@ -11,6 +11,7 @@ export interface StudentDraft {
   units: "yd" | "m";
   scale_id: number;
   tolerance_yd: number;
+  ball_limit: number;
   notes: string;
 }
 
@@ -30,10 +31,12 @@ const draft = reactive<StudentDraft>({
   units: props.student?.units === "m" ? "m" : "yd",
   scale_id: props.student?.scale.id ?? props.scales[0]?.id ?? 0,
   tolerance_yd: props.student?.tolerance_yd ?? 2.5,
+  ball_limit: props.student?.ball_limit ?? 80,
   notes: props.student?.notes ?? "",
 });
+const words = useWords();
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
-const FIELDS = ["name", "hand", "units", "scale_id", "tolerance_yd", "notes"];
+const FIELDS = ["name", "hand", "units", "scale_id", "tolerance_yd", "ball_limit", "notes"];
 const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.about("", "scale")));
 </script>
 
@@ -73,6 +76,12 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <InputNumber id="tolerance" v-model:value="draft.tolerance_yd" :step="0.5" :precision="1" />
     <p class="quiet hint">A yardage is covered when a carry is this close.</p>
     <Sentence :text="about('tolerance_yd')" />
+    <label for="limit">Balls a session, at most</label>
+    <InputNumber id="limit" v-model:value="draft.ball_limit" :min="5" :max="300" />
+    <p class="quiet hint">
+      Less for juniors (about {{ words.data.value?.junior_limit }}) and after injury.
+    </p>
+    <Sentence :text="about('ball_limit')" />
     <label for="notes">Notes</label>
     <Textarea id="notes" v-model:value="draft.notes" :rows="3" />
     <Sentence :text="other" />

@@ -1,0 +1,63 @@
+"""Mappings of foreign files: remembered ones, and guesses with the student's own names."""
+
+from __future__ import annotations
+
+import re
+
+from oxgang.academy.models import Academy, Student
+from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.files.foreign import ColumnMapping, Source, Table, guess
+from oxgang.range_sessions.models import StoredMapping
+
+MOST_NAMES = 40
+
+
+def remembered(academy: Academy, table: Table) -> ColumnMapping | None:
+    """The mapping last used for files with this header."""
+    stored = StoredMapping.objects.filter(academy=academy, signature=table.signature).first()
+    if stored is None:
+        return None
+    m = stored.mapping
+    sources = {target: Source(**source) for target, source in m["sources"].items()}
+    return ColumnMapping(sources, m["clubs"], m["swings"], m["club"], m["swing"])
+
+
+def guessed(student: Student, table: Table) -> ColumnMapping:
+    """A guess from columns and values, with the file's clubs and swings matched where clear."""
+    sources = guess(table, unit=student.units)
+    first = ColumnMapping(sources)
+    labels = [club.label for club in bag_of(student)]
+    lofts = {f"{club.loft_deg:g}": club.label for club in bag_of(student)}
+    clubs = {}
+    for name in names_of(table, first, "club"):
+        number = re.search(r"\d\d", name)
+        same = next((label for label in labels if _plain(label) == _plain(name)), None)
+        found = same or (lofts.get(number.group()) if number else None)
+        if found and found != name:
+            clubs[name] = found
+    known = known_swings(student)
+    by_plain = {_plain(p.label): p.label for p in known.values()}
+    swings = {}
+    for name in names_of(table, first, "swing"):
+        found = by_plain.get(_plain(name))
+        if found and found != name:
+            swings[name] = found
+    middle = student.scale.as_core().positions
+    club = "" if "club" in sources else next(iter(labels), "")
+    swing = "" if "swing" in sources else middle[(len(middle) - 1) // 2].label
+    return ColumnMapping(sources, clubs, swings, club, swing)
+
+
+def names_of(table: Table, mapping: ColumnMapping, target: str) -> list[str]:
+    """The different names that a file has for clubs or swings, as often first."""
+    source = mapping.sources.get(target)
+    if source is None or source.column not in table.columns:
+        return []
+    counts: dict[str, int] = {}
+    for name in table.values(source.column, len(table.rows)):
+        counts[name] = counts.get(name, 0) + 1
+    return sorted(counts, key=lambda name: -counts[name])[:MOST_NAMES]
+
+
+def _plain(name: str) -> str:
+    return re.sub(r"[^a-z0-9]", "", name.casefold())

@@ -1,0 +1,19 @@
+"""Remembering how a kind of file is read."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from django.db import transaction
+
+from oxgang.academy.models import Academy, Coach
+from oxgang.files.foreign import ColumnMapping, Table
+from oxgang.range_sessions.models import StoredMapping
+
+
+@transaction.atomic
+def remember(academy: Academy, table: Table, mapping: ColumnMapping, *, by: Coach) -> None:
+    """The next file with this header is read the same way."""
+    StoredMapping.objects.update_or_create(
+        academy=academy, signature=table.signature, defaults={"mapping": asdict(mapping)}
+    )

@@ -1,0 +1,119 @@
+"""Files from anywhere: columns guessed, names matched, units brought home, bad rows by line."""
+
+from __future__ import annotations
+
+import io
+import json
+from typing import Any
+
+import openpyxl
+import pytest
+from oxgang.academy.models import Student
+from oxgang.files.foreign import guess, read_any
+from oxgang.range_sessions.models import Ball
+
+from tests.server.conftest import Api, make_coach, make_student
+
+EXPORT = """Practice report;;;;;;
+Date;Club Name;Shot type;Carry (m);Ball Speed;Launch Angle;Side;Remark
+2026-05-30;LW 60°;9 00;40,5;95,3;31,2;2.1L;calm
+2026-05-30;SW 56;10:00;61,0;118,2;29,9;0.4R;
+2026-05-30;SW 56;10:00;far;118,2;29,9;;
+2026-05-30;7i;10:00;61,0;118,2;29,9;;
+"""
+
+
+def look(api: Api, student: Student, content: bytes, mapping: Any = None) -> Any:
+    fields = {} if mapping is None else {"mapping": json.dumps(mapping)}
+    return api.upload(f"/students/{student.pk}/files/look", content, **fields)
+
+
+def test_a_monitors_export_is_guessed_mapped_taken_and_remembered(
+    api: Api, student: Student
+) -> None:
+    seen = look(api, student, EXPORT.encode()).json()
+    sources = seen["mapping"]["sources"]
+    assert {t: s["column"] for t, s in sources.items()} == {
+        "date": "Date",
+        "club": "Club Name",
+        "swing": "Shot type",
+        "carry_yd": "Carry (m)",
+        "ball_speed_mps": "Ball Speed",
+        "launch_deg": "Launch Angle",
+        "offline_yd": "Side",
+    }
+    assert (sources["carry_yd"]["unit"], sources["ball_speed_mps"]["unit"]) == ("m", "km/h")
+    assert seen["mapping"]["clubs"] == {"LW 60°": "60", "SW 56": "56"}
+    assert seen["mapping"]["swings"] == {"9 00": "9:00"}
+    assert [(p["line"], p["column"]) for p in seen["problems"]] == [(5, "Carry (m)"), (6, "club")]
+    assert not seen["remembered"]
+    assert seen["preview"][0]["carry_yd"] == pytest.approx(40.5 / 0.9144)
+    url = f"/students/{student.pk}/files/take"
+    mapping = json.dumps(seen["mapping"] | {"clubs": seen["mapping"]["clubs"] | {"7i": "56"}})
+    refused = api.upload(url, EXPORT.encode(), mapping=mapping)
+    assert refused.status_code == 422
+    assert not Ball.objects.exists()
+    for _ in range(2):  # the same file again changes nothing
+        done = api.upload(url, EXPORT.encode(), mapping=mapping, skip_bad="true").getvalue()
+        assert b'"stored": true' in done
+    assert Ball.objects.count() == 3
+    first = Ball.objects.get(club__label="60")
+    assert (first.swing, first.kept, first.extra) == ("9:00", False, {"Remark": "calm"})
+    assert first.offline_yd == pytest.approx(-2.1)
+    again = look(api, student, EXPORT.encode()).json()
+    assert again["remembered"]
+    assert again["known"] == 3
+    stranger = make_coach("Lower Marrowdale", "tobin")
+    theirs = look(Api(stranger), make_student(stranger), EXPORT.encode()).json()
+    assert not theirs["remembered"]
+
+
+def test_a_workbook_and_a_file_without_club_or_swing(api: Api, student: Student) -> None:
+    book = openpyxl.Workbook()
+    sheet = book.active
+    assert sheet is not None
+    for row in (
+        ["Carry yds", "Back Spin rpm", "Club speed km/h"],
+        [61.5, 5300, 90],
+        [62, 5100, 91],
+    ):
+        sheet.append(row)
+    out = io.BytesIO()
+    book.save(out)
+    seen = look(api, student, out.getvalue()).json()
+    assert (seen["mapping"]["club"], seen["mapping"]["swing"]) == ("60", "9:00")
+    assert seen["mapping"]["sources"]["club_speed_mps"] == {
+        "column": "Club speed km/h",
+        "unit": "km/h",
+    }
+    assert seen["new"] == 2
+    assert seen["preview"][0]["spin_rpm"] == 5300
+
+
+@pytest.mark.parametrize("content", [b"", b"\x00\x01\x02", b"one line only", b"PK\x03\x04 no zip"])
+def test_what_is_no_table_says_so(api: Api, student: Student, content: bytes) -> None:
+    refused = look(api, student, content)
+    assert refused.status_code == 422
+    assert refused.json()["title"].endswith(".")
+    bad = look(api, student, EXPORT.encode(), {"sources": 3})
+    assert (bad.status_code, "mapping" in bad.json()["title"]) == (422, True)
+
+
+def test_exports_are_read_again_whole(api: Api, student: Student) -> None:
+    mapping = look(api, student, EXPORT.encode()).json()["mapping"]
+    api.upload(
+        f"/students/{student.pk}/files/take",
+        EXPORT.encode(),
+        mapping=json.dumps(mapping),
+        skip_bad="true",
+    ).getvalue()
+    book = api("GET", f"/students/{student.pk}/shots.xlsx").content
+    table = read_any(book)
+    assert len(table.rows) == 2
+    assert guess(table)["carry_yd"].column == "carry_yd"
+    everything = json.loads(api("GET", f"/students/{student.pk}/shots.json").content)
+    assert {ball["club"] for ball in everything["balls"]} == {"60", "56"}
+    one_day = api("GET", f"/students/{student.pk}/shots.csv?day=2026-05-29").content
+    assert one_day.count(b"\n") == 1
+    back = look(api, student, book).json()
+    assert (back["known"], back["new"], back["problems_total"]) == (2, 0, 0)

@@ -1,0 +1,340 @@
+<script setup lang="ts">
+/** Any table of balls: say what its columns are, look at the first balls, take it in. */
+import { Button, Progress } from "ant-design-vue";
+import { computed, ref, watch } from "vue";
+import type { Schemas } from "@/shared/api/client";
+import { useFileImport } from "@/shared/api/import";
+import { useForgetStudent, useStudent } from "@/shared/api/queries";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { useUnits } from "@/shared/units/units";
+
+type Look = Schemas["FileLook"];
+const props = defineProps<{ studentId: string }>();
+const student = useStudent(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+const forget = useForgetStudent();
+const address = `/api/students/${props.studentId}/files`;
+const mapping = ref<Look["mapping"] | null>(null);
+const { state, look, store, cancel } = useFileImport<Look>({
+  lookAt: `${address}/look`,
+  storeAt: `${address}/take`,
+  fields: (): Record<string, string> =>
+    mapping.value ? { mapping: JSON.stringify(mapping.value) } : {},
+});
+const seen = computed(() => state.report as Look | null);
+watch(seen, (report) => {
+  if (report) mapping.value = JSON.parse(JSON.stringify(report.mapping)) as Look["mapping"];
+});
+const input = ref<HTMLInputElement | null>(null);
+function chosen(event: Event): void {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  mapping.value = null;
+  if (file) void look(file);
+}
+function again(): void {
+  if (state.file) void look(state.file);
+}
+const WORDS: Record<string, string> = {
+  carry_yd: "carry",
+  total_yd: "total",
+  ball_speed_mps: "ball speed",
+  club_speed_mps: "club speed",
+  launch_deg: "launch angle",
+  spin_rpm: "spin, rpm",
+  spin: "spin grade",
+  attack_deg: "attack angle",
+  dynamic_loft_deg: "dynamic loft",
+  apex_yd: "apex",
+  landing_deg: "landing angle",
+  offline_yd: "offline",
+  temperature_c: "temperature",
+  altitude_m: "altitude",
+  headwind_mps: "headwind",
+};
+const word = (target: string) => WORDS[target] ?? target;
+/** Column by column: what it means here. */
+const meaning = computed(() => {
+  const of = new Map<string, string>();
+  for (const [target, source] of Object.entries(mapping.value?.sources ?? {})) {
+    of.set(source.column, target);
+  }
+  return of;
+});
+function mean(column: string, target: string): void {
+  const now = mapping.value;
+  if (!now) return;
+  const kept = Object.entries(now.sources).filter(([t, s]) => s.column !== column && t !== target);
+  const unit = seen.value?.units[target]?.[0] ?? "";
+  now.sources = Object.fromEntries(target ? [...kept, [target, { column, unit }]] : kept);
+  again();
+}
+function setUnit(target: string, unit: string): void {
+  const source = mapping.value?.sources[target];
+  if (source) source.unit = unit;
+  again();
+}
+function match(kind: "clubs" | "swings", name: string, ours: string): void {
+  if (!mapping.value) return;
+  mapping.value[kind] = { ...mapping.value[kind], [name]: ours };
+  again();
+}
+function fix(kind: "club" | "swing", ours: string): void {
+  if (!mapping.value) return;
+  mapping.value[kind] = ours;
+  again();
+}
+async function take(skipBad: boolean): Promise<void> {
+  if (await store(skipBad)) {
+    mapping.value = null;
+    await forget(props.studentId);
+  }
+}
+const ours = (kind: "clubs" | "swings", name: string) => mapping.value?.[kind]?.[name] ?? name;
+const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
+const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Balls from a file</h1>
+      <span class="quiet">A CSV or a workbook, from a launch monitor or a sheet of your own.</span>
+      <span class="push">
+        <Button type="primary" :disabled="state.busy" @click="input?.click()">Choose a file</Button>
+        <input
+          ref="input"
+          type="file"
+          accept=".csv,.txt,.tsv,.xlsx,.xlsm"
+          class="sr-only"
+          tabindex="-1"
+          aria-label="File to import"
+          @change="chosen"
+        />
+      </span>
+    </div>
+    <Sentence :text="state.error" />
+    <p v-if="state.done" role="status">
+      {{ state.done }}
+      <RouterLink :to="{ name: 'review', params: { studentId } }">Review them</RouterLink>
+    </p>
+    <p v-if="state.busy && !seen" class="quiet" role="status">Reading {{ state.file?.name }}…</p>
+    <EmptyState
+      v-if="!seen && !state.busy && !state.done"
+      title="No file chosen"
+      next="Its columns are guessed from their names, units and values. You correct the guess; the next file like it is read the same way."
+    />
+    <template v-if="seen && mapping">
+      <p class="num">
+        <b>{{ state.file?.name }}</b>: {{ count(seen.new, "new ball", "new balls")
+        }}<template v-if="seen.known">, {{ seen.known }} already here</template
+        ><template v-if="seen.problems_total"
+          >,
+          <span class="clay">{{
+            count(seen.problems_total, "bad row", "bad rows")
+          }}</span></template
+        >.
+        <span v-if="seen.remembered" class="quiet">Read as the last file with these columns.</span>
+      </p>
+      <Progress v-if="state.busy && state.percent" :percent="state.percent" />
+      <p class="acts">
+        <Button
+          v-if="seen.rows"
+          type="primary"
+          :loading="state.busy"
+          @click="take(seen.problems_total > 0)"
+        >
+          {{ seen.problems_total ? "Skip the bad rows, take" : "Take" }}
+          {{ count(seen.new, "ball", "balls") }}
+        </Button>
+        <Button @click="cancel">Cancel</Button>
+      </p>
+      <div class="columns">
+        <section class="sheet">
+          <h2>Columns</h2>
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>In the file</th>
+                <th>Such as</th>
+                <th>Is</th>
+                <th>In</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="column in seen.columns" :key="column.name">
+                <td>
+                  <b>{{ column.name }}</b>
+                </td>
+                <td class="quiet sample">{{ column.sample.join(", ") }}</td>
+                <td>
+                  <select
+                    :value="meaning.get(column.name) ?? ''"
+                    :aria-label="`What ${column.name} is`"
+                    @change="mean(column.name, ($event.target as HTMLSelectElement).value)"
+                  >
+                    <option value="">a note</option>
+                    <option v-for="target in seen.targets" :key="target" :value="target">
+                      {{ word(target) }}
+                    </option>
+                  </select>
+                </td>
+                <td>
+                  <select
+                    v-if="seen.units[meaning.get(column.name) ?? '']"
+                    :value="mapping.sources[meaning.get(column.name) ?? '']?.unit"
+                    :aria-label="`Unit of ${column.name}`"
+                    @change="
+                      setUnit(
+                        meaning.get(column.name) ?? '',
+                        ($event.target as HTMLSelectElement).value,
+                      )
+                    "
+                  >
+                    <option v-for="u in seen.units[meaning.get(column.name) ?? '']" :key="u">
+                      {{ u }}
+                    </option>
+                  </select>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <div>
+          <section class="sheet">
+            <h2>Clubs and swings</h2>
+            <label v-if="!mapping.sources['club']"
+              >All balls with
+              <select
+                :value="mapping.club"
+                @change="fix('club', ($event.target as HTMLSelectElement).value)"
+              >
+                <option v-for="label in seen.bag" :key="label">{{ label }}</option>
+              </select></label
+            >
+            <label v-for="name in seen.file_clubs" :key="`c${name}`"
+              ><b>{{ name }}</b> is
+              <select
+                :value="ours('clubs', name)"
+                @change="match('clubs', name, ($event.target as HTMLSelectElement).value)"
+              >
+                <option v-if="!seen.bag.includes(ours('clubs', name))" :value="name">
+                  not in the bag
+                </option>
+                <option v-for="label in seen.bag" :key="label">{{ label }}</option>
+              </select></label
+            >
+            <label v-if="!mapping.sources['swing']"
+              >All balls with
+              <select
+                :value="mapping.swing"
+                @change="fix('swing', ($event.target as HTMLSelectElement).value)"
+              >
+                <option v-for="label in seen.positions" :key="label">{{ label }}</option>
+              </select></label
+            >
+            <label v-for="name in seen.file_swings" :key="`s${name}`"
+              ><b>{{ name }}</b> is
+              <select
+                :value="ours('swings', name)"
+                @change="match('swings', name, ($event.target as HTMLSelectElement).value)"
+              >
+                <option v-if="!seen.positions.includes(ours('swings', name))" :value="name">
+                  not in the scale
+                </option>
+                <option v-for="label in seen.positions" :key="label">{{ label }}</option>
+              </select></label
+            >
+          </section>
+          <section v-if="seen.problems_total" class="sheet">
+            <h2>Bad rows</h2>
+            <ul>
+              <li v-for="p in seen.problems.slice(0, 12)" :key="`${p.line}${p.column}`">
+                Line {{ p.line }}<template v-if="p.column">, {{ p.column }}</template
+                >: {{ p.reason }}
+              </li>
+            </ul>
+            <p v-if="seen.problems_total > 12" class="quiet">
+              and {{ seen.problems_total - 12 }} more.
+            </p>
+          </section>
+        </div>
+      </div>
+      <h2>The first balls</h2>
+      <table class="plain num">
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th>Cell</th>
+            <th class="right">Carry, {{ units.unit }}</th>
+            <th class="right">Total</th>
+            <th class="right">Launch</th>
+            <th class="right">Spin</th>
+            <th class="right">Ball speed, m/s</th>
+            <th>Strike</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="ball in seen.preview" :key="ball.line">
+            <td>{{ ball.line }}</td>
+            <td class="slab">{{ ball.club }} {{ ball.swing }} {{ ball.trajectory }}</td>
+            <td class="right">{{ yards(ball.carry_yd) }}</td>
+            <td class="right">{{ yards(ball.total_yd) }}</td>
+            <td class="right">{{ ball.launch_deg?.toFixed(1) }}</td>
+            <td class="right">{{ ball.spin_rpm?.toFixed(0) }}</td>
+            <td class="right">{{ ball.ball_speed_mps?.toFixed(1) }}</td>
+            <td>{{ ball.strike }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 22rem;
+  gap: 1.2rem;
+  align-items: start;
+  margin: 0.8rem 0;
+}
+.columns > div {
+  display: grid;
+  gap: 1rem;
+}
+table.plain td {
+  padding: 0.2rem 0.4rem;
+}
+.sample {
+  max-width: 14rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.6rem;
+  margin: 0.25rem 0;
+}
+.acts {
+  display: flex;
+  gap: 0.6rem;
+}
+.clay {
+  color: var(--clay);
+}
+ul {
+  margin: 0.3rem 0;
+  padding-left: 1.1rem;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,11 @@
+import type { RouteRecordRaw } from "vue-router";
+
+export const routes: RouteRecordRaw[] = [
+  {
+    path: "/s/:studentId/import",
+    name: "import",
+    component: () => import("./pages/ImportPage.vue"),
+    meta: { place: "setup" },
+    props: true,
+  },
+];

@@ -1,0 +1,135 @@
+<script setup lang="ts">
+/** Contact, distance, trajectory: where the student stands, what is missing, and the coach's word. */
+import { reactive, watch } from "vue";
+import type { Schemas } from "@/shared/api/client";
+import type { PlanPage } from "@/shared/api/queries";
+
+const props = defineProps<{ page: PlanPage }>();
+const emit = defineEmits<{
+  stage: [stage: string];
+  criteria: [criteria: Schemas["CriteriaBody"]];
+}>();
+
+const PERCENT = 100;
+const draft = reactive({ solid: 80, over_balls: 20, cells: 70, launches: 70 });
+watch(
+  () => props.page.criteria,
+  (c) =>
+    Object.assign(draft, {
+      solid: Math.round(c.solid * PERCENT),
+      over_balls: c.over_balls,
+      cells: Math.round(c.cells * PERCENT),
+      launches: Math.round(c.launches * PERCENT),
+    }),
+  { immediate: true },
+);
+const send = () =>
+  emit("criteria", {
+    solid: draft.solid / PERCENT,
+    over_balls: draft.over_balls,
+    cells: draft.cells / PERCENT,
+    launches: draft.launches / PERCENT,
+  });
+</script>
+
+<template>
+  <section class="sheet">
+    <h2>Stage</h2>
+    <ol>
+      <li
+        v-for="standing in page.standings"
+        :key="standing.stage"
+        :class="{ here: standing.stage === page.stage }"
+      >
+        <b>{{ standing.stage }}</b>
+        <span>{{ standing.holds ? "holds" : "not yet" }}</span>
+        <p class="quiet">{{ standing.words }}.</p>
+      </li>
+    </ol>
+    <label
+      >Work on
+      <select
+        :value="page.by_hand ? page.stage : ''"
+        @change="$emit('stage', ($event.target as HTMLSelectElement).value)"
+      >
+        <option value="">what the criteria say</option>
+        <option v-for="s in page.standings" :key="s.stage" :value="s.stage">{{ s.stage }}</option>
+      </select></label
+    >
+    <details>
+      <summary>Criteria</summary>
+      <form @submit.prevent="send">
+        <label
+          >Solid % <input v-model.number="draft.solid" type="number" min="10" max="100"
+        /></label>
+        <label
+          >of the last <input v-model.number="draft.over_balls" type="number" min="5" max="100"
+        /></label>
+        <label
+          >Cells in tolerance %
+          <input v-model.number="draft.cells" type="number" min="10" max="100"
+        /></label>
+        <label
+          >Launches in window %
+          <input v-model.number="draft.launches" type="number" min="10" max="100"
+        /></label>
+        <button type="submit">Keep</button>
+      </form>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0.3rem 0 0.6rem;
+  padding: 0;
+}
+li {
+  border-left: 4px solid var(--line);
+  padding: 0.15rem 0 0.25rem 0.7rem;
+}
+li b {
+  text-transform: capitalize;
+  margin-right: 0.5rem;
+}
+li.here {
+  border-color: var(--accent);
+}
+p {
+  margin: 0;
+  font-size: 0.93rem;
+}
+label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.5rem;
+  color: var(--ink-2);
+  margin: 0.2rem 0;
+}
+input {
+  width: 4.5rem;
+  min-height: 36px;
+  font: inherit;
+  padding: 0 0.4rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+summary {
+  cursor: pointer;
+  color: var(--accent);
+  margin-top: 0.4rem;
+}
+button {
+  min-height: 36px;
+  padding: 0 0.8rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: none;
+  font: inherit;
+  cursor: pointer;
+}
+</style>

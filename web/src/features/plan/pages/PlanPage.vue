@@ -1,0 +1,359 @@
+<script setup lang="ts">
+import { Button } from "ant-design-vue";
+import { watch } from "vue";
+import { useRouter } from "vue-router";
+import { cellName } from "@/shared/api/cells";
+import { sentenceOf } from "@/shared/api/client";
+import { useMatrix, usePlan, useStudent } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { daysAgo } from "@/shared/units/dates";
+import StagePanel from "../components/StagePanel.vue";
+import { useDraft } from "../composables/draft";
+
+const props = defineProps<{ studentId: string }>();
+const router = useRouter();
+const student = useStudent(() => props.studentId);
+const matrix = useMatrix(() => props.studentId);
+const page = usePlan(() => props.studentId);
+const draft = useDraft({ studentId: props.studentId });
+const { wish, items, title, homework, error, busy, dirty, total } = draft;
+
+watch(
+  page.data,
+  (data) => {
+    if (data && !dirty.value) draft.take(data);
+  },
+  { immediate: true },
+);
+const plain = (item: (typeof items.value)[number]) =>
+  cellName({
+    club: item.club,
+    swing: item.swing,
+    trajectory: item.trajectory ?? "stock",
+    spin: item.spin ?? "check",
+    tempo: item.tempo ?? "normal",
+  });
+const cue = (swing: string) => matrix.data.value?.positions.find((p) => p.label === swing)?.cue;
+async function hit(): Promise<void> {
+  if (dirty.value && !(await draft.keep())) return;
+  const first = items.value[0];
+  const into = first?.note === "into the net" ? "net" : "range";
+  const query = first ? { club: first.club, swing: first.swing, trajectory: first.trajectory } : {};
+  void router.push({ name: into, params: { studentId: props.studentId }, query });
+}
+async function print(): Promise<void> {
+  homework.value = true;
+  if (await draft.keep()) window.print();
+}
+const number = (i: number) => String(i + 1);
+useKeys("Plan", [
+  {
+    shown: "1–8",
+    does: "ask a protocol",
+    on: (event) => {
+      const names = Object.keys(page.data.value?.protocols ?? {});
+      const name = names[Number(event.key) - 1];
+      if (!/^[1-9]$/.test(event.key) || !name) return false;
+      void draft.ask(name);
+      return true;
+    },
+  },
+  key("Enter", "keep it and hit it", "Enter", () => void hit()),
+]);
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="page.error.value" :text="sentenceOf(page.error.value)" />
+    <Waiting v-else-if="!page.data.value || !student.data.value" what="the plan" />
+    <EmptyState
+      v-else-if="!student.data.value.clubs.length"
+      title="No clubs in the bag"
+      next="A plan needs at least one wedge with its loft."
+    >
+      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
+    </EmptyState>
+    <div v-else class="columns">
+      <div class="side no-print">
+        <section class="sheet">
+          <h2>Ask for</h2>
+          <div class="wish">
+            <label
+              ><input v-model="wish.by" type="radio" value="balls" />
+              <input
+                v-model.number="wish.balls"
+                type="number"
+                min="1"
+                max="300"
+                aria-label="Balls"
+              />
+              balls</label
+            >
+            <label
+              ><input v-model="wish.by" type="radio" value="minutes" />
+              <input
+                v-model.number="wish.minutes"
+                type="number"
+                min="1"
+                max="240"
+                aria-label="Minutes"
+              />
+              minutes</label
+            >
+          </div>
+          <button
+            v-for="(about, name, i) in page.data.value.protocols"
+            :key="name"
+            type="button"
+            class="protocol"
+            :disabled="busy"
+            @click="draft.ask(name)"
+          >
+            <b>{{ name }}</b> <kbd>{{ number(i) }}</kbd>
+            <span class="quiet">{{ about }}</span>
+          </button>
+          <details>
+            <summary>With this club, swing or yardage</summary>
+            <label
+              >Club
+              <select v-model="wish.club">
+                <option value="">its own choice</option>
+                <option v-for="club in matrix.data.value?.clubs ?? []" :key="club.id">
+                  {{ club.label }}
+                </option>
+              </select></label
+            >
+            <label
+              >Swing
+              <select v-model="wish.swing">
+                <option value="">its own choice</option>
+                <option v-for="p in matrix.data.value?.positions ?? []" :key="p.label">
+                  {{ p.label }}
+                </option>
+              </select></label
+            >
+            <label
+              >Yards <input v-model.number="wish.yardage" type="number" min="5" max="200"
+            /></label>
+          </details>
+        </section>
+        <StagePanel :page="page.data.value" @stage="draft.setStage" @criteria="draft.setCriteria" />
+      </div>
+      <section class="paper">
+        <div class="head">
+          <h1>{{ title || "Plan" }}</h1>
+          <span class="quiet num"
+            >{{ total }} balls in {{ items.length }} cells<template
+              v-if="total > page.data.value.ball_limit"
+              >, over the limit of {{ page.data.value.ball_limit }}</template
+            ></span
+          >
+          <span v-if="page.data.value.plan && !dirty" class="quiet no-print"
+            >made {{ daysAgo(page.data.value.plan.made_at) }}</span
+          >
+          <span class="push no-print acts">
+            <Button v-if="items.length" @click="print">Print as homework</Button>
+            <Button v-if="page.data.value.plan" type="text" @click="draft.drop">Drop it</Button>
+            <Button v-if="items.length" type="primary" :loading="busy" @click="hit"
+              >Hit it <kbd>Enter</kbd></Button
+            >
+          </span>
+        </div>
+        <p class="for-print">{{ student.data.value.name }}</p>
+        <Sentence :text="error" />
+        <EmptyState
+          v-if="!items.length"
+          title="No plan yet"
+          next="Ask for a check-up and the planner chooses, or take one of the sessions you know."
+        />
+        <table v-else class="plain">
+          <thead>
+            <tr>
+              <th>Shot</th>
+              <th class="right">Balls</th>
+              <th>Why</th>
+              <th class="no-print" />
+              <th class="for-print">Score</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(item, i) in items" :key="i">
+              <td>
+                <TrajectoryGlyph :trajectory="item.trajectory ?? 'stock'" />
+                <b class="slab">{{ plain(item) }}</b>
+                <span v-if="item.lie || item.note"> {{ item.lie }} {{ item.note }}</span>
+                <span class="quiet for-print"> {{ cue(item.swing) }}</span>
+              </td>
+              <td class="right slab count">
+                <button
+                  type="button"
+                  class="no-print"
+                  aria-label="One ball less"
+                  @click="draft.change(i, -1)"
+                >
+                  −
+                </button>
+                {{ item.balls }}
+                <button
+                  type="button"
+                  class="no-print"
+                  aria-label="One ball more"
+                  @click="draft.change(i, 1)"
+                >
+                  +
+                </button>
+              </td>
+              <td class="quiet">{{ item.reason }}</td>
+              <td class="no-print right">
+                <button
+                  type="button"
+                  :disabled="i === 0"
+                  aria-label="Earlier"
+                  @click="draft.move(i, -1)"
+                >
+                  ↑
+                </button>
+                <button
+                  type="button"
+                  aria-label="Take it out"
+                  @click="draft.change(i, -item.balls)"
+                >
+                  ✕
+                </button>
+              </td>
+              <td class="for-print score">/ {{ item.balls }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="quiet">Rest between sets; stop on pain. Your range's rules come first.</p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: 20rem minmax(0, 1fr);
+  gap: 1.5rem;
+  align-items: start;
+}
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1rem;
+}
+.wish {
+  display: flex;
+  gap: 1rem;
+  margin: 0.3rem 0 0.5rem;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 0.35rem;
+  color: var(--ink-2);
+}
+input[type="number"] {
+  width: 3.8rem;
+  min-height: 36px;
+  font: inherit;
+  padding: 0 0.4rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.protocol {
+  display: block;
+  width: 100%;
+  text-align: left;
+  padding: 0.3rem 0;
+  border: 0;
+  border-top: 1px solid var(--line);
+  background: none;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.protocol:hover b {
+  text-decoration: underline;
+}
+.protocol b {
+  display: inline-block;
+}
+.protocol b::first-letter,
+h1::first-letter {
+  text-transform: uppercase;
+}
+.protocol .quiet {
+  display: block;
+  font-size: 0.93rem;
+  line-height: 1.25;
+}
+details label {
+  margin: 0.3rem 0;
+  justify-content: space-between;
+}
+summary {
+  cursor: pointer;
+  color: var(--accent);
+  padding-top: 0.4rem;
+}
+.acts {
+  display: flex;
+  gap: 0.5rem;
+}
+td button {
+  min-width: 34px;
+  min-height: 34px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: none;
+  font: inherit;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+.count {
+  white-space: nowrap;
+}
+table.plain td {
+  padding: 0.25rem 0.5rem;
+  vertical-align: middle;
+}
+.for-print {
+  display: none;
+}
+.acts kbd {
+  background: none;
+  color: inherit;
+  margin-left: 0.5rem;
+}
+td > svg {
+  margin-right: 0.4rem;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
+  .columns {
+    display: block;
+  }
+  .no-print {
+    display: none !important;
+  }
+  .for-print {
+    display: revert;
+  }
+  .score {
+    white-space: nowrap;
+    padding-left: 4rem !important;
+  }
+}
+</style>

@@ -1,0 +1,10 @@
+import type { RouteRecordRaw } from "vue-router";
+
+export const routes: RouteRecordRaw[] = [
+  {
+    path: "/s/:studentId/plan",
+    name: "plan",
+    component: () => import("./pages/PlanPage.vue"),
+    props: true,
+  },
+];

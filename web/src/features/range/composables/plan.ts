@@ -1,0 +1,63 @@
+/** The plan on the range: how far each cell is, and the next one by a key. */
+import { computed } from "vue";
+import { sameCell, type CellAddress } from "@/shared/api/cells";
+import type { PlanItem } from "@/shared/api/queries";
+import type { ShownBall } from "./merge";
+
+export interface PlanOptions {
+  items: () => PlanItem[];
+  balls: () => ShownBall[];
+  cell: () => CellAddress | null;
+  go: (cell: CellAddress, lie: string | null) => void;
+}
+
+export interface Step {
+  item: PlanItem;
+  address: CellAddress;
+  hit: number;
+  here: boolean;
+}
+
+export function addressOf(item: PlanItem): CellAddress {
+  const { club, swing } = item;
+  return {
+    club,
+    swing,
+    trajectory: item.trajectory ?? "stock",
+    spin: item.spin ?? "check",
+    tempo: item.tempo ?? "normal",
+  };
+}
+
+export function useRangePlan(options: PlanOptions) {
+  const steps = computed<Step[]>(() => {
+    // Items of one cell (a ladder of lies, three ball places) share its balls in order.
+    const used = new Map<string, number>();
+    let found = false;
+    return options.items().map((item) => {
+      const address = addressOf(item);
+      const name = JSON.stringify([address, item.lie ?? null]);
+      const all = options
+        .balls()
+        .filter((b) => sameCell(b, address) && (!item.lie || b.lie === item.lie)).length;
+      const before = used.get(name) ?? 0;
+      const hit = Math.min(item.balls, Math.max(0, all - before));
+      used.set(name, before + item.balls);
+      const cell = options.cell();
+      const here = !found && cell !== null && sameCell(cell, address) && hit < item.balls;
+      found ||= here;
+      return { item, address, hit, here };
+    });
+  });
+  const left = computed(() => steps.value.reduce((n, s) => n + s.item.balls - s.hit, 0));
+  /** To the next cell of the plan that still wants balls, after the one being hit. */
+  function next(): boolean {
+    const at = steps.value.findIndex((step) => step.here);
+    const order = [...steps.value.slice(at + 1), ...steps.value.slice(0, Math.max(0, at))];
+    const step = order.find((s) => s.hit < s.item.balls);
+    if (!step) return false;
+    options.go(step.address, step.item.lie ?? null);
+    return true;
+  }
+  return { steps, left, next };
+}

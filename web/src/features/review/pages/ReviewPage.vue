@@ -1,0 +1,340 @@
+<script setup lang="ts">
+/** After the last ball: what changed and whether it is more than chance; keep it or set it aside. */
+import { useQuery } from "@pinia/colada";
+import { Button } from "ant-design-vue";
+import { computed, reactive, ref } from "vue";
+import { useRouter } from "vue-router";
+import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { keys, useForgetStudent, useStudent } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { shortDay } from "@/shared/units/dates";
+import { useUnits } from "@/shared/units/units";
+
+const props = defineProps<{ studentId: string }>();
+const router = useRouter();
+const student = useStudent(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+const forget = useForgetStudent();
+const path = { params: { path: { student_id: props.studentId } } };
+const review = useQuery({
+  key: () => keys.review(props.studentId),
+  query: () => dataOf(api.GET("/api/students/{student_id}/review", path)),
+});
+const error = ref("");
+const busy = ref(false);
+const said = ref("");
+/** Balls to set aside, each with its reason. */
+const aside = reactive(new Map<string, string>());
+/** Balls that go on waiting when only some are kept. */
+const later = reactive(new Set<string>());
+
+const balls = computed(() => review.data.value?.balls ?? []);
+const suspects = computed(() => new Map(review.data.value?.suspects.map((s) => [s.uid, s])));
+const moved = computed(() => review.data.value?.moved ?? []);
+const hit = computed(() => moved.value.filter((m) => m.new_balls));
+const along = computed(() => moved.value.filter((m) => !m.new_balls));
+const percent = (share: number) => {
+  const whole = Math.round(100 * share);
+  return whole ? `${whole < 0 ? "−" : "+"}${Math.abs(whole)} %` : "0 %";
+};
+const step = (m: (typeof moved.value)[number]) => {
+  const by = units.value.value(m.after.carry_yd - m.before.carry_yd);
+  return Math.abs(by) < 0.5 ? "same" : `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(0)}`;
+};
+const verdict = (m: (typeof moved.value)[number]) => {
+  if (m.before.basis === "estimated") return m.real ? "unlike the estimate" : "as estimated";
+  return m.real ? "more than chance" : "within chance";
+};
+function setAside(uid: string): void {
+  if (aside.has(uid)) aside.delete(uid);
+  else {
+    aside.set(uid, suspects.value.has(uid) ? "looks like a mishit" : "");
+    later.delete(uid);
+  }
+}
+function wait(uid: string): void {
+  if (later.has(uid)) later.delete(uid);
+  else {
+    later.add(uid);
+    aside.delete(uid);
+  }
+}
+async function run(write: () => Promise<string>): Promise<boolean> {
+  error.value = "";
+  busy.value = true;
+  try {
+    said.value = await write();
+    await forget(props.studentId);
+    return true;
+  } catch (cause) {
+    error.value = sentenceOf(cause);
+    return false;
+  } finally {
+    busy.value = false;
+  }
+}
+async function keep(): Promise<void> {
+  if (!balls.value.length) return;
+  const some = later.size ? balls.value.map((b) => b.uid).filter((uid) => !later.has(uid)) : null;
+  const done = await run(async () => {
+    const body = { keep: some, aside: Object.fromEntries(aside) };
+    const answer = await dataOf(api.POST("/api/students/{student_id}/review", { ...path, body }));
+    return `${answer.kept} balls are in the matrix.`;
+  });
+  if (!done) return;
+  aside.clear();
+  const rest = later.size;
+  later.clear();
+  if (!rest) void router.push({ name: "matrix", params: { studentId: props.studentId } });
+}
+const reopen = (day: string) =>
+  run(async () => {
+    const answer = await dataOf(
+      api.POST("/api/students/{student_id}/reopen", { ...path, body: { day } }),
+    );
+    return `${answer.kept} balls of ${shortDay(day)} wait for a review again.`;
+  });
+useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => void keep())]);
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="review.error.value" :text="sentenceOf(review.error.value)" />
+    <Waiting v-if="!review.data.value && !review.error.value" what="the review" />
+    <template v-else-if="review.data.value">
+      <div class="head">
+        <h1>Review</h1>
+        <span class="quiet num">{{ balls.length }} balls wait. None is in the matrix yet.</span>
+        <span class="push">
+          <Button v-if="balls.length" type="primary" size="large" :loading="busy" @click="keep">
+            Keep {{ balls.length - later.size - aside.size }} balls
+            <kbd>Enter</kbd>
+          </Button>
+        </span>
+      </div>
+      <p v-if="said" class="quiet" role="status">{{ said }}</p>
+      <Sentence :text="error" />
+      <EmptyState
+        v-if="!balls.length"
+        title="Nothing waits"
+        next="Balls from the range, a monitor or a file come here before they enter the matrix."
+      >
+        <RouterLink :to="{ name: 'range', params: { studentId } }">Hit balls</RouterLink>
+      </EmptyState>
+      <div v-else class="columns">
+        <div>
+          <p v-if="review.data.value.shift" class="shift">
+            All carries together: <b class="num">{{ percent(review.data.value.shift.share) }}</b>
+            <span class="num">
+              ({{ percent(review.data.value.shift.lo) }} to
+              {{ percent(review.data.value.shift.hi) }})</span
+            >,
+            {{
+              review.data.value.shift.changed
+                ? "more than chance. Has the speed, the ball or a club changed?"
+                : "within chance."
+            }}
+          </p>
+          <h2>Cells that were hit</h2>
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>Cell</th>
+                <th class="right">Before</th>
+                <th class="right">After</th>
+                <th class="right">Change</th>
+                <th class="right">Balls</th>
+                <th>Chance?</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="m in hit" :key="cellName(m.after)">
+                <td class="slab">{{ cellName(m.after) }}</td>
+                <td class="right num" :class="{ est: m.before.basis === 'estimated' }">
+                  {{ units.show(m.before.carry_yd) }} ± {{ units.show(halfInterval(m.before)) }}
+                </td>
+                <td class="right num">
+                  <b>{{ units.show(m.after.carry_yd) }}</b> ±
+                  {{ units.show(halfInterval(m.after)) }}
+                </td>
+                <td class="right num">{{ step(m) }}</td>
+                <td class="right num">{{ m.new_balls }}</td>
+                <td :class="{ clay: m.real }">{{ verdict(m) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <details v-if="along.length">
+            <summary>{{ along.length }} other cells move with them</summary>
+            <p class="num">
+              <span v-for="m in along" :key="cellName(m.after)" class="along"
+                >{{ cellName(m.after) }} {{ units.show(m.before.carry_yd) }} →
+                <b>{{ units.show(m.after.carry_yd) }}</b></span
+              >
+            </p>
+          </details>
+          <template v-if="review.data.value.conflicts.length">
+            <h2>Out of order</h2>
+            <p v-for="c in review.data.value.conflicts" :key="cellName(c.longer)">
+              {{ cellName(c.longer) }} carries {{ units.show(c.longer_yd) }}, less than
+              {{ cellName(c.shorter) }} at {{ units.show(c.shorter_yd) }}.
+            </p>
+          </template>
+          <details v-if="review.data.value.days.length" class="days">
+            <summary>Open an earlier day again</summary>
+            <Button
+              v-for="day in review.data.value.days"
+              :key="day"
+              size="small"
+              @click="reopen(day)"
+              >{{ shortDay(day) }}</Button
+            >
+          </details>
+        </div>
+        <section class="sheet">
+          <h2>Balls</h2>
+          <ul>
+            <li
+              v-for="ball in balls"
+              :key="ball.uid"
+              :class="{ out: aside.has(ball.uid), later: later.has(ball.uid) }"
+            >
+              <b class="slab num">{{
+                ball.carry_yd === null && ball.total_yd === null
+                  ? `${ball.launch_deg?.toFixed(0)}°`
+                  : units.show(ball.carry_yd ?? ball.total_yd ?? 0, 1)
+              }}</b>
+              <span :class="{ clay: ball.strike !== 'solid' }">{{ ball.strike }}</span>
+              <span class="quiet cell">{{ cellName(ball as CellAddress) }}</span>
+              <span class="acts">
+                <button type="button" @click="setAside(ball.uid)">
+                  {{ aside.has(ball.uid) ? "Keep" : "Set aside" }}
+                </button>
+                <button type="button" @click="wait(ball.uid)">
+                  {{ later.has(ball.uid) ? "Now" : "Later" }}
+                </button>
+              </span>
+              <span v-if="suspects.has(ball.uid)" class="note clay"
+                >Far from the others at {{ units.show(suspects.get(ball.uid)!.usual_yd) }}. A
+                mishit?</span
+              >
+              <input
+                v-if="aside.has(ball.uid)"
+                :value="aside.get(ball.uid)"
+                class="note"
+                maxlength="200"
+                placeholder="Reason"
+                aria-label="Reason"
+                @input="aside.set(ball.uid, ($event.target as HTMLInputElement).value)"
+              />
+            </li>
+          </ul>
+        </section>
+      </div>
+      <details v-if="!balls.length && review.data.value.days.length" class="days">
+        <summary>Open an earlier day again</summary>
+        <Button
+          v-for="day in review.data.value.days"
+          :key="day"
+          size="small"
+          @click="reopen(day)"
+          >{{ shortDay(day) }}</Button
+        >
+      </details>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 27rem;
+  gap: 1.5rem;
+  align-items: start;
+}
+h2 {
+  margin: 0.8rem 0 0.2rem;
+}
+.sheet h2 {
+  margin-top: 0;
+}
+.shift {
+  margin: 0 0 0.6rem;
+  padding: 0.5rem 0.8rem;
+  border-left: 4px solid var(--accent);
+  background: var(--sheet);
+}
+.clay {
+  color: var(--clay);
+}
+.along {
+  display: inline-block;
+  margin-right: 1.2rem;
+}
+summary {
+  cursor: pointer;
+  color: var(--accent);
+  padding: 0.4rem 0;
+}
+.days :deep(.ant-btn) {
+  margin: 0 0.4rem 0.4rem 0;
+}
+ul {
+  list-style: none;
+  margin: 0.3rem 0 0;
+  padding: 0;
+  max-height: 70vh;
+  overflow-y: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 3.2rem 3.4rem minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0 0.5rem;
+  border-bottom: 1px solid var(--line);
+}
+.out b {
+  text-decoration: line-through;
+}
+.later {
+  opacity: 0.6;
+}
+.cell {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.note {
+  grid-column: 1 / -1;
+  font: inherit;
+  margin-bottom: 0.3rem;
+}
+input.note {
+  padding: 0.25rem 0.4rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.acts button {
+  min-height: 38px;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--accent);
+  cursor: pointer;
+}
+kbd {
+  background: none;
+  color: inherit;
+  margin-left: 0.5rem;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
