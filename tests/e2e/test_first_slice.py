@@ -80,8 +80,11 @@ def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Pat
     press("Escape")
     expect(page.locator("ol.balls li")).to_have_count(5)
 
+    # Nothing enters the matrix unseen: review, keep.
+    press("g v")
+    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
+    press("Enter")
     # The matrix shows the cell of four beside estimates, and answers a yardage.
-    press("g m")
     cell = page.get_by_role("button", name="56 9:00 stock: 61")
     expect(cell).to_contain_text("61")
     expect(page.get_by_role("button", name="56 10:00 stock")).to_contain_text("est.")
@@ -103,7 +106,9 @@ def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Pat
     page.get_by_role("button", name="Skip those rows, import 5 balls").press("Enter")
     expect(page.get_by_text("5 new balls")).to_be_visible()
     page.get_by_role("heading", name="Bag").click()
-    press("g m")
+    press("g v")
+    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
+    press("Enter")
     expect(page.get_by_role("button", name="56 9:00 stock: 61")).to_contain_text("61")
 
     (tmp_path / "shots.csv").write_bytes(shots)

@@ -14,7 +14,7 @@ from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach, make_student
 
-EXPORT = """Practice report;;;;;;
+EXPORT = """Practice report
 Date;Club Name;Shot type;Carry (m);Ball Speed;Launch Angle;Side;Remark
 2026-05-30;LW 60°;9 00;40,5;95,3;31,2;2.1L;calm
 2026-05-30;SW 56;10:00;61,0;118,2;29,9;0.4R;

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
@@ -14,6 +15,9 @@ from oxgang.core.errors import FileError, InputError
 T = TypeVar("T")
 E = TypeVar("E", bound=StrEnum)
 DELIMITERS: Final = ",;\t"
+# A title may stand above the header.
+TOP_LINES: Final = 4
+TOP_CHARACTERS: Final = 8000
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
@@ -213,9 +217,7 @@ def records(text: str) -> Iterator[tuple[int, list[str]]]:
     FileError
         When the text is no delimited table.
     """
-    first = next((line for line in text.splitlines() if line.strip()), "")
-    delimiter = max(DELIMITERS, key=first.count)
-    reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text))
     start = 1
     try:
         for values in reader:
@@ -224,6 +226,20 @@ def records(text: str) -> Iterator[tuple[int, list[str]]]:
             start = reader.line_num + 1
     except csv.Error as error:
         raise FileError(f"Line {start} cannot be read as CSV ({error}).", field="file") from None
+
+
+def _delimiter(text: str) -> str:
+    """The delimiter that splits one of the first lines into the most words: the header's."""
+    top = [line for line in text[:TOP_CHARACTERS].splitlines() if line.strip()][:TOP_LINES]
+    words = {
+        delimiter: max(
+            (sum(1 for part in line.split(delimiter) if re.search(r"[A-Za-z]", part)), -i)
+            for i, line in enumerate(top)
+        )
+        for delimiter in DELIMITERS
+        if top
+    }
+    return max(words, key=lambda d: words[d]) if words else DELIMITERS[0]
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:

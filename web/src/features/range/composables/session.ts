@@ -103,7 +103,7 @@ export function useSession(options: SessionOptions) {
   const readAgain = useDebounceFn(() => void today.refetch(), SETTLED_MS);
   const forget = onAcknowledged((op, recorded) => {
     if (op.studentId !== studentId) return;
-    if (!outboxState.waiting) void readAgain();
+    void readAgain();
     const gone = op.kind === "undo";
     const name = cellName(recorded.ball);
     place(keys.today(studentId), recorded, gone);

@@ -1,0 +1,205 @@
+"""A session on the range for real: no network, killed servers, two tablets, a wrong clock."""
+
+from __future__ import annotations
+
+import http.cookiejar
+import json
+import random
+import threading
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Callable
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import Server
+
+Press = Callable[[str], None]
+
+
+class Tablet:
+    """What the outbox of the page does, without a page: send until acknowledged, in order."""
+
+    def __init__(self, server: Server) -> None:
+        self.server = server
+        self.jar = http.cookiejar.CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.call("GET", "/api/account")
+        self.call("POST", "/api/account", {"log_in": "ilse", "password": "fallow-ground"})
+
+    def call(self, method: str, path: str, body: Any = None) -> Any:
+        token = next((c.value for c in self.jar if c.name == "csrftoken"), "") or ""
+        request = urllib.request.Request(
+            self.server.url + path,
+            data=None if body is None else json.dumps(body).encode(),
+            method=method,
+            headers={"Content-Type": "application/json", "X-CSRFToken": token},
+        )
+        with self.opener.open(request, timeout=10) as answer:
+            return json.load(answer)
+
+    def until_acknowledged(self, path: str, body: Any) -> int:
+        """Send again until the server says so. How often it was sent."""
+        for tries in range(1, 400):
+            try:
+                self.call("PUT", path, body)
+            except (urllib.error.URLError, OSError, http.client.HTTPException):
+                time.sleep(0.1)
+            else:
+                return tries
+        raise AssertionError("never acknowledged")
+
+
+def test_a_server_killed_between_any_two_of_200_balls_loses_and_doubles_none(
+    tmp_path: Path,
+) -> None:
+    server = Server(tmp_path)
+    server.start()
+    try:
+        tablet = Tablet(server)
+        rows = tablet.call("GET", "/api/students")
+        student = next(r for r in rows if r["name"] == "Casimir Dunmoor")["id"]
+        club = tablet.call("GET", f"/api/students/{student}")["clubs"][0]["id"]
+        stop = threading.Event()
+
+        def killer() -> None:
+            chance = random.Random(7)
+            while not stop.wait(chance.uniform(0.4, 1.2)):
+                server.kill()
+                server.start()
+
+        murders = threading.Thread(target=killer)
+        murders.start()
+        now = datetime.now(UTC)
+        tries = 0
+        for i in range(200):
+            moment = (now + timedelta(milliseconds=i - 5000)).isoformat()
+            body = {"uid": f"run-{i:04d}", "hit_at": moment, "club_id": club, "swing": "half"}
+            body |= {"carry_yd": 40 + i % 7}
+            tries += tablet.until_acknowledged(f"/api/students/{student}/balls", body)
+        stop.set()
+        murders.join()
+        assert tries > 200  # it was killed in the middle of something
+        stored = tablet.call("GET", f"/api/students/{student}/balls")
+        assert [ball["uid"] for ball in stored] == [f"run-{i:04d}" for i in range(200)]
+    finally:
+        server.kill()
+
+
+def on_the_range(page: Page, name: str) -> None:
+    page.get_by_role("link", name=name).click()
+    page.wait_for_selector(".ground svg")
+    page.keyboard.press("g")
+    page.keyboard.press("r")
+    page.wait_for_selector(".display")
+    page.wait_for_timeout(400)
+
+
+def test_the_session_goes_on_without_a_network_and_through_a_reload(
+    signed_in: Page, press: Press
+) -> None:
+    page = signed_in
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.reload()  # the service worker has the page from here on
+    page.wait_for_selector("table.plain")
+    on_the_range(page, "Wren Ashcombe")
+    press("2 1 Enter")
+    expect(page.locator("li.waiting")).to_have_count(0)
+    page.wait_for_timeout(800)
+    page.context.set_offline(True)
+    press("2 2 Enter 2 3 Enter 1 2 f Enter")
+    expect(page.locator("ol.balls li")).to_have_count(4)
+    expect(page.get_by_text("3 balls wait to be sent")).to_be_visible()
+    page.reload()
+    page.wait_for_selector(".display")
+    expect(page.locator("ol.balls li")).to_have_count(4)
+    press("2 4 Enter")
+    expect(page.get_by_text("4 balls wait to be sent")).to_be_visible()
+    page.context.set_offline(False)
+    expect(page.get_by_text("wait to be sent")).to_be_hidden(timeout=10_000)
+    page.reload()
+    expect(page.locator("ol.balls li")).to_have_count(5)
+    expect(page.locator("ol.balls li").first).to_contain_text("24")  # in the order hit
+
+
+def test_two_tablets_on_one_session_merge_with_a_clock_ten_minutes_wrong(
+    browser: Browser, server: Server
+) -> None:
+    pages = []
+    for wrong in (0, 10):
+        context = browser.new_context(viewport={"width": 1024, "height": 768})
+        page = context.new_page()
+        if wrong:
+            page.clock.install(time=datetime.now() + timedelta(minutes=wrong))  # noqa: DTZ005
+        page.goto(server.url)
+        page.fill("#log-in", "tobin")
+        page.fill("#password", "fallow-ground")
+        page.keyboard.press("Enter")
+        page.wait_for_selector("table.plain")
+        on_the_range(page, "Odile Brackenshaw")
+        pages.append(page)
+    for page, digits in zip(pages, ("31", "32"), strict=True):
+        for digit in digits:
+            page.get_by_role("button", name=digit, exact=True).click()  # by touch
+        page.get_by_role("button", name="Log ball").click()
+    for page in pages:
+        expect(page.locator("ol.balls li")).to_have_count(2, timeout=9000)
+        expect(page.locator("ol.balls")).to_contain_text("31")
+        expect(page.locator("ol.balls")).to_contain_text("32")
+        page.context.close()
+
+
+def test_the_beginners_first_map_to_a_reviewed_matrix(signed_in: Page, press: Press) -> None:
+    """docs/range.md counts these keys."""
+    page = signed_in
+    page.get_by_role("link", name="Odile Brackenshaw").click()
+    page.wait_for_selector(".ground svg")
+    waiting = page.locator(".waiting-review")
+    press("g p")
+    page.wait_for_selector(".protocol")
+    press("2")
+    expect(page.get_by_role("heading", name="first map")).to_be_visible()
+    page.get_by_label("Balls", exact=True).fill("15")
+    page.get_by_role("heading", name="first map").click()
+    press("2")
+    expect(page.get_by_text("15 balls in 3 cells")).to_be_visible()
+    press("Enter")
+    page.wait_for_selector(".plan")
+    page.wait_for_timeout(300)
+    started = page.locator("ol.balls li").count()
+    for carries in (("28", "30", "29", "27", "31"), ("33", "35", "34", "32", "36")):
+        for carry in carries:
+            press(" ".join(carry) + " Enter")
+        press("n")
+    for carry in ("40", "41", "39", "42", "31"):
+        press(" ".join(carry) + " Enter")
+    press("f")
+    expect(page.locator("ol.balls li")).to_have_count(started + 15)
+    expect(page.locator(".plan .top")).to_contain_text("done")
+    expect(page.locator(".waiting")).to_have_count(0)
+    press("g v")
+    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
+    press("Enter")
+    page.wait_for_selector(".ground .furrow.measured")
+    expect(waiting).to_have_count(0)
+
+
+@pytest.mark.parametrize("theme", ["paper", "sun"])
+def test_plan_review_and_import_have_no_accessibility_faults(signed_in: Page, theme: str) -> None:
+    from axe_playwright_python.sync_playwright import Axe
+
+    page = signed_in
+    if theme == "sun":
+        page.get_by_role("button", name="Sun").click()
+    href = page.get_by_role("link", name="Jory Tamblin-Voss").get_attribute("href") or ""
+    for place in ("plan", "review", "import"):
+        page.goto(page.url.split("/s")[0] + href.replace("matrix", place))
+        page.wait_for_selector("h1, h2")
+        page.wait_for_timeout(400)
+        result = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa", "wcag22aa"]})
+        assert result.violations_count == 0, result.generate_report()
