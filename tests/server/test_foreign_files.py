@@ -46,6 +46,7 @@ def test_a_monitors_export_is_guessed_mapped_taken_and_remembered(
     assert seen["mapping"]["clubs"] == {"LW 60°": "60", "SW 56": "56"}
     assert seen["mapping"]["swings"] == {"9 00": "9:00"}
     assert [(p["line"], p["column"]) for p in seen["problems"]] == [(5, "Carry (m)"), (6, "club")]
+    assert '"far"' in seen["problems"][0]["reason"]
     assert not seen["remembered"]
     assert seen["preview"][0]["carry_yd"] == pytest.approx(40.5 / 0.9144)
     url = f"/students/{student.pk}/files/take"

@@ -2,21 +2,28 @@
 
 from __future__ import annotations
 
+import io
 import json
+import time
 from typing import Any
 
+import pandas as pd
 import pytest
 from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.demo.load import load_demo
+from oxgang.files.foreign import read_any, read_mapped
 from oxgang.files.shots import read_shots
-from oxgang.range_sessions.services.imports import import_balls, read_for
+from oxgang.range_sessions.selectors.mappings import guessed
+from oxgang.range_sessions.services.imports import import_balls, match, read_for
 
 MATRIX_LIMIT_S = 0.150
 # The page waits 15 ms for the slider to settle before it asks.
 PICTURE_LIMIT_S = 0.035
+PLAN_LIMIT_S = 0.300
+IMPORT_LIMIT_S = 30.0
 BALLS = 2000
 
 
@@ -49,7 +56,7 @@ def signed_in(student: Student) -> Client:
 
 def test_matrix_of_2000_balls_over_the_api(benchmark: Any, student: Student) -> None:
     client = signed_in(student)
-    body = benchmark(lambda: client.get(f"/api/students/{student.pk}/matrix").content)
+    body = benchmark(lambda: client.get(f"/api/students/{student.pk}/matrix?live=true").content)
     assert len(json.loads(body)["cells"]) > 60
     assert benchmark.stats["median"] < MATRIX_LIMIT_S
 
@@ -94,3 +101,57 @@ def test_the_flight_view_redraws_in_50_ms(benchmark: Any, student: Student) -> N
     )
     assert len(drawn["shots"]) == 3
     assert benchmark.stats["median"] < PICTURE_LIMIT_S
+
+
+def test_a_check_up_plan_of_60_balls(benchmark: Any, student: Student) -> None:
+    client = signed_in(student)
+    wanted = {"protocol": "check-up", "balls": 60}
+    address = f"/api/students/{student.pk}/plan"
+    plan = benchmark(lambda: client.post(address, wanted, content_type="application/json").json())
+    assert plan["balls"] == 60
+    assert benchmark.stats["median"] < PLAN_LIMIT_S
+
+
+@pytest.fixture(scope="module")
+def monitor_file() -> bytes:
+    """100,000 balls as a monitor might write them."""
+    rows = ["Date;Club;Shot type;Carry (m);Ball speed (mph);Launch angle;Spin rate;Remark"]
+    for i in range(100_000):
+        club, swing = ("58", "54", "50", "46")[i % 4], ("9:00", "10:00", "full")[i % 3]
+        rows.append(
+            f"2026-05-{1 + i % 28:02d};{club};{swing};{40 + i % 30},5;{55 + i % 9};"
+            f"{28 + i % 6}.2;{5000 + i % 900};row {i}"
+        )
+    return "\n".join(rows).encode()
+
+
+def test_100000_foreign_rows_mapped_and_previewed(
+    benchmark: Any, student: Student, monitor_file: bytes
+) -> None:
+    def look() -> int:
+        table = read_any(monitor_file)
+        mapping = guessed(student, table)
+        return len(match(student, read_mapped(table, mapping)).usable)
+
+    assert benchmark.pedantic(look, rounds=2) == 100_000
+    start = time.perf_counter()
+    frame = pd.read_csv(io.BytesIO(monitor_file), sep=";", decimal=",")
+    frame.groupby(["Club", "Shot type"])["Carry (m)"].agg(["median", "std", "count"])
+    pandas_s = time.perf_counter() - start
+    times = benchmark.stats["median"] / pandas_s
+    print(f"pandas reads and groups it in {pandas_s:.2f} s, {times:.0f} times as fast")
+
+
+def test_100000_foreign_rows_imported(
+    benchmark: Any, student: Student, monitor_file: bytes
+) -> None:
+    coach = Coach.objects.all()[0]
+    table = read_any(monitor_file)
+    read = match(student, read_mapped(table, guessed(student, table)))
+
+    def take() -> int:
+        steps = import_balls(student, read, skip_bad=False, by=coach, now=timezone.now())
+        return max(new for _, new in steps)
+
+    assert benchmark.pedantic(take, rounds=1) == 100_000
+    assert benchmark.stats["median"] < IMPORT_LIMIT_S

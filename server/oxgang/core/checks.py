@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 from oxgang.core.air import Air
@@ -92,9 +93,8 @@ def speed_question(
     if VACUUM_FITS[0] <= yd_from_m(vacuum_m) / carry_yd <= VACUUM_FITS[1]:
         return ""
     spin = TYPICAL_SPIN_PER_MPS * ball_speed_mps if spin_rpm is None else spin_rpm
-    try:
-        flown = carry_from_launch(ball_speed_mps, launch, min(spin, 15_000.0), air=Air())
-    except InputError:
+    flown = _flown_yd(round(2 * ball_speed_mps) / 2, round(launch), round(spin, -2))
+    if flown is None:
         return f"A ball speed of {ball_speed_mps:.3g} m/s at {launch:.0f} degrees does not fly."
     if SPEED_FITS[0] <= flown / carry_yd <= SPEED_FITS[1]:
         return ""
@@ -102,6 +102,15 @@ def speed_question(
         f"A ball speed of {ball_speed_mps:.3g} m/s carries about {flown:.0f} yards, "
         f"not {carry_yd:.3g}. Is the unit right?"
     )
+
+
+@lru_cache(maxsize=8192)
+def _flown_yd(ball_speed_mps: float, launch_deg: float, spin_rpm: float) -> float | None:
+    """Roughly how far such a ball carries [yd]; rounded by the caller, since files are long."""
+    try:
+        return carry_from_launch(ball_speed_mps, launch_deg, min(spin_rpm, 15_000.0), air=Air())
+    except InputError:
+        return None
 
 
 def question_about(shot: Shot) -> str:

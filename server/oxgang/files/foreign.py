@@ -296,7 +296,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
 
 def _converted(text: str, convert: Callable[[float], float] | None, column: str) -> str:
     sign = 1.0
-    if text[-1] in "LlRr":
+    if text[-1] in "LlRr" and text[:1] in "0123456789.,+-":
         sign = -1.0 if text[-1] in "Ll" else 1.0
         text = text[:-1].strip()
     number = sign * parse_number(text, column)

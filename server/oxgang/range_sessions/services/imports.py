@@ -13,7 +13,8 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.checks import question_about
 from oxgang.core.errors import InputError
-from oxgang.core.shots import Shot
+from oxgang.core.shots import MEASURED, Shot
+from oxgang.core.swing import Position
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem
 from oxgang.range_sessions.services.balls import CHUNK, record_balls
@@ -55,14 +56,18 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
     usable: list[tuple[Shot, Club]] = []
     lines: list[tuple[int, Shot]] = []
     seen: dict[str, int] = {}
+    known: dict[tuple[int, date | None], tuple[Club | None, Position | None]] = {}
     for line, shot in reading.rows:
-        club = match_club(clubs, shot.cell.club, shot.hit_on)
+        name = (id(shot.cell), shot.hit_on)  # files share one key a cell
+        if name not in known:
+            club = match_club(clubs, shot.cell.club, shot.hit_on)
+            known[name] = (club, swings.get(shot.cell.swing.casefold()))
+        club, swing = known[name]
         if club is None:
             bag = ", ".join(dict.fromkeys(c.label for c in clubs if c.archived_at is None))
             reason = f'"{shot.cell.club}" is not in the bag ({bag or "the bag is empty"}).'
             problems.append(RowProblem(line, "club", reason))
             continue
-        swing = swings.get(shot.cell.swing.casefold())
         if swing is None:
             reason = f'"{shot.cell.swing}" is not a swing of this student\'s scale ({names}).'
             problems.append(RowProblem(line, "swing", reason))
@@ -70,8 +75,12 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
         if question := question_about(shot):
             column = "carry_yd" if shot.carry_yd is not None else "total_yd"
             questions.append(RowProblem(line, column, question))
-        cell = replace(shot.cell, club=club.label, swing=swing.label)
-        shot = replace(shot, cell=cell, id=shot.id or _made_id(shot, seen))
+        identity = shot.id or _made_id(shot, seen)
+        cell = shot.cell
+        if (cell.club, cell.swing) != (club.label, swing.label):
+            cell = replace(cell, club=club.label, swing=swing.label)
+        if cell is not shot.cell or identity != shot.id:
+            shot = replace(shot, cell=cell, id=identity)
         usable.append((shot, club))
         lines.append((line, shot))
     problems.sort(key=lambda problem: problem.line)
@@ -117,6 +126,12 @@ def import_balls(
 
 
 def _made_id(shot: Shot, seen: dict[str, int]) -> str:
-    digest = hashlib.sha256(repr(shot).encode()).hexdigest()[:24]
+    k = shot.cell
+    said = (
+        k.club, k.swing, k.trajectory.value, k.spin.value, k.tempo.value, shot.strike.value,
+        shot.ball.value, shot.lie.value, str(shot.hit_at or shot.hit_on), shot.excluded,
+        *(getattr(shot, name) for name in MEASURED), *sorted(shot.extra.items()),
+    )  # fmt: skip
+    digest = hashlib.sha256(repr(said).encode()).hexdigest()[:24]
     seen[digest] = seen.get(digest, 0) + 1
     return f"file-{digest}-{seen[digest]}"

@@ -1,0 +1,122 @@
+"""What to hit next: against exhaustive search, within its budget, in few changes."""
+
+from __future__ import annotations
+
+from itertools import combinations_with_replacement, pairwise, product
+
+import numpy as np
+import pytest
+from numpy.typing import NDArray
+from oxgang.core.carry.cells import build_matrix
+from oxgang.core.carry.enough import balls_more
+from oxgang.core.carry.prior import Point, Points, covariance
+from oxgang.core.drift import shift
+from oxgang.core.errors import InputError
+from oxgang.core.plan import check_balls, choose, plan_balls, weights_of
+from oxgang.core.swing import CLOCK
+from typer.testing import CliRunner
+
+from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit, matrix
+
+Array = NDArray[np.float64]
+
+
+def left_after(prior: Array, value: Array, spread: float, cells: tuple[int, ...]) -> float:
+    """Weighted variance left by one ball in each of these cells: the textbook formula, no tricks."""
+    at = np.array(cells)
+    total = prior[np.ix_(at, at)] + spread**2 * np.eye(len(at))
+    left = prior - prior[:, at] @ np.linalg.inv(total) @ prior[at]
+    return float(value @ np.diagonal(left))
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_greedy_is_near_the_best_of_all_plans(seed: int) -> None:
+    """Outside check: every plan of five single balls in nine cells, by brute force.
+
+    The bound for greedy choice of a set function with diminishing returns is 1 - 1/e of the best
+    reduction (Nemhauser, Wolsey and Fisher 1978, from memory).
+    """
+    rng = np.random.default_rng(seed)
+    points = [
+        Point(c, loft, arm)
+        for (c, loft), arm in product((("60", 60.0), ("56", 56.0), ("50", 50.0)), (60, 90, 150))
+    ]
+    prior = covariance(Points.of(points)) * rng.uniform(0.5, 1.5)
+    value = rng.uniform(0.2, 1.0, len(points)) * 60.0**2
+    balls, spread = 5, 0.06
+    start = float(value @ np.diagonal(prior))
+    best = min(
+        left_after(prior, value, spread, plan)
+        for plan in combinations_with_replacement(range(len(points)), balls)
+    )
+    choice = choose(prior, value, spread, balls, step=1, most=balls)
+    own = float(value @ np.diagonal(choice.left))
+    chosen = tuple(int(i) for i in np.repeat(np.arange(len(points)), choice.balls))
+    assert own == pytest.approx(left_after(prior, value, spread, chosen), rel=1e-9)
+    assert start - own >= (1 - 1 / np.e) * (start - best)
+    assert start - own >= 0.97 * (start - best)  # in practice
+
+
+def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
+    m = matrix(CROSS)
+    for balls in (1, 7, 60):
+        plan = plan_balls(m, balls, from_yd=30, to_yd=100)
+        assert sum(p.balls for p in plan) == balls
+        assert all("now, about" in p.reason for p in plan)
+    clubs = [p.key.club for p in plan]
+    assert len([1 for a, b in pairwise(clubs) if a != b]) == len(set(clubs)) - 1
+    stock = plan_balls(m, 30, from_yd=30, to_yd=100, allowed=lambda k: k.trajectory == "stock")
+    assert {p.key.trajectory for p in stock} == {"stock"}
+    short = plan_balls(m, 30, from_yd=30, to_yd=50)
+    assert max(cell(m, p.key.club, p.key.swing).carry_yd for p in short) < 75
+    assert weights_of(np.array([20.0, 29.0, 60.0, 102.0]), 30, 100) == pytest.approx(
+        [0, 0.8, 1, 0.6]
+    )
+    for wrong in (0, 301):
+        with pytest.raises(InputError):
+            plan_balls(m, wrong, from_yd=30, to_yd=100)
+    with pytest.raises(InputError, match="bag"):
+        plan_balls(build_matrix([], [], CLOCK.positions, as_of=TODAY), 10, from_yd=30, to_yd=100)
+    with pytest.raises(InputError, match="Nothing is measured"):
+        check_balls(matrix([]), 15)
+
+
+def test_enough_counts_down_and_the_count_is_about_right() -> None:
+    few = [hit(58.0 + i % 3 - 1) for i in range(3)]
+    m = matrix(few)
+    more = balls_more(cell(m), m.spread, 2.5)
+    assert more is not None
+    assert more > 0
+    then = matrix([*few, *(hit(58.0 + i % 3 - 1) for i in range(more + 3))])
+    assert balls_more(cell(then), then.spread, 2.5) == 0
+    assert balls_more(cell(matrix([]), swing="full"), 0.06, 0.5) is None
+
+
+def test_a_change_of_speed_is_seen_and_none_is_not() -> None:
+    rng = np.random.default_rng(6)
+    cells = [(c.label, s) for c in CLUBS for s in ("8:00", "9:00", "11:00")]
+    base = {k: float(c.carry_yd) for k in cells for c in [cell(matrix(CROSS), *k)]}
+    from datetime import timedelta
+
+    day = TODAY - timedelta(days=20)
+    old = [hit(base[k] * float(np.exp(rng.normal(0, 0.05))), *k, day=day) for k in cells * 4]
+    for change, found in ((1.0, False), (1.09, True), (0.91, True)):
+        new = [hit(base[k] * change * float(np.exp(rng.normal(0, 0.05))), *k) for k in cells]
+        seen = shift(old, new, stood_on=day, day=TODAY)
+        assert seen.changed is found
+        assert seen.interval()[0] < change - 1 < seen.interval()[1]
+    with pytest.raises(InputError):
+        shift(old, [], stood_on=day, day=TODAY)
+
+
+def test_the_plan_command(tmp_path) -> None:  # type: ignore[no-untyped-def]
+    from oxgang.cli.main import app
+
+    (tmp_path / "bag.csv").write_text("club,loft_deg\n56,56\n52,52\n")
+    (tmp_path / "shots.csv").write_text("club,swing,carry_yd\n56,9:00,58\n56,9:00,60\n")
+    arguments = ["plan", str(tmp_path / "shots.csv"), "--bag", str(tmp_path / "bag.csv")]
+    done = CliRunner().invoke(app, [*arguments, "--balls", "30"])
+    lines = done.stdout.splitlines()
+    assert (done.exit_code, lines[0]) == (0, "club,swing,trajectory,spin,balls,reason")
+    assert sum(int(line.split(",")[4]) for line in lines[1:]) == 30
+    assert CliRunner().invoke(app, [*arguments, "--balls", "0"]).exit_code == 2
