@@ -21,6 +21,7 @@ from oxgang.core.carry.why import why
 from oxgang.core.home import at_home
 from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.swing import CLOCK, Position
+from oxgang.files.shots import read_shots
 from sklearn.gaussian_process import GaussianProcessRegressor
 from sklearn.gaussian_process.kernels import Kernel
 from sklearn.isotonic import IsotonicRegression
@@ -209,9 +210,25 @@ def test_20_000_balls_stay_within_the_groups_and_say_the_same() -> None:
 carries = st.lists(st.floats(80, 95).map(lambda v: round(v, 1)), min_size=1, max_size=12)
 
 
+def test_metres_and_yards_give_the_same_matrix() -> None:
+    values = (80.0, 84.5, 88.0)
+    files = (
+        "club,swing,carry_yd\n" + "".join(f"52,10:00,{v!r}\n" for v in values),
+        "club,swing,carry_m\n" + "".join(f"52,10:00,{v * 0.9144!r}\n" for v in values),
+    )
+    built = [
+        [
+            c.carry_yd
+            for c in matrix(hits_at_home(read_shots(f.encode()).records, LOFTS, ARMS, 0)).cells
+        ]
+        for f in files
+    ]
+    assert built[0] == pytest.approx(built[1], rel=1e-9)
+
+
 @settings(max_examples=25, deadline=None)
 @given(carries, st.randoms(use_true_random=False))
-def test_the_order_of_balls_and_the_unit_change_nothing(values: list[float], random) -> None:  # type: ignore[no-untyped-def]
+def test_the_order_of_balls_changes_nothing(values: list[float], random) -> None:  # type: ignore[no-untyped-def]
     hits = [*CROSS, *(hit(v, "52", "10:00") for v in values)]
     before = [c.carry_yd for c in matrix(hits).cells]
     random.shuffle(hits)

@@ -22,7 +22,7 @@ Array = NDArray[np.float64]
 
 
 def left_after(prior: Array, value: Array, spread: float, cells: tuple[int, ...]) -> float:
-    """Weighted variance left by one ball in each of these cells: the textbook formula, no tricks."""
+    """Weighted variance left by one ball in each of these cells, by the textbook formula."""
     at = np.array(cells)
     total = prior[np.ix_(at, at)] + spread**2 * np.eye(len(at))
     left = prior - prior[:, at] @ np.linalg.inv(total) @ prior[at]

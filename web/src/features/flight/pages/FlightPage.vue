@@ -3,7 +3,7 @@ import { Button } from "ant-design-vue";
 import { computed, reactive, watch } from "vue";
 import { sentenceOf } from "@/shared/api/client";
 import { useStudent, useWords } from "@/shared/api/queries";
-import EmptyState from "@/shared/ui/EmptyState.vue";
+import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
@@ -54,13 +54,11 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
       v-else-if="!flight.kept.data.value || !student.data.value || !words.data.value"
       what="the set-ups"
     />
-    <EmptyState
+    <NoClubs
       v-else-if="!student.data.value.clubs.length"
-      title="No clubs in the bag"
+      :student-id="studentId"
       next="A flight needs a club with its loft."
-    >
-      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
-    </EmptyState>
+    />
     <div v-else class="columns">
       <section class="sheet">
         <div class="head">

@@ -9,7 +9,7 @@ import { useMatrix, useStudent } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import TheGround from "@/shared/ground/TheGround.vue";
 import { key, useKeys } from "@/shared/keys/useKeys";
-import EmptyState from "@/shared/ui/EmptyState.vue";
+import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
@@ -131,13 +131,11 @@ useKeys("Matrix", [
       <Button size="small" @click="matrix.refetch()">Try again</Button>
     </Sentence>
     <Waiting v-if="!matrix.data.value && !matrix.error.value" what="the matrix" />
-    <EmptyState
+    <NoClubs
       v-else-if="matrix.data.value && !matrix.data.value.clubs.length"
-      title="No clubs in the bag"
+      :student-id="studentId"
       next="A matrix needs at least one wedge with its loft. Put the bag in, then hit balls."
-    >
-      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
-    </EmptyState>
+    />
     <div v-else-if="matrix.data.value" class="columns">
       <div class="left">
         <div class="head">

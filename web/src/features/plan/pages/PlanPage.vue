@@ -7,6 +7,7 @@ import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, usePlan, useStudent } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
+import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -70,13 +71,11 @@ useKeys("Plan", [
   <div class="page">
     <Sentence v-if="page.error.value" :text="sentenceOf(page.error.value)" />
     <Waiting v-else-if="!page.data.value || !student.data.value" what="the plan" />
-    <EmptyState
+    <NoClubs
       v-else-if="!student.data.value.clubs.length"
-      title="No clubs in the bag"
+      :student-id="studentId"
       next="A plan needs at least one wedge with its loft."
-    >
-      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
-    </EmptyState>
+    />
     <div v-else class="columns">
       <div class="side no-print">
         <section class="sheet">

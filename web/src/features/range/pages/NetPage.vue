@@ -5,7 +5,7 @@ import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
-import EmptyState from "@/shared/ui/EmptyState.vue";
+import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import CellPicker from "../components/CellPicker.vue";
@@ -59,13 +59,11 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
   <div class="page">
     <Sentence v-if="matrix.error.value" :text="sentenceOf(matrix.error.value)" />
     <Waiting v-else-if="!matrix.data.value || !words.data.value" what="the net" />
-    <EmptyState
+    <NoClubs
       v-else-if="!clubs.length"
-      title="No clubs in the bag"
+      :student-id="studentId"
       next="Put at least one wedge with its loft into the bag, then hit into the net."
-    >
-      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
-    </EmptyState>
+    />
     <div v-else-if="cell" class="columns">
       <div>
         <CellPicker

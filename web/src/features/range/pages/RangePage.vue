@@ -6,7 +6,7 @@ import { useMatrix, usePlan, useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop, flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
-import EmptyState from "@/shared/ui/EmptyState.vue";
+import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
@@ -152,13 +152,11 @@ const unreviewed = computed(() => session.balls.value.length > 0);
       :text="sentenceOf(matrix.error.value)"
     />
     <Waiting v-else-if="!matrix.data.value || !words.data.value" what="the session" />
-    <EmptyState
+    <NoClubs
       v-else-if="!clubs.length"
-      title="No clubs in the bag"
+      :student-id="studentId"
       next="Put at least one wedge with its loft into the bag, then log balls here."
-    >
-      <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
-    </EmptyState>
+    />
     <div v-else-if="cell" class="columns">
       <div class="picker">
         <CellPicker

@@ -183,16 +183,6 @@ useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => voi
               {{ cellName(c.shorter) }} at {{ units.show(c.shorter_yd) }}.
             </p>
           </template>
-          <details v-if="review.data.value.days.length" class="days">
-            <summary>Open an earlier day again</summary>
-            <Button
-              v-for="day in review.data.value.days"
-              :key="day"
-              size="small"
-              @click="reopen(day)"
-              >{{ shortDay(day) }}</Button
-            >
-          </details>
         </div>
         <section class="sheet">
           <h2>Balls</h2>
@@ -234,15 +224,19 @@ useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => voi
           </ul>
         </section>
       </div>
-      <details v-if="!balls.length && review.data.value.days.length" class="days">
-        <summary>Open an earlier day again</summary>
-        <Button
-          v-for="day in review.data.value.days"
-          :key="day"
-          size="small"
-          @click="reopen(day)"
-          >{{ shortDay(day) }}</Button
-        >
+      <details v-if="review.data.value.days.length" class="days">
+        <summary>Earlier days</summary>
+        <p v-for="day in review.data.value.days" :key="day">
+          {{ shortDay(day) }}
+          <Button size="small" @click="reopen(day)">Open again</Button>
+          <a
+            v-for="kind in ['csv', 'xlsx', 'json']"
+            :key="kind"
+            :href="`/api/students/${studentId}/shots.${kind}?day=${day}`"
+            download
+            >.{{ kind }}</a
+          >
+        </p>
       </details>
     </template>
   </div>
@@ -279,8 +273,12 @@ summary {
   color: var(--accent);
   padding: 0.4rem 0;
 }
+.days p {
+  margin: 0.2rem 0;
+}
+.days a,
 .days :deep(.ant-btn) {
-  margin: 0 0.4rem 0.4rem 0;
+  margin: 0 0 0 0.6rem;
 }
 ul {
   list-style: none;
