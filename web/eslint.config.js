@@ -4,7 +4,17 @@ import vue from "eslint-plugin-vue";
 import globals from "globals";
 import ts from "typescript-eslint";
 
-const features = ["account", "students", "matrix", "range", "flight", "devices", "plan", "review", "imports"];
+const features = [
+  "account",
+  "students",
+  "matrix",
+  "range",
+  "flight",
+  "devices",
+  "plan",
+  "review",
+  "imports",
+];
 
 // A feature sees another feature only through its index.ts; nothing sees app/.
 const walls = (own) => ({
