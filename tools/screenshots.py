@@ -110,6 +110,13 @@ def import_(page: Page) -> None:
     page.wait_for_timeout(900)
 
 
+def gaps(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "gaps")
+    page.wait_for_selector(".gap li")
+    page.locator(".gap li .word").first.click()
+    page.wait_for_timeout(500)
+
+
 def net(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "net")
     page.get_by_label("Net, from the ball").fill("3")
@@ -129,6 +136,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "review": (review, DESK),
     "range-phone": (range_phone, PHONE),
     "import": (import_, DESK),
+    "gaps": (gaps, DESK),
     "flight": (flight, DESK),
     "net": (net, DESK),
 }

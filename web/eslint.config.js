@@ -14,6 +14,7 @@ const features = [
   "plan",
   "review",
   "imports",
+  "gaps",
 ];
 
 // A feature sees another feature only through its index.ts; nothing sees app/.

@@ -203,3 +203,28 @@ def test_plan_review_and_import_have_no_accessibility_faults(signed_in: Page, th
         page.wait_for_timeout(400)
         result = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa", "wcag22aa"]})
         assert result.violations_count == 0, result.generate_report()
+
+
+def test_a_yardage_is_looked_up_anywhere_and_a_gap_goes_into_the_plan(
+    signed_in: Page, press: Press
+) -> None:
+    page = signed_in
+    page.get_by_role("link", name="Jory Tamblin-Voss").click()
+    page.wait_for_selector(".ground .furrow")
+    press("g a")
+    page.wait_for_selector(".gap li")
+    press("y 6 2")
+    dialog = page.get_by_role("dialog", name="Look a yardage up")
+    expect(dialog.locator("li").first).to_contain_text("carries 6")
+    before = dialog.locator("li").first.inner_text()
+    page.get_by_label("Headwind").fill("9")
+    expect(dialog.locator("li").first).not_to_have_text(before)
+    press("Escape")
+    expect(dialog).to_be_hidden()
+    words = page.locator(".gap li .word").first.inner_text()
+    page.locator(".gap li").first.hover()
+    expect(page.locator(".furrow.fill")).to_have_count(1)
+    page.locator(".gap li").first.get_by_role("button", name="Plan it").click()
+    expect(page.get_by_role("status")).to_contain_text(words)
+    press("g p")
+    expect(page.locator("table.plain tbody tr")).to_have_count(1)

@@ -39,12 +39,14 @@ def test_every_address_of_another_academys_student_is_a_404(
             if path.endswith(("/plan", "criteria", "reopen")):
                 body |= {"protocol": "first map", "title": "x", "items": [], "day": "2026-05-31"}
                 body |= {"solid": 0.8, "over_balls": 20, "cells": 0.7, "launches": 0.7}
+            if path.endswith(("what-if", "loft-search")):
+                body = {"clubs": [], "number": 1, "staying": []}
             if path.endswith(("recipes", "picture")):
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
-            if method == "get" and address.endswith(("cell-balls", "net-plan", "why")):
-                address += "?club=56&swing=9:00&trajectory=stock"
+            if method == "get" and address.endswith(("cell-balls", "net-plan", "why", "lookup")):
+                address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
             if path.endswith(("check", "bag", "look")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:

@@ -12,6 +12,7 @@ from oxgang.api.balls.router import router as balls
 from oxgang.api.feed.router import router as feed
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
+from oxgang.api.gaps.router import router as gaps
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
 from oxgang.api.plan.router import router as plan
@@ -26,6 +27,7 @@ api.add_router("", scales)
 api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
+api.add_router("", gaps)
 api.add_router("", plan)
 api.add_router("", review)
 api.add_router("", flight)

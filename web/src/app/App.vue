@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { ConfigProvider } from "ant-design-vue";
-import { watchEffect } from "vue";
+import { computed, watchEffect } from "vue";
+import { useRoute } from "vue-router";
 import { SignIn, useAccount } from "@/features/account";
 import { themeName, useAntTheme } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
+import LookUp from "./LookUp.vue";
 import TopBar from "./TopBar.vue";
 
 const theme = useAntTheme();
+const place = useRoute();
+const studentId = computed(() => String(place.params["studentId"] ?? ""));
 const account = useAccount();
 watchEffect(() => (document.documentElement.dataset["theme"] = themeName.value));
 void account.load();
@@ -24,6 +28,7 @@ void account.load();
         </RouterView>
       </main>
       <KeysHelp />
+      <LookUp v-if="studentId" :key="`look${studentId}`" :student-id="studentId" />
     </template>
     <div v-else-if="account.error" class="page">
       <Sentence :text="account.error" />

@@ -21,6 +21,7 @@ const places = computed(() => [
         { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
         { name: "plan", label: "Plan", letter: "p", to: `/s/${studentId.value}/plan` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
+        { name: "gaps", label: "Gaps", letter: "a", to: `/s/${studentId.value}/gaps` },
         { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
       ]
     : []),
@@ -29,9 +30,14 @@ const places = computed(() => [
 const CHORD_MS = 1200;
 let chordUntil = 0;
 useKeys("Places", [
-  key("g", "then s students, b setup, m matrix, p plan, r range, v review, f flight", "g", () => {
-    chordUntil = Date.now() + CHORD_MS;
-  }),
+  key(
+    "g",
+    "then s students, b setup, m matrix, p plan, r range, v review, a gaps, f flight",
+    "g",
+    () => {
+      chordUntil = Date.now() + CHORD_MS;
+    },
+  ),
 ]);
 // The second key of the chord must win over the view's own letters.
 useEventListener(

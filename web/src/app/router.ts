@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import { routes as devices } from "@/features/devices";
 import { routes as flight } from "@/features/flight";
+import { routes as gaps } from "@/features/gaps";
 import { routes as imports } from "@/features/imports";
 import { routes as matrix } from "@/features/matrix";
 import { routes as plan } from "@/features/plan";
@@ -13,6 +14,7 @@ const routes: RouteRecordRaw[] = [
   ...students,
   ...matrix,
   ...range,
+  ...gaps,
   ...imports,
   ...plan,
   ...review,

@@ -22,7 +22,7 @@ from oxgang.api.flight.schemas import (
 )
 from oxgang.core.air import Air
 from oxgang.core.carry.cells import Basis
-from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, carry_elsewhere, home_air
+from oxgang.core.conditions import home_air
 from oxgang.core.flight import Wind
 from oxgang.core.impact import Contact
 from oxgang.core.launch import WINDOWS_DEG, launch_from_mark
@@ -30,6 +30,7 @@ from oxgang.core.picture import Bar, Pictured, picture
 from oxgang.core.recipes import LIMITS, RECIPES, Recipe, checked_recipe
 from oxgang.core.shots import Trajectory
 from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.today import today_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["flight"])
@@ -134,32 +135,27 @@ def today(
     """What today's air and wind do to the student's cells, at the typical launch and spin."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    every = matrix_of(student, local_day(student, timezone.now())).cells
-    cells = [cell for cell in every if cell.basis is Basis.MEASURED]
+    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
     home = home_air(coach.academy.altitude_m).density()
     here = Air(temperature_c, coach.academy.altitude_m).density()
-    carries = [cell.carry_yd for cell in cells]
-    now: list[float] = []
-    if cells:
-        now = carry_elsewhere(
-            carries,
-            [TYPICAL_LAUNCH_DEG[cell.key.trajectory] for cell in cells],
-            [SPIN_PER_MPS[cell.key.spin] for cell in cells],
-            here_density=home,
-            there_density=here,
-            there_headwind_mps=headwind_mps,
-        ).tolist()
+    shots = today_of(
+        measured,
+        altitude_m=coach.academy.altitude_m,
+        temperature_c=temperature_c,
+        headwind_mps=headwind_mps,
+    )
     return {
         "density": here,
         "home_density": home,
         "cells": [
             {
-                "club": cell.key.club,
-                "swing": cell.key.swing,
-                "trajectory": cell.key.trajectory,
-                "home_yd": cell.carry_yd,
-                "today_yd": carry,
+                "club": shot.home.key.club,
+                "swing": shot.home.key.swing,
+                "trajectory": shot.home.key.trajectory,
+                "home_yd": shot.home.carry_yd,
+                "today_yd": shot.cell.carry_yd,
             }
-            for cell, carry in zip(cells, now, strict=True)
+            for shot in shots
         ],
     }

@@ -499,6 +499,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/gaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gaps
+         * @description The fallow stretches with ways to close them, coverage three ways, the fewest shots.
+         */
+        get: operations["oxgang_api_gaps_router_gaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/loft-search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Loft Search
+         * @description The lofts of so many more wedges that cover the ground best, beside the ones that stay.
+         */
+        post: operations["oxgang_api_gaps_router_loft_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/lookup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lookup
+         * @description The best shots for a yardage in today's air and wind, with run and total.
+         */
+        get: operations["oxgang_api_gaps_router_lookup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/matrix": {
         parameters: {
             query?: never;
@@ -715,6 +775,26 @@ export interface paths {
         get: operations["oxgang_api_flight_router_today"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If
+         * @description What another bag would do for the student. Nothing is stored.
+         */
+        post: operations["oxgang_api_gaps_router_what_if"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1061,6 +1141,18 @@ export interface components {
             /** Shorter Yd */
             shorter_yd: number;
         };
+        /**
+         * CoverageOut
+         * @description Shares of the whole yardages: by measured cells, by all that count, by chance of one ball.
+         */
+        CoverageOut: {
+            /** All */
+            all: number;
+            /** Chance */
+            chance: number;
+            /** Measured */
+            measured: number;
+        };
         /** CriteriaBody */
         CriteriaBody: {
             /** Cells */
@@ -1174,11 +1266,61 @@ export interface components {
             /** Rows */
             rows: number;
         };
+        /** FillOut */
+        FillOut: {
+            /** Carry Hi Yd */
+            carry_hi_yd: number;
+            /** Carry Lo Yd */
+            carry_lo_yd: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Closes */
+            closes: number;
+            /** Furrow From Yd */
+            furrow_from_yd: number;
+            /** Furrow To Yd */
+            furrow_to_yd: number;
+            key: components["schemas"]["KeyOut"];
+            /** Way */
+            way: string;
+            /** Words */
+            words: string;
+        };
         /**
          * Firmness
          * @enum {string}
          */
         Firmness: "soft" | "medium" | "firm";
+        /** GapOut */
+        GapOut: {
+            /** Fills */
+            fills: components["schemas"]["FillOut"][];
+            gap: components["schemas"]["StretchOut"];
+        };
+        /** GappingOut */
+        GappingOut: {
+            /** Covered */
+            covered: number;
+            /** Lofts */
+            lofts: number[];
+        };
+        /**
+         * GapsOut
+         * @description `smallest` and `spare` are positions in the matrix's cells.
+         */
+        GapsOut: {
+            coverage: components["schemas"]["CoverageOut"];
+            /** Gaps */
+            gaps: components["schemas"]["GapOut"][];
+            /** Measured */
+            measured: number;
+            /** Smallest */
+            smallest: number[];
+            /** Spare */
+            spare: number[];
+            /** Stage */
+            stage: string;
+        };
         /**
          * Grooves
          * @enum {string}
@@ -1280,6 +1422,21 @@ export interface components {
             log_in: string;
             /** Password */
             password: string;
+        };
+        /**
+         * LookedUp
+         * @description A shot for a yardage in today's air and wind: carry, run and total [yd].
+         */
+        LookedUp: {
+            cell: components["schemas"]["CellOut"];
+            /** Chance */
+            chance: number;
+            /** Run Yd */
+            run_yd: number;
+            /** Today Yd */
+            today_yd: number;
+            /** Total Yd */
+            total_yd: number;
         };
         /**
          * MappingBody
@@ -1746,6 +1903,13 @@ export interface components {
          * @enum {string}
          */
         School: "shallow" | "ball-back";
+        /** SearchIn */
+        SearchIn: {
+            /** Number */
+            number: number;
+            /** Staying */
+            staying: string[];
+        };
         /**
          * SentOut
          * @description A ball of a device that no student has yet.
@@ -2136,6 +2300,32 @@ export interface components {
             scatter_lo: number;
             /** Solid */
             solid: number;
+        };
+        /** WhatIfClub */
+        WhatIfClub: {
+            /** Bounce Deg */
+            bounce_deg?: number | null;
+            /** Label */
+            label: string;
+            /** Loft Deg */
+            loft_deg: number;
+        };
+        /** WhatIfIn */
+        WhatIfIn: {
+            /** Clubs */
+            clubs: components["schemas"]["WhatIfClub"][];
+        };
+        /**
+         * WhatIfOut
+         * @description The matrix and ground that another bag would have, unhit clubs estimated.
+         */
+        WhatIfOut: {
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Clubs */
+            clubs: components["schemas"]["ClubOut"][];
+            coverage: components["schemas"]["CoverageOut"];
+            ground: components["schemas"]["GroundOut"];
         };
         /**
          * WhyOut
@@ -2955,6 +3145,84 @@ export interface operations {
             };
         };
     };
+    oxgang_api_gaps_router_gaps: {
+        parameters: {
+            query?: {
+                tolerance_yd?: number | null;
+                from_yd?: number | null;
+                to_yd?: number | null;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GapsOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_gaps_router_loft_search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GappingOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_gaps_router_lookup: {
+        parameters: {
+            query: {
+                yardage: number;
+                temperature_c?: number;
+                headwind_mps?: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedUp"][];
+                };
+            };
+        };
+    };
     oxgang_api_matrix_router_matrix: {
         parameters: {
             query?: {
@@ -3327,6 +3595,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_gaps_router_what_if: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
                 };
             };
         };

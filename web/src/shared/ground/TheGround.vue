@@ -279,6 +279,14 @@ text {
   stroke: var(--slate);
   stroke-dasharray: 3 2.5;
 }
+.furrow.fill rect {
+  fill: var(--accent-soft);
+  stroke: var(--accent);
+  stroke-width: 2;
+}
+.furrow.fill .tick {
+  stroke: var(--accent);
+}
 .furrow.estimated text {
   fill: var(--slate);
 }

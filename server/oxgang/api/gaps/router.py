@@ -1,0 +1,205 @@
+from __future__ import annotations
+
+from dataclasses import asdict
+from uuid import UUID, uuid4
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.models import Club
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.gaps.schemas import (
+    CoverageOut,
+    FillOut,
+    GappingOut,
+    GapsOut,
+    LookedUp,
+    SearchIn,
+    WhatIfIn,
+    WhatIfOut,
+)
+from oxgang.api.matrix.router import cell_out
+from oxgang.api.matrix.schemas import KeyOut
+from oxgang.core.bag import Club as CoreClub
+from oxgang.core.bag import checked_club
+from oxgang.core.carry.cells import build_matrix, furrow
+from oxgang.core.coverage import Coverage, coverage, probability, smallest_set, spare
+from oxgang.core.errors import InputError
+from oxgang.core.fills import Fill, fills_for
+from oxgang.core.gaps import best_at, checked_range, checked_tolerance
+from oxgang.core.lofts import search_lofts
+from oxgang.matrix.selectors.matrix import ground_of, matrix_of
+from oxgang.matrix.selectors.standing import standing_of
+from oxgang.matrix.selectors.today import today_of
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["gaps"])
+
+MOST_LOOKED_UP = 5
+
+
+def _coverage(found: Coverage) -> CoverageOut:
+    return CoverageOut(measured=found.measured, all=found.all, chance=found.chance)
+
+
+def _fill(fill: Fill) -> FillOut:
+    lo, hi = furrow(fill.carry_yd, fill.shot_sd_yd)
+    return FillOut(
+        way=fill.way,
+        key=KeyOut(**asdict(fill.key)),
+        words=fill.words,
+        carry_yd=fill.carry_yd,
+        carry_lo_yd=fill.carry_lo_yd,
+        carry_hi_yd=fill.carry_hi_yd,
+        furrow_from_yd=lo,
+        furrow_to_yd=hi,
+        closes=fill.closes,
+    )
+
+
+@router.get("/students/{student_id}/gaps", response=GapsOut)
+def gaps(
+    request: HttpRequest,
+    student_id: UUID,
+    tolerance_yd: Query[float | None] = None,
+    from_yd: Query[int | None] = None,
+    to_yd: Query[int | None] = None,
+) -> dict[str, object]:
+    """The fallow stretches with ways to close them, coverage three ways, the fewest shots."""
+    student = student_of(coach_of(request).academy, student_id)
+    day = local_day(student, timezone.now())
+    tolerance = checked_tolerance(student.tolerance_yd if tolerance_yd is None else tolerance_yd)
+    lo = student.from_yd if from_yd is None else from_yd
+    hi = student.to_yd if to_yd is None else to_yd
+    checked_range(lo, hi)
+    found = matrix_of(student, day)
+    stage, _ = standing_of(student, found.matrix)
+    clubs = [club.as_core() for club in found.clubs]
+    covered = coverage(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
+    return {
+        "coverage": _coverage(covered),
+        "gaps": [
+            {
+                "gap": gap,
+                "fills": [
+                    _fill(fill)
+                    for fill in fills_for(
+                        gap,
+                        found.matrix,
+                        found.hits,
+                        clubs,
+                        found.positions,
+                        as_of=day,
+                        tolerance_yd=tolerance,
+                        stage=stage,
+                    )
+                ],
+            }
+            for gap in covered.gaps
+        ],
+        "smallest": smallest_set(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        "spare": spare(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        "stage": stage,
+        "measured": sum(1 for cell in found.cells if cell.balls),
+    }
+
+
+@router.post("/students/{student_id}/what-if", response=WhatIfOut)
+def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> dict[str, object]:
+    """What another bag would do for the student. Nothing is stored."""
+    student = student_of(coach_of(request).academy, student_id)
+    day = local_day(student, timezone.now())
+    wanted = [checked_club(CoreClub(c.label, c.loft_deg, c.bounce_deg)) for c in data.clubs]
+    if not wanted:
+        raise InputError("A bag needs at least one club.", field="clubs")
+    if len({c.label.casefold() for c in wanted}) < len(wanted):
+        raise InputError("Two clubs have the same label.", field="clubs")
+    wanted.sort(key=lambda club: -club.loft_deg)
+    found = matrix_of(student, day)
+    known = {club.label: club for club in found.clubs}
+    # A club whose loft was changed is another club: its balls tell of the swing only.
+    hits = [
+        hit
+        for hit in found.hits
+        if not any(
+            club.label == hit.point.club and club.loft_deg != hit.point.loft_deg for club in wanted
+        )
+    ]
+    matrix = build_matrix(
+        hits, wanted, found.positions, as_of=day, tolerance_yd=student.tolerance_yd
+    )
+    clubs = [
+        known.get(c.label)
+        or Club(id=uuid4(), label=c.label, loft_deg=c.loft_deg, bounce_deg=c.bounce_deg)
+        for c in wanted
+    ]
+    for club, core in zip(clubs, wanted, strict=True):
+        club.loft_deg, club.bounce_deg = core.loft_deg, core.bounce_deg
+    covered = coverage(
+        matrix.cells,
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        tolerance_yd=student.tolerance_yd,
+    )
+    return {
+        "clubs": clubs,
+        "cells": [cell_out(cell) for cell in matrix.cells],
+        "ground": ground_of(student, matrix.cells),
+        "coverage": _coverage(covered),
+    }
+
+
+@router.post("/students/{student_id}/loft-search", response=list[GappingOut])
+def loft_search(request: HttpRequest, student_id: UUID, data: SearchIn) -> list[GappingOut]:
+    """The lofts of so many more wedges that cover the ground best, beside the ones that stay."""
+    student = student_of(coach_of(request).academy, student_id)
+    day = local_day(student, timezone.now())
+    found = matrix_of(student, day)
+    staying = [c.as_core() for c in found.clubs if c.label in set(data.staying)]
+    steps = search_lofts(
+        found.hits,
+        staying,
+        found.positions,
+        data.number,
+        as_of=day,
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        tolerance_yd=student.tolerance_yd,
+    )
+    *_, (_, _, best) = steps
+    return [GappingOut(lofts=list(g.lofts), covered=g.covered) for g in best]
+
+
+@router.get("/students/{student_id}/lookup", response=list[LookedUp])
+def lookup(
+    request: HttpRequest,
+    student_id: UUID,
+    yardage: float,
+    temperature_c: Query[float] = 20.0,
+    headwind_mps: Query[float] = 0.0,
+) -> list[LookedUp]:
+    """The best shots for a yardage in today's air and wind, with run and total."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    if not 1 <= yardage <= 200:
+        raise InputError("Look up a yardage of 1 to 200.", field="yardage")
+    found = matrix_of(student, local_day(student, timezone.now()))
+    today = today_of(
+        found.cells,
+        altitude_m=coach.academy.altitude_m,
+        temperature_c=temperature_c,
+        headwind_mps=headwind_mps,
+    )
+    best = best_at([shot.cell for shot in today], yardage, most=MOST_LOOKED_UP)
+    return [
+        LookedUp(
+            cell=cell_out(today[i].home),
+            today_yd=today[i].cell.carry_yd,
+            run_yd=today[i].run_yd,
+            total_yd=today[i].cell.carry_yd + today[i].run_yd,
+            chance=probability(today[i].cell, yardage, student.tolerance_yd),
+        )
+        for i in best
+    ]

@@ -1,0 +1,113 @@
+"""Coverage, fills and sets: against a brute count and an exhaustive search."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+import numpy as np
+import pytest
+from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.coverage import chances, coverage, probability, smallest_set, spare
+from oxgang.core.errors import InputError
+from oxgang.core.fills import ALLOWED, Way, fills_for
+from oxgang.core.gaps import Stretch
+from oxgang.core.lofts import search_lofts
+from oxgang.core.shots import CellKey
+from oxgang.core.stages import Stage
+from oxgang.core.swing import CLOCK
+from scipy import stats
+
+from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit, matrix
+
+
+def made(carry: float, *, sd: float = 3.0, half: float = 2.0, measured: bool = True) -> Cell:
+    basis = Basis.MEASURED if measured else Basis.ESTIMATED
+    return Cell(
+        CellKey("56", f"{carry}"), carry, carry - half, carry + half, sd, 5 * measured, 0, basis,
+        None,
+    )  # fmt: skip
+
+
+def brute(cells: list[Cell], chosen: tuple[int, ...], tolerance: float) -> set[int]:
+    return {
+        y for y in range(30, 101) if any(abs(cells[i].carry_yd - y) <= tolerance for i in chosen)
+    }
+
+
+@pytest.mark.parametrize("seed", range(5))
+def test_smallest_set_is_the_smallest_of_all(seed: int) -> None:
+    rng = np.random.default_rng(seed)
+    cells = [made(round(float(v), 1), measured=bool(rng.integers(2))) for v in rng.uniform(28, 70, 11)]  # fmt: skip # noqa: E501
+    every = brute(cells, tuple(range(11)), 2.5)
+    found = smallest_set(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
+    assert brute(cells, tuple(found), 2.5) == every
+    fewest = next(
+        n
+        for n in range(12)
+        if any(brute(cells, some, 2.5) == every for some in combinations(range(11), n))
+    )
+    assert len(found) == fewest
+    dropped = spare(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
+    assert not set(dropped) & set(found)
+    counted = coverage(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
+    assert counted.all == pytest.approx(len(every) / 71)
+    own = tuple(i for i, c in enumerate(cells) if c.basis is Basis.MEASURED)
+    assert counted.measured == pytest.approx(len(brute(cells, own, 2.5)) / 71)
+
+
+def test_probability_is_that_of_a_normal_ball_and_a_wide_estimate_ploughs_nothing() -> None:
+    sure = made(62, sd=3, half=0)
+    normal = stats.norm(62, 3)
+    assert probability(sure, 60, 2.5) == pytest.approx(normal.cdf(62.5) - normal.cdf(57.5))
+    cells = [made(61, sd=4), made(63, sd=2), made(90)]
+    assert [c.cell for c in chances(cells, 62, 2.5)] == [1, 0]
+    wide = [made(62, half=9, measured=False)]
+    assert coverage(wide, from_yd=30, to_yd=100, tolerance_yd=2.5).all == 0
+    assert coverage([], from_yd=30, to_yd=100, tolerance_yd=2.5).gaps == [Stretch(30, 100)]
+    assert smallest_set(wide, from_yd=30, to_yd=100, tolerance_yd=2.5) == []
+
+
+@pytest.mark.parametrize("stage", list(Stage))
+def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage) -> None:
+    hits = [*CROSS, *(hit(c, "56", "10:00") for c in (76, 77, 78, 77, 76))]
+    m = matrix(hits)
+    for gap in coverage(m.cells, from_yd=30, to_yd=100, tolerance_yd=2.5).gaps:
+        fills = fills_for(
+            gap, m, hits, CLUBS, CLOCK.positions, as_of=TODAY, tolerance_yd=2.5, stage=stage
+        )
+        for fill in fills:
+            assert fill.way in ALLOWED[stage]
+            assert fill.key.swing not in ("11:00", "full")  # nobody has hit these
+            near = [y for y in range(gap.from_yd, gap.to_yd + 1) if abs(fill.carry_yd - y) <= 2.5]
+            assert len(near) == fill.closes > 0
+        assert [f.closes for f in fills] == sorted((f.closes for f in fills), reverse=True)
+    between = fills_for(
+        Stretch(66, 70), m, hits, CLUBS, CLOCK.positions, as_of=TODAY, tolerance_yd=2.5,
+        stage=Stage.DISTANCE,
+    )  # fmt: skip
+    mid = next(f for f in between if f.way is Way.BETWEEN and f.key.club == "56")
+    assert cell(m).carry_yd < mid.carry_yd < cell(m, swing="10:00").carry_yd
+
+
+def test_loft_search_tries_all_and_fills_the_hole() -> None:
+    ends = [CLUBS[0], CLUBS[3]]
+    steps = list(
+        search_lofts(
+            CROSS, ends, CLOCK.positions, 2, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
+        )
+    )
+    tried, total, best = steps[-1]
+    assert tried == total > 20
+    assert all(48 < loft < 60 or loft <= 44 or loft >= 63 for g in best for loft in g.lofts)
+    none = list(
+        search_lofts(
+            CROSS, ends, CLOCK.positions, 1, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
+        )
+    )[-1][2]
+    assert best[0].covered >= none[0].covered
+    with pytest.raises(InputError):
+        next(
+            search_lofts(
+                [], [], CLOCK.positions, 9, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
+            )
+        )

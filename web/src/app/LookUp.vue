@@ -1,0 +1,166 @@
+<script setup lang="ts">
+/** A yardage looked up from any view: the best shots in today's air and wind, with run and total. */
+import { useStorage } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
+import { cellName } from "@/shared/api/cells";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { useStudent } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import { vFocus } from "@/shared/ui/focus";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { useUnits } from "@/shared/units/units";
+
+const props = defineProps<{ studentId: string }>();
+const open = ref(false);
+const typed = ref<number | null>(null);
+const air = useStorage("oxgang-lookup", { temperature: 20, headwind: 0 });
+const shots = ref<Schemas["LookedUp"][]>([]);
+const error = ref("");
+const student = useStudent(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+const asked = computed(() => [typed.value, air.value.temperature, air.value.headwind, open.value]);
+let latest = 0;
+
+watch(asked, async () => {
+  const mine = ++latest;
+  if (!open.value || !typed.value || typed.value < 5) {
+    shots.value = [];
+    return;
+  }
+  try {
+    const found = await dataOf(
+      api.GET("/api/students/{student_id}/lookup", {
+        params: {
+          path: { student_id: props.studentId },
+          query: {
+            yardage: units.value.yards(typed.value),
+            temperature_c: air.value.temperature || 0,
+            headwind_mps: air.value.headwind || 0,
+          },
+        },
+      }),
+    );
+    if (mine !== latest) return;
+    shots.value = found;
+    error.value = "";
+  } catch (cause) {
+    if (mine === latest) error.value = sentenceOf(cause);
+  }
+});
+useKeys("Look up", [
+  key("y", "look a yardage up", "y", () => {
+    open.value = true;
+    typed.value = null;
+  }),
+]);
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+</script>
+
+<template>
+  <div v-if="open" class="veil" @click.self="open = false">
+    <section role="dialog" aria-label="Look a yardage up" @keydown.esc="open = false">
+      <div class="ask">
+        <label
+          ><span class="sr-only">Yardage</span>
+          <input
+            v-model.number="typed"
+            v-focus
+            class="slab big"
+            type="number"
+            inputmode="numeric"
+            min="5"
+            max="200"
+          />
+          {{ units.unit }}</label
+        >
+        <label
+          >Air <input v-model.number="air.temperature" type="number" min="-30" max="55" /> °C</label
+        >
+        <label
+          >Headwind
+          <input v-model.number="air.headwind" type="number" min="-30" max="30" step="0.5" />
+          m/s</label
+        >
+        <button type="button" aria-label="Close" @click="open = false">✕</button>
+      </div>
+      <Sentence :text="error" />
+      <ul class="num">
+        <li v-for="(shot, i) in shots" :key="cellName(shot.cell)" :class="{ first: i === 0 }">
+          <b class="slab">{{ cellName(shot.cell) }}</b>
+          <span>carries {{ units.show(shot.today_yd) }}</span>
+          <span class="quiet"
+            >runs {{ units.show(shot.run_yd) }}, {{ units.show(shot.total_yd) }} in all</span
+          >
+          <span class="quiet">{{ percent(shot.chance) }} in tolerance</span>
+          <span v-if="!shot.cell.balls" class="est">estimated</span>
+        </li>
+      </ul>
+      <p v-if="!shots.length" class="quiet">Type a number; Esc closes.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.veil {
+  position: fixed;
+  inset: 0;
+  z-index: 30;
+  background: rgb(32 38 31 / 0.35);
+}
+section {
+  max-width: 44rem;
+  margin: 5rem auto 0;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  padding: 1rem 1.2rem;
+}
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 1.1rem;
+}
+label {
+  color: var(--ink-2);
+}
+input {
+  width: 4.4rem;
+  min-height: 44px;
+  font: inherit;
+  padding: 0 0.4rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+input.big {
+  width: 7rem;
+  font: 700 2.2rem var(--slab);
+}
+button {
+  margin-left: auto;
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  font: inherit;
+  cursor: pointer;
+  color: var(--ink-2);
+}
+ul {
+  list-style: none;
+  margin: 0.6rem 0 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
+  padding: 0.35rem 0;
+  border-bottom: 1px solid var(--line);
+}
+.first b {
+  font-size: 1.25rem;
+}
+</style>

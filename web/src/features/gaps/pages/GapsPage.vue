@@ -1,0 +1,324 @@
+<script setup lang="ts">
+/** The fallow ground: every stretch, ways to close it drawn in, the fewest shots, another bag. */
+import { useQuery } from "@pinia/colada";
+import { Button } from "ant-design-vue";
+import { computed, ref } from "vue";
+import { cellName } from "@/shared/api/cells";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import {
+  useForgetStudent,
+  useMatrix,
+  usePlan,
+  useStudent,
+  type Cell,
+  type Matrix,
+} from "@/shared/api/queries";
+import GroundLegend from "@/shared/ground/GroundLegend.vue";
+import TheGround from "@/shared/ground/TheGround.vue";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import NoClubs from "@/shared/ui/NoClubs.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { useUnits } from "@/shared/units/units";
+import BagWhatIf from "../components/BagWhatIf.vue";
+
+type Fill = Schemas["FillOut"];
+const props = defineProps<{ studentId: string }>();
+const student = useStudent(() => props.studentId);
+const units = useUnits(() => student.data.value?.units);
+const matrix = useMatrix(() => props.studentId);
+const plan = usePlan(() => props.studentId);
+const forget = useForgetStudent();
+const path = { params: { path: { student_id: props.studentId } } };
+const gaps = useQuery({
+  key: () => ["student", props.studentId, "gaps"],
+  query: () => dataOf(api.GET("/api/students/{student_id}/gaps", path)),
+});
+const pinned = ref<number | null>(null);
+const fewest = ref(false);
+const drawn = ref<Fill | null>(null);
+const bag = ref<Schemas["WhatIfOut"] | null>(null);
+const error = ref("");
+const said = ref("");
+const BALLS = 5;
+
+/** The ground as it is, under another bag, or with a fill drawn in. */
+const shownMatrix = computed<Matrix | null>(() => {
+  const base = matrix.data.value;
+  if (!base) return null;
+  if (bag.value) {
+    const { clubs, cells, ground } = bag.value;
+    return { ...base, clubs, cells, ground };
+  }
+  const fill = drawn.value;
+  if (!fill) return base;
+  const ground = { ...base.ground, fallow: base.ground.fallow.flatMap((s) => rest(s, fill)) };
+  return { ...base, ground };
+});
+/** What a fill leaves of a fallow stretch. */
+function rest(stretch: Schemas["StretchOut"], fill: Fill): Schemas["StretchOut"][] {
+  const reach = matrix.data.value?.ground.tolerance_yd ?? 0;
+  const left: number[] = [];
+  for (let y = stretch.from_yd; y <= stretch.to_yd; y++) {
+    if (Math.abs(fill.carry_yd - y) > reach) left.push(y);
+  }
+  const runs: Schemas["StretchOut"][] = [];
+  for (const y of left) {
+    const last = runs.at(-1);
+    if (last && last.to_yd === y - 1) {
+      last.to_yd = y;
+      last.width += 1;
+    } else runs.push({ from_yd: y, to_yd: y, width: 1 });
+  }
+  return runs;
+}
+const shownCells = computed<Cell[]>(() => {
+  const cells = shownMatrix.value?.cells ?? [];
+  const found = gaps.data.value;
+  const some =
+    fewest.value && found && !bag.value
+      ? cells.filter((_, i) => found.smallest.includes(i))
+      : cells.filter((cell) => bag.value !== null || cell.balls > 0);
+  const fill = drawn.value;
+  return fill ? [...some, cellOf(fill)] : some;
+});
+function cellOf(fill: Fill): Cell {
+  return {
+    ...fill.key,
+    carry_yd: fill.carry_yd,
+    carry_lo_yd: fill.carry_lo_yd,
+    carry_hi_yd: fill.carry_hi_yd,
+    shot_sd_yd: 0,
+    furrow_from_yd: fill.furrow_from_yd,
+    furrow_to_yd: fill.furrow_to_yd,
+    balls: 0,
+    mishits: 0,
+    basis: "fill",
+    last_measured: null,
+    doubts: [],
+    re_expressed: 0,
+  };
+}
+const smallest = computed(() =>
+  (gaps.data.value?.smallest ?? []).flatMap((i) => matrix.data.value?.cells[i] ?? []),
+);
+const spareCells = computed(() =>
+  (gaps.data.value?.spare ?? [])
+    .flatMap((i) => matrix.data.value?.cells[i] ?? [])
+    .filter((cell) => cell.balls),
+);
+async function accept(fill: Fill): Promise<void> {
+  error.value = "";
+  const old = plan.data.value?.plan;
+  const item = {
+    ...fill.key,
+    balls: BALLS,
+    reason: `closes ${fill.closes} fallow yards at about ${Math.round(fill.carry_yd)}`,
+    note: fill.words.includes(",") || fill.words.includes("between") ? fill.words : "",
+  };
+  const body = {
+    title: old?.title ?? "close the gaps",
+    homework: old?.homework ?? false,
+    items: [...(old?.items ?? []), item],
+  };
+  try {
+    await dataOf(
+      api.PUT("/api/students/{student_id}/plan", { ...path, body: body as Schemas["PlanIn"] }),
+    );
+    said.value = `${fill.words} is in the plan.`;
+    await forget(props.studentId);
+  } catch (cause) {
+    error.value = sentenceOf(cause);
+  }
+}
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+const half = (fill: Fill) => units.value.show((fill.carry_hi_yd - fill.carry_lo_yd) / 2);
+useKeys("Gaps", [
+  key("f", "the fewest shots, or all", "f", () => (fewest.value = !fewest.value)),
+  key("Esc", "draw nothing in", "Escape", () => (drawn.value = null)),
+]);
+</script>
+
+<template>
+  <div class="page">
+    <Sentence v-if="gaps.error.value" :text="sentenceOf(gaps.error.value)" />
+    <Sentence v-else-if="matrix.error.value" :text="sentenceOf(matrix.error.value)" />
+    <Waiting v-else-if="!gaps.data.value || !shownMatrix" what="the gaps" />
+    <NoClubs
+      v-else-if="!matrix.data.value?.clubs.length"
+      :student-id="studentId"
+      next="There is no ground without a wedge. Put the bag in, then hit balls."
+    />
+    <div v-else class="columns">
+      <div>
+        <div class="head">
+          <h1>Gaps</h1>
+          <span class="quiet num">
+            Covered {{ percent(gaps.data.value.coverage.measured) }} measured,
+            {{ percent(gaps.data.value.coverage.all) }} with good estimates. One ball lands within
+            the tolerance {{ percent(gaps.data.value.coverage.chance) }} of the time.
+          </span>
+          <GroundLegend class="push" :estimates="bag !== null" />
+        </div>
+        <TheGround
+          :matrix="shownMatrix"
+          :shown="shownCells"
+          :units="units"
+          :pinned="pinned"
+          @pin="pinned = $event"
+        />
+        <p v-if="!gaps.data.value.measured" class="quiet">
+          Nothing is measured yet: hit one swing with every wedge first.
+          <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
+        </p>
+        <div class="two">
+          <section>
+            <h2>
+              The fewest shots
+              <Button size="small" @click="fewest = !fewest"
+                >{{ fewest ? "Draw all" : "Draw them" }} <kbd>f</kbd></Button
+              >
+            </h2>
+            <p class="quiet">
+              {{ smallest.length }} cover all the ground that any shot covers: fewer to learn.
+            </p>
+            <p class="num">
+              <span
+                v-for="cell in smallest"
+                :key="cellName(cell)"
+                class="shot"
+                :class="{ est: !cell.balls }"
+                >{{ cellName(cell) }} <b>{{ units.show(cell.carry_yd) }}</b></span
+              >
+            </p>
+            <p v-if="spareCells.length" class="quiet num">
+              Measured and not needed for it:
+              {{ spareCells.map((cell) => cellName(cell)).join(", ") }}.
+            </p>
+          </section>
+        </div>
+      </div>
+      <div class="side">
+        <section class="sheet">
+          <h2>Fallow</h2>
+          <p v-if="said" class="quiet" role="status">
+            {{ said }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
+          </p>
+          <Sentence :text="error" />
+          <p v-if="!gaps.data.value.gaps.length" class="quiet">No fallow ground. Well ploughed.</p>
+          <div v-for="{ gap, fills } in gaps.data.value.gaps" :key="gap.from_yd" class="gap">
+            <h3 class="num">
+              {{ units.show(gap.from_yd)
+              }}<template v-if="gap.width > 1"> to {{ units.show(gap.to_yd) }}</template>
+              <span class="quiet wide">{{ gap.width }} wide</span>
+            </h3>
+            <ul>
+              <li
+                v-for="fill in fills"
+                :key="fill.words"
+                :class="{ here: drawn === fill }"
+                @pointerenter="drawn = fill"
+              >
+                <button type="button" class="word" @click="drawn = drawn === fill ? null : fill">
+                  {{ fill.words }}
+                </button>
+                <span class="num est"
+                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, closes
+                  {{ fill.closes }}</span
+                >
+                <Button size="small" @click="accept(fill)">Plan it</Button>
+              </li>
+            </ul>
+            <p v-if="!fills.length" class="quiet">
+              Nothing within the {{ gaps.data.value.stage }} stage. Another club, below.
+            </p>
+          </div>
+        </section>
+        <BagWhatIf
+          v-if="matrix.data.value"
+          :student-id="studentId"
+          :matrix="matrix.data.value"
+          :covered="gaps.data.value.coverage.all"
+          @show="bag = $event"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 24rem;
+  gap: 1.5rem;
+  align-items: start;
+}
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1rem;
+}
+h2 {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+}
+.two {
+  margin-top: 1rem;
+}
+.shot {
+  display: inline-block;
+  margin: 0 1.1rem 0.2rem 0;
+}
+.wide {
+  font-weight: 400;
+  margin-left: 0.4rem;
+}
+h2 kbd {
+  margin-left: 0.4rem;
+}
+.gap {
+  border-top: 1px solid var(--line);
+  padding: 0.4rem 0 0.2rem;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 0.5rem;
+  padding: 0.25rem 0.3rem;
+  align-items: center;
+}
+li .est {
+  grid-row: 2;
+}
+li :deep(.ant-btn) {
+  grid-row: 1 / 3;
+  grid-column: 2;
+}
+li.here {
+  background: var(--accent-soft);
+}
+.word {
+  border: 0;
+  background: none;
+  font: inherit;
+  font-weight: 600;
+  color: inherit;
+  text-align: left;
+  padding: 0;
+  cursor: pointer;
+}
+p {
+  margin: 0.2rem 0;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
