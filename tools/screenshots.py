@@ -117,6 +117,28 @@ def gaps(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
+def card(page: Page) -> str:
+    """Publish twice, print, and make a link; the link's address."""
+    student(page, "Jory Tamblin-Voss", "card")
+    page.get_by_label("Note to the student").fill("Three heights, built this autumn.")
+    page.get_by_role("button", name="Publish a version").click()
+    page.wait_for_selector(".pdf")
+    page.get_by_role("button", name="Make a link").click()
+    page.wait_for_selector(".made img")
+    page.wait_for_timeout(300)
+    return page.locator(".made a").get_attribute("href") or ""
+
+
+def versions(page: Page) -> None:
+    card(page)
+
+
+def card_phone(page: Page) -> None:
+    page.goto(card(page))
+    page.wait_for_selector(".shot")
+    page.wait_for_timeout(300)
+
+
 def net(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "net")
     page.get_by_label("Net, from the ball").fill("3")
@@ -137,6 +159,8 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "range-phone": (range_phone, PHONE),
     "import": (import_, DESK),
     "gaps": (gaps, DESK),
+    "versions": (versions, DESK),
+    "card-phone": (card_phone, PHONE),
     "flight": (flight, DESK),
     "net": (net, DESK),
 }

@@ -23,7 +23,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ["**/*.{js,css,html,svg,woff2}"],
         navigateFallback: "/index.html",
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/c\//],
+        globIgnores: ["card*"],
         runtimeCaching: [
           {
             // Not what a launch monitor sent: that is asked twice a second.

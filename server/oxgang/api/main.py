@@ -9,6 +9,7 @@ from oxgang.api import problems
 from oxgang.api.account.router import router as account
 from oxgang.api.auth import CoachSession
 from oxgang.api.balls.router import router as balls
+from oxgang.api.card.router import router as card
 from oxgang.api.feed.router import router as feed
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
@@ -28,6 +29,7 @@ api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
 api.add_router("", gaps)
+api.add_router("", card)
 api.add_router("", plan)
 api.add_router("", review)
 api.add_router("", flight)

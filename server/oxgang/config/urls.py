@@ -1,4 +1,4 @@
-"""Addresses: /api/ is the server's, everything else is the web application's own routing."""
+"""Addresses: /api/ is the server's, /c/ a student's phone card, the rest the web application's."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from oxgang.api.card import public
 from oxgang.api.main import api
 
 NOT_BUILT = (
@@ -28,5 +29,7 @@ def web_application(request: HttpRequest) -> HttpResponse:
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(?!api/|assets/).*$", web_application),
+    path("c/<str:token>", public.page),
+    path("c/<str:token>/card.json", public.data),
+    re_path(r"^(?!api/|assets/|c/).*$", web_application),
 ]

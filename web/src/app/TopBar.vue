@@ -22,6 +22,7 @@ const places = computed(() => [
         { name: "plan", label: "Plan", letter: "p", to: `/s/${studentId.value}/plan` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
         { name: "gaps", label: "Gaps", letter: "a", to: `/s/${studentId.value}/gaps` },
+        { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
         { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
       ]
     : []),
@@ -32,7 +33,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, b setup, m matrix, p plan, r range, v review, a gaps, f flight",
+    "then s students, b setup, m matrix, p plan, r range, v review, a gaps, c card, f flight",
     "g",
     () => {
       chordUntil = Date.now() + CHORD_MS;

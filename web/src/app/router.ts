@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import { routes as card } from "@/features/card";
 import { routes as devices } from "@/features/devices";
 import { routes as flight } from "@/features/flight";
 import { routes as gaps } from "@/features/gaps";
@@ -15,6 +16,7 @@ const routes: RouteRecordRaw[] = [
   ...matrix,
   ...range,
   ...gaps,
+  ...card,
   ...imports,
   ...plan,
   ...review,

@@ -8,8 +8,8 @@ from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy
+from oxgang.academy.tokens import hash_of
 from oxgang.range_sessions.models import Device, FeedBall
-from oxgang.range_sessions.services.devices import hash_of
 
 # A range view that listens shows at most this many waiting balls.
 MOST_SHOWN = 60

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import secrets
 from collections.abc import Sequence
 from datetime import datetime
@@ -10,17 +9,13 @@ from datetime import datetime
 from django.db import transaction
 
 from oxgang.academy.models import Coach
+from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.feeds.monitor import SentBall
 from oxgang.range_sessions.models import Device, FeedBall
 
 PREFIX = "oxg_"
 MAX_NAME = 60
-
-
-def hash_of(token: str) -> str:
-    """What is kept of a token. Tokens are long and random, so a plain digest is enough."""
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 @transaction.atomic

@@ -519,6 +519,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links
+         * @description The private links to the student's card, newest first.
+         */
+        get: operations["oxgang_api_card_router_links"];
+        put?: never;
+        /**
+         * New Link
+         * @description A private link for so many days, with its QR code. It is shown once.
+         */
+        post: operations["oxgang_api_card_router_new_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Link
+         * @description Revoke a link: it shows nothing any more.
+         */
+        delete: operations["oxgang_api_card_router_end_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/loft-search": {
         parameters: {
             query?: never;
@@ -773,6 +817,50 @@ export interface paths {
          * @description What today's air and wind do to the student's cells, at the typical launch and spin.
          */
         get: operations["oxgang_api_flight_router_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description The student's published versions, newest first.
+         */
+        get: operations["oxgang_api_card_router_versions"];
+        put?: never;
+        /**
+         * New Version
+         * @description Publish the reviewed matrix as the next version. It never changes after that.
+         */
+        post: operations["oxgang_api_card_router_new_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/versions/{number}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description What moved from a version to a later one (the newest without `to`).
+         */
+        get: operations["oxgang_api_card_router_compare"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1194,6 +1282,16 @@ export interface components {
             /** Revoked At */
             revoked_at: string | null;
         };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** After Yd */
+            after_yd: number | null;
+            /** Before Yd */
+            before_yd: number | null;
+            key: components["schemas"]["KeyOut"];
+            /** Real */
+            real: boolean;
+        };
         /** Draft */
         Draft: {
             /** Balls */
@@ -1399,6 +1497,42 @@ export interface components {
             fraction: number;
             /** Swing */
             swing: string;
+        };
+        /** LinkIn */
+        LinkIn: {
+            /**
+             * Days
+             * @default 180
+             */
+            days?: number;
+        };
+        /**
+         * LinkMade
+         * @description The address stands here once; `qr` is it as an SVG picture.
+         */
+        LinkMade: {
+            link: components["schemas"]["LinkOut"];
+            /** Qr */
+            qr: string;
+            /** Url */
+            url: string;
+        };
+        /** LinkOut */
+        LinkOut: {
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Revoked At */
+            revoked_at: string | null;
         };
         /**
          * LoadWords
@@ -1752,6 +1886,14 @@ export interface components {
          * @enum {string}
          */
         Protocol: "check-up" | "first map" | "full map" | "trajectory set" | "spin ladder" | "tempo map" | "ball-position trim" | "net launch";
+        /** PublishIn */
+        PublishIn: {
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
         /** RecipeBody */
         RecipeBody: {
             /** Ball In */
@@ -2254,6 +2396,20 @@ export interface components {
          * @enum {string}
          */
         Trajectory: "low" | "stock" | "high";
+        /** VersionOut */
+        VersionOut: {
+            /** By */
+            by: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /**
+             * Published At
+             * Format: date-time
+             */
+            published_at: string;
+        };
         /** WaitingOut */
         WaitingOut: {
             /** Balls */
@@ -3171,6 +3327,77 @@ export interface operations {
             };
         };
     };
+    oxgang_api_card_router_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_card_router_new_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
+                };
+            };
+        };
+    };
+    oxgang_api_card_router_end_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+        };
+    };
     oxgang_api_gaps_router_loft_search: {
         parameters: {
             query?: never;
@@ -3595,6 +3822,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_card_router_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_card_router_new_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_card_router_compare: {
+        parameters: {
+            query?: {
+                to?: number | null;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"][];
                 };
             };
         };

@@ -1,0 +1,131 @@
+"""Versions, the printed card in real size, and the phone card behind its link."""
+
+from __future__ import annotations
+
+import io
+from datetime import timedelta
+
+import pypdf
+import pytest
+import segno
+import zxingcpp
+from django.test import Client
+from django.utils import timezone
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.services.clubs import add_club
+from oxgang.core import bag
+from oxgang.matrix.models import CardLink, PublishedMatrix
+from PIL import Image
+
+from tests.server.conftest import Api
+from tests.server.test_sessions import hit
+
+MM = 72 / 25.4
+
+
+@pytest.fixture
+def published(api: Api, student: Student, wedge: Club) -> Student:
+    hit(api, student, wedge, [44, 45, 43, 44, 45], hit_at="2026-05-20T10:00:00Z")
+    hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", hit_at="2026-05-20T11:00:00Z")
+    api("POST", f"/students/{student.pk}/review", {})
+    assert api("POST", f"/students/{student.pk}/versions", {"note": "first"}).data["number"] == 1
+    return student
+
+
+def test_a_version_never_changes_and_two_are_compared(
+    api: Api, published: Student, wedge: Club
+) -> None:
+    url = f"/students/{published.pk}/versions"
+    before = PublishedMatrix.objects.get().content
+    hit(api, published, wedge, [52, 53, 51, 52, 54, 52, 53, 52])
+    api("POST", f"/students/{published.pk}/review", {})
+    assert api("POST", url, {"note": "stronger"}).data["number"] == 2
+    assert PublishedMatrix.objects.get(number=1).content == before
+    moved = api("GET", f"{url}/1/compare").data
+    half = next(d for d in moved if d["key"]["swing"] == "9:00")
+    assert half["after_yd"] > half["before_yd"] + 2
+    assert [v["note"] for v in api("GET", url).data] == ["stronger", "first"]
+    same = api("GET", f"{url}/1/compare?to=1").data
+    assert not any(d["real"] for d in same)
+    assert api("GET", f"{url}/9/compare").status_code == 404
+
+
+def test_nothing_measured_is_not_published(api: Api, student: Student) -> None:
+    url = f"/students/{student.pk}"
+    assert "Nothing is measured" in api("POST", f"{url}/versions", {}).data["title"]
+    assert "Publish a version first" in api("POST", f"{url}/links", {}).data["title"]
+    assert api("GET", f"{url}/card.pdf").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("form", "size", "pages"),
+    [
+        ("pocket", (148 * MM, 105 * MM), 1),
+        ("tag", (60 * MM, 100 * MM), 2),
+        ("a4", (210 * MM, 297 * MM), 2),
+        ("letter", (612, 792), 2),
+    ],
+)
+def test_the_printed_card_has_its_size_and_every_yardage(
+    api: Api, published: Student, form: str, size: tuple[float, float], pages: int
+) -> None:
+    address = f"/students/{published.pk}/card.pdf?form={form}&sides=yardage,club"
+    book = pypdf.PdfReader(io.BytesIO(api("GET", address).content))
+    assert len(book.pages) == pages
+    box = book.pages[0].mediabox
+    assert (float(box.width), float(box.height)) == pytest.approx(size, abs=0.6)
+    text = "\n".join(page.extract_text() for page in book.pages)
+    for yardage in range(30, 101, 5):
+        assert f"{yardage}" in text
+    assert "56 10:00" in text
+    assert "v1" in text
+
+
+def test_metres_fourteen_clubs_and_sides_that_are_none(
+    api: Api, published: Student, coach: Coach
+) -> None:
+    url = f"/students/{published.pk}"
+    api("PATCH", url, {"units": "m"})
+    for i in range(12):
+        add_club(published, bag.Club(f"club {i}", 40 + i), by=coach)
+    api("POST", f"{url}/versions", {})
+    address = f"{url}/card.pdf?form=tag&sides=club,ground"
+    text = pypdf.PdfReader(io.BytesIO(api("GET", address).content)).pages[0].extract_text()
+    assert "metres" in text
+    assert "left out for room" in text or all(f"club {i}" in text for i in range(12))
+    for sides in ("", "back"):
+        refused = api("GET", f"{url}/card.pdf?sides={sides}")
+        assert (refused.status_code, refused.data["field"]) == (422, "sides")
+
+
+def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, published: Student) -> None:
+    url = f"/students/{published.pk}/links"
+    made = api("POST", url, {"days": 30}).data
+    token = made["url"].rsplit("/", 1)[1]
+    assert token not in str(list(CardLink.objects.values()))
+    # The QR is read again by an independent reader.
+    picture = io.BytesIO()
+    segno.make(made["url"], error="m").save(picture, kind="png", scale=5, border=2)
+    seen = zxingcpp.read_barcode(Image.open(picture))
+    assert seen
+    assert seen.text == made["url"]
+    assert made["qr"].startswith("<svg")
+    anyone = Client()
+    assert anyone.get(f"/c/{token}").status_code == 200
+    card = anyone.get(f"/c/{token}/card.json").json()
+    assert (card["student"], card["version"], card["unit"]) == ("Ansel Quill", 1, "yd")
+    assert [line["at"] for line in card["lines"]] == list(range(30, 101))
+    sixty = next(line for line in card["lines"] if line["at"] == 60)
+    assert (sixty["shot"], sixty["near"]) == ("56 10:00", True)
+    assert anyone.get(f"/api/students/{published.pk}").status_code == 401
+    link = CardLink.objects.get()
+    api("DELETE", f"{url}/{link.pk}")
+    for gone in (f"/c/{token}", "/c/never-was"):
+        page = anyone.get(gone)
+        assert page.status_code == 404
+        assert b"Ansel" not in page.content
+    assert anyone.get(f"/c/{token}/card.json").status_code == 404
+    again = api("POST", url, {"days": 30}).data["url"].rsplit("/", 1)[1]
+    CardLink.objects.filter(revoked_at=None).update(expires_at=timezone.now() - timedelta(1))
+    assert anyone.get(f"/c/{again}").status_code == 404
+    assert api("POST", url, {"days": 0}).data["field"] == "days"
