@@ -228,3 +228,40 @@ def test_a_yardage_is_looked_up_anywhere_and_a_gap_goes_into_the_plan(
     expect(page.get_by_role("status")).to_contain_text(words)
     press("g p")
     expect(page.locator("table.plain tbody tr")).to_have_count(1)
+
+
+def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
+    signed_in: Page, browser: Browser
+) -> None:
+    page = signed_in
+    href = page.get_by_role("link", name="Henrike Sandvoll").get_attribute("href") or ""
+    page.goto(page.url.replace("/students", href.replace("/matrix", "/card")))
+    page.get_by_label("Note to the student").fill("For the autumn.")
+    page.get_by_role("button", name="Publish a version").click()
+    expect(page.get_by_text("Open the PDF")).to_be_visible()
+    page.get_by_role("button", name="Make a link").click()
+    expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
+    address = page.locator(".made a").get_attribute("href") or ""
+    phone = browser.new_context(viewport={"width": 390, "height": 844})
+    card = phone.new_page()
+    sizes: list[int] = []
+    card.on("response", lambda r: sizes.append(len(r.body())))
+    card.goto(address)
+    expect(card.get_by_role("heading", name="Henrike Sandvoll")).to_be_visible()
+    expect(card.locator(".at")).to_contain_text("m")
+    assert 0 < sum(sizes) < 120_000
+    shot = card.locator(".at").inner_text()
+    card.get_by_role("button", name="+5").click()
+    expect(card.locator(".at")).not_to_have_text(shot)
+    card.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    card.reload()
+    expect(card.locator(".shot")).to_be_visible()
+    phone.set_offline(True)
+    card.reload()
+    expect(card.locator(".shot")).to_be_visible()
+    phone.set_offline(False)
+    page.get_by_role("button", name="End it").click()
+    expect(page.get_by_role("button", name="End it")).to_have_count(0)
+    card.reload()
+    expect(card.get_by_text("The link has ended")).to_be_visible()
+    phone.close()

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import io
+import json
 from datetime import timedelta
 
+import openpyxl
 import pypdf
 import pytest
 import segno
@@ -109,7 +111,7 @@ def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, publishe
     seen = zxingcpp.read_barcode(Image.open(picture))
     assert seen
     assert seen.text == made["url"]
-    assert made["qr"].startswith("<svg")
+    assert made["qr"].startswith("data:image/svg+xml")
     anyone = Client()
     assert anyone.get(f"/c/{token}").status_code == 200
     card = anyone.get(f"/c/{token}/card.json").json()
@@ -129,3 +131,37 @@ def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, publishe
     CardLink.objects.filter(revoked_at=None).update(expires_at=timezone.now() - timedelta(1))
     assert anyone.get(f"/c/{again}").status_code == 404
     assert api("POST", url, {"days": 0}).data["field"] == "days"
+
+
+def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    url = f"/students/{student.pk}"
+    sheet = b"club,swing,carry_yd\n56,9:00,52\n56,10:00,70\n"
+    bad = api.upload(f"{url}/told", sheet + b"99,9:00,50\n").json()
+    assert (bad["kept"], bad["problems"][0]["line"]) == (0, 4)
+    assert api.upload(f"{url}/told", sheet).json() == {"kept": 2, "problems": []}
+
+    def half() -> dict[str, object]:
+        cells = api("GET", f"{url}/matrix").data["cells"]
+        return next(
+            c for c in cells if (c["club"], c["swing"], c["trajectory"]) == ("56", "9:00", "stock")
+        )
+
+    told = half()
+    assert (told["basis"], told["balls"], told["told_yd"]) == ("estimated", 0, 52)
+    assert told["carry_yd"] == pytest.approx(51, abs=2)
+    hit(api, student, wedge, [44, 45, 43, 44, 45])
+    api("POST", f"{url}/review", {})
+    hit_it = half()
+    assert (hit_it["basis"], hit_it["told_yd"]) == ("measured", None)
+    assert hit_it["carry_yd"] == pytest.approx(44.5, abs=1.5)
+    book = openpyxl.load_workbook(io.BytesIO(api("GET", f"{url}/matrix.xlsx").content))
+    assert book.sheetnames == ["matrix", "by yardage", "balls"]
+    assert book["matrix"].max_row == 1 + 2 * 6 * 3
+    assert [row[0].value for row in book["by yardage"].iter_rows(min_row=2)] == list(range(30, 101))
+    cells = json.loads(api("GET", f"{url}/matrix.json").content)["cells"]
+    assert {c["basis"] for c in cells} == {"measured", "estimated"}
+    # What the application exports can be told again.
+    exported = api("GET", f"{url}/matrix.csv").content
+    assert api.upload(f"{url}/told", exported).json()["kept"] == 36

@@ -33,7 +33,12 @@ def test_every_address_of_another_academys_student_is_a_404(
             continue
         for method in methods:
             address = path.removeprefix("/api").format(
-                student_id=student.pk, club_id=wedge.pk, scale_id=scale, uid="none-such"
+                student_id=student.pk,
+                club_id=wedge.pk,
+                scale_id=scale,
+                uid="none-such",
+                number=1,
+                link_id=1,
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
             if path.endswith(("/plan", "criteria", "reopen")):
@@ -47,14 +52,23 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith(("cell-balls", "net-plan", "why", "lookup")):
                 address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
-            if path.endswith(("check", "bag", "look")):
+            if path.endswith(("check", "bag", "look", "told")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:
                 response = api(method.upper(), address, body)
             assert response.status_code == 404, (method, path, response.content)
             tried += 1
     assert tried > 15
-    for file in ("shots.csv", "shots.xlsx", "shots.json", "bag.csv", "matrix.csv"):
+    for file in (
+        "shots.csv",
+        "shots.xlsx",
+        "shots.json",
+        "bag.csv",
+        "matrix.csv",
+        "matrix.xlsx",
+        "matrix.json",
+        "card.pdf",
+    ):
         assert api("GET", f"/students/{student.pk}/{file}").status_code == 404
     assert api.upload(f"/students/{student.pk}/shots", b"x").status_code == 404
     # Another academy's club cannot be hit, and its scale cannot be taken.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -72,16 +73,20 @@ def by_yardage(card: Card, *, step: int = STEP_YD) -> list[CardLine]:
 
     The last yardage is the student's own end, so that nothing between is left out.
     """
-    if not card.cells:
+    return lines_of(card.cells, from_yd=card.from_yd, to_yd=card.to_yd, step=step)
+
+
+def lines_of(cells: Sequence[CardCell], *, from_yd: int, to_yd: int, step: int) -> list[CardLine]:
+    """As `by_yardage`, of any cells."""
+    if not cells:
         return []
-    yardages = list(range(card.from_yd, card.to_yd + 1, step))
-    if yardages[-1] != card.to_yd:
-        yardages.append(card.to_yd)
+    yardages = list(range(from_yd, to_yd + 1, step))
+    if yardages[-1] != to_yd:
+        yardages.append(to_yd)
     lines = []
     for yardage in yardages:
-        (best,) = best_at(card.cells, yardage, most=1)
-        cell = card.cells[best]
-        lines.append(CardLine(yardage, cell, cell.carry_yd - yardage))
+        (best,) = best_at(cells, yardage, most=1)
+        lines.append(CardLine(yardage, cells[best], cells[best].carry_yd - yardage))
     return lines
 
 

@@ -4,31 +4,27 @@ from __future__ import annotations
 
 import io
 import json
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 
 from openpyxl import Workbook
 from openpyxl.styles import Font
 
+from oxgang.core.card import CardLine, short_name
+from oxgang.core.carry.cells import Cell
 from oxgang.core.shots import Shot
+from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
+from oxgang.files.matrix import matrix_values
 from oxgang.files.shots import COLUMNS, table_of
 
 SCHEMA = "oxgang-shots-1"
+MATRIX_SCHEMA = "oxgang-matrix-1"
 
 
 def write_workbook(shots: Sequence[Shot]) -> bytes:
     """One sheet, `balls`: header in bold, numbers as numbers, moments without their zone."""
-    columns, rows = table_of(shots)
     book = Workbook()
-    sheet = book.active
-    assert sheet is not None
-    sheet.title = "balls"
-    sheet.append(list(columns))
-    for cell in sheet[1]:
-        cell.font = Font(bold=True)
-    sheet.freeze_panes = "A2"
-    for row in rows:
-        sheet.append([_plain(value) for value in row])
+    _sheet(book, "balls", *table_of(shots))
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()
@@ -42,6 +38,47 @@ def write_json(shots: Sequence[Shot]) -> str:
         for row in rows
     ]
     return json.dumps({"schema": SCHEMA, "columns": COLUMNS, "balls": balls}, default=str, indent=1)
+
+
+def write_matrix_workbook(
+    cells: Sequence[Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
+) -> bytes:
+    """A workbook as a coach would have made it: sheets `matrix`, `by yardage` and `balls`."""
+    book = Workbook()
+    _sheet(book, "matrix", MATRIX_COLUMNS, (matrix_values(cell) for cell in cells))
+    rows = (
+        (
+            line.yardage, short_name(line.cell.key), round(line.cell.carry_yd, 1),
+            round(line.off_yd, 1), "measured" if line.cell.measured else "estimated",
+        )
+        for line in lines
+    )  # fmt: skip
+    _sheet(book, "by yardage", ("yardage", "shot", "carry_yd", "off_yd", "basis"), rows)
+    columns, balls = table_of(shots)
+    _sheet(book, "balls", columns, balls)
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def write_matrix_json(cells: Sequence[Cell]) -> str:
+    """{"schema", "cells": [{column: value}]}, distances in yards."""
+    named = [dict(zip(MATRIX_COLUMNS, matrix_values(cell), strict=True)) for cell in cells]
+    return json.dumps({"schema": MATRIX_SCHEMA, "cells": named}, default=str, indent=1)
+
+
+def _sheet(
+    book: Workbook, title: str, columns: Sequence[str], rows: Iterable[Sequence[object]]
+) -> None:
+    sheet = book.active if book.sheetnames == ["Sheet"] else book.create_sheet()
+    assert sheet is not None
+    sheet.title = title
+    sheet.append(list(columns))
+    for cell in sheet[1]:
+        cell.font = Font(bold=True)
+    sheet.freeze_panes = "A2"
+    for row in rows:
+        sheet.append([_plain(value) for value in row])
 
 
 def _plain(value: object) -> str | int | float | None:

@@ -34,7 +34,7 @@ class MatrixRow:
 
 def write_matrix(cells: Iterable[Cell]) -> str:
     """matrix.csv text, distances to a hundredth of a yard."""
-    return write_table(COLUMNS, (_values(cell) for cell in cells))
+    return write_table(COLUMNS, (_text(cell) for cell in cells))
 
 
 def read_matrix(data: bytes) -> Reading[MatrixRow]:
@@ -48,13 +48,18 @@ def read_matrix(data: bytes) -> Reading[MatrixRow]:
     return read_table(data, required=("club", "swing", "carry_yd"), known=COLUMNS, parse=_row)
 
 
-def _values(cell: Cell) -> list[object]:
+def matrix_values(cell: Cell) -> list[object]:
+    """A cell's values in the order of `COLUMNS`, distances to a hundredth of a yard."""
     k = cell.key
     yards = (cell.carry_yd, cell.carry_lo_yd, cell.carry_hi_yd, cell.shot_sd_yd)
     return [
         k.club, k.swing, k.trajectory, k.spin, k.tempo,
-        *(f"{y:.2f}" for y in yards), cell.balls, cell.basis, cell.last_measured,
+        *(round(y, 2) for y in yards), cell.balls, cell.basis, cell.last_measured,
     ]  # fmt: skip
+
+
+def _text(cell: Cell) -> list[object]:
+    return [f"{v:.2f}" if isinstance(v, float) else v for v in matrix_values(cell)]
 
 
 def _row(row: Row, extra: dict[str, str]) -> MatrixRow:

@@ -103,7 +103,7 @@ def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
     student = student_of(coach.academy, student_id)
     link, token = make_link(student, data.days, by=coach, now=timezone.now())
     url = request.build_absolute_uri(f"/c/{token}")
-    qr = segno.make(url, error="m").svg_inline(scale=5, border=2)
+    qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
     return LinkMade(link=LinkOut.from_orm(link), url=url, qr=qr)
 
 

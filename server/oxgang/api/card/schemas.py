@@ -38,7 +38,7 @@ class LinkOut(Schema):
 
 
 class LinkMade(Schema):
-    """The address stands here once; `qr` is it as an SVG picture."""
+    """The address stands here once; `qr` is it as a picture (a data URI of an SVG)."""
 
     link: LinkOut
     url: str

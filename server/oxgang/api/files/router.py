@@ -24,20 +24,29 @@ from oxgang.api.files.schemas import (
     FileReport,
     MappingBody,
     PreviewBall,
+    Told,
 )
+from oxgang.core.card import card_cell, lines_of
 from oxgang.core.errors import InputError
 from oxgang.core.shots import Shot
 from oxgang.files.bag import read_bag, write_bag
-from oxgang.files.export import write_json, write_workbook
+from oxgang.files.export import (
+    write_json,
+    write_matrix_json,
+    write_matrix_workbook,
+    write_workbook,
+)
 from oxgang.files.foreign import TARGETS, UNITS, ColumnMapping, Source, read_any, read_mapped
-from oxgang.files.matrix import write_matrix
+from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
+from oxgang.files.tables import RowProblem, write_table
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
 from oxgang.range_sessions.selectors.mappings import guessed, names_of, remembered
 from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.imports import ReadFile, import_balls, match, read_for
 from oxgang.range_sessions.services.mappings import remember
+from oxgang.range_sessions.services.told import take_told
 
 router = Router(tags=["files"])
 
@@ -100,6 +109,48 @@ def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
     student = student_of(coach_of(request).academy, student_id)
     cells = matrix_of(student, local_day(student, timezone.now())).cells
     return _csv(student, "matrix", write_matrix(cells))
+
+
+@router.get("/students/{student_id}/matrix.xlsx", include_in_schema=False)
+def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
+    """The matrix as a workbook: the cells, a shot for every yardage, the balls."""
+    student = student_of(coach_of(request).academy, student_id)
+    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    cards = [card_cell(cell) for cell in cells]
+    lines = lines_of(cards, from_yd=student.from_yd, to_yd=student.to_yd, step=1)
+    book = write_matrix_workbook(cells, lines, shots_for_file(student))
+    return _file(student, "matrix.xlsx", book, XLSX)
+
+
+@router.get("/students/{student_id}/matrix.json", include_in_schema=False)
+def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
+    """The matrix as JSON."""
+    student = student_of(coach_of(request).academy, student_id)
+    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    return _file(student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
+
+
+@router.post("/students/{student_id}/told", response=Told)
+def told(
+    request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
+) -> dict[str, object]:
+    """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    table = read_any(file.read())
+    text = write_table(table.columns, (row for _, row in table.rows))
+    reading = read_matrix(text.encode())
+    kept = 0
+    misfits: list[RowProblem] = []
+    if skip_bad or not reading.problems:
+        kept, misfits = take_told(
+            student,
+            reading.rows,
+            skip_bad=skip_bad,
+            by=coach,
+            today=local_day(student, timezone.now()),
+        )
+    return {"kept": kept, "problems": [*reading.problems, *misfits]}
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)

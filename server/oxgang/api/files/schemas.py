@@ -70,6 +70,13 @@ class FileLook(FileReport):
     preview: list[PreviewBall]
 
 
+class Told(Schema):
+    """How many cells of a matrix kept elsewhere were taken in; none while there are problems."""
+
+    kept: int
+    problems: list[ProblemRow]
+
+
 class BagReport(Schema):
     clubs: int
     problems: list[ProblemRow]

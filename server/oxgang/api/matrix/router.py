@@ -48,6 +48,7 @@ def cell_out(cell: Cell) -> CellOut:
         last_measured=cell.last_measured,
         doubts=list(cell.doubts),
         re_expressed=cell.re_expressed,
+        told_yd=cell.told_yd,
     )
 
 

@@ -29,6 +29,7 @@ class CellOut(Schema):
     last_measured: date | None
     doubts: list[str]
     re_expressed: int
+    told_yd: float | None
 
 
 class KeyOut(Schema):

@@ -64,7 +64,7 @@ class Cell:
     """One cell of a matrix. Distances in yards; the interval is 90 % for the mean carry.
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
-    arm angle.
+    arm angle. `told_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
     """
 
     key: CellKey
@@ -78,6 +78,7 @@ class Cell:
     last_measured: date | None
     doubts: tuple[Doubt, ...] = ()
     re_expressed: int = 0
+    told_yd: float | None = None
 
     @property
     def half_yd(self) -> float:
@@ -160,6 +161,7 @@ def build_matrix(
             last_measured=owns.last[i],
             doubts=(),
             re_expressed=owns.re_expressed[i],
+            told_yd=owns.told[i],
         )
         doubts = [Doubt.CONFLICT] if key in in_conflict else []
         doubts += [Doubt.DAYS_DISAGREE] if apart[i] else []
@@ -201,11 +203,12 @@ class _Own:
     last: list[date | None]
     mishits: list[int]
     re_expressed: list[int]
+    told: list[float | None]
 
 
 def _own(hits: Iterable[Hit], place: dict[CellKey, int], as_of: date) -> _Own:
     n = len(place)
-    own = _Own([[] for _ in range(n)], [None] * n, [0] * n, [0] * n)
+    own = _Own([[] for _ in range(n)], [None] * n, [0] * n, [0] * n, [None] * n)
     known: dict[int, int | None] = {}  # by identity: callers share one key a cell
     for hit in hits:
         name = id(hit.cell)
@@ -214,7 +217,9 @@ def _own(hits: Iterable[Hit], place: dict[CellKey, int], as_of: date) -> _Own:
         i = known[name]
         if i is None or (hit.day is not None and hit.day > as_of):
             continue
-        if hit.counts and hit.carry_yd:
+        if hit.told:
+            own.told[i] = hit.carry_yd
+        elif hit.counts and hit.carry_yd:
             own.logs[i].append(hit.carry_yd)
             own.re_expressed[i] += hit.re_expressed
             last = own.last[i]

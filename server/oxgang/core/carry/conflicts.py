@@ -99,6 +99,8 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
     found = []
     for i in np.flatnonzero(far):
         hit = hits[grouped.ball_hit[i]]
+        if hit.told:
+            continue
         carry, typical = (float(np.exp(v[i])) for v in (grouped.ball_log, usual))
         found.append(Suspect(hit.uid, hit.cell, carry, typical))
     return found

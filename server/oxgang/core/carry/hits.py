@@ -45,7 +45,7 @@ class Hit:
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is at home conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today.
+    is today. `told` is no ball but a carry from a matrix kept elsewhere.
     """
 
     cell: CellKey
@@ -59,6 +59,7 @@ class Hit:
     lie: Lie = Lie.FAIRWAY
     sd: float = 0.0
     re_expressed: bool = False
+    told: bool = False
 
     @property
     def counts(self) -> bool:

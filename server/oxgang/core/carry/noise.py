@@ -35,6 +35,8 @@ CELL_DRIFT_SD: Final = 0.025
 DAYS_A_YEAR: Final = 365.25
 # Balls hit before a change of technique or of a club say less about today.
 CHANGE_SD: Final = 0.06
+# A carry that somebody wrote down without its balls: of how many and when is not known.
+TOLD_SD: Final = 0.06
 # A solid ball counts in full up to so many standard deviations from the centre of its cell, then
 # less and less (Hampel's idea of 1974: no single wild ball moves a number); the coach is shown it.
 FULL_UNTIL: Final = 2.0

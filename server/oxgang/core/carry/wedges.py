@@ -62,7 +62,11 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
         squares[club] += float((off**2).sum())
         freedom[club] += len(logs) - 1
     struck = {
-        club: [hit.strike == "solid" for hit in hits if hit.cell.club == club and not hit.excluded]
+        club: [
+            hit.strike == "solid"
+            for hit in hits
+            if hit.cell.club == club and not hit.excluded and not hit.told
+        ]
         for club in clubs
     }
     known = [club for club in clubs if struck[club]]

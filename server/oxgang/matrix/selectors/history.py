@@ -25,6 +25,6 @@ def history_of(hits: Iterable[Hit], key: CellKey) -> list[DayOfCell]:
     """The days on which a cell was hit, oldest first."""
     days: dict[date, list[float]] = defaultdict(list)
     for hit in hits:
-        if hit.cell == key and hit.counts and hit.carry_yd and hit.day:
+        if hit.cell == key and hit.counts and hit.carry_yd and hit.day and not hit.told:
             days[hit.day].append(hit.carry_yd)
     return [DayOfCell(day, len(c), median(c)) for day, c in sorted(days.items())]

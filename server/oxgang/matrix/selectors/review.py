@@ -37,7 +37,7 @@ def review_of(student: Student, day: date) -> Review:
     after = matrix_of(student, day, live=True)
     uids = {ball.uid for ball in balls}
     new = [hit for hit in after.hits if hit.uid in uids and hit.counts]
-    standing = [hit for hit in before.hits if hit.counts]
+    standing = [hit for hit in before.hits if hit.counts and not hit.told]
     carries: dict[CellKey, list[float]] = defaultdict(list)
     for hit in new:
         carries[hit.cell].append(hit.carry_yd or 0.0)

@@ -5,5 +5,6 @@ from oxgang.range_sessions.models.device import Device, FeedBall
 from oxgang.range_sessions.models.mapping import StoredMapping
 from oxgang.range_sessions.models.plan import StoredPlan
 from oxgang.range_sessions.models.session import RangeSession
+from oxgang.range_sessions.models.told import ToldCell
 
-__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredMapping", "StoredPlan"]
+__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredMapping", "StoredPlan", "ToldCell"]

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
@@ -11,11 +12,13 @@ from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
+from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import TOLD_SD
 from oxgang.core.carry.prior import Point
 from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.swing import express
-from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.models import Ball, ToldCell
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +80,7 @@ def balls_in_cell(
 
 
 def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[Hit]:
-    """The student's balls as the carry model takes them, in the student's scale. One query.
+    """The student's balls as the carry model takes them, in the student's scale. Two queries.
 
     Only balls that a coach has reviewed, unless `live`.
 
@@ -126,7 +129,24 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
         hits.append(
             Hit(cell, point, carry, uid, on, struck, excluded, kind, ground, sd, re_expressed)
         )
-    return hits
+    return [*hits, *_told(student, clubs, hits)]
+
+
+def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> list[Hit]:
+    """What a matrix kept elsewhere says of cells with too few balls of their own. One query."""
+    positions = student.scale.as_core().positions
+    balls = Counter(hit.cell for hit in hits if hit.counts)
+    told = []
+    for row in ToldCell.objects.filter(student=student).select_related("club"):
+        label = clubs.get(row.club_id)
+        if label is None:
+            continue
+        kinds = Trajectory(row.trajectory), Spin(row.spin), Tempo(row.tempo)
+        key = CellKey(label, express(row.swing, row.arm_deg, positions), *kinds)
+        if balls[key] < ENOUGH_BALLS:
+            point = Point(label, row.club.loft_deg, row.arm_deg, *kinds)
+            told.append(Hit(key, point, row.carry_yd, "told", row.told_on, sd=TOLD_SD, told=True))
+    return told
 
 
 def measured_in_cell(balls: Iterable[Ball]) -> Measured:

@@ -825,6 +825,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Told
+         * @description Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook).
+         */
+        post: operations["oxgang_api_files_router_told"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/versions": {
         parameters: {
             query?: never;
@@ -1135,6 +1155,8 @@ export interface components {
             swing: string;
             /** Tempo */
             tempo: string;
+            /** Told Yd */
+            told_yd: number | null;
             /** Trajectory */
             trajectory: string;
         };
@@ -1508,7 +1530,7 @@ export interface components {
         };
         /**
          * LinkMade
-         * @description The address stands here once; `qr` is it as an SVG picture.
+         * @description The address stands here once; `qr` is it as a picture (a data URI of an SVG).
          */
         LinkMade: {
             link: components["schemas"]["LinkOut"];
@@ -2389,6 +2411,16 @@ export interface components {
             density: number;
             /** Home Density */
             home_density: number;
+        };
+        /**
+         * Told
+         * @description How many cells of a matrix kept elsewhere were taken in; none while there are problems.
+         */
+        Told: {
+            /** Kept */
+            kept: number;
+            /** Problems */
+            problems: components["schemas"]["ProblemRow"][];
         };
         /**
          * Trajectory
@@ -3822,6 +3854,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_files_router_told: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Skip Bad
+                     * @default false
+                     */
+                    skip_bad?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"];
                 };
             };
         };

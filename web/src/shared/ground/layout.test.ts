@@ -31,6 +31,7 @@ const cell = (label: string, trajectory: string, carry: number): Cell => ({
   last_measured: null,
   doubts: [],
   re_expressed: 0,
+  told_yd: null,
 });
 const ground: Ground = {
   from_yd: 30,

@@ -96,9 +96,6 @@ const moved = computed(() =>
 );
 const yards = (v: number | null) => (v === null ? "–" : units.value.show(v));
 const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at));
-const picture = computed(
-  () => `data:image/svg+xml;utf8,${encodeURIComponent(made.value?.qr ?? "")}`,
-);
 </script>
 
 <template>
@@ -206,7 +203,7 @@ const picture = computed(
             <Button @click="link">Make a link</Button>
           </p>
           <div v-if="made" class="made">
-            <img :src="picture" alt="QR code of the link" />
+            <img :src="made.qr" alt="QR code of the link" />
             <p>
               <a :href="made.url" target="_blank" rel="noopener">{{ made.url }}</a><br /><span
                 class="quiet"

@@ -97,6 +97,7 @@ function cellOf(fill: Fill): Cell {
     last_measured: null,
     doubts: [],
     re_expressed: 0,
+    told_yd: null,
   };
 }
 const smallest = computed(() =>

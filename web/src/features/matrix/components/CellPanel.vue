@@ -84,6 +84,9 @@ const recipe = computed(() => {
     </p>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ cell.doubts.join(", ") }}.</p>
+    <p v-if="cell?.told_yd" class="quiet num">
+      Told {{ units.show(cell.told_yd) }} by a matrix kept elsewhere; counts little.
+    </p>
     <p v-if="cell?.re_expressed" class="quiet">
       {{ cell.re_expressed }} hit in another swing scale, placed by arm angle.
     </p>

@@ -5,7 +5,7 @@ import { ref } from "vue";
 import { sentenceOf } from "@/shared/api/client";
 import { useForgetStudent } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { importBag, useShotsImport } from "../composables/transfer";
+import { importBag, importTold, useShotsImport } from "../composables/transfer";
 
 const props = defineProps<{ studentId: string }>();
 const forget = useForgetStudent();
@@ -37,6 +37,20 @@ async function takeBag(event: Event): Promise<void> {
     await forget(props.studentId);
   } catch (cause) {
     bagError.value = sentenceOf(cause);
+  }
+}
+const toldInput = ref<HTMLInputElement | null>(null);
+const toldSaid = ref("");
+const toldError = ref("");
+async function takeTold(event: Event): Promise<void> {
+  const file = chosen(event);
+  if (!file) return;
+  toldSaid.value = toldError.value = "";
+  try {
+    toldSaid.value = await importTold(props.studentId, file);
+    await forget(props.studentId);
+  } catch (cause) {
+    toldError.value = sentenceOf(cause);
   }
 }
 const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
@@ -129,7 +143,25 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
   <Sentence :text="bagError" />
   <p class="row">
     <b>Matrix</b>
+    <Button @click="toldInput?.click()">Import one kept elsewhere</Button>
     <a :href="`/api/students/${studentId}/matrix.csv`" download>Export matrix.csv</a>
+    <a :href="`/api/students/${studentId}/matrix.xlsx`" download>.xlsx</a>
+    <a :href="`/api/students/${studentId}/matrix.json`" download>.json</a>
+    <input
+      ref="toldInput"
+      type="file"
+      accept=".csv,.xlsx,text/csv,text/plain"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="matrix to import"
+      @change="takeTold"
+    />
+  </p>
+  <p v-if="toldSaid" role="status">{{ toldSaid }}</p>
+  <Sentence :text="toldError" />
+  <p class="quiet">
+    A matrix from paper or a sheet (columns club, swing, carry_yd) counts little, and only until a
+    cell has five balls of its own.
   </p>
 </template>
 

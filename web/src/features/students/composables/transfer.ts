@@ -12,16 +12,24 @@ export async function importBag(studentId: string, file: File): Promise<string> 
   const address = `/api/students/${studentId}/bag`;
   const check = await send(`${address}/check`, { method: "POST", body: form(file) });
   const report = (await check.json()) as Schemas["BagReport"];
-  if (report.problems.length) {
-    const lines = report.problems.map((p) => `line ${p.line}, ${p.column}: ${p.reason}`);
-    throw new Problem({
-      status: 422,
-      code: "bad-rows",
-      title: `Nothing was stored. ${file.name}, ${lines.join(" ")}`,
-      field: "file",
-    });
-  }
+  refuse(file, report.problems);
   const answer = await send(address, { method: "POST", body: form(file) });
   const { new: added, changed } = (await answer.json()) as Schemas["BagImported"];
   return `${added} ${added === 1 ? "club" : "clubs"} added, ${changed} changed.`;
+}
+
+/** Take in a matrix kept elsewhere, all or nothing; problems come back as sentences. */
+export async function importTold(studentId: string, file: File): Promise<string> {
+  const address = `/api/students/${studentId}/told`;
+  const answer = await send(address, { method: "POST", body: form(file) });
+  const told = (await answer.json()) as Schemas["Told"];
+  refuse(file, told.problems);
+  return `${told.kept} ${told.kept === 1 ? "cell" : "cells"} told.`;
+}
+
+function refuse(file: File, problems: Schemas["ProblemRow"][]): void {
+  if (!problems.length) return;
+  const lines = problems.map((p) => `line ${p.line}, ${p.column}: ${p.reason}`);
+  const title = `Nothing was stored. ${file.name}, ${lines.join(" ")}`;
+  throw new Problem({ status: 422, code: "bad-rows", title, field: "file" });
 }

@@ -1,0 +1,33 @@
+"""Carries from a matrix that somebody kept elsewhere."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from oxgang.academy.models import Club, Coach, Student
+
+
+class ToldCell(models.Model):
+    """A cell's carry without its balls. It counts until the cell has balls enough of its own."""
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="+")
+    club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="+")
+    swing = models.CharField(max_length=24)
+    arm_deg = models.FloatField()
+    trajectory = models.CharField(max_length=5)
+    spin = models.CharField(max_length=7)
+    tempo = models.CharField(max_length=6)
+    carry_yd = models.FloatField()
+    told_on = models.DateField()
+    told_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["student", "club", "swing", "trajectory", "spin", "tempo"],
+                name="told_once_a_cell",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.club} {self.swing}: {self.carry_yd}"

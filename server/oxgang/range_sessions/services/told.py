@@ -1,0 +1,63 @@
+"""Taking in a matrix that somebody kept on paper or in a sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from django.db import transaction
+
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.files.matrix import MatrixRow
+from oxgang.files.tables import RowProblem
+from oxgang.range_sessions.models import ToldCell
+
+
+@transaction.atomic
+def take_told(
+    student: Student,
+    rows: Sequence[tuple[int, MatrixRow]],
+    *,
+    skip_bad: bool,
+    by: Coach,
+    today: date,
+) -> tuple[int, list[RowProblem]]:
+    """Keep the carries of a matrix file; a cell told before takes the new carry.
+
+    Returns
+    -------
+    tuple
+        How many cells were kept (none while there are problems and they were not to be skipped),
+        and the rows that fit no club or swing of the student.
+    """
+    clubs = {club.label.casefold(): club for club in bag_of(student)}
+    swings = known_swings(student)
+    problems, cells = [], []
+    for line, row in rows:
+        club = clubs.get(row.key.club.casefold())
+        swing = swings.get(row.key.swing.casefold())
+        if club is None:
+            problems.append(RowProblem(line, "club", f'"{row.key.club}" is not in the bag.'))
+        elif swing is None:
+            problems.append(RowProblem(line, "swing", f'"{row.key.swing}" is not a swing here.'))
+        elif row.carry_yd > 0:
+            cells.append((club, swing, row))
+    if problems and not skip_bad:
+        return 0, problems
+    for club, swing, row in cells:
+        ToldCell.objects.update_or_create(
+            student=student,
+            club=club,
+            swing=swing.label,
+            trajectory=row.key.trajectory,
+            spin=row.key.spin,
+            tempo=row.key.tempo,
+            defaults={
+                "arm_deg": swing.arm_deg,
+                "carry_yd": row.carry_yd,
+                "told_on": row.last_measured or today,
+                "told_by": by,
+            },
+        )
+    return len(cells), problems
