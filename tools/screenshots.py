@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import base64
 import shutil
+import subprocess
 import sys
 import tempfile
 from collections.abc import Callable
@@ -129,8 +131,45 @@ def card(page: Page) -> str:
     return page.locator(".made a").get_attribute("href") or ""
 
 
+def bag(page: Page) -> None:
+    student(page, "Odile Brackenshaw", "gaps")
+    page.get_by_label("Loft of GW").fill("52")
+    page.get_by_role("button", name="Add a wedge").click()
+    page.wait_for_timeout(500)
+    page.get_by_role("button", name="Search").click()
+    page.wait_for_timeout(600)
+    page.get_by_role("heading", name="Another bag").scroll_into_view_if_needed()
+    page.wait_for_timeout(200)
+
+
 def versions(page: Page) -> None:
     card(page)
+    page.get_by_role("button", name="Publish a version").click()
+    page.wait_for_timeout(400)
+    page.get_by_label("From version").select_option(label="v1")
+    page.wait_for_timeout(400)
+
+
+def card_print(page: Page) -> None:
+    """The folded pocket card as it is printed (needs pdftoppm, Debian's poppler-utils)."""
+    card(page)
+    if not shutil.which("pdftoppm"):
+        return
+    origin = page.url.split("/s/")[0]
+    pdf = page.request.get(origin + (page.locator(".pdf").get_attribute("href") or "")).body()
+    with tempfile.TemporaryDirectory() as folder:
+        (Path(folder) / "card.pdf").write_bytes(pdf)
+        subprocess.run(
+            ["pdftoppm", "-r", "170", "-png", "-singlefile", "card.pdf", "card"],
+            cwd=folder,
+            check=True,
+        )
+        page.set_content(
+            "<body style='margin:0'><img style='width:100%' src='data:image/png;base64,"
+            + base64.b64encode((Path(folder) / "card.png").read_bytes()).decode()
+            + "'></body>"
+        )
+        page.wait_for_timeout(300)
 
 
 def card_phone(page: Page) -> None:
@@ -159,7 +198,9 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "range-phone": (range_phone, PHONE),
     "import": (import_, DESK),
     "gaps": (gaps, DESK),
+    "bag": (bag, DESK),
     "versions": (versions, DESK),
+    "card-print": (card_print, {"width": 990, "height": 705}),
     "card-phone": (card_phone, PHONE),
     "flight": (flight, DESK),
     "net": (net, DESK),

@@ -80,6 +80,7 @@ def test_the_printed_card_has_its_size_and_every_yardage(
     for yardage in range(30, 101, 5):
         assert f"{yardage}" in text
     assert "56 10:00" in text
+    assert "stock 28-34" in text  # the launch to look for
     assert "v1" in text
 
 

@@ -14,16 +14,24 @@ from django.utils import timezone
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.demo.load import load_demo
+from oxgang.files.card import Form, Side, write_card
 from oxgang.files.foreign import read_any, read_mapped
 from oxgang.files.shots import read_shots
+from oxgang.matrix.selectors.published import card_of
+from oxgang.matrix.services.publishing import publish
+from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.mappings import guessed
 from oxgang.range_sessions.services.imports import import_balls, match, read_for
+from oxgang.range_sessions.services.review import review
 
 MATRIX_LIMIT_S = 0.150
 # The page waits 15 ms for the slider to settle before it asks.
 PICTURE_LIMIT_S = 0.035
 PLAN_LIMIT_S = 0.300
 IMPORT_LIMIT_S = 30.0
+GAPS_LIMIT_S = 0.300
+LOFTS_LIMIT_S = 2.0
+PDF_LIMIT_S = 0.500
 BALLS = 2000
 
 
@@ -110,6 +118,36 @@ def test_a_check_up_plan_of_60_balls(benchmark: Any, student: Student) -> None:
     plan = benchmark(lambda: client.post(address, wanted, content_type="application/json").json())
     assert plan["balls"] == 60
     assert benchmark.stats["median"] < PLAN_LIMIT_S
+
+
+def test_gaps_fills_and_the_smallest_set(benchmark: Any, student: Student) -> None:
+    review(student, aside={}, keep=None, by=Coach.objects.all()[0])
+    Ball.objects.exclude(club__label="54").delete()  # leaves gaps to fill
+    client = signed_in(student)
+    address = f"/api/students/{student.pk}/gaps"
+    found = benchmark(lambda: client.get(address).json())
+    assert found["gaps"]
+    assert benchmark.stats["median"] < GAPS_LIMIT_S
+
+
+def test_a_search_of_four_lofts(benchmark: Any, student: Student) -> None:
+    client = signed_in(student)
+    address = f"/api/students/{student.pk}/loft-search"
+    wanted = {"number": 4, "staying": []}
+    best = benchmark.pedantic(
+        lambda: client.post(address, wanted, content_type="application/json").json(), rounds=3
+    )
+    assert len(best[0]["lofts"]) == 4
+    assert benchmark.stats["median"] < LOFTS_LIMIT_S
+
+
+def test_the_printed_card(benchmark: Any, student: Student) -> None:
+    coach = Coach.objects.all()[0]
+    review(student, aside={}, keep=None, by=coach)
+    card = card_of(publish(student, "", by=coach, now=timezone.now()))
+    pdf = benchmark(lambda: write_card(card, Form.POCKET, list(Side)))
+    assert pdf[:4] == b"%PDF"
+    assert benchmark.stats["median"] < PDF_LIMIT_S
 
 
 @pytest.fixture(scope="module")

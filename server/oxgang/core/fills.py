@@ -81,15 +81,20 @@ def fills_for(
     as_of: date,
     tolerance_yd: float,
     stage: Stage,
+    later: bool = False,
 ) -> list[Fill]:
     """Ways to close a gap, best first.
 
     Preferred: what closes most of it; then in the order of `Way`; then less loft and the shorter
-    swing. Never a swing longer than the longest of the scale that the student has hit.
+    swing. Never a swing longer than the longest of the scale that the student has hit, unless
+    `later` asks what will close it once stage and swing have grown.
     """
     loft = {club.label: club.loft_deg for club in clubs}
     arm = {p.label: p.arm_deg for p in positions}
     longest = max((arm[c.key.swing] for c in matrix.cells if c.balls), default=0.0)
+    if later:
+        longest = max(arm.values(), default=0.0)
+        stage = Stage.TRAJECTORY
     candidates = [
         *_estimated(matrix.cells, arm, longest),
         *_trims(matrix.cells),

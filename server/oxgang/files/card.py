@@ -11,6 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.card import STEP_YD, Card, CardCell, by_yardage, short_name
+from oxgang.core.launch import WINDOWS_DEG
 from oxgang.core.shots import Spin, Tempo, Trajectory
 from oxgang.core.units import m_from_yd
 
@@ -162,9 +163,10 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
                     _number(canvas, card, cell, x + (j + 1 + NAME_COLUMNS) * column, base, size)
     canvas.setFont("Helvetica", 6.5)
     left_out = [club for club, _ in card.clubs[len(shown) :]]
-    said = "italic: estimated"
+    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in WINDOWS_DEG.items())
+    said = f"launch, degrees: {windows}; italic: estimated"
     if left_out:
-        said += f"; left out for room: {', '.join(left_out)}"
+        said = f"left out for room: {', '.join(left_out)}; italic: estimated"
     canvas.drawString(x, y, _fitted(canvas, said, "Helvetica", 6.5, width))
 
 

@@ -28,7 +28,7 @@ from oxgang.core.carry.cells import build_matrix, furrow
 from oxgang.core.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
 from oxgang.core.fills import Fill, fills_for
-from oxgang.core.gaps import best_at, checked_range, checked_tolerance
+from oxgang.core.gaps import Stretch, best_at, checked_range, checked_tolerance
 from oxgang.core.lofts import search_lofts
 from oxgang.matrix.selectors.matrix import ground_of, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
@@ -44,7 +44,7 @@ def _coverage(found: Coverage) -> CoverageOut:
     return CoverageOut(measured=found.measured, all=found.all, chance=found.chance)
 
 
-def _fill(fill: Fill) -> FillOut:
+def _fill(fill: Fill, later: bool) -> FillOut:
     lo, hi = furrow(fill.carry_yd, fill.shot_sd_yd)
     return FillOut(
         way=fill.way,
@@ -56,6 +56,7 @@ def _fill(fill: Fill) -> FillOut:
         furrow_from_yd=lo,
         furrow_to_yd=hi,
         closes=fill.closes,
+        later=later,
     )
 
 
@@ -77,28 +78,28 @@ def gaps(
     found = matrix_of(student, day)
     stage, _ = standing_of(student, found.matrix)
     clubs = [club.as_core() for club in found.clubs]
+
+    def ways(gap: Stretch) -> list[FillOut]:
+        for later in (False, True):
+            fills = fills_for(
+                gap,
+                found.matrix,
+                found.hits,
+                clubs,
+                found.positions,
+                as_of=day,
+                tolerance_yd=tolerance,
+                stage=stage,
+                later=later,
+            )
+            if fills:
+                return [_fill(fill, later) for fill in fills]
+        return []
+
     covered = coverage(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
     return {
         "coverage": _coverage(covered),
-        "gaps": [
-            {
-                "gap": gap,
-                "fills": [
-                    _fill(fill)
-                    for fill in fills_for(
-                        gap,
-                        found.matrix,
-                        found.hits,
-                        clubs,
-                        found.positions,
-                        as_of=day,
-                        tolerance_yd=tolerance,
-                        stage=stage,
-                    )
-                ],
-            }
-            for gap in covered.gaps
-        ],
+        "gaps": [{"gap": gap, "fills": ways(gap)} for gap in covered.gaps],
         "smallest": smallest_set(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
         "spare": spare(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
         "stage": stage,

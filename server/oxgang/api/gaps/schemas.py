@@ -16,6 +16,8 @@ class CoverageOut(Schema):
 
 
 class FillOut(Schema):
+    """A way to close a gap; `later` is one for after the student's stage and longest swing."""
+
     way: str
     key: KeyOut
     words: str
@@ -25,6 +27,7 @@ class FillOut(Schema):
     furrow_from_yd: float
     furrow_to_yd: float
     closes: int
+    later: bool
 
 
 class GapOut(Schema):

@@ -1386,7 +1386,10 @@ export interface components {
             /** Rows */
             rows: number;
         };
-        /** FillOut */
+        /**
+         * FillOut
+         * @description A way to close a gap; `later` is one for after the student's stage and longest swing.
+         */
         FillOut: {
             /** Carry Hi Yd */
             carry_hi_yd: number;
@@ -1401,6 +1404,8 @@ export interface components {
             /** Furrow To Yd */
             furrow_to_yd: number;
             key: components["schemas"]["KeyOut"];
+            /** Later */
+            later: boolean;
             /** Way */
             way: string;
             /** Words */

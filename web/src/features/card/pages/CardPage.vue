@@ -47,6 +47,7 @@ const pdf = computed(() => {
   return `/api/students/${props.studentId}/card.pdf?${query.toString()}`;
 });
 const from = ref<number | null>(null);
+const to = ref<number | null>(null);
 const compared = ref<Schemas["DifferenceOut"][]>([]);
 
 async function run(write: () => Promise<void>): Promise<void> {
@@ -64,12 +65,16 @@ const publish = () =>
     note.value = "";
     await versions.refetch();
   });
-const compare = (version: number) =>
+const compare = () =>
   run(async () => {
-    from.value = version;
+    compared.value = [];
+    if (from.value === null) return;
     compared.value = await dataOf(
       api.GET("/api/students/{student_id}/versions/{number}/compare", {
-        params: { path: { student_id: props.studentId, number: version } },
+        params: {
+          path: { student_id: props.studentId, number: from.value },
+          query: to.value === null ? {} : { to: to.value },
+        },
       }),
     );
   });
@@ -134,19 +139,28 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
             <li v-for="v in versions.data.value" :key="v.number">
               <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
               <span class="quiet">{{ v.by }}</span>
-              <Button
-                v-if="newest && v.number !== newest.number"
-                size="small"
-                @click="compare(v.number)"
-                >Compare with v{{ newest.number }}</Button
-              >
               <p v-if="v.note" class="quiet">{{ v.note }}</p>
             </li>
           </ul>
-          <template v-if="from !== null">
-            <h2>What moved since v{{ from }}</h2>
-            <p v-if="!moved.length" class="quiet">Nothing by half a yard.</p>
-            <table v-else class="plain num">
+          <template v-if="versions.data.value.length > 1">
+            <h2>What moved</h2>
+            <p class="row">
+              from
+              <select v-model="from" aria-label="From version" @change="compare">
+                <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                  v{{ v.number }}
+                </option>
+              </select>
+              to
+              <select v-model="to" aria-label="To version" @change="compare">
+                <option :value="null">the newest</option>
+                <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                  v{{ v.number }}
+                </option>
+              </select>
+            </p>
+            <p v-if="from !== null && !moved.length" class="quiet">Nothing by half a yard.</p>
+            <table v-else-if="moved.length" class="plain num">
               <tbody>
                 <tr v-for="d in moved" :key="cellName(d.key)">
                   <td class="slab">{{ cellName(d.key) }}</td>

@@ -230,8 +230,9 @@ useKeys("Gaps", [
                 <Button size="small" @click="accept(fill)">Plan it</Button>
               </li>
             </ul>
-            <p v-if="!fills.length" class="quiet">
-              Nothing within the {{ gaps.data.value.stage }} stage. Another club, below.
+            <p v-if="!fills.length" class="quiet">Out of reach of this bag. Another club, below.</p>
+            <p v-else-if="fills[0]?.later" class="quiet">
+              Not within the {{ gaps.data.value.stage }} stage and the swings hit so far: later.
             </p>
           </div>
         </section>

@@ -11,6 +11,8 @@ export interface StudentDraft {
   units: "yd" | "m";
   scale_id: number;
   tolerance_yd: number;
+  from_yd: number;
+  to_yd: number;
   ball_limit: number;
   notes: string;
 }
@@ -31,12 +33,24 @@ const draft = reactive<StudentDraft>({
   units: props.student?.units === "m" ? "m" : "yd",
   scale_id: props.student?.scale.id ?? props.scales[0]?.id ?? 0,
   tolerance_yd: props.student?.tolerance_yd ?? 2.5,
+  from_yd: props.student?.from_yd ?? 30,
+  to_yd: props.student?.to_yd ?? 100,
   ball_limit: props.student?.ball_limit ?? 80,
   notes: props.student?.notes ?? "",
 });
 const words = useWords();
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
-const FIELDS = ["name", "hand", "units", "scale_id", "tolerance_yd", "ball_limit", "notes"];
+const FIELDS = [
+  "name",
+  "hand",
+  "units",
+  "scale_id",
+  "tolerance_yd",
+  "from_yd",
+  "to_yd",
+  "ball_limit",
+  "notes",
+];
 const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.about("", "scale")));
 </script>
 
@@ -76,6 +90,16 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <InputNumber id="tolerance" v-model:value="draft.tolerance_yd" :step="0.5" :precision="1" />
     <p class="quiet hint">A yardage is covered when a carry is this close.</p>
     <Sentence :text="about('tolerance_yd')" />
+    <label for="from">Ground, yards from and to</label>
+    <InputNumber id="from" v-model:value="draft.from_yd" :min="5" :max="199" />
+    <InputNumber
+      v-model:value="draft.to_yd"
+      class="second"
+      :min="6"
+      :max="200"
+      aria-label="Ground to"
+    />
+    <Sentence :text="about('from_yd', 'to_yd')" />
     <label for="limit">Balls a session, at most</label>
     <InputNumber id="limit" v-model:value="draft.ball_limit" :min="5" :max="300" />
     <p class="quiet hint">
@@ -105,6 +129,9 @@ label[for]:first-child {
 .pair :deep(.ant-radio-button-wrapper) {
   min-width: 8rem;
   text-align: center;
+}
+.second {
+  margin-left: 0.5rem;
 }
 .hint {
   margin: 0.25rem 0 0;
