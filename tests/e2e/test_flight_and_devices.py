@@ -68,7 +68,7 @@ def test_balls_of_a_monitor_arrive_within_a_second_and_once(
     page.keyboard.press("Enter")
     token = page.locator(".token code").first.inner_text()
     page.goto(f"{server.url}/students")
-    open_student(page, "Maren Okafor", "range")
+    open_student(page, "Henrike Sandvoll", "range")
     page.wait_for_selector(".display")
     page.wait_for_timeout(300)
     before = page.locator("ol.balls li").count()

@@ -66,5 +66,7 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
       });
     }
   }
-  return [...balls.values()].sort((a, b) => Date.parse(a.hit_at) - Date.parse(b.hit_at));
+  // Parsed once: a long session is sorted at every ball.
+  const at = new Map([...balls.values()].map((ball) => [ball, Date.parse(ball.hit_at)]));
+  return [...at.keys()].sort((a, b) => (at.get(a) ?? 0) - (at.get(b) ?? 0));
 }
