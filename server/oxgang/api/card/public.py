@@ -25,7 +25,9 @@ PAGE = """<!doctype html>
 <body>{body}</body>
 </html>
 """
-CARD = """<main id="card" data-token="{token}"></main>
+# The content is asked for with the page, not after its script.
+CARD = """<link rel="preload" href="/c/{token}/card.json" as="fetch" crossorigin="anonymous">
+<main id="card" data-token="{token}"></main>
 <noscript>This card needs JavaScript.</noscript><script src="/card.js" defer></script>"""
 GONE = """<main><h1>This card is not here</h1>
 <p>The link has ended. Ask your coach for a new one.</p></main>"""
