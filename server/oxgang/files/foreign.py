@@ -19,7 +19,16 @@ from oxgang.core.errors import FileError
 from oxgang.core.shots import Shot
 from oxgang.core.units import M_PER_YD, MPS_PER_MPH
 from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
-from oxgang.files.tables import BadCell, Reading, Row, RowProblem, decode, parse_number, records
+from oxgang.files.tables import (
+    BadCell,
+    Reading,
+    Row,
+    RowProblem,
+    decode,
+    many_objects,
+    parse_number,
+    records,
+)
 
 # A title may stand above the header: it is looked for in this many rows.
 HEADER_WITHIN: Final = 10
@@ -146,6 +155,7 @@ class Table:
         return [value for value, _ in zip(found, range(most), strict=False)]
 
 
+@many_objects()
 def read_any(data: bytes) -> Table:
     """The table of a CSV file or of a workbook's first sheet that has one.
 
@@ -251,6 +261,7 @@ def _unit(target: str, column: str, table: Table, length: str) -> str:
     return length if units is _LENGTH else next(iter(units))
 
 
+@many_objects()
 def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     """The balls of a table under a mapping; rows that cannot be read are problems."""
     places = {name: i for i, name in enumerate(table.columns)}

@@ -16,7 +16,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.shots import MEASURED, Shot
 from oxgang.core.swing import Position
 from oxgang.files.shots import read_shots
-from oxgang.files.tables import Reading, RowProblem
+from oxgang.files.tables import Reading, RowProblem, many_objects
 from oxgang.range_sessions.services.balls import CHUNK, record_balls
 
 
@@ -42,6 +42,7 @@ def read_for(student: Student, data: bytes) -> ReadFile:
     return match(student, read_shots(data))
 
 
+@many_objects()
 def match(student: Student, reading: Reading[Shot]) -> ReadFile:
     """The balls of a file with the student's own clubs and swings.
 
