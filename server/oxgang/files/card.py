@@ -11,6 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.card import STEP_YD, Card, CardCell, by_yardage, short_name
+from oxgang.core.carry.cells import furrow
 from oxgang.core.launch import WINDOWS_DEG
 from oxgang.core.shots import Spin, Tempo, Trajectory
 from oxgang.core.units import m_from_yd
@@ -43,6 +44,8 @@ SMALLEST: Final = 6.5
 LARGEST: Final = 22.0
 # Room for a club's name in the grid, in columns of numbers.
 NAME_COLUMNS: Final = 1.5
+# From one line of the note under the grid to the next [points].
+NOTE_LEADING: Final = 7.5
 
 
 def write_card(card: Card, form: Form, sides: list[Side]) -> bytes:
@@ -127,7 +130,7 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
     }
     used = [t for t in heights if any(k[2] is t and c.measured for k, c in cells.items())]
     used = used or [Trajectory.STOCK]
-    note_room = 9.0
+    note_room = 2 * NOTE_LEADING + 2
     rows = len(card.clubs) * len(used) + 1
     most = int((height - note_room) / SMALLEST / 1.25) - 1
     shown = list(card.clubs)
@@ -164,10 +167,12 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
     canvas.setFont("Helvetica", 6.5)
     left_out = [club for club, _ in card.clubs[len(shown) :]]
     windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in WINDOWS_DEG.items())
-    said = f"launch, degrees: {windows}; italic: estimated"
+    note = "italic: estimated"
     if left_out:
-        said = f"left out for room: {', '.join(left_out)}; italic: estimated"
-    canvas.drawString(x, y, _fitted(canvas, said, "Helvetica", 6.5, width))
+        note += f"; left out for room: {', '.join(left_out)}"
+    canvas.drawString(x, y + NOTE_LEADING, _fitted(canvas, note, "Helvetica", 6.5, width))
+    launch = f"launch \N{DEGREE SIGN}: {windows}"
+    canvas.drawString(x, y, _fitted(canvas, launch, "Helvetica", 6.5, width))
 
 
 def _number(
@@ -200,8 +205,8 @@ def _ground(canvas: Canvas, card: Card, x: float, y: float, width: float, height
             place = {Trajectory.HIGH: 0.2, Trajectory.STOCK: 0.5, Trajectory.LOW: 0.8}
             middle = upper - lane * place[cell.key.trajectory]
             bar = lane * 0.18
-            from_x = at(max(lo, cell.carry_yd - 1.2816 * cell.shot_sd_yd))
-            to_x = at(min(hi, cell.carry_yd + 1.2816 * cell.shot_sd_yd))
+            short, long = furrow(cell.carry_yd, cell.shot_sd_yd)
+            from_x, to_x = at(max(lo, short)), at(min(hi, long))
             canvas.setFillGray(0.75)
             canvas.rect(from_x, middle - bar / 2, to_x - from_x, bar, stroke=1, fill=1)
             canvas.setFillGray(0)

@@ -22,6 +22,7 @@ from oxgang.api.card.schemas import (
     PublishIn,
     VersionOut,
 )
+from oxgang.api.matrix.schemas import KeyOut
 from oxgang.core.errors import InputError
 from oxgang.files.card import Form, Side, write_card
 from oxgang.matrix.models import CardLink, PublishedMatrix
@@ -61,7 +62,9 @@ def compare(
     student = student_of(coach_of(request).academy, student_id)
     found = differences(version_of(student, number), version_of(student, to))
     return [
-        DifferenceOut(key=asdict(d.key), before_yd=d.before_yd, after_yd=d.after_yd, real=d.real)  # type: ignore[arg-type]
+        DifferenceOut(
+            key=KeyOut(**asdict(d.key)), before_yd=d.before_yd, after_yd=d.after_yd, real=d.real
+        )
         for d in found
     ]
 

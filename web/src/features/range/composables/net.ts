@@ -53,7 +53,12 @@ export function useNet(options: NetOptions) {
   );
 
   const entry = reactive({ text: "", problem: "" });
+  /** A launch is worked out from the tape, so no ball is taken before its height is known. */
   function hit(above_m: number): void {
+    if (own.value === null && !plan.data.value) {
+      entry.problem = "The tape's height is not known yet. Try again, or set it yourself.";
+      return;
+    }
     entry.text = "";
     entry.problem = "";
     const { distance_m, ball_height_m } = place.value;
