@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from oxgang.core.carry.cells import build_matrix
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.prior import Point, Points, covariance
-from oxgang.core.drift import shift
+from oxgang.core.drift.shift import shift
 from oxgang.core.errors import InputError
 from oxgang.core.plan import check_balls, choose, plan_balls, weights_of
 from oxgang.core.swing import CLOCK

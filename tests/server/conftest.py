@@ -56,7 +56,7 @@ def make_student(coach: Coach, name: str = "Ansel Quill") -> Student:
     scale = coach.academy.scales.get(key="clock")
     student = add_student(StudentFields(name=name, scale_id=scale.pk), by=coach, now=NOW)
     for label, loft in (("56", 56), ("60", 60)):
-        add_club(student, bag.Club(label, loft), by=coach)
+        add_club(student, bag.Club(label, loft), by=coach, now=NOW)
     return student
 
 

@@ -90,7 +90,7 @@ def test_metres_fourteen_clubs_and_sides_that_are_none(
     url = f"/students/{published.pk}"
     api("PATCH", url, {"units": "m"})
     for i in range(12):
-        add_club(published, bag.Club(f"club {i}", 40 + i), by=coach)
+        add_club(published, bag.Club(f"club {i}", 40 + i), by=coach, now=timezone.now())
     api("POST", f"{url}/versions", {})
     address = f"{url}/card.pdf?form=tag&sides=club,ground"
     text = pypdf.PdfReader(io.BytesIO(api("GET", address).content)).pages[0].extract_text()

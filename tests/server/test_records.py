@@ -37,10 +37,10 @@ def test_two_coaches_change_different_fields(api: Api, student: Student) -> None
 
 def test_archived_students_come_back_whole(api: Api, student: Student) -> None:
     api("POST", f"/students/{student.pk}/archive")
-    assert api("GET", "/students").data == []
-    assert len(api("GET", "/students?archived=true").data) == 1
+    assert api("GET", "/students").data["rows"] == []
+    assert len(api("GET", "/students?archived=true").data["rows"]) == 1
     api("POST", f"/students/{student.pk}/restore")
-    (row,) = api("GET", "/students").data
+    (row,) = api("GET", "/students").data["rows"]
     assert (row["name"], row["clubs"], row["balls"], row["last_hit"]) == ("Ansel Quill", 2, 0, None)
 
 

@@ -87,8 +87,8 @@ def test_a_review_shows_before_and_after_and_keeps_what_the_coach_keeps(
     (moved,) = (m for m in seen["moved"] if m["new_balls"])
     assert moved["real"]
     assert moved["after"]["carry_yd"] > moved["before"]["carry_yd"] + 2
-    assert seen["shift"]["changed"]
-    assert seen["shift"]["lo"] > 0.05
+    assert seen["verdict"]["shift"]["changed"]
+    assert seen["verdict"]["shift"]["lo"] > 0.05
     (odd,) = seen["suspects"]
     assert odd["carry_yd"] == pytest.approx(30)
     assert api("POST", url, {"aside": {odd["uid"]: " "}}).data["field"] == "aside"

@@ -3,15 +3,21 @@
 import re
 import subprocess
 import sys
+from datetime import date, timedelta
 from pathlib import Path
 
 import pytest
 from django.test import Client
+from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.api.main import api as the_api
 from oxgang.config.environment import DEV_SECRET, Environment
+from oxgang.core.events import EventKind
+from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
+from oxgang.range_sessions.services.events import EventFields, add_event
 
 from tests.server.conftest import Api, make_coach, make_student
+from tests.server.test_balls import ball
 
 BODIES: dict[str, dict[str, object]] = {
     "put": {"uid": "x" * 10, "hit_at": "2026-05-31T10:00:00Z", "swing": "9:00", "carry_yd": 60},
@@ -27,9 +33,17 @@ def test_every_address_of_another_academys_student_is_a_404(
     theirs = make_student(stranger)
     api = Api(stranger)
     scale = student.scale_id
+    soon = AppointmentFields(starts_at=timezone.now() + timedelta(days=1))
+    booked = make_appointment(student, soon, by=coach, now=timezone.now())
+    api_of_owner = Api(coach)
+    api_of_owner("PUT", f"/students/{student.pk}/balls", ball(wedge, "0", 60))
+    lesson = EventFields(kind=EventKind.TECHNIQUE, on=date(2026, 5, 31))
+    event = add_event(student, lesson, by=coach, now=timezone.now())
     tried = 0
     for path, methods in the_api.get_openapi_schema()["paths"].items():
-        if not re.search(r"\{(student_id|club_id|scale_id)\}", path):
+        if not re.search(
+            r"\{(student_id|club_id|scale_id|event_id|entry_id|appointment_id)\}", path
+        ):
             continue
         for method in methods:
             address = path.removeprefix("/api").format(
@@ -39,6 +53,9 @@ def test_every_address_of_another_academys_student_is_a_404(
                 uid="none-such",
                 number=1,
                 link_id=1,
+                event_id=event.pk,
+                entry_id=event.entry_id,
+                appointment_id=booked.pk,
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
             if path.endswith(("/plan", "criteria", "reopen")):
@@ -48,6 +65,8 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"clubs": [], "number": 1, "staying": []}
             if path.endswith(("recipes", "picture")):
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
+            if path.endswith("/events"):
+                body = {"kind": "technique", "on": "2026-05-31"}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith(("cell-balls", "net-plan", "why", "lookup")):
@@ -75,7 +94,7 @@ def test_every_address_of_another_academys_student_is_a_404(
     body = BODIES["put"] | {"club_id": str(wedge.pk)}
     assert api("PUT", f"/students/{theirs.pk}/balls", body).status_code == 404
     assert api("PATCH", f"/students/{theirs.pk}", {"scale_id": scale}).status_code == 404
-    assert [row["name"] for row in api("GET", "/students").data] == ["Ansel Quill"]
+    assert [row["name"] for row in api("GET", "/students").data["rows"]] == ["Ansel Quill"]
 
 
 def test_nothing_is_read_or_written_without_a_session_or_a_token(student: Student) -> None:

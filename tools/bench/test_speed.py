@@ -121,7 +121,7 @@ def test_a_check_up_plan_of_60_balls(benchmark: Any, student: Student) -> None:
 
 
 def test_gaps_fills_and_the_smallest_set(benchmark: Any, student: Student) -> None:
-    review(student, aside={}, keep=None, by=Coach.objects.all()[0])
+    review(student, aside={}, keep=None, by=Coach.objects.all()[0], now=timezone.now())
     Ball.objects.exclude(club__label="54").delete()  # leaves gaps to fill
     client = signed_in(student)
     address = f"/api/students/{student.pk}/gaps"
@@ -143,7 +143,7 @@ def test_a_search_of_four_lofts(benchmark: Any, student: Student) -> None:
 
 def test_the_printed_card(benchmark: Any, student: Student) -> None:
     coach = Coach.objects.all()[0]
-    review(student, aside={}, keep=None, by=coach)
+    review(student, aside={}, keep=None, by=coach, now=timezone.now())
     card = card_of(publish(student, "", by=coach, now=timezone.now()))
     pdf = benchmark(lambda: write_card(card, Form.POCKET, list(Side)))
     assert pdf[:4] == b"%PDF"

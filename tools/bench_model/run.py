@@ -17,7 +17,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from oxgang.core.carry.cells import Matrix, build_matrix
-from oxgang.core.drift import shift
+from oxgang.core.drift.shift import shift
 from oxgang.core.gaps import FROM_YD, TO_YD
 from oxgang.core.plan import check_balls, choose, plan_balls, weights_of
 from oxgang.core.shots import CellKey, Shot, Trajectory

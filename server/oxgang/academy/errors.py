@@ -9,3 +9,9 @@ class NotFound(OxgangError):
     """Not there, or not this academy's: the two look the same from outside."""
 
     code = "not-found"
+
+
+class ChangedMeanwhile(OxgangError):
+    """Somebody else changed the same thing first. Nothing is written."""
+
+    code = "changed-meanwhile"

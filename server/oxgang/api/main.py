@@ -9,17 +9,22 @@ from oxgang.api import problems
 from oxgang.api.account.router import router as account
 from oxgang.api.auth import CoachSession
 from oxgang.api.balls.router import router as balls
+from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
+from oxgang.api.events.router import router as events
 from oxgang.api.feed.router import router as feed
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
+from oxgang.api.history.router import router as history
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
 from oxgang.api.plan.router import router as plan
+from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
 from oxgang.api.students.router import router as students
+from oxgang.api.transfer.router import router as transfer
 
 api = NinjaAPI(title="Oxgang", version=__version__, auth=CoachSession(), docs_url=None)
 problems.install(api)
@@ -36,3 +41,8 @@ api.add_router("", flight)
 api.add_router("", net)
 api.add_router("", feed)
 api.add_router("", files)
+api.add_router("", events)
+api.add_router("", calendar)
+api.add_router("", history)
+api.add_router("", progress)
+api.add_router("", transfer)

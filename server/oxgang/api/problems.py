@@ -9,13 +9,14 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as NinjaValidationError
 
-from oxgang.academy.errors import NotFound
+from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.core.errors import ConfirmationNeeded, OxgangError
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 
 STATUS: dict[type[OxgangError], int] = {
     NotFound: 404,
     ConfirmationNeeded: 409,
+    ChangedMeanwhile: 409,
     MalformedFeed: 400,
 }
 

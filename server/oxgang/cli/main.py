@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import typer
 
-from oxgang.cli import files, server
+from oxgang.cli import backup, files, server
 from oxgang.cli.flight import flight
 from oxgang.cli.monitor import monitor
 
@@ -22,4 +22,7 @@ app.command()(flight)
 app.command()(monitor)
 app.command()(server.demo)
 app.command()(server.serve)
+app.command()(backup.backup)
+app.command()(backup.restore)
+app.command("keeper", hidden=True)(server.keeper_command)
 app.command("add-coach")(server.add_coach_command)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import secrets
+import subprocess
 import sys
 from pathlib import Path
 from typing import Annotated
@@ -29,7 +30,7 @@ def demo(
     if fresh:
         for file in data.glob("oxgang.sqlite3*"):
             file.unlink()
-    _start_django("demo", data, host)
+    start_django("demo", data, host)
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
@@ -57,7 +58,7 @@ def serve(
     data.mkdir(parents=True, exist_ok=True)
     os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
     os.environ["OXGANG_HTTPS"] = str(https)
-    _start_django("prod", data, names or host)
+    start_django("prod", data, names or host)
     from oxgang.academy.models import Coach
 
     if not Coach.objects.exists():
@@ -81,7 +82,7 @@ def add_coach_command(
     """Let a coach in. Asks for what is not given; the password is asked for or OXGANG_PASSWORD."""
     data.mkdir(parents=True, exist_ok=True)
     os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
-    _start_django("prod", data, "127.0.0.1")
+    start_django("prod", data, "127.0.0.1")
     _ask_for_coach(academy, name, log_in)
 
 
@@ -118,7 +119,8 @@ def _secret_key(file: Path) -> str:
     return file.read_text(encoding="ascii").strip()
 
 
-def _start_django(mode: str, data: Path, names: str) -> None:
+def start_django(mode: str, data: Path, names: str) -> None:
+    """Set Django up with a data folder, and bring its database up to this version."""
     os.environ["OXGANG_MODE"] = mode
     os.environ["OXGANG_DATA"] = str(data.resolve())
     os.environ["OXGANG_HOSTS"] = f"{names},127.0.0.1,localhost"
@@ -138,7 +140,22 @@ def _start_django(mode: str, data: Path, names: str) -> None:
         fail(f"The server cannot start with {data}: {error}")
 
 
+def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the server")]) -> None:
+    """Keeps what the list of students shows fresh. The server starts it."""
+    import django
+
+    django.setup()
+    from oxgang.cli.keeper import keep
+
+    keep(parent)
+
+
 def _listen(host: str, port: int) -> None:
     from oxgang.config.listen import listen
 
-    listen(host, port)
+    # Its environment names the mode and the data; it ends when this process does.
+    keeper = subprocess.Popen([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
+    try:
+        listen(host, port)
+    finally:
+        keeper.terminate()

@@ -8,6 +8,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from oxgang.api.calendar import public as calendar
 from oxgang.api.card import public
 from oxgang.api.main import api
 
@@ -29,7 +30,8 @@ def web_application(request: HttpRequest) -> HttpResponse:
 
 urlpatterns = [
     path("api/", api.urls),
+    path("cal/<str:token>.ics", calendar.feed),
     path("c/<str:token>", public.page),
     path("c/<str:token>/card.json", public.data),
-    re_path(r"^(?!api/|assets/|c/).*$", web_application),
+    re_path(r"^(?!api/|assets/|c/|cal/).*$", web_application),
 ]

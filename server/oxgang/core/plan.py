@@ -10,7 +10,7 @@ memory); tests compare it with exhaustive search.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -18,6 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
+from oxgang.core.carry.noise import UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.shots import CellKey, Lie, Trajectory
 
@@ -29,6 +30,10 @@ MOST_BALLS_A_CELL: Final = 10
 BALLS_RANGE: Final = (1, 300)
 # A cell counts in full inside the student's yardages and fades out over this much beyond [yd].
 FADE_YD: Final = 5.0
+# What a cell that is not due counts for, where others are.
+REST_COUNTS: Final = 0.01
+# Less gain a ball than this is none [yd^2].
+NOTHING: Final = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +68,7 @@ def choose(
     balls: int,
     *,
     allowed: NDArray[np.bool_] | None = None,
+    enough: Array | None = None,
     step: int = STEP_BALLS,
     most: int = MOST_BALLS_A_CELL,
 ) -> Choice:
@@ -80,6 +86,9 @@ def choose(
         How many balls there are, at least 1.
     allowed
         Cells that may be hit, shape (n,); all when None.
+    enough
+        Variance of each cell, shape (n,), below which less is worth nothing, until all are there;
+        0 when None.
     """
     left = covariance.copy()
     start = float(value @ np.diagonal(covariance))
@@ -94,9 +103,16 @@ def choose(
         if not open_cells.any():
             break
         noise = spread**2 / np.maximum(want, 1)
-        taken = (value @ left**2) / (np.diagonal(left) + noise)
-        rate = np.where(open_cells, taken / np.maximum(want, 1), -1.0)
+        variance = np.diagonal(left)
+        less = left**2 / (variance + noise)
+        if enough is not None:
+            # What takes a cell below its mark counts only as far as the mark.
+            less = np.minimum(less, np.maximum(variance - enough, 0.0)[:, None])
+        rate = np.where(open_cells, (value @ less) / np.maximum(want, 1), -1.0)
         best = int(np.argmax(rate))
+        if rate[best] <= NOTHING and enough is not None:
+            enough = None
+            continue
         if rate[best] <= 0:
             break
         column = left[:, best] / np.sqrt(left[best, best] + noise[best])
@@ -134,6 +150,8 @@ def plan_balls(
     from_yd: float,
     to_yd: float,
     allowed: Callable[[CellKey], bool] | None = None,
+    due: Collection[CellKey] = (),
+    tolerance_yd: float | None = None,
 ) -> list[Planned]:
     """Where so many balls do most for a student's matrix, in the order to hit them.
 
@@ -141,6 +159,9 @@ def plan_balls(
     ----------
     allowed
         Which cells may be hit; all of them when None.
+    due
+        Cells that the student plays by and can no longer trust: as many of them as possible are
+        to come within `tolerance_yd`.
 
     Raises
     ------
@@ -154,10 +175,11 @@ def plan_balls(
     carries = np.array([cell.carry_yd for cell in matrix.cells])
     choice = choose(
         matrix.fit.posterior.covariance[np.ix_(matrix.rows, matrix.rows)],
-        weights_of(carries, from_yd, to_yd) * carries**2,
-        matrix.spread,
+        weights_of(carries, from_yd, to_yd) * _urgency(matrix, due) * carries**2,
+        matrix.spread * UNSEEN_MISHITS**0.5,
         balls,
         allowed=may,
+        enough=(tolerance_yd / INTERVAL_Z / carries) ** 2 if due and tolerance_yd else None,
     )
     after = INTERVAL_Z * np.sqrt(np.diagonal(choice.left)) * carries
     planned = [
@@ -166,6 +188,11 @@ def plan_balls(
         if n
     ]
     return in_order(planned, [cell.key for cell in matrix.cells])
+
+
+def _urgency(matrix: Matrix, due: Collection[CellKey]) -> Array:
+    """What each cell counts for, shape (n,): all the same when nothing is due."""
+    return np.array([1.0 if not due or cell.key in due else REST_COUNTS for cell in matrix.cells])
 
 
 def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planned]:

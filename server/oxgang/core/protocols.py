@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -47,7 +47,10 @@ ABOUT: Final = {
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Wish:
-    """What the coach asks of a protocol. Club and swing None is the protocol's own choice."""
+    """What the coach asks of a protocol. Club and swing None is the protocol's own choice.
+
+    `due` are cells that the student plays by and can no longer trust to `tolerance_yd`.
+    """
 
     balls: int
     from_yd: float
@@ -56,6 +59,8 @@ class Wish:
     yardage: float | None = None
     club: str | None = None
     swing: str | None = None
+    due: Collection[CellKey] = ()
+    tolerance_yd: float | None = None
 
 
 def balls_in(minutes: float) -> int:
@@ -78,7 +83,13 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
     one = CellKey(club, swing)
     if protocol is Protocol.CHECK_UP:
         return plan_balls(
-            matrix, wish.balls, from_yd=wish.from_yd, to_yd=wish.to_yd, allowed=_fitting(keys, wish)
+            matrix,
+            wish.balls,
+            from_yd=wish.from_yd,
+            to_yd=wish.to_yd,
+            allowed=_fitting(keys, wish),
+            due=wish.due,
+            tolerance_yd=wish.tolerance_yd,
         )
     if protocol is Protocol.FULL_MAP:
         return plan_balls(
@@ -114,13 +125,15 @@ def _usual(key: CellKey) -> bool:
 
 
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
-    """Which cells the student's stage allows."""
+    """Which cells the student's stage allows; one that is due may be hit at any stage."""
     swings = list(dict.fromkeys(key.swing for key in keys))
     short = set(swings[: len(swings) // 2 + 1])
 
     def may(key: CellKey) -> bool:
         if not _usual(key):
             return False
+        if key in wish.due:
+            return True
         if wish.stage is Stage.TRAJECTORY:
             return True
         stock = key.trajectory is Trajectory.STOCK

@@ -28,7 +28,9 @@ FULL_ARM_DEG = 165.0
 SECONDS_A_BALL = 40
 
 
-def balls_of(student: DemoStudent, today: date, rng: np.random.Generator) -> Iterator[Shot]:
+def visits_of(
+    student: DemoStudent, today: date, rng: np.random.Generator
+) -> Iterator[tuple[Visit, list[Shot]]]:
     """The student's balls, visit by visit."""
     lofts = {club.label: club.loft_deg for club in student.clubs}
     arms = {p.label: p.arm_deg for p in built_in(student.scale).positions}
@@ -38,22 +40,27 @@ def balls_of(student: DemoStudent, today: date, rng: np.random.Generator) -> Ite
         temperature = float(round(rng.normal(15, 4)))
         headwind = float(round(rng.normal(0, 1.5), 1))
         cells = product(visit.clubs, visit.swings, map(Trajectory, visit.trajectories))
-        balls = (cell for cell in cells for _ in range(visit.balls))
-        for nr, (club, swing, trajectory) in enumerate(balls, start=1):
+        shots = []
+        for nr, (club, swing, trajectory) in enumerate(
+            (cell for cell in cells for _ in range(visit.balls)), start=1
+        ):
             mean = _carry(student, lofts[club], arms[swing]) * quirk[club]
             strike, carry = _struck(student, mean * TRAJECTORY_SHARE[trajectory], visit, rng)
-            yield Shot(
-                id=f"demo-{number}-{nr:04d}",
-                cell=CellKey(club, swing, trajectory),
-                hit_at=start + timedelta(seconds=SECONDS_A_BALL * nr),
-                strike=strike,
-                carry_yd=carry,
-                lie=Lie(visit.lie),
-                ball=BallType(visit.ball),
-                temperature_c=temperature,
-                altitude_m=ALTITUDE_M,
-                headwind_mps=headwind,
+            shots.append(
+                Shot(
+                    id=f"demo-{number}-{nr:04d}",
+                    cell=CellKey(club, swing, trajectory),
+                    hit_at=start + timedelta(seconds=SECONDS_A_BALL * nr),
+                    strike=strike,
+                    carry_yd=carry,
+                    lie=Lie(visit.lie),
+                    ball=BallType(visit.ball),
+                    altitude_m=ALTITUDE_M,
+                    temperature_c=temperature,
+                    headwind_mps=headwind,
+                )
             )
+        yield visit, shots
 
 
 def _carry(student: DemoStudent, loft_deg: float, arm_deg: float) -> float:
@@ -67,7 +74,7 @@ def _struck(
 ) -> tuple[Strike, float]:
     strike = Strike.SOLID
     carry = rng.normal(mean, mean * student.spread)
-    if rng.random() < student.mishit:
+    if rng.random() < (student.mishit if visit.mishit is None else visit.mishit):
         strike = list(MISHITS)[rng.choice(len(MISHITS), p=MISHIT_ODDS)]
         share, scatter = MISHITS[strike]
         carry = rng.normal(mean * share, mean * scatter)

@@ -2,18 +2,34 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from collections.abc import Callable, Sequence
+from datetime import datetime, time
+from functools import partial
+from zoneinfo import ZoneInfo
 
 import numpy as np
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Club, Coach, Student
+from oxgang.academy.models import Academy, Coach, Student
+from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
-from oxgang.demo.balls import balls_of
-from oxgang.demo.scenario import ACADEMY, ALTITUDE_M, COACHES, PASSWORD, STUDENTS, DemoStudent, ago
-from oxgang.range_sessions.services.balls import CHUNK, record_balls
+from oxgang.demo.balls import visits_of
+from oxgang.demo.scenario import (
+    ACADEMY,
+    ALTITUDE_M,
+    COACHES,
+    PASSWORD,
+    STUDENTS,
+    DemoStudent,
+    ago,
+)
+from oxgang.matrix.services.publishing import publish
+from oxgang.matrix.services.summary import refresh
+from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
+from oxgang.range_sessions.services.balls import record_balls
+from oxgang.range_sessions.services.events import EventFields, add_event
 
 SEED = 1086
 
@@ -27,7 +43,9 @@ def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
     ]
     for number, wanted in enumerate(STUDENTS):
         rng = np.random.default_rng([seed, number])
-        _load_student(wanted, coaches[0], now, rng)
+        student = _load_student(wanted, coaches[0], now, rng)
+        _book(student, wanted, coaches, now)
+        refresh(student_of(academy, student.pk), now)
     return academy
 
 
@@ -44,19 +62,42 @@ def _load_student(
         notes=wanted.notes,
         ball_limit=wanted.ball_limit,
     )
-    student = add_student(fields, by=coach, now=now)
-    clubs: dict[str, Club] = {}
-    for club in wanted.clubs:
-        began = wanted.new_clubs.get(club.label)
-        ended = wanted.ended_clubs.get(club.label)
-        clubs[club.label] = add_club(
-            student,
-            club,
-            by=coach,
-            used_from=None if began is None else now.date() - ago(began),
-            used_until=None if ended is None else now.date() - ago(ended + 1),
+    began = now - ago(max([0, *(v.days_ago for v in wanted.visits)]) + 1)
+    student = add_student(fields, by=coach, now=began)
+    clubs = {club.label: add_club(student, club, by=coach, now=began) for club in wanted.clubs}
+    # As it happened: a card says what was known on its day, a new club takes the balls after it.
+    steps: list[tuple[int, Callable[..., object]]] = []
+    for visit, shots in visits_of(wanted, now.date(), rng):
+        hits = [(shot, clubs[shot.cell.club]) for shot in shots]
+        record = partial(record_balls, student, hits, by=coach, kept=True)
+        steps.append((visit.days_ago, record))
+    for event in wanted.events:
+        said = EventFields(
+            kind=event.kind,
+            on=day_at(coach.academy, now) - ago(event.days_ago),
+            club_id=clubs[event.club].pk if event.club else None,
+            remark=event.remark,
         )
-    hits = [(shot, clubs[shot.cell.club]) for shot in balls_of(wanted, now.date(), rng)]
-    for start in range(0, len(hits), CHUNK):
-        record_balls(student, hits[start : start + CHUNK], by=coach, now=now, kept=True)
+        add = partial(add_event, student, said, by=coach)
+        steps.append((event.days_ago, add))
+    for days in wanted.published:
+        issue = partial(publish, student, "", by=coach)
+        steps.append((days, issue))
+    for days, step in sorted(steps, key=lambda s: -s[0]):
+        step(now=now - ago(days))
     return student
+
+
+def _book(student: Student, wanted: DemoStudent, coaches: Sequence[Coach], now: datetime) -> None:
+    zone = ZoneInfo(student.academy.time_zone)
+    for session in wanted.sessions:
+        day = day_at(student.academy, now) + ago(session.in_days)
+        at = datetime.combine(day, time(session.hour), zone)
+        # A session earlier today was booked before it.
+        fields = AppointmentFields(
+            starts_at=at,
+            minutes=session.minutes,
+            check_up=session.check_up,
+            note=session.remark,
+        )
+        make_appointment(student, fields, by=coaches[session.coach], now=min(now, at))

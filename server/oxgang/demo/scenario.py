@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import timedelta
 from typing import Final
 
 from oxgang.core.bag import Club
+from oxgang.core.events import EventKind
 from oxgang.core.load import BALL_LIMIT, JUNIOR_LIMIT
 
 ACADEMY: Final = "Wexholt Hill Golf Academy"
@@ -26,6 +27,30 @@ class Visit:
     balls: int = 5
     lie: str = "mat"
     ball: str = "premium"
+    # Share of mishits on that day; None is the student's own.
+    mishit: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DemoEvent:
+    """Something that happened: how long ago, and to which club."""
+
+    kind: EventKind
+    days_ago: int
+    club: str = ""
+    remark: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DemoSession:
+    """A session to come: in how many days, at which hour; `check_up` balls of the planner's."""
+
+    in_days: int
+    hour: int
+    coach: int = 0
+    minutes: int = 45
+    check_up: int = 0
+    remark: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -50,9 +75,10 @@ class DemoStudent:
     mishit: float = 0.1
     taper: float = 1.0
     visits: tuple[Visit, ...] = ()
-    # Labels of clubs that came into the bag some days ago; another club ended with them.
-    new_clubs: dict[str, int] = field(default_factory=dict)
-    ended_clubs: dict[str, int] = field(default_factory=dict)
+    events: tuple[DemoEvent, ...] = ()
+    # Days ago on which the card was published.
+    published: tuple[int, ...] = ()
+    sessions: tuple[DemoSession, ...] = ()
 
 
 def ago(days: int) -> timedelta:
@@ -66,7 +92,8 @@ STUDENTS: Final = (
     DemoStudent(
         name="Pell Underhagen",
         scale="clock",
-        notes="First lesson on Thursday. Asked about pitching.",
+        notes="First lesson tomorrow. Asked about pitching.",
+        sessions=(DemoSession(in_days=1, hour=9, remark="First lesson: grip, ball, one swing"),),
     ),
     DemoStudent(
         name="Odile Brackenshaw",
@@ -78,10 +105,22 @@ STUDENTS: Final = (
         spread=0.09,
         mishit=0.38,
         visits=(
+            Visit(days_ago=103, clubs=("SW",), swings=("half",), balls=20, mishit=0.6),
+            Visit(days_ago=89, clubs=("SW", "PW"), swings=("half",), balls=10, mishit=0.55),
+            Visit(days_ago=68, clubs=("SW",), swings=("half",), balls=20, mishit=0.5),
+            Visit(days_ago=47, clubs=("SW", "PW"), swings=("half",), balls=12, mishit=0.4),
             Visit(days_ago=33, clubs=("SW",), swings=("half",), balls=12),
-            Visit(days_ago=19, clubs=("SW", "PW"), swings=("half",), balls=10),
-            Visit(days_ago=5, clubs=("SW", "GW", "PW"), swings=("half", "third"), balls=6),
+            Visit(days_ago=19, clubs=("SW", "PW"), swings=("half",), balls=10, mishit=0.3),
+            Visit(
+                days_ago=5, clubs=("SW", "GW", "PW"), swings=("half", "third"), balls=6, mishit=0.25
+            ),
         ),
+        events=(
+            DemoEvent(
+                kind=EventKind.TECHNIQUE, days_ago=60, remark="Ball back in the middle, sole skids"
+            ),
+        ),
+        sessions=(DemoSession(in_days=0, hour=10), DemoSession(in_days=7, hour=10)),
     ),
     DemoStudent(
         name="Maren Okafor",
@@ -142,6 +181,8 @@ STUDENTS: Final = (
                 lie="fairway",
             ),
         ),
+        published=(32, 6),
+        sessions=(DemoSession(in_days=2, hour=17, coach=1, check_up=30),),
     ),
     DemoStudent(
         name="Henrike Sandvoll-Achterberg of Lower Marrowdale",
@@ -162,7 +203,8 @@ STUDENTS: Final = (
     DemoStudent(
         name="Casimir Dunmoor",
         scale="fraction",
-        clubs=(Club("58", 58, 10), Club("54", 54, 10), Club("50", 50, 8), Club("54 old", 54, 8)),
+        clubs=(Club("58", 58, 10), Club("54", 54, 8), Club("50", 50, 8)),
+        tolerance_yd=4,
         notes="Back after the winter with a new 54.",
         full_56_yd=88,
         spread=0.055,
@@ -170,14 +212,20 @@ STUDENTS: Final = (
         visits=(
             Visit(
                 days_ago=231,
-                clubs=("58", "54 old", "50"),
+                clubs=("58", "54", "50"),
                 swings=("half", "three-quarter"),
                 balls=7,
             ),
             Visit(days_ago=214, clubs=("58", "50"), swings=("third", "half", "full"), balls=5),
         ),
-        new_clubs={"54": 10},
-        ended_clubs={"54 old": 10},
+        events=(
+            DemoEvent(kind=EventKind.BREAK, days_ago=12, remark="No club in hand since spring"),
+            DemoEvent(
+                kind=EventKind.NEW_CLUB, days_ago=10, club="54", remark="Same loft, wider sole"
+            ),
+        ),
+        published=(213,),
+        sessions=(DemoSession(in_days=0, hour=11, check_up=15),),
     ),
     DemoStudent(
         name="Wren Ashcombe",
@@ -193,5 +241,6 @@ STUDENTS: Final = (
             Visit(days_ago=16, clubs=("SW",), swings=("1", "2"), balls=6),
             Visit(days_ago=2, clubs=("SW", "9i"), swings=("2",), balls=5),
         ),
+        sessions=(DemoSession(in_days=0, hour=16, coach=1, minutes=30),),
     ),
 )

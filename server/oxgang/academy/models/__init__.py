@@ -2,6 +2,8 @@
 
 from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.bag import Club
+from oxgang.academy.models.event import Event
+from oxgang.academy.models.log import Entry
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingPosition, SwingScale
 from oxgang.academy.models.student import Hand, Student
@@ -10,6 +12,8 @@ __all__ = [
     "Academy",
     "Club",
     "Coach",
+    "Entry",
+    "Event",
     "Hand",
     "StoredRecipe",
     "Student",

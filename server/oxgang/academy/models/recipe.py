@@ -21,6 +21,8 @@ class StoredRecipe(models.Model):
     stance = models.CharField(max_length=200, blank=True)
     distance = models.CharField(max_length=200, blank=True)
     follow_through = models.CharField(max_length=200, blank=True)
+    # False where the trajectory follows the school again; the row stays, so that undo works.
+    in_use = models.BooleanField(default=True)
 
     class Meta:
         constraints = [

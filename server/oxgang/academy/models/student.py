@@ -38,9 +38,16 @@ class Student(models.Model):
     notes = models.TextField(blank=True)
     archived_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField()
+    # Grows with every write that the matrix or the list can show; what was computed of an earlier
+    # one is old. `stale` finds those of whom something was.
+    revision = models.PositiveIntegerField(default=0)
+    stale = models.BooleanField(default=True)
 
     class Meta:
-        indexes = [models.Index(fields=["academy", "name"])]
+        indexes = [
+            models.Index(fields=["academy", "name"]),
+            models.Index(fields=["academy"], condition=models.Q(stale=True), name="stale_students"),
+        ]
 
     def __str__(self) -> str:
         return self.name

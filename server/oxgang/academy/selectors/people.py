@@ -2,13 +2,20 @@
 
 from __future__ import annotations
 
+from datetime import date, datetime
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Club, Student, SwingScale
 from oxgang.core.swing import Position
+
+
+def day_at(academy: Academy, moment: datetime) -> date:
+    """The day at the academy of an aware moment."""
+    return moment.astimezone(ZoneInfo(academy.time_zone)).date()
 
 
 def students_of(academy: Academy, *, archived: bool = False) -> QuerySet[Student]:

@@ -9,5 +9,5 @@ from oxgang.core.shots import Trajectory
 
 def recipes_of(student: Student) -> dict[Trajectory, Recipe]:
     """The recipe of each trajectory. One query."""
-    stored = {Trajectory(r.trajectory): r.as_core() for r in student.recipes.all()}
+    stored = {Trajectory(r.trajectory): r.as_core() for r in student.recipes.filter(in_use=True)}
     return RECIPES[School(student.school)] | stored

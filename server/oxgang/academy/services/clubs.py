@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import asdict
 from datetime import date, datetime
 
 from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.services.labels import check_label_free
+from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core import bag
 from oxgang.core.errors import InputError
 
@@ -20,6 +24,7 @@ def add_club(
     club: bag.Club,
     *,
     by: Coach,
+    now: datetime,
     used_from: date | None = None,
     used_until: date | None = None,
 ) -> Club:
@@ -32,49 +37,76 @@ def add_club(
     """
     stored = Club(student=student, used_from=used_from, used_until=used_until)
     _write(stored, club)
+    note(student, f"Put the {stored.label} into the bag", by=by, now=now, changes=[born(stored)])
     return stored
 
 
 @transaction.atomic
-def change_club(club: Club, changes: Mapping[str, object], *, by: Coach) -> Club:
-    """Change only the given fields of a club."""
+def change_club(
+    club: Club,
+    changes: Mapping[str, object],
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, object] | None = None,
+) -> Club:
+    """Change only the given fields of a club.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When one of them is not what the coach saw (`was`).
+    """
+    refuse_if_changed(club.student, club, was, changes, by=by)
+    before, label = fields_of(club, CHANGEABLE), club.label
     for name, value in changes.items():
         setattr(club, name, value)
     _write(club, club.as_core())
+    if done := changed(club, before):
+        words = f"Changed the {label}: {in_words(done[0])}"
+        note(club.student, words, by=by, now=now, changes=done)
     return club
 
 
 @transaction.atomic
 def archive_club(club: Club, *, by: Coach, now: datetime) -> None:
     """Take a club out of the bag. Its balls stay and come back with it."""
+    before = fields_of(club, ["archived_at"])
     club.archived_at = now
     club.save(update_fields=["archived_at"])
+    words = f"Took the {club.label} out of the bag"
+    note(club.student, words, by=by, now=now, changes=changed(club, before))
 
 
 @transaction.atomic
-def restore_club(club: Club, *, by: Coach) -> None:
+def restore_club(club: Club, *, by: Coach, now: datetime) -> None:
     """Put an archived club back, unless its label has been given away meanwhile."""
+    before = fields_of(club, ["archived_at"])
     club.archived_at = None
     _write(club, club.as_core())
+    words = f"Put the {club.label} back into the bag"
+    note(club.student, words, by=by, now=now, changes=changed(club, before))
 
 
 @transaction.atomic
-def import_bag(student: Student, clubs: Sequence[bag.Club], *, by: Coach) -> tuple[int, int]:
+def import_bag(
+    student: Student, clubs: Sequence[bag.Club], *, by: Coach, now: datetime
+) -> tuple[int, int]:
     """Add the clubs of a file and update those whose label the bag has. Returns (new, changed)."""
     mine = {
         club.label.casefold(): club
         for club in student.clubs.filter(archived_at=None).order_by("used_from")
     }
-    new = changed = 0
+    new = renewed = 0
     for club in clubs:
         known = mine.get(club.label.casefold())
         if known is None:
-            add_club(student, club, by=by)
+            add_club(student, club, by=by, now=now)
             new += 1
         elif known.as_core() != club:
-            _write(known, club)
-            changed += 1
-    return new, changed
+            change_club(known, asdict(club), by=by, now=now)
+            renewed += 1
+    return new, renewed
 
 
 def _write(stored: Club, club: bag.Club) -> None:
@@ -83,14 +115,5 @@ def _write(stored: Club, club: bag.Club) -> None:
     stored.bounce_deg, stored.note = club.bounce_deg, club.note[:200]
     if stored.used_from and stored.used_until and stored.used_until < stored.used_from:
         raise InputError("The last day in use is before the first.", field="used_until")
-    rivals = stored.student.clubs.filter(archived_at=None).exclude(pk=stored.pk)
-    for rival in rivals:
-        if rival.label.casefold() == club.label.casefold() and bag.periods_overlap(
-            stored.used_from, stored.used_until, rival.used_from, rival.used_until
-        ):
-            raise InputError(
-                f'This bag already has a club labelled "{rival.label}". Give one of them '
-                "another label, or end the use of the old one.",
-                field="label",
-            )
+    check_label_free(stored)
     stored.save()

@@ -3,34 +3,67 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import asdict
+from dataclasses import asdict, dataclass
+from datetime import datetime
 
 from django.db import transaction
 
+from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, StoredRecipe, Student
+from oxgang.academy.selectors.recipes import recipes_of
+from oxgang.academy.services.log import changed, fields_of, note
 from oxgang.core.recipes import RECIPES, Recipe, School, checked_recipe
 from oxgang.core.shots import Trajectory
+
+FIELDS = (*Recipe.__dataclass_fields__, "in_use")
+
+
+@dataclass(frozen=True, slots=True)
+class Setups:
+    """A school and a recipe for each trajectory."""
+
+    school: School
+    recipes: Mapping[Trajectory, Recipe]
 
 
 @transaction.atomic
 def keep_recipes(
-    student: Student, school: School, recipes: Mapping[Trajectory, Recipe], *, by: Coach
+    student: Student, wanted: Setups, *, by: Coach, now: datetime, was: Setups | None = None
 ) -> None:
-    """Keep the school and the recipes; one equal to the school's is not stored but follows it.
+    """Keep the school and the recipes; one equal to the school's follows it.
 
     Raises
     ------
     InputError
         When a recipe is outside its limits.
+    ChangedMeanwhile
+        When they are not what the coach saw (`was`).
     """
-    student.school = school
-    student.save(update_fields=["school"])
-    for trajectory, recipe in recipes.items():
-        checked_recipe(recipe)
-        mine = student.recipes.filter(trajectory=trajectory)
-        if recipe == RECIPES[school][trajectory]:
-            mine.delete()
-            continue
-        StoredRecipe.objects.update_or_create(
-            student=student, trajectory=trajectory, defaults=asdict(recipe)
+    stands = Setups(School(student.school), recipes_of(student))
+    if was is not None and stands != was and stands != wanted:
+        raise ChangedMeanwhile(
+            "Meanwhile somebody changed the set-ups. Yours are still here: keep them again to "
+            "have yours, or reload to have theirs."
         )
+    before = fields_of(student, ["school"])
+    student.school = wanted.school
+    student.save(update_fields=["school"])
+    done = changed(student, before)
+    for trajectory, recipe in wanted.recipes.items():
+        checked_recipe(recipe)
+        stored = student.recipes.filter(trajectory=trajectory).first()
+        own = recipe != RECIPES[wanted.school][trajectory]
+        if stored is None:
+            if not own:
+                continue
+            stored = StoredRecipe.objects.create(
+                student=student, trajectory=trajectory, in_use=False, **asdict(recipe)
+            )
+        was_stored = fields_of(stored, FIELDS)
+        for name, value in asdict(recipe).items():
+            setattr(stored, name, value)
+        stored.in_use = own
+        stored.save()
+        done += changed(stored, was_stored)
+    if done:
+        note(student, "Changed the set-ups", by=by, now=now, changes=done)

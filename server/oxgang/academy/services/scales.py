@@ -8,6 +8,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, SwingScale
 from oxgang.academy.services.academies import create_scale, write_positions
+from oxgang.academy.services.log import touch
 from oxgang.core.errors import InputError
 from oxgang.core.swing import Position, Scale, checked_positions
 
@@ -30,6 +31,7 @@ def change_scale(
     stored.idea = idea.strip()
     stored.save(update_fields=["name", "idea"])
     write_positions(stored, Scale("", name, idea, checked_positions(positions)))
+    touch(list(stored.students.values_list("pk", flat=True)))
     return stored
 
 

@@ -10,6 +10,8 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import scale_of
+from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
 from oxgang.core.load import BALL_LIMIT, checked_limit
@@ -42,28 +44,51 @@ def add_student(fields: StudentFields, *, by: Coach, now: datetime) -> Student:
     """A new student of the coach's academy."""
     student = Student(academy=by.academy, created_at=now)
     _write(student, asdict(fields), by)
+    note(student, f"Added {student.name}", by=by, now=now, changes=[born(student)])
     return student
 
 
 @transaction.atomic
-def change_student(student: Student, changes: Mapping[str, object], *, by: Coach) -> Student:
-    """Change only the given fields, so that two coaches do not undo each other."""
+def change_student(
+    student: Student,
+    changes: Mapping[str, object],
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, object] | None = None,
+) -> Student:
+    """Change only the given fields, so that two coaches do not undo each other.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When one of them is not what the coach saw (`was`).
+    """
+    refuse_if_changed(student, student, was, changes, by=by)
+    before = fields_of(student, changes)
     _write(student, changes, by)
+    if done := changed(student, before):
+        note(student, f"Changed {in_words(done[0])}", by=by, now=now, changes=done)
     return student
 
 
 @transaction.atomic
 def archive_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Take a student off the list; nothing is deleted."""
-    student.archived_at = now
-    student.save(update_fields=["archived_at"])
+    _set(student, "archived_at", now, f"Archived {student.name}", by, now)
 
 
 @transaction.atomic
-def restore_student(student: Student, *, by: Coach) -> None:
+def restore_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Bring an archived student back whole."""
-    student.archived_at = None
-    student.save(update_fields=["archived_at"])
+    _set(student, "archived_at", None, f"Brought {student.name} back", by, now)
+
+
+def _set(student: Student, name: str, value: object, words: str, by: Coach, now: datetime) -> None:
+    before = fields_of(student, [name])
+    setattr(student, name, value)
+    student.save(update_fields=[name])
+    note(student, words, by=by, now=now, changes=changed(student, before))
 
 
 def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
@@ -88,8 +113,8 @@ def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
 
 
 @transaction.atomic
-def set_criteria(student: Student, criteria: Criteria, *, by: Coach) -> Student:
+def set_criteria(student: Student, criteria: Criteria, *, by: Coach, now: datetime) -> Student:
     """Change when a stage holds for this student."""
-    student.criteria = asdict(checked_criteria(criteria))
-    student.save(update_fields=["criteria"])
+    value = asdict(checked_criteria(criteria))
+    _set(student, "criteria", value, "Changed when a stage holds", by, now)
     return student

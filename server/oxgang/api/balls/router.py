@@ -12,7 +12,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
-from oxgang.api.matrix.router import cell_out
+from oxgang.api.matrix.out import cell_out
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.checks import check_shot
 from oxgang.core.errors import InputError
@@ -112,7 +112,7 @@ def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> di
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
-    mark_ball(ball_of(student, uid), changes, by=coach)
+    mark_ball(ball_of(student, uid), changes, by=coach, now=timezone.now())
     return _recorded(student, uid)
 
 
@@ -130,5 +130,5 @@ def restore(request: HttpRequest, student_id: UUID, uid: str) -> dict[str, objec
     """Take an undo back."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    restore_ball(ball_of(student, uid), by=coach)
+    restore_ball(ball_of(student, uid), by=coach, now=timezone.now())
     return _recorded(student, uid)

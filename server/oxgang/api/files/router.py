@@ -148,7 +148,7 @@ def told(
             reading.rows,
             skip_bad=skip_bad,
             by=coach,
-            today=local_day(student, timezone.now()),
+            now=timezone.now(),
         )
     return {"kept": kept, "problems": [*reading.problems, *misfits]}
 
@@ -300,5 +300,5 @@ def store_bag(
     reading = read_bag(file.read())
     if reading.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
-    new, changed = import_bag(student, reading.records, by=coach)
+    new, changed = import_bag(student, reading.records, by=coach, now=timezone.now())
     return {"new": new, "changed": changed}

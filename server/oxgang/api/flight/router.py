@@ -9,13 +9,14 @@ from ninja import Query, Router
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.academy.selectors.recipes import recipes_of
-from oxgang.academy.services.recipes import keep_recipes
+from oxgang.academy.services.recipes import Setups, keep_recipes
 from oxgang.api.auth import coach_of
 from oxgang.api.flight.schemas import (
     BarBody,
     PictureIn,
     PictureOut,
     RecipesBody,
+    RecipesIn,
     RecipesOut,
     ShotOut,
     TodayOut,
@@ -57,11 +58,13 @@ def recipes(request: HttpRequest, student_id: UUID) -> dict[str, object]:
 
 
 @router.put("/students/{student_id}/recipes", response=RecipesOut)
-def keep(request: HttpRequest, student_id: UUID, data: RecipesBody) -> dict[str, object]:
+def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> dict[str, object]:
     """Keep the student's school and set-ups."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    keep_recipes(student, data.school, _recipes(data), by=coach)
+    wanted = Setups(data.school, _recipes(data))
+    was = Setups(data.was.school, _recipes(data.was)) if data.was else None
+    keep_recipes(student, wanted, by=coach, now=timezone.now(), was=was)
     return _recipes_out(student)
 
 

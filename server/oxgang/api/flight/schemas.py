@@ -29,6 +29,12 @@ class RecipesBody(Schema):
     recipes: dict[Trajectory, RecipeBody]
 
 
+class RecipesIn(RecipesBody):
+    """With what the coach saw before the change, to find out whether somebody else was quicker."""
+
+    was: RecipesBody | None = None
+
+
 class RecipesOut(RecipesBody):
     """With what each school starts from, the sliders' limits and the launch windows."""
 

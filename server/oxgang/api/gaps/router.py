@@ -20,7 +20,7 @@ from oxgang.api.gaps.schemas import (
     WhatIfIn,
     WhatIfOut,
 )
-from oxgang.api.matrix.router import cell_out
+from oxgang.api.matrix.out import cell_out
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.core.bag import Club as CoreClub
 from oxgang.core.bag import checked_club

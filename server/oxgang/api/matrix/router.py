@@ -3,7 +3,7 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -12,44 +12,20 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.api.auth import coach_of
-from oxgang.api.matrix.schemas import CellOut, CompareOut, MatrixOut, WhyOut
+from oxgang.api.matrix.out import matrix_out
+from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
+from oxgang.api.matrix.stored import matrix_text
 from oxgang.core.carry.arithmetic import arithmetic
-from oxgang.core.carry.cells import Cell, furrow
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.spin import shown
 from oxgang.matrix.selectors.history import history_of
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
-from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell, waiting_of
+from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["matrix"])
-
-
-def cell_out(cell: Cell) -> CellOut:
-    """A cell as the page wants it."""
-    furrow_from, furrow_to = furrow(cell.carry_yd, cell.shot_sd_yd)
-    return CellOut(
-        club=cell.key.club,
-        swing=cell.key.swing,
-        trajectory=cell.key.trajectory,
-        spin=cell.key.spin,
-        tempo=cell.key.tempo,
-        carry_yd=cell.carry_yd,
-        carry_lo_yd=cell.carry_lo_yd,
-        carry_hi_yd=cell.carry_hi_yd,
-        shot_sd_yd=cell.shot_sd_yd,
-        furrow_from_yd=furrow_from,
-        furrow_to_yd=furrow_to,
-        balls=cell.balls,
-        mishits=cell.mishits,
-        basis=cell.basis,
-        last_measured=cell.last_measured,
-        doubts=list(cell.doubts),
-        re_expressed=cell.re_expressed,
-        told_yd=cell.told_yd,
-    )
 
 
 def _found(request: HttpRequest, student_id: UUID) -> tuple[Student, StudentMatrix]:
@@ -63,24 +39,18 @@ def matrix(
     student_id: UUID,
     as_of: Query[date | None] = None,
     live: Query[bool] = False,
-) -> dict[str, object]:
+) -> dict[str, object] | HttpResponse:
     """The student's matrix and ground, today or as of a day.
 
     Balls that wait for a review count only when `live`.
     """
-    student = student_of(coach_of(request).academy, student_id)
+    academy = coach_of(request).academy
+    if as_of is None and not live:
+        text = matrix_text(academy, student_id, timezone.now())
+        return HttpResponse(text, content_type="application/json")
+    student = student_of(academy, student_id)
     found = matrix_of(student, as_of or local_day(student, timezone.now()), live=live)
-    return {
-        "day": found.day,
-        "clubs": found.clubs,
-        "positions": found.positions,
-        "cells": [cell_out(cell) for cell in found.cells],
-        "ground": found.ground,
-        "conflicts": found.matrix.conflicts,
-        "suspects": found.matrix.suspects,
-        "spread": found.matrix.spread,
-        "waiting": waiting_of(student).count(),
-    }
+    return matrix_out(student, found)
 
 
 @router.get("/students/{student_id}/why", response=WhyOut)

@@ -11,10 +11,20 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.students import set_criteria
 from oxgang.api.auth import coach_of
-from oxgang.api.plan.schemas import CriteriaBody, Draft, PlanIn, PlanItem, PlanOut, PlanPage, Wanted
+from oxgang.api.plan.schemas import (
+    CheckUp,
+    CriteriaBody,
+    Draft,
+    PlanIn,
+    PlanItem,
+    PlanOut,
+    PlanPage,
+    Wanted,
+)
 from oxgang.core.plan import Planned
-from oxgang.core.protocols import ABOUT, Wish, balls_in, plan_for
+from oxgang.core.protocols import ABOUT, Protocol, Wish, balls_in, plan_for
 from oxgang.core.stages import Criteria
+from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.standing import criteria_of, standing_of
 from oxgang.range_sessions.models import StoredPlan
@@ -59,6 +69,11 @@ def plan(request: HttpRequest, student_id: UUID) -> dict[str, object]:
 def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> dict[str, object]:
     """What a protocol would have the student hit. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
+    items = _planned(student, data)
+    return {"items": items, "balls": sum(item.balls for item in items)}
+
+
+def _planned(student: Student, data: Wanted) -> list[PlanItem]:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, _ = standing_of(student, found.matrix)
     wish = Wish(
@@ -69,9 +84,24 @@ def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> dict[str, obj
         yardage=data.yardage,
         club=data.club,
         swing=data.swing,
+        due=due_in(student, found).wide,
+        tolerance_yd=student.tolerance_yd,
     )
-    items = [_item(p) for p in plan_for(data.protocol, found.matrix, wish)]
-    return {"items": items, "balls": sum(item.balls for item in items)}
+    return [_item(p) for p in plan_for(data.protocol, found.matrix, wish)]
+
+
+@router.post("/students/{student_id}/check-up", response=PlanPage)
+def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> dict[str, object]:
+    """Plan a check-up of what is due and keep it, ready for the range."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    items = _planned(
+        student, Wanted.model_validate({"protocol": Protocol.CHECK_UP, "balls": data.balls})
+    )
+    title = Protocol.CHECK_UP.value
+    rows = [item.dict() for item in items]
+    keep_plan(student, rows, title=title, homework=False, by=coach, now=timezone.now())
+    return _page(student)
 
 
 @router.put("/students/{student_id}/plan", response=PlanPage)
@@ -91,7 +121,7 @@ def drop(request: HttpRequest, student_id: UUID) -> dict[str, object]:
     """Drop the plan."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    drop_plan(student, by=coach)
+    drop_plan(student, by=coach, now=timezone.now())
     return _page(student)
 
 
@@ -100,5 +130,5 @@ def criteria(request: HttpRequest, student_id: UUID, data: CriteriaBody) -> dict
     """Change when a stage holds for the student."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    set_criteria(student, Criteria(**data.dict()), by=coach)
+    set_criteria(student, Criteria(**data.dict()), by=coach, now=timezone.now())
     return _page(student)

@@ -22,6 +22,10 @@ class PlanItem(Schema):
     note: str = Field("", max_length=120)
 
 
+class CheckUp(Schema):
+    balls: int = Field(15, ge=1, le=300)
+
+
 class Wanted(Schema):
     """What the coach asks of a protocol. `minutes` takes the place of `balls` when given."""
 

@@ -8,8 +8,13 @@ from ninja import Router
 
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
-from oxgang.api.matrix.router import cell_out
+from oxgang.api.matrix.out import cell_out
 from oxgang.api.review.schemas import Reopen, Reviewed, ReviewIn, ReviewOut
+from oxgang.core.drift.scopes import Reach, Suspicion
+from oxgang.core.drift.verdict import Verdict
+from oxgang.core.events import EventKind, Happened
+from oxgang.core.swing import express
+from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.review import review_of
 from oxgang.range_sessions.selectors.balls import days_of
 from oxgang.range_sessions.services.balls import local_day
@@ -17,14 +22,15 @@ from oxgang.range_sessions.services.review import reopen, review
 
 router = Router(tags=["review"])
 
+# Suspicions after the first few say nothing.
+SHOWN = 4
+
 
 @router.get("/students/{student_id}/review", response=ReviewOut)
 def look(request: HttpRequest, student_id: UUID) -> dict[str, object]:
     """The balls that wait, and what they would change."""
     student = student_of(coach_of(request).academy, student_id)
     found = review_of(student, local_day(student, timezone.now()))
-    whole = found.shift
-    lo, hi = whole.interval() if whole else (0.0, 0.0)
     return {
         "balls": found.balls,
         "moved": [
@@ -39,8 +45,48 @@ def look(request: HttpRequest, student_id: UUID) -> dict[str, object]:
         ],
         "suspects": found.suspects,
         "conflicts": found.conflicts,
-        "shift": whole and {"share": whole.share, "lo": lo, "hi": hi, "changed": whole.changed},
+        "verdict": found.verdict and _verdict(found.verdict, found.before),
         "days": days_of(student),
+    }
+
+
+def _verdict(verdict: Verdict, before: StudentMatrix) -> dict[str, object]:
+    whole, day = verdict.shift, verdict.strikes
+    lo, hi = whole.interval()
+    struck = day.struck
+    return {
+        "shift": {"share": whole.share, "lo": lo, "hi": hi, "changed": whole.changed},
+        "nothing": verdict.nothing,
+        "suspicions": [_suspicion(s, before) for s in verdict.suspicions[:SHOWN]],
+        "advice": verdict.advice,
+        "balls": verdict.balls,
+        "since": verdict.since,
+        "bad_day": day.bad,
+        "solid": struck.solid,
+        "struck": struck.balls,
+        "usual_solid": struck.usual_solid / struck.usual_balls if struck.usual_balls else None,
+        "scatter": day.scatter,
+        "conditions": struck.conditions if day.by_conditions else None,
+    }
+
+
+def _suspicion(found: Suspicion, before: StudentMatrix) -> dict[str, object]:
+    scope = found.scope
+    arm = scope.arm_deg
+    swing = "" if arm is None else express("", arm, before.positions)
+    # A cell is shown with its height; of a swing length all heights are meant.
+    whole = Happened(EventKind.RESET, before.day, scope.club, swing, arm, scope.trajectory)
+    words = "all carries together" if scope.reach is Reach.STUDENT else whole.touched
+    return {
+        "words": words,
+        "club_id": next((c.pk for c in before.clubs if c.label == scope.club), None),
+        "swing": swing,
+        "trajectory": scope.trajectory or "",
+        "probability": found.probability,
+        "share": found.share,
+        "lo": found.lo,
+        "hi": found.hi,
+        "balls": found.balls,
     }
 
 
@@ -49,7 +95,7 @@ def keep(request: HttpRequest, student_id: UUID, data: ReviewIn) -> dict[str, in
     """Let waiting balls into the matrix, or set some aside with a reason."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return {"kept": review(student, aside=data.aside, keep=data.keep, by=coach)}
+    return {"kept": review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now())}
 
 
 @router.post("/students/{student_id}/reopen", response=Reviewed)
@@ -57,4 +103,4 @@ def open_again(request: HttpRequest, student_id: UUID, data: Reopen) -> dict[str
     """Take a day's balls out of the matrix for another review."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return {"kept": reopen(student, data.day, by=coach)}
+    return {"kept": reopen(student, data.day, by=coach, now=timezone.now())}

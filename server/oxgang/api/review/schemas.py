@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 from datetime import date
+from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
@@ -28,12 +29,50 @@ class ShiftOut(Schema):
     changed: bool
 
 
+class SuspicionOut(Schema):
+    """What may have moved, in words and as an event would name it, with its probability.
+
+    `lo` and `hi` bound the share of the carry with 90 % probability if it has moved.
+    """
+
+    words: str
+    club_id: UUID | None
+    swing: str
+    trajectory: str
+    probability: float
+    share: float
+    lo: float
+    hi: float
+    balls: int
+
+
+class VerdictOut(Schema):
+    """Whether something has moved, how the balls were struck, and what to do.
+
+    `nothing` is the probability that nothing has. `advice` is blend, replace or check-up; `balls`
+    is how many a check-up needs; `since` the day from which numbers would be replaced.
+    """
+
+    shift: ShiftOut
+    nothing: float
+    suspicions: list[SuspicionOut]
+    advice: str
+    balls: int | None
+    since: date
+    bad_day: bool
+    solid: int
+    struck: int
+    usual_solid: float | None
+    scatter: float
+    conditions: float | None
+
+
 class ReviewOut(Schema):
     balls: list[BallOut]
     moved: list[MovedOut]
     suspects: list[SuspectOut]
     conflicts: list[ConflictOut]
-    shift: ShiftOut | None
+    verdict: VerdictOut | None
     days: list[date]
 
 

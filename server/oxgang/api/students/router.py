@@ -7,10 +7,11 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Club, Student
-from oxgang.academy.selectors.people import bag_of, club_of, student_of
+from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
 from oxgang.api.auth import coach_of
+from oxgang.api.matrix.stored import catch_up
 from oxgang.api.students.schemas import (
     ClubChange,
     ClubIn,
@@ -18,12 +19,21 @@ from oxgang.api.students.schemas import (
     StudentChange,
     StudentIn,
     StudentOut,
-    StudentRow,
+    StudentsPage,
 )
 from oxgang.core import bag
-from oxgang.range_sessions.selectors.students import student_rows
+from oxgang.matrix.models import Summary
+from oxgang.matrix.selectors.morning import Show, morning_of
+from oxgang.matrix.services.summary import CHECK_UP_BALLS
+from oxgang.range_sessions.models import Appointment
 
 router = Router(tags=["students"])
+
+# What the list shows of a summary as it stands.
+SHOWN = (
+    "name", "clubs", "balls", "waiting", "last_hit", "published_on", "archived", "state", "stage",
+    "reasons", "matters", "wide", "settles", "covered", "doubtful", "due_on", "ground",
+)  # fmt: skip
 
 
 def _out(student: Student) -> dict[str, object]:
@@ -36,10 +46,51 @@ def _out(student: Student) -> dict[str, object]:
     }
 
 
-@router.get("/students", response=list[StudentRow])
-def students(request: HttpRequest, archived: Query[bool] = False) -> list[dict[str, object]]:
-    """The academy's students by name."""
-    return student_rows(coach_of(request).academy, archived=archived)
+@router.get("/students", response=StudentsPage)
+def students(
+    request: HttpRequest,
+    search: Query[str] = "",
+    show: Query[Show] = Show.ALL,
+    archived: Query[bool] = False,
+    page: Query[int] = 1,
+    size: Query[int] = 50,
+) -> dict[str, object]:
+    """A page of the academy's students, the neediest first."""
+    academy, now = coach_of(request).academy, timezone.now()
+    behind = catch_up(academy, now)
+    found = morning_of(
+        academy, now, search=search, show=show, archived=archived, page=page, size=size
+    )
+    return {
+        "day": day_at(academy, now),
+        "rows": [_row(row, found.coming.get(row.student_id, [])) for row in found.rows],
+        "total": found.total,
+        "counts": found.counts,
+        "behind": behind,
+        "check_up": CHECK_UP_BALLS,
+    }
+
+
+def _row(row: Summary, coming: list[Appointment]) -> dict[str, object]:
+    student = row.student
+    return {
+        **{name: getattr(row, name) for name in SHOWN},
+        "id": student.pk,
+        "hand": student.hand,
+        "units": student.units,
+        "scale": student.scale.name,
+        "from_yd": student.from_yd,
+        "to_yd": student.to_yd,
+        "coming": [
+            {
+                "id": one.pk,
+                "starts_at": one.starts_at,
+                "coach": one.coach.name,
+                "check_up": one.check_up,
+            }
+            for one in coming
+        ],
+    }
 
 
 @router.post("/students", response={201: StudentOut})
@@ -62,8 +113,10 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
     """Change the fields that are sent."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
-    student_services.change_student(student, changes, by=coach)
+    sent = data.dict(exclude_unset=True)
+    was = sent.pop("was", None)
+    changes = {k: v for k, v in sent.items() if v is not None}
+    student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
     return _out(student_of(coach.academy, student_id))
 
 
@@ -81,7 +134,7 @@ def restore(request: HttpRequest, student_id: UUID) -> dict[str, object]:
     """Bring an archived student back."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    student_services.restore_student(student, by=coach)
+    student_services.restore_student(student, by=coach, now=timezone.now())
     return _out(student)
 
 
@@ -92,7 +145,12 @@ def new_club(request: HttpRequest, student_id: UUID, data: ClubIn) -> tuple[int,
     student = student_of(coach.academy, student_id)
     club = bag.Club(data.label, data.loft_deg, data.bounce_deg, data.note)
     return 201, club_services.add_club(
-        student, club, by=coach, used_from=data.used_from, used_until=data.used_until
+        student,
+        club,
+        by=coach,
+        now=timezone.now(),
+        used_from=data.used_from,
+        used_until=data.used_until,
     )
 
 
@@ -101,7 +159,9 @@ def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
     """Change the fields that are sent."""
     coach = coach_of(request)
     club = club_of(coach.academy, club_id)
-    return club_services.change_club(club, data.dict(exclude_unset=True), by=coach)
+    changes = data.dict(exclude_unset=True)
+    was = changes.pop("was", None)
+    return club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
 
 
 @router.post("/clubs/{club_id}/archive", response=ClubOut)
@@ -118,5 +178,5 @@ def restore_club(request: HttpRequest, club_id: UUID) -> Club:
     """Put an archived club back."""
     coach = coach_of(request)
     club = club_of(coach.academy, club_id)
-    club_services.restore_club(club, by=coach)
+    club_services.restore_club(club, by=coach, now=timezone.now())
     return club

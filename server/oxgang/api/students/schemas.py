@@ -1,7 +1,7 @@
 from __future__ import annotations
 
-from datetime import date
-from typing import Literal
+from datetime import date, datetime
+from typing import Any, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -37,19 +37,64 @@ class StudentChange(Schema):
     stage: Literal["", "contact", "distance", "trajectory"] | None = None
     ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
+    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")
+
+
+class ComingOut(Schema):
+    """A session to come. `check_up` balls of the planner's, 0 for none."""
+
+    id: UUID
+    starts_at: datetime
+    coach: str
+    check_up: int
 
 
 class StudentRow(Schema):
-    """A student in the list."""
+    """A student in the list: how the numbers stand, what is due and why.
+
+    `matters` counts the cells the student plays by, `wide` those that cannot be trusted, `settles`
+    how many of them a check-up settles; `covered` and `doubtful` are shares. `ground` holds strips
+    of whole yards, [from, to, sure | doubtful | fallow].
+    """
 
     id: UUID
     name: str
     hand: str
+    units: str
     scale: str
     clubs: int
     balls: int
+    waiting: int
     last_hit: date | None
+    published_on: date | None
     archived: bool
+    state: str
+    stage: str
+    reasons: list[str]
+    matters: int
+    wide: int
+    settles: int
+    covered: float
+    doubtful: float
+    due_on: date | None
+    from_yd: int
+    to_yd: int
+    ground: list[tuple[int, int, str]]
+    coming: list[ComingOut]
+
+
+class StudentsPage(Schema):
+    """A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
+
+    `behind` is how many students are still to be looked at again; `check_up` the balls of one.
+    """
+
+    day: date
+    rows: list[StudentRow]
+    total: int
+    counts: dict[str, int]
+    behind: int
+    check_up: int
 
 
 class ClubOut(Schema):
@@ -96,3 +141,4 @@ class ClubChange(Schema):
     note: str | None = Field(None, max_length=200)
     used_from: date | None = None
     used_until: date | None = None
+    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")

@@ -57,6 +57,7 @@ class Doubt(StrEnum):
     CONFLICT = "conflict"
     DAYS_DISAGREE = "days disagree"
     RE_EXPRESSED = "from another scale"
+    CHANGED = "before a change"
 
 
 @dataclass(frozen=True, slots=True)
@@ -165,6 +166,7 @@ def build_matrix(
         )
         doubts = [Doubt.CONFLICT] if key in in_conflict else []
         doubts += [Doubt.DAYS_DISAGREE] if apart[i] else []
+        doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
     return Matrix(cells, conflicts, suspects_in(fitted, hits), fitted.hits.spread, fitted, rows)
 
@@ -301,11 +303,19 @@ def _apart(fitted: Fit, rows: NDArray[np.intp]) -> Array:
     return apart
 
 
+def _all_before(changes: Sequence[Change], point: Point, last: date | None, as_of: date) -> bool:
+    """Whether a cell was last hit before a change that touches it."""
+    return last is not None and any(
+        last < c.on <= as_of and c.touches(point.club, point.arm_deg, point.trajectory)
+        for c in changes
+    )
+
+
 def _doubted(cell: Cell, as_of: date, tolerance_yd: float, known: list[Doubt]) -> Cell:
     if cell.basis is Basis.ESTIMATED:
         return cell
-    doubts = list(known)
     wide = cell.half_yd > tolerance_yd
+    doubts = [doubt for doubt in known if wide or doubt is not Doubt.CHANGED]
     if wide and cell.balls < ENOUGH_BALLS:
         doubts.append(Doubt.FEW_BALLS)
     if wide and cell.last_measured and (as_of - cell.last_measured).days > OLD_AFTER_DAYS:

@@ -63,8 +63,12 @@ def fit(
     noise = noise_covariance(groups, arrays.club[at], arrays.same[at])
     past = [change for change in changes if change.on <= as_of]
     if past:
-        names = [points[i].club for i in at]
-        noise += change_covariance(groups, names, past, as_of)
+        own = [points[i] for i in at]
+        touched = [
+            (c, np.array([c.touches(p.club, p.arm_deg, p.trajectory) for p in own], dtype=bool))
+            for c in past
+        ]
+        noise += change_covariance(groups, touched, arrays.same[at], as_of)
     result = posterior(mean, prior, at, groups.mean, noise)
     noise[np.diag_indices_from(noise)] += result.widened
     return Fit(points, number, grouped, at, mean, prior, noise, result)

@@ -6,6 +6,7 @@ Standard deviations are of log carry. Values are common practice or fitted to si
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Final
@@ -14,9 +15,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.conditions import BALL_FACTOR, LIE_FACTOR
-from oxgang.core.shots import BallType, Lie
+from oxgang.core.shots import BallType, Lie, Trajectory
 
 Array = NDArray[np.float64]
+Index = NDArray[np.intp]
 
 # A typical student's solid pitches scatter by 6 % of their carry. The prior is worth that many
 # balls, for a student as a whole and for one cell against the student.
@@ -42,15 +44,32 @@ TOLD_SD: Final = 0.06
 FULL_UNTIL: Final = 2.0
 NOTHING_FROM: Final = 4.0
 LEAST: Final = 0.02
+# Two positions of scales this near in arm angle are one swing length [degrees].
+SAME_ARM_DEG: Final = 0.5
 
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """A change of technique (`club` empty) or of one club, on a day."""
+    """From a day on, shots are not what they were.
+
+    `club`, `arm_deg` and `trajectory` say which; an empty one means all of them. `sd` is how far
+    they may all have moved together, `own_sd` how far each cell for itself, of log carry.
+    """
 
     on: date
     club: str = ""
+    arm_deg: float | None = None
+    trajectory: Trajectory | None = None
     sd: float = CHANGE_SD
+    own_sd: float = 0.0
+
+    def touches(self, club: str, arm_deg: float, trajectory: Trajectory) -> bool:
+        """Whether a shot type is one of those that changed."""
+        return (
+            self.club in ("", club)
+            and (self.arm_deg is None or abs(self.arm_deg - arm_deg) < SAME_ARM_DEG)
+            and (self.trajectory is None or self.trajectory is trajectory)
+        )
 
 
 _BALLS: Final = {b: i for i, b in enumerate(BallType)}
@@ -110,15 +129,23 @@ def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.in
 
 
 def change_covariance(
-    groups: Groups, club_names: list[str], changes: list[Change], as_of: date
+    groups: Groups, touched: Sequence[tuple[Change, NDArray[np.bool_]]], cell: Index, as_of: date
 ) -> Array:
-    """Covariance that changes put on what was hit before them, shape (g, g)."""
+    """Covariance that changes put on what was hit before them, shape (g, g).
+
+    Parameters
+    ----------
+    touched
+        Each change with whether it touches each group, shape (g,).
+    cell
+        The cell of each group, shape (g,).
+    """
     total = np.zeros((len(groups.mean), len(groups.mean)))
-    names = np.array(club_names)
-    for change in changes:
+    same = _equal(cell)
+    for change, which in touched:
         age = (as_of - change.on).days / DAYS_A_YEAR
-        before = (groups.age_years > age) & ((names == change.club) | (change.club == ""))
-        total += change.sd**2 * np.outer(before, before)
+        before = (groups.age_years > age) & which
+        total += np.outer(before, before) * (change.sd**2 + change.own_sd**2 * same)
     return total
 
 

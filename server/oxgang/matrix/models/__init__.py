@@ -1,5 +1,6 @@
-"""Published versions of a matrix, and the links to a student's card."""
+"""Published versions, links to a student's card, and what was computed of a student."""
 
 from oxgang.matrix.models.published import CardLink, PublishedMatrix
+from oxgang.matrix.models.stored import StoredMatrix, Summary
 
-__all__ = ["CardLink", "PublishedMatrix"]
+__all__ = ["CardLink", "PublishedMatrix", "StoredMatrix", "Summary"]

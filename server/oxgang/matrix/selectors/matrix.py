@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 from collections import Counter
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
 
 from oxgang.academy.models import Club, Student
+from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
+from oxgang.core import bag
 from oxgang.core.carry.cells import Basis, Cell, Matrix, build_matrix
 from oxgang.core.carry.hits import Hit
+from oxgang.core.events import Happened, changes_of
 from oxgang.core.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
 from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.swing import Position, express
@@ -44,13 +48,18 @@ class Ground:
 
 @dataclass(frozen=True, slots=True)
 class StudentMatrix:
-    """The matrix, the clubs and swings it stands under, the balls behind it, and the ground."""
+    """The matrix, the clubs and swings it stands under, the balls and events behind it, the ground.
+
+    `names` says what each club is called, in the bag or out of it.
+    """
 
     day: date
     clubs: list[Club]
+    names: dict[UUID, str]
     positions: tuple[Position, ...]
     matrix: Matrix
     hits: list[Hit]
+    events: list[Happened]
     ground: Ground
 
     @property
@@ -59,22 +68,26 @@ class StudentMatrix:
 
 
 def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatrix:
-    """The student's matrix on a day. Two queries beside those that loaded the student.
+    """The student's matrix on a day. Four queries beside those that loaded the student.
 
     `live` counts the balls that still wait for a review, as the range view does.
     """
     everything = bag_of(student, everything=True)
     clubs = [c for c in everything if _in_bag(c, day)]
     positions = student.scale.as_core().positions
-    hits = hits_of(student, _names(everything, clubs), live=live)
+    names = _names(everything, clubs)
+    hits = hits_of(student, names, live=live)
+    events = happened_to(student, names, day)
     matrix = build_matrix(
         hits,
         [club.as_core() for club in clubs],
         positions,
         as_of=day,
+        changes=changes_of(events),
         tolerance_yd=student.tolerance_yd,
     )
-    return StudentMatrix(day, clubs, positions, matrix, hits, ground_of(student, matrix.cells))
+    ground = ground_of(student, matrix.cells)
+    return StudentMatrix(day, clubs, names, positions, matrix, hits, events, ground)
 
 
 def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | None:
@@ -91,6 +104,17 @@ def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | Non
         return None
     cell = next((cell for cell in found.cells if cell.key == key), None)
     return None if cell is None else (cell, found.matrix.spread)
+
+
+def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag.Club]:
+    """The bag of an earlier day, under the names that today's matrix gives the clubs. One query."""
+    return [
+        replace(club.as_core(), label=names[club.pk])
+        for club in bag_of(student, everything=True)
+        if _in_bag(club, day)
+        and (club.used_from is None or club.used_from <= day)
+        and club.pk in names
+    ]
 
 
 def _in_bag(club: Club, day: date) -> bool:

@@ -10,6 +10,7 @@ from django.db import transaction
 from django.db.models import Max
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.log import note
 from oxgang.academy.tokens import hash_of
 from oxgang.core.card import card_cell
 from oxgang.core.errors import InputError
@@ -22,7 +23,7 @@ MAX_NOTE = 300
 
 
 @transaction.atomic
-def publish(student: Student, note: str, *, by: Coach, now: datetime) -> PublishedMatrix:
+def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> PublishedMatrix:
     """The reviewed matrix as the student's next version.
 
     Raises
@@ -30,7 +31,7 @@ def publish(student: Student, note: str, *, by: Coach, now: datetime) -> Publish
     InputError
         When nothing is measured yet, or the note is too long.
     """
-    if len(note) > MAX_NOTE:
+    if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     day = local_day(student, now)
     found = matrix_of(student, day)
@@ -50,14 +51,16 @@ def publish(student: Student, note: str, *, by: Coach, now: datetime) -> Publish
     }
     earlier = PublishedMatrix.objects.filter(student=student)
     last = earlier.aggregate(last=Max("number"))["last"] or 0
-    return PublishedMatrix.objects.create(
+    version = PublishedMatrix.objects.create(
         student=student,
         number=last + 1,
-        note=note.strip(),
+        note=remark.strip(),
         content=content,
         published_by=by,
         published_at=now,
     )
+    note(student, f"Published version {version.number}", by=by, now=now)
+    return version
 
 
 @transaction.atomic
@@ -82,11 +85,14 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
         made_at=now,
         expires_at=now + timedelta(days=days),
     )
+    note(student, f"Made a link to the card for {days} days", by=by, now=now)
     return link, token
 
 
 @transaction.atomic
 def revoke_link(link: CardLink, *, by: Coach, now: datetime) -> None:
     """The link shows nothing any more."""
-    link.revoked_at = link.revoked_at or now
-    link.save(update_fields=["revoked_at"])
+    if link.revoked_at is None:
+        link.revoked_at = now
+        link.save(update_fields=["revoked_at"])
+        note(link.student, "Ended a link to the card", by=by, now=now)

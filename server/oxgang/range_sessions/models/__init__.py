@@ -1,5 +1,6 @@
-"""Sessions on the range, the balls hit in them, and the devices that measure balls."""
+"""Sessions on the range and to come, their balls, and the devices that measure balls."""
 
+from oxgang.range_sessions.models.appointment import Appointment, CalendarLink
 from oxgang.range_sessions.models.ball import Ball
 from oxgang.range_sessions.models.device import Device, FeedBall
 from oxgang.range_sessions.models.mapping import StoredMapping
@@ -7,4 +8,14 @@ from oxgang.range_sessions.models.plan import StoredPlan
 from oxgang.range_sessions.models.session import RangeSession
 from oxgang.range_sessions.models.told import ToldCell
 
-__all__ = ["Ball", "Device", "FeedBall", "RangeSession", "StoredMapping", "StoredPlan", "ToldCell"]
+__all__ = [
+    "Appointment",
+    "Ball",
+    "CalendarLink",
+    "Device",
+    "FeedBall",
+    "RangeSession",
+    "StoredMapping",
+    "StoredPlan",
+    "ToldCell",
+]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from oxgang.academy.models import Club, Student
+from oxgang.academy.models import Club, Entry, Student
 from oxgang.core import shots
 from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models.session import RangeSession
@@ -59,6 +59,10 @@ class Ball(models.Model):
     excluded = models.CharField(max_length=200, blank=True)
     extra = models.JSONField(default=dict, blank=True)
     withdrawn_at = models.DateTimeField(null=True, blank=True)
+    # Who recorded it and when.
+    entry = models.ForeignKey(
+        Entry, null=True, on_delete=models.SET_NULL, related_name="+", db_index=False
+    )
 
     class Meta:
         constraints = [

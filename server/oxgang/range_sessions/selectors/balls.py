@@ -49,6 +49,14 @@ def days_of(student: Student) -> list[date]:
     return list(days.distinct()[:30])
 
 
+def first_day(student: Student) -> date | None:
+    """The day of the student's first ball."""
+    first: date | None = (
+        balls_of(student).order_by("hit_on").values_list("hit_on", flat=True).first()
+    )
+    return first
+
+
 def ball_of(student: Student, uid: str) -> Ball:
     """One ball, undone or not.
 

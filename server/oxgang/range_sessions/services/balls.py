@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from datetime import date, datetime
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.selectors.people import known_swings
+from oxgang.academy.selectors.people import day_at, known_swings
+from oxgang.academy.services.log import BORN, Changed, changed, fields_of, gather, in_words, note
 from oxgang.core.errors import InputError
 from oxgang.core.home import at_home
 from oxgang.core.shots import MEASURED, Shot, Strike
@@ -17,11 +18,13 @@ from oxgang.core.swing import Position
 from oxgang.range_sessions.models import Ball, FeedBall, RangeSession
 
 CHUNK = 1000
+# What a coach may change of a ball.
+MARKS = ("strike", "excluded")
 
 
 def local_day(student: Student, moment: datetime) -> date:
     """The day at the academy of an aware moment."""
-    return moment.astimezone(ZoneInfo(student.academy.time_zone)).date()
+    return day_at(student.academy, moment)
 
 
 @transaction.atomic
@@ -33,11 +36,12 @@ def record_balls(
     now: datetime,
     sent: FeedBall | None = None,
     kept: bool = False,
+    source: str = "",
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
     `sent` is the device's ball that the single ball in `hits` takes; `kept` balls enter the matrix
-    without a review.
+    without a review; `source` names where they come from when nobody typed them.
 
     Raises
     ------
@@ -92,7 +96,28 @@ def record_balls(
     if sent is not None:
         sent.ball = balls[0]
         sent.save(update_fields=["ball"])
+    _write_down(student, balls, days, source, by=by, now=now)
     return len(balls)
+
+
+def _write_down(
+    student: Student,
+    balls: Sequence[Ball],
+    days: Collection[date],
+    source: str,
+    *,
+    by: Coach,
+    now: datetime,
+) -> None:
+    """One entry in the log for each session, or each file."""
+    first, last = min(days), max(days)
+    when = f"{first:%-d %b}" if first == last else f"{first:%-d %b} to {last:%-d %b %Y}"
+    words = f"Recorded {{}} balls of {when}" + (f" from {source}" if source else "")
+    key = f"file {now.isoformat()}" if source else f"balls {first}"
+    batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
+    entry = gather(student, key, words, len(balls), by=by, now=now, change=batch)
+    stored = Ball.objects.filter(student=student, uid__in=[ball.uid for ball in balls])
+    stored.update(entry=entry)
 
 
 def _arm(swings: Mapping[str, Position], shot: Shot) -> float | None:
@@ -125,8 +150,9 @@ def _sessions(student: Student, days: Iterable[date], by: Coach) -> dict[date, R
 
 
 @transaction.atomic
-def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach) -> Ball:
+def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach, now: datetime) -> Ball:
     """Set the strike of a ball, or the reason why it is excluded ("" restores it)."""
+    before = fields_of(ball, [name for name in changes if name in MARKS])
     for name, value in changes.items():
         if name == "strike":
             value = Strike(value)
@@ -134,6 +160,9 @@ def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach) -> Ball:
             raise InputError(f"{name} of a ball cannot be changed.", field=name)
         setattr(ball, name, value)
     ball.save(update_fields=[*changes])
+    if done := changed(ball, before):
+        words = f"{_named(ball)}: {in_words(done[0])}"
+        note(ball.student, words, by=by, now=now, changes=done)
     return ball
 
 
@@ -141,12 +170,24 @@ def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach) -> Ball:
 def withdraw_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Undo a ball. Undoing it twice changes nothing."""
     if ball.withdrawn_at is None:
-        ball.withdrawn_at = now
-        ball.save(update_fields=["withdrawn_at"])
+        _withdrawn(ball, now, f"Withdrew {_named(ball)}", by, now)
 
 
 @transaction.atomic
-def restore_ball(ball: Ball, *, by: Coach) -> None:
+def restore_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Take an undo back."""
-    ball.withdrawn_at = None
+    if ball.withdrawn_at is not None:
+        _withdrawn(ball, None, f"Brought back {_named(ball)}", by, now)
+
+
+def _withdrawn(ball: Ball, at: datetime | None, words: str, by: Coach, now: datetime) -> None:
+    before = fields_of(ball, ["withdrawn_at"])
+    ball.withdrawn_at = at
     ball.save(update_fields=["withdrawn_at"])
+    note(ball.student, words, by=by, now=now, changes=changed(ball, before))
+
+
+def _named(ball: Ball) -> str:
+    carry = ball.carry_yd if ball.carry_yd is not None else ball.total_yd
+    yards = "a launch" if carry is None else f"{carry:g} yd"
+    return f"{yards} with {ball.club.label} {ball.swing} of {ball.hit_on:%-d %b}"

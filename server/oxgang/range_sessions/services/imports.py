@@ -121,7 +121,7 @@ def import_balls(
     with transaction.atomic():
         for start in range(0, len(file.usable), CHUNK):
             chunk = file.usable[start : start + CHUNK]
-            new += record_balls(student, chunk, by=by, now=now)
+            new += record_balls(student, chunk, by=by, now=now, source="a file")
             done += len(chunk)
             yield done, new
 

@@ -9,6 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.log import note
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
@@ -46,10 +47,13 @@ def keep_plan(
             "made_at": now,
         },
     )
+    balls = sum(item["balls"] for item in items)
+    note(student, f"Planned {plan.title}, {balls} balls", by=by, now=now)
     return plan
 
 
 @transaction.atomic
-def drop_plan(student: Student, *, by: Coach) -> None:
+def drop_plan(student: Student, *, by: Coach, now: datetime) -> None:
     """The student has no plan any more."""
-    StoredPlan.objects.filter(student=student).delete()
+    if StoredPlan.objects.filter(student=student).delete()[0]:
+        note(student, "Dropped the plan", by=by, now=now)

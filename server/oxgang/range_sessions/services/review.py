@@ -3,21 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping
-from datetime import date
+from datetime import date, datetime
 
 from django.db import transaction
+from django.db.models import QuerySet
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.log import Changed, changed, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import balls_of, waiting_of
 
 MAX_REASON = 200
+AT_ONCE = 1000
+MOST_TAKEN_BACK = 5000
 
 
 @transaction.atomic
 def review(
-    student: Student, *, aside: Mapping[str, str], keep: Collection[str] | None, by: Coach
+    student: Student,
+    *,
+    aside: Mapping[str, str],
+    keep: Collection[str] | None,
+    by: Coach,
+    now: datetime,
 ) -> int:
     """Let waiting balls into the matrix. Returns how many were kept.
 
@@ -36,14 +45,44 @@ def review(
     if any(not reason.strip() for reason in aside.values()):
         raise InputError("Give a reason for each ball that is set aside.", field="aside")
     waiting = waiting_of(student)
+    done: list[Changed] = []
     for ball in waiting.filter(uid__in=aside):
+        before = fields_of(ball, ["excluded"])
         ball.excluded = aside[ball.uid].strip()[:MAX_REASON]
         ball.save(update_fields=["excluded"])
+        done += changed(ball, before)
     chosen = waiting if keep is None else waiting.filter(uid__in=[*keep, *aside])
-    return Ball.objects.filter(pk__in=[ball.pk for ball in chosen]).update(kept=True)
+    apart = f", {len(aside)} set aside" if aside else ""
+    return _set_kept(student, chosen, True, "Kept {} balls" + apart, done, by, now)
 
 
 @transaction.atomic
-def reopen(student: Student, day: date, *, by: Coach) -> int:
+def reopen(student: Student, day: date, *, by: Coach, now: datetime) -> int:
     """Take a day's balls out of the matrix for another review. Returns how many."""
-    return balls_of(student).filter(hit_on=day, kept=True).order_by().update(kept=False)
+    chosen = balls_of(student).filter(hit_on=day, kept=True)
+    return _set_kept(
+        student, chosen, False, f"Opened {{}} balls of {day:%-d %b} again", [], by, now
+    )
+
+
+def _set_kept(
+    student: Student,
+    chosen: QuerySet[Ball],
+    kept: bool,
+    words: str,
+    done: list[Changed],
+    by: Coach,
+    now: datetime,
+) -> int:
+    rows = list(chosen.order_by().values_list("pk", flat=True))
+    if not rows:
+        return 0
+    for start in range(0, len(rows), AT_ONCE):
+        Ball.objects.filter(pk__in=rows[start : start + AT_ONCE]).update(kept=kept)
+    # A whole file of balls is opened again day by day rather than taken back at once.
+    if len(rows) <= MOST_TAKEN_BACK:
+        done = [*done, Changed(Ball, rows, {"kept": not kept}, {"kept": kept})]
+    else:
+        done = []
+    note(student, words.format(len(rows)), by=by, now=now, changes=done)
+    return len(rows)

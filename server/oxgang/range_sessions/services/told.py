@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import date
+from datetime import datetime
 
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.services.log import note
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
+from oxgang.range_sessions.services.balls import local_day
 
 
 @transaction.atomic
@@ -21,7 +23,7 @@ def take_told(
     *,
     skip_bad: bool,
     by: Coach,
-    today: date,
+    now: datetime,
 ) -> tuple[int, list[RowProblem]]:
     """Keep the carries of a matrix file; a cell told before takes the new carry.
 
@@ -56,8 +58,10 @@ def take_told(
             defaults={
                 "arm_deg": swing.arm_deg,
                 "carry_yd": row.carry_yd,
-                "told_on": row.last_measured or today,
+                "told_on": row.last_measured or local_day(student, now),
                 "told_by": by,
             },
         )
+    if cells:
+        note(student, f"Took {len(cells)} carries from a matrix file", by=by, now=now)
     return len(cells), problems

@@ -32,6 +32,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/appointments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Book
+         * @description Book a session with the coach who asks.
+         */
+        post: operations["oxgang_api_calendar_router_book"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{appointment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Move a session, or change what it is for.
+         */
+        patch: operations["oxgang_api_calendar_router_change"];
+        trace?: never;
+    };
+    "/api/appointments/{appointment_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Cancel a session.
+         */
+        post: operations["oxgang_api_calendar_router_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The academy's sessions of some days, from today when no day is given.
+         */
+        get: operations["oxgang_api_calendar_router_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Link
+         * @description A private address for calendar programs; an earlier one ends.
+         */
+        post: operations["oxgang_api_calendar_router_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/unlink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Unlink
+         * @description End the private address.
+         */
+        post: operations["oxgang_api_calendar_router_unlink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clubs/{club_id}": {
         parameters: {
             query?: never;
@@ -156,6 +276,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/events/{event_id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw
+         * @description Take an event back, with all it did.
+         */
+        post: operations["oxgang_api_events_router_withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feed/balls": {
         parameters: {
             query?: never;
@@ -173,6 +313,26 @@ export interface paths {
          *     answered 400, naming the field, and nothing of it is stored.
          */
         post: operations["oxgang_api_feed_router_receive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history/{entry_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Take an action back, or do it again when it was a taking back.
+         */
+        post: operations["oxgang_api_history_router_take_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -223,6 +383,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/student-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description A new student from a file.
+         */
+        post: operations["oxgang_api_transfer_router_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students": {
         parameters: {
             query?: never;
@@ -232,7 +412,7 @@ export interface paths {
         };
         /**
          * Students
-         * @description The academy's students by name.
+         * @description A page of the academy's students, the neediest first.
          */
         get: operations["oxgang_api_students_router_students"];
         put?: never;
@@ -419,6 +599,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/check-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Up
+         * @description Plan a check-up of what is due and keep it, ready for the range.
+         */
+        post: operations["oxgang_api_plan_router_check_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/clubs": {
         parameters: {
             query?: never;
@@ -479,6 +679,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Events
+         * @description What happened to the student.
+         */
+        get: operations["oxgang_api_events_router_events"];
+        put?: never;
+        /**
+         * Write Down
+         * @description Write an event down; old numbers that it touches become open.
+         */
+        post: operations["oxgang_api_events_router_write_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/files/look": {
         parameters: {
             query?: never;
@@ -511,6 +735,26 @@ export interface paths {
          * @description The fallow stretches with ways to close them, coverage three ways, the fewest shots.
          */
         get: operations["oxgang_api_gaps_router_gaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Who changed what and when, newest first.
+         */
+        get: operations["oxgang_api_history_router_history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -692,6 +936,26 @@ export interface paths {
          * @description Drop the plan.
          */
         delete: operations["oxgang_api_plan_router_drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Progress
+         * @description Contact, spread, launch and ground over a period, and before and after events.
+         */
+        get: operations["oxgang_api_progress_router_progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -973,6 +1237,97 @@ export interface components {
             /** Demo */
             demo: boolean;
         };
+        /**
+         * AppointmentChange
+         * @description Only the fields that change are sent.
+         */
+        AppointmentChange: {
+            /** Check Up */
+            check_up?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Note */
+            note?: string | null;
+            /** Starts At */
+            starts_at?: string | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** AppointmentIn */
+        AppointmentIn: {
+            /**
+             * Check Up
+             * @default 0
+             */
+            check_up?: number;
+            /**
+             * Minutes
+             * @default 45
+             */
+            minutes?: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+        };
+        /**
+         * AppointmentOut
+         * @description A session to come. `due` is why, as the list says it; `local` is the academy's wall clock.
+         */
+        AppointmentOut: {
+            /** Check Up */
+            check_up: number;
+            /** Coach */
+            coach: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Local */
+            local: string;
+            /** Mine */
+            mine: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Note */
+            note: string;
+            /** Reasons */
+            reasons: string[];
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Student */
+            student: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+        };
         /** BagImported */
         BagImported: {
             /** Changed */
@@ -1118,6 +1473,39 @@ export interface components {
             /** Height M */
             height_m: number;
         };
+        /** BroughtIn */
+        BroughtIn: {
+            /** Balls */
+            balls: number;
+            /** Clubs */
+            clubs: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Versions */
+            versions: number;
+        };
+        /**
+         * CalendarOut
+         * @description Sessions of some days. `has_link` is whether a calendar program may follow the coach's.
+         */
+        CalendarOut: {
+            /** Appointments */
+            appointments: components["schemas"]["AppointmentOut"][];
+            /** Has Link */
+            has_link: boolean;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Zone */
+            zone: string;
+        };
         /**
          * CellOut
          * @description A cell with its furrow: where the middle 80 % of solid balls land. Yards.
@@ -1160,6 +1548,14 @@ export interface components {
             /** Trajectory */
             trajectory: string;
         };
+        /** CheckUp */
+        CheckUp: {
+            /**
+             * Balls
+             * @default 15
+             */
+            balls?: number;
+        };
         /**
          * ClubChange
          * @description Only the fields that change are sent.
@@ -1177,6 +1573,13 @@ export interface components {
             used_from?: string | null;
             /** Used Until */
             used_until?: string | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
         };
         /** ClubIn */
         ClubIn: {
@@ -1228,6 +1631,26 @@ export interface components {
             name: string;
             /** Sample */
             sample: string[];
+        };
+        /**
+         * ComingOut
+         * @description A session to come. `check_up` balls of the planner's, 0 for none.
+         */
+        ComingOut: {
+            /** Check Up */
+            check_up: number;
+            /** Coach */
+            coach: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
         };
         /**
          * CompareOut
@@ -1320,6 +1743,95 @@ export interface components {
             balls: number;
             /** Items */
             items: components["schemas"]["PlanItem"][];
+        };
+        /**
+         * EntryOut
+         * @description One action. `can_undo` is whether it can be taken back, `undone` whether it was.
+         */
+        EntryOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Id */
+            id: number;
+            /** Undoes */
+            undoes: boolean;
+            /** Undone */
+            undone: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * EventIn
+         * @description What a coach says of an event. Loft and bounce are those of a new or bent club.
+         */
+        EventIn: {
+            /** Bounce Deg */
+            bounce_deg?: number | null;
+            /** Club Id */
+            club_id?: string | null;
+            kind: components["schemas"]["EventKind"];
+            /** Loft Deg */
+            loft_deg?: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark?: string;
+            /**
+             * Swing
+             * @default
+             */
+            swing?: string;
+            trajectory?: components["schemas"]["Trajectory"] | null;
+        };
+        /**
+         * EventKind
+         * @enum {string}
+         */
+        EventKind: "new club" | "club bent" | "new grooves" | "other ball" | "technique" | "other school" | "injury" | "growth" | "season break" | "numbers moved";
+        /** EventOut */
+        EventOut: {
+            /** About */
+            about: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Note */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Touched */
+            touched: string;
+        };
+        /**
+         * EventsOut
+         * @description The student's events, oldest first, and the kinds there are.
+         */
+        EventsOut: {
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** First Ball */
+            first_ball: string | null;
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
         };
         /**
          * FileLook
@@ -1477,20 +1989,12 @@ export interface components {
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
-        /**
-         * HistoryOut
-         * @description One day's solid balls of the cell: their median at home conditions [yd].
-         */
+        /** HistoryOut */
         HistoryOut: {
-            /** Balls */
-            balls: number;
-            /** Carry Yd */
-            carry_yd: number;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** Total */
+            total: number;
         };
         /** KeyOut */
         KeyOut: {
@@ -1504,6 +2008,15 @@ export interface components {
             tempo: string;
             /** Trajectory */
             trajectory: string;
+        };
+        /** KindOut */
+        KindOut: {
+            /** About */
+            about: string;
+            /** Kind */
+            kind: string;
+            /** Of Club */
+            of_club: boolean;
         };
         /**
          * Lie
@@ -1544,22 +2057,13 @@ export interface components {
             /** Url */
             url: string;
         };
-        /** LinkOut */
+        /**
+         * LinkOut
+         * @description The private address, shown once.
+         */
         LinkOut: {
-            /**
-             * Expires At
-             * Format: date-time
-             */
-            expires_at: string;
-            /** Id */
-            id: number;
-            /**
-             * Made At
-             * Format: date-time
-             */
-            made_at: string;
-            /** Revoked At */
-            revoked_at: string | null;
+            /** Url */
+            url: string;
         };
         /**
          * LoadWords
@@ -1583,6 +2087,25 @@ export interface components {
             log_in: string;
             /** Password */
             password: string;
+        };
+        /**
+         * LookOut
+         * @description How the ground stood on a day, in shares.
+         */
+        LookOut: {
+            /** Covered */
+            covered: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Doubtful */
+            doubtful: number | null;
+            /** Measured */
+            measured: number;
+            /** Numbers */
+            numbers: number;
         };
         /**
          * LookedUp
@@ -1728,6 +2251,27 @@ export interface components {
             lo_m: number;
             /** Tape M */
             tape_m: number;
+        };
+        /**
+         * PartOut
+         * @description What was hit in a stretch of days.
+         */
+        PartOut: {
+            /** Balls */
+            balls: number;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            launch: components["schemas"]["ShareOut"];
+            solid: components["schemas"]["ShareOut"];
+            spread: components["schemas"]["SpreadOut"];
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
         };
         /**
          * PictureIn
@@ -1909,6 +2453,34 @@ export interface components {
             reason: string;
         };
         /**
+         * ProgressOut
+         * @description `words` is a first draft of what to tell the student.
+         */
+        ProgressOut: {
+            /** First Ball */
+            first_ball: string | null;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            halves: components["schemas"]["TurnOut"] | null;
+            /** Looks */
+            looks: components["schemas"]["LookOut"][];
+            /** Points */
+            points: components["schemas"]["PartOut"][];
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+            /** Turns */
+            turns: components["schemas"]["TurningPoint"][];
+            whole: components["schemas"]["PartOut"];
+            /** Words */
+            words: string;
+        };
+        /**
          * Protocol
          * @enum {string}
          */
@@ -1957,6 +2529,18 @@ export interface components {
                 [key: string]: components["schemas"]["RecipeBody"];
             };
             school: components["schemas"]["School"];
+        };
+        /**
+         * RecipesIn
+         * @description With what the coach saw before the change, to find out whether somebody else was quicker.
+         */
+        RecipesIn: {
+            /** Recipes */
+            recipes: {
+                [key: string]: components["schemas"]["RecipeBody"];
+            };
+            school: components["schemas"]["School"];
+            was?: components["schemas"]["RecipesBody"] | null;
         };
         /**
          * RecipesOut
@@ -2032,9 +2616,9 @@ export interface components {
             days: string[];
             /** Moved */
             moved: components["schemas"]["MovedOut"][];
-            shift: components["schemas"]["ShiftOut"] | null;
             /** Suspects */
             suspects: components["schemas"]["SuspectOut"][];
+            verdict: components["schemas"]["VerdictOut"] | null;
         };
         /** Reviewed */
         Reviewed: {
@@ -2110,6 +2694,22 @@ export interface components {
             received_at: string;
         };
         /**
+         * ShareOut
+         * @description So many of so many with the ends of the 90 % interval; `value` None is nothing.
+         */
+        ShareOut: {
+            /** Hi */
+            hi: number;
+            /** Hits */
+            hits: number;
+            /** Lo */
+            lo: number;
+            /** Of */
+            of: number;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * ShiftOut
          * @description Whether all carries moved together, as a share, with its 90 % interval.
          */
@@ -2166,6 +2766,12 @@ export interface components {
             window: "in" | "below" | "above";
         };
         /**
+         * Show
+         * @description Which students a coach wants to see.
+         * @enum {string}
+         */
+        Show: "all" | "due" | "waiting" | "today" | "new";
+        /**
          * ShownOut
          * @description Measured launch and spin of the cell: medians of so many balls, window and grade.
          */
@@ -2210,6 +2816,20 @@ export interface components {
          * @enum {string}
          */
         Spin: "release" | "check" | "grab";
+        /**
+         * SpreadOut
+         * @description Scatter of solid balls about their cell and day, a share of the carry.
+         */
+        SpreadOut: {
+            /** Freedom */
+            freedom: number;
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Value */
+            value: number | null;
+        };
         /**
          * Stage
          * @enum {string}
@@ -2263,6 +2883,13 @@ export interface components {
             tolerance_yd?: number | null;
             /** Units */
             units?: ("yd" | "m") | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
         };
         /** StudentIn */
         StudentIn: {
@@ -2341,7 +2968,11 @@ export interface components {
         };
         /**
          * StudentRow
-         * @description A student in the list.
+         * @description A student in the list: how the numbers stand, what is due and why.
+         *
+         *     `matters` counts the cells the student plays by, `wide` those that cannot be trusted, `settles`
+         *     how many of them a check-up settles; `covered` and `doubtful` are shares. `ground` holds strips
+         *     of whole yards, [from, to, sure | doubtful | fallow].
          */
         StudentRow: {
             /** Archived */
@@ -2350,6 +2981,22 @@ export interface components {
             balls: number;
             /** Clubs */
             clubs: number;
+            /** Coming */
+            coming: components["schemas"]["ComingOut"][];
+            /** Covered */
+            covered: number;
+            /** Doubtful */
+            doubtful: number;
+            /** Due On */
+            due_on: string | null;
+            /** From Yd */
+            from_yd: number;
+            /** Ground */
+            ground: [
+                number,
+                number,
+                string
+            ][];
             /** Hand */
             hand: string;
             /**
@@ -2359,10 +3006,55 @@ export interface components {
             id: string;
             /** Last Hit */
             last_hit: string | null;
+            /** Matters */
+            matters: number;
             /** Name */
             name: string;
+            /** Published On */
+            published_on: string | null;
+            /** Reasons */
+            reasons: string[];
             /** Scale */
             scale: string;
+            /** Settles */
+            settles: number;
+            /** Stage */
+            stage: string;
+            /** State */
+            state: string;
+            /** To Yd */
+            to_yd: number;
+            /** Units */
+            units: string;
+            /** Waiting */
+            waiting: number;
+            /** Wide */
+            wide: number;
+        };
+        /**
+         * StudentsPage
+         * @description A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
+         *
+         *     `behind` is how many students are still to be looked at again; `check_up` the balls of one.
+         */
+        StudentsPage: {
+            /** Behind */
+            behind: number;
+            /** Check Up */
+            check_up: number;
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Rows */
+            rows: components["schemas"]["StudentRow"][];
+            /** Total */
+            total: number;
         };
         /**
          * SuspectOut
@@ -2376,6 +3068,32 @@ export interface components {
             uid: string;
             /** Usual Yd */
             usual_yd: number;
+        };
+        /**
+         * SuspicionOut
+         * @description What may have moved, in words and as an event would name it, with its probability.
+         *
+         *     `lo` and `hi` bound the share of the carry with 90 % probability if it has moved.
+         */
+        SuspicionOut: {
+            /** Balls */
+            balls: number;
+            /** Club Id */
+            club_id: string | null;
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Probability */
+            probability: number;
+            /** Share */
+            share: number;
+            /** Swing */
+            swing: string;
+            /** Trajectory */
+            trajectory: string;
+            /** Words */
+            words: string;
         };
         /**
          * TakenIn
@@ -2433,6 +3151,81 @@ export interface components {
          * @enum {string}
          */
         Trajectory: "low" | "stock" | "high";
+        /**
+         * TurnOut
+         * @description Before and after: differences (after less before), and the ratio of the spreads, each with
+         *     its 90 % interval.
+         */
+        TurnOut: {
+            after: components["schemas"]["PartOut"];
+            before: components["schemas"]["PartOut"];
+            /** Launch */
+            launch: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Solid */
+            solid: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Spread */
+            spread: [
+                number,
+                number,
+                number
+            ] | null;
+        };
+        /** TurningPoint */
+        TurningPoint: {
+            /** Kind */
+            kind: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Touched */
+            touched: string;
+            turn: components["schemas"]["TurnOut"] | null;
+        };
+        /**
+         * VerdictOut
+         * @description Whether something has moved, how the balls were struck, and what to do.
+         *
+         *     `nothing` is the probability that nothing has. `advice` is blend, replace or check-up; `balls`
+         *     is how many a check-up needs; `since` the day from which numbers would be replaced.
+         */
+        VerdictOut: {
+            /** Advice */
+            advice: string;
+            /** Bad Day */
+            bad_day: boolean;
+            /** Balls */
+            balls: number | null;
+            /** Conditions */
+            conditions: number | null;
+            /** Nothing */
+            nothing: number;
+            /** Scatter */
+            scatter: number;
+            shift: components["schemas"]["ShiftOut"];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Solid */
+            solid: number;
+            /** Struck */
+            struck: number;
+            /** Suspicions */
+            suspicions: components["schemas"]["SuspicionOut"][];
+            /** Usual Solid */
+            usual_solid: number | null;
+        };
         /** VersionOut */
         VersionOut: {
             /** By */
@@ -2641,6 +3434,141 @@ export interface operations {
             };
         };
     };
+    oxgang_api_calendar_router_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppointmentIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppointmentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                appointment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppointmentChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppointmentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                appointment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppointmentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_calendar: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_unlink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_edit_club: {
         parameters: {
             query?: never;
@@ -2801,6 +3729,28 @@ export interface operations {
             };
         };
     };
+    oxgang_api_events_router_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                event_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventsOut"];
+                };
+            };
+        };
+    };
     oxgang_api_feed_router_receive: {
         parameters: {
             query?: never;
@@ -2817,6 +3767,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+        };
+    };
+    oxgang_api_history_router_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
                 };
             };
         };
@@ -2891,10 +3863,49 @@ export interface operations {
             };
         };
     };
+    oxgang_api_transfer_router_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Confirmed
+                     * @default false
+                     */
+                    confirmed?: boolean;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_students: {
         parameters: {
             query?: {
+                search?: string;
+                show?: "all" | "due" | "waiting" | "today" | "new";
                 archived?: boolean;
+                page?: number;
+                size?: number;
             };
             header?: never;
             path?: never;
@@ -2908,7 +3919,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StudentRow"][];
+                    "application/json": components["schemas"]["StudentsPage"];
                 };
             };
         };
@@ -3227,6 +4238,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_plan_router_check_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckUp"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_new_club: {
         parameters: {
             query?: never;
@@ -3301,6 +4338,54 @@ export interface operations {
             };
         };
     };
+    oxgang_api_events_router_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventsOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_events_router_write_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventsOut"];
+                };
+            };
+        };
+    };
     oxgang_api_files_router_look: {
         parameters: {
             query?: never;
@@ -3360,6 +4445,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GapsOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_history_router_history: {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
                 };
             };
         };
@@ -3662,6 +4771,31 @@ export interface operations {
             };
         };
     };
+    oxgang_api_progress_router_progress: {
+        parameters: {
+            query?: {
+                from_day?: string | null;
+                to_day?: string | null;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+        };
+    };
     oxgang_api_flight_router_recipes: {
         parameters: {
             query?: never;
@@ -3695,7 +4829,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RecipesBody"];
+                "application/json": components["schemas"]["RecipesIn"];
             };
         };
         responses: {

@@ -24,8 +24,8 @@ from scipy.special import ndtr, ndtri
 
 from oxgang.core.carry.fit import fit
 from oxgang.core.carry.hits import Hit, group_hits
-from oxgang.core.carry.noise import noise_covariance
-from oxgang.core.carry.prior import Points
+from oxgang.core.carry.noise import Change, noise_covariance
+from oxgang.core.carry.prior import Point, Points
 from oxgang.core.errors import InputError
 
 Array = NDArray[np.float64]
@@ -60,8 +60,35 @@ class Shift:
         return float(np.expm1(middle - z)), float(np.expm1(middle + z))
 
 
-def shift(standing: Sequence[Hit], new: Sequence[Hit], *, stood_on: date, day: date) -> Shift:
-    """How far all new balls are from the matrix that stood before them.
+@dataclass(frozen=True, slots=True)
+class Off:
+    """New balls against the matrix that stood before them, group by group, shape (g,).
+
+    `off` is the distance of log carry, `covariance` what it scatters by when nothing has changed,
+    shape (g, g); `expected` the standing matrix's log carry; `spread` the scatter of the new
+    balls, `standing_spread` of the old ones.
+    """
+
+    points: list[Point]
+    balls: NDArray[np.intp]
+    off: Array
+    covariance: Array
+    expected: Array
+    spread: float
+    standing_spread: float
+    scatter: float
+    freedom: float
+
+
+def hold_against(
+    standing: Sequence[Hit],
+    new: Sequence[Hit],
+    *,
+    stood_on: date,
+    day: date,
+    changes: Sequence[Change] = (),
+) -> Off:
+    """New balls held against the standing matrix.
 
     Parameters
     ----------
@@ -71,6 +98,8 @@ def shift(standing: Sequence[Hit], new: Sequence[Hit], *, stood_on: date, day: d
         The day on which the standing matrix was last true: that of its last balls.
     day
         The day of the new balls.
+    changes
+        What is known to have changed; it leaves what came before more open.
 
     Raises
     ------
@@ -80,13 +109,43 @@ def shift(standing: Sequence[Hit], new: Sequence[Hit], *, stood_on: date, day: d
     fresh = group_hits(new, day)
     if not len(fresh.ball_log):
         raise InputError("No solid ball to compare. Hit a few more.")
-    before = fit(standing, fresh.points, stood_on)
+    # An event after the last balls and up to the new ones widens as of the day of the new ones.
+    since = max([stood_on, *(c.on for c in changes if c.on <= day)])
+    before = fit(standing, fresh.points, since, changes)
     at = np.array([before.points.index(point) for point in fresh.points])[fresh.groups.point]
     arrays = Points.of(before.points)
     predicted = before.posterior.mean[at]
     covariance = before.posterior.covariance[np.ix_(at, at)]
     covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])
-    off = fresh.groups.mean - predicted
+    means = np.bincount(fresh.ball_group, fresh.ball_log) / np.bincount(fresh.ball_group)
+    return Off(
+        points=[before.points[i] for i in at],
+        balls=fresh.groups.balls,
+        off=fresh.groups.mean - predicted,
+        covariance=covariance,
+        expected=predicted,
+        spread=fresh.spread,
+        standing_spread=before.hits.spread,
+        scatter=float(((fresh.ball_log - means[fresh.ball_group]) ** 2).sum()),
+        freedom=float(len(fresh.ball_log) - len(means)),
+    )
+
+
+def shift(
+    standing: Sequence[Hit],
+    new: Sequence[Hit],
+    *,
+    stood_on: date,
+    day: date,
+    changes: Sequence[Change] = (),
+) -> Shift:
+    """How far all new balls are from the matrix that stood before them (see `hold_against`)."""
+    return common_shift(hold_against(standing, new, stood_on=stood_on, day=day, changes=changes))
+
+
+def common_shift(held: Off) -> Shift:
+    """The change that all groups share, by generalised least squares."""
+    off, covariance = held.off, held.covariance
     moved, information = _common(off, covariance)
     for _ in range(ROUNDS):
         # One unmarked mishit must not pass for a change: what is far from the common shift widens.

@@ -1,0 +1,37 @@
+"""What happened to a student."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from oxgang.academy.models.bag import Club
+from oxgang.academy.models.log import Entry
+from oxgang.academy.models.student import Student
+from oxgang.core import events
+
+
+class Event(models.Model):
+    """An event on a day. Old balls stay; the carry model leaves open what it touches.
+
+    A new club has `club` in place of `replaced`. `withdrawn_at` is set by undo; the row stays.
+    """
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="events")
+    kind = models.CharField(max_length=16, choices=[(k.value, k.value) for k in events.EventKind])
+    on = models.DateField()
+    club = models.ForeignKey(Club, null=True, on_delete=models.CASCADE, related_name="+")
+    replaced = models.ForeignKey(Club, null=True, on_delete=models.CASCADE, related_name="+")
+    swing = models.CharField(max_length=24, blank=True)
+    arm_deg = models.FloatField(null=True)
+    trajectory = models.CharField(max_length=5, blank=True)
+    note = models.CharField(max_length=events.MAX_NOTE, blank=True)
+    # Who wrote it down and when, and how to take it back.
+    entry = models.ForeignKey(Entry, null=True, on_delete=models.SET_NULL, related_name="+")
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["on", "id"]
+        indexes = [models.Index(fields=["student", "on"])]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.on}"

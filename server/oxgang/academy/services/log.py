@@ -1,0 +1,220 @@
+"""Writing down who changed what, and taking it back.
+
+Every write of a student's records notes an entry here. That is also what makes stored matrices and
+summaries of the student old (`Student.revision`).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.apps import apps
+from django.db import models, transaction
+from django.db.models import F
+
+from oxgang.academy.errors import ChangedMeanwhile
+from oxgang.academy.models import Club, Coach, Entry, Student
+from oxgang.academy.services.labels import check_label_free
+from oxgang.core.errors import InputError
+
+MAX_WORDS = 300
+# Stands for "before it came into being" in a field that holds when a row was taken away.
+BORN = "born"
+
+
+@dataclass(frozen=True, slots=True)
+class Changed:
+    """Rows of one model and some of their fields, before and after.
+
+    `rows` None means all rows whose `entry` is the entry `of`, or the one being noted.
+    """
+
+    model: type[models.Model]
+    rows: Sequence[object] | None
+    before: Mapping[str, object]
+    after: Mapping[str, object]
+    of: int | None = None
+
+    def as_json(self, entry_id: int) -> dict[str, Any]:
+        """As an entry keeps it."""
+        which: dict[str, Any] = (
+            {"batch": self.of or entry_id}
+            if self.rows is None
+            else {"ids": [plain(pk) for pk in self.rows]}
+        )
+        return {
+            "row": self.model._meta.label,
+            **which,
+            "before": {k: plain(v) for k, v in self.before.items()},
+            "after": {k: plain(v) for k, v in self.after.items()},
+        }
+
+
+def note(
+    student: Student,
+    words: str,
+    *,
+    by: Coach | None,
+    now: datetime,
+    changes: Iterable[Changed] = (),
+    undoes: Entry | None = None,
+) -> Entry:
+    """Write down one action on a student. Call it inside the action's transaction."""
+    entry = Entry.objects.create(
+        academy_id=student.academy_id,
+        student=student,
+        coach=by,
+        at=now,
+        words=words[:MAX_WORDS],
+        undoes=undoes,
+    )
+    listed = [change.as_json(entry.pk) for change in changes]
+    if listed:
+        entry.changes = listed
+        entry.save(update_fields=["changes"])
+    touch([student.pk])
+    return entry
+
+
+def gather(
+    student: Student, key: str, words: str, count: int, *, by: Coach, now: datetime, change: Changed
+) -> Entry:
+    """One entry for small actions of a kind, such as the balls of a session.
+
+    `words` has a place for the count.
+    """
+    entry = Entry.objects.filter(student=student, key=key, coach=by, undone_by=None).first()
+    if entry is None:
+        entry = note(student, words.format(count), by=by, now=now)
+        entry.key, entry.count = key, count
+        entry.changes = [change.as_json(entry.pk)]
+        entry.save(update_fields=["key", "count", "changes"])
+        return entry
+    entry.count += count
+    entry.words, entry.at = words.format(entry.count)[:MAX_WORDS], now
+    entry.save(update_fields=["count", "words", "at"])
+    touch([student.pk])
+    return entry
+
+
+def touch(students: Collection[UUID]) -> None:
+    """What was computed of these students is old."""
+    Student.objects.filter(pk__in=students).update(revision=F("revision") + 1, stale=True)
+
+
+def fields_of(row: models.Model, names: Iterable[str]) -> dict[str, object]:
+    """The values of some fields of a row."""
+    return {name: getattr(row, name) for name in names}
+
+
+def changed(row: models.Model, before: Mapping[str, object]) -> list[Changed]:
+    """What a row is now against what it was, only the fields that differ; empty when none does."""
+    after = fields_of(row, before)
+    names = [name for name in after if before[name] != after[name]]
+    if not names:
+        return []
+    return [
+        Changed(type(row), [row.pk], {n: before[n] for n in names}, {n: after[n] for n in names})
+    ]
+
+
+def in_words(change: Changed) -> str:
+    """What a change did: "loft 56 to 55, note to nothing"."""
+    return ", ".join(
+        f"{_called(name)} {_value(change.before[name])} to {_value(value)}"
+        for name, value in change.after.items()
+    )
+
+
+def _called(name: str) -> str:
+    for ending in ("_id", "_yd", "_deg"):
+        name = name.removesuffix(ending)
+    return name.replace("_", " ")
+
+
+def _value(value: object) -> str:
+    if value in (None, ""):
+        return "nothing"
+    text = f"{value:g}" if isinstance(value, float) else str(value)
+    return text if len(text) <= 40 else text[:39] + "…"
+
+
+@transaction.atomic
+def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
+    """Take an action back; taking that back does it again.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When a field was changed again since.
+    InputError
+        When the action cannot be taken back, or already was.
+    """
+    student = entry.student
+    if student is None or not entry.changes:
+        raise InputError("This cannot be taken back.")
+    if Entry.objects.filter(undoes=entry).exists():
+        raise InputError("This was taken back already.")
+    back: list[Changed] = []
+    for change in reversed(entry.changes):
+        back.append(_take_back(change, now))
+    words = (
+        entry.words.removeprefix("Took back: ") if entry.undoes_id else f"Took back: {entry.words}"
+    )
+    return note(student, words, by=by, now=now, changes=back, undoes=entry)
+
+
+def _take_back(change: dict[str, Any], now: datetime) -> Changed:
+    model = apps.get_model(change["row"])
+    before = {k: _typed(model, k, v) for k, v in change["before"].items()}
+    after = {k: _typed(model, k, v) for k, v in change["after"].items()}
+    # A row that came into being is taken back by a moment; it is the moment of the taking back.
+    before = {k: now if v == BORN else v for k, v in before.items()}
+    everything = model._default_manager
+    if "batch" in change:
+        everything.filter(entry=change["batch"], **after).update(**before)
+        return Changed(model, None, after, before, change["batch"])
+    rows = change["ids"]
+    for row in everything.filter(pk__in=rows):
+        _refuse_if_changed(row, after)
+    everything.filter(pk__in=rows).update(**before)
+    if model is Club:
+        for club in Club.objects.filter(pk__in=rows):
+            check_label_free(club)
+    return Changed(model, rows, after, before)
+
+
+def _refuse_if_changed(row: models.Model, after: Mapping[str, object]) -> None:
+    for name, value in after.items():
+        if getattr(row, name) != value:
+            raise ChangedMeanwhile(
+                f"{row}: the {name.replace('_', ' ')} was changed again since. "
+                "Take that back first.",
+            )
+
+
+def plain(value: object) -> object:
+    """A value as JSON has it."""
+    if value is None or isinstance(value, bool | int | float | list | dict):
+        return value
+    if isinstance(value, str):
+        return str(value)
+    return value.isoformat() if hasattr(value, "isoformat") else str(value)
+
+
+def _typed(model: type[models.Model], name: str, value: object) -> object:
+    if value == BORN:
+        return value
+    field_ = model._meta.get_field(name)
+    if isinstance(field_, models.ForeignKey):
+        field_ = field_.target_field
+    return field_.to_python(value) if isinstance(field_, models.Field) else value
+
+
+def born(row: models.Model, name: str = "archived_at") -> Changed:
+    """A row that came into being: taking it back archives or withdraws it."""
+    return Changed(type(row), [row.pk], {name: BORN}, {name: None})

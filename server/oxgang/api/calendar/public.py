@@ -1,0 +1,41 @@
+"""A coach's sessions as iCalendar, behind a private address."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.views.decorators.cache import never_cache
+from django.views.decorators.http import require_GET
+
+from oxgang.files.calendar import Session, write_calendar
+from oxgang.range_sessions.models import Appointment
+from oxgang.range_sessions.selectors.appointments import coach_of_link, feed_of
+
+GONE = "This calendar is not here. The address has ended; make a new one in Oxgang."
+
+
+@require_GET
+@never_cache
+def feed(request: HttpRequest, token: str) -> HttpResponse:
+    """The calendar of an address."""
+    coach = coach_of_link(token)
+    if coach is None:
+        return HttpResponse(GONE, status=404, content_type="text/plain; charset=utf-8")
+    sessions = [_session(row) for row in feed_of(coach, timezone.now())]
+    content = write_calendar(f"{coach.academy.name}: {coach.name}", sessions)
+    return HttpResponse(content, content_type="text/calendar; charset=utf-8")
+
+
+def _session(row: Appointment) -> Session:
+    what = f"check-up, {row.check_up} balls" if row.check_up else "session"
+    return Session(
+        uid=str(row.pk),
+        starts_at=row.starts_at,
+        minutes=row.minutes,
+        title=f"{row.student.name}: {what}",
+        description=row.note,
+        # Grows with every change of the student's records, and so with every change of this.
+        sequence=row.student.revision,
+        changed_at=row.changed_at,
+        cancelled=row.withdrawn_at is not None or row.student.archived_at is not None,
+    )

@@ -1,0 +1,64 @@
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+
+class AppointmentIn(Schema):
+    student_id: UUID
+    starts_at: datetime
+    minutes: int = 45
+    check_up: int = 0
+    note: str = ""
+
+
+class AppointmentChange(Schema):
+    """Only the fields that change are sent."""
+
+    starts_at: datetime | None = None
+    minutes: int | None = None
+    check_up: int | None = None
+    note: str | None = None
+    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")
+
+
+class AppointmentOut(Schema):
+    """A session to come. `due` is why, as the list says it; `local` is the academy's wall clock."""
+
+    id: UUID
+    student_id: UUID
+    student: str
+    coach: str
+    mine: bool
+    day: date
+    local: str
+    starts_at: datetime
+    minutes: int
+    check_up: int
+    note: str
+    reasons: list[str]
+
+
+class CalendarOut(Schema):
+    """Sessions of some days. `has_link` is whether a calendar program may follow the coach's."""
+
+    today: date
+    zone: str
+    appointments: list[AppointmentOut]
+    has_link: bool
+
+
+class LinkOut(Schema):
+    """The private address, shown once."""
+
+    url: str
+
+
+class Started(Schema):
+    """How many balls were planned; 0 where the session has no check-up."""
+
+    balls: int

@@ -1,0 +1,46 @@
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from ninja import Schema
+
+from oxgang.core.events import EventKind
+from oxgang.core.shots import Trajectory
+
+
+class EventIn(Schema):
+    """What a coach says of an event. Loft and bounce are those of a new or bent club."""
+
+    kind: EventKind
+    on: date
+    club_id: UUID | None = None
+    swing: str = ""
+    trajectory: Trajectory | None = None
+    loft_deg: float | None = None
+    bounce_deg: float | None = None
+    remark: str = ""
+
+
+class EventOut(Schema):
+    id: int
+    kind: str
+    on: date
+    touched: str
+    note: str
+    by: str
+    about: str
+
+
+class KindOut(Schema):
+    kind: str
+    about: str
+    of_club: bool
+
+
+class EventsOut(Schema):
+    """The student's events, oldest first, and the kinds there are."""
+
+    events: list[EventOut]
+    kinds: list[KindOut]
+    first_ball: date | None

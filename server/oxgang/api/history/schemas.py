@@ -1,0 +1,22 @@
+from __future__ import annotations
+
+from datetime import datetime
+
+from ninja import Schema
+
+
+class EntryOut(Schema):
+    """One action. `can_undo` is whether it can be taken back, `undone` whether it was."""
+
+    id: int
+    at: datetime
+    by: str
+    words: str
+    can_undo: bool
+    undone: bool
+    undoes: bool
+
+
+class HistoryOut(Schema):
+    entries: list[EntryOut]
+    total: int

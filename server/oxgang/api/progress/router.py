@@ -1,0 +1,113 @@
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.utils.text import slugify
+from ninja import Query, Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.progress.schemas import ProgressOut
+from oxgang.core.errors import InputError
+from oxgang.core.remarks import MAX_WORDS, draft
+from oxgang.files.report import Report, write_report
+from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
+from oxgang.range_sessions.selectors.balls import first_day
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["progress"])
+
+
+def _found(
+    student: Student, from_day: date | None, to_day: date | None
+) -> tuple[Progress, date | None]:
+    today = local_day(student, timezone.now())
+    first = first_day(student)
+    usual = default_period(first, today)
+    start, end = from_day or usual[0], to_day or usual[1]
+    if end < start:
+        raise InputError("The period ends before it begins.", field="to_day")
+    if start > today:
+        raise InputError("The period is still to come.", field="from_day")
+    return progress_of(student, start, min(end, today), today), first
+
+
+def _words(student: Student, found: Progress) -> str:
+    looks = found.looks
+    return draft(
+        student.name.split()[0],
+        found.whole,
+        found.halves,
+        covered=(looks[0].covered, looks[-1].covered) if looks else None,
+        doubtful=looks[-1].doubtful if looks else None,
+    )
+
+
+@router.get("/students/{student_id}/progress", response=ProgressOut)
+def progress(
+    request: HttpRequest,
+    student_id: UUID,
+    from_day: Query[date | None] = None,
+    to_day: Query[date | None] = None,
+) -> dict[str, object]:
+    """Contact, spread, launch and ground over a period, and before and after events."""
+    student = student_of(coach_of(request).academy, student_id)
+    found, first = _found(student, from_day, to_day)
+    return {
+        "from_day": found.from_day,
+        "to_day": found.to_day,
+        "whole": found.whole,
+        "halves": found.halves,
+        "points": found.points,
+        "looks": found.looks,
+        "turns": [
+            {"kind": e.kind, "on": e.on, "touched": e.touched, "turn": turn}
+            for e, turn in found.turns
+        ],
+        "first_ball": first,
+        "words": _words(student, found),
+    }
+
+
+@router.get("/students/{student_id}/report.pdf", include_in_schema=False)
+def report(
+    request: HttpRequest,
+    student_id: UUID,
+    from_day: Query[date | None] = None,
+    to_day: Query[date | None] = None,
+    words: Query[str | None] = None,
+) -> HttpResponse:
+    """A page for the student and the parents."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    if words is not None and len(words) > MAX_WORDS:
+        raise InputError(f"Keep your words to {MAX_WORDS} characters.", field="words")
+    found, _ = _found(student, from_day, to_day)
+    text = words if words and words.strip() else _words(student, found)
+    content = write_report(
+        Report(
+            student=student.name,
+            academy=coach.academy.name,
+            coach=coach.name,
+            metres=student.units == "m",
+            words=text.strip(),
+            tolerance_yd=student.tolerance_yd,
+            from_day=found.from_day,
+            to_day=found.to_day,
+            whole=found.whole,
+            points=found.points,
+            looks=[(x.day, x.covered, x.doubtful) for x in found.looks],
+            events=[(e.on, f"{e.kind} ({e.touched})") for e, _ in found.turns],
+            cells=found.now.cells,
+            from_yd=student.from_yd,
+            to_yd=student.to_yd,
+        )
+    )
+    response = HttpResponse(content, content_type="application/pdf")
+    name = f"{slugify(student.name) or 'student'}-report.pdf"
+    response["Content-Disposition"] = f'inline; filename="{name}"'
+    return response

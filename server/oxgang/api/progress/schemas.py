@@ -1,0 +1,77 @@
+from __future__ import annotations
+
+from datetime import date
+
+from ninja import Schema
+
+
+class ShareOut(Schema):
+    """So many of so many with the ends of the 90 % interval; `value` None is nothing."""
+
+    hits: int
+    of: int
+    value: float | None
+    lo: float
+    hi: float
+
+
+class SpreadOut(Schema):
+    """Scatter of solid balls about their cell and day, a share of the carry."""
+
+    value: float | None
+    lo: float
+    hi: float
+    freedom: int
+
+
+class PartOut(Schema):
+    """What was hit in a stretch of days."""
+
+    from_day: date
+    to_day: date
+    balls: int
+    solid: ShareOut
+    spread: SpreadOut
+    launch: ShareOut
+
+
+class TurnOut(Schema):
+    """Before and after: differences (after less before), and the ratio of the spreads, each with
+    its 90 % interval."""
+
+    before: PartOut
+    after: PartOut
+    solid: tuple[float, float, float] | None
+    launch: tuple[float, float, float] | None
+    spread: tuple[float, float, float] | None
+
+
+class TurningPoint(Schema):
+    kind: str
+    on: date
+    touched: str
+    turn: TurnOut | None
+
+
+class LookOut(Schema):
+    """How the ground stood on a day, in shares."""
+
+    day: date
+    covered: float
+    measured: float
+    doubtful: float | None
+    numbers: int
+
+
+class ProgressOut(Schema):
+    """`words` is a first draft of what to tell the student."""
+
+    from_day: date
+    to_day: date
+    whole: PartOut
+    halves: TurnOut | None
+    points: list[PartOut]
+    looks: list[LookOut]
+    turns: list[TurningPoint]
+    first_ball: date | None
+    words: str

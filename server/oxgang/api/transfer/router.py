@@ -1,0 +1,83 @@
+from __future__ import annotations
+
+import json
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.utils.text import slugify
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+from pydantic import ValidationError
+
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
+from oxgang.core.errors import FileError
+from oxgang.matrix.selectors.transfer import everything_of
+from oxgang.matrix.services.transfer import bring_in
+
+router = Router(tags=["transfer"])
+
+
+@router.get("/students/{student_id}/student.json", include_in_schema=False)
+def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
+    """Everything of one student."""
+    student = student_of(coach_of(request).academy, student_id)
+    file = StudentFile.model_validate(everything_of(student, timezone.now()))
+    response = HttpResponse(file.model_dump_json(indent=1), content_type="application/json")
+    name = f"{slugify(student.name) or 'student'}.oxgang.json"
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
+@router.post("/student-files", response={201: BroughtIn})
+def bring(
+    request: HttpRequest, file: File[UploadedFile], confirmed: Form[bool] = False
+) -> tuple[int, dict[str, object]]:
+    """A new student from a file."""
+    read = _read(file.read())
+    student = bring_in(
+        read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed
+    )
+    return 201, {
+        "id": student.pk,
+        "name": student.name,
+        "clubs": len(read.clubs),
+        "balls": len(read.balls),
+        "versions": len(read.versions),
+    }
+
+
+def _read(content: bytes) -> StudentFile:
+    """A student's file.
+
+    Raises
+    ------
+    FileError
+        When it is not JSON, not a student's file, of a newer version, or damaged; with the place.
+    """
+    try:
+        said = json.loads(content)
+    except ValueError:
+        raise FileError(
+            "This is not a whole JSON file. Nothing was brought in.", field="file"
+        ) from None
+    if not isinstance(said, dict) or said.get("format") != FORMAT:
+        raise FileError("This is not the file of an Oxgang student.", field="file")
+    version = said.get("version")
+    if isinstance(version, int) and version > VERSION:
+        raise FileError(
+            f"The file is of version {version}, this Oxgang reads {VERSION}. Update Oxgang.",
+            field="file",
+        )
+    try:
+        return StudentFile.model_validate(said)
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = " ".join(str(part) for part in first["loc"])
+        more = f", and {error.error_count() - 1} more" if error.error_count() > 1 else ""
+        raise FileError(
+            f"The file cannot be used at {place}: {first['msg']}{more}. Nothing was brought in.",
+            field="file",
+        ) from None

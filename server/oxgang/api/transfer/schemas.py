@@ -1,0 +1,163 @@
+"""The file of one student, version 1. `docs/student.schema.json` is made from this."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Any, Final, Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import ConfigDict, Field, JsonValue
+
+from oxgang.core.events import EventKind
+from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+
+FORMAT: Final = "oxgang-student"
+VERSION: Final = 1
+
+
+class _Strict(Schema):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class AcademyPart(_Strict):
+    name: str
+    altitude_m: float
+    time_zone: str
+
+
+class StudentPart(_Strict):
+    id: UUID
+    name: str = Field(min_length=1, max_length=120)
+    hand: Literal["right", "left"]
+    units: Literal["yd", "m"]
+    tolerance_yd: float
+    from_yd: int
+    to_yd: int
+    school: Literal["shallow", "ball-back"]
+    stage: Literal["", "contact", "distance", "trajectory"]
+    criteria: dict[str, float]
+    ball_limit: int
+    notes: str = Field(max_length=10_000)
+
+
+class PositionPart(_Strict):
+    label: str = Field(max_length=24)
+    arm_deg: float
+    cue: str = Field(max_length=200)
+
+
+class ScalePart(_Strict):
+    key: str = Field(max_length=32)
+    name: str = Field(max_length=80)
+    idea: str = Field(max_length=200)
+    positions: list[PositionPart] = Field(min_length=1)
+
+
+class ClubPart(_Strict):
+    """`id` is how the other parts of the file name it."""
+
+    id: str
+    label: str = Field(max_length=24)
+    loft_deg: float
+    bounce_deg: float | None
+    note: str = Field(max_length=200)
+    used_from: date | None
+    used_until: date | None
+    archived: bool
+
+
+class RecipePart(_Strict):
+    trajectory: Trajectory
+    ball_in: float
+    lean_deg: float
+    face_open_deg: float
+    weight_lead_pct: float
+    stance: str = Field(max_length=200)
+    distance: str = Field(max_length=200)
+    follow_through: str = Field(max_length=200)
+
+
+class EventPart(_Strict):
+    kind: EventKind
+    on: date
+    club: str | None
+    replaced: str | None
+    swing: str = Field(max_length=24)
+    arm_deg: float | None
+    trajectory: Trajectory | Literal[""]
+    note: str = Field(max_length=200)
+
+
+class BallPart(_Strict):
+    """As `shots.csv` names the columns, with the club's id, and whether it was reviewed."""
+
+    uid: str = Field(min_length=1, max_length=64)
+    club: str
+    hit_on: date
+    hit_at: datetime | None
+    swing: str = Field(max_length=24)
+    arm_deg: float | None
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
+    strike: Strike
+    ball: BallType
+    lie: Lie
+    kept: bool
+    excluded: str = Field(max_length=200)
+    withdrawn: bool
+    extra: dict[str, str]
+    measured: dict[str, float] = Field(
+        description="carry_yd, launch_deg and the others of shots.csv"
+    )
+
+
+class ToldPart(_Strict):
+    club: str
+    swing: str = Field(max_length=24)
+    arm_deg: float
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
+    carry_yd: float
+    told_on: date
+
+
+class PlanPart(_Strict):
+    title: str = Field(max_length=60)
+    homework: bool
+    items: list[dict[str, JsonValue]] = Field(max_length=80)
+
+
+class VersionPart(_Strict):
+    number: int
+    note: str = Field(max_length=300)
+    content: dict[str, Any]
+    published_at: datetime
+
+
+class StudentFile(_Strict):
+    """Everything of one student, to move between academies."""
+
+    format: Literal["oxgang-student"] = FORMAT
+    version: Literal[1] = VERSION
+    made_at: datetime
+    academy: AcademyPart
+    student: StudentPart
+    scale: ScalePart
+    clubs: list[ClubPart]
+    recipes: list[RecipePart]
+    events: list[EventPart]
+    balls: list[BallPart]
+    told: list[ToldPart]
+    plan: PlanPart | None
+    versions: list[VersionPart]
+
+
+class BroughtIn(Schema):
+    id: UUID
+    name: str
+    clubs: int
+    balls: int
+    versions: int

@@ -1,0 +1,36 @@
+"""A process beside the server that renews summaries and matrices after writes and each morning."""
+
+from __future__ import annotations
+
+import os
+import time
+
+PAUSE_S = 2.0
+AT_ONCE = 50
+
+
+def keep(parent: int) -> None:
+    """Renew what is old until the server (its process id) is gone."""
+    from django.db import OperationalError
+    from django.utils import timezone
+
+    from oxgang.academy.models import Academy
+    from oxgang.academy.selectors.people import student_of
+    from oxgang.api.matrix.stored import renew
+    from oxgang.matrix.services.summary import stale_ids
+
+    os.nice(10)
+    while os.getppid() == parent:
+        try:
+            done = 0
+            for academy in Academy.objects.all():
+                for student_id in stale_ids(academy, timezone.now(), AT_ONCE):
+                    if os.getppid() != parent:
+                        return
+                    renew(student_of(academy, student_id), timezone.now())
+                    done += 1
+        except OperationalError:
+            # A backup is being restored, or another writer holds on: try again later.
+            done = 0
+        if not done:
+            time.sleep(PAUSE_S)

@@ -1,0 +1,94 @@
+"""The list of students as a coach opens it in the morning."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from enum import StrEnum
+from uuid import UUID
+
+from django.db.models import Count, Q, QuerySet
+
+from oxgang.academy.models import Academy
+from oxgang.academy.selectors.people import day_at
+from oxgang.core.due import State
+from oxgang.matrix.models import Summary
+from oxgang.range_sessions.models import Appointment
+from oxgang.range_sessions.selectors.appointments import next_of, start_of
+
+SIZE_RANGE = (1, 100)
+
+
+class Show(StrEnum):
+    """Which students a coach wants to see."""
+
+    ALL = "all"
+    DUE = "due"
+    WAITING = "waiting"
+    TODAY = "today"
+    NEW = "new"
+
+
+@dataclass(frozen=True, slots=True)
+class Morning:
+    """A page of rows with the next sessions of each; how many there are in all and of a kind."""
+
+    rows: list[Summary]
+    coming: dict[UUID, list[Appointment]]
+    total: int
+    counts: dict[str, int]
+
+
+def morning_of(
+    academy: Academy,
+    now: datetime,
+    *,
+    search: str = "",
+    show: Show = Show.ALL,
+    archived: bool = False,
+    page: int = 1,
+    size: int = 50,
+) -> Morning:
+    """A page of the academy's students, the neediest first. Three queries, whatever its size."""
+    everyone = Summary.objects.filter(academy=academy, archived=archived)
+    today = _today(academy, now)
+    counts = everyone.aggregate(
+        **{show.value: Count("pk", filter=_kind(show, today)) for show in Show}
+    )
+    chosen = everyone.filter(_kind(show, today))
+    total = counts[show]
+    for word in search.split():
+        chosen = chosen.filter(name__icontains=word)
+    if search.strip():
+        total = chosen.count()
+    size = max(SIZE_RANGE[0], min(SIZE_RANGE[1], size))
+    first = (max(1, page) - 1) * size
+    rows = list(
+        chosen.select_related("student__scale").order_by("-need", "name", "pk")[
+            first : first + size
+        ]
+    )
+    coming = next_of(academy, [row.student_id for row in rows], day_at(academy, now))
+    return Morning(rows, coming, total, counts)
+
+
+def _today(academy: Academy, now: datetime) -> QuerySet[Appointment]:
+    start = start_of(academy, day_at(academy, now))
+    return Appointment.objects.filter(
+        student__academy=academy,
+        withdrawn_at=None,
+        starts_at__gte=start,
+        starts_at__lt=start + timedelta(days=1),
+    ).values("student")  # type: ignore[return-value]
+
+
+def _kind(show: Show, today: QuerySet[Appointment]) -> Q:
+    if show is Show.DUE:
+        return Q(state=State.DUE)
+    if show is Show.NEW:
+        return Q(state__in=(State.NO_BAG, State.NO_BALLS))
+    if show is Show.WAITING:
+        return Q(waiting__gt=0)
+    if show is Show.TODAY:
+        return Q(student__in=today)
+    return Q(academy__isnull=False)

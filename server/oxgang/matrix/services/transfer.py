@@ -1,0 +1,176 @@
+"""Bringing in a student from a file (see `selectors.transfer`)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+
+from oxgang.academy.models import Club, Coach, Event, StoredRecipe, Student, SwingScale
+from oxgang.academy.selectors.people import scales_of
+from oxgang.academy.services.academies import create_scale
+from oxgang.academy.services.labels import check_label_free
+from oxgang.academy.services.log import born, note
+from oxgang.core import bag
+from oxgang.core.errors import ConfirmationNeeded, InputError
+from oxgang.core.gaps import checked_range, checked_tolerance
+from oxgang.core.home import at_home
+from oxgang.core.load import checked_limit
+from oxgang.core.recipes import Recipe, checked_recipe
+from oxgang.core.shots import MEASURED
+from oxgang.core.stages import Criteria, checked_criteria
+from oxgang.core.swing import Position, Scale, checked_positions
+from oxgang.matrix.models import PublishedMatrix
+from oxgang.matrix.selectors.transfer import (
+    BALL_FIELDS,
+    CLUB_FIELDS,
+    EVENT_FIELDS,
+    STUDENT_FIELDS,
+    TOLD_FIELDS,
+    VERSION_FIELDS,
+)
+from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
+from oxgang.range_sessions.services.balls import CHUNK
+
+
+@transaction.atomic
+def bring_in(
+    file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False
+) -> Student:
+    """A new student with everything in the file. Carries are brought home to this academy's air.
+
+    Raises
+    ------
+    ConfirmationNeeded
+        When this very student is here already; `confirmed` makes a second one.
+    InputError
+        When a record cannot be, or names a club that the file does not have. Nothing is stored.
+    """
+    said = file["student"]
+    if not confirmed and Student.objects.filter(academy=by.academy, pk=said["id"]).exists():
+        raise ConfirmationNeeded(
+            f"{said['name']} is here already. Bring in the file as a second student?"
+        )
+    checked_tolerance(said["tolerance_yd"])
+    checked_range(said["from_yd"], said["to_yd"])
+    checked_limit(said["ball_limit"])
+    if said["criteria"]:
+        try:
+            checked_criteria(Criteria(**said["criteria"]))
+        except TypeError:
+            raise InputError("The file's criteria are not ones of a stage.") from None
+    student = Student.objects.create(
+        academy=by.academy,
+        scale=_scale(file["scale"], by),
+        created_at=now,
+        **{name: said[name] for name in STUDENT_FIELDS},
+    )
+    clubs = _clubs(student, file["clubs"], now)
+    for recipe in file["recipes"]:
+        values = {name: recipe[name] for name in Recipe.__dataclass_fields__}
+        checked_recipe(Recipe(**values))
+        StoredRecipe.objects.create(student=student, trajectory=recipe["trajectory"], **values)
+    for event in file["events"]:
+        Event.objects.create(
+            student=student,
+            club=event["club"] and _of(clubs, event["club"]),
+            replaced=event["replaced"] and _of(clubs, event["replaced"]),
+            **{name: event[name] for name in EVENT_FIELDS},
+        )
+    for told in file["told"]:
+        ToldCell.objects.create(
+            student=student,
+            club=_of(clubs, told["club"]),
+            told_by=by,
+            **{name: told[name] for name in TOLD_FIELDS},
+        )
+    if file["plan"]:
+        StoredPlan.objects.create(student=student, made_by=by, made_at=now, **file["plan"])
+    PublishedMatrix.objects.bulk_create(
+        PublishedMatrix(student=student, **{name: version[name] for name in VERSION_FIELDS})
+        for version in file["versions"]
+    )
+    words = f"Brought {student.name} in from {file['academy']['name']}"
+    entry = note(student, words, by=by, now=now, changes=[born(student)])
+    _balls(student, file["balls"], clubs, entry.pk, by, now)
+    return student
+
+
+def _scale(said: Mapping[str, Any], by: Coach) -> SwingScale:
+    """The academy's scale of these positions, or a new one."""
+    wanted = checked_positions([Position(**p) for p in said["positions"]])
+    labels = [(p.label, p.arm_deg) for p in wanted]
+    names = set()
+    for scale in scales_of(by.academy):
+        names.add(scale.name.casefold())
+        if [(p.label, p.arm_deg) for p in scale.as_core().positions] == labels:
+            return scale
+    name, number = said["name"], 2
+    while name.casefold() in names:
+        name, number = f"{said['name'][:70]} ({number})", number + 1
+    return create_scale(by.academy, Scale("", name, said["idea"], wanted))
+
+
+def _clubs(student: Student, said: Sequence[Mapping[str, Any]], now: datetime) -> dict[str, Club]:
+    clubs = {}
+    for row in said:
+        bag.checked_club(bag.Club(row["label"], row["loft_deg"], row["bounce_deg"]))
+        club = Club(
+            student=student,
+            archived_at=now if row["archived"] else None,
+            **{name: row[name] for name in CLUB_FIELDS},
+        )
+        check_label_free(club)
+        club.save()
+        clubs[row["id"]] = club
+    return clubs
+
+
+def _of(clubs: Mapping[str, Club], name: str) -> Club:
+    if name not in clubs:
+        raise InputError(f'The file has no club "{name}" that its records speak of.')
+    return clubs[name]
+
+
+def _balls(
+    student: Student,
+    said: Sequence[Mapping[str, Any]],
+    clubs: Mapping[str, Club],
+    entry: int,
+    by: Coach,
+    now: datetime,
+) -> None:
+    uids = {ball["uid"] for ball in said}
+    if len(uids) != len(said):
+        raise InputError("Two balls of the file have one id.")
+    days = sorted({ball["hit_on"] for ball in said})
+    made = [RangeSession(student=student, day=day, coach=by) for day in days]
+    RangeSession.objects.bulk_create(made)
+    sessions = {session.day: session for session in made}
+    for start in range(0, len(said), CHUNK):
+        chunk = []
+        for row in said[start : start + CHUNK]:
+            unknown = set(row["measured"]) - set(MEASURED)
+            if unknown:
+                raise InputError(f'The file measures "{min(unknown)}", which is nothing known.')
+            club = _of(clubs, row["club"])
+            chunk.append(
+                Ball(
+                    student=student,
+                    club=club,
+                    session=sessions[row["hit_on"]],
+                    withdrawn_at=now if row["withdrawn"] else None,
+                    entry_id=entry,
+                    **{name: row[name] for name in BALL_FIELDS},
+                    **row["measured"],
+                )
+            )
+        homes = at_home(
+            [ball.as_core(club_label=ball.club.label) for ball in chunk],
+            student.academy.altitude_m,
+        )
+        for ball, home in zip(chunk, homes, strict=True):
+            ball.home_yd, ball.home_sd = home.carry_yd, home.sd
+        Ball.objects.bulk_create(chunk, batch_size=CHUNK)

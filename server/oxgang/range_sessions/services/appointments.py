@@ -1,0 +1,151 @@
+"""Sessions to come: making, moving and cancelling them."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from datetime import datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from django.db import transaction
+
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.services.meanwhile import refuse_if_changed
+from oxgang.academy.tokens import hash_of
+from oxgang.core.errors import InputError
+from oxgang.core.plan import BALLS_RANGE
+from oxgang.range_sessions.models import Appointment, CalendarLink
+
+MINUTES_RANGE = (10, 480)
+MAX_NOTE = 200
+# Further ahead than this a date is a slip of the key.
+FURTHEST = timedelta(days=730)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AppointmentFields:
+    """What a coach enters. `check_up` balls are planned when the session is started; 0 is none."""
+
+    starts_at: datetime
+    minutes: int = 45
+    check_up: int = 0
+    note: str = ""
+
+
+@transaction.atomic
+def make_appointment(
+    student: Student, fields: AppointmentFields, *, by: Coach, now: datetime
+) -> Appointment:
+    """A session to come with this coach.
+
+    Raises
+    ------
+    InputError
+        In the past or too far ahead, too short or long, or when the coach or the student is taken.
+    """
+    appointment = Appointment(student=student, coach=by, changed_at=now, **asdict(fields))
+    _check(appointment, now)
+    appointment.save()
+    words = f"Booked a session on {_when(appointment)}"
+    change = born(appointment, "withdrawn_at")
+    appointment.entry = note(student, words, by=by, now=now, changes=[change])
+    appointment.save(update_fields=["entry"])
+    return appointment
+
+
+@transaction.atomic
+def change_appointment(
+    appointment: Appointment,
+    changes: Mapping[str, object],
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, object] | None = None,
+) -> Appointment:
+    """Move a session or change what it is for.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When a field is not what the coach saw (`was`).
+    InputError
+        As `make_appointment`.
+    """
+    refuse_if_changed(appointment.student, appointment, was, changes, by=by)
+    before = fields_of(appointment, changes)
+    for name, value in changes.items():
+        setattr(appointment, name, value)
+    _check(appointment, now)
+    done = changed(appointment, before)
+    if done:
+        appointment.changed_at = now
+        appointment.save()
+        words = f"Changed the session of {_when(appointment)}: {in_words(done[0])}"
+        note(appointment.student, words, by=by, now=now, changes=done)
+    return appointment
+
+
+@transaction.atomic
+def cancel_appointment(appointment: Appointment, *, by: Coach, now: datetime) -> None:
+    """Cancel a session; calendars that follow are told. Twice changes nothing."""
+    if appointment.withdrawn_at is not None:
+        return
+    before = fields_of(appointment, ["withdrawn_at"])
+    appointment.withdrawn_at = appointment.changed_at = now
+    appointment.save()
+    words = f"Cancelled the session of {_when(appointment)}"
+    note(appointment.student, words, by=by, now=now, changes=changed(appointment, before))
+
+
+def _check(appointment: Appointment, now: datetime) -> None:
+    starts = appointment.starts_at
+    lo, hi = MINUTES_RANGE
+    if not lo <= appointment.minutes <= hi:
+        raise InputError(f"A session lasts {lo} to {hi} minutes.", field="minutes")
+    if starts.tzinfo is None:
+        raise InputError("Give the time with its zone.", field="starts_at")
+    ends = starts + timedelta(minutes=appointment.minutes)
+    if ends < now or starts > now + FURTHEST:
+        raise InputError("Book a session from now on, at most two years ahead.", field="starts_at")
+    if appointment.check_up and not BALLS_RANGE[0] <= appointment.check_up <= BALLS_RANGE[1]:
+        raise InputError(f"Plan {BALLS_RANGE[0]} to {BALLS_RANGE[1]} balls.", field="check_up")
+    if len(appointment.note) > MAX_NOTE:
+        raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
+    appointment.note = appointment.note.strip()
+    near = Appointment.objects.filter(
+        withdrawn_at=None,
+        starts_at__lt=ends,
+        starts_at__gt=starts - timedelta(minutes=hi),
+    ).exclude(pk=appointment.pk)
+    for whose, taken in (
+        (appointment.student.name, near.filter(student=appointment.student)),
+        (appointment.coach.name, near.filter(coach=appointment.coach)),
+    ):
+        for other in taken.select_related("student__academy"):
+            if other.starts_at + timedelta(minutes=other.minutes) > starts:
+                raise InputError(
+                    f"{whose} already has a session then: {_when(other)}, {other.student.name}.",
+                    field="starts_at",
+                )
+
+
+def _when(appointment: Appointment) -> str:
+    zone = ZoneInfo(appointment.student.academy.time_zone)
+    return f"{appointment.starts_at.astimezone(zone):%-d %b at %H:%M}"
+
+
+@transaction.atomic
+def make_calendar_link(*, by: Coach, now: datetime) -> str:
+    """A new address of the coach's calendar; the earlier one ends. The token is shown once."""
+    CalendarLink.objects.filter(coach=by, revoked_at=None).update(revoked_at=now)
+    token = secrets.token_urlsafe(24)
+    CalendarLink.objects.create(coach=by, token_hash=hash_of(token), made_at=now)
+    return token
+
+
+@transaction.atomic
+def end_calendar_link(*, by: Coach, now: datetime) -> None:
+    """The coach's calendar has no address any more."""
+    CalendarLink.objects.filter(coach=by, revoked_at=None).update(revoked_at=now)

@@ -1,0 +1,155 @@
+"""Writing down what happened to a student, and taking it back.
+
+Here and not in the academy because an event is dated by the balls, and a new club takes those that
+were hit with it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from uuid import UUID
+
+from django.db import transaction
+
+from oxgang.academy.models import Club, Coach, Entry, Event, Student
+from oxgang.academy.services.labels import check_label_free
+from oxgang.academy.services.log import BORN, Changed, born, changed, fields_of, note, undo
+from oxgang.core import bag
+from oxgang.core.errors import InputError
+from oxgang.core.events import MAX_NOTE, EventKind, check_event
+from oxgang.core.shots import Trajectory
+from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.selectors.balls import first_day
+from oxgang.range_sessions.services.balls import local_day
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EventFields:
+    """What a coach says of an event. Loft and bounce are those of a new or bent club."""
+
+    kind: EventKind
+    on: date
+    club_id: UUID | None = None
+    swing: str = ""
+    trajectory: Trajectory | None = None
+    loft_deg: float | None = None
+    bounce_deg: float | None = None
+    remark: str = ""
+
+
+@transaction.atomic
+def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) -> Event:
+    """Write an event down.
+
+    A new club takes the label of the old one from that day, with the balls hit since; the old club
+    keeps the others. A bent club keeps its balls and gets its new loft.
+
+    Raises
+    ------
+    InputError
+        When the event cannot be: in the future, before the first ball, of no club.
+    """
+    if len(said.remark) > MAX_NOTE:
+        raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="remark")
+    club = None
+    if said.club_id is not None:
+        club = student.clubs.filter(pk=said.club_id, archived_at=None).first()
+        if club is None:
+            raise InputError("There is no such club in this bag.", field="club_id")
+    check_event(
+        said.kind,
+        said.on,
+        club=club is not None,
+        first_ball=first_day(student),
+        today=local_day(student, now),
+    )
+    arm = _arm(student, said.swing)
+    done: list[Changed] = []
+    replaced = None
+    if said.kind is EventKind.NEW_CLUB and club is not None:
+        replaced = club
+        club, done = _replace(club, said)
+    elif said.kind is EventKind.BENT and club is not None and said.loft_deg is not None:
+        before = fields_of(club, ["loft_deg"])
+        club.loft_deg = bag.checked_club(bag.Club(club.label, said.loft_deg)).loft_deg
+        club.save(update_fields=["loft_deg"])
+        done = changed(club, before)
+    event = Event.objects.create(
+        student=student,
+        kind=said.kind,
+        on=said.on,
+        club=club,
+        replaced=replaced,
+        swing=said.swing,
+        arm_deg=arm,
+        trajectory=said.trajectory or "",
+        note=said.remark.strip(),
+    )
+    of = f" of the {club.label}" if club else ""
+    words = f"Wrote down: {said.kind}{of} on {said.on:%-d %b %Y}"
+    done.append(born(event, "withdrawn_at"))
+    event.entry = note(student, words, by=by, now=now, changes=done)
+    event.save(update_fields=["entry"])
+    return event
+
+
+def _replace(old: Club, said: EventFields) -> tuple[Club, list[Changed]]:
+    """A new club of the old one's label from the event's day on, with the balls hit since."""
+    if old.used_from is not None and said.on <= old.used_from:
+        raise InputError(
+            f"This {old.label} itself came into the bag on {old.used_from:%-d %B %Y}.", field="on"
+        )
+    before = fields_of(old, ["used_until"])
+    until = old.used_until
+    old.used_until = said.on - timedelta(days=1)
+    old.save(update_fields=["used_until"])
+    wanted = bag.checked_club(
+        bag.Club(
+            old.label,
+            old.loft_deg if said.loft_deg is None else said.loft_deg,
+            old.bounce_deg if said.bounce_deg is None else said.bounce_deg,
+        )
+    )
+    new = Club(
+        student=old.student,
+        label=wanted.label,
+        loft_deg=wanted.loft_deg,
+        bounce_deg=wanted.bounce_deg,
+        used_from=said.on,
+        used_until=until,
+    )
+    check_label_free(new)
+    new.save()
+    balls = Ball.objects.filter(club=old, hit_on__gte=said.on)
+    rows = list(balls.values_list("pk", flat=True))
+    balls.update(club=new)
+    # Taken back in this order: the balls return, the new club goes, the old one is in use again.
+    done = [
+        *changed(old, before),
+        Changed(Club, [new.pk], {"archived_at": BORN}, {"archived_at": None}),
+    ]
+    if rows:
+        done.append(Changed(Ball, rows, {"club_id": old.pk}, {"club_id": new.pk}))
+    return new, done
+
+
+def _arm(student: Student, swing: str) -> float | None:
+    if not swing:
+        return None
+    arms = {p.label: p.arm_deg for p in student.scale.as_core().positions}
+    if swing not in arms:
+        raise InputError(f'There is no swing "{swing}" in the scale.', field="swing")
+    return arms[swing]
+
+
+@transaction.atomic
+def withdraw_event(event: Event, *, by: Coach, now: datetime) -> None:
+    """Take an event back, with all it did. Twice changes nothing."""
+    entry = event.entry
+    if event.withdrawn_at is not None or entry is None:
+        return
+    # Taken back and done again, it is the last doing that is taken back.
+    while (later := Entry.objects.filter(undoes=entry).first()) is not None:
+        entry = later
+    undo(entry, by=by, now=now)
