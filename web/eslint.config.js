@@ -16,6 +16,9 @@ const features = [
   "imports",
   "gaps",
   "card",
+  "calendar",
+  "progress",
+  "history",
 ];
 
 // A feature sees another feature only through its index.ts; nothing sees app/.

@@ -23,7 +23,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ["**/*.{js,css,html,svg,woff2}"],
         navigateFallback: "/index.html",
-        navigateFallbackDenylist: [/^\/api\//, /^\/c\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/c\//, /^\/cal\//],
         globIgnores: ["card*"],
         runtimeCaching: [
           {

@@ -132,7 +132,9 @@ def due_of(
     if trend is not None and trend.since is not None:
         need += DRIFT_NEED
         way = "longer" if trend.share > 0 else "shorter"
-        reasons.append(f"Creeping {way} since {trend.since:%-d %b}: {abs(trend.share):.0%} so far")
+        reasons.append(
+            f"Creeping {way} since {trend.since:%-d %b}: {100 * abs(trend.share):.0f} % so far"
+        )
     if wide:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
     reasons += wait
@@ -196,7 +198,7 @@ def _wide(
         what = f"{len(wide)} of {len(played)} numbers are"
     old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
     since = f", last hit {last_hit:%-d %b}" if old and last_hit else ""
-    return f"{what} wider than ± {tolerance_yd:g}{since}"
+    return f"{what} wider than ± {tolerance_yd:g} yd{since}"
 
 
 def _name(key: CellKey) -> str:

@@ -18,9 +18,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
-from oxgang.core.carry.noise import UNSEEN_MISHITS
+from oxgang.core.carry.noise import DAY_SD, UNSEEN_MISHITS
+from oxgang.core.conditions import BALL_FACTOR, LIE_FACTOR
 from oxgang.core.errors import InputError
-from oxgang.core.shots import CellKey, Lie, Trajectory
+from oxgang.core.shots import BallType, CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
 
@@ -32,6 +33,7 @@ BALLS_RANGE: Final = (1, 300)
 FADE_YD: Final = 5.0
 # What a cell that is not due counts for, where others are.
 REST_COUNTS: Final = 0.01
+SCATTER_PART: Final = 0.4
 # Less gain a ball than this is none [yd^2].
 NOTHING: Final = 1e-6
 
@@ -122,8 +124,15 @@ def choose(
     return Choice(counts, left)
 
 
-def check_balls(matrix: Matrix, balls: int) -> list[Planned]:
+def check_balls(
+    matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | None = None
+) -> list[Planned]:
     """Balls to see whether the student has changed: spread over the best known measured cells.
+
+    Parameters
+    ----------
+    among
+        Which cells are in question; all of them when None, or when none of them is measured.
 
     Raises
     ------
@@ -134,6 +143,8 @@ def check_balls(matrix: Matrix, balls: int) -> list[Planned]:
     known = [cell for cell in matrix.cells if cell.balls]
     if not known:
         raise InputError("Nothing is measured yet: there is nothing to check against.")
+    if among is not None:
+        known = [cell for cell in known if among(cell.key)] or known
     known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
     each, more = divmod(balls, len(known))
     return [
@@ -179,7 +190,7 @@ def plan_balls(
         matrix.spread * UNSEEN_MISHITS**0.5,
         balls,
         allowed=may,
-        enough=(tolerance_yd / INTERVAL_Z / carries) ** 2 if due and tolerance_yd else None,
+        enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
     )
     after = INTERVAL_Z * np.sqrt(np.diagonal(choice.left)) * carries
     planned = [
@@ -188,6 +199,23 @@ def plan_balls(
         if n
     ]
     return in_order(planned, [cell.key for cell in matrix.cells])
+
+
+def _enough(matrix: Matrix, carries: Array, tolerance_yd: float) -> Array:
+    """The variance at which each cell is within the tolerance, shape (n,).
+
+    What all balls of a day share (the day, the ball, the lie) no number of balls takes away, so
+    that the scatter's part has to be smaller by as much; at least `SCATTER_PART` is left for it.
+    """
+    target = (tolerance_yd / INTERVAL_Z / carries) ** 2
+    hits = matrix.fit.hits.groups
+    shared = DAY_SD**2
+    if len(hits.mean):
+        ball = list(BallType)[np.bincount(hits.ball).argmax()]
+        lie = list(Lie)[np.bincount(hits.lie).argmax()]
+        for factor in (BALL_FACTOR[ball], LIE_FACTOR[lie]):
+            shared += (factor.sd / factor.share) ** 2
+    return np.asarray(np.maximum(target - shared, SCATTER_PART * target))
 
 
 def _urgency(matrix: Matrix, due: Collection[CellKey]) -> Array:

@@ -79,6 +79,15 @@ class Stretch:
 
 
 @dataclass(frozen=True, slots=True)
+class Step:
+    """A difference or a ratio with the ends of its 90 % interval."""
+
+    value: float
+    lo: float
+    hi: float
+
+
+@dataclass(frozen=True, slots=True)
 class Turn:
     """Before and after a day: both stretches, and the differences with their 90 % intervals.
 
@@ -88,9 +97,9 @@ class Turn:
 
     before: Stretch
     after: Stretch
-    solid: tuple[float, float, float] | None
-    launch: tuple[float, float, float] | None
-    spread: tuple[float, float, float] | None
+    solid: Step | None
+    launch: Step | None
+    spread: Step | None
 
 
 def share_of(hits: int, of: int) -> Share:
@@ -114,17 +123,17 @@ def spread_of(squares: float, freedom: int) -> Spread:
     return Spread(math.sqrt(squares / freedom), lo, hi, freedom)
 
 
-def difference(before: Share, after: Share) -> tuple[float, float, float] | None:
+def difference(before: Share, after: Share) -> Step | None:
     """After less before with Newcombe's interval; None where one side has nothing."""
     if before.value is None or after.value is None:
         return None
     step = after.value - before.value
     down = math.hypot(after.value - after.lo, before.hi - before.value)
     up = math.hypot(after.hi - after.value, before.value - before.lo)
-    return step, step - down, step + up
+    return Step(step, step - down, step + up)
 
 
-def ratio(before: Spread, after: Spread) -> tuple[float, float, float] | None:
+def ratio(before: Spread, after: Spread) -> Step | None:
     """After over before with the F interval; None where one side has too little."""
     if before.value is None or after.value is None or before.value == 0:
         return None
@@ -132,7 +141,7 @@ def ratio(before: Spread, after: Spread) -> tuple[float, float, float] | None:
     r = after.value / before.value
     lo = r / math.sqrt(float(fdtri(after.freedom, before.freedom, 1 - tail)))
     hi = r * math.sqrt(float(fdtri(before.freedom, after.freedom, 1 - tail)))
-    return r, lo, hi
+    return Step(r, lo, hi)
 
 
 def stretch_of(

@@ -9,7 +9,7 @@ from typing import Final
 
 from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.errors import InputError
-from oxgang.core.plan import Planned, in_order, plan_balls
+from oxgang.core.plan import MOST_BALLS_A_CELL, Planned, in_order, plan_balls
 from oxgang.core.shots import CellKey, Lie, Spin, Tempo, Trajectory
 from oxgang.core.stages import Stage
 
@@ -125,15 +125,19 @@ def _usual(key: CellKey) -> bool:
 
 
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
-    """Which cells the student's stage allows; one that is due may be hit at any stage."""
+    """Which cells the student's stage allows.
+
+    Where numbers are due, only those, at any stage, as long as they have room for the balls: a
+    check-up does not give the student more numbers to keep.
+    """
+    if len(wish.due) * MOST_BALLS_A_CELL >= wish.balls:
+        return lambda key: key in wish.due
     swings = list(dict.fromkeys(key.swing for key in keys))
     short = set(swings[: len(swings) // 2 + 1])
 
     def may(key: CellKey) -> bool:
         if not _usual(key):
             return False
-        if key in wish.due:
-            return True
         if wish.stage is Stage.TRAJECTORY:
             return True
         stock = key.trajectory is Trajectory.STOCK

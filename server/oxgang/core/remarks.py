@@ -29,11 +29,10 @@ def draft(
         return f"{name} has not hit in this period."
     said = [f"{name} hit {whole.balls} balls."]
     if whole.solid.value is not None:
-        said.append(f"{whole.solid.value:.0%} were solid{_solid(halves)}.")
+        said.append(f"{percent(whole.solid.value)} were solid{_solid(halves)}.")
     if whole.spread.value is not None:
-        said.append(
-            f"Solid balls scatter by {whole.spread.value:.0%} of their number{_spread(halves)}."
-        )
+        scatter = percent(whole.spread.value)
+        said.append(f"Solid balls scatter by {scatter} of their number{_spread(halves)}.")
     if whole.launch.of:
         said.append(f"{whole.launch.hits} of {whole.launch.of} launches were in their window.")
     if covered is not None:
@@ -45,24 +44,29 @@ def draft(
         else:
             said.append(f"{after} % of the ground has a shot for it.")
     if doubtful:
-        said.append(f"{doubtful:.0%} of the numbers want measuring again.")
+        said.append(f"{percent(doubtful)} of the numbers want measuring again.")
     return " ".join(said)
+
+
+def percent(share: float) -> str:
+    """A share as a coach writes it."""
+    return f"{100 * share:.0f} %"
 
 
 def _solid(halves: Turn | None) -> str:
     if halves is None or halves.solid is None:
         return ""
-    _, lo, hi = halves.solid
+    lo, hi = halves.solid.lo, halves.solid.hi
     before, after = halves.before.solid.value, halves.after.solid.value
     if lo <= 0 <= hi or before is None or after is None:
         return ""
-    return f", from {before:.0%} in the first half to {after:.0%} in the second"
+    return f", from {percent(before)} in the first half to {percent(after)} in the second"
 
 
 def _spread(halves: Turn | None) -> str:
     if halves is None or halves.spread is None:
         return ""
-    _, lo, hi = halves.spread
+    lo, hi = halves.spread.lo, halves.spread.hi
     if lo <= 1 <= hi:
         return ""
     return ", tighter than in the first half" if hi < 1 else ", wider than in the first half"

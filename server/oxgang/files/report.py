@@ -32,18 +32,20 @@ BAND: Final = HexColor("#d9d2bf")
 EARTH: Final = HexColor("#8a4b14")
 MARGIN: Final = 16 * mm
 GAP: Final = 7 * mm
-CHART_HEIGHT: Final = 44 * mm
+CHART_HEIGHT: Final = 52 * mm
 WORDS_HEIGHT: Final = 42 * mm
 # The table shows no more clubs than fit on the page.
 MOST_CLUBS: Final = 8
 SMALLEST: Final = 7.0
+LINE: Final = 18.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Report:
     """What the page says. `looks` holds a day, the share of ground covered, and of doubtful cells.
 
-    `cells` is the matrix at the end; shares are of 1; yards throughout.
+    `cells` is the matrix at the end; shares are of 1; yards throughout. `practise` and `coming` are
+    lines as they are printed: the homework and the next sessions.
     """
 
     student: str
@@ -61,6 +63,8 @@ class Report:
     cells: Sequence[Cell]
     from_yd: int
     to_yd: int
+    practise: Sequence[str] = ()
+    coming: Sequence[str] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +86,8 @@ def write_report(report: Report) -> bytes:
     top = _words(canvas, report, top - GAP / 2, inner)
     top = _charts(canvas, report, top - GAP, inner)
     top = _events(canvas, report, top - GAP / 2, inner)
-    _table(canvas, report, top - GAP, inner)
+    top = _table(canvas, report, top - GAP, inner)
+    _next(canvas, report, top - GAP, inner)
     canvas.setFillColor(QUIET)
     canvas.setFont("Helvetica", 7)
     canvas.drawString(
@@ -151,7 +156,7 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
     charts = (
         ("Solid strikes", [solid], 1.0),
         ("Spread of solid balls", [spread], min(0.4, widest)),
-        ("Ground with a shot; doubtful numbers", [covered, doubtful], 1.0),
+        ("Ground with a shot (dark), doubtful (brown)", [covered, doubtful], 1.0),
     )
     for i, (title, series, highest) in enumerate(charts):
         drawing = _chart(report, title, series, highest, each)
@@ -177,7 +182,7 @@ def _chart(
     for share in (0.0, 0.5, 1.0):
         at = y(share * highest)
         drawing.add(Line(left, at, left + across, at, strokeColor=BAND, strokeWidth=0.5))
-        label = f"{share * highest:.0%}"
+        label = f"{100 * share * highest:.0f} %"
         drawing.add(
             String(left - 3, at - 2.5, label, fontSize=6.5, textAnchor="end", fillColor=QUIET)
         )
@@ -231,7 +236,7 @@ def _events(canvas: Canvas, report: Report, top: float, width: float) -> float:
     return top - 8
 
 
-def _table(canvas: Canvas, report: Report, top: float, width: float) -> None:
+def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     """The stock numbers as they stand, club by club and swing by swing."""
     stock = [
         c
@@ -249,11 +254,11 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> None:
     if not stock:
         canvas.setFont("Helvetica", 9)
         canvas.drawString(MARGIN, top - 26, "No wedge in the bag yet.")
-        return
+        return top - 30
     column = width / (len(swings) + 1)
-    row = 15.0
-    line = top - 28
-    canvas.setFont("Helvetica-Bold", 8)
+    row = LINE
+    line = top - 30
+    canvas.setFont("Helvetica-Bold", 9)
     for j, swing in enumerate(swings):
         canvas.drawRightString(MARGIN + (j + 2) * column, line, swing[:14])
     by_key = {(c.key.club, c.key.swing): c for c in stock}
@@ -262,7 +267,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> None:
         canvas.setLineWidth(0.3)
         canvas.setStrokeColor(BAND)
         canvas.line(MARGIN, line + row * 0.72, MARGIN + width, line + row * 0.72)
-        canvas.setFont("Helvetica-Bold", 9)
+        canvas.setFont("Helvetica-Bold", 10)
         canvas.drawString(MARGIN, line, club)
         for j, swing in enumerate(swings):
             cell = by_key.get((club, swing))
@@ -270,7 +275,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> None:
                 continue
             measured = cell.basis is Basis.MEASURED
             canvas.setFillColor(INK if measured else QUIET)
-            canvas.setFont("Helvetica-Bold" if measured else "Helvetica-Oblique", 9)
+            canvas.setFont("Helvetica-Bold" if measured else "Helvetica-Oblique", 10)
             carry, half = _unit(cell.carry_yd, report), _unit(cell.half_yd, report)
             canvas.drawRightString(MARGIN + (j + 2) * column, line, f"{carry:.0f} ± {half:.0f}")
             canvas.setFillColor(INK)
@@ -294,6 +299,25 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> None:
         )
         notes.append(f"no measured shot yet for {spans}")
     canvas.drawString(MARGIN, line, "; ".join(notes))
+    return line
+
+
+def _next(canvas: Canvas, report: Report, top: float, width: float) -> None:
+    """The homework and the sessions to come, as far as the page has room."""
+    room = int((top - MARGIN - LINE) / LINE)
+    for title, lines in (("To practise", report.practise), ("Next sessions", report.coming)):
+        if not lines or room < 2:
+            continue
+        canvas.setFillColor(INK)
+        canvas.setFont("Helvetica-Bold", 11)
+        canvas.drawString(MARGIN, top - 10, title)
+        canvas.setFont("Helvetica", 10)
+        shown = lines[: room - 1]
+        for line in shown:
+            top -= LINE
+            canvas.drawString(MARGIN, top - 10, line)
+        top -= LINE + GAP / 2
+        room -= len(shown) + 2
 
 
 def _unit(yards: float, report: Report) -> float:

@@ -1,15 +1,23 @@
 <script setup lang="ts">
 /** The student on the bar: type to search, Enter goes to the same place of the other student. */
+import { refDebounced } from "@vueuse/core";
 import { Select } from "ant-design-vue";
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { useStudents } from "@/shared/api/queries";
+import { useStudent, useStudents } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
+
+/** The server is asked when typing pauses, for so many names. */
+const SEARCH_MS = 120;
+const SHOWN = 30;
 
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
 const router = useRouter();
-const students = useStudents();
+const search = ref("");
+const asked = refDebounced(search, SEARCH_MS);
+const students = useStudents(() => ({ search: asked.value, size: SHOWN }));
+const current = useStudent(() => props.studentId);
 const select = ref<{ focus: () => void } | null>(null);
 const open = ref(false);
 
@@ -24,9 +32,19 @@ async function mend(): Promise<void> {
 onMounted(mend);
 watch(open, mend);
 
-const options = computed(() =>
-  (students.data.value ?? []).map((s) => ({ value: s.id, label: s.name })),
-);
+const options = computed(() => {
+  const found = (students.data.value?.rows ?? []).map((s) => ({ value: s.id, label: s.name }));
+  const here = current.data.value;
+  // The student on the bar has a name even where the search leaves him or her out.
+  if (
+    !search.value &&
+    here &&
+    here.id === props.studentId &&
+    !found.some((o) => o.value === here.id)
+  )
+    found.unshift({ value: here.id, label: here.name });
+  return found;
+});
 
 useKeys("Students", [
   key("/", "find a student", "/", () => {
@@ -37,13 +55,10 @@ useKeys("Students", [
 
 function go(id: unknown): void {
   open.value = false;
+  search.value = "";
   const place = props.studentId && route.name ? String(route.name) : "matrix";
   void router.push({ name: place, params: { studentId: String(id) } });
 }
-const fits = (input: string, option?: { label?: unknown }) =>
-  String(option?.label ?? "")
-    .toLowerCase()
-    .includes(input.toLowerCase());
 </script>
 
 <template>
@@ -57,9 +72,10 @@ const fits = (input: string, option?: { label?: unknown }) =>
       placeholder="Find a student  /"
       :value="studentId || undefined"
       :options="options"
-      :filter-option="fits"
+      :filter-option="false"
       :dropdown-match-select-width="280"
       not-found-content="No student of this name."
+      @search="(text: string) => (search = text)"
       @select="go"
     />
   </div>

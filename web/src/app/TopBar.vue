@@ -15,6 +15,7 @@ const account = useAccount();
 const studentId = computed(() => String(route.params["studentId"] ?? ""));
 const places = computed(() => [
   { name: "students", label: "Students", letter: "s", to: "/students" },
+  { name: "calendar", label: "Calendar", letter: "d", to: "/calendar" },
   ...(studentId.value
     ? [
         { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
@@ -24,6 +25,7 @@ const places = computed(() => [
         { name: "gaps", label: "Gaps", letter: "a", to: `/s/${studentId.value}/gaps` },
         { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
         { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
+        { name: "progress", label: "Progress", letter: "o", to: `/s/${studentId.value}/progress` },
       ]
     : []),
 ]);
@@ -33,7 +35,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, b setup, m matrix, p plan, r range, v review, a gaps, c card, f flight",
+    "then s students, d calendar, b setup, m matrix, p plan, r range, v review, a gaps, c card, f flight, o progress, h history",
     "g",
     () => {
       chordUntil = Date.now() + CHORD_MS;
@@ -46,7 +48,12 @@ useEventListener(
   "keydown",
   (event: KeyboardEvent) => {
     if (Date.now() > chordUntil) return;
-    const hidden = studentId.value ? [{ letter: "v", to: `/s/${studentId.value}/review` }] : [];
+    const hidden = studentId.value
+      ? [
+          { letter: "v", to: `/s/${studentId.value}/review` },
+          { letter: "h", to: `/s/${studentId.value}/history` },
+        ]
+      : [];
     const place = [...places.value, ...hidden].find((p) => p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
@@ -118,7 +125,7 @@ nav a {
   display: flex;
   align-items: center;
   min-height: 44px;
-  padding: 0 0.85rem;
+  padding: 0 0.6rem;
   color: var(--bar-ink-2);
   text-decoration: none;
   border-bottom: 3px solid transparent;

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import date
 
 from django.db import models
 
@@ -28,6 +29,14 @@ class Club(models.Model):
 
     def __str__(self) -> str:
         return self.label
+
+    def used_on(self, day: date) -> bool:
+        """Whether the club is in the bag on a day."""
+        return (
+            self.archived_at is None
+            and (self.used_from is None or self.used_from <= day)
+            and (self.used_until is None or day <= self.used_until)
+        )
 
     def as_core(self) -> bag.Club:
         """The club as core knows it."""

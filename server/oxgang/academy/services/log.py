@@ -170,8 +170,8 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
 
 def _take_back(change: dict[str, Any], now: datetime) -> Changed:
     model = apps.get_model(change["row"])
-    before = {k: _typed(model, k, v) for k, v in change["before"].items()}
-    after = {k: _typed(model, k, v) for k, v in change["after"].items()}
+    before = {k: typed(model, k, v) for k, v in change["before"].items()}
+    after = {k: typed(model, k, v) for k, v in change["after"].items()}
     # A row that came into being is taken back by a moment; it is the moment of the taking back.
     before = {k: now if v == BORN else v for k, v in before.items()}
     everything = model._default_manager
@@ -206,7 +206,8 @@ def plain(value: object) -> object:
     return value.isoformat() if hasattr(value, "isoformat") else str(value)
 
 
-def _typed(model: type[models.Model], name: str, value: object) -> object:
+def typed(model: type[models.Model], name: str, value: object) -> object:
+    """A value of a field as the row has it, from what JSON has."""
     if value == BORN:
         return value
     field_ = model._meta.get_field(name)

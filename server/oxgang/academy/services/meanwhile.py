@@ -6,11 +6,13 @@ from collections.abc import Mapping
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
+from django.core.exceptions import ValidationError
 from django.db import models
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Entry, Student
-from oxgang.academy.services.log import plain
+from oxgang.academy.services.log import plain, typed
+from oxgang.core.errors import InputError
 
 
 def refuse_if_changed(
@@ -34,12 +36,19 @@ def refuse_if_changed(
         With who changed it, to what, and when. With the new value as `was` it goes through.
     """
     for name in changes:
-        now_is = plain(getattr(row, name))
-        if was is None or name not in was or plain(was[name]) == now_is:
+        if was is None or name not in was:
             continue
-        if plain(changes[name]) == now_is:
+        now_is = getattr(row, name)
+        if now_is in (_seen(row, name, was[name]), changes[name]):
             continue
         raise ChangedMeanwhile(_sentence(student, row, name, now_is, by), field=name)
+
+
+def _seen(row: models.Model, name: str, value: object) -> object:
+    try:
+        return typed(type(row), name, value)
+    except ValidationError:
+        raise InputError(f"What was seen of the {name} cannot be read.", field=name) from None
 
 
 def _sentence(student: Student, row: models.Model, name: str, now_is: object, by: Coach) -> str:
@@ -58,6 +67,8 @@ def _sentence(student: Student, row: models.Model, name: str, now_is: object, by
             break
     what = name.removesuffix("_id").removesuffix("_yd").removesuffix("_deg").replace("_", " ")
     now_is = row.scale.name if name == "scale_id" and isinstance(row, Student) else now_is
+    if isinstance(now_is, datetime):
+        now_is = f"{now_is.astimezone(ZoneInfo(student.academy.time_zone)):%-d %b %H:%M}"
     value = "nothing" if now_is in (None, "") else f'"{now_is}"'
     return (
         f"Meanwhile {who} changed the {what} to {value}{when}. What you typed is still here: "

@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.academy.selectors.people import bag_of, club_of, student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
 from oxgang.api.matrix.out import cell_out
@@ -30,6 +30,7 @@ from oxgang.range_sessions.services.balls import (
     restore_ball,
     withdraw_ball,
 )
+from oxgang.range_sessions.services.imports import match_club
 
 router = Router(tags=["balls"])
 
@@ -77,6 +78,10 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
     if club.student_id != student.pk:
         raise InputError("This club is in another student's bag.", field="club_id")
     now = timezone.now()
+    # A page that was open when a new club came may still send the old one.
+    hit_on = local_day(student, min(data.hit_at, now) if data.hit_at.tzinfo else now)
+    if not club.used_on(hit_on):
+        club = match_club(bag_of(student), club.label, hit_on) or club
     cell = CellKey(club.label, data.swing, data.trajectory, data.spin, data.tempo)
     shot = Shot(
         cell=cell,

@@ -16,8 +16,8 @@ from oxgang.api.calendar.schemas import (
     AppointmentChange,
     AppointmentIn,
     AppointmentOut,
+    CalendarAddress,
     CalendarOut,
-    LinkOut,
 )
 from oxgang.core.errors import InputError
 from oxgang.matrix.models import Summary
@@ -122,7 +122,7 @@ def cancel(request: HttpRequest, appointment_id: UUID) -> dict[str, object]:
     return _out([row], coach)[0]
 
 
-@router.post("/calendar/link", response=LinkOut)
+@router.post("/calendar/link", response=CalendarAddress)
 def link(request: HttpRequest) -> dict[str, str]:
     """A private address for calendar programs; an earlier one ends."""
     token = make_calendar_link(by=coach_of(request), now=timezone.now())

@@ -52,7 +52,7 @@ class CalendarOut(Schema):
     has_link: bool
 
 
-class LinkOut(Schema):
+class CalendarAddress(Schema):
     """The private address, shown once."""
 
     url: str

@@ -11,7 +11,7 @@ from oxgang.academy.selectors.log import entry_of, log_of
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
-from oxgang.api.history.schemas import HistoryOut
+from oxgang.api.history.schemas import LogOut
 
 router = Router(tags=["history"])
 
@@ -38,13 +38,13 @@ def _page(student: Student, page: int) -> dict[str, object]:
     return {"entries": entries, "total": rows.count()}
 
 
-@router.get("/students/{student_id}/history", response=HistoryOut)
+@router.get("/students/{student_id}/history", response=LogOut)
 def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> dict[str, object]:
     """Who changed what and when, newest first."""
     return _page(student_of(coach_of(request).academy, student_id), page)
 
 
-@router.post("/history/{entry_id}/undo", response=HistoryOut)
+@router.post("/history/{entry_id}/undo", response=LogOut)
 def take_back(request: HttpRequest, entry_id: int) -> dict[str, object]:
     """Take an action back, or do it again when it was a taking back."""
     coach = coach_of(request)

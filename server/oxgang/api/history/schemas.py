@@ -17,6 +17,6 @@ class EntryOut(Schema):
     undoes: bool
 
 
-class HistoryOut(Schema):
+class LogOut(Schema):
     entries: list[EntryOut]
     total: int

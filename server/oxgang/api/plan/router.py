@@ -21,8 +21,9 @@ from oxgang.api.plan.schemas import (
     PlanPage,
     Wanted,
 )
-from oxgang.core.plan import Planned
+from oxgang.core.plan import Planned, check_balls
 from oxgang.core.protocols import ABOUT, Protocol, Wish, balls_in, plan_for
+from oxgang.core.shots import CellKey
 from oxgang.core.stages import Criteria
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
@@ -92,12 +93,19 @@ def _planned(student: Student, data: Wanted) -> list[PlanItem]:
 
 @router.post("/students/{student_id}/check-up", response=PlanPage)
 def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> dict[str, object]:
-    """Plan a check-up of what is due and keep it, ready for the range."""
+    """Plan a check-up and keep it, ready for the range."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    items = _planned(
-        student, Wanted.model_validate({"protocol": Protocol.CHECK_UP, "balls": data.balls})
-    )
+    if data.moved:
+        found = matrix_of(student, local_day(student, timezone.now()))
+
+        def among(key: CellKey) -> bool:
+            return data.club in ("", key.club) and data.swing in ("", key.swing)
+
+        items = [_item(p) for p in check_balls(found.matrix, data.balls, among)]
+    else:
+        wanted = {"protocol": Protocol.CHECK_UP, "balls": data.balls}
+        items = _planned(student, Wanted.model_validate(wanted))
     title = Protocol.CHECK_UP.value
     rows = [item.dict() for item in items]
     keep_plan(student, rows, title=title, homework=False, by=coach, now=timezone.now())

@@ -23,7 +23,13 @@ class PlanItem(Schema):
 
 
 class CheckUp(Schema):
+    """Of what is due; or with `moved` of the best known cells, of a club or swing where one is
+    named, to see whether they have moved."""
+
     balls: int = Field(15, ge=1, le=300)
+    moved: bool = False
+    club: str = ""
+    swing: str = ""
 
 
 class Wanted(Schema):

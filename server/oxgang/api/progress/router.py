@@ -2,6 +2,7 @@ from __future__ import annotations
 
 from datetime import date
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -13,9 +14,12 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.progress.schemas import ProgressOut
 from oxgang.core.errors import InputError
+from oxgang.core.events import Happened
 from oxgang.core.remarks import MAX_WORDS, draft
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
+from oxgang.range_sessions.models import StoredPlan
+from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import first_day
 from oxgang.range_sessions.services.balls import local_day
 
@@ -34,6 +38,27 @@ def _found(
     if start > today:
         raise InputError("The period is still to come.", field="from_day")
     return progress_of(student, start, min(end, today), today), first
+
+
+def _named(event: Happened) -> str:
+    return event.kind if event.touched == "everything" else f"{event.kind} ({event.touched})"
+
+
+def _homework(student: Student) -> list[str]:
+    plan = StoredPlan.objects.filter(student=student, homework=True).first()
+    if plan is None:
+        return []
+    return [
+        f"{item['balls']} balls: {item['club']} {item['swing']} {item['trajectory']}"
+        for item in plan.items
+    ]
+
+
+def _coming(student: Student) -> list[str]:
+    zone = ZoneInfo(student.academy.time_zone)
+    day = local_day(student, timezone.now())
+    rows = next_of(student.academy, [student.pk], day).get(student.pk, [])
+    return [f"{row.starts_at.astimezone(zone):%A %-d %B, %H:%M}" for row in rows]
 
 
 def _words(student: Student, found: Progress) -> str:
@@ -101,7 +126,9 @@ def report(
             whole=found.whole,
             points=found.points,
             looks=[(x.day, x.covered, x.doubtful) for x in found.looks],
-            events=[(e.on, f"{e.kind} ({e.touched})") for e, _ in found.turns],
+            events=[(e.on, _named(e)) for e, _ in found.turns],
+            practise=_homework(student),
+            coming=_coming(student),
             cells=found.now.cells,
             from_yd=student.from_yd,
             to_yd=student.to_yd,

@@ -35,15 +35,23 @@ class PartOut(Schema):
     launch: ShareOut
 
 
+class StepOut(Schema):
+    """A difference or a ratio with its 90 % interval."""
+
+    value: float
+    lo: float
+    hi: float
+
+
 class TurnOut(Schema):
     """Before and after: differences (after less before), and the ratio of the spreads, each with
     its 90 % interval."""
 
     before: PartOut
     after: PartOut
-    solid: tuple[float, float, float] | None
-    launch: tuple[float, float, float] | None
-    spread: tuple[float, float, float] | None
+    solid: StepOut | None
+    launch: StepOut | None
+    spread: StepOut | None
 
 
 class TurningPoint(Schema):

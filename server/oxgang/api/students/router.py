@@ -37,12 +37,21 @@ SHOWN = (
 
 
 def _out(student: Student) -> dict[str, object]:
+    today = day_at(student.academy, timezone.now())
+    clubs = bag_of(student)
     return {
         **{name: getattr(student, name) for name in student_services.CHANGEABLE},
         "id": student.pk,
         "archived": student.archived_at is not None,
         "scale": student.scale,
-        "clubs": bag_of(student),
+        "clubs": [
+            {
+                "id": club.pk,
+                **{name: getattr(club, name) for name in club_services.CHANGEABLE},
+                "in_use": club.used_on(today),
+            }
+            for club in clubs
+        ],
     }
 
 

@@ -49,12 +49,19 @@ class ComingOut(Schema):
     check_up: int
 
 
+class StripOut(Schema):
+    """A stretch of whole yards of the small ground: sure, doubtful or fallow."""
+
+    from_yd: int
+    to_yd: int
+    kind: str
+
+
 class StudentRow(Schema):
     """A student in the list: how the numbers stand, what is due and why.
 
     `matters` counts the cells the student plays by, `wide` those that cannot be trusted, `settles`
-    how many of them a check-up settles; `covered` and `doubtful` are shares. `ground` holds strips
-    of whole yards, [from, to, sure | doubtful | fallow].
+    how many of them a check-up settles; `covered` and `doubtful` are shares.
     """
 
     id: UUID
@@ -79,7 +86,7 @@ class StudentRow(Schema):
     due_on: date | None
     from_yd: int
     to_yd: int
-    ground: list[tuple[int, int, str]]
+    ground: list[StripOut]
     coming: list[ComingOut]
 
 
@@ -105,6 +112,7 @@ class ClubOut(Schema):
     note: str
     used_from: date | None
     used_until: date | None
+    in_use: bool = True
 
 
 class StudentOut(Schema):

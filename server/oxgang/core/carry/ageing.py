@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from datetime import date, timedelta
 from typing import Final
@@ -14,7 +15,7 @@ from oxgang.core.carry.fit import fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
-from oxgang.core.shots import CellKey
+from oxgang.core.shots import BallType, CellKey, Lie
 
 Array = NDArray[np.float64]
 
@@ -67,9 +68,16 @@ def halves_after(
     ----------
     planned
         Cell, shot type, expected carry [yd] and number of balls. Where the balls land does not
-        matter for how much is known, so that they are taken to land where they are expected.
+        matter for how much is known, so that they are taken to land where they are expected; on
+        the ball and lie that the student mostly hits from.
     """
-    more = [Hit(key, point, carry, day=today) for key, point, carry, n in planned for _ in range(n)]
+    usual = Counter((hit.ball, hit.lie) for hit in hits if hit.counts).most_common(1)
+    ball, lie = usual[0][0] if usual else (BallType.PREMIUM, Lie.MAT)
+    more = [
+        Hit(key, point, carry, day=today, ball=ball, lie=lie)
+        for key, point, carry, n in planned
+        for _ in range(n)
+    ]
     return _halves([*hits, *more], points, today, changes)
 
 

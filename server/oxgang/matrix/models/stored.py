@@ -33,7 +33,7 @@ class Summary(models.Model):
     doubtful = models.FloatField()
     # When the first number stops being true if nothing is hit; None is beyond a year, or now.
     due_on = models.DateField(null=True)
-    # Strips of the small ground: [from_yd, to_yd, kind].
+    # Strips of the small ground: from_yd, to_yd and kind of each.
     ground = models.JSONField(default=list)
 
     class Meta:

@@ -73,7 +73,7 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
     `live` counts the balls that still wait for a review, as the range view does.
     """
     everything = bag_of(student, everything=True)
-    clubs = [c for c in everything if _in_bag(c, day)]
+    clubs = [c for c in everything if c.used_on(day)]
     positions = student.scale.as_core().positions
     names = _names(everything, clubs)
     hits = hits_of(student, names, live=live)
@@ -111,14 +111,8 @@ def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag
     return [
         replace(club.as_core(), label=names[club.pk])
         for club in bag_of(student, everything=True)
-        if _in_bag(club, day)
-        and (club.used_from is None or club.used_from <= day)
-        and club.pk in names
+        if club.used_on(day) and club.pk in names
     ]
-
-
-def _in_bag(club: Club, day: date) -> bool:
-    return club.archived_at is None and (club.used_until is None or club.used_until >= day)
 
 
 def _names(everything: list[Club], in_bag: list[Club]) -> dict[UUID, str]:
@@ -127,13 +121,18 @@ def _names(everything: list[Club], in_bag: list[Club]) -> dict[UUID, str]:
     names = {club.pk: club.label for club in in_bag}
     for club in everything:
         if club.pk not in here:
-            until = f" until {club.used_until}" if club.used_until else ", out of the bag"
-            names[club.pk] = f"{club.label}{until}"
+            names[club.pk] = f"{club.label}{_apart(club)}"
     twice = {name for name, count in Counter(names.values()).items() if count > 1}
     return {
         pk: f"{name} ({str(pk)[:4]})" if name in twice and pk not in here else name
         for pk, name in names.items()
     }
+
+
+def _apart(club: Club) -> str:
+    if club.used_until:
+        return f" until {club.used_until}"
+    return f" from {club.used_from}" if club.used_from else ", out of the bag"
 
 
 def ground_of(student: Student, cells: list[Cell]) -> Ground:

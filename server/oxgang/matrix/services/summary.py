@@ -26,7 +26,6 @@ from oxgang.range_sessions.selectors.balls import balls_of
 
 # What a coach asks for between two lessons.
 CHECK_UP_BALLS = 15
-STRIP = tuple[int, int, str]
 
 
 def stale_ids(academy: Academy, now: datetime, most: int) -> list[UUID]:
@@ -134,7 +133,7 @@ def _points(found: StudentMatrix) -> dict[CellKey, Point]:
     return {cell.key: fitted.points[rows[i]] for i, cell in enumerate(found.cells)}
 
 
-def _strips(student: Student, found: StudentMatrix, standing: Standing) -> list[STRIP]:
+def _strips(student: Student, found: StudentMatrix, standing: Standing) -> list[dict[str, object]]:
     """The small ground: sure, doubtful and fallow stretches of whole yards."""
     wide = set(standing.wide)
     sure = [c for c in standing.played if c.key not in wide]
@@ -148,4 +147,8 @@ def _strips(student: Student, found: StudentMatrix, standing: Standing) -> list[
         "doubtful": [y for y in every if y in some and y not in held],
         "fallow": [y for y in every if y not in some],
     }
-    return [(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)]
+    return [
+        {"from_yd": s.from_yd, "to_yd": s.to_yd, "kind": kind}
+        for kind, yards in kinds.items()
+        for s in stretches(yards)
+    ]

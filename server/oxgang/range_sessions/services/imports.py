@@ -92,11 +92,7 @@ def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | No
     """The club of this label that was in use on the day, else any of this label."""
     same = [club for club in clubs if club.label.casefold() == label.casefold()]
     in_use = [
-        club
-        for club in same
-        if club.archived_at is None
-        and (day is None or club.used_from is None or club.used_from <= day)
-        and (day is None or club.used_until is None or day <= club.used_until)
+        club for club in same if (club.archived_at is None if day is None else club.used_on(day))
     ]
     return next(iter([*in_use, *same]), None)
 

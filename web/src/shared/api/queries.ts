@@ -4,6 +4,7 @@ import { toValue, type MaybeRefOrGetter } from "vue";
 import { api, dataOf, type Schemas } from "./client";
 
 export type Student = Schemas["StudentOut"];
+export type StudentsPage = Schemas["StudentsPage"];
 export type StudentRow = Schemas["StudentRow"];
 export type Club = Schemas["ClubOut"];
 export type Scale = Schemas["ScaleOut"];
@@ -24,6 +25,8 @@ export const keys = {
   student: (id: string) => ["student", id],
   matrix: (id: string) => ["student", id, "matrix"],
   plan: (id: string) => ["student", id, "plan"],
+  events: (id: string) => ["student", id, "events"],
+  calendar: ["calendar"],
   review: (id: string) => ["student", id, "review"],
   today: (id: string) => ["student", id, "today"],
   cellBalls: (id: string, cell: string) => ["student", id, "cell", cell],
@@ -38,11 +41,21 @@ export function useWords() {
   });
 }
 
-export function useStudents(archived: MaybeRefOrGetter<boolean> = false) {
+export interface Wanted {
+  search?: string;
+  show?: "all" | "due" | "waiting" | "today" | "new";
+  archived?: boolean;
+  page?: number;
+  size?: number;
+}
+
+/** A page of the list of students, the neediest first. */
+export function useStudents(wanted: MaybeRefOrGetter<Wanted> = {}) {
   return useQuery({
-    key: () => [...keys.students, toValue(archived) ? "archived" : "here"],
-    query: () =>
-      dataOf(api.GET("/api/students", { params: { query: { archived: toValue(archived) } } })),
+    key: () => [...keys.students, JSON.stringify(toValue(wanted))],
+    query: () => dataOf(api.GET("/api/students", { params: { query: toValue(wanted) } })),
+    // A new search keeps the old rows on the screen until the new ones are there.
+    placeholderData: (before: StudentsPage | undefined) => before,
   });
 }
 

@@ -610,7 +610,7 @@ export interface paths {
         put?: never;
         /**
          * Check Up
-         * @description Plan a check-up of what is due and keep it, ready for the range.
+         * @description Plan a check-up and keep it, ready for the range.
          */
         post: operations["oxgang_api_plan_router_check_up"];
         delete?: never;
@@ -1490,6 +1490,14 @@ export interface components {
             versions: number;
         };
         /**
+         * CalendarAddress
+         * @description The private address, shown once.
+         */
+        CalendarAddress: {
+            /** Url */
+            url: string;
+        };
+        /**
          * CalendarOut
          * @description Sessions of some days. `has_link` is whether a calendar program may follow the coach's.
          */
@@ -1548,13 +1556,32 @@ export interface components {
             /** Trajectory */
             trajectory: string;
         };
-        /** CheckUp */
+        /**
+         * CheckUp
+         * @description Of what is due; or with `moved` of the best known cells, of a club or swing where one is
+         *     named, to see whether they have moved.
+         */
         CheckUp: {
             /**
              * Balls
              * @default 15
              */
             balls?: number;
+            /**
+             * Club
+             * @default
+             */
+            club?: string;
+            /**
+             * Moved
+             * @default false
+             */
+            moved?: boolean;
+            /**
+             * Swing
+             * @default
+             */
+            swing?: string;
         };
         /**
          * ClubChange
@@ -1608,6 +1635,11 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * In Use
+             * @default true
+             */
+            in_use?: boolean;
             /** Label */
             label: string;
             /** Loft Deg */
@@ -1989,12 +2021,20 @@ export interface components {
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
-        /** HistoryOut */
+        /**
+         * HistoryOut
+         * @description One day's solid balls of the cell: their median at home conditions [yd].
+         */
         HistoryOut: {
-            /** Entries */
-            entries: components["schemas"]["EntryOut"][];
-            /** Total */
-            total: number;
+            /** Balls */
+            balls: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /** KeyOut */
         KeyOut: {
@@ -2057,13 +2097,22 @@ export interface components {
             /** Url */
             url: string;
         };
-        /**
-         * LinkOut
-         * @description The private address, shown once.
-         */
+        /** LinkOut */
         LinkOut: {
-            /** Url */
-            url: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Revoked At */
+            revoked_at: string | null;
         };
         /**
          * LoadWords
@@ -2087,6 +2136,13 @@ export interface components {
             log_in: string;
             /** Password */
             password: string;
+        };
+        /** LogOut */
+        LogOut: {
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** Total */
+            total: number;
         };
         /**
          * LookOut
@@ -2843,6 +2899,18 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * StepOut
+         * @description A difference or a ratio with its 90 % interval.
+         */
+        StepOut: {
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Value */
+            value: number;
+        };
         /** StretchOut */
         StretchOut: {
             /** From Yd */
@@ -2858,6 +2926,18 @@ export interface components {
          * @enum {string}
          */
         Strike: "solid" | "fat" | "thin" | "heel" | "toe" | "hard";
+        /**
+         * StripOut
+         * @description A stretch of whole yards of the small ground: sure, doubtful or fallow.
+         */
+        StripOut: {
+            /** From Yd */
+            from_yd: number;
+            /** Kind */
+            kind: string;
+            /** To Yd */
+            to_yd: number;
+        };
         /**
          * StudentChange
          * @description Only the fields that change are sent.
@@ -2971,8 +3051,7 @@ export interface components {
          * @description A student in the list: how the numbers stand, what is due and why.
          *
          *     `matters` counts the cells the student plays by, `wide` those that cannot be trusted, `settles`
-         *     how many of them a check-up settles; `covered` and `doubtful` are shares. `ground` holds strips
-         *     of whole yards, [from, to, sure | doubtful | fallow].
+         *     how many of them a check-up settles; `covered` and `doubtful` are shares.
          */
         StudentRow: {
             /** Archived */
@@ -2992,11 +3071,7 @@ export interface components {
             /** From Yd */
             from_yd: number;
             /** Ground */
-            ground: [
-                number,
-                number,
-                string
-            ][];
+            ground: components["schemas"]["StripOut"][];
             /** Hand */
             hand: string;
             /**
@@ -3159,24 +3234,9 @@ export interface components {
         TurnOut: {
             after: components["schemas"]["PartOut"];
             before: components["schemas"]["PartOut"];
-            /** Launch */
-            launch: [
-                number,
-                number,
-                number
-            ] | null;
-            /** Solid */
-            solid: [
-                number,
-                number,
-                number
-            ] | null;
-            /** Spread */
-            spread: [
-                number,
-                number,
-                number
-            ] | null;
+            launch: components["schemas"]["StepOut"] | null;
+            solid: components["schemas"]["StepOut"] | null;
+            spread: components["schemas"]["StepOut"] | null;
         };
         /** TurningPoint */
         TurningPoint: {
@@ -3544,7 +3604,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LinkOut"];
+                    "application/json": components["schemas"]["CalendarAddress"];
                 };
             };
         };
@@ -3788,7 +3848,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HistoryOut"];
+                    "application/json": components["schemas"]["LogOut"];
                 };
             };
         };
@@ -4468,7 +4528,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HistoryOut"];
+                    "application/json": components["schemas"]["LogOut"];
                 };
             };
         };

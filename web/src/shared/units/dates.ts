@@ -18,3 +18,16 @@ export function momentWords(moment: string | null): string {
 export function shortDay(day: string | null): string {
   return day ? dayjs(day).format("D MMM YYYY") : "";
 }
+
+/** How many days from a day (YYYY-MM-DD) to a moment; 0 is the same day. */
+export function inDays(moment: string, day: string): number {
+  return dayjs(moment).startOf("day").diff(dayjs(day), "day");
+}
+
+export function clock(moment: string): string {
+  return dayjs(moment).format("HH:mm");
+}
+
+export function weekday(day: string): string {
+  return dayjs(day).format("dddd D MMMM");
+}

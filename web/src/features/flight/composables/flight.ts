@@ -2,7 +2,7 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { api, dataOf, Problem, sentenceOf, type Schemas } from "@/shared/api/client";
 
 export type Recipe = Schemas["RecipeBody"];
 export type Shot = Schemas["ShotOut"];
@@ -50,7 +50,12 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   const error = ref("");
   const saved = ref(false);
 
+  /** What the server had when the editing began. */
+  let seen: { school: School; recipes: Recipes } | null = null;
+  const see = (from: { school: unknown; recipes: unknown }) =>
+    (seen = { school: from.school as School, recipes: copyOf(from.recipes) });
   function take(from: Schemas["RecipesOut"]): void {
+    see(from);
     draft.school = from.school;
     draft.recipes = copyOf(from.recipes);
   }
@@ -124,14 +129,19 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       const answer = await dataOf(
         api.PUT("/api/students/{student_id}/recipes", {
           ...path,
-          body: { school: draft.school, recipes: draft.recipes as never },
+          body: { school: draft.school, recipes: draft.recipes as never, was: seen as never },
         }),
       );
       cache.setQueryData(key, answer);
+      see(answer);
       saved.value = true;
       error.value = "";
     } catch (cause) {
       error.value = sentenceOf(cause);
+      // Told of another coach's set-ups: keeping again is meant against those.
+      if (cause instanceof Problem && cause.code === "changed-meanwhile") {
+        see(await dataOf(api.GET("/api/students/{student_id}/recipes", path)));
+      }
     }
   }
   watch(

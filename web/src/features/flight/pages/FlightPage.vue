@@ -29,7 +29,7 @@ const scene = reactive<Scene>({
   tape: { height_m: 1.6, distance_m: 3 },
 });
 watch(
-  () => student.data.value?.clubs,
+  () => student.data.value?.clubs.filter((club) => club.in_use),
   (clubs) => {
     if (!scene.clubId && clubs?.length) {
       scene.clubId = clubs[Math.min(1, clubs.length - 1)]?.id ?? "";
@@ -93,7 +93,11 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           <label
             >Club
             <select v-model="scene.clubId">
-              <option v-for="club in student.data.value.clubs" :key="club.id" :value="club.id">
+              <option
+                v-for="club in student.data.value.clubs.filter((c) => c.in_use)"
+                :key="club.id"
+                :value="club.id"
+              >
                 {{ club.label }}
               </option>
             </select></label

@@ -128,8 +128,9 @@ table {
 thead th {
   font-weight: 600;
   font-size: 0.87rem;
+  line-height: 1.1;
   color: var(--ink-2);
-  white-space: nowrap;
+  vertical-align: bottom;
 }
 tbody th {
   text-align: left;

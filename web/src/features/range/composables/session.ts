@@ -121,7 +121,7 @@ export function useSession(options: SessionOptions) {
   /** A ball of the cell being hit, with what is known of it beside the usual. */
   function record(known: Partial<BallIn>, uid = uuid()): void {
     const address = options.cell();
-    const club = options.student()?.clubs.find((c) => c.label === address?.club);
+    const club = options.student()?.clubs.find((c) => c.in_use && c.label === address?.club);
     if (!address || !club) return;
     const body = {
       uid,

@@ -5,7 +5,8 @@ import { Button } from "ant-design-vue";
 import { computed, reactive, ref } from "vue";
 import { useRouter } from "vue-router";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
-import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useCheckUp } from "@/shared/api/checkUp";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys, useForgetStudent, useStudent } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
@@ -13,6 +14,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { shortDay } from "@/shared/units/dates";
 import { useUnits } from "@/shared/units/units";
+import VerdictBox from "../components/VerdictBox.vue";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
@@ -37,10 +39,6 @@ const suspects = computed(() => new Map(review.data.value?.suspects.map((s) => [
 const moved = computed(() => review.data.value?.moved ?? []);
 const hit = computed(() => moved.value.filter((m) => m.new_balls));
 const along = computed(() => moved.value.filter((m) => !m.new_balls));
-const percent = (share: number) => {
-  const whole = Math.round(100 * share);
-  return whole ? `${whole < 0 ? "−" : "+"}${Math.abs(whole)} %` : "0 %";
-};
 const step = (m: (typeof moved.value)[number]) => {
   const by = units.value.value(m.after.carry_yd - m.before.carry_yd);
   return Math.abs(by) < 0.5 ? "same" : `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(0)}`;
@@ -98,6 +96,26 @@ const reopen = (day: string) =>
     );
     return `${answer.kept} balls of ${shortDay(day)} wait for a review again.`;
   });
+type Suspicion = Schemas["SuspicionOut"];
+const replace = (since: string, what: Suspicion) =>
+  run(async () => {
+    const body = {
+      kind: "numbers moved" as const,
+      on: since,
+      club_id: what.club_id,
+      swing: what.swing,
+      trajectory: (what.trajectory || null) as never,
+    };
+    await dataOf(api.POST("/api/students/{student_id}/events", { ...path, body }));
+    return `From ${shortDay(since)} on, older numbers of ${what.words} hardly count. Setup takes it back.`;
+  });
+const check = useCheckUp();
+const recheck = (balls: number, what: Suspicion) =>
+  check.start(props.studentId, balls, {
+    moved: true,
+    club: review.data.value?.balls.find((b) => b.club_id === what.club_id)?.club ?? "",
+    swing: what.swing,
+  });
 useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => void keep())]);
 </script>
 
@@ -117,7 +135,7 @@ useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => voi
         </span>
       </div>
       <p v-if="said" class="quiet" role="status">{{ said }}</p>
-      <Sentence :text="error" />
+      <Sentence :text="error || check.error.value" />
       <EmptyState
         v-if="!balls.length"
         title="Nothing waits"
@@ -127,18 +145,13 @@ useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => voi
       </EmptyState>
       <div v-else class="columns">
         <div>
-          <p v-if="review.data.value.shift" class="shift">
-            All carries together: <b class="num">{{ percent(review.data.value.shift.share) }}</b>
-            <span class="num">
-              ({{ percent(review.data.value.shift.lo) }} to
-              {{ percent(review.data.value.shift.hi) }})</span
-            >,
-            {{
-              review.data.value.shift.changed
-                ? "more than chance. Has the speed, the ball or a club changed?"
-                : "within chance."
-            }}
-          </p>
+          <VerdictBox
+            v-if="review.data.value.verdict"
+            :verdict="review.data.value.verdict"
+            :busy="busy"
+            @replace="replace"
+            @check-up="recheck"
+          />
           <h2>Cells that were hit</h2>
           <table class="plain">
             <thead>
@@ -254,12 +267,6 @@ h2 {
 }
 .sheet h2 {
   margin-top: 0;
-}
-.shift {
-  margin: 0 0 0.6rem;
-  padding: 0.5rem 0.8rem;
-  border-left: 4px solid var(--accent);
-  background: var(--sheet);
 }
 .clay {
   color: var(--clay);

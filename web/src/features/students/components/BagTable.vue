@@ -31,7 +31,8 @@ const blank = (): Draft => ({
   used_until: null,
 });
 const adding = reactive(blank());
-const editing = ref<{ id: string; draft: Draft } | null>(null);
+/** A club being changed: as it is typed, and as it was when the change began. */
+const editing = ref<{ id: string; draft: Draft; was: Draft } | null>(null);
 const taken = ref<Club | null>(null);
 const at = ref("");
 
@@ -62,12 +63,18 @@ async function change(): Promise<void> {
     await dataOf(
       api.PATCH("/api/clubs/{club_id}", {
         params: { path: { club_id: edit.id } },
-        body: { ...edit.draft, loft_deg: edit.draft.loft_deg ?? 0 },
+        body: { ...edit.draft, loft_deg: edit.draft.loft_deg ?? 0, was: { ...edit.was } },
       }),
     );
     await refresh();
   });
   if (done) editing.value = null;
+  else if (state.code === "changed-meanwhile") {
+    // Told of the other coach's value: keeping again is meant against that one.
+    await refresh();
+    const now = props.student.clubs.find((club) => club.id === edit.id);
+    if (now) edit.was = ofClub(now);
+  }
 }
 async function take(club: Club): Promise<void> {
   at.value = club.id;
@@ -91,7 +98,16 @@ async function putBack(): Promise<void> {
   });
   if (done) taken.value = null;
 }
-const edit = (club: Club) => (editing.value = { id: club.id, draft: { ...blank(), ...club } });
+const ofClub = ({ label, loft_deg, bounce_deg, note, used_from, used_until }: Club): Draft => ({
+  label,
+  loft_deg,
+  bounce_deg,
+  note,
+  used_from,
+  used_until,
+});
+const edit = (club: Club) =>
+  (editing.value = { id: club.id, draft: ofClub(club), was: ofClub(club) });
 const ANY = ["label", "loft_deg", "bounce_deg", "note", "used_from", "used_until", ""];
 const said = (where: string) => (at.value === where ? about(...ANY) : "");
 </script>

@@ -159,6 +159,12 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
   </p>
   <p v-if="toldSaid" role="status">{{ toldSaid }}</p>
   <Sentence :text="toldError" />
+  <p class="row">
+    <b>All</b>
+    <a :href="`/api/students/${studentId}/student.json`" download
+      >Everything of this student, for another academy</a
+    >
+  </p>
   <p class="quiet">
     A matrix from paper or a sheet (columns club, swing, carry_yd) counts little, and only until a
     cell has five balls of its own.

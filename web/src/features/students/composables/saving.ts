@@ -3,10 +3,10 @@ import { reactive } from "vue";
 import { Problem, sentenceOf } from "@/shared/api/client";
 
 export function useSaving() {
-  const state = reactive({ busy: false, error: "", field: "", saved: false });
+  const state = reactive({ busy: false, error: "", field: "", code: "", saved: false });
 
   async function save(write: () => Promise<unknown>): Promise<boolean> {
-    Object.assign(state, { busy: true, error: "", field: "", saved: false });
+    Object.assign(state, { busy: true, error: "", field: "", code: "", saved: false });
     try {
       await write();
       state.saved = true;
@@ -14,6 +14,7 @@ export function useSaving() {
     } catch (cause) {
       state.error = sentenceOf(cause);
       state.field = cause instanceof Problem ? cause.field : "";
+      state.code = cause instanceof Problem ? cause.code : "";
       return false;
     } finally {
       state.busy = false;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { Button } from "ant-design-vue";
-import { ref } from "vue";
+import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useScales, useStudent } from "@/shared/api/queries";
+import { useForgetStudent, useScales, useStudent, type Student } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import BagTable from "../components/BagTable.vue";
+import EventsPanel from "../components/EventsPanel.vue";
 import FilesPanel from "../components/FilesPanel.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
@@ -22,16 +23,39 @@ const archive = useSaving();
 const editing = ref<"own" | "this" | null>(null);
 const one = { params: { path: { student_id: props.studentId } } };
 
+/** What the form was filled from: a change of somebody else since then is told, not overwritten. */
+const seen = ref<Record<string, unknown> | null>(null);
+const seenOf = (s: Student) => ({ ...s, scale_id: s.scale.id });
+watch(
+  student.data,
+  (now) => {
+    if (now && seen.value?.["id"] !== now.id) seen.value = seenOf(now);
+  },
+  { immediate: true },
+);
 function keep(draft: StudentDraft): void {
   const known = student.data.value;
   if (!known) return;
   // Only what changed is sent, so that two coaches do not undo each other.
-  const before: Record<string, unknown> = { ...known, scale_id: known.scale.id };
-  const body = Object.fromEntries(Object.entries(draft).filter(([k, v]) => before[k] !== v));
-  void details.save(async () => {
-    await dataOf(api.PATCH("/api/students/{student_id}", { ...one, body }));
-    await forget(props.studentId);
-  });
+  const before: Record<string, unknown> = seen.value ?? {};
+  const changed = Object.entries(draft).filter(([k, v]) => before[k] !== v);
+  const body = {
+    ...Object.fromEntries(changed),
+    was: Object.fromEntries(changed.map(([k]) => [k, before[k]])),
+  };
+  void details
+    .save(async () => {
+      await dataOf(api.PATCH("/api/students/{student_id}", { ...one, body }));
+      await forget(props.studentId);
+      seen.value = { ...draft };
+    })
+    .then(async (done) => {
+      if (done || details.state.code !== "changed-meanwhile") return;
+      // Told of the other coach's value: keeping again is meant against that one.
+      await forget(props.studentId);
+      const now = student.data.value;
+      if (now) seen.value = seenOf(now);
+    });
 }
 function setArchived(away: boolean): void {
   void archive.save(async () => {
@@ -97,6 +121,10 @@ function setArchived(away: boolean): void {
               The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
             </p>
             <BagTable :student="student.data.value" />
+          </section>
+          <section class="sheet">
+            <h2>What happened</h2>
+            <EventsPanel :student="student.data.value" />
           </section>
           <section class="sheet">
             <h2>Files</h2>

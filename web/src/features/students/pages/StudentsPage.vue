@@ -1,25 +1,62 @@
 <script setup lang="ts">
+/** The coach's morning: who needs what, the neediest first. */
+import { refDebounced, useTimeoutFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useStudents } from "@/shared/api/queries";
+import { useForgetStudent, useStudents, type Wanted } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { daysAgo } from "@/shared/units/dates";
+import { weekday } from "@/shared/units/dates";
+import BringIn from "../components/BringIn.vue";
+import StudentRow from "../components/StudentRow.vue";
+import { useCheckUp } from "@/shared/api/checkUp";
+
+const SEARCH_MS = 150;
+const AGAIN_MS = 1500;
+const SIZE = 50;
 
 const router = useRouter();
 const archived = ref(false);
 const search = ref("");
-const students = useStudents(archived);
+const asked = refDebounced(search, SEARCH_MS);
+const show = ref<NonNullable<Wanted["show"]>>("all");
+const page = ref(1);
+const students = useStudents(() => ({
+  search: asked.value,
+  show: show.value,
+  archived: archived.value,
+  page: page.value,
+  size: SIZE,
+}));
 const forget = useForgetStudent();
 const error = ref("");
+const bringing = ref(false);
+const chosen = ref(-1);
+const check = useCheckUp();
 
-const rows = computed(() => {
-  const wanted = search.value.trim().toLowerCase();
-  return (students.data.value ?? []).filter((s) => s.name.toLowerCase().includes(wanted));
+const data = computed(() => students.data.value);
+const rows = computed(() => data.value?.rows ?? []);
+const pages = computed(() => Math.max(1, Math.ceil((data.value?.total ?? 0) / SIZE)));
+const FILTERS = [
+  { show: "all", label: "All" },
+  { show: "due", label: "Due" },
+  { show: "today", label: "Today" },
+  { show: "waiting", label: "To review" },
+  { show: "new", label: "Not begun" },
+] as const;
+
+watch([asked, show, archived], () => {
+  page.value = 1;
+  chosen.value = -1;
+});
+// Somebody is still being looked at: the order may change, ask again.
+const again = useTimeoutFn(() => void students.refetch(), AGAIN_MS, { immediate: false });
+watch(data, (now) => {
+  if (now?.behind) again.start();
 });
 
 async function restore(id: string): Promise<void> {
@@ -33,104 +70,179 @@ async function restore(id: string): Promise<void> {
     error.value = sentenceOf(cause);
   }
 }
-useKeys("Students", [key("n", "new student", "n", () => void router.push("/students/new"))]);
+function move(by: number): void {
+  chosen.value = Math.max(0, Math.min(rows.value.length - 1, chosen.value + by));
+  document.querySelector(`tbody tr:nth-child(${chosen.value + 1})`)?.scrollIntoView({
+    block: "nearest",
+  });
+}
+const picked = () => rows.value[chosen.value] ?? rows.value[0];
+function start(): void {
+  const row = picked();
+  if (!row || row.archived) return;
+  if (!row.clubs) void router.push(`/s/${row.id}/setup`);
+  else void check.start(row.id, data.value?.check_up ?? 15);
+}
+useKeys("Students", [
+  key("↓", "next student", "ArrowDown", () => move(1)),
+  key("↑", "the one before", "ArrowUp", () => move(-1)),
+  key("Enter", "the matrix of the chosen one", "Enter", () => {
+    const row = picked();
+    if (row) void router.push(`/s/${row.id}/matrix`);
+  }),
+  key("c", "a check-up for the chosen one", "c", start),
+  key("n", "new student", "n", () => void router.push("/students/new")),
+]);
 </script>
 
 <template>
   <div class="page">
     <div class="head">
       <h1>{{ archived ? "Archived students" : "Students" }}</h1>
-      <Input
-        v-if="(students.data.value?.length ?? 0) > 8 || search"
-        v-model:value="search"
-        class="search"
-        allow-clear
-        placeholder="Filter by name"
-        aria-label="Filter by name"
-      />
+      <span v-if="data && !archived" class="quiet">{{ weekday(data.day) }}</span>
       <span class="push buttons">
+        <Button type="text" @click="bringing = !bringing">Bring one in</Button>
         <Button type="text" @click="archived = !archived">{{
           archived ? "Back to the students" : "Archived"
         }}</Button>
-        <Button type="primary" @click="router.push('/students/new')">New student</Button>
+        <Button @click="router.push('/students/new')">New student</Button>
       </span>
     </div>
-    <Sentence :text="error" />
-    <Sentence v-if="students.error.value" :text="sentenceOf(students.error.value)" />
-    <Waiting v-else-if="!students.data.value" what="the students" />
-    <EmptyState
-      v-else-if="!students.data.value.length"
-      :title="archived ? 'Nobody is archived' : 'No students yet'"
-      :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
-    />
-    <p v-else-if="!rows.length" class="quiet">No student of this name.</p>
-    <div v-else class="sheet list">
-      <table class="plain">
-        <thead>
-          <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Swing lengths</th>
-            <th scope="col" class="right">Clubs</th>
-            <th scope="col" class="right">Balls</th>
-            <th scope="col">Last on the range</th>
-            <th scope="col"><span class="sr-only">Go to</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="student in rows" :key="student.id">
-            <td class="name">
-              <RouterLink :to="`/s/${student.id}/matrix`">{{ student.name }}</RouterLink>
-              <span v-if="student.hand === 'left'" class="quiet"> left-handed</span>
-            </td>
-            <td>{{ student.scale }}</td>
-            <td class="right">{{ student.clubs || "–" }}</td>
-            <td class="right">{{ student.balls || "–" }}</td>
-            <td>{{ student.balls ? daysAgo(student.last_hit) : "no balls yet" }}</td>
-            <td class="right go">
-              <Button v-if="archived" size="small" @click="restore(student.id)">Bring back</Button>
-              <template v-else>
-                <RouterLink v-if="!student.clubs" :to="`/s/${student.id}/setup`"
-                  >Set up the bag</RouterLink
-                >
-                <RouterLink v-else :to="`/s/${student.id}/range`">Hit balls</RouterLink>
-              </template>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+    <BringIn v-if="bringing" @close="bringing = false" />
+    <div v-if="data && (data.counts['all'] ?? 0) > 0" class="bar">
+      <span v-if="!archived" class="filters" role="group" aria-label="Show">
+        <button
+          v-for="filter in FILTERS"
+          :key="filter.show"
+          type="button"
+          :aria-pressed="show === filter.show"
+          @click="show = filter.show"
+        >
+          {{ filter.label }} <b class="num">{{ data.counts[filter.show] ?? 0 }}</b>
+        </button>
+      </span>
+      <Input
+        v-model:value="search"
+        class="search"
+        allow-clear
+        placeholder="Search by name"
+        aria-label="Search by name"
+      />
+      <span v-if="data.behind" class="quiet" role="status"
+        >{{ data.behind >= 100 ? "100 or more" : data.behind }} are being looked at again…</span
+      >
     </div>
+    <Sentence :text="error || check.error.value" />
+    <Sentence v-if="students.error.value" :text="sentenceOf(students.error.value)" />
+    <Waiting v-if="!data && !students.error.value" what="the students" />
+    <template v-else-if="data">
+      <EmptyState
+        v-if="!data.counts['all']"
+        :title="archived ? 'Nobody is archived' : 'No students yet'"
+        :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
+      />
+      <p v-else-if="!rows.length" class="quiet none">
+        {{ search ? "No student of this name here." : "Nobody: all is done here." }}
+      </p>
+      <div v-else class="sheet list">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th scope="col">Student</th>
+              <th scope="col">Ground</th>
+              <th scope="col">What is due, and why</th>
+              <th scope="col">Last hit</th>
+              <th scope="col">Sessions</th>
+              <th scope="col"><span class="sr-only">Go to</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <StudentRow
+              v-for="(row, i) in rows"
+              :key="row.id"
+              :row="row"
+              :day="data.day"
+              :check-up="data.check_up"
+              :first="i === 0"
+              :chosen="i === chosen"
+              :busy="check.busy.value === row.id"
+              @check-up="(balls) => check.start(row.id, balls)"
+              @restore="restore(row.id)"
+            />
+          </tbody>
+        </table>
+      </div>
+      <p v-if="pages > 1" class="pages num">
+        <Button :disabled="page <= 1" @click="page--">Before</Button>
+        {{ (page - 1) * SIZE + 1 }} to {{ Math.min(page * SIZE, data.total) }} of {{ data.total }}
+        <Button :disabled="page >= pages" @click="page++">Next</Button>
+      </p>
+    </template>
   </div>
 </template>
 
 <style scoped>
-.search {
-  width: 16rem;
-}
 .buttons {
   display: flex;
-  gap: 0.5rem;
+  gap: 0.3rem;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 1rem;
+  margin-bottom: 0.7rem;
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+}
+.filters button {
+  min-height: 2.4rem;
+  padding: 0 0.8rem;
+  border: 1px solid var(--line-strong);
+  border-right-width: 0;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.filters button:first-child {
+  border-radius: 3px 0 0 3px;
+}
+.filters button:last-child {
+  border-right-width: 1px;
+  border-radius: 0 3px 3px 0;
+}
+.filters button[aria-pressed="true"] {
+  background: var(--accent);
+  border-color: var(--accent);
+  color: #fff;
+}
+.search {
+  width: 16rem;
 }
 .list {
   padding: 0.3rem 0.6rem;
   overflow-x: auto;
 }
-td {
-  white-space: nowrap;
-}
-.name {
-  white-space: normal;
-  min-width: 12rem;
-}
-.name a {
-  font-family: var(--slab);
-  font-weight: 650;
-  font-size: 1.1rem;
-  color: var(--ink);
-}
-tr:last-child td {
+.list :deep(tr:last-child td) {
   border-bottom: 0;
 }
-a {
-  color: var(--accent);
+.none {
+  padding: 1.5rem 0;
+}
+.pages {
+  display: flex;
+  align-items: center;
+  gap: 0.8rem;
+}
+@media (max-width: 760px) {
+  thead {
+    display: none;
+  }
+  .search {
+    width: 100%;
+  }
 }
 </style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+/** Booking a session, or moving one. */
+import { refDebounced } from "@vueuse/core";
+import { Button, Input, InputNumber, Select, TimePicker } from "ant-design-vue";
+import { computed, ref } from "vue";
+import { useStudents } from "@/shared/api/queries";
+import DayField from "@/shared/ui/DayField.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import type { Draft } from "../composables/calendar";
+
+const draft = defineModel<Draft>({ required: true });
+defineProps<{ busy: boolean; error: string; field: string; name: string }>();
+const emit = defineEmits<{ keep: []; leave: [] }>();
+
+const SEARCH_MS = 120;
+const search = ref("");
+const asked = refDebounced(search, SEARCH_MS);
+const students = useStudents(() => ({ search: asked.value, size: 30 }));
+const options = computed(() =>
+  (students.data.value?.rows ?? []).map((s) => ({ value: s.id, label: s.name })),
+);
+const student = computed({
+  get: () => draft.value.studentId || undefined,
+  set: (id) => (draft.value.studentId = id ?? ""),
+});
+const day = computed({
+  get: () => draft.value.day,
+  set: (value: string | null) => (draft.value.day = value ?? draft.value.day),
+});
+const CHECK_UPS = [0, 10, 15, 30, 45];
+</script>
+
+<template>
+  <form class="sheet" @submit.prevent="emit('keep')">
+    <h2>{{ draft.id ? `Move ${name}` : "Book a session" }}</h2>
+    <template v-if="!draft.id">
+      <label for="who">Student</label>
+      <Select
+        id="who"
+        v-model:value="student"
+        class="wide"
+        show-search
+        placeholder="Type a name"
+        :options="options"
+        :filter-option="false"
+        not-found-content="No student of this name."
+        @search="(text: string) => (search = text)"
+      />
+      <Sentence :text="field === 'student_id' ? error : ''" />
+    </template>
+    <label for="day">Day and time</label>
+    <div class="pair">
+      <DayField id="day" v-model="day" :allow-clear="false" />
+      <TimePicker
+        v-model:value="draft.time"
+        value-format="HH:mm"
+        format="HH:mm"
+        :minute-step="5"
+        :allow-clear="false"
+        suffix-icon=""
+        aria-label="Time"
+      />
+    </div>
+    <Sentence :text="field === 'starts_at' ? error : ''" />
+    <label for="minutes">Minutes</label>
+    <InputNumber id="minutes" v-model:value="draft.minutes" :min="10" :max="480" :step="15" />
+    <Sentence :text="field === 'minutes' ? error : ''" />
+    <label for="check">The planner's check-up</label>
+    <select id="check" v-model.number="draft.checkUp">
+      <option v-for="n in CHECK_UPS" :key="n" :value="n">{{ n ? `${n} balls` : "none" }}</option>
+    </select>
+    <Sentence :text="field === 'check_up' ? error : ''" />
+    <label for="note">Note</label>
+    <Input id="note" v-model:value="draft.note" :maxlength="200" />
+    <Sentence
+      :text="['student_id', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error"
+    />
+    <p class="acts">
+      <Button type="primary" html-type="submit" :loading="busy" :disabled="!draft.studentId">{{
+        draft.id ? "Keep" : "Book"
+      }}</Button>
+      <Button v-if="draft.id" type="text" @click="emit('leave')">Leave</Button>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+label {
+  display: block;
+  font-weight: 600;
+  margin: 0.7rem 0 0.2rem;
+}
+.wide {
+  width: 100%;
+}
+.pair {
+  display: flex;
+  gap: 0.4rem;
+}
+.pair > :deep(:first-child) {
+  flex: 1;
+}
+.pair > :deep(:last-child) {
+  width: 5.4rem;
+}
+.acts {
+  margin: 1rem 0 0;
+}
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** One session in the week. */
+import type { Appointment } from "../composables/calendar";
+
+defineProps<{ session: Appointment; past: boolean; busy: boolean }>();
+defineEmits<{ start: []; move: []; cancel: [] }>();
+</script>
+
+<template>
+  <article :class="{ mine: session.mine, past }">
+    <p class="when num">
+      <b class="slab">{{ session.local }}</b>
+      <span class="quiet">{{ session.minutes }} min</span>
+    </p>
+    <RouterLink class="who" :to="`/s/${session.student_id}/matrix`">{{
+      session.student
+    }}</RouterLink>
+    <p v-if="!session.mine" class="quiet">{{ session.coach }}</p>
+    <p v-if="session.check_up" class="what">Check-up, {{ session.check_up }} balls</p>
+    <p v-if="session.note">{{ session.note }}</p>
+    <p v-else-if="session.reasons[0]" class="quiet">{{ session.reasons[0] }}</p>
+    <p class="acts">
+      <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
+      <button v-if="!past" type="button" @click="$emit('move')">Move</button>
+      <button v-if="!past" type="button" @click="$emit('cancel')">Cancel</button>
+    </p>
+  </article>
+</template>
+
+<style scoped>
+article {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-left: 4px solid var(--line-strong);
+  border-radius: 3px;
+  padding: 0.4rem 0.5rem 0.2rem;
+  margin-bottom: 0.5rem;
+  font-size: 0.95rem;
+  line-height: 1.3;
+}
+.mine {
+  border-left-color: var(--accent);
+}
+.past {
+  opacity: 0.7;
+}
+p {
+  margin: 0.1rem 0;
+  overflow-wrap: anywhere;
+}
+.when {
+  display: flex;
+  justify-content: space-between;
+}
+.who {
+  font-family: var(--slab);
+  font-weight: 650;
+  color: var(--ink);
+  text-decoration: none;
+}
+.who:hover {
+  text-decoration: underline;
+}
+.what {
+  color: var(--accent);
+}
+.acts {
+  display: flex;
+  justify-content: space-between;
+  margin: 0 -0.15rem;
+}
+.acts button {
+  min-height: 2.2rem;
+  padding: 0 0.1rem;
+  white-space: nowrap;
+  font-size: 0.95rem;
+  border: 0;
+  background: none;
+  font-family: inherit;
+  color: var(--accent);
+  cursor: pointer;
+}
+.acts .start {
+  font-weight: 650;
+}
+</style>

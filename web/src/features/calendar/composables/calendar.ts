@@ -1,0 +1,119 @@
+/** A week of sessions, and booking, moving and cancelling them. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import dayjs from "dayjs";
+import { computed, ref } from "vue";
+import { api, dataOf, Problem, sentenceOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/queries";
+
+export type Appointment = Schemas["AppointmentOut"];
+export interface Draft {
+  id: string | null;
+  studentId: string;
+  day: string;
+  time: string;
+  minutes: number;
+  checkUp: number;
+  note: string;
+}
+const DAYS = 7;
+
+export function useCalendar() {
+  const cache = useQueryCache();
+  /** The Monday of the week that is shown. */
+  const monday = ref(startOfWeek(dayjs()));
+  const first = computed(() => monday.value.format("YYYY-MM-DD"));
+  const week = useQuery({
+    key: () => [...keys.calendar, first.value],
+    query: () =>
+      dataOf(api.GET("/api/calendar", { params: { query: { first: first.value, days: DAYS } } })),
+  });
+  const days = computed(() =>
+    Array.from({ length: DAYS }, (_, i) => {
+      const day = monday.value.add(i, "day").format("YYYY-MM-DD");
+      const sessions = week.data.value?.appointments.filter((a) => a.day === day) ?? [];
+      return { day, sessions };
+    }),
+  );
+  const error = ref("");
+  const field = ref("");
+  const busy = ref(false);
+
+  async function run(call: () => Promise<unknown>): Promise<boolean> {
+    error.value = field.value = "";
+    busy.value = true;
+    try {
+      await call();
+      await Promise.all([
+        cache.invalidateQueries({ key: keys.calendar }),
+        cache.invalidateQueries({ key: keys.students }),
+      ]);
+      return true;
+    } catch (cause) {
+      error.value = sentenceOf(cause);
+      field.value = cause instanceof Problem ? cause.field : "";
+      return false;
+    } finally {
+      busy.value = false;
+    }
+  }
+  /** Book the draft, or change the session that it came from. `was` is how that one looked. */
+  function keep(draft: Draft, was: Appointment | null): Promise<boolean> {
+    const zone = week.data.value?.zone ?? "UTC";
+    const body = {
+      starts_at: inZone(`${draft.day}T${draft.time}`, zone),
+      minutes: draft.minutes,
+      check_up: draft.checkUp,
+      note: draft.note,
+    };
+    return run(() =>
+      draft.id && was
+        ? dataOf(
+            api.PATCH("/api/appointments/{appointment_id}", {
+              params: { path: { appointment_id: draft.id } },
+              body: { ...body, was: { starts_at: was.starts_at, minutes: was.minutes, check_up: was.check_up, note: was.note } }, // prettier-ignore
+            }),
+          )
+        : dataOf(api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } })),
+    );
+  }
+  const cancel = (id: string) =>
+    run(() =>
+      dataOf(
+        api.POST("/api/appointments/{appointment_id}/cancel", {
+          params: { path: { appointment_id: id } },
+        }),
+      ),
+    );
+  const turn = (weeks: number) => (monday.value = monday.value.add(weeks, "week"));
+  const thisWeek = () => (monday.value = startOfWeek(dayjs()));
+  return { week, days, first, error, field, busy, keep, cancel, turn, thisWeek, run };
+}
+
+function startOfWeek(day: dayjs.Dayjs): dayjs.Dayjs {
+  return day.startOf("day").subtract((day.day() + 6) % 7, "day");
+}
+
+/** The moment of a wall clock at the academy, as ISO with its offset. */
+export function inZone(wall: string, zone: string): string {
+  // The offset of that moment: what the zone's clock shows of it, read as UTC, less the moment.
+  const guess = Date.parse(`${wall}:00Z`);
+  const shown = (at: number) => Date.parse(`${clockIn(at, zone)}Z`);
+  const once = guess - (shown(guess) - guess);
+  const moment = guess - (shown(once) - once);
+  return new Date(moment).toISOString();
+}
+
+function clockIn(at: number, zone: string): string {
+  const parts = new Intl.DateTimeFormat("en-GB", {
+    timeZone: zone,
+    year: "numeric",
+    month: "2-digit",
+    day: "2-digit",
+    hour: "2-digit",
+    minute: "2-digit",
+    second: "2-digit",
+    hourCycle: "h23",
+  }).formatToParts(new Date(at));
+  const of = (type: string) => parts.find((p) => p.type === type)?.value ?? "00";
+  return `${of("year")}-${of("month")}-${of("day")}T${of("hour")}:${of("minute")}:${of("second")}`;
+}

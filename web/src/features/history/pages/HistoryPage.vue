@@ -1,0 +1,146 @@
+<script setup lang="ts">
+/** Who changed what and when; any of it taken back, and done again. */
+import { useQuery } from "@pinia/colada";
+import { Button } from "ant-design-vue";
+import { computed, ref } from "vue";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useForgetStudent, useStudent } from "@/shared/api/queries";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import EmptyState from "@/shared/ui/EmptyState.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import { clock, shortDay } from "@/shared/units/dates";
+
+const PAGE = 100;
+const props = defineProps<{ studentId: string }>();
+const student = useStudent(() => props.studentId);
+const forget = useForgetStudent();
+const page = ref(1);
+const log = useQuery({
+  key: () => ["student", props.studentId, "history", String(page.value)],
+  query: () =>
+    dataOf(
+      api.GET("/api/students/{student_id}/history", {
+        params: { path: { student_id: props.studentId }, query: { page: page.value } },
+      }),
+    ),
+});
+const error = ref("");
+const busy = ref(0);
+const entries = computed(() => log.data.value?.entries ?? []);
+const byDay = computed(() => {
+  const days = new Map<string, typeof entries.value>();
+  for (const entry of entries.value) {
+    const day = shortDay(entry.at);
+    days.set(day, [...(days.get(day) ?? []), entry]);
+  }
+  return [...days];
+});
+
+async function undo(id: number): Promise<void> {
+  error.value = "";
+  busy.value = id;
+  try {
+    await dataOf(api.POST("/api/history/{entry_id}/undo", { params: { path: { entry_id: id } } }));
+    await forget(props.studentId);
+  } catch (cause) {
+    error.value = sentenceOf(cause);
+  } finally {
+    busy.value = 0;
+  }
+}
+useKeys("History", [
+  key("u", "take the last action back", "u", () => {
+    const last = entries.value.find((e) => e.can_undo && !e.undoes);
+    if (last) void undo(last.id);
+  }),
+]);
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>History</h1>
+      <span class="quiet">{{ student.data.value?.name }}</span>
+    </div>
+    <Sentence :text="error" />
+    <Sentence v-if="log.error.value" :text="sentenceOf(log.error.value)" />
+    <Waiting v-if="!log.data.value && !log.error.value" what="the history" />
+    <EmptyState
+      v-else-if="log.data.value && !entries.length"
+      title="Nothing has been changed yet"
+      next="Every change of the student, the bag, the balls and the set-ups is written down here."
+    />
+    <div v-else class="sheet">
+      <section v-for="[day, rows] in byDay" :key="day">
+        <h2>{{ day }}</h2>
+        <ul>
+          <li v-for="entry in rows" :key="entry.id" :class="{ undone: entry.undone }">
+            <span class="num quiet">{{ clock(entry.at) }}</span>
+            <span class="words">{{ entry.words }}</span>
+            <span class="quiet who">{{ entry.by }}</span>
+            <span class="act">
+              <Button
+                v-if="entry.can_undo"
+                size="small"
+                :loading="busy === entry.id"
+                @click="undo(entry.id)"
+                >{{ entry.undoes ? "Do it again" : "Take it back" }}</Button
+              >
+              <span v-else-if="entry.undone" class="quiet">taken back</span>
+            </span>
+          </li>
+        </ul>
+      </section>
+    </div>
+    <p v-if="(log.data.value?.total ?? 0) > PAGE" class="num">
+      <Button :disabled="page <= 1" @click="page--">Later</Button>
+      <Button :disabled="page * PAGE >= (log.data.value?.total ?? 0)" @click="page++"
+        >Earlier</Button
+      >
+    </p>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1rem;
+  margin: 0.9rem 0 0.2rem;
+}
+section:first-child h2 {
+  margin-top: 0;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 3.5rem minmax(0, 1fr) 10rem 8rem;
+  gap: 0.6rem;
+  align-items: center;
+  min-height: 2.4rem;
+  border-bottom: 1px solid var(--line);
+}
+.words {
+  overflow-wrap: anywhere;
+}
+.undone .words {
+  text-decoration: line-through;
+  color: var(--ink-2);
+}
+.act {
+  text-align: right;
+}
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 3.5rem minmax(0, 1fr);
+    padding: 0.3rem 0;
+  }
+  .act {
+    text-align: left;
+    grid-column: 2;
+  }
+}
+</style>

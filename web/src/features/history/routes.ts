@@ -1,0 +1,10 @@
+import type { RouteRecordRaw } from "vue-router";
+
+export const routes: RouteRecordRaw[] = [
+  {
+    path: "/s/:studentId/history",
+    name: "history",
+    component: () => import("./pages/HistoryPage.vue"),
+    props: true,
+  },
+];

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+/** Has the student changed? What may have moved, how probable it is, and what to do about it. */
+import { Button } from "ant-design-vue";
+import { computed } from "vue";
+import type { Schemas } from "@/shared/api/client";
+import { shortDay } from "@/shared/units/dates";
+
+type Verdict = Schemas["VerdictOut"];
+type Suspicion = Schemas["SuspicionOut"];
+const props = defineProps<{ verdict: Verdict; busy: boolean }>();
+const emit = defineEmits<{
+  replace: [since: string, what: Suspicion];
+  checkUp: [balls: number, what: Suspicion];
+}>();
+
+/** Suspicions below this are not worth a line. */
+const LEAST = 0.03;
+const USUAL_BALLS = 15;
+const percent = (share: number, digits = 0) => {
+  const whole = (100 * Math.abs(share)).toFixed(digits);
+  if (Number(whole) === 0) return "0 %";
+  return `${share < 0 ? "−" : "+"}${whole} %`;
+};
+const chance = (p: number) => `${Math.round(100 * p)} %`;
+const lines = computed(() => props.verdict.suspicions.filter((s) => s.probability >= LEAST));
+const first = computed(() => props.verdict.suspicions[0]);
+const headline = computed(() => {
+  const v = props.verdict;
+  if (v.advice === "blend") return "Nothing has moved beyond chance: the balls blend in.";
+  const what = first.value?.words ?? "";
+  const way = (first.value?.share ?? 0) > 0 ? "longer" : "shorter";
+  if (v.advice === "replace") return `Moved: ${what}, ${percent(first.value?.share ?? 0)}.`;
+  return `Perhaps ${way}: ${what}. Not sure yet.`;
+});
+const strikes = computed(() => {
+  const v = props.verdict;
+  const parts = [`${v.solid} of ${v.struck} solid`];
+  if (v.usual_solid !== null) parts.push(`usually ${chance(v.usual_solid)}`);
+  if (v.scatter > 1.15) parts.push(`scatter ${v.scatter.toFixed(1)} times the usual`);
+  return parts.join(", ");
+});
+</script>
+
+<template>
+  <section class="verdict" :class="verdict.advice">
+    <p class="head">{{ headline }}</p>
+    <p class="num">
+      All carries together {{ percent(verdict.shift.share) }} ({{ percent(verdict.shift.lo) }} to
+      {{ percent(verdict.shift.hi) }}),
+      {{ verdict.shift.changed ? "more than chance" : "within chance" }}. {{ strikes }}.
+    </p>
+    <p v-if="verdict.bad_day" class="clay">
+      A bad day of strikes: keep the balls, but do not change numbers for it.
+    </p>
+    <p v-if="verdict.conditions !== null" class="quiet num">
+      Air, wind, ball and lie were taken out first: {{ percent(verdict.conditions) }} of the carry.
+    </p>
+    <table v-if="verdict.advice !== 'blend'" class="num">
+      <thead>
+        <tr>
+          <th>What moved</th>
+          <th>Probability</th>
+          <th class="right">By</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <td>nothing</td>
+          <td>
+            <i :style="{ width: `${90 * verdict.nothing}px` }" />{{ chance(verdict.nothing) }}
+          </td>
+          <td></td>
+        </tr>
+        <tr v-for="s in lines" :key="s.words">
+          <td>{{ s.words }}</td>
+          <td><i :style="{ width: `${90 * s.probability}px` }" />{{ chance(s.probability) }}</td>
+          <td class="right">
+            {{ percent(s.share) }}
+            <span class="quiet">({{ percent(s.lo) }} to {{ percent(s.hi) }})</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="first && verdict.advice !== 'blend'" class="acts">
+      <Button
+        :type="verdict.advice === 'replace' ? 'primary' : 'default'"
+        :disabled="busy"
+        @click="emit('replace', verdict.since, first)"
+        >Start its numbers anew from {{ shortDay(verdict.since) }}</Button
+      >
+      <Button
+        :type="verdict.advice === 'check-up' ? 'primary' : 'default'"
+        :disabled="busy"
+        @click="emit('checkUp', verdict.balls ?? USUAL_BALLS, first)"
+        >Check-up, {{ verdict.balls ?? USUAL_BALLS }} balls</Button
+      >
+      <span class="quiet">or keep them, and they blend in.</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  margin: 0 0 0.8rem;
+  padding: 0.6rem 0.9rem;
+  border-left: 4px solid var(--field);
+  background: var(--sheet);
+}
+.replace {
+  border-color: var(--clay);
+}
+.check-up {
+  border-color: var(--accent);
+}
+p {
+  margin: 0.15rem 0;
+}
+.head {
+  font-family: var(--slab);
+  font-weight: 650;
+  font-size: 1.1rem;
+}
+table {
+  margin: 0.5rem 0;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  color: var(--ink-2);
+  padding: 0 1.4rem 0.1rem 0;
+}
+td {
+  padding: 0.1rem 1.4rem 0.1rem 0;
+}
+td i {
+  display: inline-block;
+  height: 0.6rem;
+  min-width: 1px;
+  margin-right: 0.5rem;
+  background: var(--field);
+}
+.right {
+  text-align: right;
+}
+.clay {
+  color: var(--clay);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem;
+  margin-top: 0.5rem;
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+/** What happened: written down by the coach; old numbers that it touches become open. */
+import { useQuery } from "@pinia/colada";
+import { Button, Input } from "ant-design-vue";
+import dayjs from "dayjs";
+import { computed, reactive, ref } from "vue";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { keys, useForgetStudent, type Student } from "@/shared/api/queries";
+import DayField from "@/shared/ui/DayField.vue";
+import NumberField from "@/shared/ui/NumberField.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { shortDay } from "@/shared/units/dates";
+import { useSaving } from "../composables/saving";
+
+const props = defineProps<{ student: Student }>();
+const forget = useForgetStudent();
+const path = { params: { path: { student_id: props.student.id } } };
+const events = useQuery({
+  key: () => keys.events(props.student.id),
+  query: () => dataOf(api.GET("/api/students/{student_id}/events", path)),
+});
+const { state, save } = useSaving();
+const open = ref(false);
+type Kind = Schemas["EventIn"]["kind"];
+const blank = () => ({
+  kind: "technique" as Kind,
+  on: dayjs().format("YYYY-MM-DD"),
+  club_id: "",
+  loft_deg: null as number | null,
+  remark: "",
+});
+const draft = reactive(blank());
+const on = computed({
+  get: () => draft.on,
+  set: (day: string | null) => (draft.on = day ?? draft.on),
+});
+const kind = computed(() => events.data.value?.kinds.find((k) => k.kind === draft.kind));
+const asksLoft = computed(() => draft.kind === "new club" || draft.kind === "club bent");
+
+async function writeDown(): Promise<void> {
+  const done = await save(async () => {
+    const body: Schemas["EventIn"] = {
+      kind: draft.kind,
+      on: draft.on,
+      club_id: draft.club_id || null,
+      swing: "",
+      trajectory: null,
+      loft_deg: asksLoft.value ? draft.loft_deg : null,
+      bounce_deg: null,
+      remark: draft.remark,
+    };
+    await dataOf(api.POST("/api/students/{student_id}/events", { ...path, body }));
+    await forget(props.student.id);
+  });
+  if (!done) return;
+  Object.assign(draft, blank());
+  open.value = false;
+}
+const withdraw = (id: number) =>
+  save(async () => {
+    await dataOf(
+      api.POST("/api/events/{event_id}/withdraw", { params: { path: { event_id: id } } }),
+    );
+    await forget(props.student.id);
+  });
+</script>
+
+<template>
+  <Sentence v-if="events.error.value" :text="sentenceOf(events.error.value)" />
+  <ul v-if="events.data.value?.events.length">
+    <li v-for="event in events.data.value.events" :key="event.id">
+      <span class="num day">{{ shortDay(event.on) }}</span>
+      <span>
+        <b>{{ event.kind }}</b>
+        <template v-if="event.touched !== 'everything'"> {{ event.touched }}</template>
+        <template v-if="event.note">: {{ event.note }}</template>
+        <span class="quiet about">{{ event.about }}</span>
+      </span>
+      <Button type="text" @click="withdraw(event.id)">Take it back</Button>
+    </li>
+  </ul>
+  <p v-else class="quiet">
+    Nothing yet. A new or bent club, a lesson, an injury, a winter: write it down, and the numbers
+    it touches become open. Old balls stay.
+  </p>
+  <form v-if="open" @submit.prevent="writeDown">
+    <div class="fields">
+      <label
+        >What<select v-model="draft.kind">
+          <option v-for="k in events.data.value?.kinds" :key="k.kind" :value="k.kind">
+            {{ k.kind }}
+          </option>
+        </select></label
+      >
+      <label>From<DayField v-model="on" :allow-clear="false" /></label>
+      <label v-if="student.clubs.length"
+        >Club<select v-model="draft.club_id">
+          <option value="">{{ kind?.of_club ? "choose" : "all" }}</option>
+          <option v-for="club in student.clubs" :key="club.id" :value="club.id">
+            {{ club.label }}
+          </option>
+        </select></label
+      >
+      <label v-if="asksLoft"
+        >Its loft now<NumberField v-model="draft.loft_deg" placeholder="as before"
+      /></label>
+    </div>
+    <label class="note"
+      >Note<Input v-model:value="draft.remark" :maxlength="200" placeholder="in a few words"
+    /></label>
+    <p v-if="kind" class="quiet">{{ kind.about }}</p>
+    <Sentence :text="state.error" />
+    <p class="acts">
+      <Button type="primary" html-type="submit" :loading="state.busy">Write it down</Button>
+      <Button type="text" @click="open = false">Leave</Button>
+    </p>
+  </form>
+  <template v-else>
+    <Sentence :text="state.error" />
+    <p class="acts">
+      <Button @click="open = true">Something happened</Button>
+      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }"
+        >Who changed what</RouterLink
+      >
+    </p>
+  </template>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 7rem minmax(0, 1fr) auto;
+  gap: 0.6rem;
+  align-items: baseline;
+  border-bottom: 1px solid var(--line);
+  padding: 0.3rem 0;
+}
+.about {
+  display: block;
+}
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 0.9rem;
+}
+label {
+  font-weight: 600;
+  display: grid;
+  gap: 0.15rem;
+}
+.note {
+  margin-top: 0.6rem;
+}
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 0.8rem;
+  margin: 0.7rem 0 0;
+}
+</style>

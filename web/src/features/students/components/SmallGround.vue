@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** The ground in one line: sure, doubtful and fallow stretches of the student's yardages. */
+import { computed } from "vue";
+import type { Schemas } from "@/shared/api/client";
+
+const props = defineProps<{ from: number; to: number; strips: Schemas["StripOut"][] }>();
+const WIDTH = 168;
+const HEIGHT = 18;
+const x = (yards: number) => ((yards - props.from) / (props.to - props.from + 1)) * WIDTH;
+const drawn = computed(() =>
+  props.strips.map((strip) => ({
+    kind: strip.kind,
+    x: x(strip.from_yd),
+    width: x(strip.to_yd + 1) - x(strip.from_yd),
+    yards: strip.to_yd - strip.from_yd + 1,
+  })),
+);
+const said = computed(() => {
+  const of = (kind: string) =>
+    drawn.value.filter((s) => s.kind === kind).reduce((n, s) => n + s.yards, 0);
+  return `${of("sure")} yards sure, ${of("doubtful")} doubtful, ${of("fallow")} fallow`;
+});
+</script>
+
+<template>
+  <svg :width="WIDTH" :height="HEIGHT" role="img" :aria-label="said">
+    <title>{{ said }}</title>
+    <template v-for="strip in drawn" :key="`${strip.kind}${strip.x}`">
+      <rect
+        v-if="strip.kind !== 'fallow'"
+        :class="strip.kind"
+        :x="strip.x"
+        :y="strip.kind === 'sure' ? 2 : 4.5"
+        :width="Math.max(1, strip.width - 0.6)"
+        :height="strip.kind === 'sure' ? HEIGHT - 4 : HEIGHT - 9"
+      />
+      <line v-else class="fallow" :x1="strip.x" :x2="strip.x + strip.width" y1="9" y2="9" />
+    </template>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+}
+.sure {
+  fill: var(--field);
+}
+.doubtful {
+  fill: var(--field-ground);
+  stroke: var(--field);
+  stroke-width: 1;
+  stroke-dasharray: 3 2;
+}
+.fallow {
+  stroke: var(--line-strong);
+  stroke-width: 2;
+  stroke-dasharray: 1.5 3.5;
+}
+</style>

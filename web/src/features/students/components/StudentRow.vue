@@ -1,0 +1,169 @@
+<script setup lang="ts">
+/** One student of the morning: the ground, how the numbers stand, what is due and why, what next. */
+import { Button } from "ant-design-vue";
+import { computed } from "vue";
+import type { StudentRow } from "@/shared/api/queries";
+import { clock, daysAgo, inDays, shortDay } from "@/shared/units/dates";
+import SmallGround from "./SmallGround.vue";
+
+const props = defineProps<{
+  row: StudentRow;
+  day: string;
+  checkUp: number;
+  first: boolean;
+  chosen: boolean;
+  busy: boolean;
+}>();
+defineEmits<{ checkUp: [balls: number]; restore: [] }>();
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+const stage = computed(() => (props.row.state === "no bag" ? "" : props.row.stage));
+const settles = computed(() => {
+  const { settles, wide } = props.row;
+  if (!wide) return "";
+  return settles >= wide ? `settles ${wide === 1 ? "it" : "all"}` : `settles ${settles} of ${wide}`;
+});
+const today = computed(() => props.row.coming.find((c) => inDays(c.starts_at, props.day) === 0));
+const balls = computed(() => today.value?.check_up || props.checkUp);
+const coming = computed(() =>
+  props.row.coming.map((c) => {
+    const days = inDays(c.starts_at, props.day);
+    const when =
+      days === 0 ? "Today" : days === 1 ? "Tomorrow" : shortDay(c.starts_at).slice(0, -5);
+    return { ...c, days, when: `${when} ${clock(c.starts_at)}`, who: c.coach.split(" ")[0] };
+  }),
+);
+</script>
+
+<template>
+  <tr class="student" :class="{ chosen }">
+    <td class="name">
+      <RouterLink :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
+      <span class="quiet small">
+        {{ stage }}<template v-if="row.hand === 'left'">, left-handed</template>
+      </span>
+    </td>
+    <td class="ground">
+      <template v-if="row.matters">
+        <SmallGround :from="row.from_yd" :to="row.to_yd" :strips="row.ground" />
+        <span class="small num">
+          {{ percent(row.covered) }} covered<template v-if="row.wide"
+            >, <span class="clay">{{ row.wide }} of {{ row.matters }} doubtful</span></template
+          >
+        </span>
+      </template>
+      <span v-else class="quiet small">no number yet</span>
+    </td>
+    <td class="why">
+      <p v-for="(reason, i) in row.reasons.slice(0, 3)" :key="reason" :class="{ first: !i }">
+        <span :class="{ clay: !i && row.state === 'due' }">{{ reason }}</span>
+      </p>
+      <p v-if="row.due_on" class="quiet">Due about {{ shortDay(row.due_on) }} if nothing is hit</p>
+    </td>
+    <td class="small num">
+      {{ row.balls ? daysAgo(row.last_hit) : "no balls yet" }}
+      <span v-if="row.published_on" class="quiet line">card {{ daysAgo(row.published_on) }}</span>
+      <span v-else-if="row.balls" class="quiet line">no card yet</span>
+    </td>
+    <td class="small num coming">
+      <span v-for="c in coming" :key="c.id" class="line" :class="{ today: c.days === 0 }">
+        {{ c.when }} <span class="quiet">{{ c.who }}</span>
+      </span>
+    </td>
+    <td class="right go">
+      <Button v-if="row.archived" size="small" @click="$emit('restore')">Bring back</Button>
+      <RouterLink v-else-if="row.waiting" :to="`/s/${row.id}/review`">Review</RouterLink>
+      <RouterLink v-else-if="!row.clubs" :to="`/s/${row.id}/setup`">Set up the bag</RouterLink>
+      <template v-else-if="row.state === 'due'">
+        <Button
+          :type="first ? 'primary' : 'default'"
+          :loading="busy"
+          @click="$emit('checkUp', balls)"
+          >Check-up, {{ balls }} balls</Button
+        >
+        <span class="quiet small line">{{ settles }}</span>
+      </template>
+      <RouterLink v-else :to="`/s/${row.id}/range`">Hit balls</RouterLink>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+.student td {
+  vertical-align: top;
+}
+.chosen td {
+  background: var(--accent-soft);
+}
+.name {
+  min-width: 11rem;
+  max-width: 16rem;
+}
+.name a {
+  font-family: var(--slab);
+  font-weight: 650;
+  font-size: 1.1rem;
+  line-height: 1.2;
+  color: var(--ink);
+  text-decoration: none;
+  display: block;
+}
+.name a:hover {
+  text-decoration: underline;
+}
+.small {
+  font-size: 0.93rem;
+}
+.ground {
+  min-width: 14.5rem;
+}
+.ground svg {
+  margin: 0.2rem 0 0.15rem;
+}
+.why p {
+  margin: 0;
+  line-height: 1.35;
+}
+.why .first {
+  font-weight: 600;
+}
+.why p:not(.first) {
+  color: var(--ink-2);
+}
+.clay {
+  color: var(--clay);
+}
+.line {
+  display: block;
+}
+.coming {
+  white-space: nowrap;
+}
+.today {
+  font-weight: 650;
+}
+.go {
+  white-space: nowrap;
+}
+.go a {
+  color: var(--accent);
+}
+@media (max-width: 760px) {
+  tr {
+    display: block;
+    border-bottom: 1px solid var(--line-strong);
+    padding: 0.5rem 0;
+  }
+  .student td {
+    display: block;
+    min-width: 0;
+    width: auto;
+    max-width: none;
+    border: 0;
+    padding: 0.15rem 0.2rem;
+  }
+  .go {
+    text-align: left;
+  }
+}
+</style>
