@@ -76,8 +76,9 @@ api: $(STAMPS)/python $(STAMPS)/node ## the front end's types from the server's 
 screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 	$(BIN)/python tools/screenshots.py "$(ONLY)"
 
-bench: $(STAMPS)/python ## times of what has to be quick
+bench: $(STAMPS)/python ## times of what has to be quick, and an academy of a million balls
 	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
+	$(BIN)/pytest tools/bench/test_scale.py -q -s
 
 bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run

@@ -86,13 +86,26 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 
 
 @pytest.fixture
-def signed_in(page: Page, server: Server) -> Page:
+def own_server(tmp_path: Path) -> Iterator[Server]:
+    """A server with demo data that no other test has touched."""
+    server = Server(tmp_path)
+    server.start()
+    yield server
+    server.kill()
+
+
+def sign_in(page: Page, server: Server, log_in: str = "ilse") -> Page:
     page.goto(server.url)
-    page.fill("#log-in", "ilse")
+    page.fill("#log-in", log_in)
     page.fill("#password", "fallow-ground")
     page.keyboard.press("Enter")
     page.wait_for_selector("table.plain")
     return page
+
+
+@pytest.fixture
+def signed_in(page: Page, server: Server) -> Page:
+    return sign_in(page, server)
 
 
 @pytest.fixture

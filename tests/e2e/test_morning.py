@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import Server
+from tests.e2e.conftest import Server, sign_in
 
 NAME = "Casimir Dunmoor"
 
@@ -31,9 +31,9 @@ def hit_the_plan(page: Page) -> list[str]:
 
 
 def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
-    signed_in: Page, server: Server
+    page: Page, own_server: Server
 ) -> None:
-    page = signed_in
+    sign_in(page, own_server)
     first = page.locator("tr.student").first
     expect(first).to_contain_text(NAME)
     expect(first).to_contain_text("New 54 since")

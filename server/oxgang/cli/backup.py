@@ -40,7 +40,7 @@ def backup(file: File, data: Data = Path("oxgang-data")) -> None:
         fail(f"{file}: is a folder. Give the name of a file.")
     part = file.with_name(f".{file.name}.{os.getpid()}.part")
     try:
-        _copy(source, part)
+        _copy(source, part, alone=True)
         _check(part)
         with part.open("rb+") as written:
             os.fsync(written.fileno())
@@ -66,7 +66,7 @@ def restore(file: File, data: Data = Path("oxgang-data")) -> None:
         if current.is_file():
             stamp = f"{datetime.now(UTC):%Y%m%d-%H%M%S-%f}"
             kept = data / f"replaced-{stamp}.sqlite3"
-            _copy(current, kept)
+            _copy(current, kept, alone=True)
             _check(kept)
         _copy(file, current)
     except (OSError, sqlite3.Error, UnusableBackup) as error:
@@ -79,8 +79,11 @@ def restore(file: File, data: Data = Path("oxgang-data")) -> None:
         typer.echo(f"What it replaced is kept in {kept}.")
 
 
-def _copy(source: Path, target: Path) -> None:
-    """One consistent moment of a database that may be in use, into another."""
+def _copy(source: Path, target: Path, *, alone: bool = False) -> None:
+    """One consistent moment of a database that may be in use, into another.
+
+    `alone` makes the target a single file that needs no others beside it.
+    """
     with (
         closing(sqlite3.connect(source.absolute().as_uri() + "?mode=ro", uri=True)) as read,
         closing(sqlite3.connect(target, timeout=BUSY_S)) as written,
@@ -88,6 +91,8 @@ def _copy(source: Path, target: Path) -> None:
         read.execute(f"PRAGMA busy_timeout={1000 * BUSY_S}")
         read.backup(written, pages=-1)
         written.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        if alone:
+            written.execute("PRAGMA journal_mode=DELETE")
 
 
 def _check(file: Path) -> None:

@@ -34,11 +34,15 @@ def demo(
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
+    from oxgang.academy.selectors.people import student_of
+    from oxgang.api.matrix.stored import renew
     from oxgang.demo.load import load_demo
     from oxgang.demo.scenario import ACADEMY, COACHES, PASSWORD
 
     if not Academy.objects.exists():
-        load_demo(now=timezone.now())
+        academy = load_demo(now=timezone.now())
+        for student in academy.students.values_list("pk", flat=True):
+            renew(student_of(academy, student), timezone.now())
     if not serve:
         return
     log_ins = " or ".join(log_in for log_in, _ in COACHES)

@@ -82,6 +82,8 @@ AXES_LOCKOUT_CALLABLE = "oxgang.api.problems.locked_out"
 AXES_VERBOSE = False
 SILENCED_SYSTEM_CHECKS = ["axes.W006"]  # the address is part of the lock-out on purpose
 
+# Kept in this process as well: a request need not ask the database who is signed in.
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_HTTPONLY = True

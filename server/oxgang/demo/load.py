@@ -11,7 +11,7 @@ import numpy as np
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, Student
-from oxgang.academy.selectors.people import day_at, student_of
+from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
@@ -26,7 +26,6 @@ from oxgang.demo.scenario import (
     ago,
 )
 from oxgang.matrix.services.publishing import publish
-from oxgang.matrix.services.summary import refresh
 from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
 from oxgang.range_sessions.services.balls import record_balls
 from oxgang.range_sessions.services.events import EventFields, add_event
@@ -45,7 +44,6 @@ def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
         rng = np.random.default_rng([seed, number])
         student = _load_student(wanted, coaches[0], now, rng)
         _book(student, wanted, coaches, now)
-        refresh(student_of(academy, student.pk), now)
     return academy
 
 

@@ -22,6 +22,7 @@ from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
 
 MAX_WORDS = 300
+AT_ONCE = 500
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
 
@@ -30,7 +31,8 @@ BORN = "born"
 class Changed:
     """Rows of one model and some of their fields, before and after.
 
-    `rows` None means all rows whose `entry` is the entry `of`, or the one being noted.
+    `rows` None means all rows whose `entry` is the entry `of`, or the one being noted; with
+    `whichever`, all rows that are as `after` says when it is taken back.
     """
 
     model: type[models.Model]
@@ -38,14 +40,17 @@ class Changed:
     before: Mapping[str, object]
     after: Mapping[str, object]
     of: int | None = None
+    whichever: bool = False
 
     def as_json(self, entry_id: int) -> dict[str, Any]:
         """As an entry keeps it."""
-        which: dict[str, Any] = (
-            {"batch": self.of or entry_id}
-            if self.rows is None
-            else {"ids": [plain(pk) for pk in self.rows]}
-        )
+        which: dict[str, Any]
+        if self.whichever:
+            which = {"whichever": True}
+        elif self.rows is None:
+            which = {"batch": self.of or entry_id}
+        else:
+            which = {"ids": [plain(pk) for pk in self.rows]}
         return {
             "row": self.model._meta.label,
             **which,
@@ -178,10 +183,16 @@ def _take_back(change: dict[str, Any], now: datetime) -> Changed:
     if "batch" in change:
         everything.filter(entry=change["batch"], **after).update(**before)
         return Changed(model, None, after, before, change["batch"])
+    if "whichever" in change:
+        rows = list(everything.filter(**after).values_list("pk", flat=True))
+        everything.filter(**after).update(**before)
+        return Changed(model, rows, after, before)
     rows = change["ids"]
-    for row in everything.filter(pk__in=rows):
-        _refuse_if_changed(row, after)
-    everything.filter(pk__in=rows).update(**before)
+    for start in range(0, len(rows), AT_ONCE):
+        some = everything.filter(pk__in=rows[start : start + AT_ONCE])
+        for row in some:
+            _refuse_if_changed(row, after)
+        some.update(**before)
     if model is Club:
         for club in Club.objects.filter(pk__in=rows):
             check_label_free(club)

@@ -1,4 +1,4 @@
-"""The matrix as the page gets it, kept until the student's records or the day move on."""
+"""Matrices and rows of the list as the page gets them, kept until records or the day move on."""
 
 from __future__ import annotations
 
@@ -12,10 +12,16 @@ from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.api.matrix.out import matrix_out
 from oxgang.api.matrix.schemas import MatrixOut
+from oxgang.api.students.schemas import StudentRow
 from oxgang.matrix.models import StoredMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
-from oxgang.matrix.services.summary import refresh, stale_ids
+from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_ids
 
+# What the list shows of a row as it stands.
+AS_IT_IS = (
+    "stage", "clubs", "balls", "waiting", "last_hit", "published_on", "settles", "covered",
+    "due_on", "ground",
+)  # fmt: skip
 # A list may wait so long for students that are behind, and counts at most so many of them.
 CATCH_UP_S = 0.15
 MOST_COUNTED = 100
@@ -55,8 +61,34 @@ def keep_matrix(student: Student, found: StudentMatrix) -> str:
 def renew(student: Student, now: datetime) -> None:
     """Compute what the list and the matrix view show of a student, once for both."""
     found = matrix_of(student, day_at(student.academy, now))
-    refresh(student, now, found)
+    row = row_of(student, found)
+    keep_row(row, StudentRow.model_validate(_shown(row)).model_dump_json())
     keep_matrix(student, found)
+
+
+def _shown(row: Row) -> dict[str, object]:
+    student, due = row.student, row.due
+    return {
+        **{name: getattr(row, name) for name in AS_IT_IS},
+        **{name: getattr(student, name) for name in ("name", "hand", "units", "from_yd", "to_yd")},
+        "id": student.pk,
+        "scale": student.scale.name,
+        "archived": student.archived_at is not None,
+        "state": due.state,
+        "reasons": due.reasons,
+        "matters": due.matters,
+        "wide": len(due.wide),
+        "doubtful": due.doubtful,
+        "coming": [
+            {
+                "id": one.pk,
+                "starts_at": one.starts_at,
+                "coach": one.coach.name,
+                "check_up": one.check_up,
+            }
+            for one in row.coming
+        ],
+    }
 
 
 def catch_up(academy: Academy, now: datetime) -> int:

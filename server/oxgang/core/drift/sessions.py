@@ -15,7 +15,7 @@ from oxgang.core.drift.cusum import Cusum, cusum
 from oxgang.core.drift.shift import Shift, shift
 
 # Sessions looked back on; ones of fewer solid balls, or with fewer behind them, say too little.
-LOOK_BACK: Final = 10
+LOOK_BACK: Final = 8
 FEWEST_NEW: Final = 5
 FEWEST_STANDING: Final = 8
 

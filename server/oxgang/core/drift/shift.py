@@ -14,8 +14,8 @@ Williams (2006), equation 2.23.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import date
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
 from typing import Final
 
 import numpy as np
@@ -109,9 +109,11 @@ def hold_against(
     fresh = group_hits(new, day)
     if not len(fresh.ball_log):
         raise InputError("No solid ball to compare. Hit a few more.")
-    # An event after the last balls and up to the new ones widens as of the day of the new ones.
-    since = max([stood_on, *(c.on for c in changes if c.on <= day)])
-    before = fit(standing, fresh.points, since, changes)
+    # An event after the last balls, up to the new ones, widens without ageing: as if the day after.
+    then = stood_on + timedelta(days=1)
+    since = [replace(c, on=min(c.on, then)) for c in changes if c.on <= day]
+    late = any(c.on > stood_on for c in since)
+    before = fit(standing, fresh.points, then if late else stood_on, since)
     at = np.array([before.points.index(point) for point in fresh.points])[fresh.groups.point]
     arrays = Points.of(before.points)
     predicted = before.posterior.mean[at]

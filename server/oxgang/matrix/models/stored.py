@@ -8,7 +8,10 @@ from oxgang.academy.models import Academy, Student
 
 
 class Summary(models.Model):
-    """One row of the morning's list. `academy`, `archived` and `name` are copies, for the index."""
+    """One row of the morning's list: what it is found and ordered by, and `content` for the page.
+
+    `academy`, `archived` and `name` are copies, for the index.
+    """
 
     student = models.OneToOneField(Student, on_delete=models.CASCADE, related_name="summary")
     academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="+")
@@ -18,28 +21,18 @@ class Summary(models.Model):
     day = models.DateField()
     state = models.CharField(max_length=16)
     need = models.FloatField()
-    reasons = models.JSONField(default=list)
-    stage = models.CharField(max_length=10)
-    balls = models.PositiveIntegerField()
     waiting = models.PositiveIntegerField()
-    clubs = models.PositiveSmallIntegerField()
-    last_hit = models.DateField(null=True)
-    published_on = models.DateField(null=True)
-    matters = models.PositiveSmallIntegerField()
-    wide = models.PositiveSmallIntegerField()
-    # Of the cells that are due, how many so many balls would settle.
-    settles = models.PositiveSmallIntegerField(default=0)
-    covered = models.FloatField()
-    doubtful = models.FloatField()
-    # When the first number stops being true if nothing is hit; None is beyond a year, or now.
-    due_on = models.DateField(null=True)
-    # Strips of the small ground: from_yd, to_yd and kind of each.
-    ground = models.JSONField(default=list)
+    reasons = models.JSONField(default=list)
+    content = models.TextField()
 
     class Meta:
         indexes = [
             models.Index(fields=["academy", "archived", "-need", "name"], name="morning"),
             models.Index(fields=["academy", "day"], name="summary_day"),
+            # Holds all that counting needs.
+            models.Index(
+                fields=["academy", "archived", "state", "waiting", "student"], name="summary_counts"
+            ),
         ]
 
     def __str__(self) -> str:

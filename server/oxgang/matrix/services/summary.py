@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID
 
@@ -12,7 +13,7 @@ from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.core.carry.ageing import halves_after, too_wide_on
 from oxgang.core.carry.prior import Point
-from oxgang.core.due import State
+from oxgang.core.due import Due, State
 from oxgang.core.events import changes_of
 from oxgang.core.gaps import covered_yardages, stretches
 from oxgang.core.protocols import Protocol, Wish, plan_for
@@ -20,8 +21,10 @@ from oxgang.core.shots import CellKey
 from oxgang.core.stages import Stage
 from oxgang.matrix.models import Summary
 from oxgang.matrix.selectors.due import Standing, due_in
-from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.standing import standing_of
+from oxgang.range_sessions.models import Appointment
+from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import balls_of
 
 # What a coach asks for between two lessons.
@@ -44,50 +47,78 @@ def stale_ids(academy: Academy, now: datetime, most: int) -> list[UUID]:
     return found
 
 
-def refresh(student: Student, now: datetime, found: StudentMatrix | None = None) -> Summary:
-    """Compute and keep a student's row of the list.
+@dataclass(frozen=True, slots=True)
+class Row:
+    """What the list shows of a student.
 
-    Parameters
-    ----------
-    found
-        The student's reviewed matrix of today, where it is known already.
+    `due_on` is when the first number stops being true if nothing is hit; None is beyond a year, or
+    now. `ground` holds the strips of the small ground. `coming` are the next two sessions.
     """
-    revision = student.revision
-    day = day_at(student.academy, now)
-    found = found or matrix_of(student, day)
+
+    student: Student
+    day: date
+    due: Due
+    stage: Stage
+    clubs: int
+    balls: int
+    waiting: int
+    last_hit: date | None
+    published_on: date | None
+    settles: int
+    covered: float
+    due_on: date | None
+    ground: list[dict[str, object]]
+    coming: list[Appointment]
+
+
+def row_of(student: Student, found: StudentMatrix) -> Row:
+    """A student's row of the list, from the reviewed matrix of today."""
     standing = due_in(student, found)
     stage, _ = standing_of(student, found.matrix)
-    due, ground = standing.due, found.ground
-    yards = ground.to_yd - ground.from_yd + 1
-    version = standing.version
-    row = {
-        "academy_id": student.academy_id,
-        "archived": student.archived_at is not None,
-        "name": student.name,
-        "revision": revision,
-        "day": day,
-        "state": due.state,
-        "need": due.need,
-        "reasons": due.reasons,
-        "stage": stage,
-        "balls": balls_of(student).count(),
-        "waiting": standing.waiting,
-        "clubs": len(found.clubs),
-        "last_hit": balls_of(student).order_by().aggregate(last=Max("hit_on"))["last"],
-        "published_on": version and day_at(student.academy, version.published_at),
-        "matters": due.matters,
-        "wide": len(due.wide),
-        "settles": _settled(student, found, standing, stage),
-        "covered": ground.covered / yards,
-        "doubtful": due.doubtful,
-        "due_on": _due_on(student, found, standing),
-        "ground": _strips(student, found, standing),
-    }
-    with transaction.atomic():
-        summary, _ = Summary.objects.update_or_create(student=student, defaults=row)
-        # A write that came meanwhile leaves the student stale.
-        Student.objects.filter(pk=student.pk, revision=revision).update(stale=False)
-    return summary
+    ground, version = found.ground, standing.version
+    balls = balls_of(student)
+    coming = next_of(student.academy, [student.pk], found.day)
+    return Row(
+        student=student,
+        day=found.day,
+        due=standing.due,
+        stage=stage,
+        clubs=len(found.clubs),
+        balls=balls.count(),
+        waiting=standing.waiting,
+        last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
+        published_on=day_at(student.academy, version.published_at) if version else None,
+        settles=_settled(student, found, standing, stage),
+        covered=ground.covered / (ground.to_yd - ground.from_yd + 1),
+        due_on=_due_on(student, found, standing),
+        ground=_strips(student, found, standing),
+        coming=coming.get(student.pk, []),
+    )
+
+
+@transaction.atomic
+def keep_row(row: Row, content: str) -> None:
+    """Keep a row and its `content` for the page.
+
+    A write that came since the student was loaded leaves the student stale.
+    """
+    student = row.student
+    Summary.objects.update_or_create(
+        student=student,
+        defaults={
+            "academy_id": student.academy_id,
+            "archived": student.archived_at is not None,
+            "name": student.name,
+            "revision": student.revision,
+            "day": row.day,
+            "state": row.due.state,
+            "need": row.due.need,
+            "waiting": row.waiting,
+            "reasons": row.due.reasons,
+            "content": content,
+        },
+    )
+    Student.objects.filter(pk=student.pk, revision=student.revision).update(stale=False)
 
 
 def _settled(student: Student, found: StudentMatrix, standing: Standing, stage: Stage) -> int:

@@ -14,7 +14,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import BORN, Changed, born, changed, fields_of, note, undo
+from oxgang.academy.services.log import Changed, born, changed, fields_of, note, undo
 from oxgang.core import bag
 from oxgang.core.errors import InputError
 from oxgang.core.events import MAX_NOTE, EventKind, check_event
@@ -121,17 +121,14 @@ def _replace(old: Club, said: EventFields) -> tuple[Club, list[Changed]]:
     )
     check_label_free(new)
     new.save()
-    balls = Ball.objects.filter(club=old, hit_on__gte=said.on)
-    rows = list(balls.values_list("pk", flat=True))
-    balls.update(club=new)
-    # Taken back in this order: the balls return, the new club goes, the old one is in use again.
-    done = [
+    Ball.objects.filter(club=old, hit_on__gte=said.on).update(club=new)
+    # Taken back in this order: the balls return, also those hit since; the new club goes; the old
+    # one is in use again.
+    return new, [
         *changed(old, before),
-        Changed(Club, [new.pk], {"archived_at": BORN}, {"archived_at": None}),
+        born(new),
+        Changed(Ball, None, {"club_id": old.pk}, {"club_id": new.pk}, whichever=True),
     ]
-    if rows:
-        done.append(Changed(Ball, rows, {"club_id": old.pk}, {"club_id": new.pk}))
-    return new, done
 
 
 def _arm(student: Student, swing: str) -> float | None:

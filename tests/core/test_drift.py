@@ -1,0 +1,283 @@
+"""Has the student changed: power and false alarms by simulation, parts against references."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from itertools import product
+
+import numpy as np
+import pytest
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import Change
+from oxgang.core.carry.prior import Point, Points, mean_log_carry
+from oxgang.core.drift.cusum import cusum
+from oxgang.core.drift.scopes import SIZE, Reach, Scope, scopes_of, suspicions
+from oxgang.core.drift.sessions import trend_of
+from oxgang.core.drift.shift import shift
+from oxgang.core.drift.verdict import Advice, Struck, Verdict, check_up_balls, day_of, judge
+from oxgang.core.errors import InputError
+from oxgang.core.flight import fly
+from oxgang.core.shots import CellKey, Strike
+from oxgang.core.swing import CLOCK
+from scipy import stats
+
+TODAY = date(2026, 6, 1)
+STOOD = TODAY - timedelta(days=33)
+LOFTS = {"60": 60.0, "56": 56.0, "52": 52.0, "47": 47.0}
+ARMS = {p.label: p.arm_deg for p in CLOCK.positions}
+SWINGS = ("8:00", "9:00", "10:00", "full")
+CELLS = [CellKey(club, swing) for club, swing in product(LOFTS, SWINGS)]
+
+
+def point(key: CellKey) -> Point:
+    return Point(key.club, LOFTS[key.club], ARMS[key.swing], key.trajectory)
+
+
+POINTS = {key: point(key) for key in CELLS}
+
+
+class Student:
+    """Carries by rule of thumb with quirks of the student, club and cell; balls scatter by 5 %.
+
+    Not the estimator's own prior: quirks are drawn cell by cell, days have a common error.
+    """
+
+    def __init__(self, seed: int) -> None:
+        self.rng = np.random.default_rng([41, seed])
+        rule = mean_log_carry(Points.of([POINTS[k] for k in CELLS]))
+        power = self.rng.normal(0, 0.12)
+        club = {c: self.rng.normal(0, 0.02) for c in LOFTS}
+        self.truth = {
+            k: float(m) + power + club[k.club] + self.rng.normal(0, 0.02)
+            for k, m in zip(CELLS, rule, strict=True)
+        }
+
+    def hit(
+        self, keys: list[CellKey], days_ago: int, moved: dict[CellKey, float] | float = 0.0
+    ) -> list[Hit]:
+        """Balls of one day, their log carry moved as said."""
+        day = TODAY - timedelta(days=days_ago)
+        common = self.rng.normal(0, 0.012)
+        hits = []
+        for i, key in enumerate(keys):
+            by = moved if isinstance(moved, float) else moved.get(key, 0.0)
+            log = self.truth[key] + by + common + self.rng.normal(0, 0.05)
+            hits.append(Hit(key, POINTS[key], float(np.exp(log)), f"{days_ago}-{i}", day))
+        return hits
+
+    def standing(self) -> list[Hit]:
+        return self.hit(CELLS * 3, 40) + self.hit(CELLS * 2, 33)
+
+
+def against(standing: list[Hit], new: list[Hit], struck: Struck | None = None) -> Verdict:
+    struck = struck or Struck(12, 15, 85, 100)
+    return judge(standing, new, struck, stood_on=STOOD, day=TODAY)
+
+
+def check_up(cells: list[CellKey] = CELLS) -> list[CellKey]:
+    return (cells * 15)[:15]
+
+
+def test_the_cusum_is_that_of_the_handbook() -> None:
+    """Published worked example: NIST/SEMATECH e-Handbook 6.3.2.3, quoted from memory."""
+    data = [
+        324.925, 324.675, 324.725, 324.350, 325.350, 325.225, 324.125, 324.525, 325.225, 324.600,
+        324.625, 325.150, 328.325, 327.250, 327.825, 328.500, 326.675, 327.775, 326.875, 328.350,
+    ]  # fmt: skip
+    found = cusum(data, target=325, slack=0.3175, limit=4.1959)
+    high = [
+        0,
+        0,
+        0,
+        0,
+        0.03,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        3.01,
+        4.94,
+        7.45,
+        10.63,
+        11.99,
+        14.44,
+        16.00,
+        19.04,
+    ]
+    low = [0, 0.01, 0, 0.33, 0, 0, 0.56, 0.72, 0.17, 0.25, 0.31, 0, 0, 0, 0, 0, 0, 0, 0, 0]
+    assert found.high == pytest.approx(high, abs=0.011)
+    assert found.low == pytest.approx(low, abs=0.011)
+    assert (found.alarm, found.began, found.up) == (13, 12, True)
+
+
+@pytest.mark.parametrize(("moved", "length"), [(0.0, 465), (1.0, 10.4), (2.0, 4.01)])
+def test_the_cusums_run_lengths_are_those_of_the_handbook(moved: float, length: float) -> None:
+    """Published table: NIST/SEMATECH e-Handbook 6.3.2.3.1, k = 0.5, h = 5, from memory."""
+    rng = np.random.default_rng(5)
+    runs = []
+    for _ in range(250 if moved else 400):
+        values = rng.normal(moved, 1, 4000 if not moved else 100)
+        alarm = cusum(values.tolist()).alarm
+        runs.append(4000 if alarm is None else alarm + 1)
+    assert np.mean(runs) == pytest.approx(length, rel=0.12)
+
+
+def test_a_change_of_5_percent_in_speed_is_found_after_15_balls_and_chance_is_not() -> None:
+    """Fixed seeds; what a speed is worth in carry comes from flight. `make bench-model` has the
+    same target on students whose every ball flies."""
+    flown = fly([25.0, 25.0 * 1.05, 25.0 / 1.05], 31.0, 5200.0, density=1.2).carry_yd
+    moves = {0: 0.0, 1: float(np.log(flown[1] / flown[0])), -1: float(np.log(flown[2] / flown[0]))}
+    assert 0.08 < moves[1] < 0.11
+    found = dict.fromkeys(moves, 0)
+    students = 110
+    for seed in range(students):
+        for way, by in moves.items():
+            student = Student(seed)
+            verdict = against(student.standing(), student.hit(check_up(), 0, by))
+            found[way] += verdict.shift.changed
+    assert found[0] / students < 0.05
+    assert min(found[1], found[-1]) / students >= 0.80
+
+
+@pytest.mark.parametrize(
+    ("moved", "reach", "at_least"),
+    [
+        (dict.fromkeys([k for k in CELLS if k.club == "56"], 0.12), Reach.CLUB, 0.7),
+        (dict.fromkeys([k for k in CELLS if k.swing == "9:00"], -0.12), Reach.SWING, 0.7),
+        ({CELLS[5]: 0.2}, Reach.CELL, 0.7),
+        (0.09, Reach.STUDENT, 0.7),
+        (0.0, None, 0.85),
+    ],
+)
+def test_what_moved_is_told_from_the_rest(
+    moved: dict[CellKey, float] | float, reach: Reach | None, at_least: float
+) -> None:
+    right = 0
+    students = 30
+    for seed in range(students):
+        student = Student(seed)
+        verdict = against(student.standing(), student.hit(CELLS * 4, 0, moved))
+        first = verdict.suspicions[0].scope.reach if verdict.nothing < 0.5 else None
+        right += first is reach
+    assert right / students >= at_least
+
+
+def test_the_probabilities_are_bayes_rule_on_normal_densities() -> None:
+    """Outside check: the marginal densities by scipy, the posterior by numerical integration."""
+    points = [POINTS[k] for k in CELLS[:6]]
+    balls = np.full(6, 4)
+    rng = np.random.default_rng(3)
+    root = rng.normal(0, 0.02, (6, 6))
+    covariance = root @ root.T + 0.0006 * np.eye(6)
+    off = rng.normal(0.03, 0.03, 6)
+    nothing, found = suspicions(points, balls, off, covariance)
+    assert nothing + sum(s.probability for s in found) == pytest.approx(1)
+    zero = stats.multivariate_normal.pdf(off, cov=covariance)
+    (whole,) = (s for s in found if s.scope.reach is Reach.STUDENT)
+    ones = np.ones(6)
+    size = SIZE[Reach.STUDENT]
+    shared = stats.multivariate_normal.pdf(off, cov=covariance + size**2 * np.outer(ones, ones))
+    prior = 0.18 / (1 - 0.18 - 0.08 - 0.04 - 0.04)
+    assert whole.probability / nothing == pytest.approx(prior * shared / zero, rel=1e-6)
+    grid = np.linspace(-0.4, 0.4, 4001)
+    density = np.array([stats.multivariate_normal.pdf(off - b, cov=covariance) for b in grid])
+    density = density * stats.norm.pdf(grid, scale=size)
+    mean = (grid * density).sum() / density.sum()
+    assert np.log1p(whole.share) == pytest.approx(mean, abs=1e-4)
+    below = density[grid <= np.log1p(whole.lo)].sum() / density.sum()
+    assert below == pytest.approx(0.05, abs=0.003)
+
+
+def test_two_scopes_with_the_same_balls_are_one() -> None:
+    points = [POINTS[CellKey("56", s)] for s in SWINGS]
+    found = scopes_of(points, np.full(4, 3))
+    assert Scope(Reach.STUDENT) in found
+    assert not any(s.reach is Reach.CLUB for s in found)  # the only club is the student
+    assert sum(s.reach is Reach.SWING for s in found) == 4  # and a swing is its only cell
+    assert not any(s.reach is Reach.CELL for s in found)
+    assert scopes_of(points, np.array([1, 1, 0, 0])) == []
+
+
+def test_a_bad_day_of_strikes_replaces_nothing() -> None:
+    student = Student(1)
+    standing = student.standing()
+    new = student.hit(CELLS * 3, 0, -0.12)
+    good = against(standing, new, Struck(42, 48, 85, 100))
+    assert (good.advice, good.strikes.bad) == (Advice.REPLACE, False)
+    assert good.since == TODAY
+    bad = against(standing, new, Struck(20, 48, 85, 100))
+    assert bad.strikes.bad
+    assert bad.advice is Advice.CHECK_UP
+    wild = [
+        replace(h, carry_yd=(h.carry_yd or 0) * float(np.exp(0.2 * (i // len(CELLS) - 1))))
+        for i, h in enumerate(new)
+    ]
+    assert against(standing, wild, Struck(42, 48, 85, 100)).strikes.scatter > 2
+
+
+def test_a_strike_days_chance_is_the_beta_binomials() -> None:
+    """Outside check: scipy.stats' beta-binomial and chi-square."""
+    day = day_of(Struck(9, 15, 80, 95), scatter=1.4, freedom=12)
+    assert day.chance == pytest.approx(stats.betabinom.cdf(9, 15, 80.5, 15.5))
+    assert day.scatter_chance == pytest.approx(stats.chi2.sf(12 * 1.4**2, 12))
+    assert day_of(Struck(0, 0, 0, 0), scatter=1, freedom=0).bad is False
+    assert day_of(Struck(0, 3, 0, 0), scatter=1, freedom=0).chance == 1  # nothing is usual yet
+
+
+def test_what_is_known_to_have_changed_is_no_surprise() -> None:
+    student = Student(2)
+    standing, new = student.standing(), student.hit(check_up(), 0, 0.08)
+    plain = shift(standing, new, stood_on=STOOD, day=TODAY)
+    lesson = Change(TODAY - timedelta(days=5), sd=0.06, own_sd=0.02)
+    told = shift(standing, new, stood_on=STOOD, day=TODAY, changes=[lesson])
+    assert plain.changed
+    assert not told.changed
+    assert told.sd > plain.sd
+    elsewhere = Change(TODAY - timedelta(days=5), club="none of these", sd=0.06)
+    other = shift(standing, new, stood_on=STOOD, day=TODAY, changes=[elsewhere])
+    assert other.sd == pytest.approx(plain.sd, rel=0.02)
+
+
+def test_a_slow_change_is_seen_over_sessions_and_a_steady_student_is_not() -> None:
+    creeping = steady = 0
+    students = 24
+    for seed in range(students):
+        for rate in (0.0, -0.022):
+            student = Student(seed)
+            hits = student.hit(CELLS * 2, 90)
+            for session in range(9):
+                hits += student.hit(check_up(), 80 - 9 * session, rate * session)
+            trend = trend_of(hits)
+            if rate:
+                creeping += trend.since is not None and trend.share < 0
+            else:
+                steady += trend.since is not None
+    assert steady / students <= 0.10
+    assert creeping / students >= 0.60
+
+
+def test_an_event_begins_the_sessions_anew_and_few_balls_say_nothing() -> None:
+    student = Student(3)
+    hits = student.hit(CELLS * 2, 90)
+    for session in range(6):
+        hits += student.hit(check_up(), 60 - 9 * session)
+    hits += student.hit(CELLS[:3], 1)
+    assert len(trend_of(hits).sessions) == 6  # not the first, not the one of three balls
+    lesson = Change(TODAY - timedelta(days=40))
+    assert [s.day for s in trend_of(hits, [lesson]).sessions] == [
+        TODAY - timedelta(days=d) for d in (33, 24, 15)
+    ]
+    fat = [replace(h, strike=Strike.FAT) for h in student.hit(CELLS, 0)]
+    with pytest.raises(InputError, match="No solid ball"):
+        shift(hits, fat, stood_on=STOOD, day=TODAY)
+
+
+def test_a_small_change_needs_more_balls() -> None:
+    counts = [check_up_balls(share, 0.06) for share in (0.02, 0.05, 0.08, 0.2)]
+    assert counts == sorted(counts, reverse=True)
+    assert counts[0] == 40
+    assert counts[-1] == 10

@@ -1,0 +1,301 @@
+"""Backups while balls are written, restores that check first, students moving house."""
+
+from __future__ import annotations
+
+import json
+import os
+import resource
+import shutil
+import sqlite3
+import subprocess
+import sys
+import threading
+from collections.abc import Iterator
+from contextlib import closing
+from pathlib import Path
+from typing import Any
+
+import pytest
+from oxgang.academy.models import Club, Student
+from oxgang.range_sessions.models import Ball
+
+from tests.server.conftest import Api, make_coach
+from tests.server.test_balls import ball
+from tests.server.test_keeping_true import day, hit, keep
+
+DATABASE = "oxgang.sqlite3"
+
+
+def oxgang(*words: object, **more: Any) -> subprocess.CompletedProcess[str]:
+    command = [sys.executable, "-m", "oxgang", *map(str, words)]
+    return subprocess.run(command, capture_output=True, text=True, timeout=60, **more)
+
+
+@pytest.fixture(scope="module")
+def academy(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    data = tmp_path_factory.mktemp("academy")
+    assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
+    return data
+
+
+@pytest.fixture
+def data(academy: Path, tmp_path: Path) -> Path:
+    """The demo academy's folder, a copy of its own for each test."""
+    shutil.copytree(academy, tmp_path / "data")
+    return tmp_path / "data"
+
+
+@pytest.fixture
+def writing(data: Path) -> Iterator[sqlite3.Connection]:
+    """Somebody who writes pairs of rows, each pair in one transaction, as fast as it goes."""
+    database = sqlite3.connect(data / DATABASE, timeout=30, check_same_thread=False)
+    database.execute("PRAGMA journal_mode=WAL")
+    database.execute("CREATE TABLE pair (n INTEGER, half INTEGER)")
+    database.commit()
+    stop = threading.Event()
+
+    def write() -> None:
+        n = 0
+        while not stop.wait(0.001):
+            with database:
+                database.execute("INSERT INTO pair VALUES (?, 0)", (n,))
+                database.execute("INSERT INTO pair VALUES (?, 1)", (n,))
+            n += 1
+
+    thread = threading.Thread(target=write)
+    thread.start()
+    yield database
+    stop.set()
+    thread.join()
+    database.close()
+
+
+def counted(file: Path, table: str = "range_sessions_ball") -> int:
+    with closing(sqlite3.connect(file)) as database:
+        return int(database.execute(f"SELECT count(*) FROM {table}").fetchone()[0])
+
+
+def test_a_backup_under_write_load_is_one_moment_and_comes_back_whole(
+    data: Path, tmp_path: Path, writing: sqlite3.Connection
+) -> None:
+    file = tmp_path / "backups" / "monday.sqlite3"
+    file.parent.mkdir()
+    balls = counted(data / DATABASE)
+    for _ in range(3):
+        done = oxgang("backup", file, "--data", data)
+        assert done.returncode == 0, done.stderr
+        assert f"7 students and {balls:,} balls" in done.stdout
+        with closing(sqlite3.connect(file)) as kept:
+            pairs = kept.execute("SELECT n, count(*) FROM pair GROUP BY n").fetchall()
+        assert pairs
+        assert all(count == 2 for _, count in pairs)  # never half of a transaction
+        assert [n for n, _ in pairs] == list(range(len(pairs)))
+    assert [p.name for p in file.parent.iterdir()] == ["monday.sqlite3"]
+    # Restored while the writer still has the database open.
+    with writing:
+        writing.execute("DELETE FROM range_sessions_ball")
+    restored = oxgang("restore", file, "--data", data)
+    assert restored.returncode == 0, restored.stderr
+    assert counted(data / DATABASE) == balls
+    (replaced,) = data.glob("replaced-*.sqlite3")
+    assert counted(replaced) == 0
+    assert replaced.name in restored.stdout
+
+
+def spoiled(file: Path, tmp_path: Path) -> dict[str, tuple[Path, str]]:
+    """Files that are not backups, each with what is to be said of it."""
+    whole = file.read_bytes()
+    files = {
+        "notes.txt": (b"Tuesday: wedges", "is not an Oxgang backup"),
+        "empty": (b"", "is not an Oxgang backup"),
+        "cut": (whole[: len(whole) // 3], "is damaged"),
+        "torn": (whole[:20000] + b"\x5a" * 40000 + whole[60000:], "is damaged"),
+    }
+    made = {}
+    for name, (content, words) in files.items():
+        (tmp_path / name).write_bytes(content)
+        made[name] = (tmp_path / name, words)
+    for name, sql, words in (
+        ("other", "CREATE TABLE songs (name TEXT)", "not one of Oxgang"),
+        (
+            "newer",
+            "INSERT INTO django_migrations (app, name, applied) "
+            "VALUES ('academy', '0999_from_tomorrow', '2027-01-01')",
+            "newer Oxgang",
+        ),
+        ("orphan", "UPDATE range_sessions_ball SET club_id = 'nobody' WHERE id = 1", "is damaged"),
+    ):
+        path = tmp_path / name
+        if name != "other":
+            shutil.copy(file, path)
+        with closing(sqlite3.connect(path)) as database:
+            database.execute(sql)
+            database.commit()
+        made[name] = (path, words)
+    made["missing"] = (tmp_path / "missing", "cannot be read")
+    return made
+
+
+def test_what_is_no_backup_is_refused_with_a_sentence_and_nothing_touched(
+    data: Path, tmp_path: Path
+) -> None:
+    file = tmp_path / "good.sqlite3"
+    assert oxgang("backup", file, "--data", data).returncode == 0
+    before = (data / DATABASE).read_bytes()
+    for name, (path, words) in spoiled(file, tmp_path).items():
+        refused = oxgang("restore", path, "--data", data)
+        assert refused.returncode == 2, name
+        assert words in refused.stderr, (name, refused.stderr)
+        assert refused.stderr.strip().endswith("Nothing was changed."), name
+        assert "Traceback" not in refused.stderr
+        assert (data / DATABASE).read_bytes() == before, name
+        assert not list(data.glob("replaced-*"))
+    nothing = oxgang("backup", tmp_path / "x", "--data", tmp_path / "nowhere")
+    assert nothing.returncode == 2
+    assert "no Oxgang database" in nothing.stderr
+
+
+def test_a_full_disk_leaves_the_old_backup_as_it_was(data: Path, tmp_path: Path) -> None:
+    file = tmp_path / "kept.sqlite3"
+    assert oxgang("backup", file, "--data", data).returncode == 0
+    before = file.read_bytes()
+
+    def small_disk() -> None:
+        resource.setrlimit(resource.RLIMIT_FSIZE, (len(before) // 3, len(before) // 3))
+
+    full = oxgang("backup", file, "--data", data, preexec_fn=small_disk)
+    assert full.returncode == 2, full.stdout
+    assert f"{file} is as it was." in full.stderr
+    assert "Traceback" not in full.stderr
+    assert file.read_bytes() == before
+    assert sorted(p.name for p in tmp_path.iterdir()) == ["data", "kept.sqlite3"]
+    stopped = oxgang("restore", file, "--data", data, preexec_fn=small_disk)
+    assert stopped.returncode == 2
+    assert counted(data / DATABASE) == counted(file)
+
+
+def test_a_backup_of_an_earlier_version_is_brought_up_to_this_one(
+    data: Path, tmp_path: Path
+) -> None:
+    old = tmp_path / "old"
+    old.mkdir()
+    env = os.environ | {
+        "OXGANG_MODE": "demo", "OXGANG_DATA": str(old),
+        "DJANGO_SETTINGS_MODULE": "oxgang.config.settings",
+    }  # fmt: skip
+    for app, name in (("academy", "0003"), ("range_sessions", "0006"), ("matrix", "0001")):
+        command = [sys.executable, "-m", "django", "migrate", app, name]
+        subprocess.run(command, env=env, check=True, capture_output=True)
+    assert oxgang("restore", old / DATABASE, "--data", data).returncode == 0
+    assert counted(data / DATABASE, "matrix_summary") == 0
+
+
+def student_file(api: Api, student: Student) -> dict[str, Any]:
+    file: dict[str, Any] = api("GET", f"/students/{student.pk}/student.json").data
+    return file
+
+
+def bring(api: Api, file: object, **more: str) -> Any:
+    content = file if isinstance(file, bytes) else json.dumps(file).encode()
+    return api.upload("/student-files", content, **more)
+
+
+@pytest.fixture
+def rich(api: Api, student: Student, wedge: Club) -> Student:
+    """A student with something of everything."""
+    url = f"/students/{student.pk}"
+    hit(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
+    more = {"launch_deg": 31, "strike": "thin", "headwind_mps": 3}
+    api("PUT", f"{url}/balls", ball(wedge, "thin", 30, **more))
+    api("DELETE", f"{url}/balls/ball-b3")
+    keep(api, student)
+    hit(api, student, wedge, [44, 45])
+    api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
+    api("POST", f"{url}/events", {"kind": "new club", "on": day(2), "club_id": str(wedge.pk)})
+    api("POST", f"{url}/versions", {"note": "first"})
+    api("POST", f"{url}/check-up", {"balls": 6})
+    api("PATCH", url, {"notes": "Ünder way", "tolerance_yd": 3})
+    seen = api("GET", f"{url}/recipes").data
+    low = seen["recipes"]["low"] | {"ball_in": -3}
+    api("PUT", f"{url}/recipes", {"school": "shallow", "recipes": seen["recipes"] | {"low": low}})
+    return student
+
+
+def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
+    file = student_file(api, rich)
+    other = make_coach("Lower Marrowdale", "tobin")
+    there = Api(other)
+    made = bring(there, file)
+    assert made.status_code == 201, made.content
+    new = Student.objects.get(pk=made.json()["id"])
+    assert new.academy_id == other.academy_id
+    again = student_file(there, new)
+
+    def same(one: dict[str, Any]) -> dict[str, Any]:
+        """Without what belongs to the house: ids, days of making, the academy."""
+        clubs = {club["id"]: i for i, club in enumerate(one["clubs"])}
+        swapped = json.dumps(
+            one | {"made_at": "", "academy": {}, "student": one["student"] | {"id": ""}}
+        )
+        for club, number in clubs.items():
+            swapped = swapped.replace(club, f"club {number}")
+        found: dict[str, Any] = json.loads(swapped)
+        return found
+
+    assert same(again) == same(file)
+    assert len(again["balls"]) == Ball.objects.filter(student=rich).count() == 9
+    cells = [
+        {
+            (c["club"], c["swing"], c["trajectory"]): (round(c["carry_yd"], 6), c["balls"])
+            for c in a("GET", f"/students/{s.pk}/matrix").data["cells"]
+        }
+        for a, s in ((api, rich), (there, new))
+    ]
+    assert cells[0] == cells[1]
+    assert "Brought Ansel Quill in from Wexholt Hill" in str(
+        there("GET", f"/students/{new.pk}/history").data
+    )
+    twice = bring(api, file)
+    assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
+    assert bring(api, file, confirmed="true").status_code == 201
+    assert Student.objects.filter(academy=rich.academy).count() == 2
+
+
+def test_student_files_that_cannot_be(api: Api, rich: Student) -> None:
+    file = student_file(api, rich)
+    students, balls = Student.objects.count(), Ball.objects.count()
+
+    def broken(change: Any) -> dict[str, Any]:
+        copy: dict[str, Any] = json.loads(json.dumps(file))
+        copy["student"]["id"] = "00000000-0000-4000-8000-000000000000"
+        change(copy)
+        return copy
+
+    cases: list[tuple[object, str]] = [
+        (b"\x89PNG", "not a whole JSON file"),
+        (json.dumps(file).encode()[:-40], "not a whole JSON file"),
+        ([1, 2], "not the file of an Oxgang student"),
+        ({"format": "something else"}, "not the file of an Oxgang student"),
+        (broken(lambda f: f.update(version=2)), "of version 2"),
+        (broken(lambda f: f["balls"][3].update(strike="shank")), "balls 3 strike"),
+        (broken(lambda f: f["balls"][3].update(club="nobody")), 'no club "nobody"'),
+        (broken(lambda f: f["balls"].append(f["balls"][0])), "one id"),
+        (broken(lambda f: f["balls"][0]["measured"].update(colour=3)), '"colour"'),
+        (broken(lambda f: f["student"].update(tolerance_yd=99)), "tolerance"),
+        (broken(lambda f: f["clubs"][0].update(loft_deg=5)), "loft"),
+        (broken(lambda f: f["scale"].update(positions=[])), "scale positions"),
+        (broken(lambda f: f.pop("events")), "events"),
+        (broken(lambda f: f.update(surprise=1)), "surprise"),
+    ]
+    for content, words in cases:
+        refused = bring(api, content)
+        assert refused.status_code == 422, words
+        assert words in refused.json()["title"], refused.json()
+        assert (Student.objects.count(), Ball.objects.count()) == (students, balls), words
+
+
+def test_the_schema_of_the_student_file_is_the_one_in_the_docs() -> None:
+    from oxgang.api.transfer.schemas import StudentFile
+
+    kept = Path(__file__).parents[2] / "docs" / "student.schema.json"
+    assert json.loads(kept.read_text()) == StudentFile.model_json_schema()
