@@ -252,8 +252,12 @@ def test_an_excluded_ball_leaves_the_cell_and_comes_back(signed_in: Page, press:
 
 
 @pytest.mark.parametrize(
-    "place", ["/students", "/devices", "setup", "matrix", "range", "net", "flight"]
-)
+    "place",
+    [
+        "/students", "/calendar", "/devices", "setup", "matrix", "range", "net", "flight",
+        "progress", "history",
+    ],
+)  # fmt: skip
 def test_pages_have_no_accessibility_faults(signed_in: Page, place: str) -> None:
     page = signed_in
     if place.startswith("/"):

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+import re
+
+from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
 
@@ -28,6 +30,18 @@ def hit_the_plan(page: Page) -> list[str]:
         hit.append(name)
     page.wait_for_selector(".waiting", state="detached")
     return hit
+
+
+def set_time(page: Page, time: str) -> None:
+    page.get_by_label("Time").click()
+    page.keyboard.press("Control+A")
+    page.keyboard.type(time)
+    page.keyboard.press("Enter")
+
+
+def open_student(page: Page, name: str) -> None:
+    page.get_by_role("link", name=name).click()
+    page.wait_for_selector(".ground svg")
 
 
 def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
@@ -60,3 +74,124 @@ def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
     expect(row).to_contain_text("Every number holds")
     expect(row).to_contain_text("card today")
     expect(page.locator("tr.student").first).not_to_contain_text(NAME)
+
+
+def test_a_creeping_student_is_started_anew_from_a_day(page: Page, own_server: Server) -> None:
+    """Ten balls well beyond the numbers: the review says what moved; one press starts them anew."""
+    sign_in(page, own_server)
+    open_student(page, "Jory Tamblin-Voss")
+    page.keyboard.press("g")
+    page.keyboard.press("r")
+    expect(page.locator(".plan-link, .plan")).to_be_visible()
+    for _ in range(2):
+        page.keyboard.press("ArrowRight")
+        expect(page.locator(".big").first).to_be_visible()
+        number = float(page.locator(".big").first.inner_text())
+        for off in (0, 1, -1, 0, 2, -1):
+            page.keyboard.type(str(round(number * 1.2) + off))
+            page.keyboard.press("Enter")
+    page.wait_for_selector(".waiting", state="detached")
+    page.keyboard.press("g")
+    page.keyboard.press("v")
+    verdict = page.locator(".verdict")
+    expect(verdict).to_contain_text("Moved:")
+    verdict.get_by_role("button", name="Start its numbers anew").click()
+    expect(page.get_by_text("hardly count")).to_be_visible()
+    page.keyboard.press("Enter")
+    page.wait_for_url("**/matrix")
+    page.keyboard.press("g")
+    page.keyboard.press("b")
+    happened = page.locator("section").filter(has=page.get_by_role("heading", name="What happened"))
+    expect(happened).to_contain_text("numbers moved")
+    happened.get_by_role("button", name="Take it back").click()
+    expect(happened).to_contain_text("Nothing yet")
+
+
+def test_a_session_is_booked_moved_started_and_its_booking_taken_back(
+    page: Page, own_server: Server
+) -> None:
+    sign_in(page, own_server)
+    page.keyboard.press("g")
+    page.keyboard.press("d")
+    expect(page.get_by_role("heading", name="Calendar")).to_be_visible()
+    page.keyboard.press("ArrowRight")
+    form = page.locator("form")
+    form.get_by_label("Student").fill("Maren")
+    page.get_by_text("Maren Okafor", exact=True).last.click()
+    set_time(page, "13:30")
+    form.get_by_role("button", name="Book").click()
+    expect(page.get_by_text("Booked:")).to_be_visible()
+    card = page.locator("article").filter(has_text="Maren Okafor")
+    expect(card).to_contain_text("13:30")
+    # The same hour once more: the coach is told where it happened, and what was typed stays.
+    form.get_by_label("Student").fill("Wren")
+    page.get_by_text("Wren Ashcombe", exact=True).last.click()
+    set_time(page, "14:00")
+    form.get_by_role("button", name="Book").click()
+    expect(form).to_contain_text("Ilse Varnholt already has a session then")
+    expect(form).to_contain_text("Wren Ashcombe")
+    card.get_by_role("button", name="Move").click()
+    set_time(page, "15:30")
+    form.get_by_role("button", name="Keep").click()
+    expect(card).to_contain_text("15:30")
+    page.get_by_role("button", name="Make the address").click()
+    expect(page.get_by_text("it is shown once")).to_be_visible()
+    address = page.locator(".made a").inner_text()
+    feed = page.request.get(address)
+    assert feed.status == 200
+    assert "Maren Okafor: check-up\\, 15 balls" in feed.text()
+    card.get_by_role("button", name="Start").click()
+    page.wait_for_url("**/range*")
+    expect(page.get_by_text("15 balls left")).to_be_visible()
+
+
+def test_two_coaches_at_one_student(page: Page, own_server: Server, browser: Browser) -> None:
+    sign_in(page, own_server)
+    open_student(page, "Maren Okafor")
+    page.keyboard.press("g")
+    page.keyboard.press("b")
+    expect(page.get_by_label("Notes")).to_be_visible()
+    other = browser.new_page()
+    sign_in(other, own_server, "tobin")
+    other.goto(page.url)
+    other.get_by_label("Notes").fill("Tobin was here first.")
+    other.get_by_role("button", name="Keep", exact=True).click()
+    expect(other.get_by_text("Kept.")).to_be_visible()
+    other.close()
+    page.get_by_label("Notes").fill("Ilse writes something else.")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_text("Tobin Achterby changed the notes")).to_be_visible()
+    assert page.get_by_label("Notes").input_value() == "Ilse writes something else."
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_text("Kept.")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Who changed what").click()
+    first = page.locator("li").first
+    expect(first).to_contain_text("Ilse writes something else.")
+    first.get_by_role("button", name="Take it back").click()
+    expect(page.locator("li").first).to_contain_text("Took back")
+    page.keyboard.press("g")
+    page.keyboard.press("b")
+    expect(page.get_by_label("Notes")).to_have_value("Tobin was here first.")
+
+
+def test_progress_is_shown_and_handed_out_in_the_coachs_words(
+    page: Page, own_server: Server
+) -> None:
+    sign_in(page, own_server)
+    open_student(page, "Odile Brackenshaw")
+    page.keyboard.press("g")
+    page.keyboard.press("o")
+    expect(page.locator(".chart svg")).to_have_count(3)
+    expect(page.get_by_text("+18 points")).to_be_visible()
+    words = page.get_by_label("Your words to the student")
+    expect(words).to_have_value(re.compile("Odile hit 152 balls"))
+    words.fill("Lovely contact, Odile.")
+    page.keyboard.press("Escape")
+    with page.expect_popup() as popup:
+        page.get_by_role("button", name="The page as PDF").click()
+    assert "words=Lovely+contact" in popup.value.url
+    pdf = page.request.get(popup.value.url)
+    assert pdf.body()[:5] == b"%PDF-"
+    page.get_by_role("button", name="1 month").click()
+    expect(page.get_by_text("No event in this period")).to_be_visible()

@@ -1,28 +1,16 @@
 <script setup lang="ts">
 /** Booking a session, or moving one. */
-import { refDebounced } from "@vueuse/core";
-import { Button, Input, InputNumber, Select, TimePicker } from "ant-design-vue";
-import { computed, ref } from "vue";
-import { useStudents } from "@/shared/api/queries";
+import { Button, Input, InputNumber, TimePicker } from "ant-design-vue";
+import { computed } from "vue";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import StudentSelect from "@/shared/ui/StudentSelect.vue";
 import type { Draft } from "../composables/calendar";
 
 const draft = defineModel<Draft>({ required: true });
 defineProps<{ busy: boolean; error: string; field: string; name: string }>();
 const emit = defineEmits<{ keep: []; leave: [] }>();
 
-const SEARCH_MS = 120;
-const search = ref("");
-const asked = refDebounced(search, SEARCH_MS);
-const students = useStudents(() => ({ search: asked.value, size: 30 }));
-const options = computed(() =>
-  (students.data.value?.rows ?? []).map((s) => ({ value: s.id, label: s.name })),
-);
-const student = computed({
-  get: () => draft.value.studentId || undefined,
-  set: (id) => (draft.value.studentId = id ?? ""),
-});
 const day = computed({
   get: () => draft.value.day,
   set: (value: string | null) => (draft.value.day = value ?? draft.value.day),
@@ -35,31 +23,32 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <h2>{{ draft.id ? `Move ${name}` : "Book a session" }}</h2>
     <template v-if="!draft.id">
       <label for="who">Student</label>
-      <Select
-        id="who"
-        v-model:value="student"
-        class="wide"
-        show-search
+      <StudentSelect
+        input-id="who"
+        :student-id="draft.studentId"
         placeholder="Type a name"
-        :options="options"
-        :filter-option="false"
-        not-found-content="No student of this name."
-        @search="(text: string) => (search = text)"
+        @choose="(id) => (draft.studentId = id)"
       />
       <Sentence :text="field === 'student_id' ? error : ''" />
     </template>
-    <label for="day">Day and time</label>
     <div class="pair">
-      <DayField id="day" v-model="day" :allow-clear="false" />
-      <TimePicker
-        v-model:value="draft.time"
-        value-format="HH:mm"
-        format="HH:mm"
-        :minute-step="5"
-        :allow-clear="false"
-        suffix-icon=""
-        aria-label="Time"
-      />
+      <div>
+        <label for="day">Day</label>
+        <DayField id="day" v-model="day" :allow-clear="false" />
+      </div>
+      <div>
+        <label for="time">Time</label>
+        <TimePicker
+          id="time"
+          v-model:value="draft.time"
+          class="time"
+          value-format="HH:mm"
+          format="HH:mm"
+          :minute-step="5"
+          :allow-clear="false"
+          suffix-icon=""
+        />
+      </div>
     </div>
     <Sentence :text="field === 'starts_at' ? error : ''" />
     <label for="minutes">Minutes</label>
@@ -90,17 +79,11 @@ label {
   font-weight: 600;
   margin: 0.7rem 0 0.2rem;
 }
-.wide {
-  width: 100%;
-}
 .pair {
   display: flex;
   gap: 0.4rem;
 }
-.pair > :deep(:first-child) {
-  flex: 1;
-}
-.pair > :deep(:last-child) {
+.time {
   width: 5.4rem;
 }
 .acts {

@@ -2,7 +2,7 @@
 /** The week's sessions: what is coming, start one with its check-up, book and move. */
 import { Button } from "ant-design-vue";
 import dayjs from "dayjs";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { sentenceOf } from "@/shared/api/client";
@@ -15,7 +15,7 @@ import SessionCard from "../components/SessionCard.vue";
 import { useCalendar, type Appointment, type Draft } from "../composables/calendar";
 
 const router = useRouter();
-const { week, days, error, field, busy, keep, cancel, turn, thisWeek, run } = useCalendar();
+const { week, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } = useCalendar();
 const check = useCheckUp();
 const today = computed(() => week.data.value?.today ?? "");
 const blank = (): Draft => ({
@@ -37,6 +37,13 @@ const title = computed(() => {
 const past = (session: Appointment) =>
   dayjs(session.starts_at).add(session.minutes, "minute").isBefore(dayjs());
 
+const pick = (day: string) => (draft.value.day = day);
+// A booking is meant for the week that is looked at.
+watch(first, (monday) => {
+  if (draft.value.id) return;
+  const here = days.value.some((d) => d.day === today.value);
+  pick(here ? today.value : monday);
+});
 function move(session: Appointment): void {
   moving.value = session;
   draft.value = {
@@ -51,7 +58,8 @@ function move(session: Appointment): void {
 }
 function leave(): void {
   moving.value = null;
-  draft.value = blank();
+  // The next one is mostly booked on the same day.
+  draft.value = { ...blank(), day: draft.value.day };
 }
 async function store(): Promise<void> {
   said.value = "";
@@ -99,7 +107,13 @@ useKeys("Calendar", [
       <div class="week">
         <section v-for="{ day, sessions } in days" :key="day" :class="{ today: day === today }">
           <h2>
-            {{ dayjs(day).format("ddd") }} <span class="num">{{ dayjs(day).format("D") }}</span>
+            <button
+              type="button"
+              :title="`Book on ${dayjs(day).format('D MMM')}`"
+              @click="pick(day)"
+            >
+              {{ dayjs(day).format("ddd") }} <span class="num">{{ dayjs(day).format("D") }}</span>
+            </button>
           </h2>
           <SessionCard
             v-for="session in sessions"
@@ -157,6 +171,18 @@ useKeys("Calendar", [
 .week h2 {
   font-size: 1rem;
   margin-bottom: 0.4rem;
+}
+.week h2 button {
+  border: 0;
+  background: none;
+  padding: 0;
+  min-height: 1.8rem;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.week h2 button:hover {
+  text-decoration: underline;
 }
 .free {
   margin: 0;

@@ -44,11 +44,12 @@ const strikes = computed(() => {
 <template>
   <section class="verdict" :class="verdict.advice">
     <p class="head">{{ headline }}</p>
-    <p class="num">
+    <p v-if="verdict.advice === 'blend'" class="num">
       All carries together {{ percent(verdict.shift.share) }} ({{ percent(verdict.shift.lo) }} to
       {{ percent(verdict.shift.hi) }}),
       {{ verdict.shift.changed ? "more than chance" : "within chance" }}. {{ strikes }}.
     </p>
+    <p v-else class="num">{{ strikes }}.</p>
     <p v-if="verdict.bad_day" class="clay">
       A bad day of strikes: keep the balls, but do not change numbers for it.
     </p>

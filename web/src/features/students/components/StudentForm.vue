@@ -75,6 +75,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
         </RadioGroup>
       </div>
     </div>
+    <Sentence :text="about('hand', 'units')" />
     <label for="scale">Swing lengths</label>
     <select id="scale" v-model="draft.scale_id" class="native">
       <option v-for="choice in scales" :key="choice.id" :value="choice.id">
@@ -108,6 +109,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <Sentence :text="about('ball_limit')" />
     <label for="notes">Notes</label>
     <Textarea id="notes" v-model:value="draft.notes" :rows="3" />
+    <Sentence :text="about('notes')" />
     <Sentence :text="other" />
     <div class="act">
       <Button type="primary" html-type="submit" :loading="busy">{{ action }}</Button>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+/** A student by name: the server is asked when typing pauses. */
+import { refDebounced } from "@vueuse/core";
+import { Select } from "ant-design-vue";
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
+import { useStudent, useStudents } from "@/shared/api/queries";
+
+const SEARCH_MS = 120;
+const SHOWN = 30;
+
+const props = defineProps<{ studentId: string; placeholder: string; inputId?: string }>();
+const emit = defineEmits<{ choose: [id: string] }>();
+
+const search = ref("");
+const asked = refDebounced(search, SEARCH_MS);
+const students = useStudents(() => ({ search: asked.value, size: SHOWN }));
+const current = useStudent(() => props.studentId);
+const select = ref<{ focus: () => void } | null>(null);
+const open = ref(false);
+
+const options = computed(() => {
+  const found = (students.data.value?.rows ?? []).map((s) => ({ value: s.id, label: s.name }));
+  const here = current.data.value;
+  // The chosen student has a name even where the search leaves him or her out.
+  const known = !here || here.id !== props.studentId || found.some((o) => o.value === here.id);
+  if (!search.value && !known) found.unshift({ value: here.id, label: here.name });
+  return found;
+});
+
+// The library leaves its search field without a name, and pointing at a list that is not there.
+const box = useTemplateRef<HTMLElement>("box");
+async function mend(): Promise<void> {
+  await nextTick();
+  const field = box.value?.querySelector("input");
+  field?.setAttribute("aria-label", "Student");
+  if (open.value) return;
+  for (const name of ["activedescendant", "owns", "controls"])
+    field?.removeAttribute(`aria-${name}`);
+}
+onMounted(mend);
+watch([open, options], mend);
+
+function look(text: string): void {
+  search.value = text;
+  if (text) open.value = true;
+}
+function choose(id: unknown): void {
+  open.value = false;
+  search.value = "";
+  emit("choose", String(id));
+}
+function focus(): void {
+  open.value = true;
+  select.value?.focus();
+}
+defineExpose({ focus });
+</script>
+
+<template>
+  <div ref="box">
+    <Select
+      :id="inputId"
+      ref="select"
+      v-model:open="open"
+      class="students"
+      show-search
+      :placeholder="placeholder"
+      :value="studentId || undefined"
+      :options="options"
+      :filter-option="false"
+      :dropdown-match-select-width="280"
+      not-found-content="No student of this name."
+      @search="look"
+      @select="choose"
+    />
+  </div>
+</template>
+
+<style scoped>
+.students {
+  width: 100%;
+}
+</style>
