@@ -83,8 +83,8 @@ def test_a_creeping_student_is_started_anew_from_a_day(page: Page, own_server: S
     page.keyboard.press("g")
     page.keyboard.press("r")
     expect(page.locator(".plan-link, .plan")).to_be_visible()
-    for _ in range(2):
-        page.keyboard.press("ArrowRight")
+    for key in ("ArrowRight", "ArrowDown", "ArrowRight"):
+        page.keyboard.press(key)
         expect(page.locator(".big").first).to_be_visible()
         number = float(page.locator(".big").first.inner_text())
         for off in (0, 1, -1, 0, 2, -1):
@@ -113,7 +113,7 @@ def test_a_session_is_booked_moved_started_and_its_booking_taken_back(
     sign_in(page, own_server)
     page.keyboard.press("g")
     page.keyboard.press("d")
-    expect(page.get_by_role("heading", name="Calendar")).to_be_visible()
+    expect(page.get_by_role("heading", name="Calendar", level=1)).to_be_visible()
     page.keyboard.press("ArrowRight")
     form = page.locator("form")
     form.get_by_label("Student").fill("Maren")

@@ -76,7 +76,7 @@ def why_cell(
         "rule": behind.rule,
         "strongest": behind.strongest,
         "shown": shown(trajectory, measured.launches_deg, measured.spins),
-        "history": history_of(found.hits, key),
+        "history": history_of(found.hits, key, found.events),
         "recipe": recipes_of(student)[trajectory],
     }
 

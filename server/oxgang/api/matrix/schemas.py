@@ -126,6 +126,7 @@ class HistoryOut(Schema):
     day: date
     balls: int
     carry_yd: float
+    before: str
 
 
 class WhyOut(Schema):

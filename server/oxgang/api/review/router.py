@@ -57,7 +57,7 @@ def _verdict(verdict: Verdict, before: StudentMatrix) -> dict[str, object]:
     return {
         "shift": {"share": whole.share, "lo": lo, "hi": hi, "changed": whole.changed},
         "nothing": verdict.nothing,
-        "suspicions": [_suspicion(s, before) for s in verdict.suspicions[:SHOWN]],
+        "suspicions": [_suspicion(s, before, verdict.only) for s in verdict.suspicions[:SHOWN]],
         "advice": verdict.advice,
         "balls": verdict.balls,
         "since": verdict.since,
@@ -70,13 +70,15 @@ def _verdict(verdict: Verdict, before: StudentMatrix) -> dict[str, object]:
     }
 
 
-def _suspicion(found: Suspicion, before: StudentMatrix) -> dict[str, object]:
+def _suspicion(found: Suspicion, before: StudentMatrix, only: str) -> dict[str, object]:
     scope = found.scope
     arm = scope.arm_deg
     swing = "" if arm is None else express("", arm, before.positions)
     # A cell is shown with its height; of a swing length all heights are meant.
     whole = Happened(EventKind.RESET, before.day, scope.club, swing, arm, scope.trajectory)
-    words = "all carries together" if scope.reach is Reach.STUDENT else whole.touched
+    words = whole.touched
+    if scope.reach is Reach.STUDENT:
+        words = "all carries together" + (f" (only the {only} was hit)" if only else "")
     return {
         "words": words,
         "club_id": next((c.pk for c in before.clubs if c.label == scope.club), None),

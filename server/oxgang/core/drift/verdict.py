@@ -14,7 +14,7 @@ from scipy.special import betaln, chdtrc, gammaln
 
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import DAY_SD, Change
-from oxgang.core.drift.scopes import Suspicion, suspicions
+from oxgang.core.drift.scopes import Reach, Suspicion, suspicions
 from oxgang.core.drift.shift import Shift, common_shift, hold_against
 
 # Below the first probability that nothing moved, something has; above the second, the balls blend
@@ -82,7 +82,8 @@ class DayOfStrikes:
 class Verdict:
     """The common shift, how probable it is that nothing moved, what may have, and what to do.
 
-    `since` is the first day of the new balls; `balls` how many a check-up needs.
+    `since` is the first day of the new balls; `balls` how many a check-up needs; `only` names the
+    one club that was hit, or is empty: what it says of the student it may say of itself alone.
     """
 
     shift: Shift
@@ -92,6 +93,7 @@ class Verdict:
     advice: Advice
     balls: int | None
     since: date
+    only: str = ""
 
 
 def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
@@ -140,12 +142,18 @@ def judge(
     if held.freedom > 0:
         scatter = math.sqrt(held.scatter / held.freedom) / held.standing_spread
     strikes = day_of(struck, scatter=scatter, freedom=held.freedom)
+    clubs, arms = ({getattr(p, name) for p in held.points} for name in ("club", "arm_deg"))
+    told_apart = len(clubs) > 1 and len(arms) > 1
     advice = _advice(whole, nothing, found, strikes)
+    if advice is Advice.REPLACE and found[0].scope.reach is Reach.STUDENT and not told_apart:
+        # One club or one swing cannot speak for all the others.
+        advice = Advice.CHECK_UP
     balls = None
     if advice is Advice.CHECK_UP:
         balls = check_up_balls(found[0].share, held.standing_spread)
     since = min((hit.day for hit in new if hit.counts and hit.day), default=day)
-    return Verdict(whole, nothing, found, strikes, advice, balls, since)
+    only = next(iter(clubs)) if len(clubs) == 1 else ""
+    return Verdict(whole, nothing, found, strikes, advice, balls, since, only)
 
 
 def check_up_balls(share: float, spread: float) -> int:

@@ -3,28 +3,49 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
 from oxgang.core.carry.hits import Hit
+from oxgang.core.events import Happened
 from oxgang.core.shots import CellKey
 
 
 @dataclass(frozen=True, slots=True)
 class DayOfCell:
-    """One day's solid balls: their median at home conditions [yd]."""
+    """One day's solid balls: their median at home conditions [yd].
+
+    `before` names the event since which the day says less; empty where there is none.
+    """
 
     day: date
     balls: int
     carry_yd: float
+    before: str
 
 
-def history_of(hits: Iterable[Hit], key: CellKey) -> list[DayOfCell]:
+def history_of(
+    hits: Sequence[Hit], key: CellKey, events: Sequence[Happened] = ()
+) -> list[DayOfCell]:
     """The days on which a cell was hit, oldest first."""
     days: dict[date, list[float]] = defaultdict(list)
     for hit in hits:
         if hit.cell == key and hit.counts and hit.carry_yd and hit.day and not hit.told:
             days[hit.day].append(hit.carry_yd)
-    return [DayOfCell(day, len(c), median(c)) for day, c in sorted(days.items())]
+    arms = {hit.point.arm_deg for hit in hits if hit.cell == key}
+    return [
+        DayOfCell(day, len(c), median(c), _before(day, key, arms, events))
+        for day, c in sorted(days.items())
+    ]
+
+
+def _before(day: date, key: CellKey, arms: Collection[float], events: Sequence[Happened]) -> str:
+    for event in reversed(events):
+        change = event.change()
+        if change is None or event.on <= day:
+            continue
+        if any(change.touches(key.club, arm, key.trajectory) for arm in arms):
+            return f"{event.kind}, {event.on:%-d %b %Y}"
+    return ""

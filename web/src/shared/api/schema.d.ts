@@ -2028,6 +2028,8 @@ export interface components {
         HistoryOut: {
             /** Balls */
             balls: number;
+            /** Before */
+            before: string;
             /** Carry Yd */
             carry_yd: number;
             /**

@@ -13,6 +13,7 @@ import { useInspect } from "../composables/inspect";
 import BallTable from "./BallTable.vue";
 import WhyBars from "./WhyBars.vue";
 
+const DAYS = 6;
 const props = defineProps<{
   studentId: string;
   address: CellAddress;
@@ -55,6 +56,16 @@ const launch = computed(() => {
   return parts.join(", ");
 });
 const history = computed(() => why.data.value?.history ?? []);
+/** The last days; those before an event stand apart, under its name. */
+const parts = computed(() => {
+  const found: { before: string; days: typeof history.value }[] = [];
+  for (const day of history.value.slice(-DAYS)) {
+    const open = found.at(-1);
+    if (open && open.before === day.before) open.days.push(day);
+    else found.push({ before: day.before, days: [day] });
+  }
+  return found;
+});
 const recipe = computed(() => {
   const r = why.data.value?.recipe;
   if (!r) return "";
@@ -99,10 +110,11 @@ const recipe = computed(() => {
       :units="units"
       :carry-yd="cell.carry_yd"
     />
-    <section v-if="history.length > 1" class="part">
+    <section v-if="history.length > 1 || history[0]?.before" class="part">
       <h3>Day by day</h3>
-      <p class="num">
-        <span v-for="day in history.slice(-5)" :key="day.day" class="day"
+      <p v-for="part in parts" :key="part.before" class="num" :class="{ quiet: part.before }">
+        <span v-if="part.before">Before {{ part.before }}: </span>
+        <span v-for="day in part.days" :key="day.day" class="day"
           >{{ shortDay(day.day).replace(/ \d{4}$/, "") }} <b>{{ units.show(day.carry_yd) }}</b>
           <span class="quiet"> ({{ day.balls }})</span></span
         >

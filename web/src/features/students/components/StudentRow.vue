@@ -162,7 +162,7 @@ const coming = computed(() =>
     border: 0;
     padding: 0.15rem 0.2rem;
   }
-  .go {
+  .student .go {
     text-align: left;
   }
 }
