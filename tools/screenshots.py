@@ -52,7 +52,19 @@ def students(page: Page) -> None:
 
 
 def student_setup(page: Page) -> None:
-    student(page, "Jory Tamblin-Voss", "setup")
+    student(page, "Casimir Dunmoor", "setup")
+
+
+def calendar(page: Page) -> None:
+    page.goto(page.url.replace("/students", "/calendar"))
+    page.wait_for_selector("article")
+    page.wait_for_timeout(500)
+
+
+def progress(page: Page) -> None:
+    student(page, "Odile Brackenshaw", "progress")
+    page.wait_for_selector(".chart svg")
+    page.wait_for_timeout(600)
 
 
 def matrix(page: Page) -> None:
@@ -191,7 +203,9 @@ def net(page: Page) -> None:
 
 SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "students": (students, DESK),
+    "calendar": (calendar, DESK),
     "student-setup": (student_setup, DESK),
+    "progress": (progress, DESK),
     "matrix": (matrix, DESK),
     "matrix-sun": (matrix_sun, DESK),
     "plan": (plan, DESK),

@@ -21,7 +21,7 @@ from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
 from oxgang.core.carry.fit import fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
-from oxgang.core.gaps import Stretch
+from oxgang.core.gaps import Stretch, leaves
 from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.stages import Stage
 from oxgang.core.swing import Position
@@ -104,9 +104,8 @@ def fills_for(
     for fill in candidates:
         if fill.way not in ALLOWED[stage]:
             continue
-        closes = sum(
-            abs(fill.carry_yd - y) <= tolerance_yd for y in range(gap.from_yd, gap.to_yd + 1)
-        )
+        left = leaves(gap, fill.carry_yd, tolerance_yd)
+        closes = gap.width - sum(stretch.width for stretch in left)
         if closes:
             found.append(
                 Fill(

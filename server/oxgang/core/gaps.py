@@ -126,6 +126,13 @@ def fallow(
     return stretches([y for y in range(from_yd, to_yd + 1) if y not in ploughed])
 
 
+def leaves(gap: Stretch, carry_yd: float, tolerance_yd: float) -> list[Stretch]:
+    """What one more carry leaves fallow of a gap."""
+    return stretches(
+        [y for y in range(gap.from_yd, gap.to_yd + 1) if not covers(carry_yd, y, tolerance_yd)]
+    )
+
+
 def overlaps(cells: Sequence[Carrying]) -> list[tuple[CellKey, CellKey]]:
     """Pairs of cells whose carries are within one yard of each other."""
     return [

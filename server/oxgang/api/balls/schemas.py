@@ -8,6 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.matrix.schemas import CellOut
+from oxgang.core.launch import WINDOWS_DEG, in_window
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 
@@ -71,11 +72,20 @@ class BallOut(Schema):
     total_yd: float | None
     home_yd: float | None
     launch_deg: float | None
+    side: str | None
     spin_rpm: float | None
     ball_speed_mps: float | None
     extra: dict[str, str]
     excluded: str
     kept: bool
+
+    @staticmethod
+    def resolve_side(obj: object) -> str | None:
+        """Where the launch is against the window of its height."""
+        launch = getattr(obj, "launch_deg", None)
+        if launch is None:
+            return None
+        return in_window(launch, WINDOWS_DEG[Trajectory(getattr(obj, "trajectory", ""))])
 
     @staticmethod
     def resolve_club(obj: object) -> str:

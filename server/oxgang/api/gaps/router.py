@@ -21,14 +21,14 @@ from oxgang.api.gaps.schemas import (
     WhatIfOut,
 )
 from oxgang.api.matrix.out import cell_out
-from oxgang.api.matrix.schemas import KeyOut
+from oxgang.api.matrix.schemas import KeyOut, StretchOut
 from oxgang.core.bag import Club as CoreClub
 from oxgang.core.bag import checked_club
 from oxgang.core.carry.cells import build_matrix, furrow
 from oxgang.core.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
 from oxgang.core.fills import Fill, fills_for
-from oxgang.core.gaps import Stretch, best_at, checked_range, checked_tolerance
+from oxgang.core.gaps import Stretch, best_at, checked_range, checked_tolerance, leaves
 from oxgang.core.lofts import search_lofts
 from oxgang.matrix.selectors.matrix import ground_of, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
@@ -44,7 +44,7 @@ def _coverage(found: Coverage) -> CoverageOut:
     return CoverageOut(measured=found.measured, all=found.all, chance=found.chance)
 
 
-def _fill(fill: Fill, later: bool) -> FillOut:
+def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> FillOut:
     lo, hi = furrow(fill.carry_yd, fill.shot_sd_yd)
     return FillOut(
         way=fill.way,
@@ -56,6 +56,11 @@ def _fill(fill: Fill, later: bool) -> FillOut:
         furrow_from_yd=lo,
         furrow_to_yd=hi,
         closes=fill.closes,
+        leaves=[
+            StretchOut.model_validate(s)
+            for gap in gaps
+            for s in leaves(gap, fill.carry_yd, tolerance_yd)
+        ],
         later=later,
     )
 
@@ -93,7 +98,7 @@ def gaps(
                 later=later,
             )
             if fills:
-                return [_fill(fill, later) for fill in fills]
+                return [_fill(fill, later, covered.gaps, tolerance) for fill in fills]
         return []
 
     covered = coverage(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)

@@ -16,7 +16,10 @@ class CoverageOut(Schema):
 
 
 class FillOut(Schema):
-    """A way to close a gap; `later` is one for after the student's stage and longest swing."""
+    """A way to close a gap; `later` is one for after the student's stage and longest swing.
+
+    `leaves` is all that still lies fallow then.
+    """
 
     way: str
     key: KeyOut
@@ -27,6 +30,7 @@ class FillOut(Schema):
     furrow_from_yd: float
     furrow_to_yd: float
     closes: int
+    leaves: list[StretchOut]
     later: bool
 
 

@@ -27,6 +27,7 @@ from oxgang.core.carry.hits import Hit, group_hits
 from oxgang.core.carry.noise import Change, noise_covariance
 from oxgang.core.carry.prior import Point, Points
 from oxgang.core.errors import InputError
+from oxgang.core.strikes import medians_by
 
 Array = NDArray[np.float64]
 
@@ -35,6 +36,8 @@ FALSE_ALARM: Final = 0.05
 # A group of new balls further than this from the common shift, in deviations, is widened.
 FAR: Final = 2.5
 ROUNDS: Final = 4
+# One wild ball does not make a wild day: it counts as so many usual deviations.
+WILD: Final = 2.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +69,8 @@ class Off:
 
     `off` is the distance of log carry, `covariance` what it scatters by when nothing has changed,
     shape (g, g); `expected` the standing matrix's log carry; `spread` the scatter of the new
-    balls, `standing_spread` of the old ones.
+    balls, `standing_spread` of the old ones. `scatter` is the sum of squares of the new balls about
+    their groups' means, wild ones cut, with its degrees of freedom.
     """
 
     points: list[Point]
@@ -119,7 +123,10 @@ def hold_against(
     predicted = before.posterior.mean[at]
     covariance = before.posterior.covariance[np.ix_(at, at)]
     covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])
-    means = np.bincount(fresh.ball_group, fresh.ball_log) / np.bincount(fresh.ball_group)
+    groups, group = len(fresh.groups.mean), fresh.ball_group
+    limit = WILD * before.hits.spread
+    away = np.clip(fresh.ball_log - medians_by(fresh.ball_log, group, groups)[group], -limit, limit)
+    away -= (np.bincount(group, away) / np.bincount(group))[group]
     return Off(
         points=[before.points[i] for i in at],
         balls=fresh.groups.balls,
@@ -128,8 +135,8 @@ def hold_against(
         expected=predicted,
         spread=fresh.spread,
         standing_spread=before.hits.spread,
-        scatter=float(((fresh.ball_log - means[fresh.ball_group]) ** 2).sum()),
-        freedom=float(len(fresh.ball_log) - len(means)),
+        scatter=float((away**2).sum()),
+        freedom=float(len(away) - groups),
     )
 
 

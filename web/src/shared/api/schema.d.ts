@@ -1444,6 +1444,8 @@ export interface components {
             launch_deg: number | null;
             /** Lie */
             lie: string;
+            /** Side */
+            side: string | null;
             /** Spin */
             spin: string;
             /** Spin Rpm */
@@ -1933,6 +1935,8 @@ export interface components {
         /**
          * FillOut
          * @description A way to close a gap; `later` is one for after the student's stage and longest swing.
+         *
+         *     `leaves` is all that still lies fallow then.
          */
         FillOut: {
             /** Carry Hi Yd */
@@ -1950,6 +1954,8 @@ export interface components {
             key: components["schemas"]["KeyOut"];
             /** Later */
             later: boolean;
+            /** Leaves */
+            leaves: components["schemas"]["StretchOut"][];
             /** Way */
             way: string;
             /** Words */

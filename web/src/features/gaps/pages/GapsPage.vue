@@ -52,26 +52,9 @@ const shownMatrix = computed<Matrix | null>(() => {
   }
   const fill = drawn.value;
   if (!fill) return base;
-  const ground = { ...base.ground, fallow: base.ground.fallow.flatMap((s) => rest(s, fill)) };
+  const ground = { ...base.ground, fallow: fill.leaves };
   return { ...base, ground };
 });
-/** What a fill leaves of a fallow stretch. */
-function rest(stretch: Schemas["StretchOut"], fill: Fill): Schemas["StretchOut"][] {
-  const reach = matrix.data.value?.ground.tolerance_yd ?? 0;
-  const left: number[] = [];
-  for (let y = stretch.from_yd; y <= stretch.to_yd; y++) {
-    if (Math.abs(fill.carry_yd - y) > reach) left.push(y);
-  }
-  const runs: Schemas["StretchOut"][] = [];
-  for (const y of left) {
-    const last = runs.at(-1);
-    if (last && last.to_yd === y - 1) {
-      last.to_yd = y;
-      last.width += 1;
-    } else runs.push({ from_yd: y, to_yd: y, width: 1 });
-  }
-  return runs;
-}
 const shownCells = computed<Cell[]>(() => {
   const cells = shownMatrix.value?.cells ?? [];
   const found = gaps.data.value;

@@ -23,6 +23,7 @@ const ball = (uid: string, minute: number): Ball => ({
   launch_deg: null,
   spin_rpm: null,
   ball_speed_mps: null,
+  side: null,
   extra: {},
   excluded: "",
   kept: false,

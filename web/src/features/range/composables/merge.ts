@@ -15,6 +15,8 @@ export interface ShownBall {
   total_yd: number | null;
   home_yd: number | null;
   launch_deg: number | null;
+  /** Where the launch is against its window, once the server has worked it out. */
+  side: string | null;
   spin_rpm: number | null;
   extra: Record<string, string>;
   excluded: string;
@@ -49,6 +51,7 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         total_yd: op.body.total_yd ?? null,
         home_yd: null,
         launch_deg: null,
+        side: null,
         spin_rpm: null,
         extra: {},
         excluded: "",

@@ -89,16 +89,12 @@ export function useNet(options: NetOptions) {
       return cell && sameCell(ball, cell) && ball.launch_deg !== null && ball.carry_yd === null;
     }),
   );
-  const side = (launch: number): NetBall["side"] => {
-    const { lo_deg = 0, hi_deg = 90 } = plan.data.value ?? {};
-    return launch < lo_deg ? "below" : launch > hi_deg ? "above" : "in";
-  };
   const balls = computed<NetBall[]>(() =>
     launches.value.map((ball) => ({
       uid: ball.uid,
       height_m: Number(ball.extra["net_height_m"] ?? 0),
       launch_deg: ball.launch_deg,
-      side: side(ball.launch_deg ?? 0),
+      side: (ball.side ?? "in") as NetBall["side"],
     })),
   );
   return { place, plan, tape, own, entry, hit, type, erase, enter, balls };

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from "vue";
-import { ballWords, cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
+import { cellName, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, usePlan, useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
-import { drop, flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
-import DotPlot from "@/shared/ui/DotPlot.vue";
+import { drop, flushOutbox, loadOutbox } from "@/shared/outbox/outbox";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
-import BallList from "../components/BallList.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import CellPicker from "../components/CellPicker.vue";
 import ConditionsPanel from "../components/ConditionsPanel.vue";
+import CellAside from "../components/CellAside.vue";
 import FeedPanel from "../components/FeedPanel.vue";
 import PlanStrip from "../components/PlanStrip.vue";
 import { useCell } from "../composables/cell";
@@ -124,25 +123,11 @@ const rangeKeys: KeyBinding[] = [
 ];
 useKeys("Range", rangeKeys);
 
-const solid = computed(
-  () => session.cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
-);
-const enough = computed(() => {
-  const more = session.now.value.more;
-  if (more === null || session.now.value.behind) return "";
-  if (more === 0) return "Enough: within the tolerance.";
-  return `About ${more} more for the tolerance.`;
-});
-const count = computed(() => {
-  const n = session.balls.value.length;
-  return `${n} ${n === 1 ? "ball" : "balls"} today`;
-});
 /** What the load of the session asks for, in the server's words. */
 const load = computed(() =>
   loadWords(session.balls.value.length, words.data.value?.load, limit.value),
 );
 const limit = computed(() => planned.data.value?.ball_limit ?? 0);
-const unreviewed = computed(() => session.balls.value.length > 0);
 </script>
 
 <template>
@@ -226,70 +211,16 @@ const unreviewed = computed(() => session.balls.value.length > 0);
           Never walk out to measure while anyone can hit. Your range's rules come first.
         </p>
       </div>
-      <aside class="sheet">
-        <div class="head">
-          <h2>This cell</h2>
-          <span class="quiet num">{{ solid }} solid of {{ session.cellBalls.value.length }}</span>
-        </div>
-        <p
-          v-if="session.now.value.cell"
-          class="centre"
-          :class="{ est: session.now.value.cell.basis === 'estimated' }"
-        >
-          <span class="slab big">{{ units.show(session.now.value.cell.carry_yd) }}</span>
-          <span class="slab"
-            >± {{ units.show(halfInterval(session.now.value.cell)) }} {{ units.unit }}</span
-          >
-          <span v-if="session.now.value.behind && outboxState.trouble" class="quiet"
-            >before the balls that wait</span
-          >
-          <span v-else-if="session.now.value.cell.basis === 'estimated'">estimated</span>
-          <span v-else class="quiet num">{{ ballWords(session.now.value.cell) }}</span>
-        </p>
-        <p v-if="enough" class="enough" :class="{ yes: session.now.value.more === 0 }">
-          {{ enough }}
-        </p>
-        <DotPlot
-          :balls="session.cellBalls.value"
-          :units="units"
-          :centre-yd="session.now.value.cell?.carry_yd ?? null"
-          :newest="session.balls.value.at(-1)?.uid ?? null"
-        />
-        <Sentence
-          v-if="outboxState.waiting && outboxState.trouble"
-          tone="quiet"
-          :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
-        />
-        <div class="head list-head">
-          <h2>{{ count }}</h2>
-          <RouterLink
-            v-if="unreviewed && !outboxState.waiting"
-            class="push"
-            :to="{ name: 'review', params: { studentId } }"
-            >Review</RouterLink
-          >
-          <span class="actions" :class="{ push: !unreviewed || outboxState.waiting }">
-            <button type="button" :disabled="!session.balls.value.length" @click="undo()">
-              Undo <kbd>u</kbd>
-            </button>
-            <button v-if="session.undone.value.length" type="button" @click="redo">
-              Bring back <kbd>r</kbd>
-            </button>
-          </span>
-        </div>
-        <p v-if="load" class="load" role="status">{{ load }}</p>
-        <BallList
-          :balls="session.balls.value"
-          :strikes="words.data.value.strikes"
-          :units="units"
-          @mark="session.mark"
-          @undo="undo"
-          @drop="drop"
-        />
-        <p v-if="!session.balls.value.length" class="quiet">
-          Type a carry and press Enter: the ball is logged.
-        </p>
-      </aside>
+      <CellAside
+        :student-id="studentId"
+        :session="session"
+        :units="units"
+        :strikes="words.data.value.strikes"
+        :load="load"
+        @undo="undo"
+        @redo="redo"
+        @drop="drop"
+      />
     </div>
   </div>
 </template>
@@ -313,52 +244,8 @@ const unreviewed = computed(() => session.balls.value.length > 0);
   min-height: 1.5rem;
   margin-top: 0.5rem;
 }
-.centre {
-  display: flex;
-  align-items: baseline;
-  gap: 0.6rem;
-  margin: 0;
-}
-.big {
-  font-size: 2.6rem;
-  font-weight: 700;
-  line-height: 1.1;
-}
-.list-head {
-  margin: 0.8rem 0 0.2rem;
-}
 .head {
   margin-bottom: 0.2rem;
-}
-.actions {
-  display: flex;
-  gap: 0.4rem;
-}
-.actions button {
-  min-height: 44px;
-  padding: 0 0.8rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-  background: none;
-  font: inherit;
-  color: inherit;
-  cursor: pointer;
-}
-.actions button:disabled {
-  opacity: 0.5;
-}
-.enough {
-  margin: 0.1rem 0 0;
-  color: var(--ink-2);
-}
-.enough.yes {
-  color: var(--field);
-  font-weight: 650;
-}
-.load {
-  margin: 0.2rem 0;
-  padding: 0.3rem 0.6rem;
-  background: var(--accent-soft);
 }
 .plan-link {
   margin: 0.8rem 0 0;

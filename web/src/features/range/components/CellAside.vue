@@ -1,0 +1,141 @@
+<script setup lang="ts">
+/** The cell being hit: its number, its balls, whether it is enough; then the balls of the day. */
+import { computed } from "vue";
+import { ballWords, halfInterval } from "@/shared/api/cells";
+import { outboxState } from "@/shared/outbox/outbox";
+import DotPlot from "@/shared/ui/DotPlot.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import type { UnitWords } from "@/shared/units/units";
+import type { useSession } from "../composables/session";
+import BallList from "./BallList.vue";
+
+const props = defineProps<{
+  studentId: string;
+  session: ReturnType<typeof useSession>;
+  units: UnitWords;
+  strikes: string[];
+  load: string;
+}>();
+defineEmits<{ undo: [uid?: string]; redo: []; drop: [uid: string] }>();
+
+const now = computed(() => props.session.now.value);
+const balls = computed(() => props.session.balls.value);
+const cellBalls = computed(() => props.session.cellBalls.value);
+const undone = computed(() => props.session.undone.value.length);
+const solid = computed(
+  () => cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
+);
+const enough = computed(() => {
+  const more = now.value.more;
+  if (more === null || now.value.behind) return "";
+  if (more === 0) return "Enough: within the tolerance.";
+  return `About ${more} more for the tolerance.`;
+});
+const count = computed(() => {
+  const n = balls.value.length;
+  return `${n} ${n === 1 ? "ball" : "balls"} today`;
+});
+</script>
+
+<template>
+  <aside class="sheet">
+    <div class="head">
+      <h2>This cell</h2>
+      <span class="quiet num">{{ solid }} solid of {{ cellBalls.length }}</span>
+    </div>
+    <p v-if="now.cell" class="centre" :class="{ est: now.cell.basis === 'estimated' }">
+      <span class="slab big">{{ units.show(now.cell.carry_yd) }}</span>
+      <span class="slab">± {{ units.show(halfInterval(now.cell)) }} {{ units.unit }}</span>
+      <span v-if="now.behind && outboxState.trouble" class="quiet">before the balls that wait</span>
+      <span v-else-if="now.cell.basis === 'estimated'">estimated</span>
+      <span v-else class="quiet num">{{ ballWords(now.cell) }}</span>
+    </p>
+    <p v-if="enough" class="enough" :class="{ yes: now.more === 0 }">{{ enough }}</p>
+    <DotPlot
+      :balls="cellBalls"
+      :units="units"
+      :centre-yd="now.cell?.carry_yd ?? null"
+      :newest="balls.at(-1)?.uid ?? null"
+    />
+    <Sentence
+      v-if="outboxState.waiting && outboxState.trouble"
+      tone="quiet"
+      :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
+    />
+    <div class="head list-head">
+      <h2>{{ count }}</h2>
+      <RouterLink
+        v-if="balls.length && !outboxState.waiting"
+        class="push"
+        :to="{ name: 'review', params: { studentId } }"
+        >Review</RouterLink
+      >
+      <span class="actions" :class="{ push: !balls.length || outboxState.waiting }">
+        <button type="button" :disabled="!balls.length" @click="$emit('undo')">
+          Undo <kbd>u</kbd>
+        </button>
+        <button v-if="undone" type="button" @click="$emit('redo')">Bring back <kbd>r</kbd></button>
+      </span>
+    </div>
+    <p v-if="load" class="load" role="status">{{ load }}</p>
+    <BallList
+      :balls="balls"
+      :strikes="strikes"
+      :units="units"
+      @mark="session.mark"
+      @undo="(uid?: string) => $emit('undo', uid)"
+      @drop="(uid: string) => $emit('drop', uid)"
+    />
+    <p v-if="!balls.length" class="quiet">Type a carry and press Enter: the ball is logged.</p>
+  </aside>
+</template>
+
+<style scoped>
+.centre {
+  display: flex;
+  align-items: baseline;
+  gap: 0.6rem;
+  margin: 0;
+}
+.big {
+  font-size: 2.6rem;
+  font-weight: 700;
+  line-height: 1.1;
+}
+.head {
+  margin-bottom: 0.2rem;
+}
+.list-head {
+  margin: 0.8rem 0 0.2rem;
+}
+.actions {
+  display: flex;
+  gap: 0.4rem;
+}
+.actions button {
+  min-height: 44px;
+  padding: 0 0.8rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: none;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.actions button:disabled {
+  opacity: 0.5;
+}
+.enough {
+  margin: 0.1rem 0 0;
+  color: var(--ink-2);
+}
+.enough.yes {
+  color: var(--field);
+  font-weight: 650;
+}
+.load {
+  margin: 0.2rem 0;
+  padding: 0.3rem 0.6rem;
+  background: var(--accent-soft);
+}
+</style>
