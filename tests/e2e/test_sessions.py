@@ -110,7 +110,7 @@ def test_the_session_goes_on_without_a_network_and_through_a_reload(
     on_the_range(page, "Wren Ashcombe")
     press("2 1 Enter")
     expect(page.locator("li.waiting")).to_have_count(0)
-    page.wait_for_timeout(800)
+    page.wait_for_timeout(2500)  # what the page has read is kept by the service worker
     page.context.set_offline(True)
     press("2 2 Enter 2 3 Enter 1 2 f Enter")
     expect(page.locator("ol.balls li")).to_have_count(4)
