@@ -85,10 +85,10 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
     return {**browser_context_args, "viewport": {"width": 1280, "height": 800}}
 
 
-@pytest.fixture
-def own_server(tmp_path: Path) -> Iterator[Server]:
-    """A server with demo data that no other test has touched."""
-    server = Server(tmp_path)
+@pytest.fixture(scope="module")
+def own_server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    """A server with demo data that no other module has touched."""
+    server = Server(tmp_path_factory.mktemp("own"))
     server.start()
     yield server
     server.kill()
