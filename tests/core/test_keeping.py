@@ -164,6 +164,8 @@ def test_what_is_due_is_said_with_its_reason() -> None:
     fresh = due([], balls=0, waiting=1)
     assert empty.state is State.NO_BAG  # type: ignore[attr-defined]
     assert fresh.state is State.NO_BALLS  # type: ignore[attr-defined]
+    far = due([], balls=9)
+    assert far.state is State.NO_BALLS  # type: ignore[attr-defined]
     assert "1 ball waits for a review" in fresh.reasons  # type: ignore[attr-defined]
     needs = [f.need for f in (found, holds, empty, fresh)]  # type: ignore[attr-defined]
     assert max(needs) == found.need  # type: ignore[attr-defined]

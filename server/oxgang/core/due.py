@@ -124,9 +124,12 @@ def due_of(
     if not balls:
         first = "Nothing measured yet: one swing with every wedge first"
         return Due(State.NO_BALLS, 0.05, 0, [], [first, *wait])
+    if not played:
+        nothing = "No number yet within the yards that are needed"
+        return Due(State.NO_BALLS, 0.05, 0, [], [nothing, *wait])
     wide = [Wide(c.key, c.carry_yd, c.half_yd) for c in played if c.half_yd > tolerance_yd]
     excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
-    need = excess / max(1, len(played)) + (WAITING_NEED if waiting else 0.0)
+    need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
     reasons = _new_clubs(played, wide, new_clubs or {})
     reasons += _events(wide, events, as_of)
     if trend is not None and trend.since is not None:

@@ -19,7 +19,11 @@ const select = ref<{ focus: () => void } | null>(null);
 const open = ref(false);
 
 const options = computed(() => {
-  const found = (students.data.value?.rows ?? []).map((s) => ({ value: s.id, label: s.name }));
+  const words = search.value.toLowerCase().split(/\s+/);
+  // Filtered here as well: without a network the rows are those of an earlier question.
+  const found = (students.data.value?.rows ?? [])
+    .filter((s) => words.every((word) => s.name.toLowerCase().includes(word)))
+    .map((s) => ({ value: s.id, label: s.name }));
   const here = current.data.value;
   // The chosen student has a name even where the search leaves him or her out.
   const known = !here || here.id !== props.studentId || found.some((o) => o.value === here.id);

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The coach's morning: who needs what, the neediest first. */
-import { refDebounced, useTimeoutFn } from "@vueuse/core";
+import { useQuery } from "@pinia/colada";
+import { refDebounced, useNow, useTimeoutFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useStudents, type Wanted } from "@/shared/api/queries";
+import { keys, useForgetStudent, useStudents, type Wanted } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -17,6 +18,7 @@ import { useCheckUp } from "@/shared/api/checkUp";
 
 const SEARCH_MS = 150;
 const AGAIN_MS = 1500;
+const MINUTE_MS = 60_000;
 const SIZE = 50;
 
 const router = useRouter();
@@ -38,6 +40,17 @@ const bringing = ref(false);
 const chosen = ref(-1);
 const check = useCheckUp();
 
+/** A reminder inside the page only: the coach's next session of today. */
+const today = useQuery({
+  key: [...keys.calendar, "today"],
+  query: () => dataOf(api.GET("/api/calendar", { params: { query: { days: 1 } } })),
+});
+const now = useNow({ interval: MINUTE_MS });
+const next = computed(() =>
+  today.data.value?.appointments.find(
+    (a) => a.mine && new Date(a.starts_at).getTime() + a.minutes * MINUTE_MS > now.value.getTime(),
+  ),
+);
 const data = computed(() => students.data.value);
 const rows = computed(() => data.value?.rows ?? []);
 const pages = computed(() => Math.max(1, Math.ceil((data.value?.total ?? 0) / SIZE)));
@@ -100,6 +113,10 @@ useKeys("Students", [
     <div class="head">
       <h1>{{ archived ? "Archived students" : "Students" }}</h1>
       <span v-if="data && !archived" class="quiet">{{ weekday(data.day) }}</span>
+      <span v-if="next && !archived" class="next">
+        <RouterLink to="/calendar">Next for you at {{ next.local }}</RouterLink
+        >: {{ next.student }}{{ next.check_up ? `, check-up of ${next.check_up} balls` : "" }}
+      </span>
       <span class="push buttons">
         <Button type="text" @click="bringing = !bringing">Bring one in</Button>
         <Button type="text" @click="archived = !archived">{{
@@ -182,6 +199,9 @@ useKeys("Students", [
 </template>
 
 <style scoped>
+.next {
+  font-weight: 600;
+}
 .buttons {
   display: flex;
   gap: 0.3rem;
