@@ -69,7 +69,7 @@ def test_a_server_killed_between_any_two_of_200_balls_loses_and_doubles_none(
 
         def killer() -> None:
             chance = random.Random(7)
-            while not stop.wait(chance.uniform(0.4, 1.2)):
+            while not stop.wait(chance.uniform(0.8, 2.4)):
                 server.kill()
                 server.start()
 

@@ -71,6 +71,8 @@ def test_nothing_measured_is_not_published(api: Api, student: Student) -> None:
 def test_the_printed_card_has_its_size_and_every_yardage(
     api: Api, published: Student, form: str, size: tuple[float, float], pages: int
 ) -> None:
+    api("PATCH", f"/students/{published.pk}", {"name": "Łucja Ξένου"})
+    api("POST", f"/students/{published.pk}/versions", {})
     address = f"/students/{published.pk}/card.pdf?form={form}&sides=yardage,club"
     book = pypdf.PdfReader(io.BytesIO(api("GET", address).content))
     assert len(book.pages) == pages
@@ -80,8 +82,9 @@ def test_the_printed_card_has_its_size_and_every_yardage(
     for yardage in range(30, 101, 5):
         assert f"{yardage}" in text
     assert "56 10:00" in text
+    assert "Łucja Ξένου" in text
     assert "stock 28-34" in text  # the launch to look for
-    assert "v1" in text
+    assert "v2" in text
 
 
 def test_metres_fourteen_clubs_and_sides_that_are_none(

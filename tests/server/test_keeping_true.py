@@ -13,6 +13,7 @@ from django.utils import timezone
 from icalendar import Calendar
 from oxgang.academy.models import Club, Coach, Entry, Event, Student
 from oxgang.academy.services.academies import add_coach
+from oxgang.api.matrix import stored as stored_rows
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment, Ball
 
@@ -335,10 +336,26 @@ def test_the_list_follows_every_write_and_every_new_day(
     positions[2]["arm_deg"] = 96
     api("PUT", f"/scales/{scale.pk}", {"name": scale.name, "idea": "", "positions": positions})
     assert Student.objects.filter(stale=True).exists()
-    # One slow student must not hold the list up: the others are counted.
+    # One slow student must not hold the list up: the others are counted. Who is new is there.
     monkeypatch.setattr("oxgang.api.matrix.stored.CATCH_UP_S", 0)
-    make_student(measured.academy.coaches.get(), "Bertrand Hollis")
-    assert api("GET", "/students").data["behind"] == 1
+    coach = measured.academy.coaches.get()
+    new = [make_student(coach, "Bertrand Hollis"), make_student(coach, "Calla Hollis")]
+    page = api("GET", "/students").data
+    assert page["behind"] == 1
+    assert {r["name"] for r in page["rows"]} > {s.name for s in new}
+    # One whose records cannot be read takes nobody else off the list.
+    api("POST", f"/students/{new[0].pk}/archive")
+    renew = stored_rows.renew
+
+    def broken(student: Student, now: datetime) -> None:
+        if student.pk == measured.pk:
+            raise ValueError("records of nonsense")
+        renew(student, now)
+
+    monkeypatch.setattr("oxgang.api.matrix.stored.renew", broken)
+    page = api("GET", "/students").data
+    assert (page["behind"], len(page["rows"])) == (1, 2)
+    assert [r["name"] for r in rows(api, "archived=true")] == ["Bertrand Hollis"]
 
 
 def at(days: int, hour: int) -> str:
@@ -465,12 +482,12 @@ def test_progress_and_its_page(api: Api, student: Student, wedge: Club) -> None:
     assert "to 95 % in the second" in found["words"]
     assert api("GET", f"{url}/progress?from_day={day(1)}&to_day={day(5)}").data["field"] == "to_day"
     assert api("GET", f"{url}/progress?from_day={day(-5)}").data["field"] == "to_day"
-    said = "Ünlike last month: solid & <straight>.\nWork on the half swing."
+    said = "Ünlike Ágnes Őri-Łoś last month: solid & <straight>.\nWork on the half swing."
     response = api.client.get(f"/api{url}/report.pdf", {"words": said})
     reader = pypdf.PdfReader(io.BytesIO(response.content))
     assert len(reader.pages) == 1
     text = reader.pages[0].extract_text()
-    assert "Ünlike last month: solid & <straight>." in text
+    assert "Ünlike Ágnes Őri-Łoś last month: solid & <straight>." in text
     assert "Ansel Quill" in text
     assert "44 ± " in text or "45 ± " in text
     long = api.client.get(f"/api{url}/report.pdf", {"words": "Every ball counts. " * 60})

@@ -15,20 +15,18 @@ def keep(parent: int) -> None:
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
-    from oxgang.academy.selectors.people import student_of
-    from oxgang.api.matrix.stored import renew
-    from oxgang.matrix.services.summary import stale_ids
+    from oxgang.api.matrix.stored import renewed
+    from oxgang.matrix.services.summary import stale_in
 
     os.nice(10)
     while os.getppid() == parent:
         try:
             done = 0
             for academy in Academy.objects.all():
-                for student_id in stale_ids(academy, timezone.now(), AT_ONCE):
+                for one in stale_in(academy, timezone.now(), AT_ONCE):
                     if os.getppid() != parent:
                         return
-                    renew(student_of(academy, student_id), timezone.now())
-                    done += 1
+                    done += renewed(one.student_id, academy, timezone.now())
         except OperationalError:
             # A backup is being restored, or another writer holds on: try again later.
             done = 0

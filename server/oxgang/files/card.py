@@ -15,6 +15,7 @@ from oxgang.core.carry.cells import furrow
 from oxgang.core.launch import WINDOWS_DEG
 from oxgang.core.shots import Spin, Tempo, Trajectory
 from oxgang.core.units import m_from_yd
+from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 
 
 class Form(StrEnum):
@@ -79,9 +80,9 @@ def _panel(
 ) -> None:
     head = min(13.0, max(8.0, width / 22))
     top = y + height - head
-    canvas.setFont("Helvetica-Bold", head)
-    canvas.drawString(x, top, _fitted(canvas, card.student, "Helvetica-Bold", head, width * 0.62))
-    canvas.setFont("Helvetica", head * 0.7)
+    canvas.setFont(BOLD, head)
+    canvas.drawString(x, top, fitted(card.student, BOLD, head, width * 0.62))
+    canvas.setFont(REGULAR, head * 0.7)
     unit = "metres" if card.metres else "yards"
     canvas.drawRightString(x + width, top, f"v{card.version}  {card.day}  {unit}")
     canvas.setLineWidth(0.8)
@@ -99,21 +100,21 @@ def _yardages(canvas: Canvas, card: Card, x: float, y: float, width: float, heig
     for i, line in enumerate(lines):
         base = y + height - (i + 0.78) * row
         near = abs(line.off_yd) <= card.tolerance_yd
-        canvas.setFont("Helvetica-Bold", size)
+        canvas.setFont(BOLD, size)
         canvas.drawString(x, base, _distance(line.yardage, card))
         name = short_name(line.cell.key)
-        bold = "Helvetica-Bold" if line.cell.measured else "Helvetica-Oblique"
+        bold = BOLD if line.cell.measured else ITALIC
         canvas.setFont(bold, size * 0.86)
         start = x + size * 2.1
-        canvas.drawString(start, base, _fitted(canvas, name, bold, size * 0.86, width * 0.5))
+        canvas.drawString(start, base, fitted(name, bold, size * 0.86, width * 0.5))
         said = f"{_distance(line.cell.carry_yd, card)}{'' if near else ' !'}"
-        canvas.setFont("Helvetica", size * 0.8)
+        canvas.setFont(REGULAR, size * 0.8)
         canvas.drawRightString(x + width, base, said)
         cue = cues.get(line.cell.key.swing, "")
         free = width - size * 4.2 - canvas.stringWidth(name, bold, size * 0.86) - size
         if cue and free > width * 0.25:
-            canvas.setFont("Helvetica", size * 0.6)
-            text = _fitted(canvas, cue, "Helvetica", size * 0.6, free)
+            canvas.setFont(REGULAR, size * 0.6)
+            text = fitted(cue, REGULAR, size * 0.6, free)
             canvas.drawString(
                 start + canvas.stringWidth(name, bold, size * 0.86) + size, base, text
             )
@@ -141,9 +142,9 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
     column = width / (len(card.positions) + NAME_COLUMNS)
     size = min(LARGEST, row * 0.62, column / 2.4)
     top = y + height
-    canvas.setFont("Helvetica-Bold", size * 0.75)
+    canvas.setFont(BOLD, size * 0.75)
     for j, (label, _) in enumerate(card.positions):
-        text = _fitted(canvas, label, "Helvetica-Bold", size * 0.75, column * 0.95)
+        text = fitted(label, BOLD, size * 0.75, column * 0.95)
         canvas.drawRightString(x + (j + 1 + NAME_COLUMNS) * column, top - row * 0.7, text)
     line = 0
     for club, _ in shown:
@@ -156,29 +157,29 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
             name = club if t is Trajectory.STOCK or len(used) == 1 else f"  {t}"
             wanted = size * (0.95 if name == club else 0.7)
             room = column * (NAME_COLUMNS - 0.1)
-            wide = canvas.stringWidth(name, "Helvetica-Bold", wanted)
+            wide = canvas.stringWidth(name, BOLD, wanted)
             wanted = max(SMALLEST, min(wanted, wanted * room / max(wide, 1.0)))
-            canvas.setFont("Helvetica-Bold", wanted)
-            canvas.drawString(x, base, _fitted(canvas, name, "Helvetica-Bold", wanted, room))
+            canvas.setFont(BOLD, wanted)
+            canvas.drawString(x, base, fitted(name, BOLD, wanted, room))
             for j, (label, _) in enumerate(card.positions):
                 cell = cells.get((club, label, t))
                 if cell is not None:
                     _number(canvas, card, cell, x + (j + 1 + NAME_COLUMNS) * column, base, size)
-    canvas.setFont("Helvetica", 6.5)
+    canvas.setFont(REGULAR, 6.5)
     left_out = [club for club, _ in card.clubs[len(shown) :]]
     windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in WINDOWS_DEG.items())
     note = "italic: estimated"
     if left_out:
         note += f"; left out for room: {', '.join(left_out)}"
-    canvas.drawString(x, y + NOTE_LEADING, _fitted(canvas, note, "Helvetica", 6.5, width))
+    canvas.drawString(x, y + NOTE_LEADING, fitted(note, REGULAR, 6.5, width))
     launch = f"launch \N{DEGREE SIGN}: {windows}"
-    canvas.drawString(x, y, _fitted(canvas, launch, "Helvetica", 6.5, width))
+    canvas.drawString(x, y, fitted(launch, REGULAR, 6.5, width))
 
 
 def _number(
     canvas: Canvas, card: Card, cell: CardCell, right: float, base: float, size: float
 ) -> None:
-    canvas.setFont("Helvetica-Bold" if cell.measured else "Helvetica-Oblique", size)
+    canvas.setFont(BOLD if cell.measured else ITALIC, size)
     canvas.drawRightString(right, base, _distance(cell.carry_yd, card))
 
 
@@ -195,8 +196,9 @@ def _ground(canvas: Canvas, card: Card, x: float, y: float, width: float, height
     top = y + height
     for i, (club, _) in enumerate(card.clubs):
         upper = top - i * lane
-        canvas.setFont("Helvetica-Bold", min(12.0, lane * 0.4))
-        canvas.drawString(x, upper - lane * 0.6, club[:8])
+        small = min(12.0, lane * 0.4)
+        canvas.setFont(BOLD, small)
+        canvas.drawString(x, upper - lane * 0.6, fitted(club, BOLD, small, label - 3))
         canvas.setLineWidth(0.2)
         canvas.line(x, upper - lane, x + width, upper - lane)
         for cell in card.cells:
@@ -213,19 +215,10 @@ def _ground(canvas: Canvas, card: Card, x: float, y: float, width: float, height
             canvas.setLineWidth(1)
             canvas.line(at(cell.carry_yd), middle - bar, at(cell.carry_yd), middle + bar)
     bottom = top - len(card.clubs) * lane
-    canvas.setFont("Helvetica", 7)
+    canvas.setFont(REGULAR, 7)
     for yards in range(card.from_yd, card.to_yd + 1, 10):
         canvas.drawCentredString(at(yards), bottom - 9, _distance(yards, card))
 
 
 def _distance(yards: float, card: Card) -> str:
     return f"{m_from_yd(yards) if card.metres else yards:.0f}"
-
-
-def _fitted(canvas: Canvas, text: str, font: str, size: float, width: float) -> str:
-    """The text, cut with an ellipsis where it is too long."""
-    if canvas.stringWidth(text, font, size) <= width:
-        return text
-    while text and canvas.stringWidth(f"{text}...", font, size) > width:
-        text = text[:-1]
-    return f"{text}..."

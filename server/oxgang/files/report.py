@@ -6,7 +6,7 @@ import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import Final
+from typing import Final, Literal
 from xml.sax.saxutils import escape
 
 from reportlab.graphics import renderPDF
@@ -25,6 +25,7 @@ from oxgang.core.gaps import fallow
 from oxgang.core.progress import Stretch
 from oxgang.core.shots import Spin, Tempo, Trajectory
 from oxgang.core.units import m_from_yd
+from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 
 INK: Final = HexColor("#1d2b1f")
 QUIET: Final = HexColor("#5c6a5d")
@@ -89,7 +90,7 @@ def write_report(report: Report) -> bytes:
     top = _table(canvas, report, top - GAP, inner)
     _next(canvas, report, top - GAP, inner)
     canvas.setFillColor(QUIET)
-    canvas.setFont("Helvetica", 7)
+    canvas.setFont(REGULAR, 7)
     canvas.drawString(
         MARGIN, MARGIN * 0.55, "Bands and ± hold the true value nine times in ten. Pain means stop."
     )
@@ -101,15 +102,13 @@ def write_report(report: Report) -> bytes:
 
 def _head(canvas: Canvas, report: Report, top: float, width: float) -> float:
     canvas.setFillColor(INK)
-    canvas.setFont("Helvetica-Bold", 20)
-    name = report.student
-    while len(name) > 1 and canvas.stringWidth(name, "Helvetica-Bold", 20) > width:
-        name = name[:-2] + "…"
-    canvas.drawString(MARGIN, top - 16, name)
+    canvas.setFont(BOLD, 20)
+    canvas.drawString(MARGIN, top - 16, fitted(report.student, BOLD, 20, width))
     canvas.setFillColor(QUIET)
-    canvas.setFont("Helvetica", 10)
+    canvas.setFont(REGULAR, 10)
     period = f"{_day(report.from_day)} to {_day(report.to_day)}"
-    canvas.drawString(MARGIN, top - 31, f"{period}    {report.whole.balls} balls    {report.coach}")
+    said = f"{period}    {report.whole.balls} balls    {report.coach}"
+    canvas.drawString(MARGIN, top - 31, fitted(said, REGULAR, 10, width))
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
     canvas.line(MARGIN, top - 38, MARGIN + width, top - 38)
@@ -121,7 +120,7 @@ def _words(canvas: Canvas, report: Report, top: float, width: float) -> float:
     size = 11.5
     while True:
         style = ParagraphStyle(
-            "words", fontName="Helvetica", fontSize=size, leading=size * 1.35, textColor=INK
+            "words", fontName=REGULAR, fontSize=size, leading=size * 1.35, textColor=INK
         )
         paragraph = Paragraph(text, style)
         _, used = paragraph.wrap(width, 1000)
@@ -168,7 +167,7 @@ def _chart(
     report: Report, title: str, series: Sequence[_Series], highest: float, width: float
 ) -> Drawing:
     drawing = Drawing(width, CHART_HEIGHT)
-    drawing.add(String(0, CHART_HEIGHT - 8, title, fontName="Helvetica-Bold", fontSize=8.5))
+    drawing.add(String(0, CHART_HEIGHT - 8, title, fontName=BOLD, fontSize=8.5))
     left, bottom = 26.0, 16.0
     across, up = width - left - 4, CHART_HEIGHT - bottom - 18
     days = max(1, (report.to_day - report.from_day).days)
@@ -183,12 +182,10 @@ def _chart(
         at = y(share * highest)
         drawing.add(Line(left, at, left + across, at, strokeColor=BAND, strokeWidth=0.5))
         label = f"{100 * share * highest:.0f} %"
-        drawing.add(
-            String(left - 3, at - 2.5, label, fontSize=6.5, textAnchor="end", fillColor=QUIET)
-        )
+        drawing.add(_small(left - 3, at - 2.5, label, "end"))
     first, last = f"{report.from_day:%-d %b %y}", f"{report.to_day:%-d %b %y}"
-    drawing.add(String(left, 4, first, fontSize=6.5, textAnchor="start", fillColor=QUIET))
-    drawing.add(String(left + across, 4, last, fontSize=6.5, textAnchor="end", fillColor=QUIET))
+    drawing.add(_small(left, 4, first, "start"))
+    drawing.add(_small(left + across, 4, last, "end"))
     for day, _ in report.events:
         drawing.add(
             Line(x(day), bottom, x(day), bottom + up, strokeColor=EARTH, strokeDashArray=[1, 2])
@@ -202,9 +199,7 @@ def _chart(
     plot = LinePlot()
     drawn = [one for one in series if one.points]
     if not drawn:
-        drawing.add(
-            String(left + 4, bottom + up / 2, "not measured", fontSize=7.5, fillColor=QUIET)
-        )
+        drawing.add(_small(left + 4, bottom + up / 2, "not measured", "start"))
         return drawing
     plot.x, plot.y = round(left), round(bottom)
     plot.width, plot.height = round(across), round(up)
@@ -224,15 +219,17 @@ def _chart(
     return drawing
 
 
+def _small(x: float, y: float, text: str, anchor: Literal["start", "end"]) -> String:
+    return String(x, y, text, fontName=REGULAR, fontSize=6.5, textAnchor=anchor, fillColor=QUIET)
+
+
 def _events(canvas: Canvas, report: Report, top: float, width: float) -> float:
     if not report.events:
         return top
     canvas.setFillColor(EARTH)
-    canvas.setFont("Helvetica", 8)
+    canvas.setFont(REGULAR, 8)
     said = "    ".join(f"{day:%-d %b}: {what}" for day, what in report.events)
-    while len(said) > 1 and canvas.stringWidth(said, "Helvetica", 8) > width:
-        said = said[:-2] + "…"
-    canvas.drawString(MARGIN, top - 8, said)
+    canvas.drawString(MARGIN, top - 8, fitted(said, REGULAR, 8, width))
     return top - 8
 
 
@@ -249,39 +246,41 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     swings = list(dict.fromkeys(c.key.swing for c in stock))
     unit = "metres" if report.metres else "yards"
     canvas.setFillColor(INK)
-    canvas.setFont("Helvetica-Bold", 11)
+    canvas.setFont(BOLD, 11)
     canvas.drawString(MARGIN, top - 10, f"Stock numbers now, {unit}")
     if not stock:
-        canvas.setFont("Helvetica", 9)
+        canvas.setFont(REGULAR, 9)
         canvas.drawString(MARGIN, top - 26, "No wedge in the bag yet.")
         return top - 30
     column = width / (len(swings) + 1)
     row = LINE
     line = top - 30
-    canvas.setFont("Helvetica-Bold", 9)
+    canvas.setFont(BOLD, 9)
     for j, swing in enumerate(swings):
-        canvas.drawRightString(MARGIN + (j + 2) * column, line, swing[:14])
+        canvas.drawRightString(
+            MARGIN + (j + 2) * column, line, fitted(swing, BOLD, 9, column * 0.95)
+        )
     by_key = {(c.key.club, c.key.swing): c for c in stock}
     for club in clubs[:MOST_CLUBS]:
         line -= row
         canvas.setLineWidth(0.3)
         canvas.setStrokeColor(BAND)
         canvas.line(MARGIN, line + row * 0.72, MARGIN + width, line + row * 0.72)
-        canvas.setFont("Helvetica-Bold", 10)
-        canvas.drawString(MARGIN, line, club)
+        canvas.setFont(BOLD, 10)
+        canvas.drawString(MARGIN, line, fitted(club, BOLD, 10, column * 1.2))
         for j, swing in enumerate(swings):
             cell = by_key.get((club, swing))
             if cell is None:
                 continue
             measured = cell.basis is Basis.MEASURED
             canvas.setFillColor(INK if measured else QUIET)
-            canvas.setFont("Helvetica-Bold" if measured else "Helvetica-Oblique", 10)
+            canvas.setFont(BOLD if measured else ITALIC, 10)
             carry, half = _unit(cell.carry_yd, report), _unit(cell.half_yd, report)
             canvas.drawRightString(MARGIN + (j + 2) * column, line, f"{carry:.0f} ± {half:.0f}")
             canvas.setFillColor(INK)
     line -= row * 1.2
     canvas.setFillColor(QUIET)
-    canvas.setFont("Helvetica", 8)
+    canvas.setFont(REGULAR, 8)
     notes = ["italic: estimated from the others"]
     if len(clubs) > MOST_CLUBS:
         notes.append(f"left out for room: {', '.join(clubs[MOST_CLUBS:])}")
@@ -298,7 +297,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
             f"{_unit(g.from_yd, report):.0f} to {_unit(g.to_yd, report):.0f}" for g in widest
         )
         notes.append(f"no measured shot yet for {spans}")
-    canvas.drawString(MARGIN, line, "; ".join(notes))
+    canvas.drawString(MARGIN, line, fitted("; ".join(notes), REGULAR, 8, width))
     return line
 
 
@@ -309,13 +308,13 @@ def _next(canvas: Canvas, report: Report, top: float, width: float) -> None:
         if not lines or room < 2:
             continue
         canvas.setFillColor(INK)
-        canvas.setFont("Helvetica-Bold", 11)
+        canvas.setFont(BOLD, 11)
         canvas.drawString(MARGIN, top - 10, title)
-        canvas.setFont("Helvetica", 10)
+        canvas.setFont(REGULAR, 10)
         shown = lines[: room - 1]
         for line in shown:
             top -= LINE
-            canvas.drawString(MARGIN, top - 10, line)
+            canvas.drawString(MARGIN, top - 10, fitted(line, REGULAR, 10, width))
         top -= LINE + GAP / 2
         room -= len(shown) + 2
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import logging
 from datetime import datetime
 from time import monotonic
 from uuid import UUID
 
+from django.db import OperationalError
 from django.db.models import F
 
 from oxgang.academy.models import Academy, Student
@@ -15,7 +17,7 @@ from oxgang.api.matrix.schemas import MatrixOut
 from oxgang.api.students.schemas import StudentRow
 from oxgang.matrix.models import StoredMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
-from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_ids
+from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_in
 
 # What the list shows of a row as it stands.
 AS_IT_IS = (
@@ -24,7 +26,11 @@ AS_IT_IS = (
 )  # fmt: skip
 # A list may wait so long for students that are behind, and counts at most so many of them.
 CATCH_UP_S = 0.15
+# Longer for a student whom the list would lack: somebody has just added or archived him or her.
+MISPLACED_S = 1.0
 MOST_COUNTED = 100
+
+log = logging.getLogger(__name__)
 
 
 def matrix_text(academy: Academy, student_id: UUID, now: datetime) -> str:
@@ -91,13 +97,25 @@ def _shown(row: Row) -> dict[str, object]:
     }
 
 
+def renewed(student_id: UUID, academy: Academy, now: datetime) -> bool:
+    """Renew a student; False when that fails: one bad record hides no other student."""
+    try:
+        renew(student_of(academy, student_id), now)
+    except OperationalError:
+        raise
+    except Exception:
+        log.exception("The row of student %s could not be renewed", student_id)
+        return False
+    return True
+
+
 def catch_up(academy: Academy, now: datetime) -> int:
     """Renew students that are behind, for a moment only. Returns how many are left (100 or more
     count as 100); `oxgang`'s keeper does them meanwhile."""
-    until = monotonic() + CATCH_UP_S
-    behind = stale_ids(academy, now, MOST_COUNTED)
-    for done, student_id in enumerate(behind):
-        if done and monotonic() > until:
-            return len(behind) - done
-        renew(student_of(academy, student_id), now)
-    return 0
+    behind = stale_in(academy, now, MOST_COUNTED)
+    start, left = monotonic(), len(behind)
+    for done, one in enumerate(behind):
+        if done and monotonic() - start > (MISPLACED_S if one.misplaced else CATCH_UP_S):
+            break
+        left -= renewed(one.student_id, academy, now)
+    return left

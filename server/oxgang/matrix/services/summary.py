@@ -7,7 +7,7 @@ from datetime import date, datetime
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Case, Max, Q, When
 
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
@@ -31,19 +31,36 @@ from oxgang.range_sessions.selectors.balls import balls_of
 CHECK_UP_BALLS = 15
 
 
-def stale_ids(academy: Academy, now: datetime, most: int) -> list[UUID]:
-    """Students whose summary is older than their records, then ones older than today, at most so
-    many.
+@dataclass(frozen=True, slots=True)
+class Stale:
+    """A student whose summary is old; `misplaced` when the list lacks it, or in the wrong half."""
+
+    student_id: UUID
+    misplaced: bool
+
+
+def stale_in(academy: Academy, now: datetime, most: int) -> list[Stale]:
+    """Students whose summary is older than their records, the misplaced first, then ones older
+    than today; at most so many.
 
     Two queries whose cost grows with what they find, not with the academy.
     """
-    changed = Student.objects.filter(academy=academy, stale=True).values_list("pk", flat=True)
-    found = list(changed[:most])
+    missing = Q(summary=None)
+    came_back = Q(archived_at=None, summary__archived=True)
+    went = Q(archived_at__isnull=False, summary__archived=False)
+    changed = (
+        Student.objects.filter(academy=academy, stale=True)
+        .annotate(misplaced=Case(When(missing | came_back | went, then=True), default=False))
+        .order_by("-misplaced")
+        .values_list("pk", "misplaced")
+    )
+    found = [Stale(pk, misplaced) for pk, misplaced in changed[:most]]
     if len(found) < most:
+        seen = {one.student_id for one in found}
         old = Summary.objects.filter(
             academy=academy, day__lt=day_at(academy, now), archived=False
         ).values_list("student_id", flat=True)
-        found += [pk for pk in old[: most - len(found)] if pk not in found]
+        found += [Stale(pk, False) for pk in old[: most - len(found)] if pk not in seen]
     return found
 
 

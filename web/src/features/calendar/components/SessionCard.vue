@@ -41,8 +41,11 @@ article {
 .mine {
   border-left-color: var(--accent);
 }
+/* Quieter without fading the letters. */
 .past {
-  opacity: 0.7;
+  background: none;
+  border-style: dashed;
+  border-left-style: solid;
 }
 p {
   margin: 0.1rem 0;
