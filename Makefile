@@ -40,7 +40,7 @@ dev: $(STAMPS)/python $(STAMPS)/node ## server and front end, both reloading (ht
 test: check test-py test-web test-e2e ## everything, Chromium included
 
 test-py: $(STAMPS)/python ## core and server tests
-	$(BIN)/pytest tests/core tests/server -q
+	$(BIN)/pytest tests/core tests/server -q -n $(CORES) --dist loadfile
 
 test-web: $(STAMPS)/node ## front-end unit tests
 	cd web && npm run --silent test
@@ -60,7 +60,7 @@ check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, API type
 	$(BIN)/ruff check server tests tools
 	$(BIN)/mypy
 	$(BIN)/lint-imports
-	$(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
+	OXGANG_MODE=test $(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
 	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
 

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import base64
+import io
 import shutil
-import subprocess
 import sys
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
+from pypdfium2 import PdfDocument
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -25,7 +26,7 @@ def student(page: Page, name: str, place: str) -> None:
     """Go to a place of a student."""
     page.goto(page.url.split("/students")[0].split("/s/")[0] + "/students")
     page.wait_for_selector("table.plain")
-    link = page.get_by_role("link", name=name)
+    link = page.locator("tr.student").get_by_role("link", name=name)
     page.goto(page.url.replace("/students", "") + (link.get_attribute("href") or ""))
     page.wait_for_selector(".ground svg")
     if place != "matrix":
@@ -163,25 +164,18 @@ def versions(page: Page) -> None:
 
 
 def card_print(page: Page) -> None:
-    """The folded pocket card as it is printed (needs pdftoppm, Debian's poppler-utils)."""
+    """The folded pocket card as it is printed."""
     card(page)
-    if not shutil.which("pdftoppm"):
-        return
     origin = page.url.split("/s/")[0]
     pdf = page.request.get(origin + (page.locator(".pdf").get_attribute("href") or "")).body()
-    with tempfile.TemporaryDirectory() as folder:
-        (Path(folder) / "card.pdf").write_bytes(pdf)
-        subprocess.run(
-            ["pdftoppm", "-r", "170", "-png", "-singlefile", "card.pdf", "card"],
-            cwd=folder,
-            check=True,
-        )
-        page.set_content(
-            "<body style='margin:0'><img style='width:100%' src='data:image/png;base64,"
-            + base64.b64encode((Path(folder) / "card.png").read_bytes()).decode()
-            + "'></body>"
-        )
-        page.wait_for_timeout(300)
+    picture = io.BytesIO()
+    PdfDocument(pdf)[0].render(scale=170 / 72).to_pil().save(picture, "PNG")
+    page.set_content(
+        "<body style='margin:0'><img style='width:100%' src='data:image/png;base64,"
+        + base64.b64encode(picture.getvalue()).decode()
+        + "'></body>"
+    )
+    page.wait_for_timeout(300)
 
 
 def card_phone(page: Page) -> None:

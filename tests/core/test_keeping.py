@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import date, timedelta
 
 import numpy as np
@@ -27,7 +28,7 @@ from oxgang.core.progress import (
     turn_at,
 )
 from oxgang.core.protocols import Protocol, Wish, plan_for
-from oxgang.core.remarks import draft
+from oxgang.core.remarks import CHANCE, before_and_after, draft
 from oxgang.core.shots import CellKey, Strike, Trajectory
 from oxgang.core.stages import Stage
 from scipy import stats
@@ -306,11 +307,21 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
     span = (TODAY - 400 * DAY, TODAY)
     whole = stretch_of(hits, [], *span)
     halves = turn_at(hits, [], TODAY - 36 * DAY, from_day=span[0], to_day=span[1])
-    words = draft("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25)
+    far = "30 to 100 yards"
+    words = draft("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25, yardages=far)
     assert "Odile hit 80 balls." in words
     assert "in the first half to 80 % in the second" in words
-    assert "grew from 30 to 44 %" in words
+    assert "44 % of the ground from 30 to 100 yards has a shot, up from 30 %." in words
     assert "25 % of the numbers want measuring again." in words
     assert "launches" not in words
-    none = draft("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
+    less = draft("Odile", whole, None, covered=(0.5, 0.44), doubtful=None, yardages=far)
+    assert "has a shot, down from 50 %." in less
+    assert halves is not None
+    said = before_and_after(halves)
+    assert re.fullmatch(r"solid 40 % to 80 % \(\+\d+ to \+\d+ points\); spread .*", said), said
+    recent = (TODAY - 36 * DAY, TODAY)  # steady since then
+    steady = turn_at(hits, [], TODAY - 9 * DAY, from_day=recent[0], to_day=recent[1])
+    assert steady is not None
+    assert before_and_after(steady).count(CHANCE) == 2
+    none = draft("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None, yardages=far)
     assert none == "Pell has not hit in this period."

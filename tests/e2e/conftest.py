@@ -64,8 +64,20 @@ class Server:
 
 
 @pytest.fixture(scope="session")
-def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    server = Server(tmp_path_factory.mktemp("demo"))
+def demo_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The demo academy as it comes, to be copied: loading it takes longer than a start."""
+    folder = tmp_path_factory.mktemp("as-it-comes")
+    subprocess.run(
+        [sys.executable, "-m", "oxgang", "demo", "--data", str(folder), "--no-serve"],
+        check=True,
+        stdout=subprocess.DEVNULL,
+    )
+    return folder
+
+
+@pytest.fixture(scope="session")
+def server(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    server = Server(shutil.copytree(demo_data, tmp_path_factory.mktemp("demo") / "data"))
     server.start()
     yield server
     server.kill()
@@ -86,9 +98,9 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 
 
 @pytest.fixture(scope="module")
-def own_server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+def own_server(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
     """A server with demo data that no other module has touched."""
-    server = Server(tmp_path_factory.mktemp("own"))
+    server = Server(shutil.copytree(demo_data, tmp_path_factory.mktemp("own") / "data"))
     server.start()
     yield server
     server.kill()

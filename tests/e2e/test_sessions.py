@@ -5,6 +5,7 @@ from __future__ import annotations
 import http.cookiejar
 import json
 import random
+import shutil
 import threading
 import time
 import urllib.error
@@ -56,9 +57,9 @@ class Tablet:
 
 
 def test_a_server_killed_between_any_two_of_200_balls_loses_and_doubles_none(
-    tmp_path: Path,
+    demo_data: Path, tmp_path: Path
 ) -> None:
-    server = Server(tmp_path)
+    server = Server(shutil.copytree(demo_data, tmp_path / "data"))
     server.start()
     try:
         tablet = Tablet(server)

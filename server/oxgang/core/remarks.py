@@ -6,6 +6,7 @@ from oxgang.core.progress import Stretch, Turn
 
 # A change is said when its 90 % interval leaves out "no change".
 MAX_WORDS = 1200
+CHANCE = "within chance"
 
 
 def draft(
@@ -15,6 +16,7 @@ def draft(
     *,
     covered: tuple[float, float] | None,
     doubtful: float | None,
+    yardages: str,
 ) -> str:
     """A few plain sentences: contact, spread, launch, ground; only what the balls bear out.
 
@@ -24,6 +26,8 @@ def draft(
         Shares of the ground covered at the beginning and the end; None where unknown.
     doubtful
         The share of numbers that is doubtful at the end; None where there is none.
+    yardages
+        The ground in words, "30 to 100 yards".
     """
     if not whole.balls:
         return f"{name} has not hit in this period."
@@ -37,15 +41,32 @@ def draft(
         said.append(f"{whole.launch.hits} of {whole.launch.of} launches were in their window.")
     if covered is not None:
         before, after = (round(100 * share) for share in covered)
-        if after > before:
-            said.append(f"Ground with a shot for it grew from {before} to {after} %.")
-        elif after < before:
-            said.append(f"Ground with a shot for it went from {before} to {after} %.")
-        else:
-            said.append(f"{after} % of the ground has a shot for it.")
+        came = f", up from {before} %" if after > before else ""
+        came = f", down from {before} %" if after < before else came
+        said.append(f"{after} % of the ground from {yardages} has a shot{came}.")
     if doubtful:
         said.append(f"{percent(doubtful)} of the numbers want measuring again.")
     return " ".join(said)
+
+
+def before_and_after(turn: Turn) -> str:
+    """Both sides of a day in one line: what moved, by how much, or that it is within chance."""
+    said = []
+    for name, before, after, step in (
+        ("solid", turn.before.solid.value, turn.after.solid.value, turn.solid),
+        ("launch in its window", turn.before.launch.value, turn.after.launch.value, turn.launch),
+    ):
+        if step is None or before is None or after is None:
+            continue
+        moved = not step.lo <= 0 <= step.hi
+        by = f"{100 * step.lo:+.0f} to {100 * step.hi:+.0f} points" if moved else CHANCE
+        said.append(f"{name} {percent(before)} to {percent(after)} ({by})")
+    tight, wide = turn.before.spread.value, turn.after.spread.value
+    if turn.spread is not None and tight is not None and wide is not None:
+        moved = not turn.spread.lo <= 1 <= turn.spread.hi
+        by = f"{turn.spread.lo:.2f} to {turn.spread.hi:.2f} times" if moved else CHANCE
+        said.append(f"spread {percent(tight)} to {percent(wide)} ({by})")
+    return "; ".join(said)
 
 
 def percent(share: float) -> str:

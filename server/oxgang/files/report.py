@@ -3,17 +3,14 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import Final, Literal
+from typing import Final
 from xml.sax.saxutils import escape
 
 from reportlab.graphics import renderPDF
-from reportlab.graphics.charts.lineplots import LinePlot
-from reportlab.graphics.shapes import Drawing, Line, Polygon, String
-from reportlab.graphics.widgets.markers import makeMarker
-from reportlab.lib.colors import Color, HexColor
+from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
@@ -21,19 +18,22 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.gaps import fallow
-from oxgang.core.progress import Stretch
+from oxgang.core.gaps import covered_yardages, stretches
+from oxgang.core.progress import Share, Spread, Stretch, Turn
+from oxgang.core.remarks import before_and_after
 from oxgang.core.shots import Spin, Tempo, Trajectory
 from oxgang.core.units import m_from_yd
+from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 
-INK: Final = HexColor("#1d2b1f")
-QUIET: Final = HexColor("#5c6a5d")
-BAND: Final = HexColor("#d9d2bf")
-EARTH: Final = HexColor("#8a4b14")
+FIELD: Final = HexColor("#b9c9ac")
 MARGIN: Final = 16 * mm
 GAP: Final = 7 * mm
-CHART_HEIGHT: Final = 52 * mm
+CHART_HEIGHT: Final = 44 * mm
+# The strip of the ground [points].
+STRIP: Final = 14.0
+# The newest events have room.
+MOST_TURNS: Final = 3
 WORDS_HEIGHT: Final = 42 * mm
 # The table shows no more clubs than fit on the page.
 MOST_CLUBS: Final = 8
@@ -46,7 +46,8 @@ class Report:
     """What the page says. `looks` holds a day, the share of ground covered, and of doubtful cells.
 
     `cells` is the matrix at the end; shares are of 1; yards throughout. `practise` and `coming` are
-    lines as they are printed: the homework and the next sessions.
+    lines as they are printed: the homework and the next sessions. `turns` are the events of the
+    period with before and after.
     """
 
     student: str
@@ -60,20 +61,12 @@ class Report:
     whole: Stretch
     points: Sequence[Stretch]
     looks: Sequence[tuple[date, float, float | None]]
-    events: Sequence[tuple[date, str]]
+    turns: Sequence[tuple[date, str, Turn | None]]
     cells: Sequence[Cell]
     from_yd: int
     to_yd: int
     practise: Sequence[str] = ()
     coming: Sequence[str] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class _Series:
-    """Points in time: day, value, and the ends of the interval where there are any."""
-
-    points: list[tuple[date, float, float, float]]
-    colour: Color
 
 
 def write_report(report: Report) -> bytes:
@@ -86,8 +79,10 @@ def write_report(report: Report) -> bytes:
     top = _head(canvas, report, height - MARGIN, inner)
     top = _words(canvas, report, top - GAP / 2, inner)
     top = _charts(canvas, report, top - GAP, inner)
-    top = _events(canvas, report, top - GAP / 2, inner)
+    top = _turns(canvas, report, top - GAP / 2, inner)
     top = _table(canvas, report, top - GAP, inner)
+    if top > MARGIN + STRIP + 60:
+        top = _ground(canvas, report, top - GAP, inner)
     _next(canvas, report, top - GAP, inner)
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 7)
@@ -132,105 +127,88 @@ def _words(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
 
 def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
-    each = (width - 2 * GAP) / 3
-    solid = _Series(
-        [
-            (p.to_day, p.solid.value, p.solid.lo, p.solid.hi)
-            for p in report.points
-            if p.solid.value is not None
-        ],
-        INK,
-    )
-    spread = _Series(
-        [
-            (p.to_day, p.spread.value, p.spread.lo, p.spread.hi)
-            for p in report.points
-            if p.spread.value is not None
-        ],
-        INK,
-    )
-    covered = _Series([(day, c, c, c) for day, c, _ in report.looks], INK)
-    doubtful = _Series([(day, d, d, d) for day, _, d in report.looks if d is not None], EARTH)
+    """Two by two where launch was measured, else three in a row."""
+
+    def shares(of: Callable[[Stretch], Share | Spread]) -> Series:
+        found = [(p.to_day, of(p)) for p in report.points]
+        return Series([(day, x.value, x.lo, x.hi) for day, x in found if x.value is not None], INK)
+
+    spread = shares(lambda p: p.spread)
+    covered = Series([(day, c, c, c) for day, c, _ in report.looks], INK)
+    doubtful = Series([(day, d, d, d) for day, _, d in report.looks if d is not None], EARTH)
     widest = max([0.1, *(p[3] for p in spread.points)])
-    charts = (
-        ("Solid strikes", [solid], 1.0),
+    charts: list[tuple[str, list[Series], float]] = [
+        ("Solid strikes", [shares(lambda p: p.solid)], 1.0),
         ("Spread of solid balls", [spread], min(0.4, widest)),
-        ("Ground with a shot (dark), doubtful (brown)", [covered, doubtful], 1.0),
-    )
-    for i, (title, series, highest) in enumerate(charts):
-        drawing = _chart(report, title, series, highest, each)
-        renderPDF.draw(drawing, canvas, MARGIN + i * (each + GAP), top - CHART_HEIGHT)
-    return top - CHART_HEIGHT
-
-
-def _chart(
-    report: Report, title: str, series: Sequence[_Series], highest: float, width: float
-) -> Drawing:
-    drawing = Drawing(width, CHART_HEIGHT)
-    drawing.add(String(0, CHART_HEIGHT - 8, title, fontName=BOLD, fontSize=8.5))
-    left, bottom = 26.0, 16.0
-    across, up = width - left - 4, CHART_HEIGHT - bottom - 18
-    days = max(1, (report.to_day - report.from_day).days)
-
-    def x(day: date) -> float:
-        return left + (day - report.from_day).days / days * across
-
-    def y(value: float) -> float:
-        return bottom + min(value, highest) / highest * up
-
-    for share in (0.0, 0.5, 1.0):
-        at = y(share * highest)
-        drawing.add(Line(left, at, left + across, at, strokeColor=BAND, strokeWidth=0.5))
-        label = f"{100 * share * highest:.0f} %"
-        drawing.add(_small(left - 3, at - 2.5, label, "end"))
-    first, last = f"{report.from_day:%-d %b %y}", f"{report.to_day:%-d %b %y}"
-    drawing.add(_small(left, 4, first, "start"))
-    drawing.add(_small(left + across, 4, last, "end"))
-    for day, _ in report.events:
-        drawing.add(
-            Line(x(day), bottom, x(day), bottom + up, strokeColor=EARTH, strokeDashArray=[1, 2])
-        )
-    for one in series:
-        ends = [(x(p[0]), y(p[2]), y(p[3])) for p in one.points]
-        if len(ends) > 1 and any(lo != hi for _, lo, hi in ends):
-            outline = [v for at, lo, _ in ends for v in (at, lo)]
-            outline += [v for at, _, hi in reversed(ends) for v in (at, hi)]
-            drawing.add(Polygon(outline, fillColor=BAND, strokeColor=None))
-    plot = LinePlot()
-    drawn = [one for one in series if one.points]
-    if not drawn:
-        drawing.add(_small(left + 4, bottom + up / 2, "not measured", "start"))
-        return drawing
-    plot.x, plot.y = round(left), round(bottom)
-    plot.width, plot.height = round(across), round(up)
-    plot.data = [
-        [((p[0] - report.from_day).days, min(p[1], highest)) for p in one.points] for one in drawn
+        ("Ground covered, doubtful in brown", [covered, doubtful], 1.0),
     ]
-    plot.xValueAxis.valueMin, plot.xValueAxis.valueMax = 0, days
-    plot.yValueAxis.valueMin, plot.yValueAxis.valueMax = 0, highest
-    plot.xValueAxis.visible = plot.yValueAxis.visible = 0
-    for i, one in enumerate(drawn):
-        plot.lines[i].strokeColor = one.colour
-        plot.lines[i].strokeWidth = 1.2
-        # A single session is a point and would not show as a line.
-        marker = "FilledCircle" if i == 0 else "FilledDiamond"
-        plot.lines[i].symbol = makeMarker(marker, size=3)  # type: ignore[no-untyped-call]
-    drawing.add(plot)
-    return drawing
+    across = 3
+    if report.whole.launch.of:
+        charts.insert(2, ("Launch in its window", [shares(lambda p: p.launch)], 1.0))
+        across = 2
+    each = (width - (across - 1) * GAP) / across
+    for i, (title, series, highest) in enumerate(charts):
+        drawing = time_chart(
+            title,
+            series,
+            highest=highest,
+            span=(report.from_day, report.to_day),
+            marks=[day for day, _, _ in report.turns],
+            size=(each, CHART_HEIGHT),
+        )
+        below = (i // across + 1) * CHART_HEIGHT + i // across * GAP
+        renderPDF.draw(drawing, canvas, MARGIN + i % across * (each + GAP), top - below)
+    rows = -(-len(charts) // across)
+    return top - rows * CHART_HEIGHT - (rows - 1) * GAP
 
 
-def _small(x: float, y: float, text: str, anchor: Literal["start", "end"]) -> String:
-    return String(x, y, text, fontName=REGULAR, fontSize=6.5, textAnchor=anchor, fillColor=QUIET)
+def _turns(canvas: Canvas, report: Report, top: float, width: float) -> float:
+    """The events, each with what came before against what came after."""
+    shown = report.turns[-MOST_TURNS:]
+    for day, what, turn in shown:
+        top -= LINE
+        canvas.setFillColor(EARTH)
+        canvas.setFont(BOLD, 9)
+        said = f"{_day(day)}, {what}"
+        room = width * 0.34
+        canvas.drawString(MARGIN, top + 4, fitted(said, BOLD, 9, room - 6))
+        canvas.setFillColor(INK)
+        canvas.setFont(REGULAR, 9)
+        after = before_and_after(turn) if turn else "No balls on both sides of it."
+        canvas.drawString(MARGIN + room, top + 4, fitted(after, REGULAR, 9, width - room))
+    return top
 
 
-def _events(canvas: Canvas, report: Report, top: float, width: float) -> float:
-    if not report.events:
-        return top
-    canvas.setFillColor(EARTH)
+def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
+    """The ground as a strip: measured shots as ticks, what they cover filled, fallow empty."""
+    lo, hi = report.from_yd, report.to_yd
+    measured = [c for c in report.cells if c.basis is Basis.MEASURED]
+    held = covered_yardages(measured, from_yd=lo, to_yd=hi, tolerance_yd=report.tolerance_yd)
+    step = width / (hi - lo + 1)
+
+    def at(yards: float) -> float:
+        return MARGIN + (yards - lo + 0.5) * step
+
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 11)
+    canvas.drawString(MARGIN, top - 10, "The ground: where a measured shot lands")
+    low = top - 18 - STRIP
+    canvas.setFillColor(FIELD)
+    for span in stretches(held):
+        start = MARGIN + (span.from_yd - lo) * step
+        canvas.rect(start, low, (span.to_yd - span.from_yd + 1) * step, STRIP, stroke=0, fill=1)
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.5)
+    canvas.rect(MARGIN, low, width, STRIP, stroke=1, fill=0)
+    canvas.setLineWidth(1.2)
+    for cell in measured:
+        if lo <= cell.carry_yd <= hi:
+            canvas.line(at(cell.carry_yd), low - 2, at(cell.carry_yd), low + STRIP + 2)
+    canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 8)
-    said = "    ".join(f"{day:%-d %b}: {what}" for day, what in report.events)
-    canvas.drawString(MARGIN, top - 8, fitted(said, REGULAR, 8, width))
-    return top - 8
+    for yards in range(-(-lo // 10) * 10, hi + 1, 10):
+        canvas.drawCentredString(at(yards), low - 11, f"{_unit(yards, report):.0f}")
+    return low - 11
 
 
 def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
@@ -284,19 +262,6 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     notes = ["italic: estimated from the others"]
     if len(clubs) > MOST_CLUBS:
         notes.append(f"left out for room: {', '.join(clubs[MOST_CLUBS:])}")
-    measured_cells = [c for c in report.cells if c.basis is Basis.MEASURED]
-    gaps = fallow(
-        measured_cells,
-        from_yd=report.from_yd,
-        to_yd=report.to_yd,
-        tolerance_yd=report.tolerance_yd,
-    )
-    if measured_cells and gaps:
-        widest = sorted(gaps, key=lambda g: -g.width)[:3]
-        spans = ", ".join(
-            f"{_unit(g.from_yd, report):.0f} to {_unit(g.to_yd, report):.0f}" for g in widest
-        )
-        notes.append(f"no measured shot yet for {spans}")
     canvas.drawString(MARGIN, line, fitted("; ".join(notes), REGULAR, 8, width))
     return line
 

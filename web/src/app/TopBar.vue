@@ -37,8 +37,9 @@ useKeys("Places", [
     "g",
     "then s students, d calendar, b setup, m matrix, p plan, r range, v review, a gaps, c card, f flight, o progress, h history",
     "g",
-    () => {
-      chordUntil = Date.now() + CHORD_MS;
+    // When the keys were pressed counts, not when a busy page gets round to them.
+    (event) => {
+      chordUntil = event.timeStamp + CHORD_MS;
     },
   ),
 ]);
@@ -47,7 +48,7 @@ useEventListener(
   window,
   "keydown",
   (event: KeyboardEvent) => {
-    if (Date.now() > chordUntil) return;
+    if (event.timeStamp > chordUntil) return;
     const hidden = studentId.value
       ? [
           { letter: "v", to: `/s/${studentId.value}/review` },

@@ -16,6 +16,7 @@ from oxgang.api.progress.schemas import ProgressOut
 from oxgang.core.errors import InputError
 from oxgang.core.events import Happened
 from oxgang.core.remarks import MAX_WORDS, draft
+from oxgang.core.units import m_from_yd
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
 from oxgang.range_sessions.models import StoredPlan
@@ -55,10 +56,16 @@ def _homework(student: Student) -> list[str]:
 
 
 def _coming(student: Student) -> list[str]:
-    zone = ZoneInfo(student.academy.time_zone)
-    day = local_day(student, timezone.now())
-    rows = next_of(student.academy, [student.pk], day).get(student.pk, [])
-    return [f"{row.starts_at.astimezone(zone):%A %-d %B, %H:%M}" for row in rows]
+    zone, now = ZoneInfo(student.academy.time_zone), timezone.now()
+    rows = next_of(student.academy, [student.pk], local_day(student, now)).get(student.pk, [])
+    coming = [row.starts_at.astimezone(zone) for row in rows if row.starts_at > now]
+    return [f"{start:%A %-d %B, %H:%M}" for start in coming]
+
+
+def _yardages(student: Student) -> str:
+    metres = student.units == "m"
+    ends = [m_from_yd(y) if metres else y for y in (student.from_yd, student.to_yd)]
+    return f"{ends[0]:.0f} to {ends[1]:.0f} {'metres' if metres else 'yards'}"
 
 
 def _words(student: Student, found: Progress) -> str:
@@ -69,6 +76,7 @@ def _words(student: Student, found: Progress) -> str:
         found.halves,
         covered=(looks[0].covered, looks[-1].covered) if looks else None,
         doubtful=looks[-1].doubtful if looks else None,
+        yardages=_yardages(student),
     )
 
 
@@ -126,7 +134,7 @@ def report(
             whole=found.whole,
             points=found.points,
             looks=[(x.day, x.covered, x.doubtful) for x in found.looks],
-            events=[(e.on, _named(e)) for e, _ in found.turns],
+            turns=[(e.on, _named(e), turn) for e, turn in found.turns],
             practise=_homework(student),
             coming=_coming(student),
             cells=found.now.cells,

@@ -60,13 +60,18 @@ export function useKeys(title: string, bindings: KeyBinding[]): void {
 }
 
 /** A binding for one plain key. */
-export function key(shown: string, does: string, name: string, act: () => void): KeyBinding {
+export function key(
+  shown: string,
+  does: string,
+  name: string,
+  act: (event: KeyboardEvent) => void,
+): KeyBinding {
   return {
     shown,
     does,
     on: (event) => {
       if (event.key !== name) return false;
-      act();
+      act(event);
       return true;
     },
   };

@@ -226,8 +226,8 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
             </p>
           </div>
           <ul>
-            <li v-for="l in live" :key="l.id">
-              made {{ shortDay(l.made_at) }}, ends {{ shortDay(l.expires_at) }}
+            <li v-for="l in live" :key="l.id" class="link">
+              <span>made {{ shortDay(l.made_at) }}, ends {{ shortDay(l.expires_at) }}</span>
               <Button size="small" type="text" @click="end(l.id)">End it</Button>
             </li>
           </ul>
@@ -253,8 +253,13 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
 .act {
   margin-top: 0.5rem;
 }
-h3 {
-  margin-top: 0.6rem;
+h3,
+ul + h2 {
+  margin-top: 0.9rem;
+}
+label[for="note"] {
+  display: block;
+  margin: 0.4rem 0 0.2rem;
 }
 ul {
   list-style: none;
@@ -264,6 +269,11 @@ ul {
 li {
   border-top: 1px solid var(--line);
   padding: 0.35rem 0;
+}
+.link {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
 }
 p {
   margin: 0.3rem 0;

@@ -41,7 +41,7 @@ const labelField = ref<{ focus: () => void } | null>(null);
 
 async function add(): Promise<void> {
   at.value = "new";
-  const done = await save(async () => {
+  await save(async () => {
     await dataOf(
       api.POST("/api/students/{student_id}/clubs", {
         params: { path: { student_id: props.student.id } },
@@ -49,11 +49,11 @@ async function add(): Promise<void> {
         body: { ...adding, loft_deg: adding.loft_deg ?? 0 },
       }),
     );
+    // Before the list is asked for again: the next club may be typed meanwhile.
+    Object.assign(adding, blank());
+    labelField.value?.focus();
     await refresh();
   });
-  if (!done) return;
-  Object.assign(adding, blank());
-  labelField.value?.focus();
 }
 async function change(): Promise<void> {
   const edit = editing.value;
