@@ -60,7 +60,7 @@ check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, API type
 	$(BIN)/ruff check server tests tools
 	$(BIN)/mypy
 	$(BIN)/lint-imports
-	OXGANG_MODE=test $(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
+	OXGANG_DATA=$$(mktemp -d) $(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
 	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
 

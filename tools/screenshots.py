@@ -28,7 +28,7 @@ def student(page: Page, name: str, place: str) -> None:
     page.wait_for_selector("table.plain")
     link = page.locator("tr.student").get_by_role("link", name=name)
     page.goto(page.url.replace("/students", "") + (link.get_attribute("href") or ""))
-    page.wait_for_selector(".ground svg")
+    page.wait_for_selector("div.ground svg")
     if place != "matrix":
         page.goto(page.url.split("?")[0].replace("/matrix", f"/{place}"))
     page.wait_for_timeout(400)

@@ -41,7 +41,7 @@ def set_time(page: Page, time: str) -> None:
 
 def open_student(page: Page, name: str) -> None:
     page.get_by_role("link", name=name).click()
-    page.wait_for_selector(".ground svg")
+    page.wait_for_selector("div.ground svg")
 
 
 def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(

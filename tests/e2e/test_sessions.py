@@ -94,7 +94,7 @@ def test_a_server_killed_between_any_two_of_200_balls_loses_and_doubles_none(
 
 def on_the_range(page: Page, name: str) -> None:
     page.get_by_role("link", name=name).click()
-    page.wait_for_selector(".ground svg")
+    page.wait_for_selector("div.ground svg")
     page.keyboard.press("g")
     page.keyboard.press("r")
     page.wait_for_selector(".display")
@@ -159,7 +159,7 @@ def test_the_beginners_first_map_to_a_reviewed_matrix(signed_in: Page, press: Pr
     """docs/range.md counts these keys."""
     page = signed_in
     page.get_by_role("link", name="Odile Brackenshaw").click()
-    page.wait_for_selector(".ground svg")
+    page.wait_for_selector("div.ground svg")
     waiting = page.locator(".waiting-review")
     press("g p")
     page.wait_for_selector(".protocol")
