@@ -20,13 +20,16 @@ from oxgang.api.history.router import router as history
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
 from oxgang.api.plan.router import router as plan
+from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
 from oxgang.api.students.router import router as students
 from oxgang.api.transfer.router import router as transfer
 
-api = NinjaAPI(title="Oxgang", version=__version__, auth=CoachSession(), docs_url=None)
+api = NinjaAPI(
+    title="Oxgang", version=__version__, auth=CoachSession(), parser=StrictJson(), docs_url=None
+)
 problems.install(api)
 api.add_router("", account)
 api.add_router("", scales)

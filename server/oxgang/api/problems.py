@@ -8,9 +8,11 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as NinjaValidationError
+from ninja.parser import Parser
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.core.errors import ConfirmationNeeded, OxgangError
+from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 
 STATUS: dict[type[OxgangError], int] = {
@@ -46,6 +48,13 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
     )
 
 
+class StrictJson(Parser):
+    """Bodies are read by the same rules as files. What cannot be read is a 400."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        return read_json(request.body)
+
+
 def install(api: NinjaAPI) -> None:
     """Register the handlers on an API."""
 
@@ -76,4 +85,6 @@ def install(api: NinjaAPI) -> None:
         # The token is checked before the session; to a person an expired session is the news.
         if error.status_code == 403 and not request.user.is_authenticated:
             return signed_out()
+        if error.status_code == 400:
+            return problem(400, "malformed", "The request is no readable JSON. Nothing was stored.")
         return problem(error.status_code, "refused", str(error))

@@ -28,6 +28,7 @@ from oxgang.files.tables import (
     many_objects,
     parse_number,
     records,
+    without_controls,
 )
 
 # A title may stand above the header: it is looked for in this many rows.
@@ -214,7 +215,7 @@ def _cell(value: object) -> str:
         return value.isoformat() if (value.hour or value.minute) else value.date().isoformat()
     if isinstance(value, date):
         return value.isoformat()
-    return f"{value:.10g}" if isinstance(value, float) else str(value)
+    return f"{value:.10g}" if isinstance(value, float) else without_controls(str(value))
 
 
 def guess(table: Table, *, unit: str = "yd") -> dict[str, Source]:

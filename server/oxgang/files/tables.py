@@ -20,6 +20,8 @@ DELIMITERS: Final = ",;\t"
 # A title may stand above the header.
 TOP_LINES: Final = 4
 TOP_CHARACTERS: Final = 8000
+# Without tab, line feed and return: nobody reads them, and a workbook cannot hold them.
+_CONTROL: Final = re.compile(r"[\x01-\x08\x0b\x0c\x0e-\x1f]")
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
@@ -137,7 +139,7 @@ def read_word(row: Row, column: str, words: type[E], default: E) -> E:
 
 
 def decode(data: bytes) -> str:
-    """The text of a file.
+    """The text of a file; control characters become blanks.
 
     Raises
     ------
@@ -148,7 +150,7 @@ def decode(data: bytes) -> str:
         raise FileError("The file is empty.", field="file")
     if data.startswith(_UTF16_MARKS):
         try:
-            return data.decode("utf-16")
+            return without_controls(data.decode("utf-16"))
         except UnicodeDecodeError:
             raise FileError("The file is damaged UTF-16 text.", field="file") from None
     try:
@@ -163,7 +165,12 @@ def decode(data: bytes) -> str:
         raise FileError(
             "This is not a text file. Save it as CSV and choose it again.", field="file"
         )
-    return text
+    return without_controls(text)
+
+
+def without_controls(text: str) -> str:
+    """The text with blanks in the place of control characters."""
+    return _CONTROL.sub(" ", text)
 
 
 @many_objects()

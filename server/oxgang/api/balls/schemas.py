@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.api.fields import Moment
 from oxgang.api.matrix.schemas import CellOut
 from oxgang.core.launch import WINDOWS_DEG, in_window
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
@@ -29,7 +30,7 @@ class BallIn(Schema):
     """
 
     uid: str = Field(min_length=4, max_length=64)
-    hit_at: datetime
+    hit_at: Moment
     club_id: UUID
     swing: str = Field(min_length=1, max_length=24)
     trajectory: Trajectory = Trajectory.STOCK

@@ -19,6 +19,7 @@ from oxgang.api.calendar.schemas import (
     CalendarAddress,
     CalendarOut,
 )
+from oxgang.api.fields import FIRST_MOMENT, LAST_MOMENT
 from oxgang.core.errors import InputError
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment
@@ -80,6 +81,8 @@ def calendar(
         raise InputError(f"Ask for 1 to {MOST_DAYS} days.", field="days")
     today = day_at(coach.academy, timezone.now())
     start = first or today
+    if not FIRST_MOMENT.date() < start < LAST_MOMENT.date():
+        raise InputError("There is no calendar for that day.", field="first")
     rows = appointments_between(coach.academy, start, start + timedelta(days=days - 1))
     return {
         "today": today,

@@ -7,10 +7,12 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.api.fields import Moment
+
 
 class AppointmentIn(Schema):
     student_id: UUID
-    starts_at: datetime
+    starts_at: Moment
     minutes: int = 45
     check_up: int = 0
     note: str = ""
@@ -19,7 +21,7 @@ class AppointmentIn(Schema):
 class AppointmentChange(Schema):
     """Only the fields that change are sent."""
 
-    starts_at: datetime | None = None
+    starts_at: Moment | None = None
     minutes: int | None = None
     check_up: int | None = None
     note: str | None = None

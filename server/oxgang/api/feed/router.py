@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 from typing import cast
 
 from django.http import HttpRequest
@@ -12,6 +12,7 @@ from ninja.security import HttpBearer
 
 from oxgang.api.auth import coach_of
 from oxgang.api.feed.schemas import DeviceIn, DeviceMade, DeviceOut, TakenIn, WaitingOut
+from oxgang.api.fields import Moment
 from oxgang.range_sessions.feeds.monitor import read_feed
 from oxgang.range_sessions.models import Device
 from oxgang.range_sessions.selectors.devices import (
@@ -26,6 +27,7 @@ router = Router(tags=["devices"])
 
 # A view that starts to listen sees what came in just before.
 LOOK_BACK = timedelta(minutes=10)
+FURTHEST_BACK = timedelta(days=31)
 
 
 class DeviceToken(HttpBearer):
@@ -73,9 +75,10 @@ def revoke(request: HttpRequest, device_id: int) -> Device:
 
 @router.get("/devices/{device_id}/balls", response=WaitingOut)
 def waiting(
-    request: HttpRequest, device_id: int, since: Query[datetime | None] = None
+    request: HttpRequest, device_id: int, since: Query[Moment | None] = None
 ) -> dict[str, object]:
     """Balls of a device that no student has yet, received after a moment."""
     device = device_of(coach_of(request).academy, device_id)
     now = timezone.now()
-    return {"now": now, "balls": waiting_balls(device, since or now - LOOK_BACK)}
+    since = now - LOOK_BACK if since is None else min(max(since, now - FURTHEST_BACK), now)
+    return {"now": now, "balls": waiting_balls(device, since)}

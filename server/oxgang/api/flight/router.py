@@ -24,6 +24,7 @@ from oxgang.api.flight.schemas import (
 from oxgang.core.air import Air
 from oxgang.core.carry.cells import Basis
 from oxgang.core.conditions import home_air
+from oxgang.core.errors import InputError
 from oxgang.core.flight import Wind
 from oxgang.core.impact import Contact
 from oxgang.core.launch import WINDOWS_DEG, launch_from_mark
@@ -101,6 +102,8 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, o
     coach = coach_of(request)
     student_of(coach.academy, student_id)
     club = club_of(coach.academy, data.club_id)
+    if not data.recipes:
+        raise InputError("Give the set-up of at least one trajectory.", field="recipes")
     gate, tape = _bar(data.gate), _bar(data.tape)
     shots = picture(
         _recipes(data),

@@ -11,6 +11,7 @@ from oxgang.academy.selectors.log import entry_of, log_of
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import LogOut
 
 router = Router(tags=["history"])
@@ -20,7 +21,7 @@ PAGE = 100
 
 def _page(student: Student, page: int) -> dict[str, object]:
     rows = log_of(student)
-    first = (max(1, page) - 1) * PAGE
+    first = (page_number(page) - 1) * PAGE
     entries = []
     for row in rows[first : first + PAGE]:
         undone = hasattr(row, "undone_by")

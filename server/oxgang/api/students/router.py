@@ -12,6 +12,7 @@ from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import page_number
 from oxgang.api.matrix.stored import catch_up
 from oxgang.api.students.schemas import (
     ClubChange,
@@ -61,7 +62,7 @@ def students(
     academy, now = coach_of(request).academy, timezone.now()
     behind = catch_up(academy, now)
     found = morning_of(
-        academy, now, search=search, show=show, archived=archived, page=page, size=size
+        academy, now, search=search, show=show, archived=archived, page=page_number(page), size=size
     )
     page_of = {
         "day": day_at(academy, now).isoformat(),

@@ -141,12 +141,12 @@ class ClubIn(Schema):
 
 
 class ClubChange(Schema):
-    """Only the fields that change are sent."""
+    """Only the fields that change are sent; those left out stay, whatever stands here."""
 
-    label: str | None = None
-    loft_deg: float | None = None
+    label: str = ""
+    loft_deg: float = 0.0
     bounce_deg: float | None = None
-    note: str | None = Field(None, max_length=200)
+    note: str = Field("", max_length=200)
     used_from: date | None = None
     used_until: date | None = None
     was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")

@@ -1,6 +1,5 @@
 from __future__ import annotations
 
-import json
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -14,6 +13,7 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
 from oxgang.core.errors import FileError
+from oxgang.files.json_text import read_json
 from oxgang.matrix.selectors.transfer import everything_of
 from oxgang.matrix.services.transfer import bring_in
 
@@ -58,7 +58,7 @@ def _read(content: bytes) -> StudentFile:
         When it is not JSON, not a student's file, of a newer version, or damaged; with the place.
     """
     try:
-        said = json.loads(content)
+        said = read_json(content)
     except ValueError:
         raise FileError(
             "This is not a whole JSON file. Nothing was brought in.", field="file"

@@ -60,7 +60,7 @@ def morning_of(
     if search.strip():
         total = chosen.count()
     size = max(SIZE_RANGE[0], min(SIZE_RANGE[1], size))
-    first = (max(1, page) - 1) * size
+    first = (page - 1) * size
     ordered = chosen.order_by("-need", "name", "pk").values_list("content", flat=True)
     return Morning(list(ordered[first : first + size]), total, counts)
 

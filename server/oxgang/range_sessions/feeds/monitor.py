@@ -5,7 +5,6 @@ The fields are those of shots.csv. The format is described in docs/monitor.md.
 
 from __future__ import annotations
 
-import json
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -16,6 +15,7 @@ from oxgang.core.checks import problem_with, question_about
 from oxgang.core.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
 from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.shots import MEASURED, CellKey, Shot, with_measured
+from oxgang.files.json_text import read_json
 from oxgang.files.shots import CONVERTED
 
 MOST_BALLS: Final = 500
@@ -52,10 +52,9 @@ def read_feed(body: bytes, *, now: datetime, altitude_m: float) -> list[SentBall
         Naming the field, for anything that cannot be read. Nothing is guessed.
     """
     try:
-        data = json.loads(body)
-    except (UnicodeDecodeError, json.JSONDecodeError) as error:
-        place = f" (line {error.lineno})" if isinstance(error, json.JSONDecodeError) else ""
-        raise MalformedFeed(f"This is not JSON{place}.", field="body") from None
+        data = read_json(body)
+    except ValueError as error:
+        raise MalformedFeed(f"This is not JSON ({error}).", field="body") from None
     if isinstance(data, dict) and "balls" in data:
         balls, prefix = data["balls"], "balls[{}]."
         if not isinstance(balls, list):

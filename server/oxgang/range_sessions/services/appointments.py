@@ -106,9 +106,10 @@ def _check(appointment: Appointment, now: datetime) -> None:
         raise InputError(f"A session lasts {lo} to {hi} minutes.", field="minutes")
     if starts.tzinfo is None:
         raise InputError("Give the time with its zone.", field="starts_at")
-    ends = starts + timedelta(minutes=appointment.minutes)
-    if ends < now or starts > now + FURTHEST:
+    length = timedelta(minutes=appointment.minutes)
+    if not now - length <= starts <= now + FURTHEST:
         raise InputError("Book a session from now on, at most two years ahead.", field="starts_at")
+    ends = starts + length
     if appointment.check_up and not BALLS_RANGE[0] <= appointment.check_up <= BALLS_RANGE[1]:
         raise InputError(f"Plan {BALLS_RANGE[0]} to {BALLS_RANGE[1]} balls.", field="check_up")
     if len(appointment.note) > MAX_NOTE:

@@ -1587,17 +1587,26 @@ export interface components {
         };
         /**
          * ClubChange
-         * @description Only the fields that change are sent.
+         * @description Only the fields that change are sent; those left out stay, whatever stands here.
          */
         ClubChange: {
             /** Bounce Deg */
             bounce_deg?: number | null;
-            /** Label */
-            label?: string | null;
-            /** Loft Deg */
-            loft_deg?: number | null;
-            /** Note */
-            note?: string | null;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /**
+             * Loft Deg
+             * @default 0
+             */
+            loft_deg?: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
             /** Used From */
             used_from?: string | null;
             /** Used Until */
