@@ -9,6 +9,7 @@ import zipfile
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
+from functools import lru_cache
 from statistics import median
 from typing import Final
 
@@ -306,6 +307,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     return reading
 
 
+@lru_cache(maxsize=65536)
 def _converted(text: str, convert: Callable[[float], float] | None, column: str) -> str:
     sign = 1.0
     if text[-1] in "LlRr" and text[:1] in "0123456789.,+-":

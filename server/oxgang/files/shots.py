@@ -25,6 +25,7 @@ from oxgang.files.tables import (
     Reading,
     Row,
     RowProblem,
+    parse_number,
     read_table,
     read_word,
     write_table,
@@ -91,7 +92,12 @@ def shot_of(row: Row, extra: dict[str, str]) -> Shot:
     BadCell
         Naming the column that cannot be read.
     """
-    numbers = {name: _number(row, name) for name in MEASURED if _stands(row, name)}
+    columns = row.columns
+    numbers = {
+        name: _number(row, name)
+        for name in MEASURED
+        if name in columns or (name in _ALTERNATIVES and _ALTERNATIVES[name][0] in columns)
+    }
     if all(numbers.get(name) is None for name in ("carry_yd", "total_yd", "launch_deg")):
         raise BadCell("is empty, and so are total_yd and launch_deg.", field="carry_yd")
     identity = row.text("id")
@@ -122,18 +128,22 @@ def shot_of(row: Row, extra: dict[str, str]) -> Shot:
     )
 
 
-def _stands(row: Row, name: str) -> bool:
-    return row.has(name) or (name in _ALTERNATIVES and row.has(_ALTERNATIVES[name][0]))
-
-
 def _number(row: Row, name: str) -> float | None:
-    column = name
-    value = row.number(name)
-    if value is None and name in _ALTERNATIVES:
-        column, convert = _ALTERNATIVES[name]
-        given = row.number(column)
-        value = None if given is None else convert(given)
-    if value is not None and (sentence := problem_with(name, value)):
+    if text := row.text(name):
+        return _measured(name, text)
+    if name in _ALTERNATIVES and (text := row.text(_ALTERNATIVES[name][0])):
+        return _measured(_ALTERNATIVES[name][0], text)
+    return None
+
+
+@lru_cache(maxsize=65536)
+def _measured(column: str, text: str) -> float:
+    """A measured value in our unit. Of 100,000 balls few values are new."""
+    name, convert = CONVERTED.get(column, (column, None))
+    value = parse_number(text, column)
+    if convert:
+        value = convert(value)
+    if sentence := problem_with(name, value):
         raise BadCell(sentence, field=column)
     return value
 

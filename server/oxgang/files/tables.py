@@ -83,9 +83,10 @@ class Row:
         self._index = index
         self._values = values
 
-    def has(self, column: str) -> bool:
-        """Whether the file has this column."""
-        return column in self._index
+    @property
+    def columns(self) -> dict[str, int]:
+        """The columns that the file has, with their places."""
+        return self._index
 
     def text(self, column: str) -> str:
         at = self._index.get(column)
@@ -128,7 +129,7 @@ def parse_number(value: str, column: str) -> float:
 
 def read_word(row: Row, column: str, words: type[E], default: E) -> E:
     """A word of a vocabulary, in any case; `default` when the cell is empty."""
-    text = row.text(column) if row.has(column) else ""
+    text = row.text(column)
     if not text:
         return default
     try:

@@ -13,7 +13,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.checks import question_about
 from oxgang.core.errors import InputError
-from oxgang.core.shots import MEASURED, Shot
+from oxgang.core.shots import MEASURED, Shot, identified
 from oxgang.core.swing import Position
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem, many_objects
@@ -81,7 +81,7 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
         if (cell.club, cell.swing) != (club.label, swing.label):
             cell = replace(cell, club=club.label, swing=swing.label)
         if cell is not shot.cell or identity != shot.id:
-            shot = replace(shot, cell=cell, id=identity)
+            shot = identified(shot, cell, identity)
         usable.append((shot, club))
         lines.append((line, shot))
     problems.sort(key=lambda problem: problem.line)
