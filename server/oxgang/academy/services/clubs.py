@@ -70,7 +70,9 @@ def change_club(
 
 @transaction.atomic
 def archive_club(club: Club, *, by: Coach, now: datetime) -> None:
-    """Take a club out of the bag. Its balls stay and come back with it."""
+    """Take a club out of the bag. Its balls stay and come back with it. Twice changes nothing."""
+    if club.archived_at is not None:
+        return
     before = fields_of(club, ["archived_at"])
     club.archived_at = now
     club.save(update_fields=["archived_at"])
@@ -81,6 +83,8 @@ def archive_club(club: Club, *, by: Coach, now: datetime) -> None:
 @transaction.atomic
 def restore_club(club: Club, *, by: Coach, now: datetime) -> None:
     """Put an archived club back, unless its label has been given away meanwhile."""
+    if club.archived_at is None:
+        return
     before = fields_of(club, ["archived_at"])
     club.archived_at = None
     _write(club, club.as_core())

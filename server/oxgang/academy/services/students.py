@@ -74,8 +74,9 @@ def change_student(
 
 @transaction.atomic
 def archive_student(student: Student, *, by: Coach, now: datetime) -> None:
-    """Take a student off the list; nothing is deleted."""
-    _set(student, "archived_at", now, f"Archived {student.name}", by, now)
+    """Take a student off the list; nothing is deleted. Twice changes nothing."""
+    if student.archived_at is None:
+        _set(student, "archived_at", now, f"Archived {student.name}", by, now)
 
 
 @transaction.atomic
@@ -86,6 +87,8 @@ def restore_student(student: Student, *, by: Coach, now: datetime) -> None:
 
 def _set(student: Student, name: str, value: object, words: str, by: Coach, now: datetime) -> None:
     before = fields_of(student, [name])
+    if before[name] == value:
+        return
     setattr(student, name, value)
     student.save(update_fields=[name])
     note(student, words, by=by, now=now, changes=changed(student, before))
