@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
@@ -45,42 +46,40 @@ def one_action(api: Api, student: Student, chance: random.Random, number: int) -
     soon = timezone.now() + timedelta(days=1, minutes=chance.choice((0, 45, 90, 200)))
     seen = api("GET", f"{url}/recipes").data
     low = seen["recipes"]["low"] | {"ball_in": chance.choice((-3, -2, 0))}
-    did = chance.choice(
-        [
-            lambda: api("PATCH", url, {"notes": f"note {number}"}),
-            lambda: api("PATCH", url, {"tolerance_yd": chance.choice((2, 3, 4))}),
-            lambda: api("PATCH", f"/clubs/{club.pk}", {"loft_deg": chance.choice((55, 57, 59))}),
-            lambda: api("PATCH", f"/clubs/{club.pk}", {"label": chance.choice(("56", "58", "S"))}),
-            lambda: api("POST", f"/clubs/{club.pk}/archive"),
-            lambda: api("POST", f"/clubs/{club.pk}/restore"),
-            lambda: api("POST", f"{url}/clubs", {"label": f"{number}", "loft_deg": 50}),
-            *3 * [lambda: api("PUT", f"{url}/balls", ball(club, f"w{number}", 40 + number / 10))],
-            lambda: api("PATCH", uid, {"strike": chance.choice(("fat", "thin", "solid"))}),
-            lambda: api("PATCH", uid, {"excluded": chance.choice(("", "a gust"))}),
-            lambda: api("DELETE", uid),
-            lambda: api("POST", f"{uid}/restore"),
-            lambda: api("POST", f"{url}/review", {}),
-            lambda: api("POST", f"{url}/events", {"kind": "technique", "on": day(0)}),
-            lambda: api(
-                "POST",
-                f"{url}/events",
-                {"kind": "new club", "on": day(0), "club_id": str(club.pk), "loft_deg": 54},
-            ),
-            lambda: api("POST", f"/events/{chance.choice(events or ['x'])}/withdraw"),
-            lambda: api(
-                "PUT",
-                f"{url}/recipes",
-                {"school": seen["school"], "recipes": seen["recipes"] | {"low": low}},
-            ),
-            lambda: api(
-                "POST",
-                "/appointments",
-                {"student_id": str(student.pk), "starts_at": soon.isoformat(), "minutes": 45},
-            ),
-            lambda: api("POST", f"/appointments/{chance.choice(booked or ['x'])}/cancel"),
-        ]
-    )
-    return did()
+    actions: list[Callable[[], Any]] = [
+        lambda: api("PATCH", url, {"notes": f"note {number}"}),
+        lambda: api("PATCH", url, {"tolerance_yd": chance.choice((2, 3, 4))}),
+        lambda: api("PATCH", f"/clubs/{club.pk}", {"loft_deg": chance.choice((55, 57, 59))}),
+        lambda: api("PATCH", f"/clubs/{club.pk}", {"label": chance.choice(("56", "58", "S"))}),
+        lambda: api("POST", f"/clubs/{club.pk}/archive"),
+        lambda: api("POST", f"/clubs/{club.pk}/restore"),
+        lambda: api("POST", f"{url}/clubs", {"label": f"{number}", "loft_deg": 50}),
+        *3 * [lambda: api("PUT", f"{url}/balls", ball(club, f"w{number}", 40 + number / 10))],
+        lambda: api("PATCH", uid, {"strike": chance.choice(("fat", "thin", "solid"))}),
+        lambda: api("PATCH", uid, {"excluded": chance.choice(("", "a gust"))}),
+        lambda: api("DELETE", uid),
+        lambda: api("POST", f"{uid}/restore"),
+        lambda: api("POST", f"{url}/review", {}),
+        lambda: api("POST", f"{url}/events", {"kind": "technique", "on": day(0)}),
+        lambda: api(
+            "POST",
+            f"{url}/events",
+            {"kind": "new club", "on": day(0), "club_id": str(club.pk), "loft_deg": 54},
+        ),
+        lambda: api("POST", f"/events/{chance.choice(events or ['x'])}/withdraw"),
+        lambda: api(
+            "PUT",
+            f"{url}/recipes",
+            {"school": seen["school"], "recipes": seen["recipes"] | {"low": low}},
+        ),
+        lambda: api(
+            "POST",
+            "/appointments",
+            {"student_id": str(student.pk), "starts_at": soon.isoformat(), "minutes": 45},
+        ),
+        lambda: api("POST", f"/appointments/{chance.choice(booked or ['x'])}/cancel"),
+    ]
+    return chance.choice(actions)()
 
 
 @pytest.mark.parametrize("seed", range(5))
