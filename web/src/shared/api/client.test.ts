@@ -1,0 +1,52 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { onSignedOut, Problem, send, sentenceOf, Unreachable } from "./client";
+
+const answers = (status: number, body: string) => {
+  const fetched = vi.fn<(request: Request) => Promise<Response>>();
+  fetched.mockImplementation(() => Promise.resolve(new Response(body, { status })));
+  vi.stubGlobal("fetch", fetched);
+  return fetched;
+};
+const thrownBy = async (call: Promise<unknown>): Promise<unknown> =>
+  call.then(
+    () => undefined,
+    (cause: unknown) => cause,
+  );
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe("the way to the server", () => {
+  it("makes of a refusal a problem with its sentence and its field", async () => {
+    answers(422, JSON.stringify({ code: "unusable-input", title: "A loft is missing.", field: "loft_deg" })); // prettier-ignore
+    const problem = (await thrownBy(send("http://x/api/clubs"))) as Problem;
+    expect(problem).toBeInstanceOf(Problem);
+    expect([problem.status, problem.field, sentenceOf(problem)]).toEqual([422, "loft_deg", "A loft is missing."]); // prettier-ignore
+  });
+  it("has a sentence for an answer that is none", async () => {
+    answers(502, "<html>Bad gateway</html>");
+    expect(sentenceOf(await thrownBy(send("http://x/api/students")))).toBe(
+      "The server could not do this (502). Nothing was changed.",
+    );
+  });
+  it("says that there is no connection, and that nothing is lost", async () => {
+    vi.stubGlobal("fetch", () => Promise.reject(new TypeError("Failed to fetch")));
+    const cause = await thrownBy(send("http://x/api/students"));
+    expect(cause).toBeInstanceOf(Unreachable);
+    expect(sentenceOf(cause)).toContain("What you typed is kept");
+  });
+  it("tells who listens that the session has ended", async () => {
+    const told = vi.fn();
+    onSignedOut(told);
+    answers(401, "{}");
+    await thrownBy(send("http://x/api/students"));
+    expect(told).toHaveBeenCalledOnce();
+  });
+  it("sends the token with every write and with no read", async () => {
+    document.cookie = "csrftoken=abc";
+    const fetched = answers(200, "{}");
+    await send("http://x/api/students");
+    await send("http://x/api/students", { method: "POST", body: "{}" });
+    const tokens = fetched.mock.calls.map(([request]) => request.headers.get("X-CSRFToken"));
+    expect(tokens).toEqual([null, "abc"]);
+  });
+});
