@@ -69,8 +69,9 @@ format: $(STAMPS)/python $(STAMPS)/node ## format everything
 	$(BIN)/ruff check --fix server tests tools
 	cd web && npm run --silent format
 
-api: $(STAMPS)/python $(STAMPS)/node ## the front end's types from the server's API
+api: $(STAMPS)/python $(STAMPS)/node ## the front end's types and the student file's schema, from the server
 	$(BIN)/python -m oxgang.api.export > web/openapi.json
+	$(BIN)/python -m oxgang.api.export student > docs/student.schema.json
 	cd web && npm run --silent api
 
 screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data

@@ -78,3 +78,27 @@ def wedge(student: Student) -> Club:
 @pytest.fixture
 def api(coach: Coach) -> Api:
     return Api(coach)
+
+
+@pytest.fixture
+def rich(api: Api, student: Student, wedge: Club) -> Student:
+    """A student with something of everything."""
+    from tests.server.test_balls import ball
+    from tests.server.test_keeping_true import day, hit, keep
+
+    url = f"/students/{student.pk}"
+    hit(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
+    more = {"launch_deg": 31, "strike": "thin", "headwind_mps": 3}
+    api("PUT", f"{url}/balls", ball(wedge, "thin", 30, **more))
+    api("DELETE", f"{url}/balls/ball-b3")
+    keep(api, student)
+    assert api("POST", f"{url}/versions", {"note": "first"}).status_code == 200
+    hit(api, student, wedge, [44, 45])
+    api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
+    api("POST", f"{url}/events", {"kind": "new club", "on": day(2), "club_id": str(wedge.pk)})
+    api("POST", f"{url}/check-up", {"balls": 6})
+    api("PATCH", url, {"notes": "Ünder way", "tolerance_yd": 3})
+    seen = api("GET", f"{url}/recipes").data
+    low = seen["recipes"]["low"] | {"ball_in": -3}
+    api("PUT", f"{url}/recipes", {"school": "shallow", "recipes": seen["recipes"] | {"low": low}})
+    return student

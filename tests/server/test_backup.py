@@ -16,12 +16,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from oxgang.academy.models import Club, Student
+from oxgang.academy.models import Student
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach
-from tests.server.test_balls import ball
-from tests.server.test_keeping_true import day, hit, keep
 
 DATABASE = "oxgang.sqlite3"
 
@@ -198,27 +196,6 @@ def student_file(api: Api, student: Student) -> dict[str, Any]:
 def bring(api: Api, file: object, **more: str) -> Any:
     content = file if isinstance(file, bytes) else json.dumps(file).encode()
     return api.upload("/student-files", content, **more)
-
-
-@pytest.fixture
-def rich(api: Api, student: Student, wedge: Club) -> Student:
-    """A student with something of everything."""
-    url = f"/students/{student.pk}"
-    hit(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
-    more = {"launch_deg": 31, "strike": "thin", "headwind_mps": 3}
-    api("PUT", f"{url}/balls", ball(wedge, "thin", 30, **more))
-    api("DELETE", f"{url}/balls/ball-b3")
-    keep(api, student)
-    hit(api, student, wedge, [44, 45])
-    api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
-    api("POST", f"{url}/events", {"kind": "new club", "on": day(2), "club_id": str(wedge.pk)})
-    api("POST", f"{url}/versions", {"note": "first"})
-    api("POST", f"{url}/check-up", {"balls": 6})
-    api("PATCH", url, {"notes": "Ünder way", "tolerance_yd": 3})
-    seen = api("GET", f"{url}/recipes").data
-    low = seen["recipes"]["low"] | {"ball_in": -3}
-    api("PUT", f"{url}/recipes", {"school": "shallow", "recipes": seen["recipes"] | {"low": low}})
-    return student
 
 
 def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 import copy
 import io
+import json
+import random
 from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any
@@ -214,3 +216,29 @@ def test_control_characters_become_blanks_and_every_file_can_still_be_written(
         io.BytesIO(api("GET", f"/students/{student.pk}/shots.xlsx").content)
     )
     assert "fell  short" in [cell.value for cell in book["balls"][2]]
+
+
+PAGES = (
+    "student.json", "shots.xlsx", "shots.csv", "matrix", "matrix.xlsx", "card.pdf", "progress",
+    "report.pdf", "history", "gaps", "plan", "review", "events", "balls", "recipes",
+)  # fmt: skip
+
+
+def test_a_damaged_students_file_is_refused_or_works_on_every_page(api: Api, rich: Student) -> None:
+    """Each value of the file in turn, a seeded sample of all: nothing half good is taken in."""
+    file = api("GET", f"/students/{rich.pk}/student.json").data
+    damaged = random.Random(7).sample(list(with_odd_values(file)), 500)
+    taken = 0
+    for one in damaged:
+        answer = api.upload("/student-files", json.dumps(one).encode(), confirmed="true")
+        assert answer.status_code in (201, 422), answer.content
+        if answer.status_code == 422:
+            assert len(answer.json()["title"]) > 10
+            continue
+        taken += 1
+        made = answer.json()["id"]
+        for page in PAGES:
+            found = api("GET", f"/students/{made}/{page}")
+            assert found.status_code in (200, 404, 422), (page, found.content)
+        assert api("POST", f"/students/{made}/archive").status_code == 200
+    assert 20 < taken < 200

@@ -1,4 +1,4 @@
-"""Prints the API's OpenAPI description, from which the front end's types are made."""
+"""Prints what others work from: the API's OpenAPI description, or the student file's schema."""
 
 from __future__ import annotations
 
@@ -10,12 +10,16 @@ import django
 
 
 def main() -> None:
-    """Write the description to standard output."""
+    """Write to standard output: the description, or with the argument `student` the schema."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "oxgang.config.settings")
     django.setup()
     from oxgang.api.main import api
+    from oxgang.api.transfer.schemas import StudentFile
 
-    json.dump(api.get_openapi_schema(), sys.stdout, indent=1, sort_keys=True)
+    if sys.argv[1:] == ["student"]:
+        json.dump(StudentFile.model_json_schema(), sys.stdout, indent=1)
+    else:
+        json.dump(api.get_openapi_schema(), sys.stdout, indent=1, sort_keys=True)
     sys.stdout.write("\n")
 
 

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
-from typing import Any, Final, Literal
+from datetime import date
+from typing import Final, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field, JsonValue
+from pydantic import ConfigDict, Field, field_validator
 
+from oxgang.api.fields import Moment
+from oxgang.api.plan.schemas import PlanItem
 from oxgang.core.events import EventKind
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
@@ -95,7 +97,7 @@ class BallPart(_Strict):
     uid: str = Field(min_length=1, max_length=64)
     club: str
     hit_on: date
-    hit_at: datetime | None
+    hit_at: Moment | None
     swing: str = Field(max_length=24)
     arm_deg: float | None
     trajectory: Trajectory
@@ -127,14 +129,52 @@ class ToldPart(_Strict):
 class PlanPart(_Strict):
     title: str = Field(max_length=60)
     homework: bool
-    items: list[dict[str, JsonValue]] = Field(max_length=80)
+    items: list[PlanItem] = Field(max_length=80)
+
+
+class CellKeyPart(_Strict):
+    club: str = Field(max_length=24)
+    swing: str = Field(max_length=24)
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
+
+
+class CardCellPart(_Strict):
+    key: CellKeyPart
+    carry_yd: float = Field(gt=0, le=400)
+    carry_lo_yd: float = Field(ge=0, le=400)
+    carry_hi_yd: float = Field(gt=0, le=800)
+    shot_sd_yd: float = Field(ge=0, le=200)
+    balls: int = Field(ge=0)
+    measured: bool
+
+
+class CardPart(_Strict):
+    """A version as it was handed out; it never changes."""
+
+    student: str = Field(max_length=120)
+    academy: str = Field(max_length=120)
+    day: str = Field(json_schema_extra={"format": "date"})
+    units: Literal["yd", "m"]
+    tolerance_yd: float = Field(gt=0, le=50)
+    from_yd: int = Field(ge=1, le=400)
+    to_yd: int = Field(ge=1, le=400)
+    clubs: list[tuple[str, float]]
+    positions: list[tuple[str, str]]
+    cells: list[CardCellPart]
+
+    @field_validator("day")
+    @classmethod
+    def _is_a_day(cls, day: str) -> str:
+        return date.fromisoformat(day).isoformat()
 
 
 class VersionPart(_Strict):
-    number: int
+    number: int = Field(ge=1, le=1_000_000)
     note: str = Field(max_length=300)
-    content: dict[str, Any]
-    published_at: datetime
+    content: CardPart
+    published_at: Moment
 
 
 class StudentFile(_Strict):
@@ -142,7 +182,7 @@ class StudentFile(_Strict):
 
     format: Literal["oxgang-student"] = FORMAT
     version: Literal[1] = VERSION
-    made_at: datetime
+    made_at: Moment
     academy: AcademyPart
     student: StudentPart
     scale: ScalePart

@@ -75,8 +75,8 @@ def bring_in(
     for event in file["events"]:
         Event.objects.create(
             student=student,
-            club=event["club"] and _of(clubs, event["club"]),
-            replaced=event["replaced"] and _of(clubs, event["replaced"]),
+            club=None if event["club"] is None else _of(clubs, event["club"]),
+            replaced=None if event["replaced"] is None else _of(clubs, event["replaced"]),
             **{name: event[name] for name in EVENT_FIELDS},
         )
     for told in file["told"]:
