@@ -217,11 +217,14 @@ def test_unusable_input_is_status_2_with_a_sentence_for_each_problem(folder: Pat
     (folder / "bad.csv").write_text(SHOTS + "58,9:00,60,,\n")
     code, _, err = run("matrix", folder / "bad.csv", "--bag", folder / "bag.csv")
     assert (code, "line 7, column club" in err) == (2, True)
+    (folder / "good.csv").write_text("club,swing,carry_yd,basis\n56,9:00,61,measured\n")
     for arguments in (
         ("matrix", folder / "none.csv", "--bag", folder / "bag.csv"),
         ("matrix", folder / "shots.csv", "--bag", folder / "bag.csv", "--scale", "body"),
         ("gaps", folder / "shots.csv", "--from", 90, "--to", 40),
         ("gaps", folder / "bag.csv"),
+        ("gaps", folder / "good.csv", "--to", 10**30),
+        ("gaps", folder / "good.csv", "--tolerance", "nan"),
     ):
         code, out, err = run(*arguments)
         assert (code, out) == (2, "")

@@ -67,6 +67,7 @@ def test_a_token_sends_balls_once_and_nothing_else(api: Api, coach: Coach) -> No
         (SENT | {"launch_deg": 88}, "launch_deg"),
         (SENT | {"carry_yd": True}, "carry_yd"),
         (SENT | {"hit_at": "yesterday"}, "hit_at"),
+        (SENT | {"hit_at": "0001-01-01T00:00:00+14:00"}, "hit_at"),
         ({"id": "ball-0001", "launch_deg": 30}, "carry_yd"),
         ({"id": "ball-0001", "launch_deg": 0.1, "ball_speed_mps": 20}, "launch_deg"),
     ],

@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Annotated
 
 from pydantic import AfterValidator, AwareDatetime
 
-FIRST_MOMENT = datetime(1900, 1, 1, tzinfo=UTC)
-LAST_MOMENT = datetime(2200, 1, 1, tzinfo=UTC)
+from oxgang.core.checks import in_calendar
 
 
 def _within_the_calendar(moment: datetime) -> datetime:
-    if not FIRST_MOMENT <= moment < LAST_MOMENT:
+    if not in_calendar(moment):
         raise ValueError("There is no calendar for that moment")
     return moment
 

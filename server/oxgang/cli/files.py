@@ -28,6 +28,9 @@ from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import RowProblem, write_table
 
+# No golf ball has carried so far.
+FURTHEST_YD = 600
+
 
 def matrix(
     shots: Annotated[Path, typer.Argument(help="shots.csv")],
@@ -88,8 +91,10 @@ def gaps(
     """Coverage, gaps and overlaps of a matrix, as JSON."""
     if from_yd > to_yd:
         fail(f"--from {from_yd} is beyond --to {to_yd}. Give the shorter yardage first.")
-    if tolerance_yd <= 0:
-        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards.")
+    if from_yd < 0 or to_yd > FURTHEST_YD:
+        fail(f"Give --from and --to between 0 and {FURTHEST_YD} yards.")
+    if not 0 < tolerance_yd <= FURTHEST_YD:
+        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards, at most {FURTHEST_YD}.")
     cells = read_records(matrix_csv, read_matrix)
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
     total = to_yd - from_yd + 1

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from functools import lru_cache
 from typing import Final
 
@@ -28,6 +29,15 @@ SPEED_FITS: Final = (0.5, 1.7)
 # Without air a ball carries this many times its measured carry when the speed is plausible; only
 # outside is the flight computed.
 VACUUM_FITS: Final = (0.75, 1.6)
+
+
+# Moments nearer the ends of what a computer can count have no neighbours in other zones.
+CALENDAR: Final = (datetime(1900, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC))
+
+
+def in_calendar(moment: datetime) -> bool:
+    """Whether a moment, with its zone, is one that a coach can mean."""
+    return CALENDAR[0] <= moment < CALENDAR[1]
 
 
 @dataclass(frozen=True, slots=True)
