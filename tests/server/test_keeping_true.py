@@ -15,6 +15,7 @@ from oxgang.academy.models import Club, Coach, Entry, Event, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.api.matrix import stored as stored_rows
 from oxgang.matrix.models import Summary
+from oxgang.matrix.selectors.progress import default_period
 from oxgang.range_sessions.models import Appointment, Ball
 
 from tests.server.conftest import Api, make_coach, make_student
@@ -482,6 +483,11 @@ def test_progress_and_its_page(api: Api, student: Student, wedge: Club) -> None:
     assert "to 95 % in the second" in found["words"]
     assert api("GET", f"{url}/progress?from_day={day(1)}&to_day={day(5)}").data["field"] == "to_day"
     assert api("GET", f"{url}/progress?from_day={day(-5)}").data["field"] == "to_day"
+    today = timezone.now().date()
+    # Who hit nothing for half a year is shown the whole one.
+    for last, shown in ((200, 365), (100, 182), (0, 182)):
+        hit_days = (today - 400 * AGO, today - last * AGO)
+        assert default_period(hit_days, today) == (today - shown * AGO, today)
     said = "Ünlike Ágnes Őri-Łoś last month: solid & <straight>.\nWork on the half swing."
     response = api.client.get(f"/api{url}/report.pdf", {"words": said})
     reader = pypdf.PdfReader(io.BytesIO(response.content))

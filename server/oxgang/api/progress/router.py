@@ -21,7 +21,7 @@ from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
 from oxgang.range_sessions.models import StoredPlan
 from oxgang.range_sessions.selectors.appointments import next_of
-from oxgang.range_sessions.selectors.balls import first_day
+from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["progress"])
@@ -31,14 +31,14 @@ def _found(
     student: Student, from_day: date | None, to_day: date | None
 ) -> tuple[Progress, date | None]:
     today = local_day(student, timezone.now())
-    first = first_day(student)
-    usual = default_period(first, today)
+    hit = days_hit(student)
+    usual = default_period(hit, today)
     start, end = from_day or usual[0], to_day or usual[1]
     if end < start:
         raise InputError("The period ends before it begins.", field="to_day")
     if start > today:
         raise InputError("The period is still to come.", field="from_day")
-    return progress_of(student, start, min(end, today), today), first
+    return progress_of(student, start, min(end, today), today), hit and hit[0]
 
 
 def _named(event: Happened) -> str:

@@ -130,7 +130,17 @@ def _look(student: Student, now: StudentMatrix, day: date) -> Look:
     )
 
 
-def default_period(first: date | None, today: date) -> tuple[date, date]:
-    """The last half year, or since the first ball when that is less."""
+def default_period(hit: tuple[date, date] | None, today: date) -> tuple[date, date]:
+    """The last half year, a whole one for who hit nothing in it; since the first ball when less.
+
+    Parameters
+    ----------
+    hit
+        The days of the student's first and last ball.
+    """
     start = today - timedelta(days=182)
-    return (max(first, start) if first else start), today
+    if hit is None:
+        return start, today
+    if hit[1] < start:
+        start = today - timedelta(days=365)
+    return max(hit[0], start), today

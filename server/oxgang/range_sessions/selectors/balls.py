@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
 
-from django.db.models import QuerySet
+from django.db.models import Max, Min, QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
@@ -49,12 +49,16 @@ def days_of(student: Student) -> list[date]:
     return list(days.distinct()[:30])
 
 
+def days_hit(student: Student) -> tuple[date, date] | None:
+    """The days of the student's first and last ball."""
+    days = balls_of(student).aggregate(first=Min("hit_on"), last=Max("hit_on"))
+    return (days["first"], days["last"]) if days["first"] else None
+
+
 def first_day(student: Student) -> date | None:
     """The day of the student's first ball."""
-    first: date | None = (
-        balls_of(student).order_by("hit_on").values_list("hit_on", flat=True).first()
-    )
-    return first
+    hit = days_hit(student)
+    return hit and hit[0]
 
 
 def ball_of(student: Student, uid: str) -> Ball:

@@ -86,8 +86,8 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         trajectory=said.trajectory or "",
         note=said.remark.strip(),
     )
-    of = f" of the {club.label}" if club else ""
-    words = f"Wrote down: {said.kind}{of} on {said.on:%-d %b %Y}"
+    which = f" (the {club.label})" if club else ""
+    words = f"Wrote down: {said.kind}{which} on {said.on:%-d %b %Y}"
     done.append(born(event, "withdrawn_at"))
     event.entry = note(student, words, by=by, now=now, changes=done)
     event.save(update_fields=["entry"])

@@ -78,7 +78,7 @@ useKeys("History", [
           <li v-for="entry in rows" :key="entry.id" :class="{ undone: entry.undone }">
             <span class="num quiet">{{ clock(entry.at) }}</span>
             <span class="words">{{ entry.words }}</span>
-            <span class="quiet who">{{ entry.by }}</span>
+            <span class="quiet by">{{ entry.by }}</span>
             <span class="act">
               <Button
                 v-if="entry.can_undo"
@@ -135,11 +135,13 @@ li {
 }
 @media (max-width: 760px) {
   li {
-    grid-template-columns: 3.5rem minmax(0, 1fr);
+    grid-template-columns: 3.5rem minmax(0, 1fr) auto;
     padding: 0.3rem 0;
   }
-  .act {
-    text-align: left;
+  .words {
+    grid-column: 2 / -1;
+  }
+  .by {
     grid-column: 2;
   }
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { chartOf, words, type Line } from "./charts";
+import { chartOf, named, words, type Line } from "./charts";
 
 const COLOURS = { ink: "#000", quiet: "#555", line: "#ccc", accent: "#840" };
 const solid: Line = {
@@ -24,6 +24,21 @@ describe("a chart of shares", () => {
     const spread = { ...solid, points: [{ day: "2026-05-01", value: 0.06, lo: 0.05, hi: 0.09 }] };
     const option = chartOf([spread], [], COLOURS, ["2026-05-01", "2026-05-15"]);
     expect((option.yAxis as { max: number }).max).toBeCloseTo(0.12);
+  });
+  it("names marks that stand close together once, on the inner side near an end", () => {
+    const marks = [
+      { day: "2026-11-15", text: "new club" },
+      { day: "2026-11-13", text: "season break" },
+      { day: "2026-06-01", text: "technique" },
+      { day: "2026-08-20", text: "injury" },
+    ];
+    const shown = named(marks, ["2026-05-25", "2026-11-25"]);
+    expect(shown.map((mark) => [mark.name, mark.label.align])).toEqual([
+      ["technique", "left"],
+      ["injury", "center"],
+      ["season break, new club", "right"],
+      ["", "right"],
+    ]);
   });
   it("says a day with its interval", () => {
     const hover = [{ value: ["2026-05-15", 0.8] as [string, number] }];

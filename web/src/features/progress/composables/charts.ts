@@ -28,6 +28,32 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 /** Four steps up the axis end on whole percents. Room above the highest band, as a share. */
 const HEADROOM = 1.08;
 
+/** Marks nearer than this share of the period share one name, or their names would overlap. */
+const TOGETHER = 0.25;
+/** Beyond this share from an end a name stands on the inner side of its mark. */
+const INNER = 0.3;
+
+/** The marks with their names, so that names neither overlap nor leave the chart. */
+export function named(marks: Mark[], span: [string, string]) {
+  const start = Date.parse(span[0]);
+  const length = Math.max(1, Date.parse(span[1]) - start);
+  const at = (mark: Mark) => (Date.parse(mark.day) - start) / length;
+  const sorted = [...marks].sort((a, b) => a.day.localeCompare(b.day));
+  const heads: { first: number; texts: string[]; place: number }[] = [];
+  sorted.forEach((mark, i) => {
+    const head = heads.at(-1);
+    if (head && at(mark) - head.place < TOGETHER) {
+      if (!head.texts.includes(mark.text)) head.texts.push(mark.text);
+    } else heads.push({ first: i, texts: [mark.text], place: at(mark) });
+  });
+  return sorted.map((mark, i) => {
+    const head = heads.find((one) => one.first === i);
+    const place = at(mark);
+    const align = place < INNER ? "left" : place > 1 - INNER ? "right" : "center";
+    return { name: head?.texts.join(", ") ?? "", xAxis: mark.day, label: { align } } as const;
+  });
+}
+
 /** The band of a line: an invisible lower edge with the width stacked on it. */
 function band(line: Line, at: number): LineSeriesOption[] {
   const points = line.points.filter((p) => p.value !== null && p.lo !== undefined);
@@ -54,7 +80,7 @@ export function chartOf(
   // prettier-ignore
   const shown = lines.flatMap((line) => line.points.map((p) => p.hi ?? p.value ?? 0));
   const top = highest ?? Math.ceil(Math.max(0.05, ...shown) * HEADROOM * 25) / 25;
-  const named = lines.map<LineSeriesOption>((line, i) => ({
+  const drawn = lines.map<LineSeriesOption>((line, i) => ({
     name: line.name,
     type: "line",
     data: line.points.filter((p) => p.value !== null).map((p) => [p.day, p.value]),
@@ -69,7 +95,7 @@ export function chartOf(
           symbol: "none",
           lineStyle: { color: colours.accent, type: "dashed" },
           label: { formatter: "{b}", color: colours.accent, position: "end", distance: 3 },
-          data: marks.map((mark) => ({ name: mark.text, xAxis: mark.day })),
+          data: named(marks, span),
         },
   }));
   return {
@@ -97,7 +123,7 @@ export function chartOf(
       trigger: "axis",
       formatter: (raw) => words(raw as unknown as Hover[], lines),
     },
-    series: [...lines.flatMap(band), ...named],
+    series: [...lines.flatMap(band), ...drawn],
   };
 }
 

@@ -71,9 +71,9 @@ const withdraw = (id: number) =>
     <li v-for="event in events.data.value.events" :key="event.id">
       <span class="num day">{{ shortDay(event.on) }}</span>
       <span>
-        <b>{{ event.kind }}</b>
-        <template v-if="event.touched !== 'everything'"> {{ event.touched }}</template>
-        <template v-if="event.note">: {{ event.note }}</template>
+        <b>{{ event.kind }}</b><template v-if="event.touched !== 'everything'"
+          >, {{ event.touched }}</template
+        ><template v-if="event.note">: {{ event.note }}</template>
         <span class="quiet about">{{ event.about }}</span>
       </span>
       <Button type="text" @click="withdraw(event.id)">Take it back</Button>

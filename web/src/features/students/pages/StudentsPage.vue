@@ -264,5 +264,12 @@ useKeys("Students", [
   .search {
     width: 100%;
   }
+  .filters {
+    gap: 0.3rem;
+  }
+  .filters button {
+    border-right-width: 1px;
+    border-radius: 3px !important;
+  }
 }
 </style>
