@@ -26,8 +26,10 @@ from oxgang.core.shots import (
 )
 from oxgang.core.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
+from oxgang.files.lettering import BOLD, REGULAR, fitted
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots, write_shots
+from reportlab.pdfbase.pdfmetrics import stringWidth
 from typer.testing import CliRunner
 
 text = st.text(
@@ -167,6 +169,17 @@ def folder(tmp_path: Path) -> Path:
     (tmp_path / "bag.csv").write_text(BAG)
     (tmp_path / "shots.csv").write_text(SHOTS)
     return tmp_path
+
+
+def test_letters_are_cut_where_the_paper_ends() -> None:
+    cue = "Lead arm level with the ground"
+    for width in range(20, 160, 7):
+        cut = fitted(cue, REGULAR, 8, width)
+        assert stringWidth(cut, REGULAR, 8) <= width
+        assert cue.startswith(cut.rstrip("…"))
+    assert fitted(cue, REGULAR, 8, 200) == cue
+    assert fitted(cue, REGULAR, 8, 70) == "Lead arm level…"
+    assert fitted("Sandvoll-Achterberg", BOLD, 8, 50)[-1] == "…"  # one long word is cut inside
 
 
 def test_matrix_and_gaps_commands(folder: Path) -> None:

@@ -15,6 +15,9 @@ REGULAR: Final = "Oxgang"
 BOLD: Final = "Oxgang-Bold"
 ITALIC: Final = "Oxgang-Italic"
 
+# Of the room for a text, the share that may not be lost to a cut behind a word.
+MOST: Final = 0.6
+
 _FILES: Final = {
     REGULAR: "SourceSansPro-Regular.ttf",
     BOLD: "SourceSansPro-Bold.ttf",
@@ -26,9 +29,14 @@ for _name, _file in _FILES.items():
 
 
 def fitted(text: str, font: str, size: float, width: float) -> str:
-    """The text, cut with an ellipsis where it is wider than `width` [points]."""
+    """The text, cut with an ellipsis where it is wider than `width` [points]: behind a word, when
+    that leaves most of what there is room for."""
     if stringWidth(text, font, size) <= width:
         return text
-    while text and stringWidth(f"{text}…", font, size) > width:
-        text = text[:-1]
-    return f"{text}…"
+    kept = text
+    while kept and stringWidth(f"{kept}…", font, size) > width:
+        kept = kept[:-1]
+    word = kept.rfind(" ")
+    if not text[len(kept) :].startswith(" ") and word > len(kept) * MOST:
+        kept = kept[:word]
+    return f"{kept.rstrip()}…"

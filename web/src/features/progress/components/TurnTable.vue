@@ -72,8 +72,14 @@ const rows = (turn: Turn) => [
 </template>
 
 <style scoped>
+section {
+  margin-top: 0.6rem;
+}
 section + section {
-  margin-top: 0.8rem;
+  margin-top: 1rem;
+}
+h3 {
+  margin-bottom: 0.2rem;
 }
 .real {
   font-weight: 650;
