@@ -14,6 +14,8 @@ from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core import bag
 
+from tests.server.steps import ball, day, hit_ago, keep
+
 NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
 
 
@@ -83,17 +85,14 @@ def api(coach: Coach) -> Api:
 @pytest.fixture
 def rich(api: Api, student: Student, wedge: Club) -> Student:
     """A student with something of everything."""
-    from tests.server.test_balls import ball
-    from tests.server.test_keeping_true import day, hit, keep
-
     url = f"/students/{student.pk}"
-    hit(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
+    hit_ago(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
     more = {"launch_deg": 31, "strike": "thin", "headwind_mps": 3}
     api("PUT", f"{url}/balls", ball(wedge, "thin", 30, **more))
-    api("DELETE", f"{url}/balls/ball-b3")
+    api("DELETE", f"{url}/balls/ball-3")
     keep(api, student)
     assert api("POST", f"{url}/versions", {"note": "first"}).status_code == 200
-    hit(api, student, wedge, [44, 45])
+    hit_ago(api, student, wedge, [44, 45])
     api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
     api("POST", f"{url}/events", {"kind": "new club", "on": day(2), "club_id": str(wedge.pk)})
     api("POST", f"{url}/check-up", {"balls": 6})
@@ -101,4 +100,11 @@ def rich(api: Api, student: Student, wedge: Club) -> Student:
     seen = api("GET", f"{url}/recipes").data
     low = seen["recipes"]["low"] | {"ball_in": -3}
     api("PUT", f"{url}/recipes", {"school": "shallow", "recipes": seen["recipes"] | {"low": low}})
+    return student
+
+
+@pytest.fixture
+def measured(api: Api, student: Student, wedge: Club) -> Student:
+    hit_ago(api, student, wedge, [44, 45, 43, 44, 46, 44, 45, 43], days_ago=20)
+    keep(api, student)
     return student

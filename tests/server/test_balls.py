@@ -11,17 +11,7 @@ from oxgang.range_sessions.models import Ball, RangeSession
 from pytest_django.fixtures import DjangoAssertNumQueries
 
 from tests.server.conftest import Api
-
-
-def ball(wedge: Club, uid: str, carry: float, **more: Any) -> dict[str, Any]:
-    return {
-        "uid": f"ball-{uid}",
-        "hit_at": "2026-05-31T10:00:00Z",
-        "club_id": str(wedge.pk),
-        "swing": "9:00",
-        "carry_yd": carry,
-        **more,
-    }
+from tests.server.steps import ball
 
 
 def test_five_balls_with_one_fat_make_the_centre_of_four(

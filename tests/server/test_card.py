@@ -20,7 +20,7 @@ from oxgang.matrix.models import CardLink, PublishedMatrix
 from PIL import Image
 
 from tests.server.conftest import Api
-from tests.server.test_sessions import hit
+from tests.server.steps import hit
 
 MM = 72 / 25.4
 

@@ -8,7 +8,7 @@ from oxgang.core.recipes import RECIPES, School
 from oxgang.core.shots import Trajectory
 
 from tests.server.conftest import Api
-from tests.server.test_balls import ball
+from tests.server.steps import ball
 
 
 def scene(api: Api, student: Student, wedge: Club, **more: Any) -> dict[str, Any]:

@@ -6,7 +6,7 @@ import pytest
 from oxgang.academy.models import Club, Student
 
 from tests.server.conftest import Api
-from tests.server.test_sessions import hit
+from tests.server.steps import hit
 
 
 def test_gaps_name_the_fallow_and_ways_that_stay_within_the_stage(

@@ -14,8 +14,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.range_sessions.models import Appointment
 
 from tests.server.conftest import Api
-from tests.server.test_balls import ball
-from tests.server.test_keeping_true import day, undo
+from tests.server.steps import ball, day, undo
 
 ACTIONS = 40
 

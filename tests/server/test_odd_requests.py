@@ -27,8 +27,7 @@ from oxgang.range_sessions.services.appointments import AppointmentFields, make_
 from oxgang.range_sessions.services.events import EventFields, add_event
 
 from tests.server.conftest import Api
-from tests.server.test_balls import ball
-from tests.server.test_sessions import hit
+from tests.server.steps import ball, hit
 
 SCHEMA: dict[str, Any] = the_api.get_openapi_schema()
 # Log-in is throttled and the monitors' feed has its own tests; files are tried in theirs.
@@ -226,6 +225,8 @@ PAGES = (
 
 def test_a_damaged_students_file_is_refused_or_works_on_every_page(api: Api, rich: Student) -> None:
     """Each value of the file in turn, a seeded sample of all: nothing half good is taken in."""
+    for page in PAGES:
+        assert api("GET", f"/students/{rich.pk}/{page}").status_code == 200, page
     file = api("GET", f"/students/{rich.pk}/student.json").data
     damaged = random.Random(7).sample(list(with_odd_values(file)), 500)
     taken = 0

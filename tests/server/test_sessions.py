@@ -2,22 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 import pytest
 from oxgang.academy.models import Club, Student
 from oxgang.core.protocols import Protocol
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.test_balls import ball
-
-
-def hit(api: Api, student: Student, club: Club, carries: list[float], **more: Any) -> None:
-    start = Ball.objects.count()
-    for i, carry in enumerate(carries):
-        body = ball(club, f"{start + i}", carry, **more)
-        assert api("PUT", f"/students/{student.pk}/balls", body).status_code == 200
+from tests.server.steps import ball, hit
 
 
 @pytest.mark.parametrize("protocol", list(Protocol))

@@ -17,7 +17,7 @@ from oxgang.range_sessions.services.appointments import AppointmentFields, make_
 from oxgang.range_sessions.services.events import EventFields, add_event
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.test_balls import ball
+from tests.server.steps import ball
 
 BODIES: dict[str, dict[str, object]] = {
     "put": {"uid": "x" * 10, "hit_at": "2026-05-31T10:00:00Z", "swing": "9:00", "carry_yd": 60},

@@ -6,13 +6,14 @@ from datetime import datetime
 from typing import Annotated
 
 from pydantic import AfterValidator, AwareDatetime
+from pydantic_core import PydanticCustomError
 
-from oxgang.core.checks import in_calendar
+from oxgang.core.checks import NO_SUCH_DAY, in_calendar
 
 
 def _within_the_calendar(moment: datetime) -> datetime:
     if not in_calendar(moment):
-        raise ValueError("There is no calendar for that moment")
+        raise PydanticCustomError("calendar", NO_SUCH_DAY)
     return moment
 
 

@@ -16,6 +16,7 @@ from oxgang.core.bag import Club
 from oxgang.core.carry.cells import Basis, Matrix, build_matrix
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import hits_at_home
+from oxgang.core.checks import REFUSE_OVER_YD
 from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
 from oxgang.core.home import usual_altitude
@@ -27,9 +28,6 @@ from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import RowProblem, write_table
-
-# No golf ball has carried so far.
-FURTHEST_YD = 600
 
 
 def matrix(
@@ -91,10 +89,10 @@ def gaps(
     """Coverage, gaps and overlaps of a matrix, as JSON."""
     if from_yd > to_yd:
         fail(f"--from {from_yd} is beyond --to {to_yd}. Give the shorter yardage first.")
-    if from_yd < 0 or to_yd > FURTHEST_YD:
-        fail(f"Give --from and --to between 0 and {FURTHEST_YD} yards.")
-    if not 0 < tolerance_yd <= FURTHEST_YD:
-        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards, at most {FURTHEST_YD}.")
+    if from_yd < 0 or to_yd > REFUSE_OVER_YD:
+        fail(f"Give --from and --to between 0 and {REFUSE_OVER_YD:g} yards.")
+    if not 0 < tolerance_yd <= REFUSE_OVER_YD:
+        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards, at most {REFUSE_OVER_YD:g}.")
     cells = read_records(matrix_csv, read_matrix)
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
     total = to_yd - from_yd + 1

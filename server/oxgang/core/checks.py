@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import date
 from functools import lru_cache
 from typing import Final
 
@@ -31,13 +31,14 @@ SPEED_FITS: Final = (0.5, 1.7)
 VACUUM_FITS: Final = (0.75, 1.6)
 
 
-# Moments nearer the ends of what a computer can count have no neighbours in other zones.
-CALENDAR: Final = (datetime(1900, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC))
+# Days nearer the ends of what a computer can count have no neighbours.
+YEARS: Final = (1900, 2199)
+NO_SUCH_DAY: Final = f"Give a day of the years {YEARS[0]} to {YEARS[1]}"
 
 
-def in_calendar(moment: datetime) -> bool:
-    """Whether a moment, with its zone, is one that a coach can mean."""
-    return CALENDAR[0] <= moment < CALENDAR[1]
+def in_calendar(when: date) -> bool:
+    """Whether a day, or a moment, is one that a coach can mean."""
+    return YEARS[0] <= when.year <= YEARS[1]
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,7 +1,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -19,7 +19,7 @@ from oxgang.api.calendar.schemas import (
     CalendarAddress,
     CalendarOut,
 )
-from oxgang.core.checks import in_calendar
+from oxgang.core.checks import NO_SUCH_DAY, in_calendar
 from oxgang.core.errors import InputError
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment
@@ -81,8 +81,8 @@ def calendar(
         raise InputError(f"Ask for 1 to {MOST_DAYS} days.", field="days")
     today = day_at(coach.academy, timezone.now())
     start = first or today
-    if not in_calendar(datetime(start.year, start.month, start.day, tzinfo=UTC)):
-        raise InputError("There is no calendar for that day.", field="first")
+    if not in_calendar(start):
+        raise InputError(f"{NO_SUCH_DAY}.", field="first")
     rows = appointments_between(coach.academy, start, start + timedelta(days=days - 1))
     return {
         "today": today,

@@ -11,7 +11,9 @@ from pydantic import ConfigDict, Field, field_validator
 
 from oxgang.api.fields import Moment
 from oxgang.api.plan.schemas import PlanItem
+from oxgang.core.checks import REFUSE_OVER_YD
 from oxgang.core.events import EventKind
+from oxgang.core.gaps import GROUND_LIMITS_YD
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 FORMAT: Final = "oxgang-student"
@@ -142,8 +144,8 @@ class CellKeyPart(_Strict):
 
 class CardCellPart(_Strict):
     key: CellKeyPart
-    carry_yd: float = Field(gt=0, le=400)
-    carry_lo_yd: float = Field(ge=0, le=400)
+    carry_yd: float = Field(gt=0, le=REFUSE_OVER_YD)
+    carry_lo_yd: float = Field(ge=0, le=REFUSE_OVER_YD)
     carry_hi_yd: float = Field(gt=0, le=800)
     shot_sd_yd: float = Field(ge=0, le=200)
     balls: int = Field(ge=0)
@@ -158,8 +160,8 @@ class CardPart(_Strict):
     day: str = Field(json_schema_extra={"format": "date"})
     units: Literal["yd", "m"]
     tolerance_yd: float = Field(gt=0, le=50)
-    from_yd: int = Field(ge=1, le=400)
-    to_yd: int = Field(ge=1, le=400)
+    from_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])
+    to_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])
     clubs: list[tuple[str, float]]
     positions: list[tuple[str, str]]
     cells: list[CardCellPart]

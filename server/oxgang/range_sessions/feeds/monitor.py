@@ -11,7 +11,7 @@ from datetime import UTC, datetime
 from typing import Any, Final
 
 from oxgang.core.air import Air
-from oxgang.core.checks import in_calendar, problem_with, question_about
+from oxgang.core.checks import NO_SUCH_DAY, in_calendar, problem_with, question_about
 from oxgang.core.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
 from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.shots import MEASURED, CellKey, Shot, with_measured
@@ -99,7 +99,7 @@ def _moment(value: Any, field: str, now: datetime) -> datetime:
         ) from None
     moment = moment if moment.tzinfo else moment.replace(tzinfo=UTC)
     if not in_calendar(moment):
-        raise MalformedFeed("There is no calendar for that moment.", field=field)
+        raise MalformedFeed(f"{NO_SUCH_DAY}.", field=field)
     # A device whose clock is ahead must not put balls into tomorrow.
     return min(moment, now)
 

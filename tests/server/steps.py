@@ -1,0 +1,63 @@
+"""What coaches do in the tests: hit, keep, take back; and the day some days ago."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import TYPE_CHECKING, Any
+
+from django.utils import timezone
+from oxgang.academy.models import Club, Student
+from oxgang.range_sessions.models import Ball
+
+if TYPE_CHECKING:
+    from tests.server.conftest import Api
+
+
+def ball(wedge: Club, uid: str, carry: float, **more: Any) -> dict[str, Any]:
+    return {
+        "uid": f"ball-{uid}",
+        "hit_at": "2026-05-31T10:00:00Z",
+        "club_id": str(wedge.pk),
+        "swing": "9:00",
+        "carry_yd": carry,
+        **more,
+    }
+
+
+def hit(api: Api, student: Student, club: Club, carries: list[float], **more: Any) -> None:
+    start = Ball.objects.count()
+    for i, carry in enumerate(carries):
+        body = ball(club, f"{start + i}", carry, **more)
+        assert api("PUT", f"/students/{student.pk}/balls", body).status_code == 200
+
+
+def hit_ago(
+    api: Api, student: Student, club: Club, carries: list[float], days_ago: int = 0
+) -> None:
+    at = timezone.now() - timedelta(days=days_ago)
+    hit(api, student, club, carries, hit_at=at.isoformat())
+
+
+def day(days_ago: int) -> str:
+    return (timezone.now().date() - timedelta(days=days_ago)).isoformat()
+
+
+def keep(api: Api, student: Student) -> None:
+    assert api("POST", f"/students/{student.pk}/review", {}).status_code == 200
+
+
+def last(api: Api, student: Student) -> dict[str, Any]:
+    entry: dict[str, Any] = api("GET", f"/students/{student.pk}/history").data["entries"][0]
+    return entry
+
+
+def undo(api: Api, entry: dict[str, Any]) -> Any:
+    return api("POST", f"/history/{entry['id']}/undo")
+
+
+def cell(api: Api, student: Student, club: str = "56", swing: str = "9:00") -> dict[str, Any]:
+    cells = api("GET", f"/students/{student.pk}/matrix").data["cells"]
+    found: dict[str, Any] = next(
+        c for c in cells if (c["club"], c["swing"], c["trajectory"]) == (club, swing, "stock")
+    )
+    return found

@@ -1,0 +1,244 @@
+"""The morning's list, the calendar, the check-up, what a review says, progress."""
+
+from __future__ import annotations
+
+import io
+from datetime import date, datetime, timedelta
+from typing import Any
+from zoneinfo import ZoneInfo
+
+import pypdf
+import pytest
+from django.utils import timezone
+from icalendar import Calendar
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.api.matrix import stored as stored_rows
+from oxgang.matrix.models import Summary
+from oxgang.matrix.selectors.progress import default_period
+from oxgang.range_sessions.models import Appointment, Ball
+
+from tests.server.conftest import Api, make_coach, make_student
+from tests.server.steps import ball, cell, day, hit_ago, keep, last, undo
+
+AGO = timedelta(days=1)
+
+
+def rows(api: Api, query: str = "") -> list[dict[str, Any]]:
+    found: list[dict[str, Any]] = api("GET", f"/students?{query}").data["rows"]
+    return found
+
+
+def test_the_morning_sorts_by_need_filters_searches_and_turns_pages(
+    api: Api, coach: Coach, measured: Student, wedge: Club
+) -> None:
+    make_student(coach, "Bertrand Hollis")
+    bare = make_student(coach, "Calla Hollis")
+    bare.clubs.all().delete()
+    page = api("GET", "/students").data
+    assert [r["name"] for r in page["rows"]] == ["Bertrand Hollis", "Calla Hollis", "Ansel Quill"]
+    assert page["behind"] == 0
+    top = page["rows"][2]
+    assert (top["state"], top["balls"], top["waiting"]) == ("true", 8, 0)
+    assert date.fromisoformat(top["due_on"]) > timezone.now().date()
+    assert sum(s["to_yd"] - s["from_yd"] + 1 for s in top["ground"]) == 71
+    api("POST", f"/students/{measured.pk}/events", {"kind": "injury", "on": day(3)})
+    hit_ago(api, measured, wedge, [40])
+    (top, *_) = rows(api)
+    assert (top["name"], top["state"], top["waiting"]) == ("Ansel Quill", "due", 1)
+    assert any(r.startswith("Injury on ") for r in top["reasons"])
+    assert top["settles"] == top["wide"] == 1
+    counts = api("GET", "/students").data["counts"]
+    assert counts == {"all": 3, "due": 1, "waiting": 1, "today": 0, "new": 2}
+    assert [r["name"] for r in rows(api, "show=new")] == ["Bertrand Hollis", "Calla Hollis"]
+    assert [r["name"] for r in rows(api, "search=hol%20cal")] == ["Calla Hollis"]
+    assert [r["name"] for r in rows(api, "size=1&page=2")] == ["Bertrand Hollis"]
+    assert api("GET", "/students?search=hollis&size=1").data["total"] == 2
+    assert rows(api, "page=9") == []
+    assert api("GET", "/students?show=odd").status_code == 422
+    stranger = Api(make_coach("Lower Marrowdale", "elsewhere"))
+    assert stranger("GET", "/students").data["counts"]["all"] == 0
+
+
+def test_the_list_follows_every_write_and_every_new_day(
+    api: Api, measured: Student, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    assert rows(api)[0]["due_on"]
+    assert Student.objects.filter(stale=True).count() == 0
+    api("PATCH", f"/students/{measured.pk}", {"name": "Ansel Quill-Voss"})
+    assert Student.objects.filter(stale=True).count() == 1
+    assert rows(api)[0]["name"] == "Ansel Quill-Voss"
+    Summary.objects.update(day=day(1))
+    stored = Summary.objects.get()
+    rows(api)
+    stored.refresh_from_db()
+    assert stored.day == timezone.now().date()
+    first = cell(api, measured)["carry_yd"]
+    api("PATCH", f"/students/{measured.pk}/balls/ball-0", {"excluded": "wind"})
+    assert cell(api, measured)["carry_yd"] != first
+    scale = measured.scale
+    positions = [{"label": p.label, "arm_deg": p.arm_deg, "cue": ""} for p in scale.positions.all()]
+    positions[2]["arm_deg"] = 96
+    api("PUT", f"/scales/{scale.pk}", {"name": scale.name, "idea": "", "positions": positions})
+    assert Student.objects.filter(stale=True).exists()
+    # One slow student must not hold the list up: the others are counted. Who is new is there.
+    monkeypatch.setattr("oxgang.api.matrix.stored.CATCH_UP_S", 0)
+    coach = measured.academy.coaches.get()
+    new = [make_student(coach, "Bertrand Hollis"), make_student(coach, "Calla Hollis")]
+    page = api("GET", "/students").data
+    assert page["behind"] == 1
+    assert {r["name"] for r in page["rows"]} > {s.name for s in new}
+    # One whose records cannot be read takes nobody else off the list.
+    api("POST", f"/students/{new[0].pk}/archive")
+    renew = stored_rows.renew
+
+    def broken(student: Student, now: datetime) -> None:
+        if student.pk == measured.pk:
+            raise ValueError("records of nonsense")
+        renew(student, now)
+
+    monkeypatch.setattr("oxgang.api.matrix.stored.renew", broken)
+    page = api("GET", "/students").data
+    assert (page["behind"], len(page["rows"])) == (1, 2)
+    assert [r["name"] for r in rows(api, "archived=true")] == ["Bertrand Hollis"]
+
+
+def at(days: int, hour: int) -> str:
+    when = timezone.now() + timedelta(days=days)
+    return when.replace(hour=hour, minute=0, second=0, microsecond=0).isoformat()
+
+
+def test_a_calendar_is_booked_moved_cancelled_and_followed(
+    api: Api, student: Student, coach: Coach
+) -> None:
+    body = {"student_id": str(student.pk), "starts_at": at(2, 10), "minutes": 45, "check_up": 15}
+    made = api("POST", "/appointments", body | {"note": "Bring the 60; and water"}).data
+    week = api("GET", "/calendar").data
+    assert [a["id"] for a in week["appointments"]] == [made["id"]]
+    assert week["appointments"][0]["reasons"] == []
+    for odd, field in (
+        ({"starts_at": at(-3, 10)}, "starts_at"),
+        ({"starts_at": at(900, 10)}, "starts_at"),
+        ({"minutes": 5}, "minutes"),
+        ({"check_up": 999}, "check_up"),
+        ({"starts_at": at(2, 10)}, "starts_at"),  # the same time again
+        ({"note": "x" * 201}, "note"),
+    ):
+        refused = api("POST", "/appointments", body | {"starts_at": at(3, 10)} | odd)
+        assert (refused.status_code, refused.data["field"]) == (422, field), odd
+    url = api("POST", "/calendar/link").data["url"]
+    address = "/" + url.split("/", 3)[3]
+
+    def feed() -> Any:
+        response = api.client.get(address)
+        assert response["Content-Type"].startswith("text/calendar")
+        return Calendar.from_ical(response.content).walk("VEVENT")
+
+    (event,) = feed()
+    assert str(event["SUMMARY"]) == "Ansel Quill: check-up, 15 balls"
+    assert str(event["DESCRIPTION"]) == "Bring the 60; and water"
+    assert event.decoded("DTSTART") == datetime.fromisoformat(str(body["starts_at"])).astimezone(
+        ZoneInfo("UTC")
+    )
+    assert event.decoded("DTEND") - event.decoded("DTSTART") == timedelta(minutes=45)
+    uid, sequence = str(event["UID"]), int(event["SEQUENCE"])
+    moved = {"starts_at": at(4, 9), "was": {"starts_at": body["starts_at"]}}
+    assert api("PATCH", f"/appointments/{made['id']}", moved).status_code == 200
+    assert (
+        api("PATCH", f"/appointments/{made['id']}", moved | {"starts_at": at(5, 9)}).status_code
+        == 409
+    )
+    (event,) = feed()
+    assert (str(event["UID"]), str(event["STATUS"])) == (uid, "CONFIRMED")
+    assert int(event["SEQUENCE"]) > sequence
+    api("POST", f"/appointments/{made['id']}/cancel")
+    (event,) = feed()
+    assert str(event["STATUS"]) == "CANCELLED"
+    assert api("GET", "/calendar").data["appointments"] == []
+    undo(api, last(api, student))
+    assert len(api("GET", "/calendar").data["appointments"]) == 1
+    assert Appointment.objects.get().entry is not None
+    again = api("POST", "/calendar/link").data["url"]
+    assert again != url
+    assert api.client.get(address).status_code == 404  # the new address ends the old one
+    api("POST", "/calendar/unlink")
+    assert api.client.get("/" + again.split("/", 3)[3]).status_code == 404
+    assert api("GET", "/calendar?days=63").data["field"] == "days"
+
+
+def test_a_session_takes_the_planners_check_up_as_its_plan(api: Api, measured: Student) -> None:
+    url = f"/students/{measured.pk}"
+    api("POST", f"{url}/events", {"kind": "season break", "on": day(3)})
+    plan = api("POST", f"{url}/check-up", {"balls": 10}).data["plan"]
+    assert plan["title"] == "check-up"
+    (item,) = plan["items"]
+    assert (item["club"], item["swing"], item["balls"]) == ("56", "9:00", 10)
+    moved = api("POST", f"{url}/check-up", {"balls": 6, "moved": True, "club": "56"}).data["plan"]
+    assert [(i["club"], i["balls"]) for i in moved["items"]] == [("56", 6)]
+    assert api("POST", f"{url}/check-up", {"balls": 0}).status_code == 422
+
+
+def test_a_review_says_what_moved_and_numbers_start_anew_from_a_day(
+    api: Api, measured: Student, wedge: Club
+) -> None:
+    url = f"/students/{measured.pk}"
+    hit_ago(api, measured, wedge, [53, 54, 53, 52, 54, 53, 53, 54, 52, 53])
+    alone = api("GET", f"{url}/review").data["verdict"]
+    assert alone["advice"] == "check-up"  # one swing of one club cannot speak for all
+    assert alone["suspicions"][0]["words"] == "all carries together (only the 56 was hit)"
+    other = measured.clubs.get(label="60")
+    for i, carry in enumerate((62, 63, 62, 61, 62, 63)):
+        api("PUT", f"{url}/balls", ball(other, f"o{i}", carry, swing="10:00", hit_at=at(0, 0)))
+    verdict = api("GET", f"{url}/review").data["verdict"]
+    assert verdict["advice"] == "replace"
+    assert (verdict["since"], verdict["bad_day"]) == (day(0), False)
+    first = verdict["suspicions"][0]
+    assert (first["words"], first["club_id"]) == ("all carries together", None)
+    assert first["lo"] > 0.08
+    keep(api, measured)
+    blended = cell(api, measured)["carry_yd"]
+    body = {"kind": "numbers moved", "on": verdict["since"]}
+    assert api("POST", f"{url}/events", body).status_code == 200
+    renewed = cell(api, measured)["carry_yd"]
+    assert blended < renewed < 54.5
+    assert renewed == pytest.approx(53.1, abs=0.8)
+
+
+def test_progress_and_its_page(api: Api, student: Student, wedge: Club) -> None:
+    url = f"/students/{student.pk}"
+    empty = api("GET", f"{url}/progress").data
+    assert (empty["first_ball"], empty["points"]) == (None, [])
+    for days_ago, fat in ((40, 6), (30, 5), (9, 1), (2, 0)):
+        hit_ago(api, student, wedge, [44 + i % 3 for i in range(10)], days_ago)
+        todays = Ball.objects.filter(hit_on=day(days_ago)).order_by("pk")[:fat]
+        for one in todays:
+            api("PATCH", f"{url}/balls/{one.uid}", {"strike": "fat"})
+    keep(api, student)
+    api("POST", f"{url}/events", {"kind": "technique", "on": day(12)})
+    found = api("GET", f"{url}/progress").data
+    assert [(p["solid"]["hits"], p["solid"]["of"]) for p in found["points"]] == [
+        (4, 10), (5, 10), (9, 10), (10, 10),
+    ]  # fmt: skip
+    (turn,) = found["turns"]
+    assert turn["turn"]["solid"]["lo"] > 0.2
+    looks = {x["day"]: x for x in found["looks"]}
+    assert looks[day(40)]["numbers"] == 1
+    assert looks[day(2)]["covered"] >= looks[day(40)]["covered"]
+    assert "to 95 % in the second" in found["words"]
+    assert api("GET", f"{url}/progress?from_day={day(1)}&to_day={day(5)}").data["field"] == "to_day"
+    assert api("GET", f"{url}/progress?from_day={day(-5)}").data["field"] == "to_day"
+    today = timezone.now().date()
+    # Who hit nothing for half a year is shown the whole one.
+    for latest, shown in ((200, 365), (100, 182), (0, 182)):
+        hit_days = (today - 400 * AGO, today - latest * AGO)
+        assert default_period(hit_days, today) == (today - shown * AGO, today)
+    said = "Ünlike Ágnes Őri-Łoś last month: solid & <straight>.\nWork on the half swing."
+    response = api.client.get(f"/api{url}/report.pdf", {"words": said})
+    reader = pypdf.PdfReader(io.BytesIO(response.content))
+    assert len(reader.pages) == 1
+    text = reader.pages[0].extract_text()
+    assert "Ünlike Ágnes Őri-Łoś last month: solid & <straight>." in text
+    assert "Ansel Quill" in text
+    assert "44 ± " in text or "45 ± " in text
+    long = api.client.get(f"/api{url}/report.pdf", {"words": "Every ball counts. " * 60})
+    assert len(pypdf.PdfReader(io.BytesIO(long.content)).pages) == 1
+    assert api.client.get(f"/api{url}/report.pdf", {"words": "x" * 1201}).status_code == 422
