@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { onSignedOut, Problem, send, sentenceOf, Unreachable } from "./client";
+import { onSignedOut, Problem, send, sentenceOf, signedIn, Unreachable } from "./client";
 
 const answers = (status: number, body: string) => {
   const fetched = vi.fn<(request: Request) => Promise<Response>>();
@@ -40,6 +40,17 @@ describe("the way to the server", () => {
     answers(401, "{}");
     await thrownBy(send("http://x/api/students"));
     expect(told).toHaveBeenCalledOnce();
+  });
+  it("does not take an answer from before a sign-in for the end of the session", async () => {
+    const told = vi.fn();
+    onSignedOut(told);
+    let late: (response: Response) => void = () => undefined;
+    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (late = resolve)));
+    const asked = thrownBy(send("http://x/api/students"));
+    signedIn();
+    late(new Response("{}", { status: 401 }));
+    expect(((await asked) as Problem).status).toBe(401);
+    expect(told).not.toHaveBeenCalled();
   });
   it("sends the token with every write and with no read", async () => {
     document.cookie = "csrftoken=abc";

@@ -39,12 +39,18 @@ function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
 }
 
+/** Counts the sign-ins: what was asked before the last one says nothing of the session now. */
+let signIns = 0;
+export function signedIn(): void {
+  signIns++;
+}
+
 export function onSignedOut(listener: () => void): void {
   signedOutListeners.add(listener);
 }
 
 /** Turn a response that is not fine into a Problem. */
-export async function problemOf(response: Response): Promise<Problem> {
+export async function problemOf(response: Response, askedAfter = signIns): Promise<Problem> {
   const fallback = {
     status: response.status,
     code: "failed",
@@ -55,14 +61,17 @@ export async function problemOf(response: Response): Promise<Problem> {
     .json()
     .then((json: Partial<ProblemBody>) => ({ ...fallback, ...json }))
     .catch(() => fallback);
-  if (response.status === 401) signedOutListeners.forEach((listener) => listener());
+  if (response.status === 401 && askedAfter === signIns)
+    signedOutListeners.forEach((listener) => listener());
   return new Problem(body);
 }
 
 /** fetch with the CSRF token; a network failure becomes Unreachable. */
 export async function send(input: string | Request, init?: RequestInit): Promise<Response> {
   const request = new Request(input, init);
-  if (request.method !== "GET") request.headers.set("X-CSRFToken", csrfToken());
+  if (request.method !== "GET" && !request.headers.has("X-CSRFToken"))
+    request.headers.set("X-CSRFToken", csrfToken());
+  const askedAfter = signIns;
   let response: Response;
   try {
     response = await fetch(request);
@@ -70,7 +79,7 @@ export async function send(input: string | Request, init?: RequestInit): Promise
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
     throw new Unreachable();
   }
-  if (!response.ok) throw await problemOf(response);
+  if (!response.ok) throw await problemOf(response, askedAfter);
   return response;
 }
 

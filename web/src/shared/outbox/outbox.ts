@@ -121,7 +121,8 @@ async function sendAll(): Promise<void> {
       await forget(op);
     } catch (error) {
       const final = error instanceof Problem && error.status < 500 && error.status !== 401;
-      if (!final || error.status === 429) {
+      // 403 is a token that has just changed: the next try reads the new one.
+      if (!final || error.status === 429 || error.status === 403) {
         outboxState.trouble = sentenceOf(error);
         // A signed-out session sends again after the sign-in; everything else after a while.
         if (!(error instanceof Problem && error.status === 401)) {

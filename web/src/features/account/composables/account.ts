@@ -1,7 +1,7 @@
 /** Who is signed in. An expired session keeps the page and asks for the password over it. */
 import { defineStore } from "pinia";
 import { ref } from "vue";
-import { api, dataOf, onSignedOut, sentenceOf, type Schemas } from "@/shared/api/client";
+import { api, dataOf, onSignedOut, sentenceOf, signedIn, type Schemas } from "@/shared/api/client";
 import { flushOutbox } from "@/shared/outbox/outbox";
 
 export const useAccount = defineStore("account", () => {
@@ -17,7 +17,10 @@ export const useAccount = defineStore("account", () => {
     known.value = true;
     expired.value = false;
     error.value = "";
-    if (account.coach) void flushOutbox();
+    if (account.coach) {
+      signedIn();
+      void flushOutbox();
+    }
   }
 
   async function load(): Promise<void> {
@@ -35,9 +38,10 @@ export const useAccount = defineStore("account", () => {
 
   async function signIn(log_in: string, password: string): Promise<void> {
     // Asking sets a fresh token; the one of an expired session is no longer good.
-    await dataOf(api.GET("/api/account"));
+    const { csrf } = await dataOf(api.GET("/api/account"));
+    const headers = { "X-CSRFToken": csrf };
     const before = coach.value?.name;
-    take(await dataOf(api.POST("/api/account", { body: { log_in, password } })));
+    take(await dataOf(api.POST("/api/account", { body: { log_in, password }, headers })));
     if (before !== coach.value?.name) await forgetRead();
   }
 
