@@ -23,8 +23,9 @@ $(STAMPS)/node: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund --loglevel=error
 	@mkdir -p $(STAMPS) && touch $@
 
-$(STAMPS)/web: $(STAMPS)/node $(WEB_SOURCES)
+$(STAMPS)/web: $(STAMPS)/python $(STAMPS)/node $(WEB_SOURCES)
 	cd web && npm run --silent build -- --logLevel warn
+	$(BIN)/python -m whitenoise.compress --quiet server/oxgang/webdist
 	@mkdir -p $(STAMPS) && touch $@
 
 build: $(STAMPS)/python $(STAMPS)/web ## install and build everything

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Any
+import logging
+from typing import Any, Final
 
+from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError
@@ -15,6 +17,9 @@ from oxgang.core.errors import ConfirmationNeeded, OxgangError
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 
+log = logging.getLogger(__name__)
+# How SQLite and the system say that there is no room.
+NO_ROOM: Final = ("disk is full", "no space left", "quota exceeded", "file too large")
 STATUS: dict[type[OxgangError], int] = {
     NotFound: 404,
     ConfirmationNeeded: 409,
@@ -48,6 +53,11 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
     )
 
 
+def signed_out() -> JsonResponse:
+    """What a request without a session gets."""
+    return problem(401, "signed-out", "You are signed out. Sign in again; nothing is lost.")
+
+
 class StrictJson(Parser):
     """Bodies are read by the same rules as files. What cannot be read is a 400."""
 
@@ -73,9 +83,6 @@ def install(api: NinjaAPI) -> None:
         name = field.replace("_", " ") or "request"
         return problem(422, "unusable-input", f"{name}: {first['msg']}.", field)
 
-    def signed_out() -> HttpResponse:
-        return problem(401, "signed-out", "You are signed out. Sign in again; nothing is lost.")
-
     @api.exception_handler(AuthenticationError)
     def unauthenticated(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
         return signed_out()
@@ -88,3 +95,29 @@ def install(api: NinjaAPI) -> None:
         if error.status_code == 400:
             return problem(400, "malformed", "The request is no readable JSON. Nothing was stored.")
         return problem(error.status_code, "refused", str(error))
+
+    @api.exception_handler(Exception)
+    def broken(request: HttpRequest, error: Exception) -> HttpResponse:
+        return failed(request, error)
+
+
+def failed(request: HttpRequest, error: Exception | None = None) -> HttpResponse:
+    """What a request gets when the server itself could not go on. Nothing of it was stored."""
+    said = str(error).lower()
+    if isinstance(error, OperationalError | OSError) and any(word in said for word in NO_ROOM):
+        log.error("The disk is full: %s %s", request.method, request.path)
+        return problem(
+            507,
+            "disk-full",
+            "The server's disk is full. Nothing was stored; what you typed is kept here. "
+            "Somebody has to make room on the server.",
+        )
+    if isinstance(error, OperationalError):
+        log.error("The database did not answer: %s %s (%s)", request.method, request.path, error)
+        return problem(
+            503, "busy", "The database is busy or away. Nothing was stored; try again in a moment."
+        )
+    log.error("Failed: %s %s", request.method, request.path, exc_info=error)
+    return problem(
+        500, "failed", "The server could not do this. Nothing was changed; it is in its log."
+    )

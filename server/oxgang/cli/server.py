@@ -4,14 +4,15 @@ from __future__ import annotations
 
 import os
 import secrets
-import subprocess
 import sys
 from pathlib import Path
 from typing import Annotated
 
 import typer
 
+from oxgang.cli.database import DATABASE, PRIVATE_FILE, keep_private
 from oxgang.cli.report import fail
+from oxgang.cli.upgrade import UpgradeFailed, bring_up
 from oxgang.core.errors import OxgangError
 
 Data = Annotated[Path, typer.Option(help="folder of the database")]
@@ -57,9 +58,11 @@ def serve(
     port: Port = 8000,
     names: Annotated[str, typer.Option(help="host names it answers to, by comma")] = "",
     https: Annotated[bool, typer.Option(help="it stands behind an HTTPS proxy")] = False,
+    proxy: Annotated[str, typer.Option(help="address of the proxy in front, if any")] = "",
 ) -> None:
     """Start for real: makes a secret key, asks for a first account, and serves."""
     data.mkdir(parents=True, exist_ok=True)
+    keep_private(data)
     os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
     os.environ["OXGANG_HTTPS"] = str(https)
     start_django("prod", data, names or host)
@@ -74,7 +77,7 @@ def serve(
         typer.echo("There is no account yet. Make the first one.")
         _ask_for_coach()
     typer.echo(f"Oxgang on http://{host}:{port}")
-    _listen(host, port)
+    _listen(host, port, proxy=proxy, https=https)
 
 
 def add_coach_command(
@@ -118,29 +121,36 @@ def _ask_for_coach(academy_name: str = "", name: str = "", log_in: str = "") -> 
 
 def _secret_key(file: Path) -> str:
     if not file.exists():
-        file.touch(mode=0o600)
+        file.touch(mode=PRIVATE_FILE)
         file.write_text(secrets.token_urlsafe(50), encoding="ascii")
     return file.read_text(encoding="ascii").strip()
 
 
-def start_django(mode: str, data: Path, names: str) -> None:
-    """Set Django up with a data folder, and bring its database up to this version."""
+def set_up_django(mode: str, data: Path, names: str) -> None:
+    """Set Django up with a data folder, which is made if need be. No database is touched."""
     os.environ["OXGANG_MODE"] = mode
     os.environ["OXGANG_DATA"] = str(data.resolve())
     os.environ["OXGANG_HOSTS"] = f"{names},127.0.0.1,localhost"
     os.environ["DJANGO_SETTINGS_MODULE"] = "oxgang.config.settings"
     try:
         data.mkdir(parents=True, exist_ok=True)
+        keep_private(data)
     except OSError as error:
-        fail(f"{data}: cannot be made ({error.strerror}).")
+        fail(f"{data}: cannot be made one's own ({error.strerror}).")
     import django
-    from django.core.management import call_command
-    from django.db import OperationalError
 
     try:
         django.setup()
-        call_command("migrate", verbosity=0)
-    except (ValueError, OperationalError) as error:
+    except ValueError as error:
+        fail(f"The server cannot start with {data}: {error}")
+
+
+def start_django(mode: str, data: Path, names: str) -> None:
+    """Set Django up with a data folder, and bring its database up to this version."""
+    set_up_django(mode, data, names)
+    try:
+        bring_up(data)
+    except UpgradeFailed as error:
         fail(f"The server cannot start with {data}: {error}")
 
 
@@ -154,12 +164,34 @@ def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the
     keep(parent)
 
 
-def _listen(host: str, port: int) -> None:
+def _listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> None:
+    from oxgang.cli.keeper import KeptUp
     from oxgang.config.listen import listen
 
-    # Its environment names the mode and the data; it ends when this process does.
-    keeper = subprocess.Popen([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
+    keeper = KeptUp([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
     try:
-        listen(host, port)
+        listen(host, port, proxy=proxy, https=https)
+    except OSError as error:
+        fail(f"http://{host}:{port} cannot be opened ({error.strerror}).")
     finally:
-        keeper.terminate()
+        keeper.stop()
+
+
+def unlock_command(
+    name: Annotated[str, typer.Argument(help="the coach's log-in")],
+    data: Data = Path("oxgang-data"),
+) -> None:
+    """Let a coach try again at once after too many wrong passwords."""
+    if not (data / DATABASE).is_file():
+        fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
+    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
+    start_django("prod", data, "127.0.0.1")
+    from django.contrib.auth.models import User
+
+    from oxgang.api.account.throttle import unlock
+
+    log_in = name.strip().lower()
+    if not User.objects.filter(username=log_in).exists():
+        fail(f'Nobody signs in as "{log_in}" here.')
+    unlock(log_in)
+    typer.echo(f"{log_in} can try again at once.")

@@ -31,6 +31,11 @@ class Environment(BaseSettings):
         return self.data / "oxgang.sqlite3"
 
     @property
+    def keeper_beat(self) -> Path:
+        """Touched by the keeper as long as it works."""
+        return self.data / "keeper.beat"
+
+    @property
     def allowed_hosts(self) -> list[str]:
         return [host.strip() for host in self.hosts.split(",") if host.strip()]
 

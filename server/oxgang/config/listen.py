@@ -1,40 +1,120 @@
-"""The web server: gunicorn, in this process."""
+"""The web server: waitress, in this process.
+
+It reads requests whole, in one thread that never waits for anybody, before one of its threads works
+on them: half a request holds a socket and nothing else, and only for so long.
+"""
 
 from __future__ import annotations
 
-from typing import Any
+import json
+import signal
+import sys
+import time
+from typing import Any, Final
 
 from django.core.handlers.wsgi import WSGIHandler
 from django.db import connections
-from gunicorn.app.base import BaseApplication
+from waitress.channel import HTTPChannel
+from waitress.parser import HTTPRequestParser
+from waitress.server import TcpWSGIServer
+from waitress.utilities import RequestEntityTooLarge
 
-THREADS = 8
+from oxgang.config.limits import LARGEST, BodyLimit, limit_of, too_large
 
-
-class _Application(BaseApplication):
-    def __init__(self, host: str, port: int) -> None:
-        self._bind = f"{host}:{port}"
-        super().__init__()  # type: ignore[no-untyped-call]
-
-    def load_config(self) -> None:
-        assert self.cfg is not None
-        for name, value in {
-            "bind": self._bind,
-            "workers": 1,
-            "worker_class": "gthread",
-            "threads": THREADS,
-            "accesslog": None,
-            "loglevel": "warning",
-            "keepalive": 30,
-            "graceful_timeout": 5,
-        }.items():
-            self.cfg.set(name, value)
-
-    def load(self) -> Any:
-        return WSGIHandler()
+THREADS: Final = 16
+CONNECTIONS: Final = 1000
+# A head arrives in one piece from everybody who means it; a file over a bad network takes its time.
+HEAD_S: Final = 10.0
+BODY_S: Final = 90.0
+IDLE_S: Final = 60
+LOOK_EVERY_S: Final = 2
+MOST_HEAD: Final = 32 * 1024
 
 
-def listen(host: str, port: int) -> None:
-    """Serve until stopped. The worker is forked, so open database connections are closed first."""
+class _Refused(RequestEntityTooLarge):
+    """A body that is not read at all, because its head says that it is too large."""
+
+    def __init__(self, limit: BodyLimit) -> None:
+        super().__init__(too_large(limit))
+
+    def to_response(self, ident: str | None = None) -> tuple[str, list[tuple[str, str]], bytes]:
+        problem = {
+            "type": "oxgang:too-large",
+            "status": self.code,
+            "code": "too-large",
+            "title": self.body,
+            "field": "",
+        }
+        headers = [("Content-Type", "application/problem+json"), ("X-Frame-Options", "DENY")]
+        return f"{self.code} {self.reason}", headers, json.dumps(problem).encode()
+
+
+class _Request(HTTPRequestParser):
+    def __init__(self, adj: Any) -> None:
+        super().__init__(adj)
+        self.began = time.monotonic()
+
+    def received(self, data: bytes) -> int:
+        consumed: int = super().received(data)
+        if self.error is None and self.headers_finished and not self.empty:
+            limit = limit_of(self.path)
+            if max(self.content_length, self.body_bytes_received) > limit.most:
+                self.error = _Refused(limit)
+                self.completed = True
+        return consumed
+
+    def late(self, now: float) -> bool:
+        """Whether this request should have been here by now."""
+        return now - self.began > (BODY_S if self.headers_finished else HEAD_S)
+
+
+class _Channel(HTTPChannel):
+    parser_class = _Request
+
+
+class _Server(TcpWSGIServer):
+    channel_class = _Channel
+
+    def maintenance(self, now: float) -> None:
+        super().maintenance(now)
+        clock = time.monotonic()
+        for channel in list(self.active_channels.values()):
+            request = channel.request
+            if request is not None and not channel.requests and request.late(clock):
+                channel.will_close = True
+
+
+def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> None:
+    """Serve until stopped.
+
+    Parameters
+    ----------
+    proxy
+        The address of a proxy whose word is taken for who asks and by which scheme; "" for none.
+    https
+        Whether people reach the server by https.
+    """
     connections.close_all()
-    _Application(host, port).run()  # type: ignore[no-untyped-call]
+    trust = (
+        {"trusted_proxy": proxy, "trusted_proxy_headers": "x-forwarded-for x-forwarded-proto"}
+        if proxy
+        else {"url_scheme": "https" if https else "http"}
+    )
+    server = _Server(
+        WSGIHandler(),
+        host=host,
+        port=port,
+        threads=THREADS,
+        connection_limit=CONNECTIONS,
+        channel_timeout=IDLE_S,
+        cleanup_interval=LOOK_EVERY_S,
+        max_request_header_size=MOST_HEAD,
+        max_request_body_size=LARGEST + 1,
+        recv_bytes=65536,
+        asyncore_use_poll=True,
+        clear_untrusted_proxy_headers=True,
+        ident=None,
+        **trust,
+    )
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+    server.run()

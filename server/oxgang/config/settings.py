@@ -7,6 +7,7 @@ from pathlib import Path
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
 from oxgang.config.environment import Environment
+from oxgang.config.limits import LARGEST
 
 ENV = Environment()
 ENV.refuse_defaults_in_production()
@@ -30,13 +31,16 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    # Before the files: the page that the service worker keeps has its headers from there.
     "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "oxgang.config.middleware.BodyLimits",
+    "oxgang.config.middleware.KeepSession",
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "oxgang.config.urls"
@@ -74,16 +78,24 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 if ENV.mode == "test":
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+# How many wrong passwords lock what: see `api.account.throttle`.
+AXES_HANDLER = "oxgang.api.account.throttle.Throttle"
 AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+# Trying while locked out does not begin the wait anew.
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_CALLABLE = "oxgang.api.problems.locked_out"
 AXES_VERBOSE = False
+# Sign-ins are in the academy's own log.
+AXES_DISABLE_ACCESS_LOG = True
+# Waitress has put the true address there (`--proxy`); headers are nobody's word.
+AXES_CLIENT_IP_CALLABLE = "oxgang.api.account.throttle.address_of"
 SILENCED_SYSTEM_CHECKS = ["axes.W006"]  # the address is part of the lock-out on purpose
 
-# Kept in this process as well: a request need not ask the database who is signed in.
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# In the database alone: signing out and deactivation hold in every process at once.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_HTTPONLY = True
@@ -107,14 +119,17 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
-# Uploads are CSV files; 50,000 rows are about 6 MB.
-DATA_UPLOAD_MAX_MEMORY_SIZE = 64 * 1024 * 1024
-FILE_UPLOAD_MAX_MEMORY_SIZE = 64 * 1024 * 1024
+# Bodies are bounded by address before this (`config.limits`); files go to a temporary file.
+DATA_UPLOAD_MAX_MEMORY_SIZE = LARGEST
+FILE_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
+DATA_UPLOAD_MAX_NUMBER_FIELDS = 40
+DATA_UPLOAD_MAX_NUMBER_FILES = 1
 
 STATIC_URL = "static/"
 WHITENOISE_ROOT = WEB if WEB.is_dir() else None
 WHITENOISE_MAX_AGE = 0
 WHITENOISE_AUTOREFRESH = False
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 
 
 def _hashed_by_vite(path: str, url: str) -> bool:
@@ -126,6 +141,9 @@ WHITENOISE_IMMUTABLE_FILE_TEST = _hashed_by_vite
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {
+        "timed": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"},
+    },
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "timed"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

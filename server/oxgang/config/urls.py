@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import sys
+
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
@@ -11,6 +13,8 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from oxgang.api.calendar import public as calendar
 from oxgang.api.card import public
 from oxgang.api.main import api
+from oxgang.api.problems import failed
+from oxgang.config.health import health
 
 NOT_BUILT = (
     "<!doctype html><title>Oxgang</title><p>The web application is not built yet. Run "
@@ -28,10 +32,17 @@ def web_application(request: HttpRequest) -> HttpResponse:
     return HttpResponse(page.read_bytes())
 
 
+def server_error(request: HttpRequest) -> HttpResponse:
+    """What went wrong outside an address of the API: in the session or the log-in."""
+    return failed(request, sys.exc_info()[1])
+
+
+handler500 = server_error
 urlpatterns = [
+    path("healthz", health),
     path("api/", api.urls),
     path("cal/<str:token>.ics", calendar.feed),
     path("c/<str:token>", public.page),
     path("c/<str:token>/card.json", public.data),
-    re_path(r"^(?!api/|assets/|c/|cal/).*$", web_application),
+    re_path(r"^(?!api/|assets/|c/|cal/|healthz).*$", web_application),
 ]

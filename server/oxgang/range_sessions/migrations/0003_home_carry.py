@@ -2,23 +2,8 @@
 
 from django.db import migrations, models
 
-from oxgang.core.home import at_home
-
-
-def bring_home(apps, schema_editor):
-    """Give the balls stored before this their carry at home."""
-    from oxgang.range_sessions.models.ball import Ball as AsCore
-
-    Ball = apps.get_model("range_sessions", "Ball")
-    balls = list(Ball.objects.select_related("club", "student__academy"))
-    by_altitude = {}
-    for ball in balls:
-        by_altitude.setdefault(ball.student.academy.altitude_m, []).append(ball)
-    for altitude, some in by_altitude.items():
-        shots = [AsCore.as_core(ball, club_label=ball.club.label) for ball in some]
-        for ball, home in zip(some, at_home(shots, altitude), strict=True):
-            ball.home_yd, ball.home_sd = home.carry_yd, home.sd
-        Ball.objects.bulk_update(some, ["home_yd", "home_sd"], batch_size=500)
+# Balls stored before this get their carries at home after all migrations, by the code of that
+# version (`services.home.fill_in_home_carries`).
 
 
 class Migration(migrations.Migration):
@@ -38,5 +23,4 @@ class Migration(migrations.Migration):
             name='home_yd',
             field=models.FloatField(blank=True, null=True),
         ),
-        migrations.RunPython(bring_home, migrations.RunPython.noop),
     ]
