@@ -20,6 +20,7 @@ def ball(wedge: Club, uid: str, carry: float, **more: Any) -> dict[str, Any]:
         "club_id": str(wedge.pk),
         "swing": "9:00",
         "carry_yd": carry,
+        "moment": "as said",  # long ago: the coach has said that this is its day
         **more,
     }
 

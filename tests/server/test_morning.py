@@ -76,7 +76,9 @@ def test_the_list_follows_every_write_and_every_new_day(
     api("PATCH", f"/students/{measured.pk}/balls/ball-0", {"excluded": "wind"})
     assert cell(api, measured)["carry_yd"] != first
     scale = measured.scale
-    positions = [{"label": p.label, "arm_deg": p.arm_deg, "cue": ""} for p in scale.positions.all()]
+    positions = [
+        {"label": p.label, "arm_deg": p.arm_deg, "cue": ""} for p in scale.as_core().positions
+    ]
     positions[2]["arm_deg"] = 96
     api("PUT", f"/scales/{scale.pk}", {"name": scale.name, "idea": "", "positions": positions})
     assert Student.objects.filter(stale=True).exists()

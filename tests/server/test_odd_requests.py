@@ -47,7 +47,8 @@ FITS: dict[str, Any] = {
     "protocol": "first map", "strike": "solid", "total_yd": None, "was": None, "feed_id": None,
     "school": "shallow", "excluded": "", "read": "laser", "net": None, "to": 1,
     "trajectory": "stock", "tempo": "normal", "club_speed_mps": 25, "recipes": {"stock": SET_UP},
-    "spin": "check", "lie": "fairway",
+    "spin": "check", "lie": "fairway", "ball_position_in": 2, "grip_down_in": 1, "confirmed": True,
+    "moment": "as said", "keep": None, "seen": None,
 }  # fmt: skip
 
 
@@ -197,7 +198,13 @@ def test_bodies_that_are_no_json_are_refused(api: Api, student: Student, body: b
                 "Authorization": f"Bearer {api('POST', '/devices', {'name': 'B'}).data['token']}"
             }
         answer = api.client.post(path, body, content_type="application/json", headers=header)
-        assert answer.status_code == (400 if body or "feed" in path else 422)
+        assert answer.status_code == (
+            413
+            if len(body) > 65536 and "feed" not in path
+            else 400
+            if body or "feed" in path
+            else 422
+        )
         assert len(answer.json()["title"]) > 10
     assert Student.objects.count() == 1
 

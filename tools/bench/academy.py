@@ -93,7 +93,7 @@ def _academy(name: str, prefix: str, coaches: int, students: int) -> None:
         for i in range(coaches)
     ]
     scale = academy.scales.get(key="clock")
-    positions = list(scale.positions.all())
+    positions = list(scale.as_core().positions)
     made: list[Student] = []
     for number in range(students):
         fields = StudentFields(name=f"Student {number:03d} of {name}", scale_id=scale.pk)

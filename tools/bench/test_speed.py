@@ -42,7 +42,7 @@ def student(db: None) -> Student:
     student = Student.objects.select_related("academy", "scale").get(name__startswith="Jory")
     coach = Coach.objects.all()[0]
     rows = ["id,date,club,swing,trajectory,carry_yd"]
-    swings = [p.label for p in student.scale.positions.all()]
+    swings = [p.label for p in student.scale.as_core().positions]
     clubs = [club.label for club in student.clubs.all()]
     for i in range(BALLS):
         trajectory = ("low", "stock", "high")[i % 3]

@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import logging
 from typing import cast
 
+from django.db import OperationalError
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja.security import SessionAuth
 
-from oxgang.academy.models import Coach
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.services.log import note_taken
+
+log = logging.getLogger(__name__)
 
 
 class CoachSession(SessionAuth):
@@ -27,3 +33,15 @@ def signed_in_coach(request: HttpRequest) -> Coach | None:
 def coach_of(request: HttpRequest) -> Coach:
     """The coach whom `CoachSession` let pass."""
     return cast(Coach, request.auth)  # type: ignore[attr-defined]
+
+
+def took_away(request: HttpRequest, student: Student, what: str) -> None:
+    """Write down that a file of a student left the academy.
+
+    The one thing that reading an address writes: whose data went where is asked for later. On a
+    full disk the file goes out all the same, for it may be the last copy.
+    """
+    try:
+        note_taken(student, f"Took away {what}", by=coach_of(request), now=timezone.now())
+    except OperationalError:
+        log.exception("Not in the log: %s of student %s was taken away", what, student.pk)

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import AfterValidator, AwareDatetime
+from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
+from oxgang.core.bag import MAX_LABEL
 from oxgang.core.checks import NO_SUCH_DAY, in_calendar
 
 
@@ -26,5 +27,12 @@ def page_number(asked: int) -> int:
     return max(1, min(asked, MOST_PAGES))
 
 
+# Names as a person gives them: of a club or a swing, and in a free line.
+Label = Annotated[str, Field(max_length=MAX_LABEL)]
+Line = Annotated[str, Field(max_length=200)]
+# Of a row: what a database can count.
+SmallInt = Annotated[int, Field(ge=0, le=2**53)]
+# What was seen of a record before it was changed: a handful of fields.
+Seen = Annotated[dict[str, Any], Field(max_length=40)]
 # With its zone, and not so near the ends of what a computer can count that a zone goes beyond.
 Moment = Annotated[AwareDatetime, AfterValidator(_within_the_calendar)]

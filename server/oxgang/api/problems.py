@@ -13,6 +13,7 @@ from ninja.errors import ValidationError as NinjaValidationError
 from ninja.parser import Parser
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
+from oxgang.api.reading import Busy
 from oxgang.core.errors import ConfirmationNeeded, OxgangError
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
@@ -25,6 +26,7 @@ STATUS: dict[type[OxgangError], int] = {
     ConfirmationNeeded: 409,
     ChangedMeanwhile: 409,
     MalformedFeed: 400,
+    Busy: 503,
 }
 
 
@@ -101,7 +103,7 @@ def install(api: NinjaAPI) -> None:
         return failed(request, error)
 
 
-def failed(request: HttpRequest, error: Exception | None = None) -> HttpResponse:
+def failed(request: HttpRequest, error: BaseException | None = None) -> HttpResponse:
     """What a request gets when the server itself could not go on. Nothing of it was stored."""
     said = str(error).lower()
     if isinstance(error, OperationalError | OSError) and any(word in said for word in NO_ROOM):

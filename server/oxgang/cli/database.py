@@ -83,7 +83,7 @@ def check(file: Path) -> None:
 
 
 def check_version(file: Path, *, in_use: bool = False) -> None:
-    """Check that this Oxgang knows all that a database holds; `in_use` is one that is being written.
+    """Check that this Oxgang knows all that a database holds; `in_use` is one being written.
 
     Raises
     ------

@@ -44,7 +44,9 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         raise UpgradeFailed(f"the database {error}") from None
     except (DatabaseError, sqlite3.Error, OSError, ValueError) as error:
         where = f"; the database of before is kept in {kept}" if kept and kept.exists() else ""
-        raise UpgradeFailed(f"it could not be brought up to this version: {reason(error)}{where}") from None
+        raise UpgradeFailed(
+            f"it could not be brought up to this version: {reason(error)}{where}"
+        ) from None
     finally:
         connections.close_all()
 

@@ -1,4 +1,4 @@
-"""GET /healthz: whether database, disk and keeper are there, for whoever watches over the server."""
+"""GET /healthz: whether database, disk and keeper are there, for whoever watches the server."""
 
 from __future__ import annotations
 

@@ -35,7 +35,7 @@ class _Refused(RequestEntityTooLarge):
     """A body that is not read at all, because its head says that it is too large."""
 
     def __init__(self, limit: BodyLimit) -> None:
-        super().__init__(too_large(limit))
+        super().__init__(too_large(limit))  # type: ignore[no-untyped-call]
 
     def to_response(self, ident: str | None = None) -> tuple[str, list[tuple[str, str]], bytes]:
         problem = {
@@ -51,15 +51,15 @@ class _Refused(RequestEntityTooLarge):
 
 class _Request(HTTPRequestParser):
     def __init__(self, adj: Any) -> None:
-        super().__init__(adj)
+        super().__init__(adj)  # type: ignore[no-untyped-call]
         self.began = time.monotonic()
 
     def received(self, data: bytes) -> int:
-        consumed: int = super().received(data)
+        consumed: int = super().received(data)  # type: ignore[no-untyped-call]
         if self.error is None and self.headers_finished and not self.empty:
             limit = limit_of(self.path)
             if max(self.content_length, self.body_bytes_received) > limit.most:
-                self.error = _Refused(limit)
+                self.error = _Refused(limit)  # type: ignore[assignment]
                 self.completed = True
         return consumed
 
@@ -76,7 +76,7 @@ class _Server(TcpWSGIServer):
     channel_class = _Channel
 
     def maintenance(self, now: float) -> None:
-        super().maintenance(now)
+        super().maintenance(now)  # type: ignore[no-untyped-call]
         clock = time.monotonic()
         for channel in list(self.active_channels.values()):
             request = channel.request
@@ -100,7 +100,7 @@ def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> Non
         if proxy
         else {"url_scheme": "https" if https else "http"}
     )
-    server = _Server(
+    server = _Server(  # type: ignore[no-untyped-call]
         WSGIHandler(),
         host=host,
         port=port,
@@ -117,4 +117,4 @@ def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> Non
         **trust,
     )
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
-    server.run()
+    server.run()  # type: ignore[no-untyped-call]

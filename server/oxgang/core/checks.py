@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime, timedelta
 from functools import lru_cache
 from typing import Final
 
@@ -16,7 +16,7 @@ from oxgang.core.conditions import (
     carry_from_launch,
 )
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.shots import MEASURED, Shot, Trajectory
+from oxgang.core.shots import MEASURED, TRIMS, Shot, Trajectory
 from oxgang.core.units import yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
@@ -34,6 +34,21 @@ VACUUM_FITS: Final = (0.75, 1.6)
 # Days nearer the ends of what a computer can count have no neighbours.
 YEARS: Final = (1900, 2199)
 NO_SUCH_DAY: Final = f"Give a day of the years {YEARS[0]} to {YEARS[1]}"
+
+
+# A ball whose moment is longer ago than this was hit before a weekend without a network, or its clock
+# is wrong: the coach knows which.
+LATE_AFTER: Final = timedelta(days=2)
+
+
+def moment_question(hit_at: datetime, arrived_at: datetime) -> str:
+    """A question when a ball's moment is days off its arrival, both aware, else ""."""
+    if arrived_at - hit_at <= LATE_AFTER:
+        return ""
+    return (
+        f"The clock says that this ball was hit on {hit_at:%-d %B %Y}. Is that its day, or is it "
+        "of today?"
+    )
 
 
 def in_calendar(when: date) -> bool:
@@ -67,6 +82,8 @@ LIMITS: Final = {
     "temperature_c": Limit(-30, 55, "temperature"),
     "altitude_m": Limit(-430, 5_000, "altitude"),
     "headwind_mps": Limit(-30, 30, "headwind"),
+    "ball_position_in": Limit(-12, 12, "ball position"),
+    "grip_down_in": Limit(-1, 8, "grip down"),
 }
 
 
@@ -149,7 +166,7 @@ def check_shot(shot: Shot, *, confirmed: bool = False) -> None:
     """
     if shot.carry_yd is None and shot.total_yd is None and shot.launch_deg is None:
         raise InputError("A ball needs a carry, a total or a launch.", field="carry_yd")
-    for name in MEASURED:
+    for name in (*MEASURED, *TRIMS):
         value = getattr(shot, name)
         if value is None:
             continue

@@ -30,6 +30,7 @@ MOST_EACH: Final = 5
 # Shares of the carry and their uncertainty: gripping down an inch, and two.
 GRIP_DOWN: Final = ((1, 0.97, 0.015), (2, 0.94, 0.02))
 # The ball three inches back or forward: longer or shorter by so many yards, and the uncertainty.
+TRIM_IN: Final = 3.0
 TRIM_YD: Final = 5.0
 TRIM_SD_YD: Final = 2.0
 
@@ -58,7 +59,7 @@ ALLOWED: Final = {
 class Fill:
     """One way to close a gap. Carry and interval in yards; `closes` is how many of its yardages.
 
-    `key` is the cell hit, or the one it starts from; `words` say what to do.
+    `key` is the cell hit, or the one it starts from with a trim [inches]; `words` say what to do.
     """
 
     way: Way
@@ -69,6 +70,8 @@ class Fill:
     carry_hi_yd: float
     shot_sd_yd: float
     closes: int
+    ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
 
 
 def fills_for(
@@ -159,15 +162,15 @@ def _trims(cells: Sequence[Cell]) -> list[Fill]:
             words = f"{name}, grip down {inches} in"
             fills.append(
                 Fill(Way.GRIP, cell.key, words, carry, carry - half, carry + half,
-                     cell.shot_sd_yd, 0)
+                     cell.shot_sd_yd, 0, grip_down_in=inches)
             )  # fmt: skip
         for sign, where in ((1, "back"), (-1, "forward")):
             carry = cell.carry_yd + sign * TRIM_YD
             half = INTERVAL_Z * float(np.hypot(sd, TRIM_SD_YD))
-            words = f"{name}, ball 3 in {where}"
+            words = f"{name}, ball {TRIM_IN:g} in {where}"
             fills.append(
                 Fill(Way.TRIM, cell.key, words, carry, carry - half, carry + half,
-                     cell.shot_sd_yd, 0)
+                     cell.shot_sd_yd, 0, ball_position_in=sign * TRIM_IN)
             )  # fmt: skip
     return fills
 

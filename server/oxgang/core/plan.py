@@ -40,13 +40,17 @@ NOTHING: Final = 1e-6
 
 @dataclass(frozen=True, slots=True)
 class Planned:
-    """So many balls in one cell, and why in a coach's words. `lie` None is wherever one stands."""
+    """So many balls in one cell, and why in a coach's words. `lie` None is wherever one stands.
+
+    `ball_position_in` is how far the ball lies back of the student's recipe [inches].
+    """
 
     key: CellKey
     balls: int
     reason: str
     lie: Lie | None = None
     note: str = ""
+    ball_position_in: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

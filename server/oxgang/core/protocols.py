@@ -19,7 +19,12 @@ FEWEST_EACH: Final = 3
 SECONDS_A_BALL: Final = 45
 # The spin ladder, from the best friction to the worst.
 LADDER: Final = (Lie.TEE, Lie.MAT, Lie.FAIRWAY, Lie.ROUGH_UP)
-TRIMS: Final = ("ball two inches back", "ball in its place", "ball two inches forward")
+# Where the ball lies [inches back of the recipe], in words.
+TRIMS: Final = {
+    2.0: "ball two inches back",
+    0.0: "ball in its place",
+    -2.0: "ball two inches forward",
+}
 
 
 class Protocol(StrEnum):
@@ -117,7 +122,11 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
             Planned(CellKey(club, swing, Trajectory.STOCK, Spin.CHECK, tempo), each, "tempo")
             for tempo in Tempo
         ]
-    return [Planned(one, each, "what the ball's place is worth", note=trim) for trim in TRIMS]
+    why = "what the ball's place is worth"
+    return [
+        Planned(one, each, why, note=words, ball_position_in=inches)
+        for inches, words in TRIMS.items()
+    ]
 
 
 def _usual(key: CellKey) -> bool:

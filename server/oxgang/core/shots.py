@@ -64,6 +64,11 @@ MEASURED: Final = (
 )  # fmt: skip
 
 
+# Trims of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
+# back) and how far the grip is down.
+TRIMS: Final = ("ball_position_in", "grip_down_in")
+
+
 @dataclass(frozen=True, slots=True)
 class CellKey:
     """One shot type. A matrix holds at most one cell for each key."""
@@ -80,7 +85,7 @@ class Shot:
     """One ball, as measured. Distances in yards, speeds in m/s, angles in degrees.
 
     `hit_on` is the day; `hit_at` is the moment when it is known. A ball into a net has a launch and
-    neither carry nor total. `offline_yd` is positive to the right of the target. `extra` keeps what
+    neither carry nor total. `ball_position_in` and `grip_down_in` are trims of the shot [inches]. `offline_yd` is positive to the right of the target. `extra` keeps what
     a file said beyond these fields.
     """
 
@@ -107,6 +112,8 @@ class Shot:
     temperature_c: float | None = None
     altitude_m: float | None = None
     headwind_mps: float | None = None
+    ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
     extra: Mapping[str, str] = field(default_factory=dict)
 
     @property
@@ -114,9 +121,19 @@ class Shot:
         """Whether this ball sets the carry of its cell.
 
         Mishits and excluded balls are kept and shown but do not count; neither does a ball for
-        which only a total is known, until totals are converted to carries.
+        which only a total is known, until totals are converted to carries, nor one hit with a trim.
         """
-        return self.strike is Strike.SOLID and not self.excluded and self.carry_yd is not None
+        return (
+            self.strike is Strike.SOLID
+            and not self.excluded
+            and not self.trimmed
+            and self.carry_yd is not None
+        )
+
+    @property
+    def trimmed(self) -> bool:
+        """Whether it was hit with the ball moved or the grip down."""
+        return bool(self.ball_position_in or self.grip_down_in)
 
 
 _SET = {f.name: getattr(Shot, f.name).__set__ for f in fields(Shot)}
@@ -137,5 +154,6 @@ def identified(shot: Shot, cell: CellKey, identity: str) -> Shot:
 
 
 def with_measured(shot: Shot, values: Mapping[str, float]) -> Shot:
-    """The shot with these of the `MEASURED` values."""
-    return replace(shot, **{name: values[name] for name in MEASURED if name in values})  # type: ignore[arg-type]
+    """The shot with these of the `MEASURED` values and `TRIMS`."""
+    known = (*MEASURED, *TRIMS)
+    return replace(shot, **{name: values[name] for name in known if name in values})  # type: ignore[arg-type]

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from statistics import median
 from typing import Final
 
 from oxgang.core.conditions import SPIN_PER_MPS
 from oxgang.core.launch import WINDOWS_DEG, Side, in_window
-from oxgang.core.shots import Spin, Trajectory
+from oxgang.core.shots import Shot, Spin, Trajectory
 
 # Rpm for each m/s of ball speed, halfway between the typical values of neighbouring grades.
 RELEASE_BELOW: Final = (SPIN_PER_MPS[Spin.RELEASE] + SPIN_PER_MPS[Spin.CHECK]) / 2
@@ -39,6 +39,17 @@ def grade_of(spin_rpm: float, ball_speed_mps: float) -> Spin:
     if ratio < RELEASE_BELOW:
         return Spin.RELEASE
     return Spin.GRAB if ratio >= GRAB_FROM else Spin.CHECK
+
+
+def graded(shot: Shot) -> Shot:
+    """The shot in the cell of its spin: by rpm where spin and ball speed were measured, else as it
+    was said."""
+    if shot.spin_rpm is None or not shot.ball_speed_mps:
+        return shot
+    grade = grade_of(shot.spin_rpm, shot.ball_speed_mps)
+    if grade is shot.cell.spin:
+        return shot
+    return replace(shot, cell=replace(shot.cell, spin=grade))
 
 
 def shown(

@@ -5,17 +5,20 @@ from __future__ import annotations
 import io
 import json
 from collections.abc import Iterable, Sequence
-from datetime import datetime
+from datetime import date, datetime
 
 from openpyxl import Workbook
+from openpyxl.cell import Cell
 from openpyxl.styles import Font
+from openpyxl.worksheet.worksheet import Worksheet
 
 from oxgang.core.card import CardLine, short_name
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry import cells as carry_cells
 from oxgang.core.shots import Shot
 from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
 from oxgang.files.matrix import matrix_values
 from oxgang.files.shots import COLUMNS, table_of
+from oxgang.files.tables import as_text
 
 SCHEMA = "oxgang-shots-1"
 MATRIX_SCHEMA = "oxgang-matrix-1"
@@ -41,7 +44,7 @@ def write_json(shots: Sequence[Shot]) -> str:
 
 
 def write_matrix_workbook(
-    cells: Sequence[Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
+    cells: Sequence[carry_cells.Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
 ) -> bytes:
     """A workbook as a coach would have made it: sheets `matrix`, `by yardage` and `balls`."""
     book = Workbook()
@@ -61,7 +64,7 @@ def write_matrix_workbook(
     return out.getvalue()
 
 
-def write_matrix_json(cells: Sequence[Cell]) -> str:
+def write_matrix_json(cells: Sequence[carry_cells.Cell]) -> str:
     """{"schema", "cells": [{column: value}]}, distances in yards."""
     named = [dict(zip(MATRIX_COLUMNS, matrix_values(cell), strict=True)) for cell in cells]
     return json.dumps({"schema": MATRIX_SCHEMA, "cells": named}, default=str, indent=1)
@@ -73,19 +76,26 @@ def _sheet(
     sheet = book.active if book.sheetnames == ["Sheet"] else book.create_sheet()
     assert sheet is not None
     sheet.title = title
-    sheet.append(list(columns))
+    sheet.append([_cell(sheet, name) for name in columns])
     for cell in sheet[1]:
         cell.font = Font(bold=True)
     sheet.freeze_panes = "A2"
     for row in rows:
-        sheet.append([_plain(value) for value in row])
+        sheet.append([_cell(sheet, value) for value in row])
 
 
-def _plain(value: object) -> str | int | float | None:
-    if isinstance(value, datetime):
+def _cell(sheet: Worksheet, value: object) -> str | int | float | Cell | None:
+    """A value as a workbook holds it. Text that looks like a formula is text, and marked as such
+    (OWASP, "CSV Injection")."""
+    if isinstance(value, datetime | date):
         return value.isoformat()
     if value is None or isinstance(value, int | float):
         return value
-    # A cell that begins like a formula is text all the same.
     text = str(value)
-    return f"'{text}" if text[:1] in "=+@" else text
+    if as_text(text) is text:
+        return text
+    cell = Cell(sheet, row=1, column=1)
+    cell.value = text
+    cell.data_type = "s"
+    cell.quotePrefix = True
+    return cell

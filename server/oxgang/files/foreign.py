@@ -6,36 +6,33 @@ import hashlib
 import io
 import re
 import zipfile
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date, datetime
 from functools import lru_cache
 from statistics import median
 from typing import Final
 
-import openpyxl
-from openpyxl.utils.exceptions import InvalidFileException
-
 from oxgang.core.errors import FileError
 from oxgang.core.shots import Shot
 from oxgang.core.units import M_PER_YD, MPS_PER_MPH
+from oxgang.files.limits import check_bytes
 from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
 from oxgang.files.tables import (
     BadCell,
     Reading,
     Row,
     RowProblem,
+    as_said,
     decode,
     many_objects,
     parse_number,
     records,
-    without_controls,
 )
+from oxgang.files.workbook import read_workbook
 
 # A title may stand above the header: it is looked for in this many rows.
 HEADER_WITHIN: Final = 10
 SAMPLE: Final = 200
-MOST_COLUMNS: Final = 120
 FEET_A_YARD: Final = 3
 KMH_A_MPS: Final = 3.6
 
@@ -153,7 +150,7 @@ class Table:
     def values(self, column: str, most: int = SAMPLE) -> list[str]:
         """The first values of a column that are not empty."""
         at = self.columns.index(column)
-        found = (row[at].strip() for _, row in self.rows if at < len(row) and row[at].strip())
+        found = (as_said(row[at]) for _, row in self.rows if at < len(row) and row[at].strip())
         return [value for value, _ in zip(found, range(most), strict=False)]
 
 
@@ -164,16 +161,15 @@ def read_any(data: bytes) -> Table:
     Raises
     ------
     FileError
-        When there is no table in it.
+        When there is no table in it, or more than is read.
     """
-    lines = list(_workbook(data)) if zipfile.is_zipfile(io.BytesIO(data)) else _text(data)
+    check_bytes(data)
+    lines = read_workbook(data) if zipfile.is_zipfile(io.BytesIO(data)) else _text(data)
     if not lines:
         raise FileError("The file is empty.", field="file")
     top = lines[:HEADER_WITHIN]
     header = max(range(len(top)), key=lambda i: (_words(top[i][1]), -i))
-    columns = [" ".join(name.split()) for name in lines[header][1]][:MOST_COLUMNS]
-    while columns and not columns[-1]:
-        columns.pop()
+    columns = [" ".join(as_said(name).split()) for name in lines[header][1]]
     if len([name for name in columns if name]) < 1 or header + 1 >= len(lines):
         raise FileError("There is no table with a header and rows in this file.", field="file")
     seen: dict[str, int] = {}
@@ -191,32 +187,6 @@ def _text(data: bytes) -> list[tuple[int, list[str]]]:
 def _words(row: Sequence[str]) -> int:
     """How many cells of a row are words: a header has more than a row of numbers."""
     return sum(1 for cell in row if re.search(r"[A-Za-z]", cell))
-
-
-def _workbook(data: bytes) -> Iterator[tuple[int, list[str]]]:
-    try:
-        book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
-    except (InvalidFileException, KeyError, ValueError, zipfile.BadZipFile, OSError):
-        raise FileError("This is not a workbook that can be read.", field="file") from None
-    for sheet in book.worksheets:
-        rows = [
-            (line, [_cell(value) for value in values])
-            for line, values in enumerate(sheet.iter_rows(values_only=True), start=1)
-            if any(value is not None for value in values)
-        ]
-        if len(rows) > 1:
-            yield from rows
-            return
-
-
-def _cell(value: object) -> str:
-    if value is None:
-        return ""
-    if isinstance(value, datetime):
-        return value.isoformat() if (value.hour or value.minute) else value.date().isoformat()
-    if isinstance(value, date):
-        return value.isoformat()
-    return f"{value:.10g}" if isinstance(value, float) else without_controls(str(value))
 
 
 def guess(table: Table, *, unit: str = "yd") -> dict[str, Source]:
@@ -287,7 +257,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
             for at, text in fixed:
                 cells[at] = text
             for to, place, convert, number in plan:
-                text = values[place].strip() if place < len(values) else ""
+                text = as_said(values[place]) if place < len(values) else ""
                 if text and number:
                     text = _converted(text, convert, table.columns[place])
                 if text or not cells[to]:
@@ -295,7 +265,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
             cells[club] = mapping.clubs.get(cells[club], cells[club])
             cells[swing] = mapping.swings.get(cells[swing], cells[swing])
             extra = {
-                name: values[at].strip()
+                name: as_said(values[at])
                 for name, at in notes
                 if at < len(values) and values[at].strip()
             }

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from datetime import date, datetime
 from functools import lru_cache
-from typing import Final
+from typing import Any, Final
 
 from oxgang.core.checks import problem_with
 from oxgang.core.shots import (
     MEASURED,
+    TRIMS,
     BallType,
     CellKey,
     Lie,
@@ -36,7 +37,7 @@ COLUMNS: Final = (
     "id", "date", "student", "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "total_yd",
     "launch_deg", "spin_rpm", "ball_speed_mps", "club_speed_mps", "attack_deg", "dynamic_loft_deg",
     "apex_yd", "landing_deg", "offline_yd", "strike", "ball", "lie", "temperature_c", "altitude_m",
-    "headwind_mps", "excluded",
+    "headwind_mps", "excluded", "ball_position_in", "grip_down_in",
 )  # fmt: skip
 CONVERTED: Final = {
     "carry_m": ("carry_yd", yd_from_m),
@@ -93,7 +94,7 @@ def shot_of(row: Row, extra: dict[str, str]) -> Shot:
         Naming the column that cannot be read.
     """
     columns = row.columns
-    numbers = {
+    numbers: dict[str, Any] = {
         name: _number(row, name)
         for name in MEASURED
         if name in columns or (name in _ALTERNATIVES and _ALTERNATIVES[name][0] in columns)
@@ -124,6 +125,7 @@ def shot_of(row: Row, extra: dict[str, str]) -> Shot:
         lie=read_word(row, "lie", Lie, Lie.FAIRWAY),
         excluded=row.text("excluded"),
         extra=extra,
+        **{name: _measured(name, text) for name in TRIMS if (text := row.text(name))},
         **numbers,
     )
 

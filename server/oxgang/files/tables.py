@@ -6,6 +6,7 @@ import csv
 import gc
 import io
 import re
+from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
@@ -13,6 +14,7 @@ from enum import StrEnum
 from typing import Final, Generic, TypeVar
 
 from oxgang.core.errors import FileError, InputError
+from oxgang.files.limits import MOST_IN_A_CELL, Meter, check_bytes
 
 T = TypeVar("T")
 E = TypeVar("E", bound=StrEnum)
@@ -22,6 +24,12 @@ TOP_LINES: Final = 4
 TOP_CHARACTERS: Final = 8000
 # Without tab, line feed and return: nobody reads them, and a workbook cannot hold them.
 _CONTROL: Final = re.compile(r"[\x01-\x08\x0b\x0c\x0e-\x1f]")
+# What a spreadsheet takes for a formula, and text that has been marked as none (OWASP, "CSV
+# Injection"): a quote in front, which is taken off again when the file is read. Plain numbers stay.
+_FORMULA: Final = re.compile(r"'*[=+\-@\t\r]")
+_MARKED: Final = re.compile(r"'+[=+\-@\t\r]")
+_PLAIN_NUMBER: Final = re.compile(r"[+-]?\d+(\.\d+)?")
+csv.field_size_limit(MOST_IN_A_CELL)
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
@@ -92,7 +100,7 @@ class Row:
         at = self._index.get(column)
         if at is None or at >= len(self._values):
             return ""
-        return self._values[at].strip()
+        return as_said(self._values[at])
 
     def required(self, column: str) -> str:
         value = self.text(column)
@@ -107,6 +115,19 @@ class Row:
 
     def required_number(self, column: str) -> float:
         return parse_number(self.required(column), column)
+
+
+def as_said(cell: str) -> str:
+    """The text of a cell, without blanks around it and without the mark of `as_text`."""
+    text = cell.strip()
+    return text[1:] if text[:1] == "'" and _MARKED.match(text) else text
+
+
+def as_text(value: object) -> object:
+    """A value for a CSV file: text that a spreadsheet would take for a formula is marked."""
+    if not isinstance(value, str) or not _FORMULA.match(value) or _PLAIN_NUMBER.fullmatch(value):
+        return value
+    return f"'{value}"
 
 
 def parse_number(value: str, column: str) -> float:
@@ -145,8 +166,9 @@ def decode(data: bytes) -> str:
     Raises
     ------
     FileError
-        When it is empty or not text in UTF-8 (or UTF-16 with a mark).
+        When it is too large, empty or not text in UTF-8 (or UTF-16 with a mark).
     """
+    check_bytes(data)
     if not data.strip():
         raise FileError("The file is empty.", field="file")
     if data.startswith(_UTF16_MARKS):
@@ -205,10 +227,10 @@ def read_table(
         header_line, header = next(rows)
     except StopIteration:
         raise FileError("The file is empty.", field="file") from None
-    columns = [name.strip().casefold().replace(" ", "_") for name in header]
-    for name in columns:
-        if name and columns.count(name) > 1:
-            raise FileError(f'Line {header_line}: two columns are called "{name}".', field="file")
+    columns = [as_said(name).casefold().replace(" ", "_") for name in header]
+    twice = [name for name, count in Counter(columns).items() if name and count > 1]
+    if twice:
+        raise FileError(f'Line {header_line}: two columns are called "{twice[0]}".', field="file")
     missing = [r for r in required if not any(c in columns for c in r.split("|"))]
     if missing:
         names = ", ".join(m.replace("|", " or ") for m in missing)
@@ -218,7 +240,8 @@ def read_table(
             field="file",
         )
     index = {name: at for at, name in enumerate(columns) if name}
-    unknown = [name for name in index if name not in set(known)]
+    formats = set(known)
+    unknown = [name for name in index if name not in formats]
     reading: Reading[T] = Reading(columns=columns, unknown_columns=unknown)
     for line, values in rows:
         if len(values) > len(columns) and any(v.strip() for v in values[len(columns) :]):
@@ -241,13 +264,16 @@ def records(text: str) -> Iterator[tuple[int, list[str]]]:
     Raises
     ------
     FileError
-        When the text is no delimited table.
+        When the text is no delimited table, or more than is read.
     """
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text))
-    start = 1
+    meter, start = Meter(), 1
     try:
         for values in reader:
             if any(value.strip() for value in values):
+                while not values[-1].strip():
+                    values.pop()
+                meter.row(len(values))
                 yield start, values
             start = reader.line_num + 1
     except csv.Error as error:
@@ -269,9 +295,9 @@ def _delimiter(text: str) -> str:
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
-    """RFC 4180 text with a header. None becomes an empty cell."""
+    """RFC 4180 text with a header. None becomes an empty cell; no cell is a formula."""
     out = io.StringIO(newline="")
     writer = csv.writer(out)
-    writer.writerow(columns)
-    writer.writerows(["" if v is None else v for v in row] for row in rows)
+    writer.writerow([as_text(name) for name in columns])
+    writer.writerows(["" if v is None else as_text(v) for v in row] for row in rows)
     return out.getvalue()

@@ -5,7 +5,7 @@ from oxgang.academy.models.bag import Club
 from oxgang.academy.models.event import Event
 from oxgang.academy.models.log import Entry
 from oxgang.academy.models.recipe import StoredRecipe
-from oxgang.academy.models.scale import SwingPosition, SwingScale
+from oxgang.academy.models.scale import SwingScale
 from oxgang.academy.models.student import Hand, Student
 
 __all__ = [
@@ -17,6 +17,5 @@ __all__ = [
     "Hand",
     "StoredRecipe",
     "Student",
-    "SwingPosition",
     "SwingScale",
 ]

@@ -32,6 +32,9 @@ class Entry(models.Model):
         indexes = [
             models.Index(fields=["student", "-at"]),
             models.Index(fields=["student", "key"]),
+            models.Index(
+                fields=["academy", "-at"], condition=models.Q(student=None), name="log_of_academy"
+            ),
         ]
 
     def __str__(self) -> str:

@@ -14,16 +14,22 @@ def log_of(student: Student) -> QuerySet[Entry]:
     return rows.order_by("-at", "-pk")
 
 
+def log_of_academy(academy: Academy) -> QuerySet[Entry]:
+    """What was done to what belongs to no student, newest first."""
+    rows = Entry.objects.filter(academy=academy, student=None)
+    return rows.select_related("coach", "undone_by").order_by("-at", "-pk")
+
+
 def entry_of(academy: Academy, entry_id: int) -> Entry:
-    """One entry of one of the academy's students.
+    """One entry of the academy, of a student or of none.
 
     Raises
     ------
     NotFound
         When the academy has no such entry.
     """
-    rows = Entry.objects.filter(academy=academy, pk=entry_id, student__isnull=False)
-    entry = rows.select_related("student__academy").first()
+    rows = Entry.objects.filter(academy=academy, pk=entry_id)
+    entry = rows.select_related("academy", "student__academy").first()
     if entry is None:
         raise NotFound("There is no such entry here.")
     return entry

@@ -38,7 +38,6 @@ def student_of(academy: Academy, student_id: UUID) -> Student:
     student = (
         Student.objects.filter(academy=academy, pk=student_id)
         .select_related("scale", "academy")
-        .prefetch_related("scale__positions")
         .first()
     )
     if student is None:
@@ -67,8 +66,8 @@ def club_of(academy: Academy, club_id: UUID) -> Club:
 
 
 def scales_of(academy: Academy) -> QuerySet[SwingScale]:
-    """The academy's scales with their positions, built-in ones first."""
-    return academy.scales.prefetch_related("positions").order_by("id")
+    """The academy's scales, built-in ones first."""
+    return academy.scales.order_by("id")
 
 
 def scale_of(academy: Academy, scale_id: int) -> SwingScale:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from zoneinfo import ZoneInfo, available_timezones
 
 from django.contrib.auth.models import User
@@ -9,7 +10,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Coach, SwingPosition, SwingScale
+from oxgang.academy.models import Academy, Coach, SwingScale
 from oxgang.core.errors import InputError
 from oxgang.core.swing import BUILT_IN, Scale
 
@@ -32,19 +33,12 @@ def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC") ->
 
 def create_scale(academy: Academy, scale: Scale) -> SwingScale:
     """Store a scale with its positions."""
-    stored = SwingScale.objects.create(
-        academy=academy, key=scale.key, name=scale.name, idea=scale.idea
-    )
-    write_positions(stored, scale)
-    return stored
-
-
-def write_positions(stored: SwingScale, scale: Scale) -> None:
-    """Replace the positions of a stored scale."""
-    stored.positions.all().delete()
-    SwingPosition.objects.bulk_create(
-        SwingPosition(scale=stored, order=order, label=p.label, arm_deg=p.arm_deg, cue=p.cue)
-        for order, p in enumerate(scale.positions)
+    return SwingScale.objects.create(
+        academy=academy,
+        key=scale.key,
+        name=scale.name,
+        idea=scale.idea,
+        positions=[asdict(p) for p in scale.positions],
     )
 
 

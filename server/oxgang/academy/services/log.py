@@ -13,11 +13,11 @@ from typing import Any
 from uuid import UUID
 
 from django.apps import apps
-from django.db import models, transaction
+from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Club, Coach, Entry, Student
+from oxgang.academy.models import Academy, Club, Coach, Entry, Student, SwingScale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
 
@@ -69,19 +69,39 @@ def note(
     undoes: Entry | None = None,
 ) -> Entry:
     """Write down one action on a student. Call it inside the action's transaction."""
-    entry = Entry.objects.create(
-        academy_id=student.academy_id,
-        student=student,
-        coach=by,
-        at=now,
-        words=words[:MAX_WORDS],
-        undoes=undoes,
-    )
+    entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now, undoes=undoes)
+    _write(entry, words, changes)
+    touch([student.pk])
+    return entry
+
+
+def note_academy(
+    academy: Academy,
+    words: str,
+    *,
+    by: Coach | None,
+    now: datetime,
+    changes: Iterable[Changed] = (),
+    undoes: Entry | None = None,
+) -> Entry:
+    """Write down one action on what belongs to no student: a scale, a device, a sign-in."""
+    entry = Entry(academy=academy, coach=by, at=now, undoes=undoes)
+    return _write(entry, words, changes)
+
+
+def note_taken(student: Student, words: str, *, by: Coach, now: datetime) -> Entry:
+    """Write down that records of a student left the academy. They are what they were."""
+    entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now)
+    return _write(entry, words, ())
+
+
+def _write(entry: Entry, words: str, changes: Iterable[Changed]) -> Entry:
+    entry.words = words[:MAX_WORDS]
+    entry.save()
     listed = [change.as_json(entry.pk) for change in changes]
     if listed:
         entry.changes = listed
         entry.save(update_fields=["changes"])
-    touch([student.pk])
     return entry
 
 
@@ -160,17 +180,30 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         When the action cannot be taken back, or already was.
     """
     student = entry.student
-    if student is None or not entry.changes:
+    if not entry.changes:
         raise InputError("This cannot be taken back.")
     if Entry.objects.filter(undoes=entry).exists():
         raise InputError("This was taken back already.")
     back: list[Changed] = []
-    for change in reversed(entry.changes):
-        back.append(_take_back(change, now))
+    try:
+        with transaction.atomic():
+            for change in reversed(entry.changes):
+                back.append(_take_back(change, now))
+    except IntegrityError:
+        raise ChangedMeanwhile(
+            "Something else has taken the place of what this would bring back: a ball of a monitor "
+            "that went to another student, or a name that is used again. Take that back first."
+        ) from None
     words = (
         entry.words.removeprefix("Took back: ") if entry.undoes_id else f"Took back: {entry.words}"
     )
-    return note(student, words, by=by, now=now, changes=back, undoes=entry)
+    if student is not None:
+        return note(student, words, by=by, now=now, changes=back, undoes=entry)
+    for one in back:
+        if one.model is SwingScale:
+            on_it = Student.objects.filter(scale__in=[int(str(pk)) for pk in one.rows or ()])
+            touch(list(on_it.values_list("pk", flat=True)))
+    return note_academy(entry.academy, words, by=by, now=now, changes=back, undoes=entry)
 
 
 def _take_back(change: dict[str, Any], now: datetime) -> Changed:

@@ -2,37 +2,105 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import asdict, dataclass
+from datetime import datetime
 
 from django.db import transaction
 
+from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, SwingScale
-from oxgang.academy.services.academies import create_scale, write_positions
-from oxgang.academy.services.log import touch
-from oxgang.core.errors import InputError
+from oxgang.academy.services.academies import create_scale
+from oxgang.academy.services.log import changed, fields_of, note_academy, touch
+from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.swing import Position, Scale, checked_positions
 
 MAX_NAME = 80
+MOST_POSITIONS = 40
+FIELDS = ("name", "idea", "positions")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ScaleFields:
+    """What a coach enters of a scale."""
+
+    name: str
+    idea: str
+    positions: Sequence[Position]
 
 
 @transaction.atomic
-def add_scale(name: str, idea: str, positions: Sequence[Position], *, by: Coach) -> SwingScale:
+def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     """A scale of the coach's own."""
-    scale = Scale("", _checked_name(name, by, None), idea.strip(), checked_positions(positions))
-    return create_scale(by.academy, scale)
+    positions = checked_positions(fields.positions)
+    scale = Scale("", _checked_name(fields.name, by, None), fields.idea.strip(), positions)
+    stored = create_scale(by.academy, scale)
+    note_academy(by.academy, f"Added the scale {stored.name}", by=by, now=now)
+    return stored
 
 
 @transaction.atomic
 def change_scale(
-    stored: SwingScale, name: str, idea: str, positions: Sequence[Position], *, by: Coach
+    stored: SwingScale,
+    fields: ScaleFields,
+    *,
+    by: Coach,
+    now: datetime,
+    was: ScaleFields | None = None,
+    hit_with: Callable[[Collection[str]], int] | None = None,
 ) -> SwingScale:
-    """Rewrite a scale. Balls keep the swing and the arm angle they were hit with."""
-    stored.name = _checked_name(name, by, stored.pk)
-    stored.idea = idea.strip()
-    stored.save(update_fields=["name", "idea"])
-    write_positions(stored, Scale("", name, idea, checked_positions(positions)))
-    touch(list(stored.students.values_list("pk", flat=True)))
+    """Rewrite a scale. Balls keep the swing and the arm angle they were hit with.
+
+    Parameters
+    ----------
+    was
+        What the coach saw before the change.
+    hit_with
+        How many balls stand under swings of this scale with these labels; None asks nothing.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When the scale is not what the coach saw.
+    ConfirmationNeeded
+        When swings go that students of the scale have balls of.
+    """
+    before = fields_of(stored, FIELDS)
+    if was is not None and before != _as_stored(was, was.positions):
+        raise ChangedMeanwhile(
+            f"Meanwhile somebody changed the scale {stored.name}. What you typed is still here: "
+            "keep it again to have yours, or reload to have theirs."
+        )
+    positions = checked_positions(fields.positions)
+    kept = {p.label.casefold() for p in positions}
+    gone = [p["label"] for p in stored.positions if p["label"].casefold() not in kept]
+    if gone and hit_with is not None and (balls := hit_with(gone)):
+        students = stored.students.filter(archived_at=None).count()
+        raise ConfirmationNeeded(
+            f"{balls:,} balls of {students} {'student' if students == 1 else 'students'} on this "
+            f"scale were hit with {', '.join(gone)}. They stay and are shown under the nearest "
+            "swing that is left. Shorten the scale?",
+            field="positions",
+        )
+    stored.name = _checked_name(fields.name, by, stored.pk)
+    stored.idea = fields.idea.strip()
+    stored.positions = [asdict(p) for p in positions]
+    stored.save(update_fields=[*FIELDS])
+    if done := changed(stored, before):
+        words = f"Changed the scale {stored.name}" + (
+            f", without {', '.join(gone)}" if gone else ""
+        )
+        note_academy(by.academy, words, by=by, now=now, changes=done)
+        touch(list(stored.students.values_list("pk", flat=True)))
     return stored
+
+
+def _as_stored(fields: ScaleFields, positions: Sequence[Position]) -> dict[str, object]:
+    return {
+        "name": fields.name,
+        "idea": fields.idea,
+        "positions": [asdict(p) for p in positions],
+    }
 
 
 def _checked_name(name: str, by: Coach, own_pk: int | None) -> str:

@@ -4,11 +4,14 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
+from django.utils import timezone
 from ninja import Router
 from ninja.utils import check_csrf
 
+from oxgang.academy.services.log import note_academy
+from oxgang.api.account import throttle
 from oxgang.api.account.schemas import Account, LogIn, Words
-from oxgang.api.auth import signed_in_coach
+from oxgang.api.auth import coach_of, signed_in_coach
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.checks import ASK_OVER_YD
 from oxgang.core.errors import InputError
@@ -50,12 +53,17 @@ def log_in(request: HttpRequest, data: LogIn) -> dict[str, object]:
     if user is None or not hasattr(user, "coach"):
         raise InputError("Log-in and password do not match.", field="password")
     login(request, user)
+    coach = user.coach
+    where = throttle.address_of(request)
+    note_academy(coach.academy, f"Signed in from {where}", by=coach, now=timezone.now())
     return _account(request)
 
 
 @router.delete("/account", response=Account)
 def log_out(request: HttpRequest) -> dict[str, object]:
     """Sign out."""
+    coach = coach_of(request)
+    note_academy(coach.academy, "Signed out", by=coach, now=timezone.now())
     logout(request)
     return _account(request)
 

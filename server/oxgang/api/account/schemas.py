@@ -1,20 +1,25 @@
 from __future__ import annotations
 
 from ninja import Schema
+from pydantic import Field
+
+from oxgang.api.account.throttle import MAX_NAME
 
 
 class LogIn(Schema):
-    log_in: str
-    password: str
+    log_in: str = Field(max_length=MAX_NAME)
+    password: str = Field(max_length=200)
 
 
 class AcademyOut(Schema):
+    id: int
     name: str
     altitude_m: float
     time_zone: str
 
 
 class CoachOut(Schema):
+    id: int
     name: str
     academy: AcademyOut
 

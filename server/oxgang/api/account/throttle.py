@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Final
 
+from axes.attempts import get_cool_off_threshold
 from axes.handlers.database import AxesDatabaseHandler
-from axes.helpers import get_client_username, get_cool_off_threshold
+from axes.helpers import get_client_username
 from axes.models import AccessAttempt
 from django.db.models import Sum
 from django.http import HttpRequest

@@ -11,17 +11,18 @@ from ninja import Query, Router
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import bag_of, club_of, student_of
 from oxgang.api.auth import coach_of
-from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded
+from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded, Usual
+from oxgang.api.fields import Label
 from oxgang.api.matrix.out import cell_out
 from oxgang.core.carry.enough import balls_more
-from oxgang.core.checks import check_shot
-from oxgang.core.errors import InputError
+from oxgang.core.checks import check_shot, moment_question
+from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.launch import Mark, with_net_launch
-from oxgang.core.shots import CellKey, Shot, with_measured
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Tempo, Trajectory, with_measured
 from oxgang.matrix.selectors.matrix import cell_of
 from oxgang.matrix.selectors.speed import speed_of
 from oxgang.range_sessions.models import Ball
-from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day
+from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day, usual_of
 from oxgang.range_sessions.selectors.devices import sent_ball
 from oxgang.range_sessions.services.balls import (
     local_day,
@@ -54,15 +55,22 @@ def balls_on_day(
     return list(balls_of_day(student, day or local_day(student, timezone.now())))
 
 
+@router.get("/students/{student_id}/usual", response=Usual)
+def usual(request: HttpRequest, student_id: UUID) -> Usual:
+    """The lie and the ball with which a session of the student starts."""
+    found = usual_of(student_of(coach_of(request).academy, student_id))
+    return Usual() if found is None else Usual(lie=Lie(found[0]), ball=BallType(found[1]))
+
+
 @router.get("/students/{student_id}/cell-balls", response=list[BallOut])
 def balls_of_cell(
     request: HttpRequest,
     student_id: UUID,
-    club: str,
-    swing: str,
-    trajectory: str,
-    spin: str = "check",
-    tempo: str = "normal",
+    club: Label,
+    swing: Label,
+    trajectory: Trajectory,
+    spin: Spin = Spin.CHECK,
+    tempo: Tempo = Tempo.NORMAL,
 ) -> list[Ball]:
     """All balls of one cell, oldest first."""
     student = student_of(coach_of(request).academy, student_id)
@@ -78,16 +86,26 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
     if club.student_id != student.pk:
         raise InputError("This club is in another student's bag.", field="club_id")
     now = timezone.now()
+    sent = None
+    if data.feed_id is not None:
+        sent = sent_ball(coach.academy, data.feed_id, data.uid)
+    arrived = sent.received_at if sent else now
+    # A tablet whose clock is ahead must not put balls into tomorrow.
+    hit_at = min(sent.hit_at if sent else data.hit_at, now)
+    known = Ball.objects.filter(student=student, uid=data.uid).exists()
+    if data.moment == "arrival":
+        hit_at = arrived
+    elif data.moment == "unasked" and not known and (asked := moment_question(hit_at, arrived)):
+        raise ConfirmationNeeded(asked, field="hit_at")
     # A page that was open when a new club came may still send the old one.
-    hit_on = local_day(student, min(data.hit_at, now) if data.hit_at.tzinfo else now)
+    hit_on = local_day(student, hit_at)
     if not club.used_on(hit_on):
         club = match_club(bag_of(student), club.label, hit_on) or club
     cell = CellKey(club.label, data.swing, data.trajectory, data.spin, data.tempo)
     shot = Shot(
         cell=cell,
         id=data.uid,
-        # A tablet whose clock is ahead must not put balls into tomorrow.
-        hit_at=min(data.hit_at, now) if data.hit_at.tzinfo else now,
+        hit_at=hit_at,
         strike=data.strike,
         ball=data.ball,
         lie=data.lie,
@@ -95,12 +113,12 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
         total_yd=data.total_yd,
         temperature_c=data.temperature_c,
         headwind_mps=data.headwind_mps,
+        ball_position_in=data.ball_position_in,
+        grip_down_in=data.grip_down_in,
         extra={} if data.read == "typed" else {"read": data.read},
     )
-    sent = sent_ball(coach.academy, data.feed_id) if data.feed_id is not None else None
     if sent is not None:
-        shot = replace(shot, id=sent.ball_uid, hit_at=sent.hit_at, extra=sent.extra)
-        shot = with_measured(shot, sent.measured)
+        shot = with_measured(replace(shot, extra=sent.extra), sent.measured)
     if data.net is not None:
         mark = Mark(
             data.net.tape_height_m + data.net.above_m, data.net.distance_m, data.net.ball_height_m
@@ -113,7 +131,7 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> dict[str, ob
 
 @router.patch("/students/{student_id}/balls/{uid}", response=Recorded)
 def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> dict[str, object]:
-    """Set a ball's strike, or exclude it with a reason."""
+    """Put a ball right: its strike, its cell, its trim, or why it is excluded."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}

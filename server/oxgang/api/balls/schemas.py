@@ -1,16 +1,18 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import Moment
+from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut
 from oxgang.core.launch import WINDOWS_DEG, in_window
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+
+Uid = Annotated[str, Field(min_length=4, max_length=64)]
 
 
 class NetMark(Schema):
@@ -25,11 +27,13 @@ class NetMark(Schema):
 class BallIn(Schema):
     """A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
 
-    `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
-    on a net, from which the launch follows.
+    `feed_id` takes a ball that a device sent, whose id `uid` then is: its measured values are the
+    server's. `net` is a mark on a net, from which the launch follows. `confirmed` keeps an unlikely
+    value; `moment` answers the question about one that is days off: it is as said, or that of the
+    arrival.
     """
 
-    uid: str = Field(min_length=4, max_length=64)
+    uid: Uid
     hit_at: Moment
     club_id: UUID
     swing: str = Field(min_length=1, max_length=24)
@@ -44,16 +48,26 @@ class BallIn(Schema):
     read: Literal["typed", "laser", "eye"] = "typed"
     temperature_c: float | None = None
     headwind_mps: float | None = None
+    ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
     feed_id: int | None = None
     net: NetMark | None = None
     confirmed: bool = False
+    moment: Literal["unasked", "as said", "arrival"] = "unasked"
 
 
 class BallMark(Schema):
-    """Only what changes is sent."""
+    """Only what changes is sent: strike, why it is excluded, its cell, its trim."""
 
     strike: Strike | None = None
     excluded: str | None = Field(None, max_length=200)
+    club_id: UUID | None = None
+    swing: Label | None = None
+    trajectory: Trajectory | None = None
+    spin: Spin | None = None
+    tempo: Tempo | None = None
+    ball_position_in: float | None = None
+    grip_down_in: float | None = None
 
 
 class BallOut(Schema):
@@ -76,6 +90,8 @@ class BallOut(Schema):
     side: str | None
     spin_rpm: float | None
     ball_speed_mps: float | None
+    ball_position_in: float
+    grip_down_in: float
     extra: dict[str, str]
     excluded: str
     kept: bool
@@ -92,6 +108,13 @@ class BallOut(Schema):
     def resolve_club(obj: object) -> str:
         club = getattr(obj, "club", "")
         return str(getattr(club, "label", club))
+
+
+class Usual(Schema):
+    """What the student hit most on the last day; the academy's usual before the first."""
+
+    lie: Lie = Lie.MAT
+    ball: BallType = BallType.PREMIUM
 
 
 class Recorded(Schema):

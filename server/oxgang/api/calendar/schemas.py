@@ -1,13 +1,12 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Any
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import Moment
+from oxgang.api.fields import Line, Moment, Seen
 
 
 class AppointmentIn(Schema):
@@ -15,7 +14,7 @@ class AppointmentIn(Schema):
     starts_at: Moment
     minutes: int = 45
     check_up: int = 0
-    note: str = ""
+    note: Line = ""
 
 
 class AppointmentChange(Schema):
@@ -24,8 +23,8 @@ class AppointmentChange(Schema):
     starts_at: Moment | None = None
     minutes: int | None = None
     check_up: int | None = None
-    note: str | None = None
-    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")
+    note: Line | None = None
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class AppointmentOut(Schema):

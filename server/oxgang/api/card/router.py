@@ -13,7 +13,7 @@ from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
 from oxgang.api.card.schemas import (
     DifferenceOut,
     LinkIn,
@@ -22,6 +22,7 @@ from oxgang.api.card.schemas import (
     PublishIn,
     VersionOut,
 )
+from oxgang.api.fields import Line
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.core.errors import InputError
 from oxgang.files.card import Form, Side, write_card
@@ -74,7 +75,7 @@ def card_pdf(
     request: HttpRequest,
     student_id: UUID,
     form: Query[Form] = Form.POCKET,
-    sides: Query[str] = "yardage,club",
+    sides: Line = "yardage,club",
     number: Query[int | None] = None,
 ) -> HttpResponse:
     """The printed card of a version, in real size."""
@@ -87,6 +88,7 @@ def card_pdf(
         raise InputError("Choose at least one side.", field="sides")
     version = version_of(student, number)
     response = HttpResponse(write_card(card_of(version), form, wanted), "application/pdf")
+    took_away(request, student, f"the card of version {version.number}")
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.pdf"
     response["Content-Disposition"] = f'inline; filename="{name}"'
     return response

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from ninja import Schema
 
+from oxgang.api.fields import Label, Line
 from oxgang.core.events import EventKind
 from oxgang.core.shots import Trajectory
 
@@ -15,11 +16,11 @@ class EventIn(Schema):
     kind: EventKind
     on: date
     club_id: UUID | None = None
-    swing: str = ""
+    swing: Label = ""
     trajectory: Trajectory | None = None
     loft_deg: float | None = None
     bounce_deg: float | None = None
-    remark: str = ""
+    remark: Line = ""
 
 
 class EventOut(Schema):

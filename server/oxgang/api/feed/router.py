@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import datetime
 from typing import cast
 
 from django.http import HttpRequest
@@ -10,24 +10,48 @@ from django.utils import timezone
 from ninja import Query, Router
 from ninja.security import HttpBearer
 
+from oxgang.academy.models import Academy
+from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
-from oxgang.api.feed.schemas import DeviceIn, DeviceMade, DeviceOut, TakenIn, WaitingOut
-from oxgang.api.fields import Moment
+from oxgang.api.feed.schemas import (
+    ChangeOut,
+    DeviceIn,
+    DeviceMade,
+    DeviceOut,
+    Discarded,
+    DiscardIn,
+    LetGo,
+    PlaysBody,
+    PlaysIn,
+    SentOut,
+    TakenIn,
+    WaitingOut,
+)
+from oxgang.api.fields import SmallInt
 from oxgang.range_sessions.feeds.monitor import read_feed
-from oxgang.range_sessions.models import Device
+from oxgang.range_sessions.feeds.plays import Plays
+from oxgang.range_sessions.models import Device, FeedBall
 from oxgang.range_sessions.selectors.devices import (
+    PAGE,
+    change_in,
     device_by_token,
     device_of,
     devices_of,
+    discarded_balls,
+    playing,
     waiting_balls,
+    waiting_counts,
 )
-from oxgang.range_sessions.services.devices import make_token, revoke_token, take_in
+from oxgang.range_sessions.services.devices import (
+    discard,
+    let_go,
+    make_token,
+    revoke_token,
+    set_plays,
+    take_in,
+)
 
 router = Router(tags=["devices"])
-
-# A view that starts to listen sees what came in just before.
-LOOK_BACK = timedelta(minutes=10)
-FURTHEST_BACK = timedelta(days=31)
 
 
 class DeviceToken(HttpBearer):
@@ -51,34 +75,104 @@ def receive(request: HttpRequest) -> dict[str, int]:
     return {"new": new, "known": len(balls) - new}
 
 
+def _out(device: Device, waiting: int, now: datetime) -> DeviceOut:
+    plays_for = playing(device, now)
+    return DeviceOut(
+        id=device.pk,
+        name=device.name,
+        made_at=device.made_at,
+        revoked_at=device.revoked_at,
+        last_heard_at=device.last_heard_at,
+        plays_for=plays_for.pk if plays_for else None,
+        student=plays_for.name if plays_for else "",
+        by=device.plays_by.name if plays_for and device.plays_by else "",
+        plays=PlaysBody.model_validate(device.plays) if plays_for else None,
+        straight=device.straight,
+        waiting=waiting,
+    )
+
+
+def _one(academy: Academy, device_id: int) -> DeviceOut:
+    device = device_of(academy, device_id)
+    return _out(device, waiting_balls(device).count(), timezone.now())
+
+
 @router.get("/devices", response=list[DeviceOut])
-def devices(request: HttpRequest) -> list[Device]:
-    """The academy's devices."""
-    return list(devices_of(coach_of(request).academy))
+def devices(request: HttpRequest) -> list[DeviceOut]:
+    """The academy's devices, whom they play for, and how many balls wait."""
+    academy, now = coach_of(request).academy, timezone.now()
+    counts = waiting_counts(academy)
+    return [_out(device, counts.get(device.pk, 0), now) for device in devices_of(academy)]
+
+
+@router.get("/devices/change", response=ChangeOut)
+def change(request: HttpRequest) -> ChangeOut:
+    """Asked every moment by every view that shows a device: nothing but whether to ask more."""
+    return ChangeOut(change=change_in(coach_of(request).academy))
 
 
 @router.post("/devices", response=DeviceMade)
-def make(request: HttpRequest, data: DeviceIn) -> dict[str, object]:
+def make(request: HttpRequest, data: DeviceIn) -> DeviceMade:
     """A new token for a device. It is shown once; a device of this name loses its old one."""
-    device, token = make_token(data.name, by=coach_of(request), now=timezone.now())
-    return {"device": device, "token": token}
+    coach = coach_of(request)
+    device, token = make_token(data.name, by=coach, now=timezone.now())
+    return DeviceMade(device=_one(coach.academy, device.pk), token=token)
 
 
 @router.delete("/devices/{device_id}", response=DeviceOut)
-def revoke(request: HttpRequest, device_id: int) -> Device:
+def revoke(request: HttpRequest, device_id: int) -> DeviceOut:
     """Take a device's token away."""
     coach = coach_of(request)
+    revoke_token(device_of(coach.academy, device_id), by=coach, now=timezone.now())
+    return _one(coach.academy, device_id)
+
+
+@router.put("/devices/{device_id}/plays", response=DeviceOut)
+def play(request: HttpRequest, device_id: int, data: PlaysIn) -> DeviceOut:
+    """Say whose balls a device measures, and which shot they are."""
+    coach = coach_of(request)
     device = device_of(coach.academy, device_id)
-    revoke_token(device, by=coach, now=timezone.now())
-    return device
+    student = student_of(coach.academy, data.student_id)
+    body = data.plays.model_dump() | {"club_id": str(data.plays.club_id)}
+    set_plays(
+        device,
+        student,
+        Plays(**body),
+        straight=data.straight,
+        take=data.take,
+        by=coach,
+        now=timezone.now(),
+    )
+    return _one(coach.academy, device_id)
+
+
+@router.post("/devices/{device_id}/let-go", response=DeviceOut)
+def stop_playing(request: HttpRequest, device_id: int, data: LetGo) -> DeviceOut:
+    """The device plays for this student no more."""
+    coach = coach_of(request)
+    device = device_of(coach.academy, device_id)
+    student = student_of(coach.academy, data.student_id)
+    let_go(device, student, by=coach, now=timezone.now())
+    return _one(coach.academy, device_id)
 
 
 @router.get("/devices/{device_id}/balls", response=WaitingOut)
-def waiting(
-    request: HttpRequest, device_id: int, since: Query[Moment | None] = None
-) -> dict[str, object]:
-    """Balls of a device that no student has yet, received after a moment."""
-    device = device_of(coach_of(request).academy, device_id)
-    now = timezone.now()
-    since = now - LOOK_BACK if since is None else min(max(since, now - FURTHEST_BACK), now)
-    return {"now": now, "balls": waiting_balls(device, since)}
+def waiting(request: HttpRequest, device_id: int, after: SmallInt = 0) -> dict[str, object]:
+    """Balls of a device that nobody has and nobody discarded, oldest first, behind an id."""
+    found = waiting_balls(device_of(coach_of(request).academy, device_id), after)
+    page = list(found[:PAGE])
+    return {"balls": page, "left": max(0, found.count() - len(page))}
+
+
+@router.get("/devices/{device_id}/discarded", response=list[SentOut])
+def discarded(request: HttpRequest, device_id: int) -> list[FeedBall]:
+    """The newest discarded balls of a device."""
+    return list(discarded_balls(device_of(coach_of(request).academy, device_id)))
+
+
+@router.post("/devices/{device_id}/discard", response=Discarded)
+def throw_away(request: HttpRequest, device_id: int, data: DiscardIn) -> Discarded:
+    """Take waiting balls off the list. History brings them back."""
+    coach = coach_of(request)
+    device = device_of(coach.academy, device_id)
+    return Discarded(discarded=discard(device, data.balls, by=coach, now=timezone.now()))

@@ -1,21 +1,64 @@
 from __future__ import annotations
 
 from datetime import datetime
+from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
+
+from oxgang.api.fields import Label, SmallInt
+from oxgang.core.shots import BallType, Lie, Spin, Tempo, Trajectory
 
 
 class DeviceIn(Schema):
     name: str = Field(max_length=60)
 
 
+class PlaysBody(Schema):
+    """The shot that is hit in front of a device, and its conditions."""
+
+    club_id: UUID
+    swing: Label
+    trajectory: Trajectory = Trajectory.STOCK
+    spin: Spin = Spin.CHECK
+    tempo: Tempo = Tempo.NORMAL
+    lie: Lie = Lie.FAIRWAY
+    ball: BallType = BallType.PREMIUM
+    temperature_c: float | None = Field(None, ge=-30, le=55)
+    headwind_mps: float | None = Field(None, ge=-30, le=30)
+    ball_position_in: float = Field(0.0, ge=-12, le=12)
+    grip_down_in: float = Field(0.0, ge=-1, le=8)
+
+
+class PlaysIn(Schema):
+    """Whom a device is to play for. `take` takes it from another student; without it a change of
+    the shot of a device that plays for somebody else is refused."""
+
+    student_id: UUID
+    plays: PlaysBody
+    straight: bool = True
+    take: bool = False
+
+
+class LetGo(Schema):
+    student_id: UUID
+
+
 class DeviceOut(Schema):
+    """A device. `plays_for` is the student who has it now, `plays` the shot; `waiting` how many of
+    its balls nobody has."""
+
     id: int
     name: str
     made_at: datetime
     revoked_at: datetime | None
     last_heard_at: datetime | None
+    plays_for: UUID | None
+    student: str
+    by: str
+    plays: PlaysBody | None
+    straight: bool
+    waiting: int
 
 
 class DeviceMade(Schema):
@@ -32,8 +75,14 @@ class TakenIn(Schema):
     known: int
 
 
+class ChangeOut(Schema):
+    """Another number than before when anything of the academy's devices has changed."""
+
+    change: int
+
+
 class SentOut(Schema):
-    """A ball of a device that no student has yet."""
+    """A ball of a device that nobody has yet; `undone` is how often it was somebody's before."""
 
     id: int
     ball_uid: str
@@ -42,8 +91,20 @@ class SentOut(Schema):
     measured: dict[str, float]
     extra: dict[str, str]
     question: str
+    late: bool
+    undone: int = Field(alias="times_undone")
 
 
 class WaitingOut(Schema):
-    now: datetime
+    """A page of waiting balls, oldest first; `left` is how many stand behind it."""
+
     balls: list[SentOut]
+    left: int
+
+
+class DiscardIn(Schema):
+    balls: list[SmallInt] = Field(min_length=1, max_length=500)
+
+
+class Discarded(Schema):
+    discarded: int

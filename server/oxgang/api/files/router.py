@@ -16,7 +16,7 @@ from pydantic import ValidationError
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, student_of
 from oxgang.academy.services.clubs import import_bag
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
 from oxgang.api.files.schemas import (
     BagImported,
     BagReport,
@@ -26,6 +26,7 @@ from oxgang.api.files.schemas import (
     PreviewBall,
     Told,
 )
+from oxgang.api.reading import reading
 from oxgang.core.card import card_cell, lines_of
 from oxgang.core.errors import InputError
 from oxgang.core.shots import Shot
@@ -57,11 +58,14 @@ XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 BAD_ROWS = "The file has bad rows. Choose whether to skip them or to cancel."
 
 
-def _csv(student: Student, kind: str, text: str) -> HttpResponse:
-    return _file(student, f"{kind}.csv", text.encode(), "text/csv; charset=utf-8")
+def _csv(request: HttpRequest, student: Student, kind: str, text: str) -> HttpResponse:
+    return _file(request, student, f"{kind}.csv", text.encode(), "text/csv; charset=utf-8")
 
 
-def _file(student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
+def _file(
+    request: HttpRequest, student: Student, name: str, content: bytes, kind: str
+) -> HttpResponse:
+    took_away(request, student, name)
     response = HttpResponse(content, content_type=kind)
     whose = slugify(student.name) or "student"
     response["Content-Disposition"] = f'attachment; filename="{whose}-{name}"'
@@ -74,7 +78,7 @@ def shots_csv(
 ) -> HttpResponse:
     """Every ball of the student, or of one day."""
     student = student_of(coach_of(request).academy, student_id)
-    return _csv(student, "shots", write_shots(shots_for_file(student, day)))
+    return _csv(request, student, "shots", write_shots(shots_for_file(student, day)))
 
 
 @router.get("/students/{student_id}/shots.xlsx", include_in_schema=False)
@@ -83,7 +87,7 @@ def shots_xlsx(
 ) -> HttpResponse:
     """The same as a workbook."""
     student = student_of(coach_of(request).academy, student_id)
-    return _file(student, "shots.xlsx", write_workbook(shots_for_file(student, day)), XLSX)
+    return _file(request, student, "shots.xlsx", write_workbook(shots_for_file(student, day)), XLSX)
 
 
 @router.get("/students/{student_id}/shots.json", include_in_schema=False)
@@ -93,14 +97,14 @@ def shots_json(
     """The same as JSON."""
     student = student_of(coach_of(request).academy, student_id)
     text = write_json(shots_for_file(student, day))
-    return _file(student, "shots.json", text.encode(), "application/json")
+    return _file(request, student, "shots.json", text.encode(), "application/json")
 
 
 @router.get("/students/{student_id}/bag.csv", include_in_schema=False)
 def bag_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The student's bag."""
     student = student_of(coach_of(request).academy, student_id)
-    return _csv(student, "bag", write_bag(club.as_core() for club in bag_of(student)))
+    return _csv(request, student, "bag", write_bag(club.as_core() for club in bag_of(student)))
 
 
 @router.get("/students/{student_id}/matrix.csv", include_in_schema=False)
@@ -108,7 +112,7 @@ def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The student's matrix as it stands today."""
     student = student_of(coach_of(request).academy, student_id)
     cells = matrix_of(student, local_day(student, timezone.now())).cells
-    return _csv(student, "matrix", write_matrix(cells))
+    return _csv(request, student, "matrix", write_matrix(cells))
 
 
 @router.get("/students/{student_id}/matrix.xlsx", include_in_schema=False)
@@ -119,7 +123,7 @@ def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
     cards = [card_cell(cell) for cell in cells]
     lines = lines_of(cards, from_yd=student.from_yd, to_yd=student.to_yd, step=1)
     book = write_matrix_workbook(cells, lines, shots_for_file(student))
-    return _file(student, "matrix.xlsx", book, XLSX)
+    return _file(request, student, "matrix.xlsx", book, XLSX)
 
 
 @router.get("/students/{student_id}/matrix.json", include_in_schema=False)
@@ -127,7 +131,9 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as JSON."""
     student = student_of(coach_of(request).academy, student_id)
     cells = matrix_of(student, local_day(student, timezone.now())).cells
-    return _file(student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
+    return _file(
+        request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json"
+    )
 
 
 @router.post("/students/{student_id}/told", response=Told)
@@ -137,20 +143,21 @@ def told(
     """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    table = read_any(file.read())
-    text = write_table(table.columns, (row for _, row in table.rows))
-    reading = read_matrix(text.encode())
+    with reading():
+        table = read_any(file.read())
+        text = write_table(table.columns, (row for _, row in table.rows))
+        found = read_matrix(text.encode())
     kept = 0
     misfits: list[RowProblem] = []
-    if skip_bad or not reading.problems:
+    if skip_bad or not found.problems:
         kept, misfits = take_told(
             student,
-            reading.rows,
+            found.rows,
             skip_bad=skip_bad,
             by=coach,
             now=timezone.now(),
         )
-    return {"kept": kept, "problems": [*reading.problems, *misfits]}
+    return {"kept": kept, "problems": [*found.problems, *misfits]}
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)
@@ -159,7 +166,8 @@ def check_shots(
 ) -> dict[str, object]:
     """What a shots.csv holds. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
-    return _report(student, read_for(student, file.read()))
+    with reading():
+        return _report(student, read_for(student, file.read()))
 
 
 @router.post("/students/{student_id}/shots", include_in_schema=False)
@@ -172,7 +180,8 @@ def store_shots(
     """
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    read = read_for(student, file.read())
+    with reading():
+        read = read_for(student, file.read())
     if read.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
     return _stored(student, read, skip_bad, coach)
@@ -200,11 +209,12 @@ def look(
     """What any table holds under a mapping; without one it is remembered or guessed."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    table = read_any(file.read())
     chosen = _mapping(mapping) if mapping else None
-    known = None if chosen else remembered(coach.academy, table)
-    used = chosen or known or guessed(student, table)
-    read = match(student, read_mapped(table, used))
+    with reading():
+        table = read_any(file.read())
+        known = None if chosen else remembered(coach.academy, table)
+        used = chosen or known or guessed(student, table)
+        read = match(student, read_mapped(table, used))
     return {
         **_report(student, read),
         "columns": [{"name": name, "sample": table.values(name, 3)} for name in table.columns],
@@ -231,9 +241,10 @@ def take(
     """Store a foreign file's balls under a mapping, and remember the mapping for its header."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    table = read_any(file.read())
     used = _mapping(mapping)
-    read = match(student, read_mapped(table, used))
+    with reading():
+        table = read_any(file.read())
+        read = match(student, read_mapped(table, used))
     if read.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
     remember(coach.academy, table, used, by=coach)
@@ -286,8 +297,9 @@ def check_bag(
 ) -> dict[str, object]:
     """What a bag.csv holds. Nothing is stored."""
     student_of(coach_of(request).academy, student_id)
-    reading = read_bag(file.read())
-    return {"clubs": len(reading.rows), "problems": reading.problems}
+    with reading():
+        found = read_bag(file.read())
+    return {"clubs": len(found.rows), "problems": found.problems}
 
 
 @router.post("/students/{student_id}/bag", response=BagImported)
@@ -297,8 +309,9 @@ def store_bag(
     """Add the clubs of a bag.csv and update those whose label the bag has."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    reading = read_bag(file.read())
-    if reading.problems and not skip_bad:
+    with reading():
+        found = read_bag(file.read())
+    if found.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
-    new, changed = import_bag(student, reading.records, by=coach, now=timezone.now())
+    new, changed = import_bag(student, found.records, by=coach, now=timezone.now())
     return {"new": new, "changed": changed}

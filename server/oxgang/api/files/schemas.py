@@ -1,6 +1,15 @@
 from __future__ import annotations
 
+from typing import Annotated, Final
+
 from ninja import Schema
+from pydantic import Field
+
+from oxgang.files.limits import MOST_COLUMNS, MOST_IN_A_CELL
+
+# A name as a file has it.
+Header = Annotated[str, Field(max_length=MOST_IN_A_CELL)]
+MOST_NAMES: Final = 500
 
 
 class ProblemRow(Schema):
@@ -23,18 +32,18 @@ class FileReport(Schema):
 
 
 class SourceBody(Schema):
-    column: str
-    unit: str = ""
+    column: Header
+    unit: str = Field("", max_length=10)
 
 
 class MappingBody(Schema):
     """What each target is in a file; clubs and swings by their name there. See `files.foreign`."""
 
-    sources: dict[str, SourceBody]
-    clubs: dict[str, str] = {}
-    swings: dict[str, str] = {}
-    club: str = ""
-    swing: str = ""
+    sources: dict[str, SourceBody] = Field(max_length=MOST_COLUMNS)
+    clubs: dict[str, Header] = Field({}, max_length=MOST_NAMES)
+    swings: dict[str, Header] = Field({}, max_length=MOST_NAMES)
+    club: Header = ""
+    swing: Header = ""
 
 
 class ColumnOut(Schema):

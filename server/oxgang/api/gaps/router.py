@@ -56,6 +56,8 @@ def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> 
         furrow_from_yd=lo,
         furrow_to_yd=hi,
         closes=fill.closes,
+        ball_position_in=fill.ball_position_in,
+        grip_down_in=fill.grip_down_in,
         leaves=[
             StretchOut.model_validate(s)
             for gap in gaps

@@ -3,6 +3,7 @@ from __future__ import annotations
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.api.fields import Label
 from oxgang.api.matrix.schemas import CellOut, GroundOut, KeyOut, StretchOut
 from oxgang.api.students.schemas import ClubOut
 
@@ -30,6 +31,8 @@ class FillOut(Schema):
     furrow_from_yd: float
     furrow_to_yd: float
     closes: int
+    ball_position_in: float
+    grip_down_in: float
     leaves: list[StretchOut]
     later: bool
 
@@ -71,7 +74,7 @@ class WhatIfOut(Schema):
 
 class SearchIn(Schema):
     number: int
-    staying: list[str]
+    staying: list[Label] = Field(max_length=14)
 
 
 class GappingOut(Schema):

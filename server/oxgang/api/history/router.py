@@ -2,12 +2,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
+from django.db.models import QuerySet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import Student
-from oxgang.academy.selectors.log import entry_of, log_of
+from oxgang.academy.models import Entry
+from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
@@ -19,8 +20,7 @@ router = Router(tags=["history"])
 PAGE = 100
 
 
-def _page(student: Student, page: int) -> dict[str, object]:
-    rows = log_of(student)
+def _page(rows: QuerySet[Entry], page: int) -> dict[str, object]:
     first = (page_number(page) - 1) * PAGE
     entries = []
     for row in rows[first : first + PAGE]:
@@ -42,7 +42,13 @@ def _page(student: Student, page: int) -> dict[str, object]:
 @router.get("/students/{student_id}/history", response=LogOut)
 def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> dict[str, object]:
     """Who changed what and when, newest first."""
-    return _page(student_of(coach_of(request).academy, student_id), page)
+    return _page(log_of(student_of(coach_of(request).academy, student_id)), page)
+
+
+@router.get("/history", response=LogOut)
+def history_of_academy(request: HttpRequest, page: Query[int] = 1) -> dict[str, object]:
+    """What was done to scales and devices, and who signed in, newest first."""
+    return _page(log_of_academy(coach_of(request).academy), page)
 
 
 @router.post("/history/{entry_id}/undo", response=LogOut)
@@ -51,5 +57,6 @@ def take_back(request: HttpRequest, entry_id: int) -> dict[str, object]:
     coach = coach_of(request)
     entry = entry_of(coach.academy, entry_id)
     undo(entry, by=coach, now=timezone.now())
-    assert entry.student is not None
-    return _page(entry.student, 1)
+    if entry.student is None:
+        return _page(log_of_academy(coach.academy), 1)
+    return _page(log_of(entry.student), 1)

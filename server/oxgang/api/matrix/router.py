@@ -12,6 +12,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import Label
 from oxgang.api.matrix.out import matrix_out
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.api.matrix.stored import matrix_text
@@ -57,8 +58,8 @@ def matrix(
 def why_cell(
     request: HttpRequest,
     student_id: UUID,
-    club: str,
-    swing: str,
+    club: Label,
+    swing: Label,
     trajectory: Trajectory,
     spin: Spin = Spin.CHECK,
     tempo: Tempo = Tempo.NORMAL,

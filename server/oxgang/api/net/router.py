@@ -8,6 +8,7 @@ from ninja import Query, Router
 
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
 from oxgang.core.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
 from oxgang.core.shots import CellKey, Trajectory
@@ -21,8 +22,8 @@ router = Router(tags=["net"])
 def net_plan(
     request: HttpRequest,
     student_id: UUID,
-    club: str,
-    swing: str,
+    club: Label,
+    swing: Label,
     trajectory: Trajectory = Trajectory.STOCK,
     distance_m: Query[float] = 3.0,
     ball_height_m: Query[float] = 0.0,

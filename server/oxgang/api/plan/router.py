@@ -5,7 +5,7 @@ from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Query, Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
@@ -28,9 +28,9 @@ from oxgang.core.stages import Criteria
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.standing import criteria_of, standing_of
-from oxgang.range_sessions.models import StoredPlan
+from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.plans import drop_plan, keep_plan
+from oxgang.range_sessions.services.plans import PlanFields, drop_plan, keep_plan
 
 router = Router(tags=["plan"])
 
@@ -42,15 +42,17 @@ def _item(planned: Planned) -> PlanItem:
         reason=planned.reason,
         lie=planned.lie,
         note=planned.note,
+        ball_position_in=planned.ball_position_in,
     )
 
 
 def _page(student: Student) -> dict[str, object]:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, standings = standing_of(student, found.matrix)
-    plan = StoredPlan.objects.filter(student=student).first()
+    plan, homework = plan_of(student), plan_of(student, homework=True)
     return {
         "plan": plan and PlanOut.from_orm(plan),
+        "homework": homework and PlanOut.from_orm(homework),
         "stage": stage,
         "by_hand": bool(student.stage),
         "standings": standings,
@@ -106,9 +108,9 @@ def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> dict[str,
     else:
         wanted = {"protocol": Protocol.CHECK_UP, "balls": data.balls}
         items = _planned(student, Wanted.model_validate(wanted))
-    title = Protocol.CHECK_UP.value
     rows = [item.dict() for item in items]
-    keep_plan(student, rows, title=title, homework=False, by=coach, now=timezone.now())
+    fields = PlanFields(title=Protocol.CHECK_UP.value, homework=False, items=rows)
+    keep_plan(student, fields, by=coach, now=timezone.now())
     return _page(student)
 
 
@@ -118,18 +120,19 @@ def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> dict[str, obje
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     items = [item.dict() for item in data.items]
-    keep_plan(
-        student, items, title=data.title, homework=data.homework, by=coach, now=timezone.now()
-    )
+    fields = PlanFields(title=data.title, homework=data.homework, items=items)
+    keep_plan(student, fields, by=coach, now=timezone.now(), seen=data.seen, looked=data.looked)
     return _page(student)
 
 
 @router.delete("/students/{student_id}/plan", response=PlanPage)
-def drop(request: HttpRequest, student_id: UUID) -> dict[str, object]:
-    """Drop the plan."""
+def drop(
+    request: HttpRequest, student_id: UUID, homework: Query[bool] = False
+) -> dict[str, object]:
+    """Drop the plan, or the homework."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    drop_plan(student, by=coach, now=timezone.now())
+    drop_plan(student, homework=homework, by=coach, now=timezone.now())
     return _page(student)
 
 

@@ -5,9 +5,11 @@ from datetime import datetime
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.api.fields import Label, Moment
 from oxgang.core.protocols import Protocol
 from oxgang.core.shots import Lie, Spin, Tempo, Trajectory
 from oxgang.core.stages import Stage
+from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 
 class PlanItem(Schema):
@@ -20,6 +22,8 @@ class PlanItem(Schema):
     reason: str = Field("", max_length=200)
     lie: Lie | None = None
     note: str = Field("", max_length=120)
+    ball_position_in: float = Field(0.0, ge=-12, le=12)
+    grip_down_in: float = Field(0.0, ge=-1, le=8)
 
 
 class CheckUp(Schema):
@@ -28,8 +32,8 @@ class CheckUp(Schema):
 
     balls: int = Field(15, ge=1, le=300)
     moved: bool = False
-    club: str = ""
-    swing: str = ""
+    club: Label = ""
+    swing: Label = ""
 
 
 class Wanted(Schema):
@@ -39,8 +43,8 @@ class Wanted(Schema):
     balls: int = Field(45, ge=1, le=300)
     minutes: float | None = Field(None, gt=0, le=240)
     yardage: float | None = Field(None, gt=0, le=200)
-    club: str | None = None
-    swing: str | None = None
+    club: Label | None = None
+    swing: Label | None = None
 
 
 class Draft(Schema):
@@ -48,14 +52,28 @@ class Draft(Schema):
     balls: int
 
 
-class PlanIn(Schema):
+class PlanBody(Schema):
     title: str = Field(max_length=60)
     homework: bool = False
-    items: list[PlanItem]
+    items: list[PlanItem] = Field(max_length=MOST_ITEMS)
 
 
-class PlanOut(PlanIn):
+class PlanIn(PlanBody):
+    """`seen` is when the plan that the coach was looking at was made, `looked` that there was a
+    look: a plan that somebody else has made since is not overwritten unseen."""
+
+    seen: Moment | None = None
+    looked: bool = False
+
+
+class PlanOut(PlanBody):
     made_at: datetime
+    by: str = ""
+
+    @staticmethod
+    def resolve_by(obj: object) -> str:
+        by = getattr(obj, "made_by", None)
+        return by.name if by else ""
 
 
 class StandingOut(Schema):
@@ -72,9 +90,10 @@ class CriteriaBody(Schema):
 
 
 class PlanPage(Schema):
-    """The student's plan, stage and the protocols with what each is about."""
+    """The student's plan, the homework, the stage and the protocols with what each is about."""
 
     plan: PlanOut | None
+    homework: PlanOut | None
     stage: Stage
     by_hand: bool
     standings: list[StandingOut]

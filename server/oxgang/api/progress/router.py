@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Annotated
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -8,10 +9,11 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
+from pydantic import Field
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
 from oxgang.api.progress.schemas import ProgressOut
 from oxgang.core.errors import InputError
 from oxgang.core.events import Happened
@@ -19,9 +21,9 @@ from oxgang.core.remarks import MAX_WORDS, draft
 from oxgang.core.units import m_from_yd
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
-from oxgang.range_sessions.models import StoredPlan
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
+from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["progress"])
@@ -46,7 +48,7 @@ def _named(event: Happened) -> str:
 
 
 def _homework(student: Student) -> list[str]:
-    plan = StoredPlan.objects.filter(student=student, homework=True).first()
+    plan = plan_of(student, homework=True)
     if plan is None:
         return []
     return [
@@ -112,7 +114,7 @@ def report(
     student_id: UUID,
     from_day: Query[date | None] = None,
     to_day: Query[date | None] = None,
-    words: Query[str | None] = None,
+    words: Annotated[str, Field(max_length=4000)] | None = None,
 ) -> HttpResponse:
     """A page for the student and the parents."""
     coach = coach_of(request)
@@ -121,6 +123,7 @@ def report(
         raise InputError(f"Keep your words to {MAX_WORDS} characters.", field="words")
     found, _ = _found(student, from_day, to_day)
     text = words if words and words.strip() else _words(student, found)
+    took_away(request, student, "the progress page")
     content = write_report(
         Report(
             student=student.name,

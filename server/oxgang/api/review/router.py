@@ -62,6 +62,7 @@ def _verdict(verdict: Verdict, before: StudentMatrix) -> dict[str, object]:
         "balls": verdict.balls,
         "since": verdict.since,
         "bad_day": day.bad,
+        "wild": day.wild,
         "solid": struck.solid,
         "struck": struck.balls,
         "usual_solid": struck.usual_solid / struck.usual_balls if struck.usual_balls else None,

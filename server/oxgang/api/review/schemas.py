@@ -6,7 +6,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.balls.schemas import BallOut
+from oxgang.api.balls.schemas import BallOut, Uid
+from oxgang.api.fields import Line
 from oxgang.api.matrix.schemas import CellOut, ConflictOut, SuspectOut
 
 
@@ -60,6 +61,7 @@ class VerdictOut(Schema):
     balls: int | None
     since: date
     bad_day: bool
+    wild: bool
     solid: int
     struck: int
     usual_solid: float | None
@@ -79,8 +81,8 @@ class ReviewOut(Schema):
 class ReviewIn(Schema):
     """`keep` None keeps all that wait; `aside` sets balls aside, each with a reason."""
 
-    keep: list[str] | None = None
-    aside: dict[str, str] = Field(default_factory=dict)
+    keep: list[Uid] | None = Field(None, max_length=20_000)
+    aside: dict[str, Line] = Field(default_factory=dict, max_length=5_000)
 
 
 class Reviewed(Schema):

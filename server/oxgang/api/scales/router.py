@@ -1,20 +1,28 @@
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import SwingScale
 from oxgang.academy.selectors.people import scale_of, scales_of
-from oxgang.academy.services.scales import add_scale, change_scale
+from oxgang.academy.services.scales import ScaleFields, add_scale, change_scale
 from oxgang.api.auth import coach_of
-from oxgang.api.scales.schemas import ScaleIn, ScaleOut
+from oxgang.api.scales.schemas import PositionIn, ScaleIn, ScaleOut, ScaleSeen
 from oxgang.core.swing import Position
+from oxgang.range_sessions.selectors.balls import balls_under
 
 router = Router(tags=["scales"])
 
 
-def _positions(data: ScaleIn) -> list[Position]:
-    return [Position(p.label.strip(), p.arm_deg, p.cue.strip()) for p in data.positions]
+def _fields(data: ScaleIn | ScaleSeen) -> ScaleFields:
+    return ScaleFields(name=data.name, idea=data.idea, positions=_positions(data.positions))
+
+
+def _positions(said: Sequence[PositionIn]) -> list[Position]:
+    return [Position(p.label.strip(), p.arm_deg, p.cue.strip()) for p in said]
 
 
 @router.get("/scales", response=list[ScaleOut])
@@ -27,8 +35,7 @@ def scales(request: HttpRequest) -> list[SwingScale]:
 def new_scale(request: HttpRequest, data: ScaleIn) -> tuple[int, SwingScale]:
     """Add a scale of the coach's own."""
     coach = coach_of(request)
-    stored = add_scale(data.name, data.idea, _positions(data), by=coach)
-    return 201, scale_of(coach.academy, stored.pk)
+    return 201, add_scale(_fields(data), by=coach, now=timezone.now())
 
 
 @router.put("/scales/{scale_id}", response=ScaleOut)
@@ -36,5 +43,11 @@ def rewrite_scale(request: HttpRequest, scale_id: int, data: ScaleIn) -> SwingSc
     """Rewrite a scale; balls keep the arm angles they were hit with."""
     coach = coach_of(request)
     stored = scale_of(coach.academy, scale_id)
-    change_scale(stored, data.name, data.idea, _positions(data), by=coach)
-    return scale_of(coach.academy, scale_id)
+    return change_scale(
+        stored,
+        _fields(data),
+        by=coach,
+        now=timezone.now(),
+        was=None if data.was is None else _fields(data.was),
+        hit_with=None if data.confirmed else lambda gone: balls_under(stored, gone),
+    )

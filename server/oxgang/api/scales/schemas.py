@@ -3,11 +3,14 @@ from __future__ import annotations
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.services.scales import MAX_NAME, MOST_POSITIONS
+from oxgang.api.fields import Label, Line
+
 
 class PositionIn(Schema):
-    label: str = Field(max_length=24)
+    label: Label
     arm_deg: float
-    cue: str = Field("", max_length=200)
+    cue: Line = ""
 
 
 class PositionOut(Schema):
@@ -16,10 +19,22 @@ class PositionOut(Schema):
     cue: str
 
 
+class ScaleSeen(Schema):
+    """What a coach saw of a scale before changing it."""
+
+    name: str = Field(max_length=MAX_NAME)
+    idea: Line
+    positions: list[PositionIn] = Field(max_length=MOST_POSITIONS)
+
+
 class ScaleIn(Schema):
-    name: str
-    idea: str = Field("", max_length=200)
-    positions: list[PositionIn]
+    """`was` is the scale as the coach saw it; `confirmed` that swings with balls may go."""
+
+    name: str = Field(max_length=MAX_NAME)
+    idea: Line = ""
+    positions: list[PositionIn] = Field(max_length=MOST_POSITIONS)
+    was: ScaleSeen | None = None
+    confirmed: bool = False
 
 
 class ScaleOut(Schema):
@@ -28,7 +43,3 @@ class ScaleOut(Schema):
     name: str
     idea: str
     positions: list[PositionOut]
-
-    @staticmethod
-    def resolve_positions(obj: object) -> list[object]:
-        return list(obj.positions.all())  # type: ignore[attr-defined]

@@ -12,7 +12,7 @@ from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
 from oxgang.api.auth import coach_of
-from oxgang.api.fields import page_number
+from oxgang.api.fields import Line, page_number
 from oxgang.api.matrix.stored import catch_up
 from oxgang.api.students.schemas import (
     ClubChange,
@@ -52,7 +52,7 @@ def _out(student: Student) -> dict[str, object]:
 @router.get("/students", response=StudentsPage)
 def students(
     request: HttpRequest,
-    search: Query[str] = "",
+    search: Line = "",
     show: Query[Show] = Show.ALL,
     archived: Query[bool] = False,
     page: Query[int] = 1,

@@ -1,19 +1,23 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Any, Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.services.students import MAX_NAME
+from oxgang.api.fields import Label, Seen
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.load import BALL_LIMIT
 
+Name = Annotated[str, Field(max_length=MAX_NAME)]
+
 
 class StudentIn(Schema):
-    name: str
+    name: Name
     scale_id: int
     hand: Literal["right", "left"] = "right"
     units: Literal["yd", "m"] = "yd"
@@ -27,7 +31,7 @@ class StudentIn(Schema):
 class StudentChange(Schema):
     """Only the fields that change are sent."""
 
-    name: str | None = None
+    name: Name | None = None
     scale_id: int | None = None
     hand: Literal["right", "left"] | None = None
     units: Literal["yd", "m"] | None = None
@@ -37,7 +41,7 @@ class StudentChange(Schema):
     stage: Literal["", "contact", "distance", "trajectory"] | None = None
     ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
-    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class ComingOut(Schema):
@@ -132,7 +136,7 @@ class StudentOut(Schema):
 
 
 class ClubIn(Schema):
-    label: str
+    label: Label
     loft_deg: float
     bounce_deg: float | None = None
     note: str = Field("", max_length=200)
@@ -143,10 +147,10 @@ class ClubIn(Schema):
 class ClubChange(Schema):
     """Only the fields that change are sent; those left out stay, whatever stands here."""
 
-    label: str = ""
+    label: Label = ""
     loft_deg: float = 0.0
     bounce_deg: float | None = None
     note: str = Field("", max_length=200)
     used_from: date | None = None
     used_until: date | None = None
-    was: dict[str, Any] | None = Field(None, description="the fields as the coach saw them")
+    was: Seen | None = Field(None, description="the fields as the coach saw them")

@@ -10,10 +10,12 @@ from ninja.files import UploadedFile
 from pydantic import ValidationError
 
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
+from oxgang.api.reading import reading
 from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
 from oxgang.core.errors import FileError
 from oxgang.files.json_text import read_json
+from oxgang.files.limits import check_bytes
 from oxgang.matrix.selectors.transfer import everything_of
 from oxgang.matrix.services.transfer import bring_in
 
@@ -24,6 +26,7 @@ router = Router(tags=["transfer"])
 def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """Everything of one student."""
     student = student_of(coach_of(request).academy, student_id)
+    took_away(request, student, "the whole student as a file")
     file = StudentFile.model_validate(everything_of(student, timezone.now()))
     response = HttpResponse(file.model_dump_json(indent=1), content_type="application/json")
     name = f"{slugify(student.name) or 'student'}.oxgang.json"
@@ -36,7 +39,8 @@ def bring(
     request: HttpRequest, file: File[UploadedFile], confirmed: Form[bool] = False
 ) -> tuple[int, dict[str, object]]:
     """A new student from a file."""
-    read = _read(file.read())
+    with reading():
+        read = _read(file.read())
     student = bring_in(
         read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed
     )
@@ -57,6 +61,7 @@ def _read(content: bytes) -> StudentFile:
     FileError
         When it is not JSON, not a student's file, of a newer version, or damaged; with the place.
     """
+    check_bytes(content)
     try:
         said = read_json(content)
     except ValueError:

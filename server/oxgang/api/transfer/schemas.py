@@ -112,6 +112,8 @@ class BallPart(_Strict):
     excluded: str = Field(max_length=200)
     withdrawn: bool
     extra: dict[str, str]
+    ball_position_in: float = Field(0.0, ge=-12, le=12)
+    grip_down_in: float = Field(0.0, ge=-1, le=8)
     measured: dict[str, float] = Field(
         description="carry_yd, launch_deg and the others of shots.csv"
     )
@@ -194,6 +196,7 @@ class StudentFile(_Strict):
     balls: list[BallPart]
     told: list[ToldPart]
     plan: PlanPart | None
+    homework: PlanPart | None = None
     versions: list[VersionPart]
 
 

@@ -45,7 +45,7 @@ class Hit:
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is at home conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today. `told` is no ball but a carry from a matrix kept elsewhere.
+    is today. `trimmed` was hit with a trim, and says nothing of the untrimmed shot. `told` is no ball but a carry from a matrix kept elsewhere.
     """
 
     cell: CellKey
@@ -60,11 +60,17 @@ class Hit:
     sd: float = 0.0
     re_expressed: bool = False
     told: bool = False
+    trimmed: bool = False
 
     @property
     def counts(self) -> bool:
-        """Whether this ball sets carries: solid, not excluded, with a carry."""
-        return self.strike is Strike.SOLID and not self.excluded and (self.carry_yd or 0) > 0
+        """Whether this ball sets carries: solid, without a trim, not excluded, with a carry."""
+        return (
+            self.strike is Strike.SOLID
+            and not self.trimmed
+            and not self.excluded
+            and (self.carry_yd or 0) > 0
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +123,7 @@ def hits_at_home(
                 shot.ball,
                 shot.lie,
                 home.sd,
+                trimmed=shot.trimmed,
             )
         )
     return hits

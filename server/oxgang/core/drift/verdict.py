@@ -69,8 +69,13 @@ class DayOfStrikes:
 
     @property
     def bad(self) -> bool:
-        """Whether this was a bad day of strikes."""
-        return min(self.chance, self.scatter_chance) < BAD_DAY
+        """Whether this was a bad day of strikes: fewer solid ones than usual."""
+        return self.chance < BAD_DAY
+
+    @property
+    def wild(self) -> bool:
+        """Whether the solid balls scattered more than usual."""
+        return self.scatter_chance < BAD_DAY
 
     @property
     def by_conditions(self) -> bool:
@@ -174,6 +179,6 @@ def _advice(
     if first is None or (nothing >= OPEN and not whole.changed):
         return Advice.BLEND
     clear = first.probability >= CLEAR * (1 - nothing) and first.balls >= FEWEST_TO_REPLACE
-    if nothing < SURE and clear and not strikes.bad:
+    if nothing < SURE and clear and not (strikes.bad or strikes.wild):
         return Advice.REPLACE
     return Advice.CHECK_UP

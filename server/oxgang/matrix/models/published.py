@@ -16,6 +16,8 @@ class PublishedMatrix(models.Model):
     content = models.JSONField()
     published_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
     published_at = models.DateTimeField()
+    # Published by mistake and taken back: the version before is handed out again.
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         constraints = [

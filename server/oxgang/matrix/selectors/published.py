@@ -35,8 +35,8 @@ class Difference:
 
 
 def versions_of(student: Student) -> QuerySet[PublishedMatrix]:
-    """The student's versions, newest first."""
-    versions = PublishedMatrix.objects.filter(student=student)
+    """The student's versions that were not taken back, newest first."""
+    versions = PublishedMatrix.objects.filter(student=student, withdrawn_at=None)
     return versions.select_related("published_by").order_by("-number")
 
 

@@ -11,7 +11,8 @@ from oxgang.academy.selectors.people import bag_of
 from oxgang.core.recipes import Recipe
 from oxgang.core.shots import MEASURED
 from oxgang.matrix.selectors.published import versions_of
-from oxgang.range_sessions.models import Ball, StoredPlan, ToldCell
+from oxgang.range_sessions.models import Ball, ToldCell
+from oxgang.range_sessions.selectors.plans import plan_of
 
 STUDENT_FIELDS = (
     "name", "hand", "units", "tolerance_yd", "from_yd", "to_yd", "school", "stage", "criteria",
@@ -20,10 +21,11 @@ STUDENT_FIELDS = (
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
 BALL_FIELDS = (
     "uid", "hit_on", "hit_at", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball",
-    "lie", "kept", "excluded", "extra",
+    "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in",
 )  # fmt: skip
 TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
 EVENT_FIELDS = ("kind", "on", "swing", "arm_deg", "trajectory", "note")
+PLAN_FIELDS = ("title", "homework", "items")
 VERSION_FIELDS = ("number", "note", "content", "published_at")
 
 
@@ -31,7 +33,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
     """All records of a student but the log of who changed what, which stays with the academy."""
     scale = student.scale.as_core()
     academy = student.academy
-    plan = StoredPlan.objects.filter(student=student).first()
+    plan, homework = plan_of(student), plan_of(student, homework=True)
     return {
         "made_at": now,
         "academy": _fields(academy, ("name", "altitude_m", "time_zone")),
@@ -67,9 +69,10 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
         "balls": [_ball(ball) for ball in Ball.objects.filter(student=student).order_by("pk")],
         "told": [
             {"club": str(row.club_id), **_fields(row, TOLD_FIELDS)}
-            for row in ToldCell.objects.filter(student=student)
+            for row in ToldCell.objects.filter(student=student, withdrawn_at=None)
         ],
-        "plan": plan and _fields(plan, ("title", "homework", "items")),
+        "plan": plan and _fields(plan, PLAN_FIELDS),
+        "homework": homework and _fields(homework, PLAN_FIELDS),
         "versions": [
             _fields(version, VERSION_FIELDS) for version in versions_of(student).order_by("number")
         ],

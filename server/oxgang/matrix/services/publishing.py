@@ -10,7 +10,7 @@ from django.db import transaction
 from django.db.models import Max
 
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.services.log import note
+from oxgang.academy.services.log import born, note
 from oxgang.academy.tokens import hash_of
 from oxgang.core.card import card_cell
 from oxgang.core.errors import InputError
@@ -59,7 +59,8 @@ def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> Publi
         published_by=by,
         published_at=now,
     )
-    note(student, f"Published version {version.number}", by=by, now=now)
+    words = f"Published version {version.number}"
+    note(student, words, by=by, now=now, changes=[born(version, "withdrawn_at")])
     return version
 
 
@@ -75,7 +76,7 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
     lo, hi = DAYS_RANGE
     if not lo <= days <= hi:
         raise InputError(f"A link lasts {lo} to {hi} days.", field="days")
-    if not PublishedMatrix.objects.filter(student=student).exists():
+    if not PublishedMatrix.objects.filter(student=student, withdrawn_at=None).exists():
         raise InputError("Publish a version first; the card shows that.")
     token = secrets.token_urlsafe(24)
     link = CardLink.objects.create(

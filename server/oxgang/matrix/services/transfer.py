@@ -16,7 +16,6 @@ from oxgang.academy.services.log import born, note
 from oxgang.core import bag
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.gaps import checked_range, checked_tolerance
-from oxgang.core.home import at_home
 from oxgang.core.load import checked_limit
 from oxgang.core.recipes import Recipe, checked_recipe
 from oxgang.core.shots import MEASURED
@@ -33,6 +32,7 @@ from oxgang.matrix.selectors.transfer import (
 )
 from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
 from oxgang.range_sessions.services.balls import CHUNK
+from oxgang.range_sessions.services.home import bring_home
 
 
 @transaction.atomic
@@ -86,8 +86,12 @@ def bring_in(
             told_by=by,
             **{name: told[name] for name in TOLD_FIELDS},
         )
-    if file["plan"]:
-        StoredPlan.objects.create(student=student, made_by=by, made_at=now, **file["plan"])
+    kinds = set()
+    for plan in (file["plan"], file["homework"]):
+        # A file of an earlier version had one plan, of either kind.
+        if plan and plan["homework"] not in kinds:
+            StoredPlan.objects.create(student=student, made_by=by, made_at=now, **plan)
+            kinds.add(plan["homework"])
     PublishedMatrix.objects.bulk_create(
         PublishedMatrix(student=student, **{name: version[name] for name in VERSION_FIELDS})
         for version in file["versions"]
@@ -167,10 +171,5 @@ def _balls(
                     **row["measured"],
                 )
             )
-        homes = at_home(
-            [ball.as_core(club_label=ball.club.label) for ball in chunk],
-            student.academy.altitude_m,
-        )
-        for ball, home in zip(chunk, homes, strict=True):
-            ball.home_yd, ball.home_sd = home.carry_yd, home.sd
+        bring_home(chunk, student.academy.altitude_m)
         Ball.objects.bulk_create(chunk, batch_size=CHUNK)

@@ -11,16 +11,26 @@ from datetime import UTC, datetime
 from typing import Any, Final
 
 from oxgang.core.air import Air
-from oxgang.core.checks import NO_SUCH_DAY, in_calendar, problem_with, question_about
+from oxgang.core.checks import (
+    NO_SUCH_DAY,
+    in_calendar,
+    moment_question,
+    problem_with,
+    question_about,
+)
 from oxgang.core.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
 from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.shots import MEASURED, CellKey, Shot, with_measured
+from oxgang.core.shots import MEASURED, TRIMS, CellKey, Shot, with_measured
 from oxgang.files.json_text import read_json
 from oxgang.files.shots import CONVERTED
 
 MOST_BALLS: Final = 500
 MAX_ID: Final = 48
 MAX_NOTE: Final = 200
+MAX_NOTE_NAME: Final = 40
+MOST_NOTES: Final = 40
+NUMBERS: Final = frozenset((*MEASURED, *TRIMS))
+KNOWN: Final = frozenset((*NUMBERS, *CONVERTED, "id", "hit_at"))
 
 
 class MalformedFeed(OxgangError):
@@ -77,14 +87,19 @@ def _ball(data: Any, prefix: str, *, now: datetime, altitude_m: float) -> SentBa
         raise MalformedFeed(f"id must be text of 4 to {MAX_ID} characters.", field=f"{prefix}id")
     hit_at = _moment(data.get("hit_at"), f"{prefix}hit_at", now)
     measured = _measured(data, prefix)
-    extra = {
-        str(name)[:40]: str(value)[:MAX_NOTE]
-        for name, value in data.items()
-        if name not in (*MEASURED, *CONVERTED, "id", "hit_at") and value is not None
-    }
+    notes = {name: value for name, value in data.items() if name not in KNOWN and value is not None}
+    if len(notes) > MOST_NOTES:
+        raise MalformedFeed(
+            f"A ball has {len(notes):,} fields beside the measured ones; at most {MOST_NOTES} are "
+            "kept.",
+            field=prefix.rstrip(".") or "body",
+        )
+    extra = {str(name)[:MAX_NOTE_NAME]: str(value)[:MAX_NOTE] for name, value in notes.items()}
     if "carry_yd" not in measured and "total_yd" not in measured:
         _fly(measured, extra, prefix, altitude_m)
-    question = question_about(with_measured(Shot(cell=CellKey("", "")), measured))
+    question = moment_question(hit_at, now) or question_about(
+        with_measured(Shot(cell=CellKey("", "")), measured)
+    )
     return SentBall(uid, hit_at, measured, extra, question)
 
 
@@ -108,7 +123,7 @@ def _measured(data: Mapping[str, Any], prefix: str) -> dict[str, float]:
     measured: dict[str, float] = {}
     for name, value in data.items():
         target, convert = CONVERTED.get(name, (name, float))
-        if target not in MEASURED or value is None:
+        if target not in NUMBERS or value is None:
             continue
         if isinstance(value, bool) or not isinstance(value, int | float):
             raise MalformedFeed(f"{name} must be a number.", field=f"{prefix}{name}")

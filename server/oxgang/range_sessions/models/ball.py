@@ -54,6 +54,10 @@ class Ball(models.Model):
     temperature_c = models.FloatField(null=True, blank=True)
     altitude_m = models.FloatField(null=True, blank=True)
     headwind_mps = models.FloatField(null=True, blank=True)
+    # A trim of the shot, in inches: the ball back of the student's recipe (- is forward), gripped
+    # down beyond it. Such a ball does not set the carry of its untrimmed cell.
+    ball_position_in = models.FloatField(default=0)
+    grip_down_in = models.FloatField(default=0)
     # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
     home_yd = models.FloatField(null=True, blank=True)
     home_sd = models.FloatField(default=0)
@@ -62,6 +66,15 @@ class Ball(models.Model):
     excluded = models.CharField(max_length=200, blank=True)
     extra = models.JSONField(default=dict, blank=True)
     withdrawn_at = models.DateTimeField(null=True, blank=True)
+    # What a device sent of it. One ball at a time, of one student, has it.
+    sent = models.ForeignKey(
+        "FeedBall",
+        null=True,
+        blank=True,
+        on_delete=models.SET_NULL,
+        related_name="balls",
+        db_index=False,
+    )
     # Who recorded it and when.
     entry = models.ForeignKey(
         Entry, null=True, on_delete=models.SET_NULL, related_name="+", db_index=False
@@ -69,9 +82,17 @@ class Ball(models.Model):
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["student", "uid"], name="ball_once_a_student")
+            models.UniqueConstraint(fields=["student", "uid"], name="ball_once_a_student"),
+            models.UniqueConstraint(
+                fields=["sent"], condition=models.Q(withdrawn_at=None), name="sent_ball_taken_once"
+            ),
         ]
-        indexes = [models.Index(fields=["student", "hit_on"])]
+        indexes = [
+            models.Index(fields=["student", "hit_on"]),
+            models.Index(
+                fields=["sent"], condition=models.Q(sent__isnull=False), name="balls_of_devices"
+            ),
+        ]
 
     def __str__(self) -> str:
         return self.uid
@@ -94,5 +115,5 @@ class Ball(models.Model):
             lie=Lie(self.lie),
             excluded=self.excluded,
             extra=self.extra,
-            **{name: getattr(self, name) for name in shots.MEASURED},
+            **{name: getattr(self, name) for name in (*shots.MEASURED, *shots.TRIMS)},
         )

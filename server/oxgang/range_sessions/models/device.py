@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from django.db import models
 
-from oxgang.academy.models import Academy, Coach
-from oxgang.range_sessions.models.ball import Ball
+from oxgang.academy.models import Academy, Coach, Student
+from oxgang.core.checks import moment_question
 
 
 class Device(models.Model):
     """A launch monitor of an academy. Only the hash of its token is kept.
 
-    A token made anew takes the old one's place; a revoked device has none.
+    A token made anew takes the old one's place; a revoked device has none. `plays_for` is the
+    student whose balls it measures until `plays_until`; `plays` says what is being hit (the fields
+    of `feeds.plays.Plays`); a ball goes there as it arrives when `straight`. `change` grows with
+    every ball and every change, so that a view need only ask whether it has moved.
     """
 
     academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="devices")
@@ -21,6 +24,13 @@ class Device(models.Model):
     made_at = models.DateTimeField()
     revoked_at = models.DateTimeField(null=True, blank=True)
     last_heard_at = models.DateTimeField(null=True, blank=True)
+    plays_for = models.ForeignKey(Student, null=True, on_delete=models.SET_NULL, related_name="+")
+    plays = models.JSONField(default=dict)
+    straight = models.BooleanField(default=True)
+    plays_since = models.DateTimeField(null=True, blank=True)
+    plays_until = models.DateTimeField(null=True, blank=True)
+    plays_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
+    change = models.PositiveBigIntegerField(default=0)
 
     class Meta:
         constraints = [
@@ -32,7 +42,10 @@ class Device(models.Model):
 
 
 class FeedBall(models.Model):
-    """One ball as a device sent it, until a coach gives it to a student and a cell."""
+    """One ball as a device sent it. A `Ball` that points at it, and is not undone, has taken it.
+
+    Until then it is listed, unless a coach discarded it.
+    """
 
     device = models.ForeignKey(Device, on_delete=models.CASCADE, related_name="sent")
     uid = models.CharField(max_length=48)
@@ -40,8 +53,8 @@ class FeedBall(models.Model):
     received_at = models.DateTimeField()
     measured = models.JSONField()
     extra = models.JSONField(default=dict)
-    question = models.CharField(max_length=200, blank=True)
-    ball = models.ForeignKey(Ball, null=True, on_delete=models.SET_NULL, related_name="+")
+    question = models.CharField(max_length=300, blank=True)
+    discarded_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["device", "uid"], name="sent_once_a_device")]
@@ -51,5 +64,25 @@ class FeedBall(models.Model):
 
     @property
     def ball_uid(self) -> str:
-        """The id of the ball that this becomes, the same on every tablet that takes it."""
+        """The id of the ball that this becomes, the same on every tablet that takes it.
+
+        What was undone and is taken again is another ball.
+        """
+        undone = self.times_undone
+        return self.name + (f"~{undone}" if undone else "")
+
+    @property
+    def times_undone(self) -> int:
+        """How often it was somebody's ball before; a list counts that for all its rows at once."""
+        counted: int | None = getattr(self, "undone", None)
+        return self.balls.exclude(withdrawn_at=None).count() if counted is None else counted
+
+    @property
+    def late(self) -> bool:
+        """Whether its moment is days off its arrival."""
+        return bool(moment_question(self.hit_at, self.received_at))
+
+    @property
+    def name(self) -> str:
+        """How the ids of all balls that this becomes begin."""
         return f"d{self.device_id}-{self.uid}"

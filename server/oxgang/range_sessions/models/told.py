@@ -19,6 +19,7 @@ class ToldCell(models.Model):
     tempo = models.CharField(max_length=6)
     carry_yd = models.FloatField()
     told_on = models.DateField()
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
     told_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:

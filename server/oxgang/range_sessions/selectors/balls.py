@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db.models import Max, Min, QuerySet
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Student
+from oxgang.academy.models import Student, SwingScale
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import TOLD_SD
@@ -69,7 +69,8 @@ def ball_of(student: Student, uid: str) -> Ball:
     NotFound
         When the student has no such ball.
     """
-    ball = Ball.objects.filter(student=student, uid=uid).select_related("club").first()
+    found = Ball.objects.filter(student=student, uid=uid)
+    ball = found.select_related("club", "sent", "student__academy").first()
     if ball is None:
         raise NotFound("There is no such ball here.")
     return ball
@@ -110,7 +111,8 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
         .order_by("hit_on", "hit_at", "pk")
         .values_list(
             "club_id", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball", "lie",
-            "excluded", "home_yd", "home_sd", "hit_on", "uid", "club__loft_deg",
+            "excluded", "home_yd", "home_sd", "hit_on", "uid", "club__loft_deg", "ball_position_in",
+            "grip_down_in",
         )
     )  # fmt: skip
     types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
@@ -118,7 +120,7 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
     hits = []
     for (
         club, swing, arm, height, spin, tempo, strike, ball, lie, excluded, carry, sd, on, uid,
-        loft,
+        loft, ball_in, grip_in,
     ) in rows:  # fmt: skip
         name = (club, swing, arm, height, spin, tempo)
         if name not in types:
@@ -139,7 +141,20 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
             words[said] = (Strike(strike), BallType(ball), Lie(lie))
         struck, kind, ground = words[said]
         hits.append(
-            Hit(cell, point, carry, uid, on, struck, excluded, kind, ground, sd, re_expressed)
+            Hit(
+                cell,
+                point,
+                carry,
+                uid,
+                on,
+                struck,
+                excluded,
+                kind,
+                ground,
+                sd,
+                re_expressed,
+                trimmed=bool(ball_in or grip_in),
+            )
         )
     return [*hits, *_told(student, clubs, hits)]
 
@@ -149,7 +164,7 @@ def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> l
     positions = student.scale.as_core().positions
     balls = Counter(hit.cell for hit in hits if hit.counts)
     told = []
-    for row in ToldCell.objects.filter(student=student).select_related("club"):
+    for row in ToldCell.objects.filter(student=student, withdrawn_at=None).select_related("club"):
         label = clubs.get(row.club_id)
         if label is None:
             continue
@@ -178,6 +193,24 @@ def shots_for_file(student: Student, day: date | None = None) -> list[Shot]:
     """Every ball of the student, or of one day, with everything known of it, for export."""
     balls = balls_of(student) if day is None else balls_of_day(student, day)
     return [ball.as_core(club_label=ball.club.label) for ball in balls.iterator(2000)]
+
+
+def usual_of(student: Student) -> tuple[str, str] | None:
+    """Lie and kind of ball that the student hit most on the last day; None before the first."""
+    hit = days_hit(student)
+    if hit is None:
+        return None
+    rows = balls_of_day(student, hit[1]).values_list("lie", "ball")
+    lies, kinds = zip(*rows, strict=True)
+    return Counter(lies).most_common(1)[0][0], Counter(kinds).most_common(1)[0][0]
+
+
+def balls_under(scale: SwingScale, labels: Collection[str]) -> int:
+    """How many balls the students of a scale hit with swings of these labels."""
+    rows = Ball.objects.filter(
+        student__scale=scale, student__archived_at=None, swing__in=labels, withdrawn_at=None
+    )
+    return rows.count()
 
 
 def known_uids(student: Student) -> set[str]:

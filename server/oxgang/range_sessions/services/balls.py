@@ -7,19 +7,32 @@ from datetime import date, datetime
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
+from django.db.models import F
 
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.log import BORN, Changed, changed, fields_of, gather, in_words, note
-from oxgang.core.errors import InputError
+from oxgang.core.checks import problem_with
+from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.home import at_home
-from oxgang.core.shots import MEASURED, Shot, Strike
+from oxgang.core.shots import MEASURED, TRIMS, Shot
+from oxgang.core.spin import graded
 from oxgang.core.swing import Position
-from oxgang.range_sessions.models import Ball, FeedBall, RangeSession
+from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
+from oxgang.range_sessions.services.home import bring_home
 
 CHUNK = 1000
-# What a coach may change of a ball.
-MARKS = ("strike", "excluded")
+# What a coach may change of a ball, what follows from it, and what of it the log says.
+CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
+MARKS = ("strike", "excluded", *CELL, *TRIMS)
+CORRECTED = (*MARKS, "arm_deg", "home_yd", "home_sd")
+SAID = MARKS
+
+
+class TakenAlready(OxgangError):
+    """Somebody else has the device's ball."""
+
+    code = "taken-already"
 
 
 def local_day(student: Student, moment: datetime) -> date:
@@ -45,21 +58,22 @@ def record_balls(
 
     Raises
     ------
-    InputError
-        When the device's ball already went to another student.
+    TakenAlready
+        When the device's ball went to somebody else first, or was discarded.
 
     Returns
     -------
     int
         How many were new.
     """
-    if sent is not None and sent.ball is not None and sent.ball.student_id != student.pk:
-        raise InputError("This ball already went to another student.", field="feed_id")
+    hits = [(graded(shot), club) for shot, club in hits]
     wanted = [shot.id for shot, _ in hits]
     stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
     if not fresh:
         return 0
+    if sent is not None:
+        _refuse_if_taken(sent, student)
     swings = known_swings(student)
     today = local_day(student, now)
     days = {_day(student, shot, today) for shot, _ in fresh}
@@ -88,16 +102,36 @@ def record_balls(
             kept=kept,
             excluded=shot.excluded[:200],
             extra=dict(shot.extra),
+            sent=sent,
         )
-        for name in MEASURED:
+        for name in (*MEASURED, *TRIMS):
             setattr(ball, name, getattr(shot, name))
         balls.append(ball)
     Ball.objects.bulk_create(balls, batch_size=CHUNK)
     if sent is not None:
-        sent.ball = balls[0]
-        sent.save(update_fields=["ball"])
+        moved_on(sent.device_id)
     _write_down(student, balls, days, source, by=by, now=now)
     return len(balls)
+
+
+def _refuse_if_taken(sent: FeedBall, student: Student) -> None:
+    """Refuse a device's ball that somebody else has. Writers queue, so nobody comes in between."""
+    taken = Ball.objects.filter(sent=sent, withdrawn_at=None).select_related("student").first()
+    if taken is not None:
+        whose = "this student" if taken.student_id == student.pk else taken.student.name
+        raise TakenAlready(
+            f"This ball already went to {whose}, {taken.swing}. Undo it there first.",
+            field="feed_id",
+        )
+    if FeedBall.objects.filter(pk=sent.pk, discarded_at__isnull=False).exists():
+        raise TakenAlready(
+            "This ball was discarded meanwhile. Devices lists it under Discarded.", field="feed_id"
+        )
+
+
+def moved_on(device: int) -> None:
+    """A device's balls or what it plays have changed: the views ask anew."""
+    Device.objects.filter(pk=device).update(change=F("change") + 1)
 
 
 def _write_down(
@@ -150,19 +184,46 @@ def _sessions(student: Student, days: Iterable[date], by: Coach) -> dict[date, R
 
 
 @transaction.atomic
-def mark_ball(ball: Ball, changes: Mapping[str, str], *, by: Coach, now: datetime) -> Ball:
-    """Set the strike of a ball, or the reason why it is excluded ("" restores it)."""
-    before = fields_of(ball, [name for name in changes if name in MARKS])
+def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: datetime) -> Ball:
+    """Put a ball right: its strike, the reason why it is excluded ("" restores it), its cell, its
+    trim.
+
+    Raises
+    ------
+    InputError
+        When the club is in another bag, or the swing one that the academy has no word for.
+    """
+    student = ball.student
+    before, named = fields_of(ball, CORRECTED), _named(ball)
     for name, value in changes.items():
-        if name == "strike":
-            value = Strike(value)
-        elif name != "excluded":
+        if name not in MARKS:
             raise InputError(f"{name} of a ball cannot be changed.", field=name)
         setattr(ball, name, value)
-    ball.save(update_fields=[*changes])
+    if "club_id" in changes:
+        club = student.clubs.filter(pk=ball.club_id).first()
+        if club is None:
+            raise InputError("There is no such club in this bag.", field="club_id")
+        ball.club = club
+    if "swing" in changes:
+        position = known_swings(student).get(ball.swing.casefold())
+        if position is None:
+            raise InputError(f'There is no swing "{ball.swing}" here.', field="swing")
+        ball.swing, ball.arm_deg = position.label, position.arm_deg
+    shot = ball.as_core(club_label=ball.club.label)
+    for name in TRIMS:
+        if sentence := problem_with(name, getattr(ball, name)):
+            raise InputError(sentence, field=name)
+    ball.spin = graded(shot).cell.spin
+    # The typical launch of another height, or spin, brings another carry home.
+    bring_home([ball], student.academy.altitude_m)
+    ball.save(update_fields=[*CORRECTED])
     if done := changed(ball, before):
-        words = f"{_named(ball)}: {in_words(done[0])}"
-        note(ball.student, words, by=by, now=now, changes=done)
+        shown = {name: value for name, value in done[0].after.items() if name in SAID}
+        said = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
+        words = f"{named}: {in_words(said)}"
+        if "club_id" in shown:
+            words = f"{named}: it was the {ball.club.label}"
+        note(student, words, by=by, now=now, changes=done)
     return ball
 
 
@@ -182,8 +243,12 @@ def restore_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
 
 def _withdrawn(ball: Ball, at: datetime | None, words: str, by: Coach, now: datetime) -> None:
     before = fields_of(ball, ["withdrawn_at"])
+    if at is None and ball.sent is not None:
+        _refuse_if_taken(ball.sent, ball.student)
     ball.withdrawn_at = at
     ball.save(update_fields=["withdrawn_at"])
+    if ball.sent is not None:
+        moved_on(ball.sent.device_id)
     note(ball.student, words, by=by, now=now, changes=changed(ball, before))
 
 

@@ -1,21 +1,31 @@
-"""Devices: making and revoking tokens, taking in what they send."""
+"""Devices: making and revoking tokens, whom they play for, taking in what they send."""
 
 from __future__ import annotations
 
+import logging
 import secrets
-from collections.abc import Sequence
-from datetime import datetime
+from collections.abc import Collection, Sequence
+from datetime import datetime, timedelta
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach
+from oxgang.academy.errors import ChangedMeanwhile
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.services.log import Changed, note_academy
 from oxgang.academy.tokens import hash_of
-from oxgang.core.errors import InputError
+from oxgang.core.checks import check_shot
+from oxgang.core.errors import InputError, OxgangError
 from oxgang.range_sessions.feeds.monitor import SentBall
+from oxgang.range_sessions.feeds.plays import IDLE, Plays, belongs_now
 from oxgang.range_sessions.models import Device, FeedBall
+from oxgang.range_sessions.selectors.appointments import start_of
+from oxgang.range_sessions.services.balls import local_day, moved_on, record_balls
+from oxgang.range_sessions.services.imports import match_club
 
 PREFIX = "oxg_"
 MAX_NAME = 60
+log = logging.getLogger(__name__)
 
 
 @transaction.atomic
@@ -41,6 +51,7 @@ def make_token(name: str, *, by: Coach, now: datetime) -> tuple[Device, str]:
             "revoked_at": None,
         },
     )
+    note_academy(by.academy, f"Made a token for {name}", by=by, now=now)
     return device, token
 
 
@@ -49,16 +60,91 @@ def revoke_token(device: Device, *, by: Coach, now: datetime) -> None:
     """Take a device's token away. What it sent stays."""
     device.token_hash = None
     device.revoked_at = now
-    device.save(update_fields=["token_hash", "revoked_at"])
+    device.plays_for = None
+    device.save(update_fields=["token_hash", "revoked_at", "plays_for"])
+    moved_on(device.pk)
+    note_academy(by.academy, f"Took the token of {device.name} away", by=by, now=now)
+
+
+@transaction.atomic
+def set_plays(
+    device: Device,
+    student: Student,
+    plays: Plays,
+    *,
+    straight: bool,
+    take: bool,
+    by: Coach,
+    now: datetime,
+) -> Device:
+    """Say whose balls a device measures from now on, and which shot they are.
+
+    Parameters
+    ----------
+    straight
+        Whether a ball goes there as it arrives; else it waits for a coach.
+    take
+        Whether the device is to play for this student even if it plays for another one.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When the device plays for somebody else and is not to be taken.
+    InputError
+        When club or swing are not the student's, or the device has no token.
+    """
+    device = Device.objects.select_related("plays_for", "plays_by").get(pk=device.pk)
+    if device.revoked_at is not None:
+        raise InputError(f"The token of {device.name} was taken away. Make a new one.")
+    other = device.plays_for
+    if not take and other is not None and other.pk != student.pk:
+        who = f" ({device.plays_by.name})" if device.plays_by else ""
+        raise ChangedMeanwhile(f"{device.name} plays for {other.name} now{who}.")
+    if student.clubs.filter(pk=plays.club_id, archived_at=None).first() is None:
+        raise InputError("There is no such club in this bag.", field="club_id")
+    if plays.swing.casefold() not in known_swings(student):
+        raise InputError(f'There is no swing "{plays.swing}" here.', field="swing")
+    moved = device.plays_for_id != student.pk
+    if moved or device.plays != plays.as_json():
+        device.plays_since = now
+    device.plays_for, device.plays = student, plays.as_json()
+    device.straight, device.plays_by = straight, by
+    device.plays_until = _until(student, now)
+    device.save()
+    moved_on(device.pk)
+    if moved:
+        note_academy(by.academy, f"{device.name} plays for {student.name}", by=by, now=now)
+    return device
+
+
+@transaction.atomic
+def let_go(device: Device, student: Student, *, by: Coach, now: datetime) -> Device:
+    """The device plays for this student no more. For another one it goes on."""
+    if Device.objects.filter(pk=device.pk, plays_for=student).update(plays_for=None):
+        moved_on(device.pk)
+        note_academy(by.academy, f"{device.name} plays for {student.name} no more", by=by, now=now)
+    device.refresh_from_db()
+    return device
+
+
+def _until(student: Student, now: datetime) -> datetime:
+    tomorrow = start_of(student.academy, local_day(student, now) + timedelta(days=1))
+    return min(now + IDLE, tomorrow)
 
 
 @transaction.atomic
 def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
-    """Keep what a device sent, each id once. Returns how many balls were new."""
+    """Keep what a device sent, each id once. Returns how many balls were new.
+
+    A ball goes to whom the device plays for, if it was hit there; every other one waits until a
+    coach gives it to somebody or discards it.
+    """
+    device = Device.objects.select_related("academy", "plays_for__academy", "plays_by").get(
+        pk=device.pk
+    )
     sent = {ball.uid: ball for ball in balls}
     known = set(device.sent.filter(uid__in=sent).values_list("uid", flat=True))
-    fresh = [ball for uid, ball in sent.items() if uid not in known]
-    FeedBall.objects.bulk_create(
+    fresh = [
         FeedBall(
             device=device,
             uid=ball.uid,
@@ -68,8 +154,82 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
             extra=ball.extra,
             question=ball.question,
         )
-        for ball in fresh
-    )
+        for uid, ball in sent.items()
+        if uid not in known
+    ]
+    FeedBall.objects.bulk_create(fresh)
     device.last_heard_at = now
     device.save(update_fields=["last_heard_at"])
+    if fresh:
+        moved_on(device.pk)
+        _give(device, fresh, now)
     return len(fresh)
+
+
+def _give(device: Device, balls: Sequence[FeedBall], now: datetime) -> None:
+    """Give balls to the student for whom the device plays, where they are his or hers."""
+    student, coach = device.plays_for, device.plays_by
+    until, since = device.plays_until, device.plays_since
+    if not device.straight or student is None or coach is None or student.archived_at:
+        return
+    if until is None or since is None or now >= until:
+        return
+    plays = Plays.of(device.plays)
+    wanted = next((c for c in bag_of(student) if str(c.pk) == plays.club_id), None)
+    given = False
+    for ball in balls:
+        if ball.question or wanted is None:
+            continue
+        if not belongs_now(ball.hit_at, now, since):
+            ball.question = "Hit before the device was set to what it plays now. Whose is it?"
+            ball.save(update_fields=["question"])
+            continue
+        try:
+            with transaction.atomic():
+                give(ball, student, plays, club=wanted, by=coach, now=now)
+        except OxgangError as error:
+            ball.question = error.sentence[:300]
+            ball.save(update_fields=["question"])
+        else:
+            given = True
+    if given:
+        Device.objects.filter(pk=device.pk).update(plays_until=_until(student, now))
+
+
+def give(
+    ball: FeedBall, student: Student, plays: Plays, *, club: Club, by: Coach, now: datetime
+) -> str:
+    """Make a device's ball a ball of a student. Returns its id.
+
+    Raises
+    ------
+    TakenAlready
+        When somebody has it.
+    InputError
+        When it cannot be a ball.
+    """
+    day = local_day(student, ball.hit_at)
+    if not club.used_on(day):
+        club = match_club(bag_of(student), club.label, day) or club
+    shot = plays.shot(ball.ball_uid, club.label, ball.hit_at, ball.measured, extra=ball.extra)
+    check_shot(shot, confirmed=True)
+    record_balls(student, [(shot, club)], by=by, now=now, sent=ball)
+    return shot.id
+
+
+@transaction.atomic
+def discard(device: Device, balls: Collection[int], *, by: Coach, now: datetime) -> int:
+    """Take waiting balls off the list. They stay, and can be brought back. Returns how many."""
+    rows = list(
+        device.sent.filter(pk__in=balls, discarded_at=None)
+        .exclude(balls__withdrawn_at=None, balls__isnull=False)
+        .values_list("pk", flat=True)
+    )
+    if not rows:
+        return 0
+    FeedBall.objects.filter(pk__in=rows).update(discarded_at=now)
+    moved_on(device.pk)
+    what = "a ball" if len(rows) == 1 else f"{len(rows)} balls"
+    change = Changed(FeedBall, rows, {"discarded_at": None}, {"discarded_at": now})
+    note_academy(by.academy, f"Discarded {what} of {device.name}", by=by, now=now, changes=[change])
+    return len(rows)

@@ -51,7 +51,7 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
     """
     clubs = bag_of(student, everything=True)
     swings = known_swings(student)
-    names = ", ".join(p.label for p in student.scale.positions.all())
+    names = ", ".join(p.label for p in student.scale.as_core().positions)
     problems = list(reading.problems)
     questions: list[RowProblem] = []
     usable: list[tuple[Shot, Club]] = []

@@ -1,59 +1,100 @@
-"""Keeping a student's plan."""
+"""Keeping a student's plans: one for the next session, one to take home."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
 from django.db import transaction
 
+from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.services.log import note
+from oxgang.academy.services.log import born, changed, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
 MOST_ITEMS = 80
+FIELDS = ("title", "items", "made_by_id", "made_at", "dropped_at")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanFields:
+    """What a coach keeps as a plan. `homework` is one to take home."""
+
+    title: str
+    homework: bool
+    items: Sequence[dict[str, Any]]
 
 
 @transaction.atomic
 def keep_plan(
     student: Student,
-    items: Sequence[dict[str, Any]],
+    fields: PlanFields,
     *,
-    title: str,
-    homework: bool,
     by: Coach,
     now: datetime,
+    seen: datetime | None = None,
+    looked: bool = False,
 ) -> StoredPlan:
-    """The plan takes the place of the student's earlier one.
+    """The plan takes the place of the student's earlier one of its kind, which can be brought back.
+
+    Parameters
+    ----------
+    seen, looked
+        When the plan that the coach was looking at was made (None: there was none), and whether the
+        coach was looking at all.
 
     Raises
     ------
+    ChangedMeanwhile
+        When another plan has been made since the coach looked.
     InputError
         For an empty plan or one of too many items.
     """
-    if not items:
+    if not fields.items:
         raise InputError("A plan needs at least one cell.", field="items")
-    if len(items) > MOST_ITEMS:
+    if len(fields.items) > MOST_ITEMS:
         raise InputError(f"Keep a plan to {MOST_ITEMS} cells.", field="items")
-    plan, _ = StoredPlan.objects.update_or_create(
-        student=student,
-        defaults={
-            "title": title.strip()[:60] or "plan",
-            "homework": homework,
-            "items": list(items),
-            "made_by": by,
-            "made_at": now,
-        },
-    )
-    balls = sum(item["balls"] for item in items)
-    note(student, f"Planned {plan.title}, {balls} balls", by=by, now=now)
+    plan = StoredPlan.objects.filter(student=student, homework=fields.homework).first()
+    stands = None if plan is None or plan.dropped_at else plan.made_at
+    if looked and stands is not None and stands != seen:
+        assert plan is not None
+        raise ChangedMeanwhile(
+            f"Meanwhile {plan.made_by or 'somebody'} planned {plan.title}. Yours is still here: "
+            "keep it again to have yours, or reload to have theirs."
+        )
+    values = {
+        "title": fields.title.strip()[:60] or "plan",
+        "items": list(fields.items),
+        "made_by_id": by.pk,
+        "made_at": now,
+        "dropped_at": None,
+    }
+    balls = sum(item["balls"] for item in fields.items)
+    kind = "homework" if fields.homework else "Planned"
+    words = f"{kind.capitalize()} {values['title']}, {balls} balls"
+    if plan is None:
+        plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
+        note(student, words, by=by, now=now, changes=[born(plan, "dropped_at")])
+        return plan
+    before = fields_of(plan, FIELDS)
+    for name, value in values.items():
+        setattr(plan, name, value)
+    plan.save()
+    note(student, words, by=by, now=now, changes=changed(plan, before))
     return plan
 
 
 @transaction.atomic
-def drop_plan(student: Student, *, by: Coach, now: datetime) -> None:
-    """The student has no plan any more."""
-    if StoredPlan.objects.filter(student=student).delete()[0]:
-        note(student, "Dropped the plan", by=by, now=now)
+def drop_plan(student: Student, *, homework: bool, by: Coach, now: datetime) -> None:
+    """The student has no plan of this kind any more. Twice changes nothing."""
+    plan = StoredPlan.objects.filter(student=student, homework=homework, dropped_at=None).first()
+    if plan is None:
+        return
+    before = fields_of(plan, ["dropped_at"])
+    plan.dropped_at = now
+    plan.save(update_fields=["dropped_at"])
+    words = f"Dropped the {'homework' if homework else 'plan'} {plan.title}"
+    note(student, words, by=by, now=now, changes=changed(plan, before))

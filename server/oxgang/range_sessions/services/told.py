@@ -9,7 +9,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
-from oxgang.academy.services.log import note
+from oxgang.academy.services.log import Changed, born, changed, fields_of, note
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
@@ -47,21 +47,34 @@ def take_told(
             cells.append((club, swing, row))
     if problems and not skip_bad:
         return 0, problems
+    done: list[Changed] = []
     for club, swing, row in cells:
-        ToldCell.objects.update_or_create(
-            student=student,
-            club=club,
-            swing=swing.label,
-            trajectory=row.key.trajectory,
-            spin=row.key.spin,
-            tempo=row.key.tempo,
-            defaults={
-                "arm_deg": swing.arm_deg,
-                "carry_yd": row.carry_yd,
-                "told_on": row.last_measured or local_day(student, now),
-                "told_by": by,
-            },
-        )
+        which = {
+            "student": student,
+            "club": club,
+            "swing": swing.label,
+            "trajectory": row.key.trajectory,
+            "spin": row.key.spin,
+            "tempo": row.key.tempo,
+        }
+        values = {
+            "arm_deg": swing.arm_deg,
+            "carry_yd": row.carry_yd,
+            "told_on": row.last_measured or local_day(student, now),
+            "told_by_id": by.pk,
+            "withdrawn_at": None,
+        }
+        told = ToldCell.objects.filter(**which).first()
+        if told is None:
+            told = ToldCell.objects.create(**which, **values)
+            done.append(born(told, "withdrawn_at"))
+            continue
+        before = fields_of(told, values)
+        for name, value in values.items():
+            setattr(told, name, value)
+        told.save()
+        done += changed(told, before)
     if cells:
-        note(student, f"Took {len(cells)} carries from a matrix file", by=by, now=now)
+        words = f"Took {len(cells)} carries from a matrix file"
+        note(student, words, by=by, now=now, changes=done)
     return len(cells), problems

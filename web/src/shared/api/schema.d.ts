@@ -221,7 +221,7 @@ export interface paths {
         };
         /**
          * Devices
-         * @description The academy's devices.
+         * @description The academy's devices, whom they play for, and how many balls wait.
          */
         get: operations["oxgang_api_feed_router_devices"];
         put?: never;
@@ -230,6 +230,26 @@ export interface paths {
          * @description A new token for a device. It is shown once; a device of this name loses its old one.
          */
         post: operations["oxgang_api_feed_router_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Change
+         * @description Asked every moment by every view that shows a device: nothing but whether to ask more.
+         */
+        get: operations["oxgang_api_feed_router_change"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -265,10 +285,90 @@ export interface paths {
         };
         /**
          * Waiting
-         * @description Balls of a device that no student has yet, received after a moment.
+         * @description Balls of a device that nobody has and nobody discarded, oldest first, behind an id.
          */
         get: operations["oxgang_api_feed_router_waiting"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/discard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away
+         * @description Take waiting balls off the list. History brings them back.
+         */
+        post: operations["oxgang_api_feed_router_throw_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/discarded": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Discarded
+         * @description The newest discarded balls of a device.
+         */
+        get: operations["oxgang_api_feed_router_discarded"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/let-go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Playing
+         * @description The device plays for this student no more.
+         */
+        post: operations["oxgang_api_feed_router_stop_playing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/plays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Play
+         * @description Say whose balls a device measures, and which shot they are.
+         */
+        put: operations["oxgang_api_feed_router_play"];
         post?: never;
         delete?: never;
         options?: never;
@@ -313,6 +413,26 @@ export interface paths {
          *     answered 400, naming the field, and nothing of it is stored.
          */
         post: operations["oxgang_api_feed_router_receive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History Of Academy
+         * @description What was done to scales and devices, and who signed in, newest first.
+         */
+        get: operations["oxgang_api_history_router_history_of_academy"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -554,7 +674,7 @@ export interface paths {
         head?: never;
         /**
          * Mark
-         * @description Set a ball's strike, or exclude it with a reason.
+         * @description Put a ball right: its strike, its cell, its trim, or why it is excluded.
          */
         patch: operations["oxgang_api_balls_router_mark"];
         trace?: never;
@@ -933,7 +1053,7 @@ export interface paths {
         post: operations["oxgang_api_plan_router_draft"];
         /**
          * Drop
-         * @description Drop the plan.
+         * @description Drop the plan, or the homework.
          */
         delete: operations["oxgang_api_plan_router_drop"];
         options?: never;
@@ -1109,6 +1229,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Usual
+         * @description The lie and the ball with which a session of the student starts.
+         */
+        get: operations["oxgang_api_balls_router_usual"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/versions": {
         parameters: {
             query?: never;
@@ -1221,6 +1361,8 @@ export interface components {
         AcademyOut: {
             /** Altitude M */
             altitude_m: number;
+            /** Id */
+            id: number;
             /** Name */
             name: string;
             /** Time Zone */
@@ -1346,12 +1488,19 @@ export interface components {
          * BallIn
          * @description A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
          *
-         *     `feed_id` takes a ball that a device sent: its measured values are the server's. `net` is a mark
-         *     on a net, from which the launch follows.
+         *     `feed_id` takes a ball that a device sent, whose id `uid` then is: its measured values are the
+         *     server's. `net` is a mark on a net, from which the launch follows. `confirmed` keeps an unlikely
+         *     value; `moment` answers the question about one that is days off: it is as said, or that of the
+         *     arrival.
          */
         BallIn: {
             /** @default premium */
             ball?: components["schemas"]["BallType"];
+            /**
+             * Ball Position In
+             * @default 0
+             */
+            ball_position_in?: number;
             /** Carry Yd */
             carry_yd?: number | null;
             /**
@@ -1366,6 +1515,11 @@ export interface components {
             confirmed?: boolean;
             /** Feed Id */
             feed_id?: number | null;
+            /**
+             * Grip Down In
+             * @default 0
+             */
+            grip_down_in?: number;
             /** Headwind Mps */
             headwind_mps?: number | null;
             /**
@@ -1375,6 +1529,12 @@ export interface components {
             hit_at: string;
             /** @default fairway */
             lie?: components["schemas"]["Lie"];
+            /**
+             * Moment
+             * @default unasked
+             * @enum {string}
+             */
+            moment?: "unasked" | "as said" | "arrival";
             net?: components["schemas"]["NetMark"] | null;
             /**
              * Read
@@ -1401,17 +1561,30 @@ export interface components {
         };
         /**
          * BallMark
-         * @description Only what changes is sent.
+         * @description Only what changes is sent: strike, why it is excluded, its cell, its trim.
          */
         BallMark: {
+            /** Ball Position In */
+            ball_position_in?: number | null;
+            /** Club Id */
+            club_id?: string | null;
             /** Excluded */
             excluded?: string | null;
+            /** Grip Down In */
+            grip_down_in?: number | null;
+            spin?: components["schemas"]["Spin"] | null;
             strike?: components["schemas"]["Strike"] | null;
+            /** Swing */
+            swing?: string | null;
+            tempo?: components["schemas"]["Tempo"] | null;
+            trajectory?: components["schemas"]["Trajectory"] | null;
         };
         /** BallOut */
         BallOut: {
             /** Ball */
             ball: string;
+            /** Ball Position In */
+            ball_position_in: number;
             /** Ball Speed Mps */
             ball_speed_mps: number | null;
             /** Carry Yd */
@@ -1429,6 +1602,8 @@ export interface components {
             extra: {
                 [key: string]: string;
             };
+            /** Grip Down In */
+            grip_down_in: number;
             /** Hit At */
             hit_at: string | null;
             /**
@@ -1559,6 +1734,14 @@ export interface components {
             trajectory: string;
         };
         /**
+         * ChangeOut
+         * @description Another number than before when anything of the academy's devices has changed.
+         */
+        ChangeOut: {
+            /** Change */
+            change: number;
+        };
+        /**
          * CheckUp
          * @description Of what is due; or with `moved` of the best known cells, of a club or swing where one is
          *     named, to see whether they have moved.
@@ -1665,6 +1848,8 @@ export interface components {
         /** CoachOut */
         CoachOut: {
             academy: components["schemas"]["AcademyOut"];
+            /** Id */
+            id: number;
             /** Name */
             name: string;
         };
@@ -1754,8 +1939,14 @@ export interface components {
             /** Token */
             token: string;
         };
-        /** DeviceOut */
+        /**
+         * DeviceOut
+         * @description A device. `plays_for` is the student who has it now, `plays` the shot; `waiting` how many of
+         *     its balls nobody has.
+         */
         DeviceOut: {
+            /** By */
+            by: string;
             /** Id */
             id: number;
             /** Last Heard At */
@@ -1767,8 +1958,17 @@ export interface components {
             made_at: string;
             /** Name */
             name: string;
+            plays: components["schemas"]["PlaysBody"] | null;
+            /** Plays For */
+            plays_for: string | null;
             /** Revoked At */
             revoked_at: string | null;
+            /** Straight */
+            straight: boolean;
+            /** Student */
+            student: string;
+            /** Waiting */
+            waiting: number;
         };
         /** DifferenceOut */
         DifferenceOut: {
@@ -1779,6 +1979,16 @@ export interface components {
             key: components["schemas"]["KeyOut"];
             /** Real */
             real: boolean;
+        };
+        /** DiscardIn */
+        DiscardIn: {
+            /** Balls */
+            balls: number[];
+        };
+        /** Discarded */
+        Discarded: {
+            /** Discarded */
+            discarded: number;
         };
         /** Draft */
         Draft: {
@@ -1948,6 +2158,8 @@ export interface components {
          *     `leaves` is all that still lies fallow then.
          */
         FillOut: {
+            /** Ball Position In */
+            ball_position_in: number;
             /** Carry Hi Yd */
             carry_hi_yd: number;
             /** Carry Lo Yd */
@@ -1960,6 +2172,8 @@ export interface components {
             furrow_from_yd: number;
             /** Furrow To Yd */
             furrow_to_yd: number;
+            /** Grip Down In */
+            grip_down_in: number;
             key: components["schemas"]["KeyOut"];
             /** Later */
             later: boolean;
@@ -2074,6 +2288,14 @@ export interface components {
             kind: string;
             /** Of Club */
             of_club: boolean;
+        };
+        /** LetGo */
+        LetGo: {
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
         };
         /**
          * Lie
@@ -2398,7 +2620,11 @@ export interface components {
             /** Tape Launch Deg */
             tape_launch_deg: number | null;
         };
-        /** PlanIn */
+        /**
+         * PlanIn
+         * @description `seen` is when the plan that the coach was looking at was made, `looked` that there was a
+         *     look: a plan that somebody else has made since is not overwritten unseen.
+         */
         PlanIn: {
             /**
              * Homework
@@ -2407,15 +2633,32 @@ export interface components {
             homework?: boolean;
             /** Items */
             items: components["schemas"]["PlanItem"][];
+            /**
+             * Looked
+             * @default false
+             */
+            looked?: boolean;
+            /** Seen */
+            seen?: string | null;
             /** Title */
             title: string;
         };
         /** PlanItem */
         PlanItem: {
+            /**
+             * Ball Position In
+             * @default 0
+             */
+            ball_position_in?: number;
             /** Balls */
             balls: number;
             /** Club */
             club: string;
+            /**
+             * Grip Down In
+             * @default 0
+             */
+            grip_down_in?: number;
             lie?: components["schemas"]["Lie"] | null;
             /**
              * Note
@@ -2439,6 +2682,11 @@ export interface components {
         /** PlanOut */
         PlanOut: {
             /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
              * Homework
              * @default false
              */
@@ -2455,7 +2703,7 @@ export interface components {
         };
         /**
          * PlanPage
-         * @description The student's plan, stage and the protocols with what each is about.
+         * @description The student's plan, the homework, the stage and the protocols with what each is about.
          */
         PlanPage: {
             /** Ball Limit */
@@ -2463,6 +2711,7 @@ export interface components {
             /** By Hand */
             by_hand: boolean;
             criteria: components["schemas"]["CriteriaBody"];
+            homework: components["schemas"]["PlanOut"] | null;
             plan: components["schemas"]["PlanOut"] | null;
             /** Protocols */
             protocols: {
@@ -2471,6 +2720,66 @@ export interface components {
             stage: components["schemas"]["Stage"];
             /** Standings */
             standings: components["schemas"]["StandingOut"][];
+        };
+        /**
+         * PlaysBody
+         * @description The shot that is hit in front of a device, and its conditions.
+         */
+        PlaysBody: {
+            /** @default premium */
+            ball?: components["schemas"]["BallType"];
+            /**
+             * Ball Position In
+             * @default 0
+             */
+            ball_position_in?: number;
+            /**
+             * Club Id
+             * Format: uuid
+             */
+            club_id: string;
+            /**
+             * Grip Down In
+             * @default 0
+             */
+            grip_down_in?: number;
+            /** Headwind Mps */
+            headwind_mps?: number | null;
+            /** @default fairway */
+            lie?: components["schemas"]["Lie"];
+            /** @default check */
+            spin?: components["schemas"]["Spin"];
+            /** Swing */
+            swing: string;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** @default normal */
+            tempo?: components["schemas"]["Tempo"];
+            /** @default stock */
+            trajectory?: components["schemas"]["Trajectory"];
+        };
+        /**
+         * PlaysIn
+         * @description Whom a device is to play for. `take` takes it from another student; without it a change of
+         *     the shot of a device that plays for somebody else is refused.
+         */
+        PlaysIn: {
+            plays: components["schemas"]["PlaysBody"];
+            /**
+             * Straight
+             * @default true
+             */
+            straight?: boolean;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+            /**
+             * Take
+             * @default false
+             */
+            take?: boolean;
         };
         /** PositionIn */
         PositionIn: {
@@ -2698,8 +3007,16 @@ export interface components {
             /** Kept */
             kept: number;
         };
-        /** ScaleIn */
+        /**
+         * ScaleIn
+         * @description `was` is the scale as the coach saw it; `confirmed` that swings with balls may go.
+         */
         ScaleIn: {
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed?: boolean;
             /**
              * Idea
              * @default
@@ -2709,6 +3026,7 @@ export interface components {
             name: string;
             /** Positions */
             positions: components["schemas"]["PositionIn"][];
+            was?: components["schemas"]["ScaleSeen"] | null;
         };
         /** ScaleOut */
         ScaleOut: {
@@ -2722,6 +3040,18 @@ export interface components {
             name: string;
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
+        };
+        /**
+         * ScaleSeen
+         * @description What a coach saw of a scale before changing it.
+         */
+        ScaleSeen: {
+            /** Idea */
+            idea: string;
+            /** Name */
+            name: string;
+            /** Positions */
+            positions: components["schemas"]["PositionIn"][];
         };
         /**
          * School
@@ -2738,7 +3068,7 @@ export interface components {
         };
         /**
          * SentOut
-         * @description A ball of a device that no student has yet.
+         * @description A ball of a device that nobody has yet; `undone` is how often it was somebody's before.
          */
         SentOut: {
             /** Ball Uid */
@@ -2754,6 +3084,8 @@ export interface components {
             hit_at: string;
             /** Id */
             id: number;
+            /** Late */
+            late: boolean;
             /** Measured */
             measured: {
                 [key: string]: number;
@@ -2765,6 +3097,8 @@ export interface components {
              * Format: date-time
              */
             received_at: string;
+            /** Undone */
+            undone: number;
         };
         /**
          * ShareOut
@@ -3269,6 +3603,16 @@ export interface components {
             turn: components["schemas"]["TurnOut"] | null;
         };
         /**
+         * Usual
+         * @description What the student hit most on the last day; the academy's usual before the first.
+         */
+        Usual: {
+            /** @default premium */
+            ball?: components["schemas"]["BallType"];
+            /** @default mat */
+            lie?: components["schemas"]["Lie"];
+        };
+        /**
          * VerdictOut
          * @description Whether something has moved, how the balls were struck, and what to do.
          *
@@ -3302,6 +3646,8 @@ export interface components {
             suspicions: components["schemas"]["SuspicionOut"][];
             /** Usual Solid */
             usual_solid: number | null;
+            /** Wild */
+            wild: boolean;
         };
         /** VersionOut */
         VersionOut: {
@@ -3317,15 +3663,15 @@ export interface components {
              */
             published_at: string;
         };
-        /** WaitingOut */
+        /**
+         * WaitingOut
+         * @description A page of waiting balls, oldest first; `left` is how many stand behind it.
+         */
         WaitingOut: {
             /** Balls */
             balls: components["schemas"]["SentOut"][];
-            /**
-             * Now
-             * Format: date-time
-             */
-            now: string;
+            /** Left */
+            left: number;
         };
         /**
          * Wanted
@@ -3760,6 +4106,26 @@ export interface operations {
             };
         };
     };
+    oxgang_api_feed_router_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+        };
+    };
     oxgang_api_feed_router_revoke: {
         parameters: {
             query?: never;
@@ -3785,7 +4151,7 @@ export interface operations {
     oxgang_api_feed_router_waiting: {
         parameters: {
             query?: {
-                since?: string | null;
+                after?: number;
             };
             header?: never;
             path: {
@@ -3802,6 +4168,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaitingOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiscardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Discarded"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_discarded: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_stop_playing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetGo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_feed_router_play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
                 };
             };
         };
@@ -3844,6 +4310,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+        };
+    };
+    oxgang_api_history_router_history_of_academy: {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
                 };
             };
         };
@@ -4292,9 +4780,10 @@ export interface operations {
             query: {
                 club: string;
                 swing: string;
-                trajectory: string;
-                spin?: string;
-                tempo?: string;
+                /** @description Height of the flight, in the order the ground draws it (low sits low). */
+                trajectory: "low" | "stock" | "high";
+                spin?: "release" | "check" | "grab";
+                tempo?: "slower" | "normal" | "faster";
             };
             header?: never;
             path: {
@@ -4828,7 +5317,9 @@ export interface operations {
     };
     oxgang_api_plan_router_drop: {
         parameters: {
-            query?: never;
+            query?: {
+                homework?: boolean;
+            };
             header?: never;
             path: {
                 student_id: string;
@@ -5107,6 +5598,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Told"];
+                };
+            };
+        };
+    };
+    oxgang_api_balls_router_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Usual"];
                 };
             };
         };

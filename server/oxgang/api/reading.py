@@ -1,0 +1,39 @@
+"""Files are read two at a time: each takes a processor and some hundred megabytes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from threading import BoundedSemaphore
+from typing import Final
+
+from oxgang.core.errors import OxgangError
+
+AT_ONCE: Final = 2
+WAIT_S: Final = 30.0
+_readers = BoundedSemaphore(AT_ONCE)
+
+
+class Busy(OxgangError):
+    """Others are doing the same; nothing was stored."""
+
+    code = "busy"
+
+
+@contextmanager
+def reading() -> Iterator[None]:
+    """Wait for one's turn, and hold it while a file is read.
+
+    Raises
+    ------
+    Busy
+        When the others take too long.
+    """
+    if not _readers.acquire(timeout=WAIT_S):
+        raise Busy(
+            "Other files are being read just now. Nothing was stored; try again in a minute."
+        )
+    try:
+        yield
+    finally:
+        _readers.release()

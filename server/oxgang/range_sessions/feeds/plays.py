@@ -1,0 +1,75 @@
+"""What a device plays: the shot that is being hit in front of it, as a coach has set it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from datetime import datetime, timedelta
+from typing import Any, Final
+
+from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Tempo, Trajectory, with_measured
+
+# Nobody has hit for so long: whoever comes next is not known.
+IDLE: Final = timedelta(hours=3)
+# A ball that arrives within this of its moment was hit just now; what arrives later waited somewhere.
+JUST_NOW: Final = timedelta(seconds=60)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plays:
+    """The club, the shot and the conditions of the balls to come."""
+
+    club_id: str
+    swing: str
+    trajectory: Trajectory = Trajectory.STOCK
+    spin: Spin = Spin.CHECK
+    tempo: Tempo = Tempo.NORMAL
+    lie: Lie = Lie.FAIRWAY
+    ball: BallType = BallType.PREMIUM
+    temperature_c: float | None = None
+    headwind_mps: float | None = None
+    ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
+
+    def as_json(self) -> dict[str, Any]:
+        """As a device keeps it."""
+        return asdict(self)
+
+    @classmethod
+    def of(cls, kept: Mapping[str, Any]) -> Plays:
+        """From what a device keeps."""
+        words = {
+            "trajectory": Trajectory(kept["trajectory"]),
+            "spin": Spin(kept["spin"]),
+            "tempo": Tempo(kept["tempo"]),
+            "lie": Lie(kept["lie"]),
+            "ball": BallType(kept["ball"]),
+        }
+        return cls(**{**kept, **words})
+
+    def shot(
+        self, uid: str, club: str, hit_at: datetime, measured: Mapping[str, float], **more: Any
+    ) -> Shot:
+        """The ball that a device measured, as a shot of this kind. What it measured stands."""
+        shot = Shot(
+            cell=CellKey(club, self.swing, self.trajectory, self.spin, self.tempo),
+            id=uid,
+            hit_at=hit_at,
+            lie=self.lie,
+            ball=self.ball,
+            temperature_c=self.temperature_c,
+            headwind_mps=self.headwind_mps,
+            ball_position_in=self.ball_position_in,
+            grip_down_in=self.grip_down_in,
+            **more,
+        )
+        return with_measured(shot, measured)
+
+
+def belongs_now(hit_at: datetime, arrived_at: datetime, plays_since: datetime) -> bool:
+    """Whether a ball was hit at what the device plays now.
+
+    Either it has just been hit, or it was hit after the device was set to this; an earlier one that
+    arrives late may be somebody else's.
+    """
+    return arrived_at - hit_at <= JUST_NOW or hit_at >= plays_since
