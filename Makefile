@@ -40,8 +40,8 @@ dev: $(STAMPS)/python $(STAMPS)/node ## server and front end, both reloading (ht
 
 test: check test-py test-web test-e2e ## everything, Chromium included
 
-test-py: $(STAMPS)/python ## core and server tests
-	$(BIN)/pytest tests/core tests/server -q -n $(CORES) --dist loadfile
+test-py: build ## core and server tests
+	$(BIN)/pytest tests/core tests/server -q -n $(CORES) --dist worksteal
 
 test-web: $(STAMPS)/node ## front-end unit tests
 	cd web && npm run --silent test

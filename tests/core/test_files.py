@@ -242,3 +242,44 @@ def test_unusable_input_is_status_2_with_a_sentence_for_each_problem(folder: Pat
         code, out, err = run(*arguments)
         assert (code, out) == (2, "")
         assert err.strip()
+
+
+FORMULAS = ["=1+1", "+cmd|' /C calc'!A0", "-2+3", "@SUM(A1)", "\tx", "\rx", "'=1", "''-a", "=", "-"]
+
+
+def spoken(text: str) -> Shot:
+    """A ball whose free texts all look like formulas."""
+    cell = CellKey(text.strip() or "56", "9:00")
+    return Shot(
+        cell=cell, carry_yd=60.0, offline_yd=-3.5, excluded=text, extra={"note": text, text: "x"}
+    )
+
+
+@pytest.mark.parametrize("text", FORMULAS)
+def test_no_cell_of_an_export_is_a_formula_and_all_come_back(text: str) -> None:
+    """OWASP, "CSV Injection": cells that begin with = + - @, tab or return."""
+    shot = spoken(text)
+    written = write_shots([shot])
+    for row in csv.reader(io.StringIO(written, newline="")):
+        for value in row:
+            plain_number = re.fullmatch(r"[+-]?[0-9.]+", value)
+            assert plain_number or not value.startswith(("=", "+", "-", "@", "\t", "\r")), value
+    (again,) = read_shots(written.encode()).records
+    assert again.offline_yd == -3.5
+    assert again.excluded.strip() == text.strip()
+    assert again.extra["note"].strip() == text.strip()
+    assert again.cell == shot.cell
+    book = openpyxl.load_workbook(io.BytesIO(write_workbook([shot])))
+    kinds = {cell.value: cell.data_type for row in book["balls"].rows for cell in row}
+    assert "f" not in kinds.values()
+    assert kinds[-3.5] == "n"
+    assert text in kinds or text.strip() in kinds
+    read = read_any(write_workbook([shot]))
+    assert text.strip() in [value.strip() for value in read.rows[0][1]]
+
+
+@given(st.text(alphabet="=+-@\t\r'\"ab,\n 1", max_size=12))
+def test_any_text_survives_the_way_out_and_back(text: str) -> None:
+    marked = as_text(text)
+    assert isinstance(marked, str)
+    assert as_said(marked).strip() == text.strip()

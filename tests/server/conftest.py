@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import json
+import shutil
 from datetime import UTC, datetime
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -14,6 +16,7 @@ from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core import bag
 
+from tests.server.commands import oxgang
 from tests.server.steps import ball, day, hit_ago, keep
 
 NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
@@ -60,6 +63,21 @@ def make_student(coach: Coach, name: str = "Ansel Quill") -> Student:
     for label, loft in (("56", 56), ("60", 60)):
         add_club(student, bag.Club(label, loft), by=coach, now=NOW)
     return student
+
+
+@pytest.fixture(scope="session")
+def academy(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The folder of the demo academy, to be copied."""
+    data = tmp_path_factory.mktemp("academy")
+    assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
+    return data
+
+
+@pytest.fixture
+def data(academy: Path, tmp_path: Path) -> Path:
+    """The demo academy's folder, a copy of its own for each test."""
+    shutil.copytree(academy, tmp_path / "data")
+    return tmp_path / "data"
 
 
 @pytest.fixture

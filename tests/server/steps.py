@@ -33,10 +33,10 @@ def hit(api: Api, student: Student, club: Club, carries: list[float], **more: An
 
 
 def hit_ago(
-    api: Api, student: Student, club: Club, carries: list[float], days_ago: int = 0
+    api: Api, student: Student, club: Club, carries: list[float], days_ago: int = 0, **more: Any
 ) -> None:
     at = timezone.now() - timedelta(days=days_ago)
-    hit(api, student, club, carries, hit_at=at.isoformat())
+    hit(api, student, club, carries, hit_at=at.isoformat(), **more)
 
 
 def day(days_ago: int) -> str:

@@ -19,28 +19,8 @@ import pytest
 from oxgang.academy.models import Student
 from oxgang.range_sessions.models import Ball
 
+from tests.server.commands import DATABASE, counted, oxgang
 from tests.server.conftest import Api, make_coach
-
-DATABASE = "oxgang.sqlite3"
-
-
-def oxgang(*words: object, **more: Any) -> subprocess.CompletedProcess[str]:
-    command = [sys.executable, "-m", "oxgang", *map(str, words)]
-    return subprocess.run(command, capture_output=True, text=True, timeout=60, **more)
-
-
-@pytest.fixture(scope="module")
-def academy(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    data = tmp_path_factory.mktemp("academy")
-    assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
-    return data
-
-
-@pytest.fixture
-def data(academy: Path, tmp_path: Path) -> Path:
-    """The demo academy's folder, a copy of its own for each test."""
-    shutil.copytree(academy, tmp_path / "data")
-    return tmp_path / "data"
 
 
 @pytest.fixture
@@ -66,11 +46,6 @@ def writing(data: Path) -> Iterator[sqlite3.Connection]:
     stop.set()
     thread.join()
     database.close()
-
-
-def counted(file: Path, table: str = "range_sessions_ball") -> int:
-    with closing(sqlite3.connect(file)) as database:
-        return int(database.execute(f"SELECT count(*) FROM {table}").fetchone()[0])
 
 
 def test_a_backup_under_write_load_is_one_moment_and_comes_back_whole(

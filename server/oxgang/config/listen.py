@@ -56,7 +56,8 @@ class _Request(HTTPRequestParser):
 
     def received(self, data: bytes) -> int:
         consumed: int = super().received(data)  # type: ignore[no-untyped-call]
-        if self.error is None and self.headers_finished and not self.empty:
+        plain = self.error is None or isinstance(self.error, RequestEntityTooLarge)
+        if plain and self.headers_finished and not self.empty:
             limit = limit_of(self.path)
             if max(self.content_length, self.body_bytes_received) > limit.most:
                 self.error = _Refused(limit)  # type: ignore[assignment]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -59,7 +59,9 @@ def keep_plan(
         raise InputError(f"Keep a plan to {MOST_ITEMS} cells.", field="items")
     plan = StoredPlan.objects.filter(student=student, homework=fields.homework).first()
     stands = None if plan is None or plan.dropped_at else plan.made_at
-    if looked and stands is not None and stands != seen:
+    # A page gets moments to the thousandth of a second.
+    same = seen is not None and stands is not None and abs(stands - seen) < timedelta(seconds=0.001)
+    if looked and stands is not None and not same:
         assert plan is not None
         raise ChangedMeanwhile(
             f"Meanwhile {plan.made_by or 'somebody'} planned {plan.title}. Yours is still here: "

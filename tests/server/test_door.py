@@ -1,0 +1,295 @@
+"""The door: how much gets in, who is locked out, whom a session lets in, what the server says."""
+
+from __future__ import annotations
+
+import ast
+import re
+import shutil
+import tracemalloc
+from collections.abc import Iterator
+from datetime import timedelta
+from pathlib import Path
+from typing import Any
+
+import pytest
+from axes.models import AccessAttempt
+from django.contrib.sessions.models import Session
+from django.db import connection
+from django.test import Client, override_settings
+from django.utils import timezone
+from oxgang.academy.models import Coach, Entry, Student
+from oxgang.academy.services.academies import add_coach
+from oxgang.api.account import throttle
+from oxgang.api.main import api as the_api
+from oxgang.config.limits import LARGEST, SMALL, limit_of
+from oxgang.range_sessions.models import Ball
+
+from tests.server.conftest import Api
+from tests.server.steps import ball
+
+SCHEMA: dict[str, Any] = the_api.get_openapi_schema()
+PASSWORD = "six-long-words"
+
+
+def parts(schema: Any, way: str) -> Iterator[tuple[str, dict[str, Any]]]:
+    """Every schema inside a schema, with the way to it."""
+    if "$ref" in schema:
+        name = schema["$ref"].rsplit("/", 1)[1]
+        if way.count(name) < 2:
+            yield from parts(SCHEMA["components"]["schemas"][name], f"{way}/{name}")
+        return
+    for kind in ("anyOf", "allOf", "oneOf"):
+        for one in schema.get(kind, ()):
+            yield from parts(one, way)
+    if "type" in schema:
+        yield way, schema
+    for name, one in schema.get("properties", {}).items():
+        yield from parts(one, f"{way}.{name}")
+    for inner in ("items", "additionalProperties"):
+        if isinstance(schema.get(inner), dict):
+            yield from parts(schema[inner], f"{way}[]")
+
+
+def asked() -> Iterator[tuple[str, dict[str, Any]]]:
+    """Every field of every request."""
+    for path, methods in SCHEMA["paths"].items():
+        for method, operation in methods.items():
+            for p in operation.get("parameters", ()):
+                yield from parts(p["schema"], f"{method} {path}?{p['name']}")
+            for content in operation.get("requestBody", {}).get("content", {}).values():
+                yield from parts(content["schema"], f"{method} {path}")
+
+
+def test_no_field_of_a_request_is_without_bounds() -> None:
+    loose = []
+    for way, schema in asked():
+        # A path's length is the server's; a file is bounded by the body; an own format by itself.
+        bounded = {"maxLength", "enum", "const", "format", "pattern"} & set(schema)
+        in_path = "?" in way and f"{{{way.rsplit('?', 1)[1]}}}" in way
+        if schema["type"] == "string" and not bounded and not in_path:
+            loose.append(way)
+        if schema["type"] == "array" and "maxItems" not in schema:
+            loose.append(way)
+        open_keys = schema["type"] == "object" and schema.get("additionalProperties")
+        named = "propertyNames" in schema  # the keys are words of the trade
+        if open_keys and "maxProperties" not in schema and not named:
+            loose.append(way)
+    assert [way for way in loose if not way.endswith(("mapping", ".file"))] == []
+    assert len(list(asked())) > 250
+
+
+def test_a_large_body_is_refused_before_it_is_read(api: Api, coach: Coach) -> None:
+    """One log-in request of 63 MB grew the database by 190 MB."""
+    login = b'{"log_in": "ilse", "password": "' + b"x" * 8_000_000 + b'"}'
+    client = Client()
+    rows = AccessAttempt.objects.count()
+    tracemalloc.start()
+    answer = client.post("/api/account", login, content_type="application/json")
+    peak = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    assert (answer.status_code, answer.json()["code"]) == (413, "too-large")
+    assert "64 kB" in answer.json()["title"]
+    assert AccessAttempt.objects.count() == rows
+    assert peak < 12_000_000  # the test client holds one copy
+    long = {"log_in": "x" * 151, "password": "y" * 201}
+    assert Api(None)("POST", "/account", long).status_code == 422
+    assert AccessAttempt.objects.count() == rows
+
+
+@pytest.mark.parametrize("address", ["shots", "shots/check", "told", "files/look", "bag/check"])
+def test_only_somebody_signed_in_sends_files(api: Api, student: Student, address: str) -> None:
+    url = f"/api/students/{student.pk}/{address}"
+    assert limit_of(url).upload
+    stranger = Client().post(url, b"x" * (LARGEST + 1), content_type="text/csv")
+    assert (stranger.status_code, stranger.json()["code"]) == (401, "signed-out")
+    refused = api.client.post(url, b"x" * (LARGEST + 1), content_type="text/csv")
+    assert (refused.status_code, refused.json()["field"]) == (422, "file")
+    assert "24 MB" in refused.json()["title"]
+    assert limit_of(f"/api/students/{student.pk}/balls").most == SMALL
+
+
+def wrong(name: str, address: str, times: int = 1) -> int:
+    status = 0
+    for _ in range(times):
+        body = {"log_in": name, "password": "guess"}
+        status = Api(None)("POST", "/account", body, REMOTE_ADDR=address).status_code
+    return status
+
+
+def right(name: str, address: str) -> int:
+    body = {"log_in": name, "password": PASSWORD}
+    return int(Api(None)("POST", "/account", body, REMOTE_ADDR=address).status_code)
+
+
+def test_wrong_passwords_are_counted_by_account_and_by_true_address(coach: Coach) -> None:
+    add_coach(coach.academy, name="Tobin", log_in="tobin", password=PASSWORD)
+    assert wrong("ilse", "10.0.0.9", 5) == 429
+    assert right("ilse", "10.0.0.9") == 429
+    # From her own place she can sign in all the same, and so can everybody else.
+    assert right("ilse", "10.0.0.1") == 200
+    assert right("tobin", "10.0.0.9") == 200
+    # Many names with a try each are no way around: the address is counted too.
+    assert [wrong(f"name{i}", "10.0.0.7") for i in range(30)].count(429) >= 10
+    # A proxy's header is nobody's word here; waitress has put the true address into REMOTE_ADDR.
+    forged = {"HTTP_X_FORWARDED_FOR": "1.2.3.4", "REMOTE_ADDR": "10.0.0.7"}
+    body = {"log_in": "tobin", "password": PASSWORD}
+    assert Api(None)("POST", "/account", body, **forged).status_code == 429
+
+
+def test_trying_while_locked_out_does_not_begin_the_wait_anew(coach: Coach) -> None:
+    assert wrong("ilse", "10.0.0.9", 5) == 429
+    begun = AccessAttempt.objects.get(username="ilse").attempt_time
+    assert wrong("ilse", "10.0.0.9", 4) == 429
+    assert AccessAttempt.objects.get(username="ilse").attempt_time == begun
+    quarter = timedelta(minutes=16)
+    AccessAttempt.objects.update(attempt_time=timezone.now() - quarter)
+    assert right("ilse", "10.0.0.9") == 200
+
+
+def test_an_account_that_is_tried_from_everywhere_is_locked_and_can_be_unlocked(
+    coach: Coach,
+) -> None:
+    """At most 100 tries at an account: NIST SP 800-63B, section 5.2.2."""
+    for i in range(25):
+        wrong("ilse", f"10.1.0.{i}", 4)
+    assert right("ilse", "10.9.9.9") == 429
+    assert throttle.unlock("ilse") == 25
+    assert right("ilse", "10.9.9.9") == 200
+
+
+def test_signing_out_and_deactivation_hold_in_every_process_at_once(api: Api, coach: Coach) -> None:
+    phone = Api(None)
+    phone("POST", "/account", {"log_in": "ilse", "password": PASSWORD})
+    cookie = phone.client.cookies["sessionid"].value
+    # Another process knows of a session only what the database says.
+    elsewhere = Client()
+    elsewhere.cookies["sessionid"] = cookie
+    assert elsewhere.get("/api/students").status_code == 200
+    phone("DELETE", "/account")
+    assert not Session.objects.filter(session_key=cookie).exists()
+    assert elsewhere.get("/api/students").status_code == 401
+    assert api("GET", "/students").status_code == 200
+    coach.user.is_active = False
+    coach.user.save()
+    assert api("GET", "/students").status_code == 401
+    words = [e.words for e in Entry.objects.filter(student=None).order_by("pk")]
+    assert words == ["Signed in from 127.0.0.1", "Signed out"]
+
+
+def test_daily_use_moves_the_end_of_a_session_ahead(api: Api) -> None:
+    assert api("GET", "/students").status_code == 200
+    session = Session.objects.get()
+    almost_over = timezone.now() + timedelta(hours=1)
+    Session.objects.update(expire_date=almost_over)
+    assert api("GET", "/students").status_code == 200
+    session.refresh_from_db()
+    assert session.expire_date == almost_over  # once a day is enough
+    store = api.client.session
+    store["renewed"] = "2026-01-01"
+    store.save()
+    Session.objects.update(expire_date=almost_over)
+    answer = api.client.get("/api/students")
+    session.refresh_from_db()
+    assert session.expire_date > timezone.now() + timedelta(days=13)
+    assert answer.cookies["sessionid"]["max-age"] == 14 * 24 * 3600
+
+
+def test_the_page_has_the_same_headers_from_a_file_and_from_the_server(db: None) -> None:
+    """The service worker keeps /index.html and serves it for every place."""
+    by_server, by_file = Client().get("/students"), Client().get("/index.html")
+    for name in ("Content-Security-Policy", "X-Frame-Options", "X-Content-Type-Options"):
+        kept = sorted(by_server[name].split("; "))
+        assert kept == sorted(by_file[name].split("; ")), name
+    assert "frame-ancestors 'none'" in by_file["Content-Security-Policy"]
+
+
+def test_assets_go_compressed_and_are_cached(db: None) -> None:
+    client = Client()
+    page = client.get("/index.html").getvalue().decode()
+    script = re.search(r"/assets/index-[^\"]+\.js", page)
+    assert script is not None
+    plain = client.get(script.group())
+    for coding, share in (("br", 0.36), ("gzip", 0.42)):
+        packed = client.get(script.group(), headers={"Accept-Encoding": coding})
+        assert packed["Content-Encoding"] == coding
+        assert packed["Vary"] == "Accept-Encoding"
+        assert packed["ETag"]
+        assert "immutable" in packed["Cache-Control"]
+        assert int(packed["Content-Length"]) < share * int(plain["Content-Length"])
+
+
+def test_a_full_disk_gets_a_sentence_and_what_is_there_can_still_be_read(
+    api: Api, student: Student
+) -> None:
+    wedge = student.clubs.get(label="56")
+    with connection.cursor() as cursor:
+        cursor.execute("PRAGMA page_count")
+        pages = cursor.fetchone()[0]
+        cursor.execute(f"PRAGMA max_page_count = {pages}")
+    try:
+        full = None
+        for i in range(400):
+            full = api("PUT", f"/students/{student.pk}/balls", ball(wedge, f"full-{i}", 60))
+            if full.status_code != 200:
+                break
+        assert full is not None
+        assert (full.status_code, full.data["code"]) == (507, "disk-full")
+        assert full["Content-Type"] == "application/problem+json"
+        assert "Nothing was stored" in full.data["title"]
+        stored = Ball.objects.count()
+        assert api("GET", f"/students/{student.pk}/shots.csv").status_code == 200
+    finally:
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA max_page_count = 1073741823")
+    assert Ball.objects.count() == stored
+
+
+def test_what_breaks_outside_an_address_is_a_problem_too(
+    api: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from django.db import OperationalError
+
+    def locked(*args: object) -> None:
+        raise OperationalError("database is locked")
+
+    monkeypatch.setattr("oxgang.config.middleware.KeepSession.__call__", locked)
+    api.client.raise_request_exception = False
+    answer = api.client.get("/api/students")
+    assert (answer.status_code, answer.json()["code"]) == (503, "busy")
+
+
+def test_health_says_what_is_wrong(
+    db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, settings: Any
+) -> None:
+    monkeypatch.setattr(settings.ENV, "data", tmp_path)
+    silent = Client().get("/healthz")
+    assert (silent.status_code, silent.json()["keeper"]) == (503, "is not running")
+    (tmp_path / "keeper.beat").touch()
+    assert Client().get("/healthz").json() == {
+        "ok": True, "database": "ok", "disk": "ok", "keeper": "ok",
+    }  # fmt: skip
+    monkeypatch.setattr(shutil, "disk_usage", lambda _: shutil._ntuple_diskusage(9, 8, 1))
+    assert Client().get("/healthz").json()["disk"] == "is nearly full"
+
+
+def test_migrations_import_no_live_code() -> None:
+    """What a migration does must not change with the code around it."""
+    import oxgang
+
+    found = list(Path(oxgang.__file__).parent.glob("*/migrations/0*.py"))
+    assert len(found) > 10
+    for file in found:
+        for node in ast.walk(ast.parse(file.read_text())):
+            names = [a.name for a in node.names] if isinstance(node, ast.Import) else []
+            names += [node.module or ""] if isinstance(node, ast.ImportFrom) else []
+            assert not [name for name in names if name.startswith("oxgang")], file.name
+
+
+@override_settings(DEBUG=False)
+def test_an_academys_log_is_its_own(api: Api, coach: Coach) -> None:
+    api("POST", "/devices", {"name": "Bay 3"})
+    words = [entry["words"] for entry in api("GET", "/history").data["entries"]]
+    assert words == ["Made a token for Bay 3"]
+    from tests.server.conftest import make_coach
+
+    assert Api(make_coach("Lower Marrowdale", "tobin"))("GET", "/history").data["entries"] == []
