@@ -3,10 +3,12 @@
 import csv
 import io
 import json
+import re
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from pathlib import Path
 
+import openpyxl
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -26,9 +28,12 @@ from oxgang.core.shots import (
 )
 from oxgang.core.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
+from oxgang.files.export import write_workbook
+from oxgang.files.foreign import read_any
 from oxgang.files.lettering import BOLD, REGULAR, fitted
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots, write_shots
+from oxgang.files.tables import as_said, as_text
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from typer.testing import CliRunner
 

@@ -119,8 +119,8 @@ class Row:
 
 def as_said(cell: str) -> str:
     """The text of a cell, without blanks around it and without the mark of `as_text`."""
-    text = cell.strip()
-    return text[1:] if text[:1] == "'" and _MARKED.match(text) else text
+    text = cell.lstrip()
+    return (text[1:] if text[:1] == "'" and _MARKED.match(text) else text).strip()
 
 
 def as_text(value: object) -> object:

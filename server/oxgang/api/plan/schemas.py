@@ -6,6 +6,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import Label, Moment
+from oxgang.core.plan import BALLS_RANGE
 from oxgang.core.protocols import Protocol
 from oxgang.core.shots import Lie, Spin, Tempo, Trajectory
 from oxgang.core.stages import Stage
@@ -18,7 +19,7 @@ class PlanItem(Schema):
     trajectory: Trajectory = Trajectory.STOCK
     spin: Spin = Spin.CHECK
     tempo: Tempo = Tempo.NORMAL
-    balls: int = Field(ge=1, le=100)
+    balls: int = Field(ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
     reason: str = Field("", max_length=200)
     lie: Lie | None = None
     note: str = Field("", max_length=120)
