@@ -6,7 +6,8 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   plugins: [
     vue(),
-    // The page loads without a network, and shows what it last read. Writes wait in the outbox.
+    // The page loads without a network. What it last read is kept by coach (shared/api/kept), and
+    // writes wait in the outbox: the service worker knows nobody and keeps nothing of anybody.
     VitePWA({
       registerType: "autoUpdate",
       injectRegister: "script-defer",
@@ -23,24 +24,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ["**/*.{js,css,html,svg,woff2}"],
         navigateFallback: "/index.html",
-        navigateFallbackDenylist: [/^\/api\//, /^\/c\//, /^\/cal\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/c\//, /^\/cal\//, /^\/healthz/],
         globIgnores: ["card*"],
-        runtimeCaching: [
-          {
-            // Not what a launch monitor sent: that is asked twice a second.
-            urlPattern: ({ url, request }) =>
-              request.method === "GET" &&
-              url.pathname.startsWith("/api/") &&
-              !/^\/api\/devices\/\d+\/balls/.test(url.pathname),
-            handler: "NetworkFirst",
-            options: {
-              cacheName: "oxgang-api",
-              networkTimeoutSeconds: 8,
-              cacheableResponse: { statuses: [200] },
-              expiration: { maxEntries: 400, maxAgeSeconds: 14 * 24 * 3600 },
-            },
-          },
-        ],
       },
     }),
   ],

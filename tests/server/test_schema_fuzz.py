@@ -48,7 +48,7 @@ def known(api: Api, student: Student, wedge: Club) -> dict[str, Any]:
     suppress_health_check=list(HealthCheck),
 )
 def test_no_generated_request_breaks_the_server(
-    case: schemathesis.Case, known: dict[str, Any]
+    case: schemathesis.Case[Any], known: dict[str, Any]
 ) -> None:
     for name in case.path_parameters:
         case.path_parameters[name] = known.get(name, case.path_parameters[name])

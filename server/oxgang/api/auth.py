@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import logging
-from typing import cast
+from typing import Final, cast
 
 from django.db import OperationalError
 from django.http import HttpRequest
@@ -12,7 +12,10 @@ from ninja.security import SessionAuth
 
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.services.log import note_taken
+from oxgang.core.errors import OxgangError
 
+# Whose page asks: two coaches at one tablet must not write in each other's name.
+PAGE_OF: Final = "X-Oxgang-Coach"
 log = logging.getLogger(__name__)
 
 
@@ -20,7 +23,19 @@ class CoachSession(SessionAuth):
     """Lets a signed-in coach pass; `coach_of(request)` is then that coach."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Coach | None:
-        return signed_in_coach(request)
+        coach = signed_in_coach(request)
+        meant = request.headers.get(PAGE_OF)
+        if coach is not None and meant is not None and meant != str(coach.pk):
+            raise OtherCoach(
+                f"{coach.name} is signed in here now. Nothing was read or stored for anybody else."
+            )
+        return coach
+
+
+class OtherCoach(OxgangError):
+    """The request comes from a page of a coach who is no longer the one signed in."""
+
+    code = "other-coach"
 
 
 def signed_in_coach(request: HttpRequest) -> Coach | None:

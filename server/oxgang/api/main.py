@@ -7,7 +7,7 @@ from ninja import NinjaAPI
 from oxgang import __version__
 from oxgang.api import problems
 from oxgang.api.account.router import router as account
-from oxgang.api.auth import CoachSession
+from oxgang.api.auth import CoachSession, OtherCoach
 from oxgang.api.balls.router import router as balls
 from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
@@ -31,6 +31,7 @@ api = NinjaAPI(
     title="Oxgang", version=__version__, auth=CoachSession(), parser=StrictJson(), docs_url=None
 )
 problems.install(api)
+problems.STATUS[OtherCoach] = 401
 api.add_router("", account)
 api.add_router("", scales)
 api.add_router("", students)

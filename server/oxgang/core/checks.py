@@ -36,8 +36,8 @@ YEARS: Final = (1900, 2199)
 NO_SUCH_DAY: Final = f"Give a day of the years {YEARS[0]} to {YEARS[1]}"
 
 
-# A ball whose moment is longer ago than this was hit before a weekend without a network, or its clock
-# is wrong: the coach knows which.
+# A ball whose moment is longer ago than this waited over a weekend without a network, or its clock is
+# wrong: the coach knows which.
 LATE_AFTER: Final = timedelta(days=2)
 
 

@@ -85,8 +85,9 @@ class Shot:
     """One ball, as measured. Distances in yards, speeds in m/s, angles in degrees.
 
     `hit_on` is the day; `hit_at` is the moment when it is known. A ball into a net has a launch and
-    neither carry nor total. `ball_position_in` and `grip_down_in` are trims of the shot [inches]. `offline_yd` is positive to the right of the target. `extra` keeps what
-    a file said beyond these fields.
+    neither carry nor total. `ball_position_in` and `grip_down_in` are trims of the shot [inches].
+    `offline_yd` is positive to the right of the target. `extra` keeps what a file said beyond these
+    fields.
     """
 
     cell: CellKey

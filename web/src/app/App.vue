@@ -7,6 +7,8 @@ import { themeName, useAntTheme } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
 import LookUp from "./LookUp.vue";
+import OutboxBanner from "./OutboxBanner.vue";
+import { wayTrouble } from "./router";
 import TopBar from "./TopBar.vue";
 
 const theme = useAntTheme();
@@ -22,6 +24,8 @@ void account.load();
     <template v-if="account.coach">
       <a class="skip" href="#main">To the page</a>
       <TopBar />
+      <OutboxBanner />
+      <Sentence class="way" :text="wayTrouble" />
       <main id="main" tabindex="-1">
         <RouterView v-slot="{ Component, route }">
           <component :is="Component" :key="String(route.params['studentId'] ?? '')" />
@@ -42,6 +46,9 @@ void account.load();
 <style scoped>
 main:focus {
   outline: none;
+}
+.way {
+  margin: 0.3rem 1.5rem;
 }
 .skip {
   position: absolute;

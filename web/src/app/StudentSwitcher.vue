@@ -8,12 +8,13 @@ import StudentSelect from "@/shared/ui/StudentSelect.vue";
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
 const router = useRouter();
-const select = ref<{ focus: () => void } | null>(null);
+const select = ref<{ focus: () => void; blur: () => void } | null>(null);
 
 useKeys("Students", [key("/", "find a student", "/", () => select.value?.focus())]);
 
 function go(id: string): void {
   const place = props.studentId && route.name ? String(route.name) : "matrix";
+  select.value?.blur();
   void router.push({ name: place, params: { studentId: id } });
 }
 </script>

@@ -6,6 +6,7 @@ import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { themeName } from "@/shared/ui/theme";
 import { outboxState } from "@/shared/outbox/outbox";
+import SignOut from "./SignOut.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
 const route = useRoute();
@@ -54,7 +55,7 @@ useEventListener(
           { letter: "v", to: `/s/${studentId.value}/review` },
           { letter: "h", to: `/s/${studentId.value}/history` },
         ]
-      : [];
+      : [{ letter: "h", to: "/history" }];
     const place = [...places.value, ...hidden].find((p) => p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
@@ -96,7 +97,7 @@ const waiting = computed(() => outboxState.waiting);
         {{ themeName === "sun" ? "Paper" : "Sun" }}
       </button>
       <span class="who">{{ account.coach?.name }}</span>
-      <button type="button" class="flat" @click="account.signOut()">Sign out</button>
+      <SignOut />
     </div>
   </header>
 </template>

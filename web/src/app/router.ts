@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import { ref } from "vue";
 import { routes as calendar } from "@/features/calendar";
 import { routes as card } from "@/features/card";
 import { routes as devices } from "@/features/devices";
@@ -12,6 +13,8 @@ import { routes as progress } from "@/features/progress";
 import { routes as range } from "@/features/range";
 import { routes as review } from "@/features/review";
 import { routes as students } from "@/features/students";
+import { holdKeys, releaseKeys } from "@/shared/keys/useKeys";
+import { loadMissingPartsAnew } from "./staleParts";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", redirect: "/students" },
@@ -32,3 +35,19 @@ const routes: RouteRecordRaw[] = [
 ];
 
 export const router = createRouter({ history: createWebHistory(), routes });
+
+/** What went wrong on the way to a place. */
+export const wayTrouble = ref("");
+
+// From the choice of a place until it is there keys belong to it, and to no other student's page.
+router.beforeEach((to, from) => {
+  if (to.path !== from.path) holdKeys();
+});
+router.afterEach((to, from) => {
+  wayTrouble.value = "";
+  // What had the focus belonged to the place before.
+  if (to.path !== from.path) document.getElementById("main")?.focus();
+  void releaseKeys();
+});
+router.onError(() => void releaseKeys());
+loadMissingPartsAnew(router, (sentence) => (wayTrouble.value = sentence));

@@ -26,6 +26,7 @@ from oxgang.core.load import (
 )
 from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.core.units import M_PER_YD
+from oxgang.files.limits import MB, MOST_BYTES
 
 router = Router(tags=["account"])
 
@@ -84,6 +85,7 @@ def words(request: HttpRequest) -> dict[str, object]:
         "from_yd": FROM_YD,
         "to_yd": TO_YD,
         "m_per_yd": M_PER_YD,
+        "most_file_mb": MOST_BYTES // MB,
         "load": {
             "warn_before": WARN_BEFORE,
             "rest_every": REST_EVERY,

@@ -57,5 +57,6 @@ class Words(Schema):
     from_yd: int
     to_yd: int
     m_per_yd: float
+    most_file_mb: int
     load: LoadWords
     junior_limit: int

@@ -45,7 +45,8 @@ class Hit:
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is at home conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today. `trimmed` was hit with a trim, and says nothing of the untrimmed shot. `told` is no ball but a carry from a matrix kept elsewhere.
+    is today. `trimmed` was hit with a trim, and says nothing of the untrimmed shot. `told` is no
+    ball but a carry from a matrix kept elsewhere.
     """
 
     cell: CellKey

@@ -11,7 +11,7 @@ from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Tempo, Traject
 
 # Nobody has hit for so long: whoever comes next is not known.
 IDLE: Final = timedelta(hours=3)
-# A ball that arrives within this of its moment was hit just now; what arrives later waited somewhere.
+# A ball that arrives within this of its moment was hit just now; a later one waited somewhere.
 JUST_NOW: Final = timedelta(seconds=60)
 
 

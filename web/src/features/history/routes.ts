@@ -7,4 +7,9 @@ export const routes: RouteRecordRaw[] = [
     component: () => import("./pages/HistoryPage.vue"),
     props: true,
   },
+  {
+    path: "/history",
+    name: "academy-history",
+    component: () => import("./pages/HistoryPage.vue"),
+  },
 ];

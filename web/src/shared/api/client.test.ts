@@ -1,5 +1,15 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { onSignedOut, Problem, send, sentenceOf, signedIn, Unreachable } from "./client";
+import "fake-indexeddb/auto";
+import {
+  onSignedOut,
+  pageBelongsTo,
+  Problem,
+  send,
+  sentenceOf,
+  signedIn,
+  Unreachable,
+} from "./client";
+import { forgetReads } from "./kept";
 
 const answers = (status: number, body: string) => {
   const fetched = vi.fn<(request: Request) => Promise<Response>>();
@@ -37,7 +47,10 @@ describe("the way to the server", () => {
   it("tells who listens that the session has ended", async () => {
     const told = vi.fn();
     onSignedOut(told);
-    answers(401, "{}");
+    answers(401, "a login page of somebody else's");
+    await thrownBy(send("http://x/api/students"));
+    expect(told).not.toHaveBeenCalled();
+    answers(401, '{"type": "oxgang:signed-out"}');
     await thrownBy(send("http://x/api/students"));
     expect(told).toHaveBeenCalledOnce();
   });
@@ -48,7 +61,7 @@ describe("the way to the server", () => {
     vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (late = resolve)));
     const asked = thrownBy(send("http://x/api/students"));
     signedIn();
-    late(new Response("{}", { status: 401 }));
+    late(new Response('{"type": "oxgang:signed-out"}', { status: 401 }));
     expect(((await asked) as Problem).status).toBe(401);
     expect(told).not.toHaveBeenCalled();
   });
@@ -59,5 +72,65 @@ describe("the way to the server", () => {
     await send("http://x/api/students", { method: "POST", body: "{}" });
     const tokens = fetched.mock.calls.map(([request]) => request.headers.get("X-CSRFToken"));
     expect(tokens).toEqual([null, "abc"]);
+  });
+});
+
+describe("what was read, without a network", () => {
+  const dead = () => vi.stubGlobal("fetch", () => Promise.reject(new TypeError("dead")));
+  const json = (body: unknown) =>
+    vi.stubGlobal("fetch", () => Promise.resolve(Response.json(body)));
+  const read = (url = "http://x/api/students/s/matrix") =>
+    send(url).then((answer) => answer.json() as Promise<unknown>);
+  const kept = () => new Promise((done) => setTimeout(done, 30));
+  afterEach(async () => {
+    pageBelongsTo(null);
+    await forgetReads();
+  });
+
+  it("is the coach's own, and nobody else's", async () => {
+    pageBelongsTo(1);
+    json({ cells: 3 });
+    await read();
+    await kept();
+    dead();
+    expect(await read()).toEqual({ cells: 3 });
+    pageBelongsTo(2);
+    expect(await thrownBy(read())).toBeInstanceOf(Unreachable);
+    pageBelongsTo(null);
+    expect(await thrownBy(read())).toBeInstanceOf(Unreachable);
+  });
+  it("is gone after a sign-out", async () => {
+    pageBelongsTo(1);
+    json({ cells: 3 });
+    await read();
+    await kept();
+    await forgetReads();
+    dead();
+    expect(await thrownBy(read())).toBeInstanceOf(Unreachable);
+  });
+  it("is not what a proxy said in the server's place, nor of one moment only", async () => {
+    pageBelongsTo(1);
+    json({ cells: 3 });
+    await read();
+    await read("http://x/api/devices/change");
+    await kept();
+    vi.stubGlobal("fetch", () => Promise.resolve(new Response("<h1>Hotel</h1>")));
+    expect(await read()).toEqual({ cells: 3 });
+    expect(await thrownBy(read("http://x/api/students/other/matrix"))).toBeInstanceOf(Unreachable);
+    dead();
+    expect(await thrownBy(read("http://x/api/devices/change"))).toBeInstanceOf(Unreachable);
+  });
+  it("never stands in for a refusal, and a page says whose it is", async () => {
+    pageBelongsTo(7);
+    json({ cells: 3 });
+    await read();
+    await kept();
+    const asked: Request[] = [];
+    vi.stubGlobal("fetch", (request: Request) => {
+      asked.push(request);
+      return Promise.resolve(Response.json({ type: "oxgang:x", title: "Gone." }, { status: 404 }));
+    });
+    expect(sentenceOf(await thrownBy(read()))).toBe("Gone.");
+    expect(asked[0]?.headers.get("X-Oxgang-Coach")).toBe("7");
   });
 });

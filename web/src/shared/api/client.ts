@@ -1,38 +1,50 @@
 /** The one way to the server: typed by the OpenAPI schema, CSRF on every write, problems as errors. */
 import createClient from "openapi-fetch";
+import { keepRead, keptRead, worthKeeping } from "./kept";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 
 export interface ProblemBody {
+  type?: string;
   status: number;
   code: string;
   title: string;
   field: string;
 }
 
-/** A refusal by the server, with a sentence for the person and the field it belongs beside. */
+/** A refusal, with a sentence for the person and the field it belongs beside. */
 export class Problem extends Error {
   readonly status: number;
   readonly code: string;
   readonly field: string;
+  /** Whether Oxgang itself said so, and not something between here and the server. */
+  readonly ours: boolean;
 
   constructor(body: ProblemBody) {
     super(body.title);
     this.status = body.status;
     this.code = body.code;
     this.field = body.field;
+    this.ours = body.type?.startsWith("oxgang:") ?? false;
   }
 }
 
-/** The server could not be reached at all. */
+/** The server could not be reached, or what answered was not Oxgang. */
 export class Unreachable extends Error {
-  constructor() {
-    super("No connection to the server. What you typed is kept; try again in a moment.");
+  constructor(
+    sentence = "No connection to the server. What you typed is kept; try again in a moment.",
+  ) {
+    super(sentence);
   }
 }
 
-const signedOutListeners = new Set<() => void>();
+const FOREIGN = "Something between here and the server answered in its place.";
+/** A read that takes longer is answered by what was read before, if there is any. */
+const PATIENCE_MS = 8_000;
+const LONGEST_MS = 60_000;
+
+const signedOutListeners = new Set<(problem: Problem) => void>();
 
 /** Read each time: a sign-in in another tab changes it. */
 function csrfToken(): string {
@@ -45,13 +57,23 @@ export function signedIn(): void {
   signIns++;
 }
 
-export function onSignedOut(listener: () => void): void {
+/**
+ * The coach whose page this is. The server refuses a request of a page whose coach is no longer the
+ * one signed in, so that nothing is read or written in another's name.
+ */
+let owner: number | null = null;
+export function pageBelongsTo(coach: number | null): void {
+  owner = coach;
+}
+
+export function onSignedOut(listener: (problem: Problem) => void): void {
   signedOutListeners.add(listener);
 }
 
 /** Turn a response that is not fine into a Problem. */
 export async function problemOf(response: Response, askedAfter = signIns): Promise<Problem> {
   const fallback = {
+    type: "",
     status: response.status,
     code: "failed",
     title: `The server could not do this (${response.status}). Nothing was changed.`,
@@ -61,24 +83,74 @@ export async function problemOf(response: Response, askedAfter = signIns): Promi
     .json()
     .then((json: Partial<ProblemBody>) => ({ ...fallback, ...json }))
     .catch(() => fallback);
-  if (response.status === 401 && askedAfter === signIns)
-    signedOutListeners.forEach((listener) => listener());
-  return new Problem(body);
+  const problem = new Problem(body);
+  if (response.status === 401 && problem.ours && askedAfter === signIns)
+    signedOutListeners.forEach((listener) => listener(problem));
+  return problem;
+}
+
+async function ask(request: Request): Promise<Response> {
+  try {
+    return await fetch(request);
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    if (cause instanceof DOMException && cause.name === "TimeoutError")
+      throw new Unreachable(
+        "The server did not answer in time. What you typed is kept; it is tried again.",
+      );
+    throw new Unreachable();
+  }
+}
+
+/** A read from the network, or what this coach read last there when the network is dead. */
+async function read(request: Request, url: URL, coach: number): Promise<Response> {
+  const before = async () => {
+    const text = await keptRead(coach, url);
+    return text === undefined
+      ? undefined
+      : new Response(text, { headers: { "Content-Type": "application/json", "X-Kept": "yes" } });
+  };
+  let impatient: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<Response>((resolve) => {
+    impatient = setTimeout(() => void before().then((kept) => kept && resolve(kept)), PATIENCE_MS);
+  });
+  try {
+    const answer = await Promise.race([ask(request), late]);
+    if (answer.headers.has("X-Kept") || !answer.ok) return answer;
+    if (!(answer.headers.get("Content-Type") ?? "").includes("json"))
+      throw new Unreachable(FOREIGN);
+    void answer
+      .clone()
+      .text()
+      .then((text) => keepRead(coach, url, text))
+      .catch(() => undefined);
+    return answer;
+  } catch (error) {
+    const kept = error instanceof Unreachable ? await before() : undefined;
+    if (kept) return kept;
+    throw error;
+  } finally {
+    clearTimeout(impatient);
+  }
 }
 
 /** fetch with the CSRF token; a network failure becomes Unreachable. */
 export async function send(input: string | Request, init?: RequestInit): Promise<Response> {
-  const request = new Request(input, init);
-  if (request.method !== "GET" && !request.headers.has("X-CSRFToken"))
+  const url = new URL(typeof input === "string" ? input : input.url, location.href);
+  const reads = (init?.method ?? (typeof input === "string" ? "GET" : input.method)) === "GET";
+  const request = new Request(
+    input,
+    reads && !init?.signal ? { ...init, signal: AbortSignal.timeout(LONGEST_MS) } : init,
+  );
+  if (!reads && !request.headers.has("X-CSRFToken"))
     request.headers.set("X-CSRFToken", csrfToken());
+  if (owner !== null) request.headers.set("X-Oxgang-Coach", String(owner));
   const askedAfter = signIns;
-  let response: Response;
-  try {
-    response = await fetch(request);
-  } catch (cause) {
-    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
-    throw new Unreachable();
-  }
+  const coach = owner;
+  const response =
+    reads && coach !== null && worthKeeping(url)
+      ? await read(request, url, coach)
+      : await ask(request);
   if (!response.ok) throw await problemOf(response, askedAfter);
   return response;
 }

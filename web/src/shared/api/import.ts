@@ -1,6 +1,6 @@
 /** A file on its way in: looked at first, stored when the coach says so, all or nothing. */
 import { reactive } from "vue";
-import { Problem, send, sentenceOf, type Schemas } from "./client";
+import { api, dataOf, Problem, send, sentenceOf, type Schemas } from "./client";
 
 export type Report = Schemas["FileReport"];
 
@@ -19,7 +19,19 @@ interface Step {
   stored: boolean;
 }
 
-export function form(file: File, fields: Record<string, string> = {}): FormData {
+/**
+ * The file and what goes with it. One that the server would refuse is not sent: it would cut the
+ * connection before the file is there, and could not say why.
+ */
+export async function form(file: File, fields: Record<string, string> = {}): Promise<FormData> {
+  const { most_file_mb: most } = await dataOf(api.GET("/api/words"));
+  if (file.size > most * 1024 * 1024)
+    throw new Problem({
+      status: 422,
+      code: "too-large",
+      title: `The file has ${Math.ceil(file.size / 1024 / 1024)} MB; at most ${most} MB are read. Split it, or leave out the columns that are not needed.`,
+      field: "file",
+    });
   const data = new FormData();
   data.append("file", file);
   for (const [name, value] of Object.entries(fields)) data.append(name, value);
@@ -66,7 +78,7 @@ export function useFileImport<R extends Report = Report>(options: ImportOptions)
     if (!again) reset();
     Object.assign(state, { file, busy: true, error: "" });
     try {
-      const body = form(file, fields());
+      const body = await form(file, fields());
       const answer = await send(options.lookAt, { method: "POST", body });
       state.report = (await answer.json()) as R;
     } catch (cause) {
@@ -80,7 +92,7 @@ export function useFileImport<R extends Report = Report>(options: ImportOptions)
     Object.assign(state, { busy: true, percent: 0, error: "" });
     stop = new AbortController();
     try {
-      const body = form(state.file, { ...fields(), skip_bad: String(skipBad) });
+      const body = await form(state.file, { ...fields(), skip_bad: String(skipBad) });
       const answer = await send(options.storeAt, { method: "POST", body, signal: stop.signal });
       let last: Step | null = null;
       for await (const step of linesOf(answer)) {

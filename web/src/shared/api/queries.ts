@@ -28,6 +28,8 @@ export const keys = {
   events: (id: string) => ["student", id, "events"],
   calendar: ["calendar"],
   review: (id: string) => ["student", id, "review"],
+  usual: (id: string) => ["student", id, "usual"],
+  devices: ["devices"],
   today: (id: string) => ["student", id, "today"],
   cellBalls: (id: string, cell: string) => ["student", id, "cell", cell],
 };

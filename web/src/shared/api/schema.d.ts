@@ -3771,6 +3771,8 @@ export interface components {
             load: components["schemas"]["LoadWords"];
             /** M Per Yd */
             m_per_yd: number;
+            /** Most File Mb */
+            most_file_mb: number;
             /** Spins */
             spins: string[];
             /** Strikes */

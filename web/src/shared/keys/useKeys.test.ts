@@ -1,17 +1,19 @@
 import { mount } from "@vue/test-utils";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { defineComponent } from "vue";
-import { key, keyGroups, useKeys } from "./useKeys";
+import { changing, holdKeys, key, keyGroups, releaseKeys, useKeys, type KeyBinding } from "./useKeys"; // prettier-ignore
 
-const view = (title: string, name: string, act: () => void) =>
+const viewOf = (title: string, bindings: KeyBinding[]) =>
   mount(
     defineComponent({
       setup() {
-        useKeys(title, [key(name, "does it", name, act)]);
+        useKeys(title, bindings);
         return () => null;
       },
     }),
   );
+const view = (title: string, name: string, act: () => void) =>
+  viewOf(title, [key(name, "does it", name, act)]);
 
 function press(name: string, target: Element = document.body, more: KeyboardEventInit = {}) {
   const event = new KeyboardEvent("keydown", { key: name, bubbles: true, cancelable: true, ...more }); // prettier-ignore
@@ -41,6 +43,55 @@ describe("keys of a view", () => {
     press("c");
     expect([above.mock.calls.length, below.mock.calls.length]).toEqual([1, 1]);
     views[0]?.unmount();
+  });
+  it("leave Enter and Space to what has the focus", () => {
+    const enter = vi.fn();
+    const shown = view("Review", "Enter", enter);
+    document.body.innerHTML =
+      "<button>Set aside</button><a href=#x><b>A student</b></a><details><summary>More</summary></details>" +
+      "<div role=tab tabindex=0></div><tr tabindex=0></tr><select></select>";
+    const places = [...document.querySelectorAll("button, a, b, summary, [role=tab], select")];
+    expect(places).toHaveLength(6);
+    for (const place of places) expect(press("Enter", place).defaultPrevented).toBe(false);
+    expect(enter).not.toHaveBeenCalled();
+    // Nothing pressable has it: the main part of the page, a slider.
+    document.body.innerHTML = "<main tabindex=-1><svg role=slider tabindex=0></svg></main>";
+    press("Enter", document.querySelector("main") as Element);
+    press("Enter", document.querySelector("svg") as Element);
+    press("Enter");
+    expect(enter).toHaveBeenCalledTimes(3);
+    shown.unmount();
+  });
+  it("that change data do nothing in a list or on a link", () => {
+    const [change, look] = [vi.fn(), vi.fn()];
+    const shown = viewOf("Range", [changing("u", "undo", "u", change), key("l", "look", "l", look)]); // prettier-ignore
+    document.body.innerHTML = "<a href=#x>Card</a><li tabindex=0></li><button>Log</button>";
+    const [link, row, button] = [...document.body.children];
+    for (const place of [link, row]) {
+      press("u", place);
+      press("l", place);
+    }
+    expect([change.mock.calls.length, look.mock.calls.length]).toEqual([0, 2]);
+    press("u", button);
+    press("u");
+    expect(change).toHaveBeenCalledTimes(2);
+    shown.unmount();
+  });
+  it("typed on the way to a place belong to that place, in their order", async () => {
+    const before = vi.fn();
+    const old = view("Range of one", "5", before);
+    holdKeys();
+    for (const name of ["5", "2", "Enter"]) expect(press(name).defaultPrevented).toBe(true);
+    old.unmount();
+    const typed: string[] = [];
+    const on = (event: KeyboardEvent) => typed.push(event.key) > 0;
+    const shown = viewOf("Range of another", [{ shown: "", does: "", on }]);
+    await releaseKeys();
+    expect(before).not.toHaveBeenCalled();
+    expect(typed).toEqual(["5", "2", "Enter"]);
+    press("7");
+    expect(typed.at(-1)).toBe("7");
+    shown.unmount();
   });
   it("stay out of fields, dialogs and the browser's own keys", () => {
     const act = vi.fn();

@@ -1,5 +1,5 @@
 /** Keys of the current view: one listener, a list that `?` shows, nothing while typing elsewhere. */
-import { onBeforeUnmount, onMounted, shallowReactive } from "vue";
+import { nextTick, onBeforeUnmount, onMounted, shallowReactive } from "vue";
 
 export interface KeyBinding {
   /** What the help shows, for example "← →". */
@@ -8,6 +8,8 @@ export interface KeyBinding {
   does: string;
   /** Returns true when it used the key. Without it the entry is for the help only. */
   on?: (event: KeyboardEvent) => boolean;
+  /** It changes data: it does nothing where a person may think that he is in a list or a link. */
+  changes?: boolean;
 }
 
 export interface KeyGroup {
@@ -21,7 +23,7 @@ export const keyGroups = shallowReactive<KeyGroup[]>([]);
 /** Whether a key pressed here belongs to a field. Fields marked data-keys share theirs. */
 export function isTyping(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
-  if (!target || target.dataset["keys"] !== undefined) return false;
+  if (!target || target.dataset?.["keys"] !== undefined) return false;
   return (
     target.isContentEditable ||
     ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName) ||
@@ -29,16 +31,56 @@ export function isTyping(event: KeyboardEvent): boolean {
   );
 }
 
+const PRESSABLE =
+  "button, a[href], summary, select, input, textarea, [role=button], [role=tab], [role=radio], " +
+  "[role=checkbox], [role=switch], [role=option], [role=menuitem], " +
+  // A slider is moved by arrows; Enter is still the view's.
+  "[tabindex]:not([tabindex='-1'], [role=slider])";
+const LISTS = "a[href], [role=option], [role=row], [role=tab], tr[tabindex], li[tabindex]";
+
+const inside = (event: KeyboardEvent, selector: string) =>
+  event.target instanceof Element && event.target.closest(selector) !== null;
+
+/** Enter and Space press what has the focus; a view's own ones work where nothing has. */
+function pressesSomething(event: KeyboardEvent): boolean {
+  return (event.key === "Enter" || event.key === " ") && inside(event, PRESSABLE);
+}
+
 function dispatch(event: KeyboardEvent): void {
   if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
   if (isTyping(event)) return;
+  if (held) {
+    event.preventDefault();
+    held.push(event);
+    return;
+  }
+  if (pressesSomething(event)) return;
+  const inList = inside(event, LISTS);
   for (const group of [...keyGroups]) {
     for (const binding of group.bindings) {
+      if (binding.changes && inList) continue;
       if (binding.on?.(event)) {
         event.preventDefault();
         return;
       }
     }
+  }
+}
+
+/** Keys pressed while the page goes from one place to the next: they are meant for the next. */
+let held: KeyboardEvent[] | null = null;
+
+export function holdKeys(): void {
+  held ??= [];
+}
+/** The new place is there: what was typed ahead goes to it. */
+export async function releaseKeys(): Promise<void> {
+  await nextTick();
+  const typedAhead = held ?? [];
+  held = null;
+  for (const { key } of typedAhead) {
+    // Nothing in the new place has the focus yet, whatever had it in the old one.
+    document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }));
   }
 }
 
@@ -75,4 +117,9 @@ export function key(
       return true;
     },
   };
+}
+
+/** A binding for one plain key that changes data. */
+export function changing(...of: Parameters<typeof key>): KeyBinding {
+  return { ...key(...of), changes: true };
 }

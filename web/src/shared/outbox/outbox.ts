@@ -1,49 +1,54 @@
 /**
  * Writes that must not be lost: kept in the browser until the server has acknowledged them, sent in
- * order, once each (the server knows a ball by the id made here, so a repeat is harmless).
+ * order, once each (the server knows a ball by the id made here, so a repeat is harmless), in the
+ * name of the coach who made them and of nobody else.
  */
-import Dexie, { type Table } from "dexie";
+import { v7 as uuid } from "uuid";
 import { reactive } from "vue";
-import { api, Problem, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { api, Problem, dataOf, sentenceOf, Unreachable } from "@/shared/api/client";
+import { store, storeOpens, type Op, type OpKind, type Recorded } from "./store";
 
-export type BallIn = Schemas["BallIn"];
-export type BallMark = Schemas["BallMark"];
-export type Recorded = Schemas["Recorded"];
+export { store };
+export type { BallIn, BallMark, Op, Recorded } from "./store";
 
-interface OpBase {
-  seq?: number;
-  studentId: string;
-  uid: string;
-  /** Why the server refused it; such an op waits for the coach, not for the network. */
-  refused?: string;
-}
-export type Op = OpBase &
-  (
-    | { kind: "record"; body: BallIn; club: string }
-    | { kind: "mark"; body: BallMark }
-    | { kind: "undo" }
-    | { kind: "restore" }
-  );
-
-class OutboxStore extends Dexie {
-  declare ops: Table<Op, number>;
-  constructor() {
-    super("oxgang");
-    this.version(1).stores({ ops: "++seq, studentId" });
-  }
+export interface Owner {
+  coach: number;
+  academy: number;
+  name: string;
 }
 
-export const store = new OutboxStore();
-/** All unacknowledged ops of this browser, oldest first, and how many balls they keep waiting. */
-export const outboxState = reactive<{ ops: Op[]; waiting: number; trouble: string }>({
+/** What a view asks for: the write, and to which ball of which student. */
+export type Wanted = OpKind & { studentId: string; uid: string };
+
+interface State {
+  /** All unacknowledged writes of this browser, oldest first, whoever made them. */
+  ops: Op[];
+  owner: Owner | null;
+  /** How many balls of the coach who is signed in wait to be sent. */
+  waiting: number;
+  /** Balls of other coaches, which wait for them. */
+  others: { coach: string; balls: number }[];
+  /** Why nothing gets through just now. */
+  trouble: string;
+  /** This browser keeps nothing: what waits is gone when the page is. */
+  fragile: boolean;
+}
+export const outboxState = reactive<State>({
   ops: [],
+  owner: null,
   waiting: 0,
+  others: [],
   trouble: "",
+  fragile: false,
 });
 
-type AckListener = (op: Op, recorded: Recorded) => void;
+/** `newest` is whether no later write of the same ball waits. */
+type AckListener = (op: Op, recorded: Recorded, newest: boolean) => void;
 const ackListeners = new Set<AckListener>();
 const RETRY_MS = 3000;
+const SEND_MS = 15_000;
+/** Statuses that say nothing of the write itself: 403 is a token that has just changed. */
+const LATER = new Set([401, 403, 408, 425, 429]);
 let retryTimer: ReturnType<typeof setTimeout> | undefined;
 let sending = false;
 let again = false;
@@ -53,88 +58,215 @@ export function onAcknowledged(listener: AckListener): () => void {
   return () => ackListeners.delete(listener);
 }
 
+/** Other tabs of this browser: they share the store, and hear what was acknowledged. */
+const tabs = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("oxgang-outbox");
+if (tabs)
+  tabs.onmessage = (message: MessageEvent<{ op: Op; recorded: Recorded } | "changed">) => {
+    if (message.data === "changed") void refresh();
+    else settle(message.data.op, message.data.recorded);
+  };
+
+const isMine = (op: Op) => op.owner === outboxState.owner?.coach;
+const balls = (ops: Op[]) => new Set(ops.map((op) => op.uid)).size;
+const plain = (op: Op): Op => JSON.parse(JSON.stringify(op)) as Op;
+
 function count(): void {
-  outboxState.waiting = new Set(
-    outboxState.ops.filter((op) => !op.refused).map((op) => op.uid),
-  ).size;
+  const { ops } = outboxState;
+  const stuck = new Set(ops.filter((op) => op.refused).map((op) => op.uid));
+  outboxState.waiting = balls(ops.filter((op) => isMine(op) && !stuck.has(op.uid)));
+  const names = [...new Set(ops.filter((op) => !isMine(op)).map((op) => op.coach))];
+  outboxState.others = names.map((coach) => ({
+    coach,
+    balls: balls(ops.filter((op) => !isMine(op) && op.coach === coach)),
+  }));
 }
 
-/** Read what an earlier page left behind. */
-export async function loadOutbox(): Promise<void> {
-  const kept = await store.ops.orderBy("seq").toArray();
-  const here = new Set(outboxState.ops.map((op) => op.seq));
-  outboxState.ops.unshift(...kept.filter((op) => !here.has(op.seq)));
+/** Read the store again: another tab may have sent, added or dropped something. */
+async function refresh(): Promise<void> {
+  if (outboxState.fragile) return;
+  let stored: Op[];
+  try {
+    stored = await store.ops.orderBy("seq").toArray();
+  } catch {
+    outboxState.fragile = true;
+    return;
+  }
+  const inMemory = outboxState.ops.filter((op) => op.seq === undefined);
+  const added = new Set(inMemory.map((op) => op.id));
+  const now = [...stored.filter((op) => !added.has(op.id)), ...inMemory];
+  const same = (one: Op, other: Op | undefined) =>
+    one.id === other?.id && one.refused === other.refused;
+  if (now.length !== outboxState.ops.length || !now.every((op, i) => same(op, outboxState.ops[i])))
+    outboxState.ops.splice(0, outboxState.ops.length, ...now);
+  count();
+}
+
+/** A coach has signed in: what earlier pages left behind for this coach is sent. */
+export async function startOutbox(owner: Owner): Promise<void> {
+  outboxState.owner = owner;
+  outboxState.trouble = "";
+  if (!(await storeOpens())) outboxState.fragile = true;
+  else {
+    const { coach, academy, name } = owner;
+    // Kept by an Oxgang that did not write down whose they are.
+    await store.ops
+      .filter((op) => op.owner === undefined)
+      .modify((op) => {
+        Object.assign(op, { owner: coach, academy, coach: name });
+        op.id ??= uuid();
+      })
+      .catch(() => undefined);
+  }
+  await refresh();
+  count();
+  await flushOutbox();
+}
+
+/** Nobody is signed in any more: everything waits. */
+export function stopOutbox(): void {
+  clearTimeout(retryTimer);
+  outboxState.owner = null;
   count();
 }
 
 /** Keep a write and send it as soon as may be. The op shows in `outboxState.ops` at once. */
-export async function enqueue(op: Op): Promise<void> {
+export async function enqueue(wanted: Wanted): Promise<void> {
+  const { owner } = outboxState;
+  if (!owner) throw new Error("Nobody is signed in.");
+  const op: Op = {
+    ...wanted,
+    id: uuid(),
+    owner: owner.coach,
+    academy: owner.academy,
+    coach: owner.name,
+  };
   outboxState.ops.push(op);
   const shown = outboxState.ops[outboxState.ops.length - 1] as Op;
-  shown.seq = await store.ops.add({ ...op });
   count();
+  if (!outboxState.fragile) {
+    try {
+      shown.seq = await store.ops.add(plain(op));
+      tabs?.postMessage("changed");
+    } catch {
+      // Quota, private window: it is sent from memory, and the page says so.
+      outboxState.fragile = true;
+    }
+  }
   void flushOutbox();
 }
 
 async function forget(op: Op): Promise<void> {
-  if (op.seq !== undefined) await store.ops.delete(op.seq);
-  const at = outboxState.ops.findIndex((other) => other.seq === op.seq);
+  if (op.seq !== undefined) await store.ops.delete(op.seq).catch(() => undefined);
+  const at = outboxState.ops.findIndex((other) => other.id === op.id);
   if (at >= 0) outboxState.ops.splice(at, 1);
   count();
 }
 
 /** Drop a refused write, with everything that followed for the same ball. */
 export async function drop(uid: string): Promise<void> {
-  for (const op of outboxState.ops.filter((o) => o.uid === uid)) await forget(op);
+  for (const op of outboxState.ops.filter((o) => o.uid === uid && isMine(o))) await forget(op);
+  tabs?.postMessage("changed");
 }
 
-function deliver(op: Op): Promise<Recorded> {
+/** Send the refused writes of a ball once more, with an answer to what the server asked. */
+export async function tryAgain(uid: string, answer: Partial<Op & object> = {}): Promise<void> {
+  for (const op of outboxState.ops.filter((o) => o.uid === uid && isMine(o) && o.refused)) {
+    delete op.refused;
+    delete op.code;
+    delete op.field;
+    if (op.kind === "record") Object.assign(op.body, answer);
+    if (op.seq !== undefined) await store.ops.put(plain(op)).catch(() => undefined);
+  }
+  count();
+  await flushOutbox();
+}
+
+function settle(op: Op, recorded: Recorded): void {
+  const at = outboxState.ops.findIndex((other) => other.id === op.id);
+  if (at >= 0) outboxState.ops.splice(at, 1);
+  const newest = !outboxState.ops.some((other) => other.uid === op.uid);
+  ackListeners.forEach((listener) => listener(op, recorded, newest));
+  count();
+}
+
+async function deliver(op: Op): Promise<Recorded> {
   const ball = { params: { path: { student_id: op.studentId, uid: op.uid } } };
-  switch (op.kind) {
-    case "record":
-      return dataOf(
-        api.PUT("/api/students/{student_id}/balls", {
+  const signal = AbortSignal.timeout(SEND_MS);
+  const path = "/api/students/{student_id}/balls/{uid}";
+  const ask = (): Promise<{ data?: Recorded }> => {
+    switch (op.kind) {
+      case "record":
+        return api.PUT("/api/students/{student_id}/balls", {
           params: { path: { student_id: op.studentId } },
           body: op.body,
-        }),
-      );
-    case "mark":
-      return dataOf(
-        api.PATCH("/api/students/{student_id}/balls/{uid}", { ...ball, body: op.body }),
-      );
-    case "undo":
-      return dataOf(api.DELETE("/api/students/{student_id}/balls/{uid}", ball));
-    case "restore":
-      return dataOf(api.POST("/api/students/{student_id}/balls/{uid}/restore", ball));
+          signal,
+        });
+      case "mark":
+        return api.PATCH(path, { ...ball, body: op.body, signal });
+      case "undo":
+        return api.DELETE(path, { ...ball, signal });
+      case "restore":
+        return api.POST(`${path}/restore`, { ...ball, signal });
+    }
+  };
+  let recorded: Recorded | undefined;
+  try {
+    recorded = await dataOf(ask());
+  } catch (error) {
+    if (error instanceof SyntaxError) throw new Unreachable(FOREIGN);
+    throw error;
   }
+  // An empty or foreign answer acknowledges nothing: only one that names this ball does.
+  if (recorded?.ball?.uid !== op.uid) throw new Unreachable(FOREIGN);
+  return recorded;
 }
+const FOREIGN =
+  "Something between here and the server answered in its place. The balls wait; they are tried again.";
 
 async function sendAll(): Promise<void> {
   for (;;) {
-    const stuck = new Set(outboxState.ops.filter((op) => op.refused).map((op) => op.uid));
-    const op = outboxState.ops.find((o) => o.seq !== undefined && !stuck.has(o.uid));
+    await refresh();
+    const { owner } = outboxState;
+    if (!owner) return;
+    const mine = outboxState.ops.filter(isMine);
+    const stuck = new Set(mine.filter((op) => op.refused).map((op) => op.uid));
+    const op = mine.find((o) => !stuck.has(o.uid) && (o.seq !== undefined || outboxState.fragile));
     if (!op) return;
     try {
       const recorded = await deliver(op);
       outboxState.trouble = "";
-      ackListeners.forEach((listener) => listener(op, recorded));
       await forget(op);
+      settle(op, recorded);
+      tabs?.postMessage({ op: plain(op), recorded });
     } catch (error) {
-      const final = error instanceof Problem && error.status < 500 && error.status !== 401;
-      // 403 is a token that has just changed: the next try reads the new one.
-      if (!final || error.status === 429 || error.status === 403) {
-        outboxState.trouble = sentenceOf(error);
+      if (!isFinal(error)) {
+        outboxState.trouble = error instanceof Problem && !error.ours ? FOREIGN : sentenceOf(error);
         // A signed-out session sends again after the sign-in; everything else after a while.
-        if (!(error instanceof Problem && error.status === 401)) {
-          retryTimer = setTimeout(() => void flushOutbox(), RETRY_MS);
-        }
+        const signedOut = error instanceof Problem && error.ours && error.status === 401;
+        if (!signedOut) retryTimer = setTimeout(() => void flushOutbox(), RETRY_MS);
         return;
       }
-      op.refused = sentenceOf(error);
-      if (op.seq !== undefined) await store.ops.update(op.seq, { refused: op.refused });
+      op.refused = error.message;
+      op.code = error.code;
+      op.field = error.field;
+      const { refused, code, field } = op;
+      if (op.seq !== undefined)
+        await store.ops.update(op.seq, { refused, code, field }).catch(() => undefined);
+      tabs?.postMessage("changed");
       count();
     }
   }
+}
+
+/** Whether the server itself has refused the write, whatever the network does. */
+function isFinal(error: unknown): error is Problem {
+  return error instanceof Problem && error.ours && error.status < 500 && !LATER.has(error.status);
+}
+
+/** One tab of the browser sends at a time. */
+async function alone(send: () => Promise<void>): Promise<void> {
+  if (navigator.locks) await navigator.locks.request("oxgang-outbox", send);
+  else await send();
 }
 
 /** Send everything that waits, in order. Safe to call at any time. */
@@ -148,7 +280,7 @@ export async function flushOutbox(): Promise<void> {
   try {
     do {
       again = false;
-      await sendAll();
+      await alone(sendAll);
     } while (again);
   } finally {
     sending = false;
@@ -156,3 +288,7 @@ export async function flushOutbox(): Promise<void> {
 }
 
 window.addEventListener("online", () => void flushOutbox());
+window.addEventListener("beforeunload", (event) => {
+  // What is only in memory goes with the page.
+  if (outboxState.ops.some((op) => op.seq === undefined && !op.refused)) event.preventDefault();
+});

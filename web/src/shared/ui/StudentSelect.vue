@@ -15,7 +15,7 @@ const search = ref("");
 const asked = refDebounced(search, SEARCH_MS);
 const students = useStudents(() => ({ search: asked.value, size: SHOWN }));
 const current = useStudent(() => props.studentId);
-const select = ref<{ focus: () => void } | null>(null);
+const select = ref<{ focus: () => void; blur: () => void } | null>(null);
 const open = ref(false);
 
 const options = computed(() => {
@@ -57,7 +57,11 @@ function focus(): void {
   open.value = true;
   select.value?.focus();
 }
-defineExpose({ focus });
+function blur(): void {
+  open.value = false;
+  select.value?.blur();
+}
+defineExpose({ focus, blur });
 </script>
 
 <template>

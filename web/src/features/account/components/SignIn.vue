@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useOnline } from "@vueuse/core";
 import { Button, Input, InputPassword } from "ant-design-vue";
 import { ref } from "vue";
 import { sentenceOf } from "@/shared/api/client";
@@ -8,6 +9,7 @@ import { useAccount } from "../composables/account";
 
 defineProps<{ over: boolean }>();
 const account = useAccount();
+const online = useOnline();
 const logIn = ref("");
 const password = ref("");
 const error = ref("");
@@ -41,6 +43,12 @@ async function submit(): Promise<void> {
             : "Every yardage from 30 to 100, with a shot for it."
         }}
       </p>
+      <Sentence v-if="!over" :text="account.notice" tone="ask" />
+      <Sentence
+        v-if="!online"
+        tone="ask"
+        text="There is no network, and signing in needs one. What was typed waits in this browser; nothing is lost."
+      />
       <label for="log-in">Log-in</label>
       <Input
         id="log-in"

@@ -1,8 +1,28 @@
 /** Who is signed in. An expired session keeps the page and asks for the password over it. */
 import { defineStore } from "pinia";
 import { ref } from "vue";
-import { api, dataOf, onSignedOut, sentenceOf, signedIn, type Schemas } from "@/shared/api/client";
-import { flushOutbox } from "@/shared/outbox/outbox";
+import {
+  api,
+  dataOf,
+  onSignedOut,
+  pageBelongsTo,
+  sentenceOf,
+  signedIn,
+  Unreachable,
+  type Schemas,
+} from "@/shared/api/client";
+import { forgetReads } from "@/shared/api/kept";
+import { startOutbox, stopOutbox } from "@/shared/outbox/outbox";
+
+type Account = Schemas["Account"];
+
+/** The account as the server said it last, for a page that starts without a network. */
+const LAST = "oxgang-account";
+/** Signed out here while the server could not be told. */
+const LEAVING = "oxgang-signing-out";
+const WITHOUT_NETWORK =
+  "You are signed out on this device, and nothing of your students is left on it. The server " +
+  "could not be told: that is done as soon as there is a network again.";
 
 export const useAccount = defineStore("account", () => {
   const coach = ref<Schemas["CoachOut"] | null>(null);
@@ -10,47 +30,119 @@ export const useAccount = defineStore("account", () => {
   const known = ref(false);
   const expired = ref(false);
   const error = ref("");
+  /** What a person who is signed out has to know. */
+  const notice = ref("");
 
-  function take(account: Schemas["Account"]): void {
-    coach.value = account.coach ?? null;
+  async function take(account: Account): Promise<void> {
+    const before = coach.value?.id ?? lastKnown()?.coach?.id;
+    const now = account.coach ?? null;
+    if (now && before !== undefined && before !== now.id) {
+      await forgetReads();
+      if (coach.value) {
+        // The page still shows what the other coach was looking at.
+        remember(account);
+        location.assign("/");
+        return;
+      }
+    }
+    coach.value = now;
     demo.value = account.demo;
     known.value = true;
     expired.value = false;
     error.value = "";
-    if (account.coach) {
+    remember(account);
+    pageBelongsTo(now?.id ?? null);
+    if (now) {
+      notice.value = "";
       signedIn();
-      void flushOutbox();
+      void startOutbox({ coach: now.id, academy: now.academy.id, name: now.name });
+    } else stopOutbox();
+  }
+
+  function remember(account: Account | null): void {
+    try {
+      if (account?.coach) localStorage.setItem(LAST, JSON.stringify({ ...account, csrf: "" }));
+      else localStorage.removeItem(LAST);
+    } catch {
+      /* a browser that keeps nothing asks the server each time */
     }
+  }
+  function lastKnown(): Account | null {
+    try {
+      return JSON.parse(localStorage.getItem(LAST) ?? "null") as Account | null;
+    } catch {
+      return null;
+    }
+  }
+
+  /** Tell the server of a sign-out that it has not heard of. Whether it knows now. */
+  async function finishLeaving(): Promise<boolean> {
+    if (localStorage.getItem(LEAVING) === null) return true;
+    try {
+      await api.GET("/api/account"); // sets the token
+      await api.DELETE("/api/account").catch((cause: unknown) => {
+        if (cause instanceof Unreachable) throw cause;
+      });
+    } catch (cause) {
+      if (cause instanceof Unreachable) return false;
+    }
+    localStorage.removeItem(LEAVING);
+    return true;
   }
 
   async function load(): Promise<void> {
+    if (!(await finishLeaving())) {
+      notice.value = WITHOUT_NETWORK;
+      await take({ coach: null, csrf: "", demo: false });
+      return;
+    }
     try {
-      take(await dataOf(api.GET("/api/account")));
+      await take(await dataOf(api.GET("/api/account")));
     } catch (cause) {
-      error.value = sentenceOf(cause);
+      const last = cause instanceof Unreachable ? lastKnown() : null;
+      if (last) await take(last);
+      else error.value = sentenceOf(cause);
     }
   }
 
-  /** What the page remembers for a dead network belongs to one coach. */
-  async function forgetRead(): Promise<void> {
-    if ("caches" in window) await caches.delete("oxgang-api");
-  }
-
   async function signIn(log_in: string, password: string): Promise<void> {
+    await finishLeaving();
+    // Whoever comes now need not be the one whose page this was.
+    pageBelongsTo(null);
     // Asking sets a fresh token; the one of an expired session is no longer good.
     const { csrf } = await dataOf(api.GET("/api/account"));
     const headers = { "X-CSRFToken": csrf };
-    const before = coach.value?.name;
-    take(await dataOf(api.POST("/api/account", { body: { log_in, password }, headers })));
-    if (before !== coach.value?.name) await forgetRead();
+    try {
+      await take(await dataOf(api.POST("/api/account", { body: { log_in, password }, headers })));
+    } finally {
+      pageBelongsTo(coach.value?.id ?? null);
+    }
   }
 
+  /** Balls that wait stay in this browser for their coach; what was read of students does not. */
   async function signOut(): Promise<void> {
-    take(await dataOf(api.DELETE("/api/account")));
-    await forgetRead();
+    try {
+      await dataOf(api.DELETE("/api/account"));
+    } catch (cause) {
+      if (!(cause instanceof Unreachable)) throw cause;
+      localStorage.setItem(LEAVING, "yes");
+    }
+    stopOutbox();
+    remember(null);
+    await forgetReads();
     location.assign("/");
   }
 
-  onSignedOut(() => (expired.value = true));
-  return { coach, demo, known, expired, error, load, signIn, signOut };
+  onSignedOut((problem) => {
+    // Somebody else signed in, in another tab: this page is not theirs.
+    if (problem.code === "other-coach") void load();
+    else expired.value = true;
+  });
+  window.addEventListener("online", () => {
+    if (localStorage.getItem(LEAVING) === null) return;
+    void finishLeaving().then((told) => {
+      if (told) notice.value = "";
+    });
+  });
+  return { coach, demo, known, expired, error, notice, load, signIn, signOut };
 });

@@ -1,16 +1,26 @@
 <script setup lang="ts">
 /** Launch monitors that may send balls: tokens made and taken away. */
 import { useQuery } from "@pinia/colada";
+import { useIntervalFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { api, dataOf, Problem, sentenceOf } from "@/shared/api/client";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
+import WaitingBalls from "../components/WaitingBalls.vue";
 import { momentWords } from "@/shared/units/dates";
 
 const devices = useQuery({ key: ["devices"], query: () => dataOf(api.GET("/api/devices")) });
 const name = ref("");
+const opened = ref<number | null>(null);
+const shown = computed(() =>
+  devices.data.value?.find((device) => device.id === opened.value && device.waiting),
+);
+const AGAIN_MS = 3000;
+useIntervalFn(() => {
+  if (!document.hidden) void devices.refetch();
+}, AGAIN_MS);
 const error = ref("");
 const made = ref<{ name: string; token: string } | null>(null);
 const copied = ref(false);
@@ -81,7 +91,9 @@ async function copy(): Promise<void> {
         <thead>
           <tr>
             <th>Device</th>
+            <th>Plays for</th>
             <th>Last heard</th>
+            <th class="right">Wait</th>
             <th>Token</th>
             <th />
           </tr>
@@ -89,7 +101,30 @@ async function copy(): Promise<void> {
         <tbody>
           <tr v-for="device in devices.data.value" :key="device.id">
             <td class="slab">{{ device.name }}</td>
+            <td>
+              <RouterLink
+                v-if="device.plays_for"
+                :to="{ name: 'range', params: { studentId: device.plays_for } }"
+                >{{ device.student }}</RouterLink
+              >
+              <span v-else class="quiet">nobody</span>
+              <span v-if="device.plays" class="quiet">
+                {{ device.plays.swing }} {{ device.plays.trajectory }}, {{ device.by }}</span
+              >
+            </td>
             <td>{{ momentWords(device.last_heard_at) || "never" }}</td>
+            <td class="right num">
+              <button
+                v-if="device.waiting"
+                type="button"
+                class="open"
+                :aria-expanded="opened === device.id"
+                @click="opened = opened === device.id ? null : device.id"
+              >
+                {{ device.waiting }}
+              </button>
+              <span v-else class="quiet">0</span>
+            </td>
             <td>
               {{
                 device.revoked_at
@@ -106,11 +141,28 @@ async function copy(): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <WaitingBalls
+        v-if="shown"
+        :key="shown.id"
+        class="sheet"
+        :device="shown"
+        @changed="devices.refetch()"
+      />
     </template>
   </div>
 </template>
 
 <style scoped>
+.open {
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  font: inherit;
+  font-weight: 650;
+  color: var(--accent);
+  cursor: pointer;
+}
 .new {
   display: grid;
   grid-template-columns: auto minmax(10rem, 20rem) auto;

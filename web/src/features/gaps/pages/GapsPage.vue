@@ -99,11 +99,14 @@ async function accept(fill: Fill): Promise<void> {
     balls: BALLS,
     reason: `closes ${fill.closes} fallow yards at about ${Math.round(fill.carry_yd)}`,
     note: fill.words.includes(",") || fill.words.includes("between") ? fill.words : "",
+    ball_position_in: fill.ball_position_in,
+    grip_down_in: fill.grip_down_in,
   };
   const body = {
     title: old?.title ?? "close the gaps",
-    homework: old?.homework ?? false,
     items: [...(old?.items ?? []), item],
+    seen: old?.made_at ?? null,
+    looked: true,
   };
   try {
     await dataOf(

@@ -1,30 +1,32 @@
 <script setup lang="ts">
 /** Who changed what and when; any of it taken back, and done again. */
-import { useQuery } from "@pinia/colada";
+import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useForgetStudent, useStudent } from "@/shared/api/queries";
-import { key, useKeys } from "@/shared/keys/useKeys";
+import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { clock, shortDay } from "@/shared/units/dates";
 
 const PAGE = 100;
-const props = defineProps<{ studentId: string }>();
-const student = useStudent(() => props.studentId);
+/** Of a student; or without one, of what belongs to the whole academy. */
+const props = defineProps<{ studentId?: string }>();
+const student = useStudent(() => props.studentId ?? "");
 const forget = useForgetStudent();
 const page = ref(1);
 const log = useQuery({
-  key: () => ["student", props.studentId, "history", String(page.value)],
-  query: () =>
-    dataOf(
-      api.GET("/api/students/{student_id}/history", {
-        params: { path: { student_id: props.studentId }, query: { page: page.value } },
-      }),
-    ),
+  key: () => ["student", props.studentId ?? "academy", "history", String(page.value)],
+  query: () => {
+    const query = { page: page.value };
+    if (!props.studentId) return dataOf(api.GET("/api/history", { params: { query } }));
+    const path = { student_id: props.studentId };
+    return dataOf(api.GET("/api/students/{student_id}/history", { params: { path, query } }));
+  },
 });
+const cache = useQueryCache();
 const error = ref("");
 const busy = ref(0);
 const entries = computed(() => log.data.value?.entries ?? []);
@@ -42,7 +44,9 @@ async function undo(id: number): Promise<void> {
   busy.value = id;
   try {
     await dataOf(api.POST("/api/history/{entry_id}/undo", { params: { path: { entry_id: id } } }));
-    await forget(props.studentId);
+    await forget(props.studentId ?? "academy");
+    // A scale belongs to many students.
+    if (!props.studentId) await cache.invalidateQueries();
   } catch (cause) {
     error.value = sentenceOf(cause);
   } finally {
@@ -50,7 +54,7 @@ async function undo(id: number): Promise<void> {
   }
 }
 useKeys("History", [
-  key("u", "take the last action back", "u", () => {
+  changing("u", "take the last action back", "u", () => {
     const last = entries.value.find((e) => e.can_undo && !e.undoes);
     if (last) void undo(last.id);
   }),
@@ -61,7 +65,10 @@ useKeys("History", [
   <div class="page">
     <div class="head">
       <h1>History</h1>
-      <span class="quiet">{{ student.data.value?.name }}</span>
+      <span class="quiet">{{
+        studentId ? student.data.value?.name : "of scales, devices and sign-ins"
+      }}</span>
+      <RouterLink v-if="studentId" class="push" to="/history">Of the academy</RouterLink>
     </div>
     <Sentence :text="error" />
     <Sentence v-if="log.error.value" :text="sentenceOf(log.error.value)" />
@@ -69,7 +76,11 @@ useKeys("History", [
     <EmptyState
       v-else-if="log.data.value && !entries.length"
       title="Nothing has been changed yet"
-      next="Every change of the student, the bag, the balls and the set-ups is written down here."
+      :next="
+        studentId
+          ? 'Every change of the student, the bag, the balls and the set-ups is written down here.'
+          : 'Scales, devices, what they play for, and who signed in are written down here.'
+      "
     />
     <div v-else class="sheet">
       <section v-for="[day, rows] in byDay" :key="day">

@@ -25,6 +25,7 @@ export function useDraft(options: DraftOptions) {
   const error = ref("");
   const busy = ref(false);
   const dirty = ref(false);
+  const showing = ref<"plan" | "homework">("plan");
   const total = computed(() => items.value.reduce((n, item) => n + item.balls, 0));
 
   async function run<T>(call: () => Promise<T>): Promise<T | undefined> {
@@ -54,12 +55,23 @@ export function useDraft(options: DraftOptions) {
     if (!answer) return;
     items.value = answer.items;
     title.value = protocol;
+    homework.value = false;
     dirty.value = true;
   }
+  /** The plan of this kind as it was when the coach looked: one made since is not overwritten. */
+  const seen = { plan: null as string | null, homework: null as string | null };
+  function look(page: PlanPage): void {
+    seen.plan = page.plan?.made_at ?? null;
+    seen.homework = page.homework?.made_at ?? null;
+  }
+  /** Show the kept plan of the kind looked at, or the other one when there is none. */
   function take(page: PlanPage): void {
-    items.value = page.plan ? page.plan.items.map((item) => ({ ...item })) : [];
-    title.value = page.plan?.title ?? "";
-    homework.value = page.plan?.homework ?? false;
+    const plan =
+      showing.value === "homework" ? (page.homework ?? page.plan) : (page.plan ?? page.homework);
+    look(page);
+    items.value = plan ? plan.items.map((item) => ({ ...item })) : [];
+    title.value = plan?.title ?? "";
+    homework.value = plan?.homework ?? false;
     dirty.value = false;
   }
   function change(at: number, by: number): void {
@@ -75,18 +87,32 @@ export function useDraft(options: DraftOptions) {
     dirty.value = true;
   }
   async function keep(): Promise<boolean> {
-    const body = { title: title.value, homework: homework.value, items: items.value };
+    const body = {
+      title: title.value,
+      homework: homework.value,
+      items: items.value,
+      seen: homework.value ? seen.homework : seen.plan,
+      looked: true,
+    };
     const page = await run(() =>
       dataOf(api.PUT("/api/students/{student_id}/plan", { ...path, body })),
     );
-    if (page) {
+    if (!page) {
+      // Kept again, it takes the place of what somebody else has made meanwhile.
+      const now = await api.GET("/api/students/{student_id}/plan", path).catch(() => null);
+      if (now?.data) look(now.data);
+    } else {
+      look(page);
+      showing.value = homework.value ? "homework" : "plan";
       cache.setQueryData(keys.plan(options.studentId), page);
       dirty.value = false;
     }
     return page !== undefined;
   }
   async function drop(): Promise<void> {
-    const page = await run(() => dataOf(api.DELETE("/api/students/{student_id}/plan", path)));
+    const query = { homework: homework.value };
+    const params = { path: path.params.path, query };
+    const page = await run(() => dataOf(api.DELETE("/api/students/{student_id}/plan", { params })));
     if (page) {
       cache.setQueryData(keys.plan(options.studentId), page);
       take(page);
@@ -104,7 +130,13 @@ export function useDraft(options: DraftOptions) {
     );
     if (page) cache.setQueryData(keys.plan(options.studentId), page);
   }
+  function show(kind: "plan" | "homework", page: PlanPage): void {
+    showing.value = kind;
+    take(page);
+  }
   return {
+    show,
+    showing,
     wish,
     items,
     title,

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Button } from "ant-design-vue";
-import { watch } from "vue";
+import { computed, watch } from "vue";
 import { useRouter } from "vue-router";
 import { cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, usePlan, useStudent } from "@/shared/api/queries";
-import { key, useKeys } from "@/shared/keys/useKeys";
+import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -50,6 +50,15 @@ async function print(): Promise<void> {
   homework.value = true;
   if (await draft.keep()) window.print();
 }
+const KINDS = [
+  { show: "plan", label: "For the session" },
+  { show: "homework", label: "Homework" },
+] as const;
+/** The kept plan that is shown. */
+const kept = computed(() => {
+  const { plan, homework: home } = page.data.value ?? {};
+  return (homework.value ? home : plan) ?? null;
+});
 const number = (i: number) => String(i + 1);
 useKeys("Plan", [
   {
@@ -63,7 +72,7 @@ useKeys("Plan", [
       return true;
     },
   },
-  key("Enter", "keep it and hit it", "Enter", () => void hit()),
+  changing("Enter", "keep it and hit it", "Enter", () => void hit()),
 ]);
 </script>
 
@@ -151,12 +160,24 @@ useKeys("Plan", [
               >, over the limit of {{ page.data.value.ball_limit }}</template
             ></span
           >
-          <span v-if="page.data.value.plan && !dirty" class="quiet no-print"
-            >made {{ daysAgo(page.data.value.plan.made_at) }}</span
+          <span v-if="kept && !dirty" class="quiet no-print"
+            >{{ kept.homework ? "homework, " : "" }}made {{ daysAgo(kept.made_at)
+            }}{{ kept.by ? ` by ${kept.by}` : "" }}</span
           >
+          <span v-if="page.data.value.plan && page.data.value.homework" class="kinds no-print">
+            <button
+              v-for="kind in KINDS"
+              :key="kind.show"
+              type="button"
+              :aria-pressed="draft.showing.value === kind.show"
+              @click="draft.show(kind.show, page.data.value)"
+            >
+              {{ kind.label }}
+            </button>
+          </span>
           <span class="push no-print acts">
             <Button v-if="items.length" @click="print">Print as homework</Button>
-            <Button v-if="page.data.value.plan" type="text" @click="draft.drop">Drop it</Button>
+            <Button v-if="kept && !dirty" type="text" @click="draft.drop">Drop it</Button>
             <Button v-if="items.length" type="primary" :loading="busy" @click="hit"
               >Hit it <kbd>Enter</kbd></Button
             >
@@ -240,6 +261,19 @@ useKeys("Plan", [
   grid-template-columns: 20rem minmax(0, 1fr);
   gap: 1.5rem;
   align-items: start;
+}
+.kinds button {
+  min-height: 36px;
+  padding: 0 0.7rem;
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.kinds [aria-pressed="true"] {
+  background: var(--field-ground);
+  font-weight: 650;
 }
 .side {
   display: grid;

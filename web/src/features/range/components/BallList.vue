@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { UnitWords } from "@/shared/units/units";
+import { trimWords } from "../composables/conditions";
 import type { ShownBall } from "../composables/merge";
 
 const props = defineProps<{ balls: ShownBall[]; strikes: string[]; units: UnitWords }>();
@@ -37,6 +38,9 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
         >{{ cellName(ball) }}
         <template v-if="ball.launch_deg !== null">{{ ball.launch_deg.toFixed(0) }}°</template>
         <template v-if="ball.spin_rpm !== null"> {{ ball.spin_rpm.toFixed(0) }} rpm</template>
+        <b v-if="ball.ball_position_in || ball.grip_down_in">{{
+          trimWords(ball.ball_position_in, ball.grip_down_in, " ")
+        }}</b>
       </span>
       <button
         v-if="!ball.refused"

@@ -8,6 +8,10 @@ defineProps<{
   strikes: string[];
   strikeKeys: Record<string, string>;
   unit: string;
+  /** How the number will be read: "total, by laser". */
+  reading: string;
+  /** How many balls entered before the page was ready wait for it. */
+  ahead: number;
   question: string;
   problem: string;
 }>();
@@ -23,13 +27,22 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 <template>
   <section class="entry">
     <output class="slab display" aria-live="polite" aria-label="Carry being typed">
-      <span :class="{ hint: !text }">{{ text || "carry" }}</span><span v-if="text" class="unit">{{
-        unit
-      }}</span>
+      <span :class="{ hint: !text }">{{ text || reading.split(/[,;]/)[0] }}</span><span
+        v-if="text"
+        class="unit"
+        >{{ unit }}</span
+      >
     </output>
+    <p class="reading" :class="{ unusual: reading !== 'carry' }">{{ reading }}</p>
+    <Sentence
+      v-if="ahead"
+      tone="quiet"
+      :text="`${ahead} entered, and logged as soon as the student is here.`"
+    />
     <Sentence :text="question" tone="ask" />
     <Sentence :text="problem" />
-    <div class="strikes" role="radiogroup" aria-label="Strike">
+    <!-- A tap does not take the focus: the keys go on being the page's. -->
+    <div class="strikes" role="radiogroup" aria-label="Strike" @mousedown.prevent>
       <button
         v-for="name in strikes"
         :key="name"
@@ -42,7 +55,7 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
         {{ name }} <kbd>{{ strikeKeys[name] }}</kbd>
       </button>
     </div>
-    <div class="pad">
+    <div class="pad" @mousedown.prevent>
       <button v-for="digit in PAD" :key="digit" type="button" @click="$emit('type', digit)">
         {{ digit }}
       </button>
@@ -63,6 +76,16 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
   line-height: 1.15;
   border-bottom: 4px solid var(--ink);
   min-height: 6rem;
+}
+.reading {
+  margin: 0.15rem 0 0;
+  min-height: 1.4rem;
+  text-align: center;
+  color: var(--ink-2);
+}
+.reading.unusual {
+  color: var(--clay);
+  font-weight: 650;
 }
 .hint {
   color: var(--ink-2);

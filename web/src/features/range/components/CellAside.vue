@@ -4,7 +4,6 @@ import { computed } from "vue";
 import { ballWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
-import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
 import type { useSession } from "../composables/session";
 import BallList from "./BallList.vue";
@@ -23,8 +22,16 @@ const balls = computed(() => props.session.balls.value);
 const cellBalls = computed(() => props.session.cellBalls.value);
 const undone = computed(() => props.session.undone.value.length);
 const solid = computed(
-  () => cellBalls.value.filter((b) => b.strike === "solid" && !b.excluded).length,
+  () =>
+    cellBalls.value.filter(
+      (b) => b.strike === "solid" && !b.excluded && !b.ball_position_in && !b.grip_down_in,
+    ).length,
 );
+/** Measured spin puts the balls into a cell of its grade. */
+const spin = computed(() => {
+  const measured = cellBalls.value.findLast((b) => b.spin_rpm !== null);
+  return measured ? `${measured.spin_rpm?.toFixed(0)} rpm, ${measured.spin}` : "";
+});
 const enough = computed(() => {
   const more = now.value.more;
   if (more === null || now.value.behind) return "";
@@ -57,11 +64,7 @@ const count = computed(() => {
       :centre-yd="now.cell?.carry_yd ?? null"
       :newest="balls.at(-1)?.uid ?? null"
     />
-    <Sentence
-      v-if="outboxState.waiting && outboxState.trouble"
-      tone="quiet"
-      :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
-    />
+    <p v-if="spin" class="quiet">Measured spin: {{ spin }}.</p>
     <div class="head list-head">
       <h2>{{ count }}</h2>
       <RouterLink

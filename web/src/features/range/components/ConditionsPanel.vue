@@ -3,8 +3,15 @@
 import type { Words } from "@/shared/api/queries";
 import type { Conditions } from "../composables/conditions";
 
-defineProps<{ words: Words }>();
-const now = defineModel<Conditions>({ required: true });
+defineProps<{ words: Words; now: Conditions }>();
+const emit = defineEmits<{ change: [part: Partial<Conditions>] }>();
+type Field = HTMLInputElement | HTMLSelectElement;
+const text = (event: Event) => (event.target as Field).value;
+const number = (event: Event) => {
+  const value = text(event);
+  return value === "" ? null : Number(value);
+};
+const set = (part: Partial<Conditions>) => emit("change", part);
 const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by eye" };
 </script>
 
@@ -12,25 +19,28 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
   <section class="conditions">
     <label
       >Lie
-      <select v-model="now.lie">
+      <select :value="now.lie" @change="set({ lie: text($event) })">
         <option v-for="lie in words.lies" :key="lie">{{ lie }}</option>
       </select></label
     >
     <label
       >Ball
-      <select v-model="now.ball">
+      <select :value="now.ball" @change="set({ ball: text($event) })">
         <option v-for="ball in words.balls" :key="ball">{{ ball }}</option>
       </select></label
     >
     <label
       >Read
-      <select v-model="now.read">
+      <select :value="now.read" @change="set({ read: text($event) as Conditions['read'] })">
         <option v-for="(name, read) in READS" :key="read" :value="read">{{ name }}</option>
       </select></label
     >
     <label
       >Number is the
-      <select v-model="now.reading">
+      <select
+        :value="now.reading"
+        @change="set({ reading: text($event) as Conditions['reading'] })"
+      >
         <option>carry</option>
         <option>total</option>
       </select></label
@@ -38,27 +48,57 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
     <label
       >Air
       <input
-        v-model.number="now.temperature"
+        :value="now.temperature"
         type="number"
         min="-30"
         max="55"
         inputmode="numeric"
         placeholder="20"
+        @change="set({ temperature: number($event) })"
       />
       °C</label
     >
     <label
       >Headwind
       <input
-        v-model.number="now.headwind"
+        :value="now.headwind"
         type="number"
         min="-30"
         max="30"
         step="0.5"
         inputmode="decimal"
         placeholder="0"
+        @change="set({ headwind: number($event) })"
       />
       m/s</label
+    >
+    <label
+      >Ball back
+      <input
+        :value="now.ballIn || ''"
+        type="number"
+        min="-12"
+        max="12"
+        step="0.5"
+        placeholder="0"
+        title="Inches back of the student's own place, − is forward. A trim: it does not move the cell's number."
+        @change="set({ ballIn: number($event) ?? 0 })"
+      />
+      in</label
+    >
+    <label
+      >Grip down
+      <input
+        :value="now.gripIn || ''"
+        type="number"
+        min="-1"
+        max="8"
+        step="0.5"
+        placeholder="0"
+        title="Inches beyond the student's own. A trim: it does not move the cell's number."
+        @change="set({ gripIn: number($event) ?? 0 })"
+      />
+      in</label
     >
     <p v-if="now.read !== 'typed'" class="quiet">
       Never walk out while anyone can hit; only with the range closed or cleared by its staff.

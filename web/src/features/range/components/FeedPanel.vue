@@ -1,18 +1,28 @@
 <script setup lang="ts">
-/** Listening to a launch monitor: which one, and the balls that wait for a tap. */
+/** A launch monitor that plays for this student: which one, what it plays, and balls nobody has. */
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
-import type { SentBall } from "../composables/feed";
+import type { BallIn } from "@/shared/outbox/outbox";
+import type { Device, SentBall } from "../composables/feed";
 
 const props = defineProps<{
-  devices: { id: number; name: string }[];
+  devices: Device[];
+  mine: Device | null;
   waiting: SentBall[];
+  more: number;
   error: string;
+  told: string;
+  elsewhere: string;
+  studentId: string;
   units: UnitWords;
 }>();
-const deviceId = defineModel<number | null>("deviceId", { required: true });
-const straight = defineModel<boolean>("straight", { required: true });
-defineEmits<{ take: [ball: SentBall, confirmed: boolean]; letGo: [ball: SentBall] }>();
+defineEmits<{
+  choose: [device: number | null];
+  straight: [straight: boolean];
+  here: [];
+  take: [ball: SentBall, answer: Partial<BallIn>];
+  discard: [ball: SentBall];
+}>();
 
 function say(ball: SentBall): string {
   const { carry_yd, total_yd, launch_deg, spin_rpm } = ball.measured;
@@ -25,6 +35,14 @@ function say(ball: SentBall): string {
     .filter(Boolean)
     .join(", ");
 }
+const name = (device: Device) =>
+  device.student && device.plays_for !== props.studentId
+    ? `${device.name} (plays for ${device.student})`
+    : device.name;
+const chosen = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  return value ? Number(value) : null;
+};
 </script>
 
 <template>
@@ -32,32 +50,61 @@ function say(ball: SentBall): string {
     <div class="row">
       <label
         >Listen to
-        <select v-model="deviceId">
-          <option :value="null">nothing</option>
+        <select :value="mine?.id ?? ''" @change="$emit('choose', chosen($event))">
+          <option value="">nothing</option>
           <option v-for="device in devices" :key="device.id" :value="device.id">
-            {{ device.name }}
+            {{ name(device) }}
           </option>
         </select></label
       >
-      <label v-if="deviceId !== null"
-        ><input v-model="straight" type="checkbox" /> straight into this cell</label
+      <label v-if="mine"
+        ><input
+          type="checkbox"
+          :checked="mine.straight"
+          @change="$emit('straight', ($event.target as HTMLInputElement).checked)"
+        />
+        straight into this cell</label
       >
       <RouterLink class="push" to="/devices">Devices</RouterLink>
     </div>
     <Sentence :text="error" />
-    <p v-if="deviceId !== null && !waiting.length && !error" class="quiet">
-      Listening. Each ball goes to the cell named above as it lands.
+    <Sentence :text="told" tone="ask" />
+    <p v-if="mine && elsewhere" class="line">
+      {{ mine.name }} plays {{ elsewhere }}, as another view has set it.
+      <button type="button" @click="$emit('here')">Play this cell</button>
+    </p>
+    <p v-else-if="mine && mine.straight && !error" class="quiet">
+      Listening. Each ball goes to the cell named above as it lands, whichever view is open.
     </p>
     <ul v-if="waiting.length" aria-label="Balls that wait">
       <li v-for="ball in waiting" :key="ball.id">
-        <span class="num">{{ say(ball) }}</span>
-        <button type="button" @click="$emit('take', ball, ball.question !== '')">
+        <span class="num">{{ say(ball) }}{{ ball.undone ? ", undone before" : "" }}</span>
+        <template v-if="ball.late">
+          <button
+            type="button"
+            @click="$emit('take', ball, { confirmed: true, moment: 'arrival' })"
+          >
+            Here, of today
+          </button>
+          <button
+            type="button"
+            @click="$emit('take', ball, { confirmed: true, moment: 'as said' })"
+          >
+            Here, of that day
+          </button>
+        </template>
+        <button
+          v-else
+          type="button"
+          @click="$emit('take', ball, { confirmed: ball.question !== '' })"
+        >
           {{ ball.question ? "Keep anyway" : "Into this cell" }}
         </button>
-        <button type="button" @click="$emit('letGo', ball)">Leave</button>
+        <button type="button" @click="$emit('discard', ball)">Discard</button>
         <Sentence :text="ball.question" tone="ask" />
       </li>
     </ul>
+    <p v-if="more" class="quiet">{{ more }} more wait behind these.</p>
   </section>
 </template>
 
@@ -109,6 +156,13 @@ li {
 li .num {
   flex: 1;
 }
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.6rem;
+}
+.line button,
 li button {
   min-height: 44px;
   padding: 0 0.7rem;

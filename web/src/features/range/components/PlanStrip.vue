@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The plan beside the keypad: where we are and what comes next. */
 import { cellName, type CellAddress } from "@/shared/api/cells";
+import type { PlanItem } from "@/shared/api/queries";
 import type { Step } from "../composables/plan";
 
 defineProps<{ title: string; steps: Step[]; left: number; studentId: string }>();
-defineEmits<{ go: [address: CellAddress, lie: string | null]; next: [] }>();
+defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
 </script>
 
 <template>
@@ -23,7 +24,7 @@ defineEmits<{ go: [address: CellAddress, lie: string | null]; next: [] }>();
         :key="i"
         :class="{ here: step.here, done: step.hit >= step.item.balls }"
       >
-        <button type="button" @click="$emit('go', step.address, step.item.lie ?? null)">
+        <button type="button" @click="$emit('go', step.address, step.item)">
           <span class="name">{{ cellName(step.address) }}</span>
           <span v-if="step.item.lie || step.item.note" class="quiet">
             {{ step.item.lie }} {{ step.item.note }}</span

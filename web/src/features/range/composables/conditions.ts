@@ -1,6 +1,9 @@
-/** What holds for every ball until it is changed: lie, ball, how the carry is read, the day's air. */
+/** What holds for every ball until it is changed: lie, ball, trim, how the number is read, the air. */
+import { useQuery } from "@pinia/colada";
 import { useStorage } from "@vueuse/core";
-import { computed } from "vue";
+import { computed, watch } from "vue";
+import { api, dataOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/queries";
 import type { BallIn } from "@/shared/outbox/outbox";
 
 export interface Conditions {
@@ -11,39 +14,92 @@ export interface Conditions {
   reading: "carry" | "total";
   temperature: number | null;
   headwind: number | null;
-  /** The day on which air and wind were set: they do not hold for the next one. */
+  /** Inches back of the student's recipe (− is forward), and inches of grip down. */
+  ballIn: number;
+  gripIn: number;
+  /** Whether anything was set by hand; until then the student's usual holds. */
+  set: boolean;
+}
+
+/** One day's conditions, each student's own. The next day begins with none. */
+interface Day {
   day: string;
+  of: Record<string, Conditions>;
 }
 
 const today = () => new Date().toDateString();
+const USUAL: Conditions = {
+  lie: "mat",
+  ball: "premium",
+  read: "typed",
+  reading: "carry",
+  temperature: null,
+  headwind: null,
+  ballIn: 0,
+  gripIn: 0,
+  set: false,
+};
+const number = (value: number | null | string) =>
+  typeof value === "number" && Number.isFinite(value) ? value : null;
 
-export function useConditions() {
-  const kept = useStorage<Conditions>(
-    "oxgang-conditions",
-    {
-      lie: "mat",
-      ball: "premium",
-      read: "typed",
-      reading: "carry",
-      temperature: null,
-      headwind: null,
-      day: today(),
+export function useConditions(studentId: string) {
+  const kept = useStorage<Day>("oxgang-day", { day: today(), of: {} }, localStorage, {
+    flush: "sync",
+  });
+  if (kept.value.day !== today()) kept.value = { day: today(), of: {} };
+  const usual = useQuery({
+    key: keys.usual(studentId),
+    query: () =>
+      dataOf(
+        api.GET("/api/students/{student_id}/usual", {
+          params: { path: { student_id: studentId } },
+        }),
+      ),
+  });
+  const now = computed<Conditions>({
+    get: () => kept.value.of[studentId] ?? USUAL,
+    set: (value) => {
+      kept.value = { ...kept.value, of: { ...kept.value.of, [studentId]: value } };
     },
-    localStorage,
-    { mergeDefaults: true },
+  });
+  // The student's usual comes after the page; what a coach has set meanwhile stands.
+  watch(
+    usual.data,
+    (data) => {
+      if (!data || now.value.set) return;
+      const { lie = USUAL.lie, ball = USUAL.ball } = data;
+      now.value = { ...now.value, lie, ball };
+    },
+    { immediate: true },
   );
-  if (kept.value.day !== today()) {
-    kept.value = { ...kept.value, temperature: null, headwind: null, day: today() };
+  function change(part: Partial<Conditions>): void {
+    now.value = { ...now.value, ...part, set: true };
   }
-  const number = (value: number | null | string) =>
-    typeof value === "number" && Number.isFinite(value) ? value : null;
   /** As they go with a ball. */
   const body = computed<Partial<BallIn>>(() => ({
-    lie: kept.value.lie as never,
-    ball: kept.value.ball as never,
-    read: kept.value.read,
-    temperature_c: number(kept.value.temperature),
-    headwind_mps: number(kept.value.headwind),
+    lie: now.value.lie as never,
+    ball: now.value.ball as never,
+    read: now.value.read,
+    temperature_c: number(now.value.temperature),
+    headwind_mps: number(now.value.headwind),
+    ball_position_in: number(now.value.ballIn) ?? 0,
+    grip_down_in: number(now.value.gripIn) ?? 0,
   }));
-  return { kept, body };
+  return { now, change, body };
+}
+
+const READ_WORDS = { typed: "", laser: ", by laser", eye: ", by eye" };
+
+/** How the number will be read, in words: "total, by laser; ball 2 in back". */
+export function readingWords(now: Conditions): string {
+  return `${now.reading}${READ_WORDS[now.read]}${trimWords(now.ballIn, now.gripIn, "; ")}`;
+}
+
+/** A trim in words, or nothing: "ball 2 in back, grip down 1 in". */
+export function trimWords(ballIn: number, gripIn: number, before = ""): string {
+  const parts = [
+    ballIn ? `ball ${Math.abs(ballIn)} in ${ballIn > 0 ? "back" : "forward"}` : "",
+    gripIn ? `grip down ${gripIn} in` : "",
+  ].filter(Boolean);
+  return parts.length ? before + parts.join(", ") : "";
 }

@@ -1,10 +1,21 @@
 import { beforeEach, expect, test, vi } from "vitest";
+import { nextTick, ref } from "vue";
 import { useEntry } from "./entry";
 
 const log = vi.fn();
+const ready = ref(true);
 const make = () =>
-  useEntry({ askOverYd: () => 150, toYards: (m) => m / 0.9144, unit: () => "m", log });
-beforeEach(() => log.mockReset());
+  useEntry({
+    ready: () => ready.value,
+    askOverYd: () => 150,
+    toYards: (m) => m / 0.9144,
+    unit: () => "m",
+    log,
+  });
+beforeEach(() => {
+  log.mockReset();
+  ready.value = true;
+});
 
 test("digits and Enter log a ball with its strike, and the next one is solid again", () => {
   const { entry, type, enter } = make();
@@ -38,4 +49,41 @@ test.each(["..", "0", "0.0"])("%s logs nothing, says why and stays", (text) => {
   expect(log).not.toHaveBeenCalled();
   expect(entry.problem).toMatch(/\.$/);
   expect(entry.text).toBe(text);
+});
+
+test("balls entered before the student is there are logged when he is, in order and in his unit", async () => {
+  ready.value = false;
+  const { entry, ahead, type, enter } = make();
+  [..."52"].forEach(type);
+  enter();
+  [..."48"].forEach(type);
+  entry.strike = "fat";
+  enter();
+  [..."6"].forEach(type);
+  expect(log).not.toHaveBeenCalled();
+  expect(ahead).toHaveLength(2);
+  ready.value = true;
+  await nextTick();
+  expect(log.mock.calls).toEqual([
+    [52 / 0.9144, "solid", false],
+    [48 / 0.9144, "fat", false],
+  ]);
+  expect(entry.text).toBe("6"); // what is still being typed stays
+});
+
+test("one entered ahead that is asked about holds up those behind it", async () => {
+  ready.value = false;
+  const { entry, ahead, type, enter } = make();
+  for (const carry of ["180", "50"]) {
+    [...carry].forEach(type);
+    enter();
+  }
+  ready.value = true;
+  await nextTick();
+  expect(entry.question).toContain("180");
+  expect(ahead).toHaveLength(1);
+  enter();
+  expect(log.mock.calls.map(([yards]) => Math.round((yards as number) * 0.9144))).toEqual([
+    180, 50,
+  ]);
 });

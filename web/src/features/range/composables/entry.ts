@@ -1,7 +1,9 @@
 /** The carry being typed: digits in, a ball or a question out. */
-import { reactive } from "vue";
+import { reactive, watch } from "vue";
 
 export interface EntryOptions {
+  /** Whether student, cell and units are known. What is entered before waits for them. */
+  ready: () => boolean;
   /** A carry beyond this, in yards, is asked about before it is logged. */
   askOverYd: () => number;
   toYards: (typed: number) => number;
@@ -13,6 +15,8 @@ const MOST_CHARACTERS = 6;
 
 export function useEntry(options: EntryOptions) {
   const entry = reactive({ text: "", strike: "solid", question: "", problem: "" });
+  /** Balls entered before the page was ready, in their order. */
+  const ahead = reactive<{ text: string; strike: string }[]>([]);
 
   function settle(): void {
     entry.question = "";
@@ -36,6 +40,15 @@ export function useEntry(options: EntryOptions) {
   /** Log the ball; a doubtful one is asked about first, and a second Enter keeps it. */
   function enter(): void {
     if (!entry.text) return;
+    if (!options.ready()) {
+      ahead.push({ text: entry.text, strike: entry.strike });
+      clear();
+      return;
+    }
+    log();
+    if (!entry.question && !entry.problem) handOver();
+  }
+  function log(): void {
     const typed = Number(entry.text);
     if (!Number.isFinite(typed)) {
       entry.problem = `"${entry.text}" is not a number. Nothing was logged.`;
@@ -54,5 +67,16 @@ export function useEntry(options: EntryOptions) {
     options.log(yards, entry.strike, ask);
     clear();
   }
-  return { entry, type, erase, clear, enter };
+  /** Log what was entered before the page was ready. One that is asked about holds up the others. */
+  function handOver(): void {
+    const typing = { text: entry.text, strike: entry.strike };
+    for (let next = ahead.shift(); next; next = ahead.shift()) {
+      Object.assign(entry, next);
+      log();
+      if (entry.question || entry.problem) return;
+    }
+    Object.assign(entry, typing);
+  }
+  watch(options.ready, (ready) => ready && handOver(), { immediate: true });
+  return { entry, ahead, type, erase, clear, enter };
 }

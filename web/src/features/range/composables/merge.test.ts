@@ -24,17 +24,21 @@ const ball = (uid: string, minute: number): Ball => ({
   spin_rpm: null,
   ball_speed_mps: null,
   side: null,
+  ball_position_in: 0,
+  grip_down_in: 0,
   extra: {},
   excluded: "",
   kept: false,
 });
+const mine = { owner: 1, academy: 1, coach: "Ilse", studentId: "s" };
 const record = (uid: string, minute: number, refused?: string): Op => ({
   kind: "record",
-  studentId: "s",
+  ...mine,
+  id: `${uid}-r`,
   uid,
   club: "60",
   refused,
-  body: { uid, hit_at: at(minute), club_id: "c", swing: "full", carry_yd: 70 },
+  body: { uid, hit_at: at(minute), club_id: "c", swing: "full", carry_yd: 70, trajectory: "stock" },
 });
 
 test("waiting balls stand among the server's in the order they were hit", () => {
@@ -52,9 +56,9 @@ test("marks and undos apply in order, to the server's balls and to waiting ones"
     [ball("a", 1), ball("b", 2)],
     [
       record("c", 3),
-      { kind: "mark", studentId: "s", uid: "c", body: { strike: "fat" } },
-      { kind: "mark", studentId: "s", uid: "a", body: { strike: "thin" } },
-      { kind: "undo", studentId: "s", uid: "b" },
+      { kind: "mark", ...mine, id: "1", uid: "c", body: { strike: "fat" } },
+      { kind: "mark", ...mine, id: "2", uid: "a", body: { strike: "thin" } },
+      { kind: "undo", ...mine, id: "3", uid: "b" },
     ],
   );
   expect(merged.map((b) => [b.uid, b.strike])).toEqual([
@@ -67,4 +71,16 @@ test("a ball known twice shows once, and a refused one says why", () => {
   expect(mergeBalls([ball("a", 1)], [record("a", 1)])).toHaveLength(1);
   const [refused] = mergeBalls([], [record("x", 1, "The club is gone.")]);
   expect(refused).toMatchObject({ waiting: false, refused: "The club is gone." });
+});
+
+test("a ball that was undone and brought back is there while both wait", () => {
+  const shown = mergeBalls([ball("a", 1)], [])[0];
+  const merged = mergeBalls(
+    [],
+    [
+      { kind: "undo", ...mine, id: "1", uid: "a" },
+      { kind: "restore", ...mine, id: "2", uid: "a", shown },
+    ],
+  );
+  expect(merged.map((b) => [b.uid, b.carry_yd, b.waiting])).toEqual([["a", 60, true]]);
 });

@@ -18,6 +18,8 @@ export interface ShownBall {
   /** Where the launch is against its window, once the server has worked it out. */
   side: string | null;
   spin_rpm: number | null;
+  ball_position_in: number;
+  grip_down_in: number;
   extra: Record<string, string>;
   excluded: string;
   hit_at: string;
@@ -53,6 +55,8 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         launch_deg: null,
         side: null,
         spin_rpm: null,
+        ball_position_in: op.body.ball_position_in ?? 0,
+        grip_down_in: op.body.grip_down_in ?? 0,
         extra: {},
         excluded: "",
         hit_at: op.body.hit_at,
@@ -60,6 +64,8 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
       });
     } else if (op.kind === "undo") {
       balls.delete(op.uid);
+    } else if (op.kind === "restore" && !known && op.shown) {
+      balls.set(op.uid, { ...(op.shown as ShownBall), ...state });
     } else if (op.kind === "mark" && known) {
       balls.set(op.uid, {
         ...known,

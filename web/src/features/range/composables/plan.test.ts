@@ -8,8 +8,12 @@ import { useRangePlan } from "./plan";
 const item = (club: string, swing: string, balls: number, more = {}) =>
   ({ club, swing, balls, ...more }) as PlanItem;
 const cellOf = (club: string, swing: string): CellAddress => ({ club, swing, ...PLAIN });
-const hits = (club: string, swing: string, count: number, lie = "mat") =>
-  Array.from({ length: count }, () => ({ ...cellOf(club, swing), lie }) as ShownBall);
+const UNTRIMMED = { spin_rpm: null, ball_position_in: 0, grip_down_in: 0 };
+const hits = (club: string, swing: string, count: number, lie = "mat", more = {}) =>
+  Array.from(
+    { length: count },
+    () => ({ ...cellOf(club, swing), lie, ...UNTRIMMED, ...more }) as ShownBall,
+  );
 
 function plan(items: PlanItem[], hit: ShownBall[], at: CellAddress | null = null) {
   const balls = ref(hit);
@@ -37,11 +41,19 @@ describe("the plan on the range", () => {
     const { steps } = plan(items, hits("56", "9:00", 2, "rough"));
     expect(steps.value.map((step) => step.hit)).toEqual([0, 2]);
   });
+  it("tells trims apart, and counts a ball whose spin was measured", () => {
+    const items = [2, 0, -2].map((inches) => item("56", "9:00", 2, { ball_position_in: inches }));
+    const trimmed = hits("56", "9:00", 1, "mat", { ball_position_in: 2 });
+    const measured = hits("56", "9:00", 2, "mat", { spin: "grab", spin_rpm: 7300 });
+    const said = hits("56", "9:00", 2, "mat", { spin: "grab" });
+    const { steps } = plan(items, [...trimmed, ...measured, ...said]);
+    expect(steps.value.map((step) => step.hit)).toEqual([1, 2, 0]);
+  });
   it("goes to the next cell that wants balls, round the end, until none does", () => {
     const items = [item("56", "9:00", 2), item("60", "9:00", 2), item("60", "10:00", 2)];
     const { next, go, cell, balls } = plan(items, hits("60", "9:00", 2), cellOf("60", "10:00"));
     expect(next()).toBe(true);
-    expect(go).toHaveBeenLastCalledWith(cellOf("56", "9:00"), null);
+    expect(go).toHaveBeenLastCalledWith(cellOf("56", "9:00"), items[0]);
     expect(next()).toBe(true); // the 60 at 9:00 is done
     expect(cell.value).toEqual(cellOf("60", "10:00"));
     balls.value = items.flatMap((i) => hits(i.club, i.swing, 2));

@@ -3,12 +3,13 @@ import { computed } from "vue";
 import { sameCell, type CellAddress } from "@/shared/api/cells";
 import type { PlanItem } from "@/shared/api/queries";
 import type { ShownBall } from "./merge";
+import { hitIn } from "./session";
 
 export interface PlanOptions {
   items: () => PlanItem[];
   balls: () => ShownBall[];
   cell: () => CellAddress | null;
-  go: (cell: CellAddress, lie: string | null) => void;
+  go: (cell: CellAddress, item: PlanItem) => void;
 }
 
 export interface Step {
@@ -36,10 +37,17 @@ export function useRangePlan(options: PlanOptions) {
     let found = false;
     return options.items().map((item) => {
       const address = addressOf(item);
-      const name = JSON.stringify([address, item.lie ?? null]);
+      const trim = [item.ball_position_in ?? 0, item.grip_down_in ?? 0];
+      const name = JSON.stringify([address, item.lie ?? null, trim]);
       const all = options
         .balls()
-        .filter((b) => sameCell(b, address) && (!item.lie || b.lie === item.lie)).length;
+        .filter(
+          (b) =>
+            hitIn(b, address) &&
+            (!item.lie || b.lie === item.lie) &&
+            b.ball_position_in === trim[0] &&
+            b.grip_down_in === trim[1],
+        ).length;
       const before = used.get(name) ?? 0;
       const hit = Math.min(item.balls, Math.max(0, all - before));
       used.set(name, before + item.balls);
@@ -56,7 +64,7 @@ export function useRangePlan(options: PlanOptions) {
     const order = [...steps.value.slice(at + 1), ...steps.value.slice(0, Math.max(0, at))];
     const step = order.find((s) => s.hit < s.item.balls);
     if (!step) return false;
-    options.go(step.address, step.item.lie ?? null);
+    options.go(step.address, step.item);
     return true;
   }
   return { steps, left, next };

@@ -2,7 +2,7 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { useDebounceFn, useIntervalFn } from "@vueuse/core";
 import { v7 as uuid } from "uuid";
-import { computed, onBeforeUnmount, ref, type ComputedRef } from "vue";
+import { computed, onBeforeUnmount, reactive, ref, type ComputedRef } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
 import { keys, type Ball, type Cell, type Matrix, type Student } from "@/shared/api/queries";
@@ -37,14 +37,20 @@ export function useSession(options: SessionOptions) {
   const cache = useQueryCache();
   const today = useQuery({
     key: keys.today(studentId),
-    query: () =>
-      dataOf(
+    query: async () => {
+      const asked = performance.now();
+      const list = await dataOf(
         api.GET("/api/students/{student_id}/balls", {
           params: { path: { student_id: studentId } },
         }),
-      ),
+      );
+      for (const [uid, { at }] of settled) if (at < asked) settled.delete(uid);
+      return list;
+    },
   });
   const cellKey = () => keys.cellBalls(studentId, nameOf(options.cell()));
+  /** What the server has acknowledged since the list was asked for: newer than the list. */
+  const settled = reactive(new Map<string, { ball: Ball | null; at: number }>());
   const earlier = useQuery({
     key: cellKey,
     query: () => {
@@ -52,7 +58,7 @@ export function useSession(options: SessionOptions) {
       if (!address) return Promise.resolve([]);
       return dataOf(
         api.GET("/api/students/{student_id}/cell-balls", {
-          params: { path: { student_id: studentId }, query: { ...address } },
+          params: { path: { student_id: studentId }, query: { ...address } as never },
         }),
       );
     },
@@ -64,23 +70,34 @@ export function useSession(options: SessionOptions) {
     if (!document.hidden && !outboxState.trouble) void today.refetch();
   }, MERGE_EVERY_MS);
 
-  const ops = computed(() => outboxState.ops.filter((op) => op.studentId === studentId));
-  const balls: ComputedRef<ShownBall[]> = computed(() =>
-    mergeBalls(today.data.value ?? [], ops.value),
+  const ops = computed(() =>
+    outboxState.ops.filter(
+      (op) => op.studentId === studentId && op.owner === outboxState.owner?.coach,
+    ),
   );
+  const listed = computed(() => {
+    const list = (today.data.value ?? []).filter((ball) => !settled.has(ball.uid));
+    return [...list, ...[...settled.values()].flatMap(({ ball }) => ball ?? [])];
+  });
+  const balls: ComputedRef<ShownBall[]> = computed(() => mergeBalls(listed.value, ops.value));
   const cellBalls = computed(() => {
     const address = options.cell();
     if (!address) return [];
     const known = new Map<string, Ball>();
-    for (const ball of [...(earlier.data.value ?? []), ...(today.data.value ?? [])]) {
-      known.set(ball.uid, ball);
-    }
-    return mergeBalls([...known.values()], ops.value).filter((ball) => sameCell(ball, address));
+    for (const ball of [...(earlier.data.value ?? []), ...listed.value]) known.set(ball.uid, ball);
+    for (const [uid, { ball }] of settled) if (!ball) known.delete(uid);
+    return mergeBalls([...known.values()], ops.value).filter((ball) => hitIn(ball, address));
+  });
+  /** The cell in which the balls stand: where spin is measured, that decides its grade. */
+  const shownCell = computed<CellAddress | null>(() => {
+    const address = options.cell();
+    const measured = cellBalls.value.findLast((ball) => ball.spin_rpm !== null);
+    return address && measured ? { ...address, spin: measured.spin } : address;
   });
 
   const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
   const now: ComputedRef<CellNow> = computed(() => {
-    const address = options.cell();
+    const address = shownCell.value;
     if (!address) return { cell: null, behind: false, more: null };
     const name = cellName(address);
     const fromMatrix = options.matrix()?.cells.find((cell) => sameCell(cell, address)) ?? null;
@@ -101,10 +118,13 @@ export function useSession(options: SessionOptions) {
   // A page that is loaded again without a network shows what was read last.
   const SETTLED_MS = 400;
   const readAgain = useDebounceFn(() => void today.refetch(), SETTLED_MS);
-  const forget = onAcknowledged((op, recorded) => {
+  const forget = onAcknowledged((op, recorded, newest) => {
     if (op.studentId !== studentId) return;
     void readAgain();
+    // Something newer of this ball waits: this answer is of a state that is no more.
+    if (!newest) return;
     const gone = op.kind === "undo";
+    settled.set(op.uid, { ball: gone ? null : recorded.ball, at: performance.now() });
     const name = cellName(recorded.ball);
     place(keys.today(studentId), recorded, gone);
     place(keys.cellBalls(studentId, name), recorded, gone);
@@ -116,12 +136,12 @@ export function useSession(options: SessionOptions) {
     void cache.invalidateQueries({ key: keys.students });
   });
 
-  const undone = ref<string[]>([]);
+  const undone = ref<ShownBall[]>([]);
 
   /** A ball of the cell being hit, with what is known of it beside the usual. */
   function record(known: Partial<BallIn>, uid = uuid()): void {
     const address = options.cell();
-    const club = options.student()?.clubs.find((c) => c.in_use && c.label === address?.club);
+    const club = clubOf(options.student(), address);
     if (!address || !club) return;
     const body = {
       uid,
@@ -145,8 +165,8 @@ export function useSession(options: SessionOptions) {
     record({ ...number, strike: strike as never, confirmed });
   }
   /** Give a ball that a device sent to the cell being hit. */
-  function take(ball: SentBall, confirmed: boolean): void {
-    const known = { feed_id: ball.id, hit_at: ball.hit_at, confirmed };
+  function take(ball: SentBall, answer: Partial<BallIn>): void {
+    const known = { feed_id: ball.id, hit_at: ball.hit_at, ...answer };
     record({ ...known, carry_yd: ball.measured["carry_yd"] ?? null }, ball.ball_uid);
   }
   function mark(uid: string, strike: string): void {
@@ -155,15 +175,39 @@ export function useSession(options: SessionOptions) {
   function undo(uid?: string): ShownBall | undefined {
     const ball = uid ? balls.value.find((b) => b.uid === uid) : balls.value.at(-1);
     if (!ball) return undefined;
-    undone.value.push(ball.uid);
+    undone.value.push(ball);
     void enqueue({ kind: "undo", studentId, uid: ball.uid });
     return ball;
   }
   function redo(): void {
-    const uid = undone.value.pop();
-    if (uid) void enqueue({ kind: "restore", studentId, uid });
+    const ball = undone.value.pop();
+    if (ball) void enqueue({ kind: "restore", studentId, uid: ball.uid, shown: ball });
   }
-  return { today, balls, cellBalls, now, undone, record, log, take, mark, undo, redo };
+  return {
+    today,
+    readAgain,
+    balls,
+    cellBalls,
+    shownCell,
+    now,
+    undone,
+    record,
+    log,
+    take,
+    mark,
+    undo,
+    redo,
+  };
+}
+
+/** The club of a cell in the student's bag of today. */
+export function clubOf(student: Student | undefined, address: CellAddress | null) {
+  return student?.clubs.find((c) => c.in_use && c.label === address?.club);
+}
+
+/** Whether a ball was hit at this cell: its spin is the cell's, or was measured. */
+export function hitIn(ball: ShownBall, address: CellAddress): boolean {
+  return sameCell(ball.spin_rpm === null ? ball : { ...ball, spin: address.spin }, address);
 }
 
 function nameOf(address: CellAddress | null): string {

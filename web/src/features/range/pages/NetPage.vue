@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted } from "vue";
+import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
-import { key, useKeys } from "@/shared/keys/useKeys";
-import { flushOutbox, loadOutbox, outboxState } from "@/shared/outbox/outbox";
+import { changing, key, useKeys } from "@/shared/keys/useKeys";
+import { outboxState } from "@/shared/outbox/outbox";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -19,7 +19,7 @@ const props = defineProps<{ studentId: string }>();
 const words = useWords();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId, true);
-const conditions = useConditions();
+const conditions = useConditions(props.studentId);
 const { clubs, swings, cell, cue, bindings } = useCell({
   matrix: () => matrix.data.value,
   words: () => words.data.value,
@@ -33,7 +33,6 @@ const session = useSession({
 });
 const net = useNet({ studentId: props.studentId, cell: () => cell.value, session });
 const { place, plan, tape, entry, balls } = net;
-onMounted(() => loadOutbox().then(flushOutbox));
 
 useKeys("Net", [
   {
@@ -45,9 +44,9 @@ useKeys("Net", [
       return true;
     },
   },
-  key("Enter", "log the ball", "Enter", net.enter),
+  changing("Enter", "log the ball", "Enter", net.enter),
   key("⌫", "erase a digit", "Backspace", net.erase),
-  key("u", "undo the last ball", "u", () => session.undo()),
+  changing("u", "undo the last ball", "u", () => session.undo()),
   ...bindings,
 ]);
 const newestFirst = computed(() => [...balls.value].reverse());

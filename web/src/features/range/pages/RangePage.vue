@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from "vue";
+import { computed, ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, usePlan, useStudent, useWords } from "@/shared/api/queries";
-import { key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
-import { drop, flushOutbox, loadOutbox } from "@/shared/outbox/outbox";
+import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
+import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
+import { drop } from "@/shared/outbox/outbox";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -16,20 +16,20 @@ import CellAside from "../components/CellAside.vue";
 import FeedPanel from "../components/FeedPanel.vue";
 import PlanStrip from "../components/PlanStrip.vue";
 import { useCell } from "../composables/cell";
-import { useConditions } from "../composables/conditions";
+import { readingWords, useConditions } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
 import { useFeed } from "../composables/feed";
 import { loadWords } from "../composables/load";
 import { useRangePlan } from "../composables/plan";
-import { useSession } from "../composables/session";
+import { clubOf, useSession } from "../composables/session";
 
 const props = defineProps<{ studentId: string }>();
 const words = useWords();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId, true);
 const units = useUnits(() => student.data.value?.units);
-const conditions = useConditions();
-const now = conditions.kept;
+const conditions = useConditions(props.studentId);
+const { now } = conditions;
 const planned = usePlan(() => props.studentId);
 
 const { clubs, swings, cell, cue, step, bindings, heightBindings } = useCell({
@@ -50,15 +50,20 @@ const plan = useRangePlan({
   cell: () => cell.value,
   go,
 });
-function go(address: CellAddress, lie: string | null): void {
+function go(address: CellAddress, item: PlanItem): void {
   cell.value = address;
-  if (lie) now.value.lie = lie;
+  conditions.change({
+    ...(item.lie ? { lie: item.lie } : {}),
+    ballIn: item.ball_position_in ?? 0,
+    gripIn: item.grip_down_in ?? 0,
+  });
 }
 function next(): void {
   if (!plan.next()) said.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }
 const said = ref("");
-const { entry, type, erase, clear, enter } = useEntry({
+const { entry, ahead, type, erase, clear, enter } = useEntry({
+  ready: () => clubOf(student.data.value, cell.value) !== undefined && !!words.data.value,
   askOverYd: () => words.data.value?.ask_over_yd ?? 150,
   toYards: (typed) => units.value.yards(typed),
   unit: () => units.value.unit,
@@ -67,9 +72,14 @@ const { entry, type, erase, clear, enter } = useEntry({
     said.value = "";
   },
 });
-const feed = useFeed({ take: session.take });
-const { deviceId, straight } = feed;
-onMounted(() => loadOutbox().then(flushOutbox));
+const feed = useFeed({
+  studentId: props.studentId,
+  cell: () => cell.value,
+  clubId: () => clubOf(student.data.value, cell.value)?.id,
+  conditions: () => conditions.body.value,
+  take: session.take,
+  moved: () => void session.today.refetch(),
+});
 
 function strike(name: string): void {
   const last = session.balls.value.at(-1);
@@ -107,16 +117,16 @@ const rangeKeys: KeyBinding[] = [
       return true;
     },
   },
-  key("Enter", "log the ball", "Enter", enter),
+  changing("Enter", "log the ball", "Enter", enter),
   key("⌫", "erase a digit", "Backspace", erase),
   key("Esc", "clear the number", "Escape", clear),
   ...Object.entries(STRIKE_KEYS).map(([name, letter]) =>
-    key(letter, `${name}: this ball, or the last one when nothing is typed`, letter, () =>
+    changing(letter, `${name}: this ball, or the last one when nothing is typed`, letter, () =>
       strike(name),
     ),
   ),
-  key("u", "undo the last ball", "u", () => undo()),
-  key("r", "bring the undone ball back", "r", redo),
+  changing("u", "undo the last ball", "u", () => undo()),
+  changing("r", "bring the undone ball back", "r", redo),
   key("n", "next cell of the plan", "n", next),
   ...bindings,
   ...heightBindings,
@@ -151,7 +161,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           :words="words.data.value"
           :balls="session.balls.value"
         />
-        <ConditionsPanel v-model="now" :words="words.data.value" />
+        <ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change" />
         <PlanStrip
           v-if="plan.steps.value.length"
           :title="planned.data.value?.plan?.title ?? ''"
@@ -168,7 +178,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       <div class="middle">
         <header class="now">
           <h1>{{ cellName(cell) }}</h1>
-          <div class="steps">
+          <div class="steps" @mousedown.prevent>
             <button type="button" aria-label="Shorter swing" @click="step('swing', -1)">‹</button>
             swing
             <button type="button" aria-label="Longer swing" @click="step('swing', 1)">›</button>
@@ -189,6 +199,8 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           :strikes="words.data.value.strikes"
           :strike-keys="STRIKE_KEYS"
           :unit="units.unit"
+          :reading="readingWords(now)"
+          :ahead="ahead.length"
           :question="entry.question"
           :problem="entry.problem"
           @type="type"
@@ -198,14 +210,20 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         />
         <p class="said" aria-live="polite">{{ said }}</p>
         <FeedPanel
-          v-model:device-id="deviceId"
-          v-model:straight="straight"
           :devices="feed.live.value"
+          :mine="feed.mine.value"
           :waiting="feed.waiting.value"
+          :more="feed.more.value"
           :error="feed.error.value"
+          :told="feed.told.value"
+          :elsewhere="feed.elsewhere.value"
+          :student-id="studentId"
           :units="units"
+          @choose="feed.choose"
+          @straight="feed.setStraight"
+          @here="feed.mine.value && feed.put(feed.mine.value.id, false, feed.mine.value.straight)"
           @take="feed.take"
-          @let-go="feed.letGo"
+          @discard="feed.discard"
         />
         <p class="caution quiet">
           Never walk out to measure while anyone can hit. Your range's rules come first.

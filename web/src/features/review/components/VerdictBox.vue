@@ -53,6 +53,9 @@ const strikes = computed(() => {
     <p v-if="verdict.bad_day" class="clay">
       A bad day of strikes: keep the balls, but do not change numbers for it.
     </p>
+    <p v-else-if="verdict.wild" class="clay">
+      Solid, but scattered more than usual: keep the balls, but do not change numbers for it.
+    </p>
     <p v-if="verdict.conditions !== null" class="quiet num">
       Air, wind, ball and lie were taken out first: {{ percent(verdict.conditions) }} of the carry.
     </p>

@@ -7,18 +7,21 @@ import { useRouter } from "vue-router";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys, useForgetStudent, useStudent } from "@/shared/api/queries";
-import { key, useKeys } from "@/shared/keys/useKeys";
+import { keys, useForgetStudent, useStudent, useWords } from "@/shared/api/queries";
+import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { shortDay } from "@/shared/units/dates";
 import { useUnits } from "@/shared/units/units";
+import ReviewBall from "../components/ReviewBall.vue";
 import VerdictBox from "../components/VerdictBox.vue";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
 const student = useStudent(() => props.studentId);
+const words = useWords();
+const swings = computed(() => student.data.value?.scale.positions.map((p) => p.label) ?? []);
 const units = useUnits(() => student.data.value?.units);
 const forget = useForgetStudent();
 const path = { params: { path: { student_id: props.studentId } } };
@@ -89,6 +92,15 @@ async function keep(): Promise<void> {
   later.clear();
   if (!rest) void router.push({ name: "matrix", params: { studentId: props.studentId } });
 }
+/** A strike or a cell that was wrong: put right in place, and everything is looked at anew. */
+const correct = (uid: string, change: Schemas["BallMark"]) =>
+  run(async () => {
+    const params = { path: { student_id: props.studentId, uid } };
+    const answer = await dataOf(
+      api.PATCH("/api/students/{student_id}/balls/{uid}", { params, body: change }),
+    );
+    return `Put right: ${cellName(answer.ball as CellAddress)}, ${answer.ball.strike}.`;
+  });
 const reopen = (day: string) =>
   run(async () => {
     const answer = await dataOf(
@@ -116,7 +128,7 @@ const recheck = (balls: number, what: Suspicion) =>
     club: review.data.value?.balls.find((b) => b.club_id === what.club_id)?.club ?? "",
     swing: what.swing,
   });
-useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => void keep())]);
+useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () => void keep())]);
 </script>
 
 <template>
@@ -199,41 +211,23 @@ useKeys("Review", [key("Enter", "keep what is not set aside", "Enter", () => voi
         </div>
         <section class="sheet">
           <h2>Balls</h2>
-          <ul>
-            <li
+          <ul v-if="words.data.value">
+            <ReviewBall
               v-for="ball in balls"
               :key="ball.uid"
-              :class="{ out: aside.has(ball.uid), later: later.has(ball.uid) }"
-            >
-              <b class="slab num">{{
-                ball.carry_yd === null && ball.total_yd === null
-                  ? `${ball.launch_deg?.toFixed(0)}°`
-                  : units.show(ball.carry_yd ?? ball.total_yd ?? 0, 1)
-              }}</b>
-              <span :class="{ clay: ball.strike !== 'solid' }">{{ ball.strike }}</span>
-              <span class="quiet cell">{{ cellName(ball as CellAddress) }}</span>
-              <span class="acts">
-                <button type="button" @click="setAside(ball.uid)">
-                  {{ aside.has(ball.uid) ? "Keep" : "Set aside" }}
-                </button>
-                <button type="button" @click="wait(ball.uid)">
-                  {{ later.has(ball.uid) ? "Now" : "Later" }}
-                </button>
-              </span>
-              <span v-if="suspects.has(ball.uid)" class="note clay"
-                >Far from the others at {{ units.show(suspects.get(ball.uid)!.usual_yd) }}. A
-                mishit?</span
-              >
-              <input
-                v-if="aside.has(ball.uid)"
-                :value="aside.get(ball.uid)"
-                class="note"
-                maxlength="200"
-                placeholder="Reason"
-                aria-label="Reason"
-                @input="aside.set(ball.uid, ($event.target as HTMLInputElement).value)"
-              />
-            </li>
+              :ball="ball"
+              :units="units"
+              :words="words.data.value"
+              :clubs="student.data.value?.clubs ?? []"
+              :swings="swings"
+              :suspect="suspects.get(ball.uid)?.usual_yd ?? null"
+              :aside="aside.get(ball.uid) ?? null"
+              :later="later.has(ball.uid)"
+              @correct="(change) => correct(ball.uid, change)"
+              @set-aside="setAside(ball.uid)"
+              @reason="(text: string) => aside.set(ball.uid, text)"
+              @wait="wait(ball.uid)"
+            />
           </ul>
         </section>
       </div>
@@ -293,44 +287,6 @@ ul {
   padding: 0;
   max-height: 70vh;
   overflow-y: auto;
-}
-li {
-  display: grid;
-  grid-template-columns: 3.2rem 3.4rem minmax(0, 1fr) auto;
-  align-items: center;
-  gap: 0 0.5rem;
-  border-bottom: 1px solid var(--line);
-}
-.out b {
-  text-decoration: line-through;
-}
-.later {
-  opacity: 0.6;
-}
-.cell {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.note {
-  grid-column: 1 / -1;
-  font: inherit;
-  margin-bottom: 0.3rem;
-}
-input.note {
-  padding: 0.25rem 0.4rem;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
-}
-.acts button {
-  min-height: 38px;
-  border: 0;
-  background: none;
-  font: inherit;
-  color: var(--accent);
-  cursor: pointer;
 }
 kbd {
   background: none;

@@ -27,11 +27,25 @@ const draft = reactive({
   positions: props.scale?.positions.map((p): Row => ({ ...p })) ?? [blank(), blank()],
 });
 
+let asked: null | undefined;
 async function keep(): Promise<void> {
   const positions = draft.positions
     .filter((p) => p.label.trim() || p.arm_deg !== null)
     .map((p) => ({ ...p, arm_deg: p.arm_deg ?? 0 }));
-  const body = { name: draft.name, idea: draft.idea, positions };
+  const was = props.scale && {
+    name: props.scale.name,
+    idea: props.scale.idea,
+    positions: props.scale.positions,
+  };
+  // Asked about once; kept again it is meant.
+  const confirmed = state.code === "confirm";
+  const body = {
+    name: draft.name,
+    idea: draft.idea,
+    positions,
+    was: asked === null ? null : was,
+    confirmed,
+  };
   let id = 0;
   const done = await save(async () => {
     const stored = props.scale
@@ -47,6 +61,8 @@ async function keep(): Promise<void> {
     await cache.invalidateQueries({ key: ["student"] });
   });
   if (done) emit("close", id);
+  // Kept again, it takes the place of what somebody else has made meanwhile.
+  else if (state.code === "changed-meanwhile") asked = null;
 }
 </script>
 

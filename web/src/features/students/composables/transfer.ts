@@ -10,10 +10,10 @@ export function useShotsImport(studentId: string) {
 /** Look at a bag.csv, then store it; problems come back as sentences. */
 export async function importBag(studentId: string, file: File): Promise<string> {
   const address = `/api/students/${studentId}/bag`;
-  const check = await send(`${address}/check`, { method: "POST", body: form(file) });
+  const check = await send(`${address}/check`, { method: "POST", body: await form(file) });
   const report = (await check.json()) as Schemas["BagReport"];
   refuse(file, report.problems);
-  const answer = await send(address, { method: "POST", body: form(file) });
+  const answer = await send(address, { method: "POST", body: await form(file) });
   const { new: added, changed } = (await answer.json()) as Schemas["BagImported"];
   return `${added} ${added === 1 ? "club" : "clubs"} added, ${changed} changed.`;
 }
@@ -21,7 +21,7 @@ export async function importBag(studentId: string, file: File): Promise<string> 
 /** Take in a matrix kept elsewhere, all or nothing; problems come back as sentences. */
 export async function importTold(studentId: string, file: File): Promise<string> {
   const address = `/api/students/${studentId}/told`;
-  const answer = await send(address, { method: "POST", body: form(file) });
+  const answer = await send(address, { method: "POST", body: await form(file) });
   const told = (await answer.json()) as Schemas["Told"];
   refuse(file, told.problems);
   return `${told.kept} ${told.kept === 1 ? "cell" : "cells"} told.`;

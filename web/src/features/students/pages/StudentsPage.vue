@@ -7,7 +7,7 @@ import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { keys, useForgetStudent, useStudents, type Wanted } from "@/shared/api/queries";
-import { key, useKeys } from "@/shared/keys/useKeys";
+import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -103,7 +103,7 @@ useKeys("Students", [
     const row = picked();
     if (row) void router.push(`/s/${row.id}/matrix`);
   }),
-  key("c", "a check-up for the chosen one", "c", start),
+  changing("c", "a check-up for the chosen one", "c", start),
   key("n", "new student", "n", () => void router.push("/students/new")),
 ]);
 </script>

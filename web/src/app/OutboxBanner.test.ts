@@ -1,0 +1,69 @@
+import "fake-indexeddb/auto";
+import { mount } from "@vue/test-utils";
+import { afterEach, expect, test, vi } from "vitest";
+import { nextTick } from "vue";
+import * as outbox from "@/shared/outbox/outbox";
+import OutboxBanner from "./OutboxBanner.vue";
+
+const { outboxState } = outbox;
+const op = (uid: string, more: object = {}) => ({
+  id: uid, uid, owner: 1, academy: 1, coach: "Ilse", studentId: "s", kind: "record", club: "56",
+  body: { carry_yd: 61.4 }, ...more,
+}) as never; // prettier-ignore
+
+afterEach(() => {
+  vi.restoreAllMocks();
+  outboxState.ops.splice(0);
+  Object.assign(outboxState, { owner: null, waiting: 0, others: [], trouble: "", fragile: false });
+});
+const shown = () => mount(OutboxBanner);
+
+test("nothing waits: nothing is said", () => {
+  expect(shown().text()).toBe("");
+});
+
+test("what waits, why, and for whom", async () => {
+  const banner = shown();
+  Object.assign(outboxState, { waiting: 1, trouble: "No connection to the server." });
+  outboxState.others = [{ coach: "Tobin", balls: 3 }];
+  await nextTick();
+  expect(banner.text()).toContain("1 ball waits. No connection to the server.");
+  expect(banner.text()).toMatch(/3 balls of Tobin\s+wait in this browser until Tobin signs in/);
+  outboxState.fragile = true;
+  await nextTick();
+  expect(banner.find("[role=alert]").text()).toContain("do not close this page");
+});
+
+test("a refused ball is tried again or dropped; one of another coach is not this one's to touch", async () => {
+  const [again, drop] = [vi.spyOn(outbox, "tryAgain"), vi.spyOn(outbox, "drop")];
+  again.mockResolvedValue();
+  drop.mockResolvedValue();
+  outboxState.owner = { coach: 1, academy: 1, name: "Ilse" };
+  outboxState.ops.push(
+    op("a", { refused: "The club is gone." }),
+    op("b", { owner: 2, refused: "x" }),
+  );
+  const banner = shown();
+  expect(banner.findAll(".refused")).toHaveLength(1);
+  expect(banner.text()).toContain("61 yd with 56: The club is gone.");
+  const buttons = banner.findAll("button");
+  expect(buttons.map((b) => b.text())).toEqual(["Try again", "Drop it"]);
+  await buttons[0]!.trigger("click");
+  await buttons[1]!.trigger("click");
+  expect(again).toHaveBeenCalledWith("a");
+  expect(drop).toHaveBeenCalledWith("a");
+});
+
+test("a ball of another day is asked about, with both answers", async () => {
+  const again = vi.spyOn(outbox, "tryAgain").mockResolvedValue();
+  outboxState.owner = { coach: 1, academy: 1, name: "Ilse" };
+  outboxState.ops.push(op("a", { refused: "Hit in 1970?", code: "confirm", field: "hit_at" }));
+  const buttons = shown().findAll("button");
+  expect(buttons.map((b) => b.text())).toEqual(["It is of today", "Keep that day", "Drop it"]);
+  await buttons[0]!.trigger("click");
+  await buttons[1]!.trigger("click");
+  expect(again.mock.calls).toEqual([
+    ["a", { moment: "arrival" }],
+    ["a", { moment: "as said" }],
+  ]);
+});

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** Every ball of a device that nobody has: it stays here until somebody takes or discards it. */
+import { Button } from "ant-design-vue";
+import { computed, ref, watch } from "vue";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { momentWords } from "@/shared/units/dates";
+
+const props = defineProps<{ device: Schemas["DeviceOut"] }>();
+const emit = defineEmits<{ changed: [] }>();
+type Sent = Schemas["SentOut"];
+const balls = ref<Sent[]>([]);
+const left = ref(0);
+const error = ref("");
+const path = computed(() => ({ device_id: props.device.id }));
+
+async function run(write: () => Promise<void>): Promise<void> {
+  error.value = "";
+  try {
+    await write();
+  } catch (cause) {
+    error.value = sentenceOf(cause);
+  }
+}
+/** The next page, behind the last ball shown. */
+const more = () =>
+  run(async () => {
+    const query = { after: balls.value.at(-1)?.id ?? 0 };
+    const page = await dataOf(
+      api.GET("/api/devices/{device_id}/balls", { params: { path: path.value, query } }),
+    );
+    balls.value.push(...page.balls);
+    left.value = page.left;
+  });
+const discard = (some: Sent[]) =>
+  run(async () => {
+    const body = { balls: some.map((ball) => ball.id) };
+    await dataOf(
+      api.POST("/api/devices/{device_id}/discard", { params: { path: path.value }, body }),
+    );
+    const gone = new Set(body.balls);
+    balls.value = balls.value.filter((ball) => !gone.has(ball.id));
+    emit("changed");
+  });
+watch(
+  () => props.device.waiting,
+  () => {
+    balls.value = [];
+    void more();
+  },
+  { immediate: true },
+);
+const numbers = (ball: Sent) =>
+  Object.entries(ball.measured)
+    .filter(([name]) => ["carry_yd", "total_yd", "launch_deg", "spin_rpm"].includes(name))
+    .map(([name, value]) => `${value.toFixed(0)} ${name.split("_")[1]}`)
+    .join(", ");
+</script>
+
+<template>
+  <section class="waiting" :aria-label="`Balls of ${device.name} that nobody has`">
+    <p class="quiet">
+      {{ device.waiting }} {{ device.waiting === 1 ? "ball" : "balls" }} of {{ device.name }} that
+      nobody has. Take them in the range view of the student (Listen to), or discard them; History
+      brings discarded ones back.
+      <Button v-if="balls.length" size="small" @click="discard(balls)"
+        >Discard these {{ balls.length }}</Button
+      >
+    </p>
+    <Sentence :text="error" />
+    <ol>
+      <li v-for="ball in balls" :key="ball.id">
+        <span class="num quiet">{{ momentWords(ball.hit_at) }}</span>
+        <span class="num">{{ numbers(ball) }}</span>
+        <span class="quiet">{{ ball.question }}</span>
+        <Button type="text" size="small" @click="discard([ball])">Discard</Button>
+      </li>
+    </ol>
+    <Button v-if="left" @click="more">{{ left }} more</Button>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0.3rem 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 9rem 15rem minmax(0, 1fr) auto;
+  gap: 0.6rem;
+  align-items: center;
+  min-height: 40px;
+  border-bottom: 1px solid var(--line);
+}
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+}
+</style>
