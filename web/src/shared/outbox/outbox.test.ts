@@ -246,9 +246,10 @@ describe("several tabs", () => {
   });
 
   test("one sends at a time", async () => {
-    const held: (() => void)[] = [];
+    let letGo: () => void = () => undefined;
+    const otherTab = new Promise<void>((go) => (letGo = go));
     const request = vi.fn(async (_: string, send: () => Promise<void>) => {
-      await new Promise<void>((go) => held.push(go));
+      await otherTab;
       await send();
     });
     vi.spyOn(navigator, "locks", "get").mockReturnValue({ request } as never);
@@ -256,7 +257,7 @@ describe("several tabs", () => {
     await vi.advanceTimersByTimeAsync(50);
     expect(request).toHaveBeenCalledWith("oxgang-outbox", expect.any(Function));
     expect(sent).toEqual([]);
-    held.forEach((go) => go());
+    letGo();
     await nothingWaits();
   });
 });

@@ -8,3 +8,17 @@ export const vFocus: Directive<HTMLElement, boolean | undefined> = {
     field?.focus();
   },
 };
+
+/**
+ * v-taps-keep-focus: pressing a button here by mouse or finger does not take the focus, so that the
+ * keys go on being the page's. By Tab the focus comes all the same.
+ */
+export const vTapsKeepFocus: Directive<HTMLElement> = {
+  mounted(element) {
+    element.addEventListener("mousedown", (event) => {
+      const target = event.target as HTMLElement;
+      if (target.closest("button") && !target.closest("input, select, textarea"))
+        event.preventDefault();
+    });
+  },
+};

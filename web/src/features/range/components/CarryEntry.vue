@@ -41,8 +41,7 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
     />
     <Sentence :text="question" tone="ask" />
     <Sentence :text="problem" />
-    <!-- A tap does not take the focus: the keys go on being the page's. -->
-    <div class="strikes" role="radiogroup" aria-label="Strike" @mousedown.prevent>
+    <div class="strikes" role="radiogroup" aria-label="Strike">
       <button
         v-for="name in strikes"
         :key="name"
@@ -55,7 +54,7 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
         {{ name }} <kbd>{{ strikeKeys[name] }}</kbd>
       </button>
     </div>
-    <div class="pad" @mousedown.prevent>
+    <div class="pad">
       <button v-for="digit in PAD" :key="digit" type="button" @click="$emit('type', digit)">
         {{ digit }}
       </button>

@@ -5,6 +5,7 @@ import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { outboxState } from "@/shared/outbox/outbox";
+import { vTapsKeepFocus } from "@/shared/ui/focus";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -63,7 +64,7 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
       :student-id="studentId"
       next="Put at least one wedge with its loft into the bag, then hit into the net."
     />
-    <div v-else-if="cell" class="columns">
+    <div v-else-if="cell" v-taps-keep-focus class="columns">
       <div>
         <CellPicker
           v-model="cell"

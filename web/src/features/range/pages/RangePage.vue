@@ -5,6 +5,7 @@ import { sentenceOf } from "@/shared/api/client";
 import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
+import { vTapsKeepFocus } from "@/shared/ui/focus";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -152,7 +153,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       :student-id="studentId"
       next="Put at least one wedge with its loft into the bag, then log balls here."
     />
-    <div v-else-if="cell" class="columns">
+    <div v-else-if="cell" v-taps-keep-focus class="columns">
       <div class="picker">
         <CellPicker
           v-model="cell"
@@ -178,7 +179,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       <div class="middle">
         <header class="now">
           <h1>{{ cellName(cell) }}</h1>
-          <div class="steps" @mousedown.prevent>
+          <div class="steps">
             <button type="button" aria-label="Shorter swing" @click="step('swing', -1)">‹</button>
             swing
             <button type="button" aria-label="Longer swing" @click="step('swing', 1)">›</button>
