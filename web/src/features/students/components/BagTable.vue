@@ -39,6 +39,12 @@ const at = ref("");
 const refresh = () => forget(props.student.id);
 const labelField = ref<{ focus: () => void } | null>(null);
 
+/** Enter in a field of the last row adds the club; on the button it presses the button. */
+function addFromField(event: KeyboardEvent): void {
+  if (!(event.target instanceof HTMLInputElement)) return;
+  event.preventDefault();
+  void add();
+}
 async function add(): Promise<void> {
   at.value = "new";
   await save(async () => {
@@ -160,7 +166,7 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
           <td colspan="5"><Sentence :text="said(club.id)" /></td>
         </tr>
       </template>
-      <tr class="add" @keydown.enter.prevent="add">
+      <tr class="add" @keydown.enter="addFromField">
         <td>
           <Input
             ref="labelField"
