@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { ConfigProvider } from "ant-design-vue";
-import { computed, watchEffect } from "vue";
+import { computed, defineAsyncComponent, watchEffect, type FunctionalComponent } from "vue";
 import { useRoute } from "vue-router";
 import { SignIn, useAccount } from "@/features/account";
-import { themeName, useAntTheme } from "@/shared/ui/theme";
+import { themeName } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
 import LookUp from "./LookUp.vue";
@@ -11,7 +10,10 @@ import OutboxBanner from "./OutboxBanner.vue";
 import { wayTrouble } from "./router";
 import TopBar from "./TopBar.vue";
 
-const theme = useAntTheme();
+const Themed = defineAsyncComponent(() => import("./Themed.vue"));
+/** A view that does without Ant Design is there sooner: the one that is opened on a phone. */
+const Plain: FunctionalComponent = (_, { slots }) => slots["default"]?.();
+
 const place = useRoute();
 const studentId = computed(() => String(place.params["studentId"] ?? ""));
 const account = useAccount();
@@ -20,27 +22,27 @@ void account.load();
 </script>
 
 <template>
-  <ConfigProvider :theme="theme">
-    <template v-if="account.coach">
-      <a class="skip" href="#main">To the page</a>
-      <TopBar />
-      <OutboxBanner />
-      <Sentence class="way" :text="wayTrouble" />
-      <main id="main" tabindex="-1">
-        <RouterView v-slot="{ Component, route }">
+  <template v-if="account.coach">
+    <a class="skip" href="#main">To the page</a>
+    <TopBar />
+    <OutboxBanner />
+    <Sentence class="way" :text="wayTrouble" />
+    <main id="main" tabindex="-1">
+      <RouterView v-slot="{ Component, route }">
+        <component :is="route.meta['plain'] ? Plain : Themed">
           <component :is="Component" :key="String(route.params['studentId'] ?? '')" />
-        </RouterView>
-      </main>
-      <KeysHelp />
-      <LookUp v-if="studentId" :key="`look${studentId}`" :student-id="studentId" />
-    </template>
-    <div v-else-if="account.error" class="page">
-      <Sentence :text="account.error" />
-      <button type="button" @click="account.load()">Try again</button>
-    </div>
-    <!-- Over the page, not instead of it: whatever was being typed stays where it is. -->
-    <SignIn v-if="account.known && (!account.coach || account.expired)" :over="!!account.coach" />
-  </ConfigProvider>
+        </component>
+      </RouterView>
+    </main>
+    <KeysHelp />
+    <LookUp v-if="studentId" :key="`look${studentId}`" :student-id="studentId" />
+  </template>
+  <div v-else-if="account.error" class="page">
+    <Sentence :text="account.error" />
+    <button type="button" @click="account.load()">Try again</button>
+  </div>
+  <!-- Over the page, not instead of it: whatever was being typed stays where it is. -->
+  <SignIn v-if="account.known && (!account.coach || account.expired)" :over="!!account.coach" />
 </template>
 
 <style scoped>

@@ -1,32 +1,75 @@
 <script setup lang="ts">
-import { Modal } from "ant-design-vue";
-import { ref } from "vue";
+import { nextTick, ref, useTemplateRef } from "vue";
 import { key, keyGroups, useKeys } from "@/shared/keys/useKeys";
 
+const dialog = useTemplateRef<HTMLDialogElement>("dialog");
 const open = ref(false);
+async function show(): Promise<void> {
+  open.value = true;
+  await nextTick();
+  dialog.value?.showModal();
+}
 useKeys("Anywhere", [
-  key("?", "show these keys", "?", () => (open.value = true)),
+  key("?", "show these keys", "?", () => void show()),
   { shown: "Tab, Enter", does: "move between and press what has no key of its own" },
 ]);
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Keys of this view" :footer="null" width="34rem">
-    <section v-for="group in keyGroups" :key="group.title">
-      <h3>{{ group.title }}</h3>
-      <dl>
-        <template v-for="binding in group.bindings" :key="binding.shown">
-          <dt>
-            <kbd>{{ binding.shown }}</kbd>
-          </dt>
-          <dd>{{ binding.does }}</dd>
-        </template>
-      </dl>
-    </section>
-  </Modal>
+  <dialog
+    v-if="open"
+    ref="dialog"
+    role="dialog"
+    aria-labelledby="keys-title"
+    @close="open = false"
+    @click.self="dialog?.close()"
+  >
+    <div class="inside">
+      <div class="head">
+        <h2 id="keys-title">Keys of this view</h2>
+        <button type="button" aria-label="Close" @click="dialog?.close()">✕</button>
+      </div>
+      <section v-for="group in keyGroups" :key="group.title">
+        <h3>{{ group.title }}</h3>
+        <dl>
+          <template v-for="binding in group.bindings" :key="binding.shown">
+            <dt>
+              <kbd>{{ binding.shown }}</kbd>
+            </dt>
+            <dd>{{ binding.does }}</dd>
+          </template>
+        </dl>
+      </section>
+    </div>
+  </dialog>
 </template>
 
 <style scoped>
+dialog {
+  width: min(34rem, calc(100vw - 2rem));
+  max-height: 85vh;
+  padding: 0;
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+dialog::backdrop {
+  background: rgb(32 38 31 / 0.35);
+}
+.inside {
+  padding: 1rem 1.3rem;
+}
+.head button {
+  margin-left: auto;
+  min-width: 44px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--ink-2);
+  cursor: pointer;
+}
 dl {
   display: grid;
   grid-template-columns: minmax(6rem, max-content) 1fr;

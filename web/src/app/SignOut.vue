@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** Signing out says what still waits, and what it can and cannot do without a network. */
 import { useOnline } from "@vueuse/core";
-import { Modal } from "ant-design-vue";
-import { computed, ref } from "vue";
+import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useAccount } from "@/features/account";
 import { sentenceOf } from "@/shared/api/client";
 import { outboxState } from "@/shared/outbox/outbox";
@@ -11,14 +10,20 @@ import Sentence from "@/shared/ui/Sentence.vue";
 const account = useAccount();
 const online = useOnline();
 const open = ref(false);
+const dialog = useTemplateRef<HTMLDialogElement>("dialog");
 const busy = ref(false);
 const error = ref("");
 const lost = computed(
   () => outboxState.ops.filter((op) => op.seq === undefined && !op.refused).length,
 );
 
+async function show(): Promise<void> {
+  open.value = true;
+  await nextTick();
+  if (!dialog.value?.open) dialog.value?.showModal();
+}
 function ask(): void {
-  if (outboxState.waiting || !online.value) open.value = true;
+  if (outboxState.waiting || !online.value) void show();
   else void leave();
 }
 async function leave(): Promise<void> {
@@ -28,7 +33,7 @@ async function leave(): Promise<void> {
     await account.signOut();
   } catch (cause) {
     error.value = sentenceOf(cause);
-    open.value = true;
+    void show();
   } finally {
     busy.value = false;
   }
@@ -37,14 +42,8 @@ async function leave(): Promise<void> {
 
 <template>
   <button type="button" class="flat" @click="ask">Sign out</button>
-  <Modal
-    v-model:open="open"
-    title="Sign out?"
-    ok-text="Sign out"
-    cancel-text="Stay"
-    :confirm-loading="busy"
-    @ok="leave"
-  >
+  <dialog v-if="open" ref="dialog" role="dialog" aria-label="Sign out?" @close="open = false">
+    <h2>Sign out?</h2>
     <p v-if="lost">
       {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would
       be lost. Stay until nothing waits.
@@ -58,10 +57,46 @@ async function leave(): Promise<void> {
       server hears of it when there is a network again, and signing in needs one.
     </p>
     <Sentence :text="error" />
-  </Modal>
+    <p class="acts">
+      <button type="button" autofocus @click="dialog?.close()">Stay</button>
+      <button type="button" class="go" :disabled="busy" @click="leave">Sign out</button>
+    </p>
+  </dialog>
 </template>
 
 <style scoped>
+dialog {
+  width: min(28rem, calc(100vw - 2rem));
+  padding: 1rem 1.3rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+dialog::backdrop {
+  background: rgb(32 38 31 / 0.35);
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 0.6rem;
+  margin: 1rem 0 0;
+}
+.acts button {
+  min-height: 44px;
+  padding: 0 1rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.acts .go {
+  background: var(--accent);
+  border-color: var(--accent);
+  color: #fff;
+}
 .flat {
   min-height: 44px;
   padding: 0 0.7rem;

@@ -43,6 +43,10 @@ export const wayTrouble = ref("");
 router.beforeEach((to, from) => {
   if (to.path !== from.path) holdKeys();
 });
+// The parts of a view come together with it, or not at all.
+router.beforeResolve(async (to) => {
+  if (!to.meta["plain"]) await import("./Themed.vue");
+});
 router.afterEach((to, from) => {
   wayTrouble.value = "";
   // What had the focus belonged to the place before.

@@ -1,2 +1,4 @@
-export { default as SignIn } from "./components/SignIn.vue";
+import { defineAsyncComponent } from "vue";
+
+export const SignIn = defineAsyncComponent(() => import("./components/SignIn.vue"));
 export { useAccount } from "./composables/account";

@@ -5,13 +5,15 @@ export const routes: RouteRecordRaw[] = [
     path: "/s/:studentId/range",
     name: "range",
     component: () => import("./pages/RangePage.vue"),
+    // Without Ant Design, so that a phone on the range has it soon.
+    meta: { plain: true },
     props: true,
   },
   {
     path: "/s/:studentId/net",
     name: "net",
     component: () => import("./pages/NetPage.vue"),
-    meta: { place: "range" },
+    meta: { place: "range", plain: true },
     props: true,
   },
 ];

@@ -84,6 +84,13 @@ export async function releaseKeys(): Promise<void> {
   }
 }
 
+/** What was typed while keys were held, for a field that was not there yet. */
+export function takeHeldText(): string {
+  const typed = (held ?? []).map((event) => event.key).filter((name) => name.length === 1);
+  held = null;
+  return typed.join("");
+}
+
 let listening = false;
 
 export function useKeys(title: string, bindings: KeyBinding[]): void {

@@ -53,8 +53,10 @@ function choose(id: unknown): void {
   search.value = "";
   emit("choose", String(id));
 }
-function focus(): void {
+/** Open the list for typing; what was typed before it was there is the search. */
+function focus(typed = ""): void {
   open.value = true;
+  if (typed) search.value = typed;
   select.value?.focus();
 }
 function blur(): void {
@@ -76,6 +78,7 @@ defineExpose({ focus, blur });
       :value="studentId || undefined"
       :options="options"
       :filter-option="false"
+      :search-value="search"
       :dropdown-match-select-width="280"
       not-found-content="No student of this name."
       @search="look"

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useOnline } from "@vueuse/core";
-import { Button, Input, InputPassword } from "ant-design-vue";
+import { Button, ConfigProvider, Input, InputPassword } from "ant-design-vue";
 import { ref } from "vue";
 import { sentenceOf } from "@/shared/api/client";
+import { useAntTheme } from "@/shared/ui/antTheme";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useAccount } from "../composables/account";
 
 defineProps<{ over: boolean }>();
 const account = useAccount();
+const theme = useAntTheme();
 const online = useOnline();
 const logIn = ref("");
 const password = ref("");
@@ -29,49 +31,53 @@ async function submit(): Promise<void> {
 </script>
 
 <template>
-  <div class="veil" :class="{ over }" role="dialog" aria-modal="true" aria-labelledby="sign-in">
-    <form class="box" @submit.prevent="submit">
-      <svg viewBox="0 0 240 44" aria-hidden="true">
-        <path d="M4 8h120M4 22h168M4 36h86" />
-        <path class="fallow" d="M190 22h46" />
-      </svg>
-      <h1 id="sign-in">{{ over ? "Sign in again" : "Oxgang" }}</h1>
-      <p class="quiet">
-        {{
-          over
-            ? "Your session has ended. What you typed is still there."
-            : "Every yardage from 30 to 100, with a shot for it."
-        }}
-      </p>
-      <Sentence v-if="!over" :text="account.notice" tone="ask" />
-      <Sentence
-        v-if="!online"
-        tone="ask"
-        text="There is no network, and signing in needs one. What was typed waits in this browser; nothing is lost."
-      />
-      <label for="log-in">Log-in</label>
-      <Input
-        id="log-in"
-        v-model:value="logIn"
-        v-focus
-        size="large"
-        autocomplete="username"
-        autocapitalize="none"
-      />
-      <label for="password">Password</label>
-      <InputPassword
-        id="password"
-        v-model:value="password"
-        size="large"
-        autocomplete="current-password"
-      />
-      <Sentence :text="error" />
-      <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>
-      <p v-if="account.demo" class="quiet demo">
-        Demo: <b>ilse</b> or <b>tobin</b>, password <b>fallow-ground</b>
-      </p>
-    </form>
-  </div>
+  <ConfigProvider :theme="theme">
+    <div class="veil" :class="{ over }" role="dialog" aria-modal="true" aria-labelledby="sign-in">
+      <form class="box" @submit.prevent="submit">
+        <svg viewBox="0 0 240 44" aria-hidden="true">
+          <path d="M4 8h120M4 22h168M4 36h86" />
+          <path class="fallow" d="M190 22h46" />
+        </svg>
+        <h1 id="sign-in">{{ over ? "Sign in again" : "Oxgang" }}</h1>
+        <p class="quiet">
+          {{
+            over
+              ? "Your session has ended. What you typed is still there."
+              : "Every yardage from 30 to 100, with a shot for it."
+          }}
+        </p>
+        <Sentence v-if="!over" :text="account.notice" tone="ask" />
+        <Sentence
+          v-if="!online"
+          tone="ask"
+          text="There is no network, and signing in needs one. What was typed waits in this browser; nothing is lost."
+        />
+        <label for="log-in">Log-in</label>
+        <Input
+          id="log-in"
+          v-model:value="logIn"
+          v-focus
+          size="large"
+          autocomplete="username"
+          autocapitalize="none"
+        />
+        <label for="password">Password</label>
+        <InputPassword
+          id="password"
+          v-model:value="password"
+          size="large"
+          autocomplete="current-password"
+        />
+        <Sentence :text="error" />
+        <Button type="primary" html-type="submit" size="large" block :loading="busy"
+          >Sign in</Button
+        >
+        <p v-if="account.demo" class="quiet demo">
+          Demo: <b>ilse</b> or <b>tobin</b>, password <b>fallow-ground</b>
+        </p>
+      </form>
+    </div>
+  </ConfigProvider>
 </template>
 
 <style scoped>

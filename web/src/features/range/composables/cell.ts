@@ -10,6 +10,8 @@ export type CellPart = "club" | "swing" | "trajectory";
 export interface CellOptions {
   matrix: () => Matrix | undefined;
   words: () => Words | undefined;
+  /** Does it now, or when what was entered before it has had its turn. */
+  inTurn?: (act: () => void) => void;
 }
 
 export function useCell(options: CellOptions) {
@@ -44,6 +46,10 @@ export function useCell(options: CellOptions) {
   );
 
   function step(part: CellPart, by: number): void {
+    if (options.inTurn) options.inTurn(() => stepNow(part, by));
+    else stepNow(part, by);
+  }
+  function stepNow(part: CellPart, by: number): void {
     if (!cell.value) return;
     const among = { club: clubs, swing: swings, trajectory: trajectories }[part].value;
     const at = among.indexOf(cell.value[part]) + by;

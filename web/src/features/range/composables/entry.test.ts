@@ -61,7 +61,7 @@ test("balls entered before the student is there are logged when he is, in order 
   enter();
   [..."6"].forEach(type);
   expect(log).not.toHaveBeenCalled();
-  expect(ahead).toHaveLength(2);
+  expect(ahead.value).toHaveLength(2);
   ready.value = true;
   await nextTick();
   expect(log.mock.calls).toEqual([
@@ -81,9 +81,28 @@ test("one entered ahead that is asked about holds up those behind it", async () 
   ready.value = true;
   await nextTick();
   expect(entry.question).toContain("180");
-  expect(ahead).toHaveLength(1);
+  expect(ahead.value).toHaveLength(1);
   enter();
   expect(log.mock.calls.map(([yards]) => Math.round((yards as number) * 0.9144))).toEqual([
     180, 50,
   ]);
+});
+
+test("a cell changed and a strike marked before the page is ready come in their turn", async () => {
+  ready.value = false;
+  const { type, enter, inTurn } = make();
+  const step = vi.fn();
+  [..."50"].forEach(type);
+  enter();
+  inTurn(step);
+  [..."60"].forEach(type);
+  enter();
+  expect(step).not.toHaveBeenCalled();
+  ready.value = true;
+  await nextTick();
+  const [first, second] = log.mock.invocationCallOrder;
+  expect(step.mock.invocationCallOrder[0]).toBeGreaterThan(first!);
+  expect(step.mock.invocationCallOrder[0]).toBeLessThan(second!);
+  inTurn(step);
+  expect(step).toHaveBeenCalledTimes(2);
 });

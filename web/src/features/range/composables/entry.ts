@@ -1,5 +1,5 @@
 /** The carry being typed: digits in, a ball or a question out. */
-import { reactive, watch } from "vue";
+import { computed, reactive, watch } from "vue";
 
 export interface EntryOptions {
   /** Whether student, cell and units are known. What is entered before waits for them. */
@@ -13,10 +13,16 @@ export interface EntryOptions {
 
 const MOST_CHARACTERS = 6;
 
+interface Ahead {
+  text: string;
+  strike: string;
+}
+
 export function useEntry(options: EntryOptions) {
   const entry = reactive({ text: "", strike: "solid", question: "", problem: "" });
-  /** Balls entered before the page was ready, in their order. */
-  const ahead = reactive<{ text: string; strike: string }[]>([]);
+  /** What was done before the page was ready, in its order: balls entered, cells changed. */
+  const ahead = reactive<(Ahead | (() => void))[]>([]);
+  const ballsAhead = computed(() => ahead.filter((one) => typeof one !== "function"));
 
   function settle(): void {
     entry.question = "";
@@ -71,12 +77,21 @@ export function useEntry(options: EntryOptions) {
   function handOver(): void {
     const typing = { text: entry.text, strike: entry.strike };
     for (let next = ahead.shift(); next; next = ahead.shift()) {
+      if (typeof next === "function") {
+        next();
+        continue;
+      }
       Object.assign(entry, next);
       log();
       if (entry.question || entry.problem) return;
     }
     Object.assign(entry, typing);
   }
+  /** Do something to the cell or the last ball, now or in its turn. */
+  function inTurn(act: () => void): void {
+    if (options.ready()) act();
+    else ahead.push(act);
+  }
   watch(options.ready, (ready) => ready && handOver(), { immediate: true });
-  return { entry, ahead, type, erase, clear, enter };
+  return { entry, ahead: ballsAhead, inTurn, type, erase, clear, enter };
 }

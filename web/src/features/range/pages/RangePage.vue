@@ -36,6 +36,7 @@ const planned = usePlan(() => props.studentId);
 const { clubs, swings, cell, cue, step, bindings, heightBindings } = useCell({
   matrix: () => matrix.data.value,
   words: () => words.data.value,
+  inTurn: (act) => inTurn(act),
 });
 
 const session = useSession({
@@ -63,7 +64,7 @@ function next(): void {
   if (!plan.next()) said.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }
 const said = ref("");
-const { entry, ahead, type, erase, clear, enter } = useEntry({
+const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
   ready: () => clubOf(student.data.value, cell.value) !== undefined && !!words.data.value,
   askOverYd: () => words.data.value?.ask_over_yd ?? 150,
   toYards: (typed) => units.value.yards(typed),
@@ -83,6 +84,10 @@ const feed = useFeed({
 });
 
 function strike(name: string): void {
+  if (entry.text) strikeNow(name);
+  else inTurn(() => strikeNow(name));
+}
+function strikeNow(name: string): void {
   const last = session.balls.value.at(-1);
   if (entry.text || !last) entry.strike = entry.strike === name ? "solid" : name;
   else {
@@ -91,6 +96,9 @@ function strike(name: string): void {
   }
 }
 function undo(uid?: string): void {
+  inTurn(() => undoNow(uid));
+}
+function undoNow(uid?: string): void {
   const ball = session.undo(uid);
   said.value = ball
     ? `Undone: ${units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
@@ -147,38 +155,41 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       v-if="matrix.error.value && !matrix.data.value"
       :text="sentenceOf(matrix.error.value)"
     />
-    <Waiting v-else-if="!matrix.data.value || !words.data.value" what="the session" />
     <NoClubs
-      v-else-if="!clubs.length"
+      v-else-if="matrix.data.value && !clubs.length"
       :student-id="studentId"
       next="Put at least one wedge with its loft into the bag, then log balls here."
     />
-    <div v-else-if="cell" v-taps-keep-focus class="columns">
+    <!-- The number can be typed before the student is there: it is logged when he is. -->
+    <div v-else v-taps-keep-focus class="columns">
       <div class="picker">
-        <CellPicker
-          v-model="cell"
-          :clubs="clubs"
-          :swings="swings"
-          :words="words.data.value"
-          :balls="session.balls.value"
-        />
-        <ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change" />
-        <PlanStrip
-          v-if="plan.steps.value.length"
-          :title="planned.data.value?.plan?.title ?? ''"
-          :steps="plan.steps.value"
-          :left="plan.left.value"
-          :student-id="studentId"
-          @go="go"
-          @next="next"
-        />
-        <p v-else class="quiet plan-link">
-          <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
-        </p>
+        <Waiting v-if="!cell || !words.data.value" what="the session" />
+        <template v-else>
+          <CellPicker
+            v-model="cell"
+            :clubs="clubs"
+            :swings="swings"
+            :words="words.data.value"
+            :balls="session.balls.value"
+          />
+          <ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change" />
+          <PlanStrip
+            v-if="plan.steps.value.length"
+            :title="planned.data.value?.plan?.title ?? ''"
+            :steps="plan.steps.value"
+            :left="plan.left.value"
+            :student-id="studentId"
+            @go="go"
+            @next="next"
+          />
+          <p v-else class="quiet plan-link">
+            <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
+          </p>
+        </template>
       </div>
       <div class="middle">
         <header class="now">
-          <h1>{{ cellName(cell) }}</h1>
+          <h1>{{ cell ? cellName(cell) : "Range" }}</h1>
           <div class="steps">
             <button type="button" aria-label="Shorter swing" @click="step('swing', -1)">‹</button>
             swing
@@ -189,7 +200,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           </div>
           <p class="quiet">
             {{ cue }}
-            <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...cell } }"
+            <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...(cell ?? {}) } }"
               >Into a net instead</RouterLink
             >
           </p>
@@ -197,7 +208,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         <CarryEntry
           :text="entry.text"
           :strike="entry.strike"
-          :strikes="words.data.value.strikes"
+          :strikes="Object.keys(STRIKE_KEYS)"
           :strike-keys="STRIKE_KEYS"
           :unit="units.unit"
           :reading="readingWords(now)"
@@ -231,6 +242,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         </p>
       </div>
       <CellAside
+        v-if="cell && words.data.value"
         :student-id="studentId"
         :session="session"
         :units="units"
