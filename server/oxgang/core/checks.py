@@ -36,7 +36,7 @@ YEARS: Final = (1900, 2199)
 NO_SUCH_DAY: Final = f"Give a day of the years {YEARS[0]} to {YEARS[1]}"
 
 
-# A ball whose moment is longer ago than this waited over a weekend without a network, or its clock is
+# A ball whose moment is longer ago than this waited over a weekend without network, or its clock is
 # wrong: the coach knows which.
 LATE_AFTER: Final = timedelta(days=2)
 

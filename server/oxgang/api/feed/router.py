@@ -7,7 +7,7 @@ from typing import cast
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Query, Router
+from ninja import Router
 from ninja.security import HttpBearer
 
 from oxgang.academy.models import Academy
