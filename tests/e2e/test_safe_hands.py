@@ -119,7 +119,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
     page.get_by_role("button", name="Sign out").click()
     dialog = page.get_by_role("dialog")
-    expect(dialog).to_contain_text("2 balls wait to be sent. They stay in this browser")
+    expect(dialog).to_contain_text("2 balls wait to be sent. What waits stays in this browser")
     expect(dialog).to_contain_text("There is no network")
     dialog.get_by_role("button", name="Sign out").click()
     expect(page.locator("#log-in")).to_be_visible()

@@ -27,7 +27,7 @@ test("what waits, why, and for whom", async () => {
   Object.assign(outboxState, { waiting: 1, trouble: "No connection to the server." });
   outboxState.others = [{ coach: "Tobin", balls: 3 }];
   await nextTick();
-  expect(banner.text()).toContain("1 ball waits. No connection to the server.");
+  expect(banner.text()).toMatch(/1 ball waits to be sent\s*No connection to the server\./);
   expect(banner.text()).toMatch(/3 balls of Tobin\s+wait in this browser until Tobin signs in/);
   outboxState.fragile = true;
   await nextTick();

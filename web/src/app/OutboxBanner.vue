@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What waits to be sent, on every view: why, whose it is, and what can be done about it. */
+import { refDebounced } from "@vueuse/core";
 import { computed } from "vue";
 import { drop, outboxState, tryAgain, type Op } from "@/shared/outbox/outbox";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -8,6 +9,12 @@ const refused = computed(() => {
   const mine = outboxState.ops.filter((op) => op.owner === outboxState.owner?.coach && op.refused);
   return [...new Map(mine.map((op) => [op.uid, op])).values()];
 });
+/** A ball on its way is no news; one that does not get through is. */
+const NEWS_AFTER_MS = 1000;
+const long = refDebounced(
+  computed(() => outboxState.waiting > 0),
+  NEWS_AFTER_MS,
+);
 const many = (n: number) => `${n} ${n === 1 ? "ball" : "balls"}`;
 function what(op: Op): string {
   if (op.kind !== "record") return "A change of a ball";
@@ -24,8 +31,11 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
       This browser keeps nothing (a private window, or its disk is full). Balls are sent from
       memory: do not close this page while any wait.
     </p>
-    <p v-if="outboxState.waiting && outboxState.trouble" class="line" role="status">
-      <b>{{ many(outboxState.waiting) }}</b> {{ outboxState.waiting === 1 ? "waits" : "wait" }}.
+    <p v-if="outboxState.waiting && (outboxState.trouble || long)" class="line" role="status">
+      <b>
+        {{ many(outboxState.waiting) }} {{ outboxState.waiting === 1 ? "waits" : "wait" }} to be
+        sent</b
+      >
       {{ outboxState.trouble }}
     </p>
     <p v-for="other in outboxState.others" :key="other.coach" class="line" role="status">

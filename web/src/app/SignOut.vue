@@ -50,7 +50,8 @@ async function leave(): Promise<void> {
     </p>
     <p v-else-if="outboxState.waiting">
       {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to be
-      sent. They stay in this browser and go when you sign in here again; nobody else can send them.
+      sent. What waits stays in this browser and goes when you sign in here again; nobody else can
+      send it.
     </p>
     <p v-if="!online">
       There is no network. Signed out here, nothing of your students is left in this browser; the

@@ -5,7 +5,6 @@ import { useRoute, useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { themeName } from "@/shared/ui/theme";
-import { outboxState } from "@/shared/outbox/outbox";
 import SignOut from "./SignOut.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
@@ -65,8 +64,6 @@ useEventListener(
   },
   { capture: true },
 );
-
-const waiting = computed(() => outboxState.waiting);
 </script>
 
 <template>
@@ -84,9 +81,6 @@ const waiting = computed(() => outboxState.waiting);
       >
     </nav>
     <div class="right">
-      <span v-if="waiting" class="waiting" role="status"
-        >{{ waiting }} {{ waiting === 1 ? "ball waits" : "balls wait" }} to be sent</span
-      >
       <button
         type="button"
         class="flat"
@@ -163,13 +157,6 @@ nav a.here {
 .bar :focus-visible {
   outline-color: #e8b468;
   outline-offset: -3px;
-}
-.waiting {
-  background: #d08a33;
-  color: #1a140b;
-  border-radius: 3px;
-  padding: 0.1rem 0.5rem;
-  font-weight: 600;
 }
 @media (max-width: 640px) {
   .bar {

@@ -108,7 +108,7 @@ async function copy(): Promise<void> {
                 >{{ device.student }}</RouterLink
               >
               <span v-else class="quiet">nobody</span>
-              <span v-if="device.plays" class="quiet">
+              <span v-if="device.plays" class="quiet shot">
                 {{ device.plays.swing }} {{ device.plays.trajectory }}, {{ device.by }}</span
               >
             </td>
@@ -153,6 +153,9 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
+.shot {
+  margin-left: 0.5rem;
+}
 .open {
   min-width: 44px;
   min-height: 44px;

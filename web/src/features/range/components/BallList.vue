@@ -38,9 +38,6 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
         >{{ cellName(ball) }}
         <template v-if="ball.launch_deg !== null">{{ ball.launch_deg.toFixed(0) }}°</template>
         <template v-if="ball.spin_rpm !== null"> {{ ball.spin_rpm.toFixed(0) }} rpm</template>
-        <b v-if="ball.ball_position_in || ball.grip_down_in">{{
-          trimWords(ball.ball_position_in, ball.grip_down_in, " ")
-        }}</b>
       </span>
       <button
         v-if="!ball.refused"
@@ -50,6 +47,9 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
       >
         ✕
       </button>
+      <span v-if="ball.ball_position_in || ball.grip_down_in" class="trim quiet">{{
+        trimWords(ball.ball_position_in, ball.grip_down_in)
+      }}</span>
       <p v-if="ball.refused" class="refused">
         {{ ball.refused }}
         <button type="button" class="word" @click="$emit('drop', ball.uid)">Drop it</button>
@@ -113,6 +113,10 @@ button {
   font: inherit;
   color: var(--ink-2);
   cursor: pointer;
+}
+.trim {
+  grid-column: 2 / -1;
+  margin-bottom: 0.3rem;
 }
 .refused {
   grid-column: 1 / -1;

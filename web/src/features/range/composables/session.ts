@@ -136,6 +136,16 @@ export function useSession(options: SessionOptions) {
     void cache.invalidateQueries({ key: keys.students });
   });
 
+  /** Balls came in past this page: what was answered of a cell is old. */
+  async function lookAgain(): Promise<void> {
+    await Promise.all([
+      today.refetch(),
+      cache.invalidateQueries({ key: keys.matrix(studentId) }),
+      earlier.refetch(),
+    ]);
+    answered.value.clear();
+  }
+
   const undone = ref<ShownBall[]>([]);
 
   /** A ball of the cell being hit, with what is known of it beside the usual. */
@@ -185,7 +195,7 @@ export function useSession(options: SessionOptions) {
   }
   return {
     today,
-    readAgain,
+    lookAgain,
     balls,
     cellBalls,
     shownCell,

@@ -80,7 +80,7 @@ const feed = useFeed({
   clubId: () => clubOf(student.data.value, cell.value)?.id,
   conditions: () => conditions.body.value,
   take: session.take,
-  moved: () => void session.today.refetch(),
+  moved: () => void session.lookAgain(),
 });
 
 function strike(name: string): void {

@@ -165,7 +165,10 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
             @check-up="recheck"
           />
           <h2>Cells that were hit</h2>
-          <table class="plain">
+          <p v-if="!hit.length" class="quiet">
+            None of these balls moves a number: mishits and balls with a trim are kept and shown.
+          </p>
+          <table v-else class="plain">
             <thead>
               <tr>
                 <th>Cell</th>
