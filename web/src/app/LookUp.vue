@@ -1,19 +1,23 @@
 <script setup lang="ts">
 /** A yardage looked up from any view: the best shots in today's air and wind, with run and total. */
-import { useStorage } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useStudent } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { vFocus } from "@/shared/ui/focus";
+import { useOfToday } from "@/shared/ui/ofToday";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useUnits } from "@/shared/units/units";
 
 const props = defineProps<{ studentId: string }>();
 const open = ref(false);
 const typed = ref<number | null>(null);
-const air = useStorage("oxgang-lookup", { temperature: 20, headwind: 0 });
+/** Of today alone: nobody looks up in yesterday's wind. */
+const air = useOfToday("oxgang-look-up-of-today", { temperature: 20, headwind: 0 });
+const setAir = (part: Partial<{ temperature: number; headwind: number }>) =>
+  (air.value = { ...air.value, ...part });
+const number = (event: Event) => Number((event.target as HTMLInputElement).value);
 const shots = ref<Schemas["LookedUp"][]>([]);
 const error = ref("");
 const student = useStudent(() => props.studentId);
@@ -74,11 +78,26 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
           {{ units.unit }}</label
         >
         <label
-          >Air <input v-model.number="air.temperature" type="number" min="-30" max="55" /> °C</label
+          >Air
+          <input
+            :value="air.temperature"
+            type="number"
+            min="-30"
+            max="55"
+            @input="setAir({ temperature: number($event) })"
+          />
+          °C</label
         >
         <label
           >Headwind
-          <input v-model.number="air.headwind" type="number" min="-30" max="30" step="0.5" />
+          <input
+            :value="air.headwind"
+            type="number"
+            min="-30"
+            max="30"
+            step="0.5"
+            @input="setAir({ headwind: number($event) })"
+          />
           m/s</label
         >
         <button type="button" aria-label="Close" @click="open = false">✕</button>

@@ -73,3 +73,13 @@ test("what a coach has set is not overwritten by the usual that comes late", asy
   expect(again.now.value.lie).toBe("fairway");
   again.leave();
 });
+
+test("a page that stays open overnight forgets them too", async () => {
+  vi.useFakeTimers({ now: new Date("2026-05-31T20:00:00") });
+  const ansel = await view("ansel");
+  ansel.change({ reading: "total" });
+  vi.setSystemTime(new Date("2026-06-01T08:00:00"));
+  await vi.advanceTimersByTimeAsync(31_000);
+  expect(readingWords(ansel.now.value)).toBe("carry");
+  ansel.leave();
+});

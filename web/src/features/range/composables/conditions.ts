@@ -1,10 +1,10 @@
 /** What holds for every ball until it is changed: lie, ball, trim, how the number is read, the air. */
 import { useQuery } from "@pinia/colada";
-import { useStorage } from "@vueuse/core";
 import { computed, watch } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/queries";
 import type { BallIn } from "@/shared/outbox/outbox";
+import { useOfToday } from "@/shared/ui/ofToday";
 
 export interface Conditions {
   lie: string;
@@ -21,13 +21,6 @@ export interface Conditions {
   set: boolean;
 }
 
-/** One day's conditions, each student's own. The next day begins with none. */
-interface Day {
-  day: string;
-  of: Record<string, Conditions>;
-}
-
-const today = () => new Date().toDateString();
 const USUAL: Conditions = {
   lie: "mat",
   ball: "premium",
@@ -43,10 +36,7 @@ const number = (value: number | null | string) =>
   typeof value === "number" && Number.isFinite(value) ? value : null;
 
 export function useConditions(studentId: string) {
-  const kept = useStorage<Day>("oxgang-day", { day: today(), of: {} }, localStorage, {
-    flush: "sync",
-  });
-  if (kept.value.day !== today()) kept.value = { day: today(), of: {} };
+  const ofToday = useOfToday<Record<string, Conditions>>("oxgang-conditions-of-today", {});
   const usual = useQuery({
     key: keys.usual(studentId),
     query: () =>
@@ -57,10 +47,8 @@ export function useConditions(studentId: string) {
       ),
   });
   const now = computed<Conditions>({
-    get: () => kept.value.of[studentId] ?? USUAL,
-    set: (value) => {
-      kept.value = { ...kept.value, of: { ...kept.value.of, [studentId]: value } };
-    },
+    get: () => ofToday.value[studentId] ?? USUAL,
+    set: (value) => (ofToday.value = { ...ofToday.value, [studentId]: value }),
   });
   // The student's usual comes after the page; what a coach has set meanwhile stands.
   watch(
