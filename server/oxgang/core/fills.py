@@ -7,7 +7,7 @@ has balls of it; a swing between two and another height come from the fitted mod
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from enum import StrEnum
 from itertools import pairwise, product
@@ -110,12 +110,7 @@ def fills_for(
         left = leaves(gap, fill.carry_yd, tolerance_yd)
         closes = gap.width - sum(stretch.width for stretch in left)
         if closes:
-            found.append(
-                Fill(
-                    fill.way, fill.key, fill.words, fill.carry_yd, fill.carry_lo_yd,
-                    fill.carry_hi_yd, fill.shot_sd_yd, closes,
-                )
-            )  # fmt: skip
+            found.append(replace(fill, closes=closes))
     ways = list(Way)
     found.sort(
         key=lambda f: (
