@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from datetime import timedelta
 from itertools import combinations
 
 import numpy as np
 import pytest
 from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.noise import Change
+from oxgang.core.carry.prior import Point
 from oxgang.core.coverage import chances, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
 from oxgang.core.fills import ALLOWED, Way, fills_for
@@ -17,7 +22,7 @@ from oxgang.core.stages import Stage
 from oxgang.core.swing import CLOCK
 from scipy import stats
 
-from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit, matrix
+from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit
 
 
 def made(carry: float, *, sd: float = 3.0, half: float = 2.0, measured: bool = True) -> Cell:
@@ -70,11 +75,10 @@ def test_probability_is_that_of_a_normal_ball_and_a_wide_estimate_ploughs_nothin
 @pytest.mark.parametrize("stage", list(Stage))
 def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage) -> None:
     hits = [*CROSS, *(hit(c, "56", "10:00") for c in (76, 77, 78, 77, 76))]
-    m = matrix(hits)
+    evidence = Evidence(hits, CLUBS, CLOCK.positions, TODAY)
+    m = evidence.matrix()
     for gap in coverage(m.cells, from_yd=30, to_yd=100, tolerance_yd=2.5).gaps:
-        fills = fills_for(
-            gap, m, hits, CLUBS, CLOCK.positions, as_of=TODAY, tolerance_yd=2.5, stage=stage
-        )
+        fills = fills_for(gap, m, evidence, tolerance_yd=2.5, stage=stage)
         for fill in fills:
             assert fill.way in ALLOWED[stage]
             trimmed = bool(fill.ball_position_in or fill.grip_down_in)  # or the plan forgets it
@@ -83,33 +87,33 @@ def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage
             near = [y for y in range(gap.from_yd, gap.to_yd + 1) if abs(fill.carry_yd - y) <= 2.5]
             assert len(near) == fill.closes > 0
         assert [f.closes for f in fills] == sorted((f.closes for f in fills), reverse=True)
-    between = fills_for(
-        Stretch(66, 70), m, hits, CLUBS, CLOCK.positions, as_of=TODAY, tolerance_yd=2.5,
-        stage=Stage.DISTANCE,
-    )  # fmt: skip
+    between = fills_for(Stretch(66, 70), m, evidence, tolerance_yd=2.5, stage=Stage.DISTANCE)
     mid = next(f for f in between if f.way is Way.BETWEEN and f.key.club == "56")
     assert cell(m).carry_yd < mid.carry_yd < cell(m, swing="10:00").carry_yd
+    changed = replace(evidence, changes=[Change(TODAY - timedelta(days=1))])
+    after = fills_for(Stretch(66, 70), m, changed, tolerance_yd=2.5, stage=Stage.DISTANCE)
+    now = next(f for f in after if f.way is Way.BETWEEN and f.key.club == "56")
+    assert now.carry_hi_yd - now.carry_lo_yd > 1.2 * (mid.carry_hi_yd - mid.carry_lo_yd)
+
+
+def test_what_has_changed_widens_what_the_balls_before_it_say() -> None:
+    known = Evidence(CROSS, CLUBS, CLOCK.positions, TODAY)
+    changed = replace(known, changes=[Change(TODAY - timedelta(days=1))])
+    asked = [Point("56", 56.0, 82.5)]
+    assert changed.carries(asked)[1] > 1.2 * known.carries(asked)[1]
 
 
 def test_loft_search_tries_all_and_fills_the_hole() -> None:
-    ends = [CLUBS[0], CLUBS[3]]
-    steps = list(
-        search_lofts(
-            CROSS, ends, CLOCK.positions, 2, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
-        )
-    )
+    ends = Evidence(CROSS, [CLUBS[0], CLUBS[3]], CLOCK.positions, TODAY)
+    steps = list(search_lofts(ends, 2, from_yd=30, to_yd=100, tolerance_yd=2.5))
     tried, total, best = steps[-1]
     assert tried == total > 20
     assert all(48 < loft < 60 or loft <= 44 or loft >= 63 for g in best for loft in g.lofts)
-    none = list(
-        search_lofts(
-            CROSS, ends, CLOCK.positions, 1, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
-        )
-    )[-1][2]
+    none = list(search_lofts(ends, 1, from_yd=30, to_yd=100, tolerance_yd=2.5))[-1][2]
     assert best[0].covered >= none[0].covered
     with pytest.raises(InputError):
         next(
             search_lofts(
-                [], [], CLOCK.positions, 9, as_of=TODAY, from_yd=30, to_yd=100, tolerance_yd=2.5
+                Evidence([], [], CLOCK.positions, TODAY), 9, from_yd=30, to_yd=100, tolerance_yd=2.5
             )
         )

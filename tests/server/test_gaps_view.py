@@ -6,7 +6,7 @@ import pytest
 from oxgang.academy.models import Club, Student
 
 from tests.server.conftest import Api
-from tests.server.steps import hit
+from tests.server.steps import day, hit
 
 
 def test_gaps_name_the_fallow_and_ways_that_stay_within_the_stage(
@@ -63,6 +63,23 @@ def test_another_bag_is_tried_and_never_stored(api: Api, student: Student, wedge
     assert len(best[0]["lofts"]) == 2
     assert best[0]["covered"] >= best[-1]["covered"]
     assert api("POST", search, {"number": 7, "staying": []}).data["field"] == "number"
+
+
+@pytest.mark.parametrize("kind", ["technique", "club bent"])
+def test_what_has_changed_travels_with_the_balls(api: Api, measured: Student, kind: str) -> None:
+    """The matrix said +-12 after an event, the same bag under what-if still +-3."""
+    url = f"/students/{measured.pk}"
+    (club,) = [c for c in api("GET", f"{url}/matrix").data["clubs"] if c["label"] == "56"]
+    body = {"kind": kind, "on": day(2), "remark": ""}
+    of_club = {"club_id": club["id"], "loft_deg": 57.0} if kind == "club bent" else {}
+    assert api("POST", f"{url}/events", body | of_club).status_code == 200
+    found = api("GET", f"{url}/matrix").data
+    bag = [{k: c[k] for k in ("label", "loft_deg", "bounce_deg")} for c in found["clubs"]]
+    tried = api("POST", f"{url}/what-if", {"clubs": bag}).data
+    carries = ("club", "swing", "trajectory", "carry_yd", "carry_lo_yd", "carry_hi_yd", "doubts")
+    assert [{k: c[k] for k in carries} for c in tried["cells"]] == [
+        {k: c[k] for k in carries} for c in found["cells"]
+    ]
 
 
 def test_a_yardage_is_looked_up_in_todays_wind(api: Api, student: Student, wedge: Club) -> None:

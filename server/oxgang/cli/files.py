@@ -13,7 +13,8 @@ import typer
 
 from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
 from oxgang.core.bag import Club
-from oxgang.core.carry.cells import Basis, Matrix, build_matrix
+from oxgang.core.carry.cells import Basis, Matrix
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import hits_at_home
 from oxgang.core.checks import REFUSE_OVER_YD
@@ -145,7 +146,7 @@ def _built(
     hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
     newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
     day = as_of.date() if as_of else newest
-    return build_matrix(hits, clubs, positions, as_of=day), lofts, order
+    return Evidence(hits, clubs, positions, day).matrix(), lofts, order
 
 
 def _write(text: str, output: Path | None) -> None:

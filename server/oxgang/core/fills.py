@@ -8,23 +8,18 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import date
 from enum import StrEnum
 from itertools import pairwise, product
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtri
 
-from oxgang.core.bag import Club
 from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
-from oxgang.core.carry.fit import fit
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.prior import Point
 from oxgang.core.gaps import Stretch, leaves
 from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.stages import Stage
-from oxgang.core.swing import Position
 
 MOST_EACH: Final = 5
 # Shares of the carry and their uncertainty: gripping down an inch, and two.
@@ -77,11 +72,8 @@ class Fill:
 def fills_for(
     gap: Stretch,
     matrix: Matrix,
-    hits: Sequence[Hit],
-    clubs: Sequence[Club],
-    positions: Sequence[Position],
+    evidence: Evidence,
     *,
-    as_of: date,
     tolerance_yd: float,
     stage: Stage,
     later: bool = False,
@@ -92,8 +84,8 @@ def fills_for(
     swing. Never a swing longer than the longest of the scale that the student has hit, unless
     `later` asks what will close it once stage and swing have grown.
     """
-    loft = {club.label: club.loft_deg for club in clubs}
-    arm = {p.label: p.arm_deg for p in positions}
+    loft = {club.label: club.loft_deg for club in evidence.clubs}
+    arm = {p.label: p.arm_deg for p in evidence.positions}
     longest = max((arm[c.key.swing] for c in matrix.cells if c.balls), default=0.0)
     if later:
         longest = max(arm.values(), default=0.0)
@@ -101,7 +93,7 @@ def fills_for(
     candidates = [
         *_estimated(matrix.cells, arm, longest),
         *_trims(matrix.cells),
-        *_modelled(matrix, hits, clubs, positions, as_of, longest),
+        *_modelled(matrix, evidence, longest),
     ]
     found = []
     for fill in candidates:
@@ -170,17 +162,11 @@ def _trims(cells: Sequence[Cell]) -> list[Fill]:
     return fills
 
 
-def _modelled(
-    matrix: Matrix,
-    hits: Sequence[Hit],
-    clubs: Sequence[Club],
-    positions: Sequence[Position],
-    as_of: date,
-    longest: float,
-) -> list[Fill]:
+def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
     """Swings between two, other tempos and spins: new points of the student's own model."""
     wanted: list[tuple[Way, CellKey, str, Point]] = []
-    reach = [p for p in positions if p.arm_deg <= longest]
+    clubs = evidence.clubs
+    reach = [p for p in evidence.positions if p.arm_deg <= longest]
     for club, (a, b) in product(clubs, pairwise(reach)):
         arm = (a.arm_deg + b.arm_deg) / 2
         key = CellKey(club.label, a.label)
@@ -198,14 +184,10 @@ def _modelled(
             wanted.append((Way.SPIN, key, f"{club.label} {p.label}, {spin}", point))
     if not wanted:
         return []
-    fitted = fit(hits, [point for *_, point in wanted], as_of)
-    place = {point: i for i, point in enumerate(fitted.points)}
+    carries, deviations = evidence.carries([point for *_, point in wanted])
     fills = []
-    z = float(ndtri(0.95))
-    for way, key, words, point in wanted:
-        i = place[point]
-        carry = float(np.exp(fitted.posterior.mean[i]))
-        half = z * float(np.sqrt(fitted.posterior.covariance[i, i]))
+    for (way, key, words, _), mean, sd in zip(wanted, carries, deviations, strict=True):
+        carry, half = float(mean), INTERVAL_Z * float(sd)
         fills.append(
             Fill(
                 way, key, words, carry, carry * float(np.exp(-half)), carry * float(np.exp(half)),

@@ -2,20 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import date
 from itertools import combinations, pairwise, product
 from typing import Final
 
 import numpy as np
 
 from oxgang.core.bag import Club
-from oxgang.core.carry.fit import fit
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.prior import Point
 from oxgang.core.errors import InputError
-from oxgang.core.swing import Position
 
 LOFTS: Final = tuple(float(loft) for loft in range(44, 65))
 # Wedges closer than this do the same job.
@@ -34,12 +31,9 @@ class Gapping:
 
 
 def search_lofts(
-    hits: Sequence[Hit],
-    staying: Sequence[Club],
-    positions: Sequence[Position],
+    evidence: Evidence,
     number: int,
     *,
-    as_of: date,
     from_yd: int,
     to_yd: int,
     tolerance_yd: float,
@@ -54,6 +48,7 @@ def search_lofts(
     InputError
         For fewer than 1 or more than 4 wedges, or when none fits beside the ones that stay.
     """
+    staying, positions = evidence.clubs, evidence.positions
     if not 1 <= number <= MOST_NEW:
         raise InputError(f"Search for 1 to {MOST_NEW} wedges.", field="number")
     free = [loft for loft in LOFTS if all(abs(loft - c.loft_deg) >= CLOSEST_DEG for c in staying)]
@@ -70,9 +65,7 @@ def search_lofts(
         Point(club.label, club.loft_deg, p.arm_deg)
         for club, p in product([*staying, *new], positions)
     ]
-    fitted = fit(hits, points, as_of)
-    place = {point: i for i, point in enumerate(fitted.points)}
-    carries = np.exp(fitted.posterior.mean[[place[p] for p in points]])
+    carries, _ = evidence.carries(points)
     near = np.asarray(np.abs(carries[:, None] - ground[None, :]) <= tolerance_yd)
     shape = (len(staying) + len(new), len(positions), len(ground))
     by_club = np.asarray(near.reshape(shape).any(axis=1))

@@ -24,7 +24,7 @@ from oxgang.api.matrix.out import cell_out
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
 from oxgang.core.bag import Club as CoreClub
 from oxgang.core.bag import checked_club
-from oxgang.core.carry.cells import build_matrix, furrow
+from oxgang.core.carry.cells import furrow
 from oxgang.core.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
 from oxgang.core.fills import Fill, fills_for
@@ -84,17 +84,13 @@ def gaps(
     checked_range(lo, hi)
     found = matrix_of(student, day)
     stage, _ = standing_of(student, found.matrix)
-    clubs = [club.as_core() for club in found.clubs]
 
     def ways(gap: Stretch) -> list[FillOut]:
         for later in (False, True):
             fills = fills_for(
                 gap,
                 found.matrix,
-                found.hits,
-                clubs,
-                found.positions,
-                as_of=day,
+                found.evidence,
                 tolerance_yd=tolerance,
                 stage=stage,
                 later=later,
@@ -127,17 +123,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> dict[str,
     wanted.sort(key=lambda club: -club.loft_deg)
     found = matrix_of(student, day)
     known = {club.label: club for club in found.clubs}
-    # A club whose loft was changed is another club: its balls tell of the swing only.
-    hits = [
-        hit
-        for hit in found.hits
-        if not any(
-            club.label == hit.point.club and club.loft_deg != hit.point.loft_deg for club in wanted
-        )
-    ]
-    matrix = build_matrix(
-        hits, wanted, found.positions, as_of=day, tolerance_yd=student.tolerance_yd
-    )
+    matrix = found.evidence.with_bag(wanted).matrix()
     clubs = [
         known.get(c.label)
         or Club(id=uuid4(), label=c.label, loft_deg=c.loft_deg, bounce_deg=c.bounce_deg)
@@ -167,11 +153,8 @@ def loft_search(request: HttpRequest, student_id: UUID, data: SearchIn) -> list[
     found = matrix_of(student, day)
     staying = [c.as_core() for c in found.clubs if c.label in set(data.staying)]
     steps = search_lofts(
-        found.hits,
-        staying,
-        found.positions,
+        found.evidence.with_bag(staying),
         data.number,
-        as_of=day,
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 from uuid import UUID
@@ -12,7 +12,8 @@ from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
 from oxgang.core import bag
-from oxgang.core.carry.cells import Basis, Cell, Matrix, build_matrix
+from oxgang.core.carry.cells import Basis, Cell, Matrix
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
 from oxgang.core.events import Happened, changes_of
 from oxgang.core.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
@@ -48,19 +49,29 @@ class Ground:
 
 @dataclass(frozen=True, slots=True)
 class StudentMatrix:
-    """The matrix, the clubs and swings it stands under, the balls and events behind it, the ground.
+    """The matrix, the clubs it stands under, the evidence and events behind it, the ground.
 
     `names` says what each club is called, in the bag or out of it.
     """
 
-    day: date
     clubs: list[Club]
     names: dict[UUID, str]
-    positions: tuple[Position, ...]
+    evidence: Evidence
     matrix: Matrix
-    hits: list[Hit]
     events: list[Happened]
     ground: Ground
+
+    @property
+    def day(self) -> date:
+        return self.evidence.day
+
+    @property
+    def hits(self) -> Sequence[Hit]:
+        return self.evidence.hits
+
+    @property
+    def positions(self) -> Sequence[Position]:
+        return self.evidence.positions
 
     @property
     def cells(self) -> list[Cell]:
@@ -74,20 +85,18 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
     """
     everything = bag_of(student, everything=True)
     clubs = [c for c in everything if c.used_on(day)]
-    positions = student.scale.as_core().positions
     names = _names(everything, clubs)
-    hits = hits_of(student, names, live=live)
     events = happened_to(student, names, day)
-    matrix = build_matrix(
-        hits,
+    evidence = Evidence(
+        hits_of(student, names, live=live),
         [club.as_core() for club in clubs],
-        positions,
-        as_of=day,
-        changes=changes_of(events),
-        tolerance_yd=student.tolerance_yd,
+        student.scale.as_core().positions,
+        day,
+        changes_of(events),
+        student.tolerance_yd,
     )
-    ground = ground_of(student, matrix.cells)
-    return StudentMatrix(day, clubs, names, positions, matrix, hits, events, ground)
+    matrix = evidence.matrix()
+    return StudentMatrix(clubs, names, evidence, matrix, events, ground_of(student, matrix.cells))
 
 
 def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | None:

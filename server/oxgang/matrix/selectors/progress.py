@@ -6,9 +6,8 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from oxgang.academy.models import Student
-from oxgang.core.carry.cells import build_matrix
 from oxgang.core.due import matters
-from oxgang.core.events import EventKind, Happened, changes_of
+from oxgang.core.events import EventKind, Happened
 from oxgang.core.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
 from oxgang.core.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
@@ -106,17 +105,7 @@ def _days_to_look(days: list[date], from_day: date, to_day: date) -> list[date]:
 
 
 def _look(student: Student, now: StudentMatrix, day: date) -> Look:
-    clubs = clubs_on(student, day, now.names)
-    events = [e for e in now.events if e.on <= day]
-    hits = [h for h in now.hits if h.day is None or h.day <= day]
-    matrix = build_matrix(
-        hits,
-        clubs,
-        now.positions,
-        as_of=day,
-        changes=changes_of(events),
-        tolerance_yd=student.tolerance_yd,
-    )
+    matrix = now.evidence.on(day, clubs_on(student, day, now.names)).matrix()
     played = matters(matrix.cells, from_yd=student.from_yd, to_yd=student.to_yd)
     wide = sum(c.half_yd > student.tolerance_yd for c in played)
     ground = ground_of(student, matrix.cells)

@@ -1,0 +1,65 @@
+"""What a student's numbers rest on, as one thing, so that no part of it is left behind."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.bag import Club
+from oxgang.core.carry.cells import DOUBT_OVER_YD, Matrix, build_matrix
+from oxgang.core.carry.fit import fit
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import Change
+from oxgang.core.carry.prior import Point
+from oxgang.core.swing import Position
+
+
+@dataclass(frozen=True, slots=True)
+class Evidence:
+    """The balls and what has changed since, the bag and the swing scale they are read under.
+
+    `day` is the day the numbers are of; later balls and changes do nothing.
+    """
+
+    hits: Sequence[Hit]
+    clubs: Sequence[Club]
+    positions: Sequence[Position]
+    day: date
+    changes: Sequence[Change] = ()
+    tolerance_yd: float = DOUBT_OVER_YD
+
+    def matrix(self) -> Matrix:
+        """Every cell of the bag by the swing scale."""
+        return build_matrix(
+            self.hits,
+            self.clubs,
+            self.positions,
+            as_of=self.day,
+            changes=self.changes,
+            tolerance_yd=self.tolerance_yd,
+        )
+
+    def carries(self, points: Sequence[Point]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Carries [yards] of any shots, hit or not, and the sd of their logarithms, in order."""
+        fitted = fit(self.hits, points, self.day, self.changes)
+        place = {point: i for i, point in enumerate(fitted.points)}
+        rows = np.array([place[point] for point in points], dtype=np.intp)
+        variance = np.diagonal(fitted.posterior.covariance)[rows]
+        return np.exp(fitted.posterior.mean[rows]), np.sqrt(np.maximum(variance, 0.0))
+
+    def with_bag(self, clubs: Sequence[Club]) -> Evidence:
+        """The same student with another bag. Balls of a club bent to another loft do not count."""
+        loft = {club.label: club.loft_deg for club in clubs}
+        hits = [
+            h for h in self.hits if loft.get(h.point.club, h.point.loft_deg) == h.point.loft_deg
+        ]
+        return replace(self, hits=hits, clubs=clubs)
+
+    def on(self, day: date, clubs: Sequence[Club]) -> Evidence:
+        """What was known on an earlier day, with the bag of that day."""
+        hits = [h for h in self.hits if h.day is None or h.day <= day]
+        return replace(self, hits=hits, clubs=clubs, day=day)
