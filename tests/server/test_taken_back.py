@@ -30,7 +30,7 @@ def test_shortening_a_scale_is_asked_about_written_down_and_taken_back(
     url = f"/scales/{student.scale_id}"
     asked = api("PUT", url, shortened(student))
     assert (asked.status_code, asked.data["code"]) == (409, "confirm")
-    assert "5 balls of 1 student on this scale were hit with 11:00, full" in asked.data["title"]
+    assert "5 balls of students on this scale were hit with 11:00, full" in asked.data["title"]
     assert cell(api, student, swing="full")["balls"] == 5
     done = api("PUT", url, shortened(student) | {"confirmed": True})
     assert [p["label"] for p in done.data["positions"]] == ["7:30", "8:00", "9:00", "10:00"]

@@ -9,7 +9,7 @@ from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
 from oxgang.core.bag import MAX_LABEL
-from oxgang.core.checks import NO_SUCH_DAY, in_calendar
+from oxgang.core.checks import LIMITS, NO_SUCH_DAY, in_calendar
 
 
 def _within_the_calendar(moment: datetime) -> datetime:
@@ -36,3 +36,14 @@ SmallInt = Annotated[int, Field(ge=0, le=2**53)]
 Seen = Annotated[dict[str, Any], Field(max_length=40)]
 # With its zone, and not so near the ends of what a computer can count that a zone goes beyond.
 Moment = Annotated[AwareDatetime, AfterValidator(_within_the_calendar)]
+
+
+def _within(name: str) -> Any:
+    """The bounds that core has for a measured value of this name."""
+    return Field(ge=LIMITS[name].lo, le=LIMITS[name].hi)
+
+
+Temperature = Annotated[float, _within("temperature_c")]
+Headwind = Annotated[float, _within("headwind_mps")]
+BallPosition = Annotated[float, _within("ball_position_in")]
+GripDown = Annotated[float, _within("grip_down_in")]

@@ -66,7 +66,7 @@ def change_scale(
         When swings go that students of the scale have balls of.
     """
     before = fields_of(stored, FIELDS)
-    if was is not None and before != _as_stored(was, was.positions):
+    if was is not None and before != _as_stored(was):
         raise ChangedMeanwhile(
             f"Meanwhile somebody changed the scale {stored.name}. What you typed is still here: "
             "keep it again to have yours, or reload to have theirs."
@@ -75,11 +75,9 @@ def change_scale(
     kept = {p.label.casefold() for p in positions}
     gone = [p["label"] for p in stored.positions if p["label"].casefold() not in kept]
     if gone and hit_with is not None and (balls := hit_with(gone)):
-        students = stored.students.filter(archived_at=None).count()
         raise ConfirmationNeeded(
-            f"{balls:,} balls of {students} {'student' if students == 1 else 'students'} on this "
-            f"scale were hit with {', '.join(gone)}. They stay and are shown under the nearest "
-            "swing that is left. Shorten the scale?",
+            f"{balls:,} balls of students on this scale were hit with {', '.join(gone)}. "
+            "They stay and are shown under the nearest swing that is left. Shorten the scale?",
             field="positions",
         )
     stored.name = _checked_name(fields.name, by, stored.pk)
@@ -95,11 +93,11 @@ def change_scale(
     return stored
 
 
-def _as_stored(fields: ScaleFields, positions: Sequence[Position]) -> dict[str, object]:
+def _as_stored(fields: ScaleFields) -> dict[str, object]:
     return {
         "name": fields.name,
         "idea": fields.idea,
-        "positions": [asdict(p) for p in positions],
+        "positions": [asdict(p) for p in fields.positions],
     }
 
 

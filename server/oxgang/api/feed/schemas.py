@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import Label, SmallInt
+from oxgang.api.fields import BallPosition, GripDown, Headwind, Label, SmallInt, Temperature
 from oxgang.core.shots import BallType, Lie, Spin, Tempo, Trajectory
 
 
@@ -24,10 +24,10 @@ class PlaysBody(Schema):
     tempo: Tempo = Tempo.NORMAL
     lie: Lie = Lie.FAIRWAY
     ball: BallType = BallType.PREMIUM
-    temperature_c: float | None = Field(None, ge=-30, le=55)
-    headwind_mps: float | None = Field(None, ge=-30, le=30)
-    ball_position_in: float = Field(0.0, ge=-12, le=12)
-    grip_down_in: float = Field(0.0, ge=-1, le=8)
+    temperature_c: Temperature | None = None
+    headwind_mps: Headwind | None = None
+    ball_position_in: BallPosition = 0.0
+    grip_down_in: GripDown = 0.0
 
 
 class PlaysIn(Schema):

@@ -5,7 +5,7 @@ from datetime import datetime
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import Label, Moment
+from oxgang.api.fields import BallPosition, GripDown, Label, Moment
 from oxgang.core.plan import BALLS_RANGE
 from oxgang.core.protocols import Protocol
 from oxgang.core.shots import Lie, Spin, Tempo, Trajectory
@@ -23,8 +23,8 @@ class PlanItem(Schema):
     reason: str = Field("", max_length=200)
     lie: Lie | None = None
     note: str = Field("", max_length=120)
-    ball_position_in: float = Field(0.0, ge=-12, le=12)
-    grip_down_in: float = Field(0.0, ge=-1, le=8)
+    ball_position_in: BallPosition = 0.0
+    grip_down_in: GripDown = 0.0
 
 
 class CheckUp(Schema):

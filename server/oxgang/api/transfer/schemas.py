@@ -9,7 +9,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field, field_validator
 
-from oxgang.api.fields import Moment
+from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
 from oxgang.core.checks import REFUSE_OVER_YD
 from oxgang.core.events import EventKind
@@ -112,8 +112,8 @@ class BallPart(_Strict):
     excluded: str = Field(max_length=200)
     withdrawn: bool
     extra: dict[str, str]
-    ball_position_in: float = Field(0.0, ge=-12, le=12)
-    grip_down_in: float = Field(0.0, ge=-1, le=8)
+    ball_position_in: BallPosition = 0.0
+    grip_down_in: GripDown = 0.0
     measured: dict[str, float] = Field(
         description="carry_yd, launch_deg and the others of shots.csv"
     )
