@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Browser, BrowserContext, Page
 
 CHROMIUM_FLAGS = [
     "--no-sandbox",
@@ -104,6 +104,13 @@ def own_server(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Ite
     server.start()
     yield server
     server.kill()
+
+
+@pytest.fixture
+def tablet(browser: Browser) -> Iterator[BrowserContext]:
+    context = browser.new_context(viewport={"width": 1280, "height": 800})
+    yield context
+    context.close()
 
 
 def sign_in(page: Page, server: Server, log_in: str = "ilse") -> Page:

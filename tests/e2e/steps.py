@@ -1,0 +1,43 @@
+"""What more than one browser test does on the range view, or asks behind it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import Server
+
+
+def on_the_range(page: Page, server: Server, name: str) -> str:
+    """The range view of a student; its number."""
+    page.goto(f"{server.url}/students")
+    href = page.get_by_role("link", name=name).first.get_attribute("href") or ""
+    student = href.split("/")[2]
+    page.goto(f"{server.url}/s/{student}/range")
+    page.wait_for_selector(".display")
+    expect(page.locator(".centre .big")).to_be_visible()
+    return student
+
+
+def type_balls(page: Page, *carries: int) -> None:
+    for carry in carries:
+        page.keyboard.type(str(carry))
+        page.keyboard.press("Enter")
+
+
+def sent(page: Page, count: int) -> None:
+    """So many balls of today are on the page, and none of them waits."""
+    expect(page.locator("ol.balls li")).to_have_count(count)
+    expect(page.locator("ol.balls li.waiting")).to_have_count(0)
+
+
+def stored(page: Page, student: str) -> list[float]:
+    """The carries that the server has of today."""
+    return [ball["carry_yd"] for ball in asked(page, f"students/{student}/balls")]
+
+
+def asked(page: Page, path: str) -> Any:
+    """What the server says at an address, whatever the page has kept."""
+    origin = "/".join(page.url.split("/")[:3])
+    return page.request.get(f"{origin}/api/{path}").json()
