@@ -9,7 +9,6 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from oxgang.core.bag import Club
 from oxgang.core.carry.arithmetic import arithmetic
 from oxgang.core.carry.cells import Basis, Cell, Doubt, Matrix, build_matrix
 from oxgang.core.carry.hits import MOST_GROUPS, Hit, hits_at_home
@@ -18,9 +17,10 @@ from oxgang.core.carry.order import repaired
 from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
-from oxgang.core.home import at_home
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
-from oxgang.core.swing import CLOCK, Position
+from oxgang.core.flight.home import at_home
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.swing import CLOCK, Position
 from oxgang.files.shots import read_shots
 from sklearn.gaussian_process import GaussianProcessRegressor
 from sklearn.gaussian_process.kernels import Kernel

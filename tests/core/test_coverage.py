@@ -12,14 +12,14 @@ from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
-from oxgang.core.coverage import chances, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
-from oxgang.core.fills import ALLOWED, Way, fills_for
-from oxgang.core.gaps import Stretch
-from oxgang.core.lofts import search_lofts
-from oxgang.core.shots import CellKey
-from oxgang.core.stages import Stage
-from oxgang.core.swing import CLOCK
+from oxgang.core.ground.coverage import chances, coverage, probability, smallest_set, spare
+from oxgang.core.ground.fills import ALLOWED, Way, fills_for
+from oxgang.core.ground.gaps import Stretch
+from oxgang.core.ground.lofts import search_lofts
+from oxgang.core.ground.stages import Stage
+from oxgang.core.words.shots import CellKey
+from oxgang.core.words.swing import CLOCK
 from scipy import stats
 
 from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit

@@ -8,26 +8,26 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from oxgang.core.air import Air
-from oxgang.core.conditions import (
+from oxgang.core.errors import InputError
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.conditions import (
     SPIN_PER_MPS,
     TYPICAL_LAUNCH_DEG,
     carry_elsewhere,
     home_air,
     surface_factor,
 )
-from oxgang.core.errors import InputError
-from oxgang.core.flight import fly, speed_for_carry
-from oxgang.core.impact import Contact, Delivery, Grooves, strike
-from oxgang.core.launch import (
+from oxgang.core.flight.impact import Contact, Delivery, Grooves, strike
+from oxgang.core.flight.launch import (
     in_window,
     launch_from_mark,
     mark_for_launch,
     steepest_under_rail,
 )
-from oxgang.core.run import Firmness, carry_from_total, run_after, run_of
-from oxgang.core.shots import BallType, Lie, Spin, Trajectory
-from oxgang.core.units import MPS_PER_MPH
+from oxgang.core.flight.run import Firmness, carry_from_total, run_after, run_of
+from oxgang.core.flight.trajectory import fly, speed_for_carry
+from oxgang.core.words.shots import BallType, Lie, Spin, Trajectory
+from oxgang.core.words.units import MPS_PER_MPH
 
 FEET = 0.3048
 HOME = home_air(0).density()

@@ -11,15 +11,15 @@ import pytest
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point, Points, mean_log_carry
-from oxgang.core.drift.cusum import cusum
-from oxgang.core.drift.scopes import SIZE, Reach, Scope, scopes_of, suspicions
-from oxgang.core.drift.sessions import trend_of
-from oxgang.core.drift.shift import shift
-from oxgang.core.drift.verdict import Advice, Struck, Verdict, check_up_balls, day_of, judge
 from oxgang.core.errors import InputError
-from oxgang.core.flight import fly
-from oxgang.core.shots import CellKey, Strike
-from oxgang.core.swing import CLOCK
+from oxgang.core.flight.trajectory import fly
+from oxgang.core.keeping.drift.cusum import cusum
+from oxgang.core.keeping.drift.scopes import SIZE, Reach, Scope, scopes_of, suspicions
+from oxgang.core.keeping.drift.sessions import trend_of
+from oxgang.core.keeping.drift.shift import shift
+from oxgang.core.keeping.drift.verdict import Advice, Struck, Verdict, check_up_balls, day_of, judge
+from oxgang.core.words.shots import CellKey, Strike
+from oxgang.core.words.swing import CLOCK
 from scipy import stats
 
 TODAY = date(2026, 6, 1)

@@ -13,9 +13,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from oxgang.cli.main import app
-from oxgang.core.bag import Club
 from oxgang.core.errors import FileError, InputError
-from oxgang.core.shots import (
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import (
     MEASURED,
     BallType,
     CellKey,
@@ -26,7 +26,7 @@ from oxgang.core.shots import (
     Tempo,
     Trajectory,
 )
-from oxgang.core.swing import CLOCK
+from oxgang.core.words.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
 from oxgang.files.export import write_workbook
 from oxgang.files.foreign import read_any

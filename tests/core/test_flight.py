@@ -10,12 +10,18 @@ from CoolProp.HumidAirProp import HAPropsSI
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.cli.main import app
-from oxgang.core import flight
-from oxgang.core.air import Air, moist_density, standard_pressure_pa
-from oxgang.core.ball import AREA_M2, DIAMETER_M, GRAVITY_MPS2, MASS_KG, RADIUS_M, RADPS_PER_RPM
 from oxgang.core.errors import InputError
-from oxgang.core.flight import Array, Wind, fly, speed_for_carry
-from oxgang.core.units import M_PER_YD, MPS_PER_MPH
+from oxgang.core.flight.air import Air, moist_density, standard_pressure_pa
+from oxgang.core.flight.ball import (
+    AREA_M2,
+    DIAMETER_M,
+    GRAVITY_MPS2,
+    MASS_KG,
+    RADIUS_M,
+    RADPS_PER_RPM,
+)
+from oxgang.core.flight.trajectory import SPIN_DECAY_S, Array, Wind, fly, speed_for_carry
+from oxgang.core.words.units import M_PER_YD, MPS_PER_MPH
 from scipy.integrate import solve_ivp
 from typer.testing import CliRunner
 
@@ -97,7 +103,7 @@ def reference(speed: float, launch: float, spin: float, wind: Wind, height: floa
     def rates(t: float, state: Array) -> Array:
         through = state[3:] - air_velocity
         v = np.linalg.norm(through)
-        ratio = spin * RADPS_PER_RPM * math.exp(-t / flight.SPIN_DECAY_S) * RADIUS_M / v
+        ratio = spin * RADPS_PER_RPM * math.exp(-t / SPIN_DECAY_S) * RADIUS_M / v
         pressure = 0.5 * rho * AREA_M2 * v / MASS_KG
         drag = (0.252 + 0.226 * ratio) * through
         lift = 0.497 * ratio**0.452 * np.cross(axis, through)

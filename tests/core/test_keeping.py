@@ -11,13 +11,13 @@ from oxgang.core.carry.ageing import halves_after, too_wide_on
 from oxgang.core.carry.cells import Cell, Doubt
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
-from oxgang.core.drift.cusum import Cusum
-from oxgang.core.drift.sessions import Trend
-from oxgang.core.due import State, due_of, matters
 from oxgang.core.errors import InputError
-from oxgang.core.events import EFFECTS, EventKind, Happened, changes_of, check_event
-from oxgang.core.plan import MOST_BALLS_A_CELL, plan_balls
-from oxgang.core.progress import (
+from oxgang.core.ground.stages import Stage
+from oxgang.core.keeping.drift.cusum import Cusum
+from oxgang.core.keeping.drift.sessions import Trend
+from oxgang.core.keeping.due import State, due_of, matters
+from oxgang.core.keeping.events import EFFECTS, EventKind, Happened, changes_of, check_event
+from oxgang.core.keeping.progress import (
     Launched,
     difference,
     ratio,
@@ -27,10 +27,10 @@ from oxgang.core.progress import (
     stretches_of,
     turn_at,
 )
-from oxgang.core.protocols import Protocol, Wish, plan_for
-from oxgang.core.remarks import CHANCE, before_and_after, draft
-from oxgang.core.shots import CellKey, Strike, Trajectory
-from oxgang.core.stages import Stage
+from oxgang.core.keeping.remarks import CHANCE, before_and_after, draft
+from oxgang.core.practice.plan import MOST_BALLS_A_CELL, plan_balls
+from oxgang.core.practice.protocols import Protocol, Wish, plan_for
+from oxgang.core.words.shots import CellKey, Strike, Trajectory
 from scipy import stats
 from statsmodels.stats.proportion import confint_proportions_2indep, proportion_confint
 
@@ -190,7 +190,7 @@ def test_the_day_on_which_a_number_stops_being_true() -> None:
 
     def half_on(on: date) -> float:
         from oxgang.core.carry.cells import build_matrix
-        from oxgang.core.swing import CLOCK
+        from oxgang.core.words.swing import CLOCK
 
         from tests.core.test_carry import CLUBS
 

@@ -10,10 +10,10 @@ from numpy.typing import NDArray
 from oxgang.core.carry.cells import build_matrix
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.prior import Point, Points, covariance
-from oxgang.core.drift.shift import shift
 from oxgang.core.errors import InputError
-from oxgang.core.plan import check_balls, choose, plan_balls, weights_of
-from oxgang.core.swing import CLOCK
+from oxgang.core.keeping.drift.shift import shift
+from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
+from oxgang.core.words.swing import CLOCK
 from typer.testing import CliRunner
 
 from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit, matrix

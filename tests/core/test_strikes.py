@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from oxgang.core.strikes import medians_by, modified_z, robust_sigma, suspects, suspects_by
+from oxgang.core.words.strikes import medians_by, modified_z, robust_sigma, suspects, suspects_by
 from scipy import stats
 from statsmodels.robust.scale import mad
 

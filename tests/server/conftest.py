@@ -14,7 +14,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
-from oxgang.core import bag
+from oxgang.core.words import bag
 
 from tests.server.commands import oxgang
 from tests.server.steps import ball, day, hit_ago, keep

@@ -15,7 +15,7 @@ from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.clubs import add_club
-from oxgang.core import bag
+from oxgang.core.words import bag
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from PIL import Image
 

@@ -13,7 +13,7 @@ from django.db import IntegrityError, connections
 from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.core.launch import launch_from_mark
+from oxgang.core.flight.launch import launch_from_mark
 from oxgang.monitor.player import Swing, balls
 from oxgang.monitor.queue import Queue
 from oxgang.monitor.sender import FAULTS, Sender

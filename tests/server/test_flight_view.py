@@ -4,8 +4,8 @@ from typing import Any
 
 import pytest
 from oxgang.academy.models import Club, Student
-from oxgang.core.recipes import RECIPES, School
-from oxgang.core.shots import Trajectory
+from oxgang.core.flight.recipes import RECIPES, School
+from oxgang.core.words.shots import Trajectory
 
 from tests.server.conftest import Api
 from tests.server.steps import ball

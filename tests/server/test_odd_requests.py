@@ -20,7 +20,7 @@ from django.db import transaction
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.api.main import api as the_api
-from oxgang.core.events import EventKind
+from oxgang.core.keeping.events import EventKind
 from oxgang.matrix.models import CardLink
 from oxgang.range_sessions.models import Device
 from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment

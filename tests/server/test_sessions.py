@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from oxgang.academy.models import Club, Student
-from oxgang.core.protocols import Protocol
+from oxgang.core.practice.protocols import Protocol
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api

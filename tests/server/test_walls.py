@@ -12,7 +12,7 @@ from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.api.main import api as the_api
 from oxgang.config.environment import DEV_SECRET, Environment
-from oxgang.core.events import EventKind
+from oxgang.core.keeping.events import EventKind
 from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
 from oxgang.range_sessions.services.events import EventFields, add_event
 

@@ -81,8 +81,8 @@ def _academy(name: str, prefix: str, coaches: int, students: int) -> None:
     from oxgang.academy.services.academies import add_coach, open_academy
     from oxgang.academy.services.clubs import add_club
     from oxgang.academy.services.students import StudentFields, add_student
-    from oxgang.core import bag
-    from oxgang.core.shots import CellKey, Shot, Strike, Trajectory
+    from oxgang.core.words import bag
+    from oxgang.core.words.shots import CellKey, Shot, Strike, Trajectory
     from oxgang.range_sessions.services.balls import CHUNK, record_balls
 
     rng = random.Random(SEED)

@@ -6,7 +6,7 @@ import time
 from typing import Any
 
 import numpy as np
-from oxgang.core.flight import Wind, fly
+from oxgang.core.flight.trajectory import Wind, fly
 
 from tests.core.test_flight import reference
 

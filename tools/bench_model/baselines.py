@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 from oxgang.core.carry.prior import Point
-from oxgang.core.shots import CellKey, Shot, Trajectory
+from oxgang.core.words.shots import CellKey, Shot, Trajectory
 
 # Fraction arithmetic by arm angle: half at 90, three quarters at 135, full at 165.
 FRACTIONS = ((45.0, 0.25), (90.0, 0.5), (135.0, 0.75), (165.0, 1.0))

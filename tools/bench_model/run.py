@@ -17,11 +17,11 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from oxgang.core.carry.cells import Matrix, build_matrix
-from oxgang.core.drift.shift import shift
-from oxgang.core.gaps import FROM_YD, TO_YD
-from oxgang.core.plan import check_balls, choose, plan_balls, weights_of
-from oxgang.core.shots import CellKey, Shot, Trajectory
-from oxgang.core.swing import CLOCK
+from oxgang.core.ground.gaps import FROM_YD, TO_YD
+from oxgang.core.keeping.drift.shift import shift
+from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
+from oxgang.core.words.shots import CellKey, Shot, Trajectory
+from oxgang.core.words.swing import CLOCK
 from sklearn.gaussian_process import GaussianProcessRegressor
 from sklearn.gaussian_process.kernels import Kernel
 

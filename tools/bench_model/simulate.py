@@ -14,15 +14,15 @@ from itertools import product
 
 import numpy as np
 from numpy.typing import NDArray
-from oxgang.core.air import Air
-from oxgang.core.bag import Club
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
-from oxgang.core.flight import fly
-from oxgang.core.home import at_home
-from oxgang.core.impact import SPEED_SHARE_PER_MM, Delivery, strike
-from oxgang.core.shots import CellKey, Shot, Strike, Trajectory
-from oxgang.core.swing import CLOCK
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.home import at_home
+from oxgang.core.flight.impact import SPEED_SHARE_PER_MM, Delivery, strike
+from oxgang.core.flight.trajectory import fly
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import CellKey, Shot, Strike, Trajectory
+from oxgang.core.words.swing import CLOCK
 
 Array = NDArray[np.float64]
 

@@ -8,8 +8,8 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
-from oxgang.core.bag import MAX_LABEL
-from oxgang.core.checks import LIMITS, NO_SUCH_DAY, in_calendar
+from oxgang.core.flight.checks import LIMITS, NO_SUCH_DAY, in_calendar
+from oxgang.core.words.bag import MAX_LABEL
 
 
 def _within_the_calendar(moment: datetime) -> datetime:

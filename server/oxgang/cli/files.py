@@ -12,18 +12,18 @@ from typing import Annotated
 import typer
 
 from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
-from oxgang.core.bag import Club
 from oxgang.core.carry.cells import Basis, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import hits_at_home
-from oxgang.core.checks import REFUSE_OVER_YD
 from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
-from oxgang.core.home import usual_altitude
-from oxgang.core.plan import plan_balls
-from oxgang.core.shots import Shot, Trajectory
-from oxgang.core.swing import BUILT_IN, Scale, built_in, recognised
+from oxgang.core.flight.checks import REFUSE_OVER_YD
+from oxgang.core.flight.home import usual_altitude
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
+from oxgang.core.practice.plan import plan_balls
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import Shot, Trajectory
+from oxgang.core.words.swing import BUILT_IN, Scale, built_in, recognised
 from oxgang.files.bag import read_bag
 from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
 from oxgang.files.scale import read_scale

@@ -8,9 +8,9 @@ from typing import Annotated
 import typer
 
 from oxgang.cli.report import fail
-from oxgang.core.air import Air
 from oxgang.core.errors import InputError
-from oxgang.core.flight import Wind, fly
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.trajectory import Wind, fly
 
 
 def flight(

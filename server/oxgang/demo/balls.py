@@ -9,8 +9,8 @@ from itertools import product
 
 import numpy as np
 
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Strike, Trajectory
-from oxgang.core.swing import built_in
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike, Trajectory
+from oxgang.core.words.swing import built_in
 from oxgang.demo.scenario import ALTITUDE_M, DemoStudent, Visit, ago
 
 # What a mishit leaves of the carry: centre and scatter.

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Final
 
-from oxgang.core.bag import Club
-from oxgang.core.events import EventKind
-from oxgang.core.load import BALL_LIMIT, JUNIOR_LIMIT
+from oxgang.core.keeping.events import EventKind
+from oxgang.core.practice.load import BALL_LIMIT, JUNIOR_LIMIT
+from oxgang.core.words.bag import Club
 
 ACADEMY: Final = "Wexholt Hill Golf Academy"
 ALTITUDE_M: Final = 180.0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Final
 
-from oxgang.core.bag import Club, checked_club
+from oxgang.core.words.bag import Club, checked_club
 from oxgang.files.tables import Reading, Row, RowProblem, read_table, write_table
 
 COLUMNS: Final = ("club", "loft_deg", "bounce_deg", "note")

@@ -10,11 +10,11 @@ from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from oxgang.core.card import STEP_YD, Card, CardCell, by_yardage, short_name
 from oxgang.core.carry.cells import furrow
-from oxgang.core.launch import WINDOWS_DEG
-from oxgang.core.shots import Spin, Tempo, Trajectory
-from oxgang.core.units import m_from_yd
+from oxgang.core.flight.launch import WINDOWS_DEG
+from oxgang.core.ground.card import STEP_YD, Card, CardCell, by_yardage, short_name
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.units import m_from_yd
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 
 

@@ -12,9 +12,9 @@ from openpyxl.cell import Cell
 from openpyxl.styles import Font
 from openpyxl.worksheet.worksheet import Worksheet
 
-from oxgang.core.card import CardLine, short_name
 from oxgang.core.carry import cells as carry_cells
-from oxgang.core.shots import Shot
+from oxgang.core.ground.card import CardLine, short_name
+from oxgang.core.words.shots import Shot
 from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
 from oxgang.files.matrix import matrix_values
 from oxgang.files.shots import COLUMNS, table_of

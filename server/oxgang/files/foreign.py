@@ -13,8 +13,8 @@ from statistics import median
 from typing import Final
 
 from oxgang.core.errors import FileError
-from oxgang.core.shots import Shot
-from oxgang.core.units import M_PER_YD, MPS_PER_MPH
+from oxgang.core.words.shots import Shot
+from oxgang.core.words.units import M_PER_YD, MPS_PER_MPH
 from oxgang.files.limits import check_bytes
 from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
 from oxgang.files.tables import (

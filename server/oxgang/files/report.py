@@ -18,11 +18,11 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.gaps import covered_yardages, stretches
-from oxgang.core.progress import Share, Spread, Stretch, Turn
-from oxgang.core.remarks import before_and_after
-from oxgang.core.shots import Spin, Tempo, Trajectory
-from oxgang.core.units import m_from_yd
+from oxgang.core.ground.gaps import covered_yardages, stretches
+from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn
+from oxgang.core.keeping.remarks import before_and_after
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.units import m_from_yd
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from oxgang.core.errors import FileError
-from oxgang.core.swing import Position, Scale, checked_positions
+from oxgang.core.words.swing import Position, Scale, checked_positions
 from oxgang.files.tables import Row, read_table
 
 COLUMNS: Final = ("position", "order", "arm_deg", "cue")

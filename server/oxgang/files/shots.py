@@ -7,8 +7,8 @@ from datetime import date, datetime
 from functools import lru_cache
 from typing import Any, Final
 
-from oxgang.core.checks import problem_with
-from oxgang.core.shots import (
+from oxgang.core.flight.checks import problem_with
+from oxgang.core.words.shots import (
     MEASURED,
     TRIMS,
     BallType,
@@ -20,7 +20,7 @@ from oxgang.core.shots import (
     Tempo,
     Trajectory,
 )
-from oxgang.core.units import mps_from_mph, yd_from_m
+from oxgang.core.words.units import mps_from_mph, yd_from_m
 from oxgang.files.tables import (
     BadCell,
     Reading,

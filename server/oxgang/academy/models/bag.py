@@ -8,7 +8,7 @@ from datetime import date
 from django.db import models
 
 from oxgang.academy.models.student import Student
-from oxgang.core import bag
+from oxgang.core.words import bag
 
 
 class Club(models.Model):

@@ -7,7 +7,7 @@ from django.db import models
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.log import Entry
 from oxgang.academy.models.student import Student
-from oxgang.core import events
+from oxgang.core.keeping import events
 
 
 class Event(models.Model):

@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models.student import Student
-from oxgang.core import recipes
-from oxgang.core.shots import Trajectory
+from oxgang.core.flight import recipes
+from oxgang.core.words.shots import Trajectory
 
 
 class StoredRecipe(models.Model):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models.academy import Academy
-from oxgang.core import swing
+from oxgang.core.words import swing
 
 
 class SwingScale(models.Model):

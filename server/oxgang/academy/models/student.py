@@ -8,9 +8,9 @@ from django.db import models
 
 from oxgang.academy.models.academy import Academy
 from oxgang.academy.models.scale import SwingScale
-from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
-from oxgang.core.load import BALL_LIMIT
-from oxgang.core.recipes import School
+from oxgang.core.flight.recipes import School
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.practice.load import BALL_LIMIT
 
 
 class Hand(models.TextChoices):

@@ -10,8 +10,8 @@ from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Event, Student
-from oxgang.core.events import EventKind, Happened
-from oxgang.core.shots import Trajectory
+from oxgang.core.keeping.events import EventKind, Happened
+from oxgang.core.words.shots import Trajectory
 
 
 def events_of(student: Student) -> QuerySet[Event]:

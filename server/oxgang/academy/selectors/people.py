@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Club, Student, SwingScale
-from oxgang.core.swing import Position
+from oxgang.core.words.swing import Position
 
 
 def day_at(academy: Academy, moment: datetime) -> date:

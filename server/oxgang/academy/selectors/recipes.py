@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from oxgang.academy.models import Student
-from oxgang.core.recipes import RECIPES, Recipe, School
-from oxgang.core.shots import Trajectory
+from oxgang.core.flight.recipes import RECIPES, Recipe, School
+from oxgang.core.words.shots import Trajectory
 
 
 def recipes_of(student: Student) -> dict[Trajectory, Recipe]:

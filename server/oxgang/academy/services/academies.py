@@ -12,7 +12,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, SwingScale
 from oxgang.core.errors import InputError
-from oxgang.core.swing import BUILT_IN, Scale
+from oxgang.core.words.swing import BUILT_IN, Scale
 
 
 @transaction.atomic

@@ -12,8 +12,8 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import born, changed, fields_of, in_words, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
-from oxgang.core import bag
 from oxgang.core.errors import InputError
+from oxgang.core.words import bag
 
 CHANGEABLE = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
 

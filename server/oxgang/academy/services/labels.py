@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from oxgang.academy.models import Club
-from oxgang.core import bag
 from oxgang.core.errors import InputError
+from oxgang.core.words import bag
 
 
 def check_label_free(club: Club) -> None:

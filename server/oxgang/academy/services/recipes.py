@@ -12,8 +12,8 @@ from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, StoredRecipe, Student
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.log import changed, fields_of, note
-from oxgang.core.recipes import RECIPES, Recipe, School, checked_recipe
-from oxgang.core.shots import Trajectory
+from oxgang.core.flight.recipes import RECIPES, Recipe, School, checked_recipe
+from oxgang.core.words.shots import Trajectory
 
 FIELDS = (*Recipe.__dataclass_fields__, "in_use")
 

@@ -13,7 +13,7 @@ from oxgang.academy.models import Coach, SwingScale
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.log import changed, fields_of, note_academy, touch
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.swing import Position, Scale, checked_positions
+from oxgang.core.words.swing import Position, Scale, checked_positions
 
 MAX_NAME = 80
 MOST_POSITIONS = 40

@@ -13,9 +13,9 @@ from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.log import born, changed, fields_of, in_words, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
-from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
-from oxgang.core.load import BALL_LIMIT, checked_limit
-from oxgang.core.stages import Criteria, Stage, checked_criteria
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
+from oxgang.core.ground.stages import Criteria, Stage, checked_criteria
+from oxgang.core.practice.load import BALL_LIMIT, checked_limit
 
 MAX_NAME = 120
 

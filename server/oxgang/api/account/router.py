@@ -13,10 +13,10 @@ from oxgang.api.account import throttle
 from oxgang.api.account.schemas import Account, LogIn, Words
 from oxgang.api.auth import coach_of, signed_in_coach
 from oxgang.core.carry.cells import ENOUGH_BALLS
-from oxgang.core.checks import ASK_OVER_YD
 from oxgang.core.errors import InputError
-from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
-from oxgang.core.load import (
+from oxgang.core.flight.checks import ASK_OVER_YD
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.practice.load import (
     JUNIOR_LIMIT,
     NEAR_WORDS,
     REST_EVERY,
@@ -24,8 +24,8 @@ from oxgang.core.load import (
     STOP_WORDS,
     WARN_BEFORE,
 )
-from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.core.units import M_PER_YD
+from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.units import M_PER_YD
 from oxgang.files.limits import MB, MOST_BYTES
 
 router = Router(tags=["account"])

@@ -15,10 +15,19 @@ from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, Recorded, Usual
 from oxgang.api.fields import Label
 from oxgang.api.matrix.out import cell_out
 from oxgang.core.carry.enough import balls_more
-from oxgang.core.checks import check_shot, moment_question
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.launch import Mark, with_net_launch
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Tempo, Trajectory, with_measured
+from oxgang.core.flight.checks import check_shot, moment_question
+from oxgang.core.flight.launch import Mark, with_net_launch
+from oxgang.core.words.shots import (
+    BallType,
+    CellKey,
+    Lie,
+    Shot,
+    Spin,
+    Tempo,
+    Trajectory,
+    with_measured,
+)
 from oxgang.matrix.selectors.matrix import cell_of
 from oxgang.matrix.selectors.speed import speed_of
 from oxgang.range_sessions.models import Ball

@@ -9,8 +9,8 @@ from pydantic import Field
 
 from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut
-from oxgang.core.launch import WINDOWS_DEG, in_window
-from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.flight.launch import WINDOWS_DEG, in_window
+from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
 

@@ -19,8 +19,8 @@ from oxgang.api.calendar.schemas import (
     CalendarAddress,
     CalendarOut,
 )
-from oxgang.core.checks import NO_SUCH_DAY, in_calendar
 from oxgang.core.errors import InputError
+from oxgang.core.flight.checks import NO_SUCH_DAY, in_calendar
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment
 from oxgang.range_sessions.selectors.appointments import (

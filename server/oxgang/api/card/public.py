@@ -8,8 +8,8 @@ from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
-from oxgang.core.card import by_yardage, short_name
-from oxgang.core.units import m_from_yd
+from oxgang.core.ground.card import by_yardage, short_name
+from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
 
 PAGE = """<!doctype html>

@@ -11,8 +11,8 @@ from oxgang.academy.selectors.events import event_of, events_of
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.events.schemas import EventIn, EventsOut
-from oxgang.core.events import EFFECTS, EventKind, Happened
-from oxgang.core.shots import Trajectory
+from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
+from oxgang.core.words.shots import Trajectory
 from oxgang.range_sessions.selectors.balls import first_day
 from oxgang.range_sessions.services.events import EventFields, add_event, withdraw_event
 

@@ -6,8 +6,8 @@ from uuid import UUID
 from ninja import Schema
 
 from oxgang.api.fields import Label, Line
-from oxgang.core.events import EventKind
-from oxgang.core.shots import Trajectory
+from oxgang.core.keeping.events import EventKind
+from oxgang.core.words.shots import Trajectory
 
 
 class EventIn(Schema):

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Headwind, Label, SmallInt, Temperature
-from oxgang.core.shots import BallType, Lie, Spin, Tempo, Trajectory
+from oxgang.core.words.shots import BallType, Lie, Spin, Tempo, Trajectory
 
 
 class DeviceIn(Schema):

@@ -27,9 +27,9 @@ from oxgang.api.files.schemas import (
     Told,
 )
 from oxgang.api.reading import reading
-from oxgang.core.card import card_cell, lines_of
 from oxgang.core.errors import InputError
-from oxgang.core.shots import Shot
+from oxgang.core.ground.card import card_cell, lines_of
+from oxgang.core.words.shots import Shot
 from oxgang.files.bag import read_bag, write_bag
 from oxgang.files.export import (
     write_json,

@@ -21,16 +21,16 @@ from oxgang.api.flight.schemas import (
     ShotOut,
     TodayOut,
 )
-from oxgang.core.air import Air
 from oxgang.core.carry.cells import Basis
-from oxgang.core.conditions import home_air
 from oxgang.core.errors import InputError
-from oxgang.core.flight import Wind
-from oxgang.core.impact import Contact
-from oxgang.core.launch import WINDOWS_DEG, launch_from_mark
-from oxgang.core.picture import Bar, Pictured, picture
-from oxgang.core.recipes import LIMITS, RECIPES, Recipe, checked_recipe
-from oxgang.core.shots import Trajectory
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.impact import Contact
+from oxgang.core.flight.launch import WINDOWS_DEG, launch_from_mark
+from oxgang.core.flight.picture import Bar, Pictured, picture
+from oxgang.core.flight.recipes import LIMITS, RECIPES, Recipe, checked_recipe
+from oxgang.core.flight.trajectory import Wind
+from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.today import today_of
 from oxgang.range_sessions.services.balls import local_day

@@ -6,10 +6,10 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.core.impact import Grooves
-from oxgang.core.recipes import School
-from oxgang.core.run import Firmness
-from oxgang.core.shots import BallType, Lie, Trajectory
+from oxgang.core.flight.impact import Grooves
+from oxgang.core.flight.recipes import School
+from oxgang.core.flight.run import Firmness
+from oxgang.core.words.shots import BallType, Lie, Trajectory
 
 
 class RecipeBody(Schema):

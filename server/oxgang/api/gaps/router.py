@@ -22,14 +22,14 @@ from oxgang.api.gaps.schemas import (
 )
 from oxgang.api.matrix.out import cell_out
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
-from oxgang.core.bag import Club as CoreClub
-from oxgang.core.bag import checked_club
 from oxgang.core.carry.cells import furrow
-from oxgang.core.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.errors import InputError
-from oxgang.core.fills import Fill, fills_for
-from oxgang.core.gaps import Stretch, best_at, checked_range, checked_tolerance, leaves
-from oxgang.core.lofts import search_lofts
+from oxgang.core.ground.coverage import Coverage, coverage, probability, smallest_set, spare
+from oxgang.core.ground.fills import Fill, fills_for
+from oxgang.core.ground.gaps import Stretch, best_at, checked_range, checked_tolerance, leaves
+from oxgang.core.ground.lofts import search_lofts
+from oxgang.core.words.bag import Club as CoreClub
+from oxgang.core.words.bag import checked_club
 from oxgang.matrix.selectors.matrix import ground_of, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.matrix.selectors.today import today_of

@@ -19,8 +19,8 @@ from oxgang.api.matrix.stored import matrix_text
 from oxgang.core.carry.arithmetic import arithmetic
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
-from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.core.spin import shown
+from oxgang.core.flight.spin import shown
+from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.matrix.selectors.history import history_of
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell

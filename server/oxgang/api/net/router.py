@@ -10,8 +10,8 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
-from oxgang.core.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
-from oxgang.core.shots import CellKey, Trajectory
+from oxgang.core.flight.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
+from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.matrix.selectors.speed import speed_of
 from oxgang.range_sessions.services.balls import local_day
 

@@ -21,10 +21,10 @@ from oxgang.api.plan.schemas import (
     PlanPage,
     Wanted,
 )
-from oxgang.core.plan import Planned, check_balls
-from oxgang.core.protocols import ABOUT, Protocol, Wish, balls_in, plan_for
-from oxgang.core.shots import CellKey
-from oxgang.core.stages import Criteria
+from oxgang.core.ground.stages import Criteria
+from oxgang.core.practice.plan import Planned, check_balls
+from oxgang.core.practice.protocols import ABOUT, Protocol, Wish, balls_in, plan_for
+from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.standing import criteria_of, standing_of

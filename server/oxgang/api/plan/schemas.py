@@ -6,10 +6,10 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Label, Moment
-from oxgang.core.plan import BALLS_RANGE
-from oxgang.core.protocols import Protocol
-from oxgang.core.shots import Lie, Spin, Tempo, Trajectory
-from oxgang.core.stages import Stage
+from oxgang.core.ground.stages import Stage
+from oxgang.core.practice.plan import BALLS_RANGE
+from oxgang.core.practice.protocols import Protocol
+from oxgang.core.words.shots import Lie, Spin, Tempo, Trajectory
 from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 

@@ -10,10 +10,10 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.matrix.out import cell_out
 from oxgang.api.review.schemas import Reopen, Reviewed, ReviewIn, ReviewOut
-from oxgang.core.drift.scopes import Reach, Suspicion
-from oxgang.core.drift.verdict import Verdict
-from oxgang.core.events import EventKind, Happened
-from oxgang.core.swing import express
+from oxgang.core.keeping.drift.scopes import Reach, Suspicion
+from oxgang.core.keeping.drift.verdict import Verdict
+from oxgang.core.keeping.events import EventKind, Happened
+from oxgang.core.words.swing import express
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.review import review_of
 from oxgang.range_sessions.selectors.balls import days_of

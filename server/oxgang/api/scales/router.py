@@ -11,7 +11,7 @@ from oxgang.academy.selectors.people import scale_of, scales_of
 from oxgang.academy.services.scales import ScaleFields, add_scale, change_scale
 from oxgang.api.auth import coach_of
 from oxgang.api.scales.schemas import PositionIn, ScaleIn, ScaleOut, ScaleSeen
-from oxgang.core.swing import Position
+from oxgang.core.words.swing import Position
 from oxgang.range_sessions.selectors.balls import balls_under
 
 router = Router(tags=["scales"])

@@ -23,7 +23,7 @@ from oxgang.api.students.schemas import (
     StudentOut,
     StudentsPage,
 )
-from oxgang.core import bag
+from oxgang.core.words import bag
 from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.summary import CHECK_UP_BALLS
 

@@ -10,8 +10,8 @@ from pydantic import Field
 from oxgang.academy.services.students import MAX_NAME
 from oxgang.api.fields import Label, Seen
 from oxgang.api.scales.schemas import ScaleOut
-from oxgang.core.gaps import FROM_YD, TO_YD, TOLERANCE_YD
-from oxgang.core.load import BALL_LIMIT
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.practice.load import BALL_LIMIT
 
 Name = Annotated[str, Field(max_length=MAX_NAME)]
 

@@ -11,10 +11,10 @@ from pydantic import ConfigDict, Field, field_validator
 
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
-from oxgang.core.checks import REFUSE_OVER_YD
-from oxgang.core.events import EventKind
-from oxgang.core.gaps import GROUND_LIMITS_YD
-from oxgang.core.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.flight.checks import REFUSE_OVER_YD
+from oxgang.core.ground.gaps import GROUND_LIMITS_YD
+from oxgang.core.keeping.events import EventKind
+from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 FORMAT: Final = "oxgang-student"
 VERSION: Final = 1

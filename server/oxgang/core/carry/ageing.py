@@ -15,7 +15,7 @@ from oxgang.core.carry.fit import fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
-from oxgang.core.shots import BallType, CellKey, Lie
+from oxgang.core.words.shots import BallType, CellKey, Lie
 
 Array = NDArray[np.float64]
 

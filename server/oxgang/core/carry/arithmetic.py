@@ -13,8 +13,8 @@ from typing import Final
 import numpy as np
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.shots import Spin, Tempo, Trajectory
-from oxgang.core.swing import Position
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.swing import Position
 
 # Part of the full swing by arm angle [degrees]: a half swing is the lead arm level.
 FRACTIONS: Final = ((0.0, 0.0), (45.0, 0.25), (60.0, 1 / 3), (90.0, 0.5), (120.0, 2 / 3),

@@ -14,7 +14,6 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtri
 
-from oxgang.core.bag import Club
 from oxgang.core.carry.conflicts import Conflict, Suspect, conflicts_in, suspects_in
 from oxgang.core.carry.fit import Fit, fit
 from oxgang.core.carry.hits import FEW, Hit
@@ -22,8 +21,9 @@ from oxgang.core.carry.noise import CELL_SPREAD_PRIOR_BALLS, Change
 from oxgang.core.carry.order import Line, repaired
 from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.carry.prior import Point
-from oxgang.core.shots import CellKey, Spin, Strike, Tempo, Trajectory
-from oxgang.core.swing import Position
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import CellKey, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.swing import Position
 
 Array = NDArray[np.float64]
 

@@ -16,8 +16,8 @@ from oxgang.core.carry.hits import FEW, Hit
 from oxgang.core.carry.noise import DAY_SD, FULL_UNTIL
 from oxgang.core.carry.order import Line
 from oxgang.core.carry.posterior import SURPRISE
-from oxgang.core.shots import CellKey
-from oxgang.core.strikes import medians_by, suspects_by
+from oxgang.core.words.shots import CellKey
+from oxgang.core.words.strikes import medians_by, suspects_by
 
 # Cells out of order by more than this many standard deviations of their difference are a conflict:
 # chance alone does it about once in fifty.

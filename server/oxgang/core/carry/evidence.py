@@ -9,13 +9,13 @@ from datetime import date
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.bag import Club
 from oxgang.core.carry.cells import DOUBT_OVER_YD, Matrix, build_matrix
 from oxgang.core.carry.fit import fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
-from oxgang.core.swing import Position
+from oxgang.core.words.bag import Club
+from oxgang.core.words.swing import Position
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,8 +10,8 @@ from typing import Final
 import numpy as np
 
 from oxgang.core.carry.prior import LOFT_PER_DEG, REFERENCE_LOFT_DEG, SHARE_OF_FULL
-from oxgang.core.shots import Shot
-from oxgang.core.swing import BUILT_IN, Position
+from oxgang.core.words.shots import Shot
+from oxgang.core.words.swing import BUILT_IN, Position
 
 # The longest swing of a file is taken as a full one when nothing else is known.
 LONGEST_DEG: Final = 165.0

@@ -22,9 +22,9 @@ from oxgang.core.carry.noise import (
     surface_index,
 )
 from oxgang.core.carry.prior import Point
-from oxgang.core.home import at_home
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Strike
-from oxgang.core.strikes import medians_by
+from oxgang.core.flight.home import at_home
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
+from oxgang.core.words.strikes import medians_by
 
 Array = NDArray[np.float64]
 

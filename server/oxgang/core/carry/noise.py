@@ -14,8 +14,8 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.conditions import BALL_FACTOR, LIE_FACTOR
-from oxgang.core.shots import BallType, Lie, Trajectory
+from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
+from oxgang.core.words.shots import BallType, Lie, Trajectory
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]

@@ -18,7 +18,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
-from oxgang.core.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]

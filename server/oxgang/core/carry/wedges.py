@@ -11,7 +11,7 @@ import numpy as np
 
 from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.hits import Hit
-from oxgang.core.strikes import MODIFIED_Z_LIMIT
+from oxgang.core.words.strikes import MODIFIED_Z_LIMIT
 
 # The ranking is by draws from what is known of each club's scatter and strike.
 DRAWS: Final = 2000

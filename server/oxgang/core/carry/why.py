@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.posterior import posterior
-from oxgang.core.shots import CellKey
+from oxgang.core.words.shots import CellKey
 
 MOST_NEIGHBOURS: Final = 4
 

@@ -8,10 +8,10 @@ from datetime import date
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.core.carry.cells import Cell
-from oxgang.core.drift.sessions import trend_of
-from oxgang.core.due import Due, due_of, matters
-from oxgang.core.events import EventKind, changes_of
-from oxgang.core.shots import CellKey
+from oxgang.core.keeping.drift.sessions import trend_of
+from oxgang.core.keeping.due import Due, due_of, matters
+from oxgang.core.keeping.events import EventKind, changes_of
+from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.published import card_of, versions_of

@@ -9,8 +9,8 @@ from datetime import date
 from statistics import median
 
 from oxgang.core.carry.hits import Hit
-from oxgang.core.events import Happened
-from oxgang.core.shots import CellKey
+from oxgang.core.keeping.events import Happened
+from oxgang.core.words.shots import CellKey
 
 
 @dataclass(frozen=True, slots=True)

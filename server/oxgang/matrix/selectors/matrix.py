@@ -11,14 +11,14 @@ from uuid import UUID
 from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
-from oxgang.core import bag
 from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.events import Happened, changes_of
-from oxgang.core.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
-from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.core.swing import Position, express
+from oxgang.core.ground.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
+from oxgang.core.keeping.events import Happened, changes_of
+from oxgang.core.words import bag
+from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
+from oxgang.core.words.swing import Position, express
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import hits_of
 

@@ -10,7 +10,7 @@ from django.db.models import Count, Q, QuerySet
 
 from oxgang.academy.models import Academy
 from oxgang.academy.selectors.people import day_at
-from oxgang.core.due import State
+from oxgang.core.keeping.due import State
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment
 from oxgang.range_sessions.selectors.appointments import start_of

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from oxgang.academy.models import Student
-from oxgang.core.due import matters
-from oxgang.core.events import EventKind, Happened
-from oxgang.core.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
-from oxgang.core.shots import Strike, Trajectory
+from oxgang.core.keeping.due import matters
+from oxgang.core.keeping.events import EventKind, Happened
+from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
+from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix, clubs_on, ground_of, matrix_of
 from oxgang.matrix.selectors.published import versions_of

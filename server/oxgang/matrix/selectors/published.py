@@ -13,10 +13,10 @@ from scipy.special import ndtr
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.academy.tokens import hash_of
-from oxgang.core.card import Card, CardCell
 from oxgang.core.carry.cells import INTERVAL_Z
-from oxgang.core.review import CHANCE
-from oxgang.core.shots import CellKey, Spin, Tempo, Trajectory
+from oxgang.core.ground.card import Card, CardCell
+from oxgang.core.keeping.review import CHANCE
+from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.matrix.models import CardLink, PublishedMatrix
 
 

@@ -11,11 +11,11 @@ from datetime import date
 from oxgang.academy.models import Student
 from oxgang.core.carry.conflicts import Conflict, Suspect
 from oxgang.core.carry.hits import Hit
-from oxgang.core.drift.sessions import FEWEST_STANDING
-from oxgang.core.drift.verdict import Struck, Verdict, judge
-from oxgang.core.events import changes_of
-from oxgang.core.review import Moved, compare
-from oxgang.core.shots import CellKey, Strike
+from oxgang.core.keeping.drift.sessions import FEWEST_STANDING
+from oxgang.core.keeping.drift.verdict import Struck, Verdict, judge
+from oxgang.core.keeping.events import changes_of
+from oxgang.core.keeping.review import Moved, compare
+from oxgang.core.words.shots import CellKey, Strike
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import waiting_of

@@ -5,9 +5,9 @@ from __future__ import annotations
 from datetime import date
 
 from oxgang.academy.models import Student
-from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, home_air
-from oxgang.core.flight import speed_for_carry
-from oxgang.core.shots import CellKey
+from oxgang.core.flight.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, home_air
+from oxgang.core.flight.trajectory import speed_for_carry
+from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.matrix import matrix_of
 
 

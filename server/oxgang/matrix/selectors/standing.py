@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from oxgang.academy.models import Student
 from oxgang.core.carry.cells import Matrix
-from oxgang.core.shots import Strike, Trajectory
-from oxgang.core.stages import Criteria, Stage, Standing, stage_of, standings
+from oxgang.core.ground.stages import Criteria, Stage, Standing, stage_of, standings
+from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.range_sessions.models import Ball
 
 # The criteria look at the last balls only.

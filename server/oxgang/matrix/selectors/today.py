@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from oxgang.core.air import Air
 from oxgang.core.carry.cells import Cell
-from oxgang.core.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, home_air
-from oxgang.core.flight import SPIN_RANGE_RPM, fly, speed_for_carry
-from oxgang.core.run import run_of
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, home_air
+from oxgang.core.flight.run import run_of
+from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
 
 # Shorter and longer carries than this [yd] are no pitch to fly.
 FLYING_YD = (3.0, 180.0)

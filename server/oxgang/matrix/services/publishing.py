@@ -12,8 +12,8 @@ from django.db.models import Max
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.services.log import born, note
 from oxgang.academy.tokens import hash_of
-from oxgang.core.card import card_cell
 from oxgang.core.errors import InputError
+from oxgang.core.ground.card import card_cell
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.range_sessions.services.balls import local_day

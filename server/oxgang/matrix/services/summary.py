@@ -13,12 +13,12 @@ from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.core.carry.ageing import halves_after, too_wide_on
 from oxgang.core.carry.prior import Point
-from oxgang.core.due import Due, State
-from oxgang.core.events import changes_of
-from oxgang.core.gaps import covered_yardages, stretches
-from oxgang.core.protocols import Protocol, Wish, plan_for
-from oxgang.core.shots import CellKey
-from oxgang.core.stages import Stage
+from oxgang.core.ground.gaps import covered_yardages, stretches
+from oxgang.core.ground.stages import Stage
+from oxgang.core.keeping.due import Due, State
+from oxgang.core.keeping.events import changes_of
+from oxgang.core.practice.protocols import Protocol, Wish, plan_for
+from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import Summary
 from oxgang.matrix.selectors.due import Standing, due_in
 from oxgang.matrix.selectors.matrix import StudentMatrix

@@ -13,14 +13,14 @@ from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import born, note
-from oxgang.core import bag
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.gaps import checked_range, checked_tolerance
-from oxgang.core.load import checked_limit
-from oxgang.core.recipes import Recipe, checked_recipe
-from oxgang.core.shots import MEASURED
-from oxgang.core.stages import Criteria, checked_criteria
-from oxgang.core.swing import Position, Scale, checked_positions
+from oxgang.core.flight.recipes import Recipe, checked_recipe
+from oxgang.core.ground.gaps import checked_range, checked_tolerance
+from oxgang.core.ground.stages import Criteria, checked_criteria
+from oxgang.core.practice.load import checked_limit
+from oxgang.core.words import bag
+from oxgang.core.words.shots import MEASURED
+from oxgang.core.words.swing import Position, Scale, checked_positions
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.transfer import (
     BALL_FIELDS,

@@ -10,17 +10,17 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any, Final
 
-from oxgang.core.air import Air
-from oxgang.core.checks import (
+from oxgang.core.errors import InputError, OxgangError
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.checks import (
     NO_SUCH_DAY,
     in_calendar,
     moment_question,
     problem_with,
     question_about,
 )
-from oxgang.core.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
-from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.shots import MEASURED, TRIMS, CellKey, Shot, with_measured
+from oxgang.core.flight.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
+from oxgang.core.words.shots import MEASURED, TRIMS, CellKey, Shot, with_measured
 from oxgang.files.json_text import read_json
 from oxgang.files.shots import CONVERTED
 

@@ -7,7 +7,16 @@ from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
 from typing import Any, Final
 
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Tempo, Trajectory, with_measured
+from oxgang.core.words.shots import (
+    BallType,
+    CellKey,
+    Lie,
+    Shot,
+    Spin,
+    Tempo,
+    Trajectory,
+    with_measured,
+)
 
 # Nobody has hit for so long: whoever comes next is not known.
 IDLE: Final = timedelta(hours=3)

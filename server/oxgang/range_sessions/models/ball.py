@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
-from oxgang.core import shots
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words import shots
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models.session import RangeSession
 
 

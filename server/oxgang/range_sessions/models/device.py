@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Academy, Coach, Student
-from oxgang.core.checks import moment_question
+from oxgang.core.flight.checks import moment_question
 
 
 class Device(models.Model):

@@ -16,8 +16,8 @@ from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import TOLD_SD
 from oxgang.core.carry.prior import Point
-from oxgang.core.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
-from oxgang.core.swing import express
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.swing import express
 from oxgang.range_sessions.models import Ball, ToldCell
 
 

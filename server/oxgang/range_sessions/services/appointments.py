@@ -15,7 +15,7 @@ from oxgang.academy.services.log import born, changed, fields_of, in_words, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
-from oxgang.core.plan import BALLS_RANGE
+from oxgang.core.practice.plan import BALLS_RANGE
 from oxgang.range_sessions.models import Appointment, CalendarLink
 
 MINUTES_RANGE = (10, 480)

@@ -12,12 +12,12 @@ from django.db.models import F
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.log import BORN, Changed, changed, fields_of, gather, in_words, note
-from oxgang.core.checks import problem_with
 from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.home import at_home
-from oxgang.core.shots import MEASURED, TRIMS, Shot
-from oxgang.core.spin import graded
-from oxgang.core.swing import Position
+from oxgang.core.flight.checks import problem_with
+from oxgang.core.flight.home import at_home
+from oxgang.core.flight.spin import graded
+from oxgang.core.words.shots import MEASURED, TRIMS, Shot
+from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
 from oxgang.range_sessions.services.home import bring_home
 

@@ -14,8 +14,8 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.log import Changed, note_academy
 from oxgang.academy.tokens import hash_of
-from oxgang.core.checks import check_shot
 from oxgang.core.errors import InputError, OxgangError
+from oxgang.core.flight.checks import check_shot
 from oxgang.range_sessions.feeds.monitor import SentBall
 from oxgang.range_sessions.feeds.plays import IDLE, Plays, belongs_now
 from oxgang.range_sessions.models import Device, FeedBall

@@ -15,10 +15,10 @@ from django.db import transaction
 from oxgang.academy.models import Club, Coach, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import Changed, born, changed, fields_of, note, undo
-from oxgang.core import bag
 from oxgang.core.errors import InputError
-from oxgang.core.events import MAX_NOTE, EventKind, check_event
-from oxgang.core.shots import Trajectory
+from oxgang.core.keeping.events import MAX_NOTE, EventKind, check_event
+from oxgang.core.words import bag
+from oxgang.core.words.shots import Trajectory
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import first_day
 from oxgang.range_sessions.services.balls import local_day

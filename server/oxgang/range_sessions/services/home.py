@@ -7,7 +7,7 @@ from django.db.models import Q
 
 from oxgang.academy.models import Academy
 from oxgang.academy.services.log import touch
-from oxgang.core.home import at_home
+from oxgang.core.flight.home import at_home
 from oxgang.range_sessions.models import Ball
 
 AT_ONCE = 1000

@@ -11,10 +11,10 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
-from oxgang.core.checks import question_about
 from oxgang.core.errors import InputError
-from oxgang.core.shots import MEASURED, Shot, identified
-from oxgang.core.swing import Position
+from oxgang.core.flight.checks import question_about
+from oxgang.core.words.shots import MEASURED, Shot, identified
+from oxgang.core.words.swing import Position
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem, many_objects
 from oxgang.range_sessions.services.balls import CHUNK, record_balls

@@ -1,4 +1,4 @@
-/** Yards and metres on the screen. The factor comes from the server (core/units.py). */
+/** Yards and metres on the screen. The factor comes from the server (core/words/units.py). */
 import { computed, toValue, type MaybeRefOrGetter } from "vue";
 import { useWords } from "@/shared/api/queries";
 

@@ -1,7 +1,7 @@
 /** Which of the server's cautions a number of balls asks for. */
 import type { Words } from "@/shared/api/queries";
 
-/** The sentence for so many balls; the thresholds and words are the server's (core/load). */
+/** The sentence for so many balls; the thresholds and words are the server's (core/practice/load). */
 export function loadWords(hit: number, load: Words["load"] | undefined, limit: number): string {
   if (!load || !limit || !hit) return "";
   const fill = (text: string) =>

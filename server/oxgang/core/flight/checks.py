@@ -1,0 +1,176 @@
+"""Which measured values are refused and which are asked about."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from functools import lru_cache
+from typing import Final
+
+from oxgang.core.errors import ConfirmationNeeded, InputError
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.ball import GRAVITY_MPS2
+from oxgang.core.flight.conditions import (
+    TYPICAL_LAUNCH_DEG,
+    TYPICAL_SPIN_PER_MPS,
+    carry_from_launch,
+)
+from oxgang.core.words.shots import MEASURED, TRIMS, Shot, Trajectory
+from oxgang.core.words.units import yd_from_m
+
+# Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
+ASK_OVER_YD: Final = 150.0
+# No club throws a ball this far: a slip, whatever the coach says.
+REFUSE_OVER_YD: Final = 400.0
+# A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
+# more likely sent in another unit (m/s for mph is 2.2 times, km/h for mph 1.6).
+SPEED_FITS: Final = (0.5, 1.7)
+# Without air a ball carries this many times its measured carry when the speed is plausible; only
+# outside is the flight computed.
+VACUUM_FITS: Final = (0.75, 1.6)
+
+
+# Days nearer the ends of what a computer can count have no neighbours.
+YEARS: Final = (1900, 2199)
+NO_SUCH_DAY: Final = f"Give a day of the years {YEARS[0]} to {YEARS[1]}"
+
+
+# A ball whose moment is longer ago than this waited over a weekend without network, or its clock is
+# wrong: the coach knows which.
+LATE_AFTER: Final = timedelta(days=2)
+
+
+def moment_question(hit_at: datetime, arrived_at: datetime) -> str:
+    """A question when a ball's moment is days off its arrival, both aware, else ""."""
+    if arrived_at - hit_at <= LATE_AFTER:
+        return ""
+    return (
+        f"The clock says that this ball was hit on {hit_at:%-d %B %Y}. Is that its day, or is it "
+        "of today?"
+    )
+
+
+def in_calendar(when: date) -> bool:
+    """Whether a day, or a moment, is one that a coach can mean."""
+    return YEARS[0] <= when.year <= YEARS[1]
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """Inclusive bounds of a measured value and how it is called to a person."""
+
+    lo: float
+    hi: float
+    name: str
+
+
+# Bounds beyond which a reading is an error of the device or of the typing. Common practice, no
+# published source; a ball speed above 90 m/s has never been recorded.
+LIMITS: Final = {
+    "carry_yd": Limit(0, REFUSE_OVER_YD, "carry"),
+    "total_yd": Limit(0, REFUSE_OVER_YD, "total"),
+    "launch_deg": Limit(-10, 80, "launch angle"),
+    "spin_rpm": Limit(0, 15_000, "spin"),
+    "ball_speed_mps": Limit(0, 90, "ball speed"),
+    "club_speed_mps": Limit(0, 70, "club speed"),
+    "attack_deg": Limit(-25, 15, "attack angle"),
+    "dynamic_loft_deg": Limit(0, 85, "dynamic loft"),
+    "apex_yd": Limit(0, 80, "apex"),
+    "landing_deg": Limit(0, 90, "landing angle"),
+    "offline_yd": Limit(-150, 150, "offline"),
+    "temperature_c": Limit(-30, 55, "temperature"),
+    "altitude_m": Limit(-430, 5_000, "altitude"),
+    "headwind_mps": Limit(-30, 30, "headwind"),
+    "ball_position_in": Limit(-12, 12, "ball position"),
+    "grip_down_in": Limit(-1, 8, "grip down"),
+}
+
+
+def problem_with(name: str, value: float) -> str:
+    """Why `value` cannot be the measured quantity `name`, or "" when it can."""
+    limit = LIMITS[name]
+    if not math.isfinite(value):
+        return f"The {limit.name} is not a number."
+    if value < 0 <= limit.lo:
+        return f"A {limit.name} cannot be negative."
+    if not limit.lo <= value <= limit.hi:
+        return f"A {limit.name} of {value:g} is outside {limit.lo:g} to {limit.hi:g}."
+    if name in ("carry_yd", "total_yd") and value == 0:
+        return f"A {limit.name} of 0 is not a shot. Mark the ball as a mishit with its real carry."
+    return ""
+
+
+def long_carry(distance_yd: float) -> str:
+    """The question about an unlikely distance [yd]."""
+    return f"{distance_yd:.4g} yards is long for a wedge. Keep it?"
+
+
+def speed_question(
+    ball_speed_mps: float | None,
+    carry_yd: float | None,
+    *,
+    launch_deg: float | None = None,
+    spin_rpm: float | None = None,
+) -> str:
+    """A question when a ball speed [m/s] and a carry [yd] cannot belong together, else ""."""
+    if ball_speed_mps is None or carry_yd is None:
+        return ""
+    launch = TYPICAL_LAUNCH_DEG[Trajectory.STOCK] if launch_deg is None else launch_deg
+    vacuum_m = ball_speed_mps**2 * math.sin(2 * math.radians(launch)) / GRAVITY_MPS2
+    if VACUUM_FITS[0] <= yd_from_m(vacuum_m) / carry_yd <= VACUUM_FITS[1]:
+        return ""
+    spin = TYPICAL_SPIN_PER_MPS * ball_speed_mps if spin_rpm is None else spin_rpm
+    flown = _flown_yd(round(2 * ball_speed_mps) / 2, round(launch), round(spin, -2))
+    if flown is None:
+        return f"A ball speed of {ball_speed_mps:.3g} m/s at {launch:.0f} degrees does not fly."
+    if SPEED_FITS[0] <= flown / carry_yd <= SPEED_FITS[1]:
+        return ""
+    return (
+        f"A ball speed of {ball_speed_mps:.3g} m/s carries about {flown:.0f} yards, "
+        f"not {carry_yd:.3g}. Is the unit right?"
+    )
+
+
+@lru_cache(maxsize=8192)
+def _flown_yd(ball_speed_mps: float, launch_deg: float, spin_rpm: float) -> float | None:
+    """Roughly how far such a ball carries [yd]; rounded by the caller, since files are long."""
+    try:
+        return carry_from_launch(ball_speed_mps, launch_deg, min(spin_rpm, 15_000.0), air=Air())
+    except InputError:
+        return None
+
+
+def question_about(shot: Shot) -> str:
+    """What is unlikely about a ball, as a question to the coach, or ""."""
+    distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
+    if distance is not None and distance > ASK_OVER_YD:
+        return long_carry(distance)
+    return speed_question(
+        shot.ball_speed_mps,
+        shot.carry_yd,
+        launch_deg=shot.launch_deg or TYPICAL_LAUNCH_DEG[shot.cell.trajectory],
+        spin_rpm=shot.spin_rpm,
+    )
+
+
+def check_shot(shot: Shot, *, confirmed: bool = False) -> None:
+    """Check a ball before it is stored.
+
+    Raises
+    ------
+    InputError
+        When a value cannot be right, with the field it concerns.
+    ConfirmationNeeded
+        When the carry or total is unlikely and `confirmed` is false.
+    """
+    if shot.carry_yd is None and shot.total_yd is None and shot.launch_deg is None:
+        raise InputError("A ball needs a carry, a total or a launch.", field="carry_yd")
+    for name in (*MEASURED, *TRIMS):
+        value = getattr(shot, name)
+        if value is None:
+            continue
+        if sentence := problem_with(name, value):
+            raise InputError(sentence, field=name)
+    if not confirmed and (question := question_about(shot)):
+        raise ConfirmationNeeded(question, field="carry_yd")

@@ -1,0 +1,212 @@
+"""Bringing measured balls to home conditions: one carry and its added uncertainty for each ball.
+
+Home is the academy's altitude, 20 degrees C, 50 % humidity, no wind, a premium ball from fairway.
+Air and wind are taken out by ball flight; ball and lie by their factors, whose uncertainty the
+carry model holds in common for all balls of a kind. A total becomes a carry by the run estimate.
+"""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from statistics import median
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.errors import InputError
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.conditions import (
+    HOME_TEMPERATURE_C,
+    SPIN_PER_MPS,
+    TYPICAL_LAUNCH_DEG,
+    carry_elsewhere,
+    home_air,
+    surface_factor,
+)
+from oxgang.core.flight.run import carry_from_total
+from oxgang.core.words.shots import Shot
+
+Array = NDArray[np.float64]
+
+# How well the flight takes air and wind out, as a share of what it changes: wind is a guess at one
+# height, launch and spin are mostly typical ones. Common practice, no published source.
+CONVERSION_SHARE_SD: Final = 0.3
+# How well a carry is read, by how (the note "read" of a ball): a laser to the landing mark, marker
+# boards by eye [yd]. A typed or monitor carry is taken as it stands.
+READ_SD_YD: Final = {"laser": 1.0, "eye": 3.0}
+# A ball that the flight cannot take home keeps its carry and is trusted this much less (log carry).
+UNCONVERTED_SD: Final = 0.06
+# Launches and spins outside are no pitch that flies: the typical ones are taken.
+FLYING_LAUNCH_DEG: Final = (8.0, 65.0)
+FLYING_SPIN_PER_MPS: Final = (40.0, 450.0)
+# Shorter carries are not worth a flight.
+LEAST_YD: Final = 3.0
+# Where many balls share air, wind, launch and spin, the change is computed at this many carries.
+NODES: Final = 12
+# How exactly the carry is met where it was hit [yd]: no device reads a hundredth.
+PRECISION_YD: Final = 0.01
+# Conditions are told apart to these steps: launch [degrees], spin for each m/s, wind [m/s].
+STEPS: Final = (0.5, 5.0, 0.1)
+
+
+@dataclass(frozen=True, slots=True)
+class HomeCarry:
+    """Carry at home [yd], None where only a launch is known, and its added sd (of log carry)."""
+
+    carry_yd: float | None
+    sd: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class _Setting:
+    """What a ball flew in, told apart by `STEPS`."""
+
+    launch_deg: float
+    spin_per_mps: float
+    density: float
+    headwind_mps: float
+
+
+def usual_altitude(shots: Sequence[Shot]) -> float:
+    """The altitude [m] at which most balls of a file were hit: its home where none is given."""
+    known = [shot.altitude_m for shot in shots if shot.altitude_m is not None]
+    return float(median(known)) if known else 0.0
+
+
+def at_home(shots: Sequence[Shot], home_altitude_m: float) -> list[HomeCarry]:
+    """The home carry of each ball. A ball that cannot be converted is trusted less."""
+    home = home_air(home_altitude_m).density()
+    carries = np.array([shot.carry_yd or np.nan for shot in shots], dtype=float)
+    sd = np.zeros(len(shots))
+    groups: dict[_Setting, list[int]] = defaultdict(list)
+    densities: dict[tuple[float, float], float] = {}
+    for i, shot in enumerate(shots):
+        at = _place(shot, home_altitude_m)
+        if at not in densities:
+            densities[at] = _density(*at)
+        total_only = shot.carry_yd is None and shot.total_yd is not None
+        if total_only or densities[at] != home or shot.headwind_mps:
+            groups[_setting(shot, densities[at])].append(i)
+    for setting, balls in groups.items():
+        _from_totals(shots, setting, balls, carries, sd)
+    _to_home(groups, carries, sd, home)
+    result = []
+    for i, shot in enumerate(shots):
+        if not np.isfinite(carries[i]):
+            result.append(HomeCarry(None))
+            continue
+        share = surface_factor(shot.ball, shot.lie).share
+        read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
+        added = float(np.hypot(sd[i], read))
+        result.append(HomeCarry(round(float(carries[i]) / share, 3), round(added, 5)))
+    return result
+
+
+def _place(shot: Shot, home_altitude_m: float) -> tuple[float, float]:
+    temperature = HOME_TEMPERATURE_C if shot.temperature_c is None else shot.temperature_c
+    altitude = home_altitude_m if shot.altitude_m is None else shot.altitude_m
+    return temperature, altitude
+
+
+def _density(temperature_c: float, altitude_m: float) -> float:
+    try:
+        return Air(temperature_c, altitude_m).density()
+    except InputError:  # a file from elsewhere may hold anything; such air is not taken out
+        return home_air(0.0).density()
+
+
+def _setting(shot: Shot, density: float) -> _Setting:
+    launch = shot.launch_deg
+    if launch is None or not FLYING_LAUNCH_DEG[0] <= launch <= FLYING_LAUNCH_DEG[1]:
+        launch = TYPICAL_LAUNCH_DEG[shot.cell.trajectory]
+    ratio = SPIN_PER_MPS[shot.cell.spin]
+    if shot.spin_rpm is not None and shot.ball_speed_mps:
+        measured = shot.spin_rpm / shot.ball_speed_mps
+        if FLYING_SPIN_PER_MPS[0] <= measured <= FLYING_SPIN_PER_MPS[1]:
+            ratio = measured
+    values = (launch, ratio, shot.headwind_mps or 0.0)
+    launch, ratio, wind = (round(v / s) * s for v, s in zip(values, STEPS, strict=True))
+    return _Setting(launch, ratio, density, wind)
+
+
+def _from_totals(
+    shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array
+) -> None:
+    for i in balls:
+        total = shots[i].total_yd
+        if shots[i].carry_yd is not None or total is None:
+            continue
+        try:
+            carry, run_sd = carry_from_total(
+                total,
+                setting.launch_deg,
+                setting.spin_per_mps,
+                density=setting.density,
+                headwind_mps=setting.headwind_mps,
+            )
+        except InputError:
+            # So short a total is nearly all run: two thirds of it, and hardly trusted.
+            carries[i], sd[i] = total * 2 / 3, 0.3
+        else:
+            carries[i], sd[i] = carry[0], run_sd[0] / carry[0]
+
+
+def _to_home(
+    groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, home_density: float
+) -> None:
+    """Fly all settings at once: each at its balls' carries, or at nodes between them."""
+    flown: list[tuple[_Setting, NDArray[np.intp], Array]] = []
+    for setting, balls in groups.items():
+        far = np.array([i for i in balls if carries[i] >= LEAST_YD], dtype=np.intp)
+        if not len(far) or (setting.density == home_density and not setting.headwind_mps):
+            continue
+        nodes = carries[far]
+        if len(far) > NODES:
+            nodes = np.linspace(nodes.min(), nodes.max() + LEAST_YD, NODES)
+        flown.append((setting, far, nodes))
+    if not flown:
+        return
+    rows = [len(nodes) for _, _, nodes in flown]
+    columns = [
+        np.repeat([getattr(setting, name) for setting, _, _ in flown], rows)
+        for name in ("launch_deg", "spin_per_mps", "density", "headwind_mps")
+    ]
+    table = np.stack([np.concatenate([nodes for _, _, nodes in flown]), *columns], 1)
+    changes = np.split(_change(table, home_density), np.cumsum(rows)[:-1])
+    for (_, far, nodes), change in zip(flown, changes, strict=True):
+        here = carries[far]
+        by = change if len(far) <= NODES else np.interp(here, nodes, change)
+        lost = ~np.isfinite(by)
+        known = np.where(lost, 0.0, by)
+        carries[far] = here * np.exp(known)
+        added = np.where(lost, UNCONVERTED_SD, CONVERSION_SHARE_SD * np.abs(known))
+        sd[far] = np.hypot(sd[far], added)
+
+
+def _change(table: Array, home_density: float) -> Array:
+    """Log of home carry over carry, for rows of carry, launch, spin ratio, density and wind.
+
+    A row that no ball speed fits is nan: halving finds it.
+    """
+    carry, launch, ratio, density, wind = table.T
+    try:
+        there = carry_elsewhere(
+            carry,
+            launch,
+            ratio,
+            here_density=density,
+            there_density=home_density,
+            here_headwind_mps=wind,
+            precision_yd=PRECISION_YD,
+        )
+    except InputError:
+        if len(table) == 1:
+            return np.array([np.nan])
+        middle = len(table) // 2
+        return np.concatenate(
+            [_change(table[:middle], home_density), _change(table[middle:], home_density)]
+        )
+    return np.asarray(np.log(there / carry))

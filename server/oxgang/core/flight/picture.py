@@ -1,0 +1,104 @@
+"""What a set-up does, from the club to the last roll: one call for the Flight view."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.impact import Contact, Launch, strike
+from oxgang.core.flight.launch import WINDOWS_DEG, Side, in_window
+from oxgang.core.flight.recipes import Recipe, delivery_of
+from oxgang.core.flight.run import Firmness, run_of
+from oxgang.core.flight.trajectory import Wind, fly
+from oxgang.core.words.shots import Trajectory
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A gate's bar, or tape on a net: height above the ground and distance from the ball [m]."""
+
+    height_m: float
+    distance_m: float
+
+
+@dataclass(frozen=True, slots=True)
+class Pictured:
+    """One shot drawn: its launch, flight and run. Path points are (x, z) in metres."""
+
+    trajectory: Trajectory
+    launch: Launch
+    window: Side
+    carry_yd: float
+    apex_yd: float
+    landing_deg: float
+    run_yd: float
+    run_sd_yd: float
+    path: list[tuple[float, float]]
+    above_gate_m: float | None
+    above_tape_m: float | None
+
+
+def picture(
+    recipes: Mapping[Trajectory, Recipe],
+    *,
+    loft_deg: float,
+    club_speed_mps: float,
+    contact: Contact | None = None,
+    air: Air | None = None,
+    wind: Wind | None = None,
+    firmness: Firmness = Firmness.MEDIUM,
+    gate: Bar | None = None,
+    tape: Bar | None = None,
+) -> list[Pictured]:
+    """The shots that recipes give with one club at one club speed [m/s].
+
+    Raises
+    ------
+    InputError
+        When a delivery or a launch is outside the ranges of `core.impact` and `core.flight`.
+    """
+    launches = {
+        t: strike(delivery_of(r, loft_deg=loft_deg, club_speed_mps=club_speed_mps), contact)
+        for t, r in recipes.items()
+    }
+    flown = fly(
+        [shot.ball_speed_mps for shot in launches.values()],
+        [shot.launch_deg for shot in launches.values()],
+        [shot.spin_rpm for shot in launches.values()],
+        air=air,
+        wind=wind or Wind(),
+        with_path=True,
+    )
+    runs = run_of(flown, firmness=firmness)
+    assert flown.path is not None
+    pictured = []
+    for i, (trajectory, launch) in enumerate(launches.items()):
+        path = flown.path[i]
+        end = int(np.argmax(path[:, 0] >= path[-1, 0])) + 1
+        pictured.append(
+            Pictured(
+                trajectory=trajectory,
+                launch=launch,
+                window=in_window(launch.launch_deg, WINDOWS_DEG[trajectory]),
+                carry_yd=float(flown.carry_yd[i]),
+                apex_yd=float(flown.apex_yd[i]),
+                landing_deg=float(flown.landing_deg[i]),
+                run_yd=float(runs.run_yd[i]),
+                run_sd_yd=float(runs.sd_yd[i]),
+                path=[(round(float(x), 3), round(float(z), 3)) for x, _, z in path[:end]],
+                above_gate_m=_above(gate, path[:end]),
+                above_tape_m=_above(tape, path[:end]),
+            )
+        )
+    return pictured
+
+
+def _above(bar: Bar | None, path: NDArray[np.float64]) -> float | None:
+    """How far above a bar [m] a path passes; None without a bar or where the path ends before."""
+    if bar is None or path[-1, 0] < bar.distance_m:
+        return None
+    return float(np.interp(bar.distance_m, path[:, 0], path[:, 2])) - bar.height_m

@@ -1,0 +1,207 @@
+"""Bounce and run after the carry, and carry from total.
+
+References
+----------
+Penner, A. R. (2002), "The run of a golf ball", Canadian Journal of Physics 80, 931; Haake (1991) on
+pitch marks. The constants of the bounce are Penner's, from memory; how they change with the
+firmness of the turf, and the uncertainty of a run, are common practice, no published source.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from oxgang.core.errors import InputError
+from oxgang.core.flight.ball import GRAVITY_MPS2, RADIUS_M, RADPS_PER_RPM
+from oxgang.core.flight.trajectory import SPEED_RANGE_MPS, SPIN_RANGE_RPM, Flights, fly
+from oxgang.core.words.units import M_PER_YD
+
+Array = NDArray[np.float64]
+
+TILT_DEG: Final = 15.4
+TILT_SPEED_MPS: Final = 18.6
+TILT_ANGLE_DEG: Final = 44.4
+FRICTION: Final = 0.40
+HARD_IMPACT_MPS: Final = 20.0
+HARD_RESTITUTION: Final = 0.120
+# Rolling resistance of mown turf, as a share of the weight (Penner 2002, from memory).
+ROLLING: Final = 0.131
+# The ball rolls once it bounces lower than this [m/s upwards].
+ROLLS_BELOW_MPS: Final = 0.35
+MOST_BOUNCES: Final = 40
+MAX_SLOPE_DEG: Final = 15.0
+# A run is known to about a third of itself and a yard. Common practice, no published source.
+RUN_SHARE_SD: Final = 0.35
+RUN_SD_YD: Final = 1.0
+HALVINGS: Final = 24
+# Where the ball speed of a total is looked for, in shares of the speed in a vacuum.
+BRACKET: Final = (0.4, 1.8)
+# The largest jump of a run from one bounce to one more [yd].
+JUMP_YD: Final = 3.0
+
+
+class Firmness(StrEnum):
+    SOFT = "soft"
+    MEDIUM = "medium"
+    FIRM = "firm"
+
+
+# How far the turf gives and how lively it is, relative to Penner's.
+_TILT: Final = {Firmness.SOFT: 1.25, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.75}
+_LIVELY: Final = {Firmness.SOFT: 0.75, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.2}
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """Run [yd] and its standard deviation [yd], arrays of shape (n,). Negative draws back."""
+
+    run_yd: Array
+    sd_yd: Array
+
+
+def run_after(
+    landing_speed_mps: ArrayLike,
+    landing_deg: ArrayLike,
+    spin_rpm: ArrayLike,
+    *,
+    firmness: Firmness = Firmness.MEDIUM,
+    slope_deg: float = 0.0,
+) -> Run:
+    """How far balls run after they land.
+
+    Parameters
+    ----------
+    landing_speed_mps, landing_deg, spin_rpm
+        Speed [m/s], angle below the horizontal [degrees] and backspin [rpm] at the landing; scalars
+        or shape (n,).
+    slope_deg
+        Slope of the ground along the shot [degrees], positive uphill.
+
+    Raises
+    ------
+    InputError
+        For a landing outside 1 to 60 m/s or 5 to 90 degrees, or a slope beyond 15 degrees.
+    """
+    speed, angle, spin = np.broadcast_arrays(
+        *(np.atleast_1d(np.asarray(a, float)) for a in (landing_speed_mps, landing_deg, spin_rpm))
+    )
+    if ((speed < 1) | (speed > 60)).any():
+        raise InputError("A landing speed is outside 1 to 60 m/s.", field="landing_speed_mps")
+    if ((angle < 5) | (angle > 90)).any():
+        raise InputError("A landing angle is outside 5 to 90 degrees.", field="landing_deg")
+    if abs(slope_deg) > MAX_SLOPE_DEG:
+        raise InputError(
+            f"A slope beyond {MAX_SLOPE_DEG:g} degrees is no green.", field="slope_deg"
+        )
+    slope = np.radians(slope_deg)
+    down = np.radians(angle) + slope
+    along, into = speed * np.cos(down), speed * np.sin(down)
+    turn = spin * RADPS_PER_RPM
+    gravity_in, gravity_along = GRAVITY_MPS2 * np.cos(slope), GRAVITY_MPS2 * np.sin(slope)
+    distance = np.zeros(speed.shape)
+    for _ in range(MOST_BOUNCES):
+        flying = into > ROLLS_BELOW_MPS
+        if not flying.any():
+            break
+        along, into, turn = np.where(
+            flying, _bounce(along, into, turn, firmness), (along, into, turn)
+        )
+        time = 2 * into / gravity_in
+        distance += np.where(flying, along * time - gravity_along * time**2 / 2, 0.0)
+        along = along - np.where(flying, gravity_along * time, 0.0)
+    resistance = 5 / 7 * (ROLLING * gravity_in + np.sign(along) * gravity_along)
+    distance += np.sign(along) * along**2 / (2 * np.maximum(resistance, 0.1))
+    run = distance * np.cos(slope) / M_PER_YD
+    return Run(run, RUN_SD_YD + RUN_SHARE_SD * np.abs(run))
+
+
+def _bounce(
+    along: Array, into: Array, turn: Array, firmness: Firmness
+) -> tuple[Array, Array, Array]:
+    """One bounce: speeds along and away from the ground, and backspin [rad/s]."""
+    speed = np.hypot(along, into)
+    from_vertical = np.degrees(np.arctan2(np.abs(along), into))
+    tilt = np.radians(
+        TILT_DEG * _TILT[firmness] * speed / TILT_SPEED_MPS * from_vertical / TILT_ANGLE_DEG
+    ) * np.sign(along)
+    x = along * np.cos(tilt) - into * np.sin(tilt)
+    y = along * np.sin(tilt) + into * np.cos(tilt)
+    hard = y > HARD_IMPACT_MPS
+    restitution = np.where(hard, HARD_RESTITUTION, 0.510 - 0.0375 * y + 0.000903 * y**2)
+    restitution = np.clip(restitution * _LIVELY[firmness], 0.0, 0.9)
+    slip = x + RADIUS_M * turn
+    needed = 2 * np.abs(slip) / (7 * (1 + restitution) * np.maximum(y, 1e-9))
+    slides = needed > FRICTION
+    push = FRICTION * (1 + restitution) * y * np.sign(slip)
+    x_after = np.where(slides, x - push, 5 / 7 * x - 2 / 7 * RADIUS_M * turn)
+    turn_after = np.where(slides, turn - 5 / (2 * RADIUS_M) * push, -x_after / RADIUS_M)
+    up = restitution * y
+    return (
+        x_after * np.cos(tilt) - up * np.sin(tilt),
+        np.maximum(x_after * np.sin(tilt) + up * np.cos(tilt), 0.0),
+        turn_after,
+    )
+
+
+def run_of(
+    flights: Flights, *, firmness: Firmness = Firmness.MEDIUM, slope_deg: float = 0.0
+) -> Run:
+    """The run of balls that `core.flight.fly` brought down."""
+    return run_after(
+        flights.landing_speed_mps,
+        flights.landing_deg,
+        flights.landing_spin_rpm,
+        firmness=firmness,
+        slope_deg=slope_deg,
+    )
+
+
+def carry_from_total(
+    total_yd: ArrayLike,
+    launch_deg: ArrayLike,
+    spin_per_speed: ArrayLike,
+    *,
+    density: float,
+    headwind_mps: float = 0.0,
+    firmness: Firmness = Firmness.MEDIUM,
+) -> tuple[Array, Array]:
+    """Carry [yd] and its standard deviation [yd] from a total, shapes (n,).
+
+    Parameters
+    ----------
+    total_yd
+        Carry and run together [yd].
+    launch_deg, spin_per_speed
+        Launch angle [degrees] and spin for each m/s of ball speed [rpm], measured or typical.
+
+    Raises
+    ------
+    InputError
+        When no carry makes this total.
+    """
+    total, launch, ratio = np.broadcast_arrays(
+        *(np.atleast_1d(np.asarray(a, float)) for a in (total_yd, launch_deg, spin_per_speed))
+    )
+
+    def rolled(speed: Array) -> tuple[Array, Run]:
+        spin = np.minimum(ratio * speed, SPIN_RANGE_RPM[1])
+        flights = fly(speed, launch, spin, density=density, headwind_mps=headwind_mps)
+        return flights.carry_yd, run_of(flights, firmness=firmness)
+
+    # Bisection over the ball speed: a run jumps with each bounce more, which upsets quicker ways.
+    vacuum = np.sqrt(GRAVITY_MPS2 * total * M_PER_YD / np.sin(2 * np.radians(launch)))
+    lo, hi = (np.clip(share * vacuum, *SPEED_RANGE_MPS) for share in BRACKET)
+    for _ in range(HALVINGS):
+        middle = (lo + hi) / 2
+        carry, run = rolled(middle)
+        short = carry + run.run_yd < total
+        lo, hi = np.where(short, middle, lo), np.where(short, hi, middle)
+    carry, run = rolled(hi)
+    if (np.abs(carry + run.run_yd - total) > JUMP_YD).any():
+        raise InputError("No carry makes this total at this launch and spin.", field="total_yd")
+    return carry, run.sd_yd

@@ -1,0 +1,197 @@
+"""Closing a gap: other ways to hit what the student owns, each computed on this student's model.
+
+What a trim, a grip or a tempo is worth is common practice, no published source, until the student
+has balls of it; a swing between two and another height come from the fitted model itself.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from enum import StrEnum
+from itertools import pairwise, product
+from typing import Final
+
+import numpy as np
+
+from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
+from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.prior import Point
+from oxgang.core.ground.gaps import Stretch, leaves
+from oxgang.core.ground.stages import Stage
+from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
+
+MOST_EACH: Final = 5
+# Shares of the carry and their uncertainty: gripping down an inch, and two.
+GRIP_DOWN: Final = ((1, 0.97, 0.015), (2, 0.94, 0.02))
+# The ball three inches back or forward: longer or shorter by so many yards, and the uncertainty.
+TRIM_IN: Final = 3.0
+TRIM_YD: Final = 5.0
+TRIM_SD_YD: Final = 2.0
+
+
+class Way(StrEnum):
+    """The ways to close a gap, the one to prefer first."""
+
+    KNOWN = "hit what is only estimated"
+    GRIP = "grip down"
+    BETWEEN = "a swing between two"
+    HEIGHT = "another height"
+    TRIM = "ball-position trim"
+    TEMPO = "tempo"
+    SPIN = "spin"
+
+
+# What each stage allows: contact keeps to stock with known swings, trajectory takes all.
+ALLOWED: Final = {
+    Stage.CONTACT: {Way.KNOWN, Way.GRIP},
+    Stage.DISTANCE: {Way.KNOWN, Way.GRIP, Way.BETWEEN, Way.TRIM},
+    Stage.TRAJECTORY: set(Way),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Fill:
+    """One way to close a gap. Carry and interval in yards; `closes` is how many of its yardages.
+
+    `key` is the cell hit, or the one it starts from with a trim [inches]; `words` say what to do.
+    """
+
+    way: Way
+    key: CellKey
+    words: str
+    carry_yd: float
+    carry_lo_yd: float
+    carry_hi_yd: float
+    shot_sd_yd: float
+    closes: int
+    ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
+
+
+def fills_for(
+    gap: Stretch,
+    matrix: Matrix,
+    evidence: Evidence,
+    *,
+    tolerance_yd: float,
+    stage: Stage,
+    later: bool = False,
+) -> list[Fill]:
+    """Ways to close a gap, best first.
+
+    Preferred: what closes most of it; then in the order of `Way`; then less loft and the shorter
+    swing. Never a swing longer than the longest of the scale that the student has hit, unless
+    `later` asks what will close it once stage and swing have grown.
+    """
+    loft = {club.label: club.loft_deg for club in evidence.clubs}
+    arm = {p.label: p.arm_deg for p in evidence.positions}
+    longest = max((arm[c.key.swing] for c in matrix.cells if c.balls), default=0.0)
+    if later:
+        longest = max(arm.values(), default=0.0)
+        stage = Stage.TRAJECTORY
+    candidates = [
+        *_estimated(matrix.cells, arm, longest),
+        *_trims(matrix.cells),
+        *_modelled(matrix, evidence, longest),
+    ]
+    found = []
+    for fill in candidates:
+        if fill.way not in ALLOWED[stage]:
+            continue
+        left = leaves(gap, fill.carry_yd, tolerance_yd)
+        closes = gap.width - sum(stretch.width for stretch in left)
+        if closes:
+            found.append(replace(fill, closes=closes))
+    ways = list(Way)
+    found.sort(
+        key=lambda f: (
+            -f.closes,
+            ways.index(f.way),
+            loft.get(f.key.club, 90.0),
+            arm.get(f.key.swing, 180.0),
+        )
+    )
+    best: dict[tuple[Way, str], Fill] = {}
+    for fill in found:
+        best.setdefault((fill.way, fill.key.club), fill)
+    return list(best.values())[:MOST_EACH]
+
+
+def _estimated(cells: Sequence[Cell], arm: dict[str, float], longest: float) -> list[Fill]:
+    """Cells of the scale that nobody has hit yet."""
+    fills = []
+    for cell in cells:
+        if cell.basis is Basis.ESTIMATED and arm[cell.key.swing] <= longest:
+            stock = cell.key.trajectory is Trajectory.STOCK
+            way = Way.KNOWN if stock else Way.HEIGHT
+            words = f"{cell.key.club} {cell.key.swing} {cell.key.trajectory}"
+            fills.append(
+                Fill(
+                    way, cell.key, words, cell.carry_yd, cell.carry_lo_yd, cell.carry_hi_yd,
+                    cell.shot_sd_yd, 0,
+                )
+            )  # fmt: skip
+    return fills
+
+
+def _trims(cells: Sequence[Cell]) -> list[Fill]:
+    """Gripping down and moving the ball, from measured stock cells."""
+    fills = []
+    for cell in cells:
+        if cell.basis is not Basis.MEASURED or cell.key.trajectory is not Trajectory.STOCK:
+            continue
+        name = f"{cell.key.club} {cell.key.swing}"
+        sd = cell.half_yd / INTERVAL_Z
+        for inches, share, unknown in GRIP_DOWN:
+            carry = cell.carry_yd * share
+            half = INTERVAL_Z * float(np.hypot(sd, unknown * cell.carry_yd))
+            words = f"{name}, grip down {inches} in"
+            fills.append(
+                Fill(Way.GRIP, cell.key, words, carry, carry - half, carry + half,
+                     cell.shot_sd_yd, 0, grip_down_in=inches)
+            )  # fmt: skip
+        for sign, where in ((1, "back"), (-1, "forward")):
+            carry = cell.carry_yd + sign * TRIM_YD
+            half = INTERVAL_Z * float(np.hypot(sd, TRIM_SD_YD))
+            words = f"{name}, ball {TRIM_IN:g} in {where}"
+            fills.append(
+                Fill(Way.TRIM, cell.key, words, carry, carry - half, carry + half,
+                     cell.shot_sd_yd, 0, ball_position_in=sign * TRIM_IN)
+            )  # fmt: skip
+    return fills
+
+
+def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
+    """Swings between two, other tempos and spins: new points of the student's own model."""
+    wanted: list[tuple[Way, CellKey, str, Point]] = []
+    clubs = evidence.clubs
+    reach = [p for p in evidence.positions if p.arm_deg <= longest]
+    for club, (a, b) in product(clubs, pairwise(reach)):
+        arm = (a.arm_deg + b.arm_deg) / 2
+        key = CellKey(club.label, a.label)
+        words = f"{club.label} between {a.label} and {b.label}"
+        wanted.append((Way.BETWEEN, key, words, Point(club.label, club.loft_deg, arm)))
+    stock = Trajectory.STOCK
+    for club, p in product(clubs, reach):
+        for tempo in (Tempo.SLOWER, Tempo.FASTER):
+            key = CellKey(club.label, p.label, stock, Spin.CHECK, tempo)
+            point = Point(club.label, club.loft_deg, p.arm_deg, stock, Spin.CHECK, tempo)
+            wanted.append((Way.TEMPO, key, f"{club.label} {p.label}, {tempo} tempo", point))
+        for spin in (Spin.RELEASE, Spin.GRAB):
+            key = CellKey(club.label, p.label, stock, spin)
+            point = Point(club.label, club.loft_deg, p.arm_deg, stock, spin)
+            wanted.append((Way.SPIN, key, f"{club.label} {p.label}, {spin}", point))
+    if not wanted:
+        return []
+    carries, deviations = evidence.carries([point for *_, point in wanted])
+    fills = []
+    for (way, key, words, _), mean, sd in zip(wanted, carries, deviations, strict=True):
+        carry, half = float(mean), INTERVAL_Z * float(sd)
+        fills.append(
+            Fill(
+                way, key, words, carry, carry * float(np.exp(-half)), carry * float(np.exp(half)),
+                carry * matrix.spread, 0,
+            )
+        )  # fmt: skip
+    return fills

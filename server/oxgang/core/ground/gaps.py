@@ -1,0 +1,162 @@
+"""Coverage of the ground: which yardages have a shot, which lie fallow, which shot is best."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import combinations, groupby
+from typing import Final, Protocol
+
+from oxgang.core.carry.cells import INTERVAL_Z
+from oxgang.core.errors import InputError
+from oxgang.core.words.shots import CellKey
+
+FROM_YD: Final = 30
+TO_YD: Final = 100
+TOLERANCE_YD: Final = 2.5
+TOLERANCE_RANGE_YD: Final = (0.5, 10.0)
+GROUND_LIMITS_YD: Final = (5, 200)
+# Two cells whose carries are this close do the same job.
+OVERLAP_YD: Final = 1.0
+# An estimate whose interval reaches further than so many tolerances covers no ground.
+TRUSTED_TOLERANCES: Final = 2.0
+# Yardages are compared in decimals; binary fractions must not decide what is covered.
+_EPSILON: Final = 1e-9
+
+
+class Carrying(Protocol):
+    """Anything with a carry and a spread [yd]: a matrix cell, a row of a matrix file."""
+
+    @property
+    def key(self) -> CellKey: ...
+    @property
+    def carry_yd(self) -> float: ...
+    @property
+    def shot_sd_yd(self) -> float: ...
+    @property
+    def carry_lo_yd(self) -> float | None: ...
+    @property
+    def carry_hi_yd(self) -> float | None: ...
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A run of whole yardages, first and last included."""
+
+    from_yd: int
+    to_yd: int
+
+    @property
+    def width(self) -> int:
+        """Number of whole yardages in the stretch."""
+        return self.to_yd - self.from_yd + 1
+
+
+def checked_tolerance(tolerance_yd: float) -> float:
+    """The tolerance [yd], once it is one that a student can be held to.
+
+    Raises
+    ------
+    InputError
+        Outside half a yard to ten yards.
+    """
+    lo, hi = TOLERANCE_RANGE_YD
+    if not (math.isfinite(tolerance_yd) and lo <= tolerance_yd <= hi):
+        raise InputError(
+            f"A tolerance of {tolerance_yd:g} yards is outside {lo:g} to {hi:g}.",
+            field="tolerance_yd",
+        )
+    return tolerance_yd
+
+
+def checked_range(from_yd: int, to_yd: int) -> None:
+    """Check the ground a student works on.
+
+    Raises
+    ------
+    InputError
+        When the range is reversed, reaches under 5 yards or over 200.
+    """
+    lo, hi = GROUND_LIMITS_YD
+    if from_yd >= to_yd:
+        raise InputError(
+            f"The ground runs from {from_yd} to {to_yd} yards: give the shorter one first.",
+            field="from_yd",
+        )
+    if from_yd < lo or to_yd > hi:
+        raise InputError(f"Keep the ground between {lo} and {hi} yards.", field="to_yd")
+
+
+def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:
+    """Whether a cell counts as ground: measured, or estimated well enough to be played."""
+    return measured or half_yd <= TRUSTED_TOLERANCES * tolerance_yd
+
+
+def covers(carry_yd: float, yardage: int, tolerance_yd: float) -> bool:
+    """Whether a carry is within the tolerance of a whole yardage (inclusive)."""
+    return abs(carry_yd - yardage) <= tolerance_yd + _EPSILON
+
+
+def covered_yardages(
+    cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
+) -> list[int]:
+    """The whole yardages in [from_yd, to_yd] that some cell covers, ascending."""
+    return [
+        y
+        for y in range(from_yd, to_yd + 1)
+        if any(covers(c.carry_yd, y, tolerance_yd) for c in cells)
+    ]
+
+
+def stretches(yardages: Sequence[int]) -> list[Stretch]:
+    """Maximal runs of consecutive whole yardages. `yardages` ascends without repeats."""
+    runs = []
+    for _, group in groupby(enumerate(yardages), key=lambda pair: pair[1] - pair[0]):
+        run = [y for _, y in group]
+        runs.append(Stretch(run[0], run[-1]))
+    return runs
+
+
+def fallow(
+    cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
+) -> list[Stretch]:
+    """The gaps: maximal runs of whole yardages that no cell covers."""
+    ploughed = set(covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd))
+    return stretches([y for y in range(from_yd, to_yd + 1) if y not in ploughed])
+
+
+def leaves(gap: Stretch, carry_yd: float, tolerance_yd: float) -> list[Stretch]:
+    """What one more carry leaves fallow of a gap."""
+    return stretches(
+        [y for y in range(gap.from_yd, gap.to_yd + 1) if not covers(carry_yd, y, tolerance_yd)]
+    )
+
+
+def overlaps(cells: Sequence[Carrying]) -> list[tuple[CellKey, CellKey]]:
+    """Pairs of cells whose carries are within one yard of each other."""
+    return [
+        (a.key, b.key)
+        for a, b in combinations(cells, 2)
+        if abs(a.carry_yd - b.carry_yd) <= OVERLAP_YD + _EPSILON
+    ]
+
+
+def expected_miss_yd(cell: Carrying, yardage: float) -> float:
+    """Root mean square distance [yd] of one solid ball from the yardage.
+
+    It counts the distance of the mean, the scatter, and what is not known of the mean.
+    """
+    unknown = 0.0
+    if cell.carry_lo_yd is not None and cell.carry_hi_yd is not None:
+        unknown = (cell.carry_hi_yd - cell.carry_lo_yd) / 2 / INTERVAL_Z
+    return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd, unknown)
+
+
+def best_at(cells: Sequence[Carrying], yardage: float, *, most: int = 3) -> list[int]:
+    """Indices of the cells that leave one ball nearest to the yardage, best first.
+
+    Ranked by `expected_miss_yd`, so that a tight shot a yard off beats a loose one on the number.
+    """
+    ranked = sorted(range(len(cells)), key=lambda i: expected_miss_yd(cells[i], yardage))
+    return ranked[:most]

@@ -1,0 +1,76 @@
+"""A student's sessions one after another: what each said of the matrix that stood before it."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import Change
+from oxgang.core.keeping.drift.cusum import Cusum, cusum
+from oxgang.core.keeping.drift.shift import Shift, shift
+
+# Sessions looked back on; ones of fewer solid balls, or with fewer behind them, say too little.
+LOOK_BACK: Final = 8
+FEWEST_NEW: Final = 5
+FEWEST_STANDING: Final = 8
+
+
+@dataclass(frozen=True, slots=True)
+class SessionScore:
+    """One session's common shift against what stood before it, in standard deviations too."""
+
+    day: date
+    balls: int
+    shift: Shift
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class Trend:
+    """Sessions oldest first, their cumulative sums, and the first day of a slow change.
+
+    `share` is what the sessions since then add up to, as a share of the carry.
+    """
+
+    sessions: list[SessionScore]
+    sums: Cusum
+    since: date | None
+    share: float
+
+
+def trend_of(
+    hits: Sequence[Hit], changes: Sequence[Change] = (), *, look_back: int = LOOK_BACK
+) -> Trend:
+    """Each of the last sessions against the balls before it, and whether they add up.
+
+    The standing matrix takes in every session, so that what is left over in one direction again and
+    again is a change that it follows too slowly. An event begins the sums anew.
+    """
+    by_day: dict[date, list[Hit]] = defaultdict(list)
+    for hit in hits:
+        if hit.counts and hit.day and not hit.told:
+            by_day[hit.day].append(hit)
+    days = sorted(by_day)
+    restart = max((c.on for c in changes if not c.club), default=None)
+    chosen = [d for d in days if restart is None or d >= restart]
+    scores = []
+    for day in chosen[-look_back:]:
+        earlier = [d for d in days if d < day]
+        standing = [hit for d in earlier for hit in by_day[d]]
+        if len(by_day[day]) < FEWEST_NEW or len(standing) < FEWEST_STANDING:
+            continue
+        past = [c for c in changes if c.on <= day]
+        found = shift(standing, by_day[day], stood_on=earlier[-1], day=day, changes=past)
+        score = math.log1p(found.share) / found.sd
+        scores.append(SessionScore(day, len(by_day[day]), found, score))
+    sums = cusum([s.score for s in scores])
+    if sums.alarm is None or sums.began is None:
+        return Trend(scores, sums, None, 0.0)
+    part = scores[sums.began : sums.alarm + 1]
+    moved = sum(math.log1p(s.shift.share) for s in part)
+    return Trend(scores, sums, part[0].day, math.expm1(moved))

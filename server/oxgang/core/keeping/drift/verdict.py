@@ -1,0 +1,184 @@
+"""What follows from new balls: let them blend in, start from a date, or hit a check-up."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from typing import Final
+
+import numpy as np
+from scipy.special import betaln, chdtrc, gammaln
+
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import DAY_SD, Change
+from oxgang.core.keeping.drift.scopes import Reach, Suspicion, suspicions
+from oxgang.core.keeping.drift.shift import Shift, common_shift, hold_against
+
+# Below the first probability that nothing moved, something has; above the second, the balls blend
+# in, unless the common shift alone is more than chance.
+SURE: Final = 0.05
+OPEN: Final = 0.5
+# One scope must hold this much of the probability before old numbers are left for it.
+CLEAR: Final = 0.6
+FEWEST_TO_REPLACE: Final = 8
+# A day of strikes, or of scatter, as bad as this comes by chance this rarely.
+BAD_DAY: Final = 0.05
+# Half a dozen to a bucket: what a check-up may ask for.
+CHECK_UP_BALLS: Final = (10, 40)
+# Deviations that make a change as large as this one stand out four times in five (1.96 + 0.84).
+POWER_Z: Final = 2.8
+# A conversion home (wind, air, range balls) of this share of the carry is said aloud.
+CONDITIONS_SAID: Final = 0.04
+
+
+class Advice(StrEnum):
+    BLEND = "blend"
+    REPLACE = "replace"
+    CHECK_UP = "check-up"
+
+
+@dataclass(frozen=True, slots=True)
+class Struck:
+    """Balls counted: solid ones and all, in the new balls and before them.
+
+    `conditions` is the share of the carry that bringing the new balls home added.
+    """
+
+    solid: int
+    balls: int
+    usual_solid: int
+    usual_balls: int
+    conditions: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class DayOfStrikes:
+    """How the new balls were struck against what is usual.
+
+    `chance` is how often the student has so few solid balls; `scatter` is that of solid balls over
+    the usual one, and `scatter_chance` how often it is so large.
+    """
+
+    struck: Struck
+    chance: float
+    scatter: float
+    scatter_chance: float
+
+    @property
+    def bad(self) -> bool:
+        """Whether this was a bad day of strikes: fewer solid ones than usual."""
+        return self.chance < BAD_DAY
+
+    @property
+    def wild(self) -> bool:
+        """Whether the solid balls scattered more than usual."""
+        return self.scatter_chance < BAD_DAY
+
+    @property
+    def by_conditions(self) -> bool:
+        """Whether so much was put down to conditions that it is worth a word."""
+        return abs(self.struck.conditions) >= CONDITIONS_SAID
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """The common shift, how probable it is that nothing moved, what may have, and what to do.
+
+    `since` is the first day of the new balls; `balls` how many a check-up needs; `only` names the
+    one club that was hit, or is empty: what it says of the student it may say of itself alone.
+    """
+
+    shift: Shift
+    nothing: float
+    suspicions: list[Suspicion]
+    strikes: DayOfStrikes
+    advice: Advice
+    balls: int | None
+    since: date
+    only: str = ""
+
+
+def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
+    """A day of strikes against the usual share of solid balls and the usual scatter.
+
+    Parameters
+    ----------
+    scatter, freedom
+        Scatter of the day's solid balls over the usual one, and its degrees of freedom.
+
+    References
+    ----------
+    Beta-binomial tail with Jeffreys' prior, chi-square tail: Gelman et al., Bayesian Data Analysis,
+    sections 2.4 and 2.6. From memory.
+    """
+    a = struck.usual_solid + 0.5
+    b = struck.usual_balls - struck.usual_solid + 0.5
+    n, k = struck.balls, np.arange(struck.solid + 1)
+    choose = gammaln(n + 1) - gammaln(k + 1) - gammaln(n - k + 1)
+    tail = float(np.exp(choose + betaln(k + a, n - k + b) - betaln(a, b)).sum())
+    chance = min(1.0, tail) if n and struck.usual_balls else 1.0
+    wild = float(chdtrc(freedom, freedom * scatter**2)) if freedom > 0 else 1.0
+    return DayOfStrikes(struck, chance, scatter, wild)
+
+
+def judge(
+    standing: Sequence[Hit],
+    new: Sequence[Hit],
+    struck: Struck,
+    *,
+    stood_on: date,
+    day: date,
+    changes: Sequence[Change] = (),
+) -> Verdict:
+    """New balls against the standing matrix, and what to do (see `hold_against`).
+
+    Raises
+    ------
+    InputError
+        When no new ball counts.
+    """
+    held = hold_against(standing, new, stood_on=stood_on, day=day, changes=changes)
+    nothing, found = suspicions(held.points, held.balls, held.off, held.covariance)
+    whole = common_shift(held)
+    scatter = 1.0
+    if held.freedom > 0:
+        scatter = math.sqrt(held.scatter / held.freedom) / held.standing_spread
+    strikes = day_of(struck, scatter=scatter, freedom=held.freedom)
+    clubs, arms = ({getattr(p, name) for p in held.points} for name in ("club", "arm_deg"))
+    told_apart = len(clubs) > 1 and len(arms) > 1
+    advice = _advice(whole, nothing, found, strikes)
+    if advice is Advice.REPLACE and found[0].scope.reach is Reach.STUDENT and not told_apart:
+        # One club or one swing cannot speak for all the others.
+        advice = Advice.CHECK_UP
+    balls = None
+    if advice is Advice.CHECK_UP:
+        balls = check_up_balls(found[0].share, held.standing_spread)
+    since = min((hit.day for hit in new if hit.counts and hit.day), default=day)
+    only = next(iter(clubs)) if len(clubs) == 1 else ""
+    return Verdict(whole, nothing, found, strikes, advice, balls, since, only)
+
+
+def check_up_balls(share: float, spread: float) -> int:
+    """How many balls make a change by this share of the carry stand out four times in five.
+
+    `spread` is the scatter of single balls, of log carry. Balls cannot beat what the day itself
+    adds, so that a small change gets the largest check-up.
+    """
+    least, most = CHECK_UP_BALLS
+    room = (math.log1p(abs(share)) / POWER_Z) ** 2 - DAY_SD**2
+    return most if room <= spread**2 / most else max(least, math.ceil(spread**2 / room))
+
+
+def _advice(
+    whole: Shift, nothing: float, found: Sequence[Suspicion], strikes: DayOfStrikes
+) -> Advice:
+    first = found[0] if found else None
+    if first is None or (nothing >= OPEN and not whole.changed):
+        return Advice.BLEND
+    clear = first.probability >= CLEAR * (1 - nothing) and first.balls >= FEWEST_TO_REPLACE
+    if nothing < SURE and clear and not (strikes.bad or strikes.wild):
+        return Advice.REPLACE
+    return Advice.CHECK_UP

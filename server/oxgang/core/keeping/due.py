@@ -1,0 +1,209 @@
+"""What is due: cells that a student plays by and that can no longer be trusted, and why.
+
+A cell matters when the student plays by it: it has balls of its own or stands on the card that was
+handed out, and its carry is one of the yardages that the student needs. It is due when its interval
+reaches further than the student's tolerance. A new club's cells stand in for those of the club that
+it took the place of.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from typing import Final
+
+from oxgang.core.carry.cells import OLD_AFTER_DAYS, Cell
+from oxgang.core.keeping.drift.sessions import Trend
+from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
+from oxgang.core.words.shots import CellKey
+
+# A cell this many tolerances wide is as due as can be.
+WIDEST: Final = 3.0
+# An event older than this has had its sessions or is forgotten, as a reason to say first.
+RECENT_DAYS: Final = 270
+# What comes before a cell that is merely wide, in the order of the list.
+DRIFT_NEED: Final = 0.4
+WAITING_NEED: Final = 0.1
+
+
+class State(StrEnum):
+    """How a student's numbers stand."""
+
+    NO_BAG = "no bag"
+    NO_BALLS = "nothing measured"
+    DUE = "due"
+    TRUE = "true"
+
+
+@dataclass(frozen=True, slots=True)
+class Wide:
+    """A cell that matters and is wider than the tolerance [yd]."""
+
+    key: CellKey
+    carry_yd: float
+    half_yd: float
+
+
+@dataclass(frozen=True, slots=True)
+class Due:
+    """How a student's numbers stand, what is due and why, in a coach's words.
+
+    `need` orders students: 0 is nothing to do. `matters` counts the cells the student plays by,
+    `doubtful` is the share of them that is wide.
+    """
+
+    state: State
+    need: float
+    matters: int
+    wide: list[Wide]
+    reasons: list[str]
+
+    @property
+    def doubtful(self) -> float:
+        return len(self.wide) / self.matters if self.matters else 0.0
+
+
+def matters(
+    cells: Sequence[Cell],
+    *,
+    from_yd: float,
+    to_yd: float,
+    on_card: Collection[CellKey] = (),
+    stands_in: Mapping[str, Collection[CellKey]] | None = None,
+) -> list[Cell]:
+    """The cells a student plays by.
+
+    Parameters
+    ----------
+    on_card
+        The measured cells of the card that was last handed out.
+    stands_in
+        For a new club, the cells of the club that it took the place of.
+    """
+    others = {
+        (club, key.swing, key.trajectory, key.spin, key.tempo)
+        for club, keys in (stands_in or {}).items()
+        for key in keys
+    }
+
+    def played(cell: Cell) -> bool:
+        k = cell.key
+        name = (k.club, k.swing, k.trajectory, k.spin, k.tempo)
+        return bool(cell.balls) or k in on_card or name in others
+
+    return [c for c in cells if from_yd <= c.carry_yd <= to_yd and played(c)]
+
+
+def due_of(
+    played: Sequence[Cell],
+    *,
+    as_of: date,
+    tolerance_yd: float,
+    clubs: int,
+    balls: int,
+    last_hit: date | None,
+    waiting: int = 0,
+    events: Sequence[Happened] = (),
+    new_clubs: Mapping[str, date] | None = None,
+    trend: Trend | None = None,
+) -> Due:
+    """What is due of the cells that matter (see `matters`).
+
+    Parameters
+    ----------
+    clubs, balls, waiting
+        How many clubs are in the bag, how many balls were ever hit, and how many wait for a review.
+    new_clubs
+        Clubs that took the place of others, with the day.
+    """
+    wait = [f"{waiting} {_balls(waiting)} for a review"] if waiting else []
+    if not clubs:
+        return Due(State.NO_BAG, 0.02, 0, [], ["No wedge in the bag yet", *wait])
+    if not balls:
+        first = "Nothing measured yet: one swing with every wedge first"
+        return Due(State.NO_BALLS, 0.05, 0, [], [first, *wait])
+    if not played:
+        nothing = "No number yet within the yards that are needed"
+        return Due(State.NO_BALLS, 0.05, 0, [], [nothing, *wait])
+    wide = [Wide(c.key, c.carry_yd, c.half_yd) for c in played if c.half_yd > tolerance_yd]
+    excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
+    need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
+    reasons = _new_clubs(played, wide, new_clubs or {})
+    reasons += _events(wide, events, as_of)
+    if trend is not None and trend.since is not None:
+        need += DRIFT_NEED
+        way = "longer" if trend.share > 0 else "shorter"
+        reasons.append(
+            f"Creeping {way} since {trend.since:%-d %b}: {100 * abs(trend.share):.0f} % so far"
+        )
+    if wide:
+        reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
+    reasons += wait
+    drifting = trend is not None and trend.since is not None
+    state = State.DUE if wide or drifting else State.TRUE
+    return Due(state, need, len(played), wide, reasons or ["Every number holds"])
+
+
+def _balls(n: int) -> str:
+    return "ball waits" if n == 1 else "balls wait"
+
+
+def _new_clubs(
+    played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]
+) -> list[str]:
+    said = []
+    for club, since in new_clubs.items():
+        own = sum(c.balls for c in played if c.key.club == club)
+        if any(w.key.club == club for w in wide):
+            hit = "not a ball with it yet" if not own else f"only {own} balls with it"
+            said.append(f"New {club} since {since:%-d %b}: {hit}")
+    return said
+
+
+def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[str]:
+    said = []
+    for event in sorted(events, key=lambda e: e.on, reverse=True):
+        if not EFFECTS[event.kind].sd or (as_of - event.on).days > RECENT_DAYS:
+            continue
+        hurt = sum(event.club in ("", w.key.club) for w in wide)
+        if hurt:
+            said.append(f"{_said(event)}: {hurt} {_numbers(hurt)} open")
+    return said
+
+
+def _said(event: Happened) -> str:
+    day = f"{event.on:%-d %b}"
+    if event.kind is EventKind.BREAK:
+        return f"Back from a break on {day}"
+    if event.kind is EventKind.RESET:
+        return f"{event.touched} moved on {day}".capitalize()
+    what = event.kind.capitalize() + (f" ({event.club})" if event.club else "")
+    return f"{what} on {day}"
+
+
+def _numbers(n: int) -> str:
+    return "number is" if n == 1 else "numbers are"
+
+
+def _wide(
+    played: Sequence[Cell],
+    wide: Sequence[Wide],
+    tolerance_yd: float,
+    as_of: date,
+    last_hit: date | None,
+) -> str:
+    widest = max(wide, key=lambda w: w.half_yd / tolerance_yd)
+    if len(wide) == 1:
+        what = f"{_name(widest.key)} is"
+    else:
+        what = f"{len(wide)} of {len(played)} numbers are"
+    old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
+    since = f", last hit {last_hit:%-d %b}" if old and last_hit else ""
+    return f"{what} wider than ± {tolerance_yd:g} yd{since}"
+
+
+def _name(key: CellKey) -> str:
+    height = "" if key.trajectory == "stock" else f" {key.trajectory}"
+    return f"{key.club} {key.swing}{height}"

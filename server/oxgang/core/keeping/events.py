@@ -1,0 +1,133 @@
+"""What happens to a student and makes old numbers doubtful: a new club, a lesson, a winter.
+
+An event widens what it touches and leaves the rest. How far each kind may move the carries is
+common practice, no published source; the balls hit afterwards overrule it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from typing import Final
+
+from oxgang.core.carry.noise import Change
+from oxgang.core.errors import InputError
+from oxgang.core.words.shots import Trajectory
+
+
+class EventKind(StrEnum):
+    NEW_CLUB = "new club"
+    BENT = "club bent"
+    GROOVES = "new grooves"
+    BALL = "other ball"
+    TECHNIQUE = "technique"
+    SCHOOL = "other school"
+    INJURY = "injury"
+    GROWTH = "growth"
+    BREAK = "season break"
+    RESET = "numbers moved"
+
+
+@dataclass(frozen=True, slots=True)
+class Effect:
+    """How far the carries may have moved, together and cell by cell [log carry].
+
+    `of_club` is whether the event belongs to one club; `about` is what a coach reads.
+    """
+
+    sd: float
+    own_sd: float
+    of_club: bool
+    about: str
+
+
+EFFECTS: Final = {
+    # The new club stands as a club of its own; the old one's balls stay with the old one.
+    EventKind.NEW_CLUB: Effect(0.0, 0.0, True, "The old club's balls stay with the old club."),
+    # A bend of 2 degrees is worth 5 to 6 % of carry.
+    EventKind.BENT: Effect(0.06, 0.01, True, "Loft or lie bent: this club's numbers are open."),
+    EventKind.GROOVES: Effect(0.02, 0.01, True, "Spin and launch of this club may move a little."),
+    EventKind.BALL: Effect(0.03, 0.0, False, "Every carry may move a little, all together."),
+    EventKind.TECHNIQUE: Effect(0.05, 0.03, False, "Every cell may have moved, each its own way."),
+    EventKind.SCHOOL: Effect(0.06, 0.04, False, "Set-up and low point change: measure again."),
+    EventKind.INJURY: Effect(0.08, 0.02, False, "Speed is open. Pain means stop; see a clinician."),
+    EventKind.GROWTH: Effect(0.06, 0.01, False, "A junior's speed grows, all cells together."),
+    EventKind.BREAK: Effect(0.05, 0.02, False, "Weeks off: all carries together, and rust."),
+    # A coach says so after a drift: nearly all of the old level goes, the shape stays.
+    EventKind.RESET: Effect(0.15, 0.02, False, "The old level no longer counts, from this day."),
+}
+MAX_NOTE: Final = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Happened:
+    """An event on a day, and what it touches: all of it where nothing is named.
+
+    `club` is the club's name in the matrix; a swing is given by its arm angle [degrees].
+    """
+
+    kind: EventKind
+    on: date
+    club: str = ""
+    swing: str = ""
+    arm_deg: float | None = None
+    trajectory: Trajectory | None = None
+
+    def change(self) -> Change | None:
+        """What it does to the carry model; None for an event that moves no carry by itself."""
+        effect = EFFECTS[self.kind]
+        if not effect.sd:
+            return None
+        return Change(self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd)
+
+    @property
+    def touched(self) -> str:
+        """What it touches in words: "54 half low", "the 54", "half swings", "everything"."""
+        parts = [self.club, self.swing, self.trajectory or ""]
+        if not any(parts):
+            return "everything"
+        if self.club and not self.swing:
+            return f"the {self.club}"
+        if self.swing and not self.club:
+            return f"{self.swing} swings"
+        return " ".join(part for part in parts if part)
+
+
+def changes_of(events: list[Happened]) -> list[Change]:
+    """The changes that events make, in their order."""
+    return [change for event in events if (change := event.change()) is not None]
+
+
+def check_event(
+    kind: EventKind, on: date, *, club: bool, first_ball: date | None, today: date
+) -> None:
+    """Check that an event can be.
+
+    Parameters
+    ----------
+    club
+        Whether a club is named.
+    first_ball
+        The day of the student's first ball; None when there is none.
+
+    Raises
+    ------
+    InputError
+        In the future, before the first ball (it would touch nothing), or without its club.
+    """
+    if on > today:
+        raise InputError(
+            f"{on:%-d %B %Y} is still to come. Write it down when it has happened.", field="on"
+        )
+    if first_ball is None:
+        raise InputError(
+            "No ball is hit yet: there is no number that this could touch.", field="on"
+        )
+    if on < first_ball:
+        raise InputError(
+            f"The first ball is of {first_ball:%-d %B %Y}; an event before it touches no number.",
+            field="on",
+        )
+    if EFFECTS[kind].of_club and not club:
+        raise InputError("Say which club.", field="club_id")

@@ -1,0 +1,216 @@
+"""Progress: shares and spreads over time with what is not known of them, and before against after.
+
+References
+----------
+Wilson (1927), JASA 22, 209, for the interval of a share; Newcombe (1998), Statistics in Medicine
+17, 873, method 10, for the difference of two; chi-square and F intervals for a standard deviation
+and a ratio of two: NIST/SEMATECH e-Handbook, sections 7.2.3 and 1.3.5.9. From memory; tests compare
+with statsmodels.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+from scipy.special import chdtri, fdtri, ndtri
+
+from oxgang.core.carry.hits import Hit
+from oxgang.core.flight.launch import WINDOWS_DEG, in_window
+from oxgang.core.words.shots import Strike, Trajectory
+
+INTERVAL: Final = 0.90
+# More sessions than this in a period are put together by month.
+MOST_POINTS: Final = 16
+# A spread needs this many degrees of freedom before it is shown.
+FEWEST_FREEDOM: Final = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """So many of so many, and the ends of the 90 % interval of the share behind it."""
+
+    hits: int
+    of: int
+    lo: float
+    hi: float
+
+    @property
+    def value(self) -> float | None:
+        return self.hits / self.of if self.of else None
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """Scatter of solid balls about their own cell and day, as a share of the carry.
+
+    `freedom` is what it rests on; 0 is nothing. `lo` and `hi` bound it with 90 % probability.
+    """
+
+    value: float | None
+    lo: float
+    hi: float
+    freedom: int
+
+
+@dataclass(frozen=True, slots=True)
+class Launched:
+    """One measured launch of a solid ball [degrees]."""
+
+    day: date
+    trajectory: Trajectory
+    launch_deg: float
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """What was hit in a stretch of days: solid balls, spread, launches in their window."""
+
+    from_day: date
+    to_day: date
+    balls: int
+    solid: Share
+    spread: Spread
+    launch: Share
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """A difference or a ratio with the ends of its 90 % interval."""
+
+    value: float
+    lo: float
+    hi: float
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """Before and after a day: both stretches, and the differences with their 90 % intervals.
+
+    `solid` and `launch` are differences of shares (after less before), `spread` is the ratio after
+    over before; None where one side has nothing.
+    """
+
+    before: Stretch
+    after: Stretch
+    solid: Step | None
+    launch: Step | None
+    spread: Step | None
+
+
+def share_of(hits: int, of: int) -> Share:
+    """A share with Wilson's interval; 0 to 1 where there is nothing."""
+    if not of:
+        return Share(0, 0, 0.0, 1.0)
+    z = float(ndtri(0.5 + INTERVAL / 2))
+    p, n = hits / of, of
+    centre = (p + z * z / (2 * n)) / (1 + z * z / n)
+    half = z / (1 + z * z / n) * math.sqrt(p * (1 - p) / n + z * z / (4 * n * n))
+    return Share(hits, of, max(0.0, centre - half), min(1.0, centre + half))
+
+
+def spread_of(squares: float, freedom: int) -> Spread:
+    """A spread from a sum of squares of log carry, with its chi-square interval."""
+    if freedom < FEWEST_FREEDOM:
+        return Spread(None, 0.0, 0.0, freedom)
+    tail = (1 - INTERVAL) / 2
+    lo = math.sqrt(squares / float(chdtri(freedom, tail)))
+    hi = math.sqrt(squares / float(chdtri(freedom, 1 - tail)))
+    return Spread(math.sqrt(squares / freedom), lo, hi, freedom)
+
+
+def difference(before: Share, after: Share) -> Step | None:
+    """After less before with Newcombe's interval; None where one side has nothing."""
+    if before.value is None or after.value is None:
+        return None
+    step = after.value - before.value
+    down = math.hypot(after.value - after.lo, before.hi - before.value)
+    up = math.hypot(after.hi - after.value, before.value - before.lo)
+    return Step(step, step - down, step + up)
+
+
+def ratio(before: Spread, after: Spread) -> Step | None:
+    """After over before with the F interval; None where one side has too little."""
+    if before.value is None or after.value is None or before.value == 0:
+        return None
+    tail = (1 - INTERVAL) / 2
+    r = after.value / before.value
+    lo = r / math.sqrt(float(fdtri(after.freedom, before.freedom, 1 - tail)))
+    hi = r * math.sqrt(float(fdtri(before.freedom, after.freedom, 1 - tail)))
+    return Step(r, lo, hi)
+
+
+def stretch_of(
+    hits: Iterable[Hit], launches: Iterable[Launched], from_day: date, to_day: date
+) -> Stretch:
+    """What was hit from one day to another, both included. Excluded balls are left out."""
+    inside = [
+        h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.told
+    ]
+    solid = sum(h.strike is Strike.SOLID for h in inside)
+    squares, freedom = _scatter(inside)
+    seen = [one for one in launches if from_day <= one.day <= to_day]
+    good = sum(in_window(one.launch_deg, WINDOWS_DEG[one.trajectory]) == "in" for one in seen)
+    return Stretch(
+        from_day,
+        to_day,
+        len(inside),
+        share_of(solid, len(inside)),
+        spread_of(squares, freedom),
+        share_of(good, len(seen)),
+    )
+
+
+def _scatter(hits: Iterable[Hit]) -> tuple[float, int]:
+    """Sum of squares of log carry about each cell's and day's mean, and degrees of freedom."""
+    cells: dict[tuple[object, ...], list[float]] = defaultdict(list)
+    for h in hits:
+        if h.counts and h.carry_yd:
+            cells[h.point, h.day, h.ball, h.lie].append(math.log(h.carry_yd))
+    squares, freedom = 0.0, 0
+    for logs in cells.values():
+        mean = sum(logs) / len(logs)
+        squares += sum((x - mean) ** 2 for x in logs)
+        freedom += len(logs) - 1
+    return squares, freedom
+
+
+def stretches_of(
+    hits: Sequence[Hit], launches: Sequence[Launched], from_day: date, to_day: date
+) -> list[Stretch]:
+    """A period session by session, or month by month when there are many. Oldest first."""
+    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.told})
+    if len(days) <= MOST_POINTS:
+        spans = [(day, day) for day in days]
+    else:
+        months: dict[tuple[int, int], list[date]] = defaultdict(list)
+        for day in days:
+            months[day.year, day.month].append(day)
+        spans = [(group[0], group[-1]) for group in months.values()]
+    return [stretch_of(hits, launches, first, last) for first, last in spans]
+
+
+def turn_at(
+    hits: Sequence[Hit],
+    launches: Sequence[Launched],
+    day: date,
+    *,
+    from_day: date,
+    to_day: date,
+) -> Turn | None:
+    """Before and after a day within a period; None when one side has no ball."""
+    before = stretch_of(hits, launches, from_day, date.fromordinal(day.toordinal() - 1))
+    after = stretch_of(hits, launches, day, to_day)
+    if not before.balls or not after.balls:
+        return None
+    return Turn(
+        before,
+        after,
+        difference(before.solid, after.solid),
+        difference(before.launch, after.launch),
+        ratio(before.spread, after.spread),
+    )

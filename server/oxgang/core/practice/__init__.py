@@ -1,0 +1,1 @@
+"""What to hit next: plans, protocols, and how much hitting is enough."""

@@ -1,0 +1,261 @@
+"""What to hit next: the balls that narrow the matrix most where it matters.
+
+The posterior covariance depends on which cells are hit, not on where the balls land, so that a plan
+can be made before the first one. Cells are chosen greedily: each step adds the few
+balls that take most off the weighted variance of the cells between the student's yardages. The
+reduction has diminishing returns for such covariances in practice, so that greedy comes near the
+best (Krause, Singh and Guestrin 2008, Near-optimal sensor placements in Gaussian processes; from
+memory); tests compare it with exhaustive search.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
+from oxgang.core.carry.noise import DAY_SD, UNSEEN_MISHITS
+from oxgang.core.errors import InputError
+from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
+from oxgang.core.words.shots import BallType, CellKey, Lie, Trajectory
+
+Array = NDArray[np.float64]
+
+# Fewer balls than this in a cell say too little to change the club for.
+STEP_BALLS: Final = 3
+MOST_BALLS_A_CELL: Final = 10
+BALLS_RANGE: Final = (1, 300)
+# A cell counts in full inside the student's yardages and fades out over this much beyond [yd].
+FADE_YD: Final = 5.0
+# What a cell that is not due counts for, where others are.
+REST_COUNTS: Final = 0.01
+SCATTER_PART: Final = 0.4
+# Less gain a ball than this is none [yd^2].
+NOTHING: Final = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class Planned:
+    """So many balls in one cell, and why in a coach's words. `lie` None is wherever one stands.
+
+    `ball_position_in` is how far the ball lies back of the student's recipe [inches].
+    """
+
+    key: CellKey
+    balls: int
+    reason: str
+    lie: Lie | None = None
+    note: str = ""
+    ball_position_in: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """Balls for each cell, shape (n,), and the covariance that they leave, shape (n, n)."""
+
+    balls: NDArray[np.intp]
+    left: Array
+
+
+def weights_of(carries_yd: Array, from_yd: float, to_yd: float) -> Array:
+    """How much each cell matters, 0 to 1, shape (n,): whether its carry is one that is needed."""
+    beyond = np.maximum(np.maximum(from_yd - carries_yd, carries_yd - to_yd), 0.0)
+    return np.clip(1 - beyond / FADE_YD, 0.0, 1.0)
+
+
+def choose(
+    covariance: Array,
+    value: Array,
+    spread: float,
+    balls: int,
+    *,
+    allowed: NDArray[np.bool_] | None = None,
+    enough: Array | None = None,
+    step: int = STEP_BALLS,
+    most: int = MOST_BALLS_A_CELL,
+) -> Choice:
+    """Which cells to hit and how often.
+
+    Parameters
+    ----------
+    covariance
+        Of the log carries now, shape (n, n).
+    value
+        What a unit of each cell's variance is worth, shape (n,); at least 0.
+    spread
+        Scatter of single balls, of log carry.
+    balls
+        How many balls there are, at least 1.
+    allowed
+        Cells that may be hit, shape (n,); all when None.
+    enough
+        Variance of each cell, shape (n,), below which less is worth nothing, until all are there;
+        0 when None.
+    """
+    left = covariance.copy()
+    start = float(value @ np.diagonal(covariance))
+    counts = np.zeros(len(value), dtype=np.intp)
+    may = np.ones(len(value), dtype=bool) if allowed is None else allowed
+    remaining = balls
+    while remaining > 0 and start > 0:
+        # A cell already in the plan may take single balls; a new one takes a step of them.
+        want = np.minimum(np.where(counts > 0, 1, step), remaining)
+        want = np.minimum(want, most - counts)
+        open_cells = may & (want > 0)
+        if not open_cells.any():
+            break
+        noise = spread**2 / np.maximum(want, 1)
+        variance = np.diagonal(left)
+        less = left**2 / (variance + noise)
+        if enough is not None:
+            # What takes a cell below its mark counts only as far as the mark.
+            less = np.minimum(less, np.maximum(variance - enough, 0.0)[:, None])
+        rate = np.where(open_cells, (value @ less) / np.maximum(want, 1), -1.0)
+        best = int(np.argmax(rate))
+        if rate[best] <= NOTHING and enough is not None:
+            enough = None
+            continue
+        if rate[best] <= 0:
+            break
+        column = left[:, best] / np.sqrt(left[best, best] + noise[best])
+        left -= np.outer(column, column)
+        counts[best] += want[best]
+        remaining -= int(want[best])
+    return Choice(counts, left)
+
+
+def check_balls(
+    matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | None = None
+) -> list[Planned]:
+    """Balls to see whether the student has changed: spread over the best known measured cells.
+
+    Parameters
+    ----------
+    among
+        Which cells are in question; all of them when None, or when none of them is measured.
+
+    Raises
+    ------
+    InputError
+        When no cell is measured, or outside 1 to 300 balls.
+    """
+    _check_number(balls)
+    known = [cell for cell in matrix.cells if cell.balls]
+    if not known:
+        raise InputError("Nothing is measured yet: there is nothing to check against.")
+    if among is not None:
+        known = [cell for cell in known if among(cell.key)] or known
+    known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
+    each, more = divmod(balls, len(known))
+    return [
+        Planned(cell.key, each + (i < more), f"well known at {cell.carry_yd:.0f}: has it moved?")
+        for i, cell in enumerate(known)
+        if each + (i < more)
+    ]
+
+
+def plan_balls(
+    matrix: Matrix,
+    balls: int,
+    *,
+    from_yd: float,
+    to_yd: float,
+    allowed: Callable[[CellKey], bool] | None = None,
+    due: Collection[CellKey] = (),
+    tolerance_yd: float | None = None,
+) -> list[Planned]:
+    """Where so many balls do most for a student's matrix, in the order to hit them.
+
+    Parameters
+    ----------
+    allowed
+        Which cells may be hit; all of them when None.
+    due
+        Cells that the student plays by and can no longer trust: as many of them as possible are
+        to come within `tolerance_yd`.
+
+    Raises
+    ------
+    InputError
+        For fewer than 1 or more than 300 balls, or when no cell may be hit.
+    """
+    _check_number(balls)
+    may = np.array([allowed is None or allowed(cell.key) for cell in matrix.cells], dtype=bool)
+    if not may.any():
+        raise InputError("There is no cell to hit. Put a wedge into the bag first.")
+    carries = np.array([cell.carry_yd for cell in matrix.cells])
+    choice = choose(
+        matrix.fit.posterior.covariance[np.ix_(matrix.rows, matrix.rows)],
+        weights_of(carries, from_yd, to_yd) * _urgency(matrix, due) * carries**2,
+        matrix.spread * UNSEEN_MISHITS**0.5,
+        balls,
+        allowed=may,
+        enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
+    )
+    after = INTERVAL_Z * np.sqrt(np.diagonal(choice.left)) * carries
+    planned = [
+        Planned(cell.key, int(n), _reason(cell, float(after[i])))
+        for i, (cell, n) in enumerate(zip(matrix.cells, choice.balls, strict=True))
+        if n
+    ]
+    return in_order(planned, [cell.key for cell in matrix.cells])
+
+
+def _enough(matrix: Matrix, carries: Array, tolerance_yd: float) -> Array:
+    """The variance at which each cell is within the tolerance, shape (n,).
+
+    What all balls of a day share (the day, the ball, the lie) no number of balls takes away, so
+    that the scatter's part has to be smaller by as much; at least `SCATTER_PART` is left for it.
+    """
+    target = (tolerance_yd / INTERVAL_Z / carries) ** 2
+    hits = matrix.fit.hits.groups
+    shared = DAY_SD**2
+    if len(hits.mean):
+        ball = list(BallType)[np.bincount(hits.ball).argmax()]
+        lie = list(Lie)[np.bincount(hits.lie).argmax()]
+        for factor in (BALL_FACTOR[ball], LIE_FACTOR[lie]):
+            shared += (factor.sd / factor.share) ** 2
+    return np.asarray(np.maximum(target - shared, SCATTER_PART * target))
+
+
+def _urgency(matrix: Matrix, due: Collection[CellKey]) -> Array:
+    """What each cell counts for, shape (n,): all the same when nothing is due."""
+    return np.array([1.0 if not due or cell.key in due else REST_COUNTS for cell in matrix.cells])
+
+
+def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planned]:
+    """The plan with few changes: club by club, swings up with one and down with the next.
+
+    Parameters
+    ----------
+    keys
+        The matrix's cells, by club and then from short to long swings.
+    """
+    clubs = list(dict.fromkeys(key.club for key in keys))
+    swings = list(dict.fromkeys(key.swing for key in keys))
+    used = [club for club in clubs if any(p.key.club == club for p in planned)]
+
+    def place(p: Planned) -> tuple[int, int, int]:
+        turn = used.index(p.key.club)
+        swing = swings.index(p.key.swing)
+        return turn, swing if turn % 2 == 0 else -swing, list(Trajectory).index(p.key.trajectory)
+
+    return sorted(planned, key=place)
+
+
+def _reason(cell: Cell, after_yd: float) -> str:
+    now = f"\u00b1 {cell.half_yd:.0f} now, about \u00b1 {after_yd:.0f} after"
+    if cell.basis is Basis.ESTIMATED:
+        return f"only estimated at {cell.carry_yd:.0f}, {now}"
+    doubts = " and ".join(cell.doubts)
+    return f"{doubts}, {now}" if doubts else f"carries {cell.carry_yd:.0f}, {now}"
+
+
+def _check_number(balls: int) -> None:
+    lo, hi = BALLS_RANGE
+    if not lo <= balls <= hi:
+        raise InputError(f"Plan {lo} to {hi} balls.", field="balls")

@@ -1,0 +1,193 @@
+"""The sessions a coach knows, each as a plan: what to hit, how often, in which order, and why."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+from oxgang.core.carry.cells import Cell, Matrix
+from oxgang.core.errors import InputError
+from oxgang.core.ground.stages import Stage
+from oxgang.core.practice.plan import MOST_BALLS_A_CELL, Planned, in_order, plan_balls
+from oxgang.core.words.shots import CellKey, Lie, Spin, Tempo, Trajectory
+
+EACH: Final = 5
+FEWEST_EACH: Final = 3
+# A ball on the range takes this long, with its reading and the walk to the bag. Common practice.
+SECONDS_A_BALL: Final = 45
+# The spin ladder, from the best friction to the worst.
+LADDER: Final = (Lie.TEE, Lie.MAT, Lie.FAIRWAY, Lie.ROUGH_UP)
+# Where the ball lies [inches back of the recipe], in words.
+TRIMS: Final = {
+    2.0: "ball two inches back",
+    0.0: "ball in its place",
+    -2.0: "ball two inches forward",
+}
+
+
+class Protocol(StrEnum):
+    CHECK_UP = "check-up"
+    FIRST_MAP = "first map"
+    FULL_MAP = "full map"
+    TRAJECTORY_SET = "trajectory set"
+    SPIN_LADDER = "spin ladder"
+    TEMPO_MAP = "tempo map"
+    BALL_TRIM = "ball-position trim"
+    NET_LAUNCH = "net launch"
+
+
+ABOUT: Final = {
+    Protocol.CHECK_UP: "The planner's choice: where each ball narrows the matrix most.",
+    Protocol.FIRST_MAP: "One swing, every wedge: which club owns which yardage.",
+    Protocol.FULL_MAP: "Every wedge through the stock swings, planned.",
+    Protocol.TRAJECTORY_SET: "Low, stock and high at one yardage.",
+    Protocol.SPIN_LADDER: "One shot from tee, mat, perfect turf and rough.",
+    Protocol.TEMPO_MAP: "Slower, normal and faster with one swing.",
+    Protocol.BALL_TRIM: "One swing with the ball back, in place and forward.",
+    Protocol.NET_LAUNCH: "Launch only, into a net.",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wish:
+    """What the coach asks of a protocol. Club and swing None is the protocol's own choice.
+
+    `due` are cells that the student plays by and can no longer trust to `tolerance_yd`.
+    """
+
+    balls: int
+    from_yd: float
+    to_yd: float
+    stage: Stage
+    yardage: float | None = None
+    club: str | None = None
+    swing: str | None = None
+    due: Collection[CellKey] = ()
+    tolerance_yd: float | None = None
+
+
+def balls_in(minutes: float) -> int:
+    """How many balls fit into a time [minutes]."""
+    return max(1, int(minutes * 60 / SECONDS_A_BALL))
+
+
+def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
+    """The plan of a protocol for a student.
+
+    Raises
+    ------
+    InputError
+        When the bag is empty, or club, swing or number of balls cannot be.
+    """
+    if not matrix.cells:
+        raise InputError("There is no cell to hit. Put a wedge into the bag first.")
+    keys = [cell.key for cell in matrix.cells]
+    club, swing = _club(keys, wish), _swing(keys, wish)
+    one = CellKey(club, swing)
+    if protocol is Protocol.CHECK_UP:
+        return plan_balls(
+            matrix,
+            wish.balls,
+            from_yd=wish.from_yd,
+            to_yd=wish.to_yd,
+            allowed=_fitting(keys, wish),
+            due=wish.due,
+            tolerance_yd=wish.tolerance_yd,
+        )
+    if protocol is Protocol.FULL_MAP:
+        return plan_balls(
+            matrix,
+            wish.balls,
+            from_yd=wish.from_yd,
+            to_yd=wish.to_yd,
+            allowed=lambda key: key.trajectory is Trajectory.STOCK and _usual(key),
+        )
+    if protocol in (Protocol.FIRST_MAP, Protocol.NET_LAUNCH):
+        clubs = list(dict.fromkeys(key.club for key in keys))
+        each = _each(wish.balls, len(clubs))
+        why = "one swing, every wedge"
+        note = "into the net" if protocol is Protocol.NET_LAUNCH else ""
+        plans = [Planned(CellKey(c, swing), each, why, note=note) for c in clubs]
+        return in_order(plans, keys)
+    if protocol is Protocol.TRAJECTORY_SET:
+        return _heights(matrix.cells, wish)
+    each = _each(wish.balls, 3)
+    if protocol is Protocol.SPIN_LADDER:
+        each = _each(wish.balls, len(LADDER))
+        return [Planned(one, each, f"spin from {lie}", lie=lie) for lie in LADDER]
+    if protocol is Protocol.TEMPO_MAP:
+        return [
+            Planned(CellKey(club, swing, Trajectory.STOCK, Spin.CHECK, tempo), each, "tempo")
+            for tempo in Tempo
+        ]
+    why = "what the ball's place is worth"
+    return [
+        Planned(one, each, why, note=words, ball_position_in=inches)
+        for inches, words in TRIMS.items()
+    ]
+
+
+def _usual(key: CellKey) -> bool:
+    return key.spin is Spin.CHECK and key.tempo is Tempo.NORMAL
+
+
+def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
+    """Which cells the student's stage allows.
+
+    Where numbers are due, only those, at any stage, as long as they have room for the balls: a
+    check-up does not give the student more numbers to keep.
+    """
+    if len(wish.due) * MOST_BALLS_A_CELL >= wish.balls:
+        return lambda key: key in wish.due
+    swings = list(dict.fromkeys(key.swing for key in keys))
+    short = set(swings[: len(swings) // 2 + 1])
+
+    def may(key: CellKey) -> bool:
+        if not _usual(key):
+            return False
+        if wish.stage is Stage.TRAJECTORY:
+            return True
+        stock = key.trajectory is Trajectory.STOCK
+        return stock and (wish.stage is Stage.DISTANCE or key.swing in short)
+
+    return may
+
+
+def _each(balls: int, parts: int) -> int:
+    if balls < 1:
+        raise InputError("Plan at least 1 ball.", field="balls")
+    return max(FEWEST_EACH, min(2 * EACH, balls // parts))
+
+
+def _club(keys: list[CellKey], wish: Wish) -> str:
+    clubs = list(dict.fromkeys(key.club for key in keys))
+    if wish.club is None:
+        return clubs[min(1, len(clubs) - 1)]
+    if wish.club not in clubs:
+        raise InputError(f'There is no club "{wish.club}" in the bag.', field="club")
+    return wish.club
+
+
+def _swing(keys: list[CellKey], wish: Wish) -> str:
+    swings = list(dict.fromkeys(key.swing for key in keys))
+    if wish.swing is None:
+        return swings[(len(swings) - 1) // 2]
+    if wish.swing not in swings:
+        raise InputError(f'There is no swing "{wish.swing}" in the scale.', field="swing")
+    return wish.swing
+
+
+def _heights(cells: list[Cell], wish: Wish) -> list[Planned]:
+    yardage = (wish.from_yd + wish.to_yd) / 2 if wish.yardage is None else wish.yardage
+    each = _each(wish.balls, len(Trajectory))
+    plans = []
+    for trajectory in Trajectory:
+        near = min(
+            (c for c in cells if c.key.trajectory is trajectory and _usual(c.key)),
+            key=lambda c: abs(c.carry_yd - yardage),
+        )
+        why = f"{trajectory} for {yardage:.0f}: carries {near.carry_yd:.0f}"
+        plans.append(Planned(near.key, each, why))
+    return plans
