@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import timedelta
 from itertools import product
 
 import numpy as np
@@ -10,13 +10,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.arithmetic import arithmetic
-from oxgang.core.carry.cells import Basis, Cell, Doubt, Matrix, build_matrix
+from oxgang.core.carry.cells import Basis, Doubt
 from oxgang.core.carry.hits import MOST_GROUPS, Hit, hits_at_home
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import repaired
 from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
+from oxgang.core.errors import InputError
 from oxgang.core.flight.home import at_home
 from oxgang.core.words.bag import Club
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
@@ -26,33 +27,7 @@ from sklearn.gaussian_process import GaussianProcessRegressor
 from sklearn.gaussian_process.kernels import Kernel
 from sklearn.isotonic import IsotonicRegression
 
-TODAY = date(2026, 6, 1)
-CLUBS = [Club("60", 60), Club("56", 56), Club("52", 52), Club("47", 47)]
-ARMS = {p.label: p.arm_deg for p in CLOCK.positions}
-LOFTS = {c.label: c.loft_deg for c in CLUBS}
-
-
-def point(key: CellKey) -> Point:
-    return Point(key.club, LOFTS[key.club], ARMS[key.swing], key.trajectory, key.spin, key.tempo)
-
-
-def hit(carry: float | None, club: str = "56", swing: str = "9:00", **more: object) -> Hit:
-    names = ("trajectory", "spin", "tempo")
-    key = CellKey(club, swing, **{n: more.pop(n) for n in names if n in more})  # type: ignore[arg-type]
-    day = more.pop("day", TODAY - timedelta(days=3))
-    return Hit(key, point(key), carry, day=day, **more)  # type: ignore[arg-type]
-
-
-def matrix(hits: list[Hit], **more: object) -> Matrix:
-    return build_matrix(hits, CLUBS, CLOCK.positions, as_of=TODAY, **more)  # type: ignore[arg-type]
-
-
-def cell(m: Matrix, club: str = "56", swing: str = "9:00", **more: object) -> Cell:
-    key = CellKey(club, swing, **more)  # type: ignore[arg-type]
-    return next(c for c in m.cells if c.key == key)
-
-
-CROSS = [hit(c, club) for club, c in zip(LOFTS, (52, 58, 66, 75), strict=True) for _ in range(3)]
+from tests.core.builders import ARMS, CLUBS, CROSS, LOFTS, TODAY, cell, hit, matrix, point
 
 
 class Ours(Kernel):
@@ -186,12 +161,10 @@ def test_odd_bags_and_scales() -> None:
         (CLUBS, (Position("L to L", 90),)),
         ([], CLOCK.positions),
     ):
-        cells = build_matrix(CROSS, clubs, positions, as_of=TODAY).cells
+        cells = matrix(CROSS, clubs=clubs, positions=positions).cells
         assert len(cells) == len(clubs) * len(positions) * 3
     loft = {"A": 48.0, "B": 60.0, "C": 52.0}
-    by_loft = build_matrix(
-        [], [Club(k, v) for k, v in loft.items()], CLOCK.positions, as_of=TODAY
-    ).cells
+    by_loft = matrix([], clubs=[Club(k, v) for k, v in loft.items()]).cells
     carry = {c.key.club: c.carry_yd for c in by_loft if c.key.swing == "9:00"}
     assert carry["B"] < carry["C"] < carry["A"]
 
@@ -291,7 +264,8 @@ def test_why_adds_up_and_moves_with_the_balls() -> None:
     assert own.own.share > 0.3
     assert far.own.carry_yd is None
     assert far.own.share == 0
-    assert why(m, CellKey("none", "9:00")) is None
+    with pytest.raises(InputError, match="There is no none 9:00 in this matrix"):
+        why(m, CellKey("none", "9:00"))
 
 
 def test_best_wedge_and_the_arithmetic() -> None:

@@ -18,19 +18,10 @@ from oxgang.core.ground.fills import ALLOWED, Way, fills_for
 from oxgang.core.ground.gaps import Stretch
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.ground.stages import Stage
-from oxgang.core.words.shots import CellKey
 from oxgang.core.words.swing import CLOCK
 from scipy import stats
 
-from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit
-
-
-def made(carry: float, *, sd: float = 3.0, half: float = 2.0, measured: bool = True) -> Cell:
-    basis = Basis.MEASURED if measured else Basis.ESTIMATED
-    return Cell(
-        CellKey("56", f"{carry}"), carry, carry - half, carry + half, sd, 5 * measured, 0, basis,
-        None,
-    )  # fmt: skip
+from tests.core.builders import CLUBS, CROSS, TODAY, cell, hit, made
 
 
 def brute(cells: list[Cell], chosen: tuple[int, ...], tolerance: float) -> set[int]:

@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from datetime import date, timedelta
-from itertools import product
+from datetime import timedelta
 
 import numpy as np
 import pytest
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
-from oxgang.core.carry.prior import Point, Points, mean_log_carry
 from oxgang.core.errors import InputError
 from oxgang.core.flight.trajectory import fly
 from oxgang.core.keeping.drift.cusum import cusum
@@ -19,60 +17,14 @@ from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.keeping.drift.verdict import Advice, Struck, Verdict, check_up_balls, day_of, judge
 from oxgang.core.words.shots import CellKey, Strike
-from oxgang.core.words.swing import CLOCK
 from scipy import stats
 
-TODAY = date(2026, 6, 1)
-STOOD = TODAY - timedelta(days=33)
-LOFTS = {"60": 60.0, "56": 56.0, "52": 52.0, "47": 47.0}
-ARMS = {p.label: p.arm_deg for p in CLOCK.positions}
-SWINGS = ("8:00", "9:00", "10:00", "full")
-CELLS = [CellKey(club, swing) for club, swing in product(LOFTS, SWINGS)]
-
-
-def point(key: CellKey) -> Point:
-    return Point(key.club, LOFTS[key.club], ARMS[key.swing], key.trajectory)
-
-
-POINTS = {key: point(key) for key in CELLS}
-
-
-class Student:
-    """Carries by rule of thumb with quirks of the student, club and cell; balls scatter by 5 %.
-
-    Not the estimator's own prior: quirks are drawn cell by cell, days have a common error.
-    """
-
-    def __init__(self, seed: int) -> None:
-        self.rng = np.random.default_rng([41, seed])
-        rule = mean_log_carry(Points.of([POINTS[k] for k in CELLS]))
-        power = self.rng.normal(0, 0.12)
-        club = {c: self.rng.normal(0, 0.02) for c in LOFTS}
-        self.truth = {
-            k: float(m) + power + club[k.club] + self.rng.normal(0, 0.02)
-            for k, m in zip(CELLS, rule, strict=True)
-        }
-
-    def hit(
-        self, keys: list[CellKey], days_ago: int, moved: dict[CellKey, float] | float = 0.0
-    ) -> list[Hit]:
-        """Balls of one day, their log carry moved as said."""
-        day = TODAY - timedelta(days=days_ago)
-        common = self.rng.normal(0, 0.012)
-        hits = []
-        for i, key in enumerate(keys):
-            by = moved if isinstance(moved, float) else moved.get(key, 0.0)
-            log = self.truth[key] + by + common + self.rng.normal(0, 0.05)
-            hits.append(Hit(key, POINTS[key], float(np.exp(log)), f"{days_ago}-{i}", day))
-        return hits
-
-    def standing(self) -> list[Hit]:
-        return self.hit(CELLS * 3, 40) + self.hit(CELLS * 2, 33)
+from tests.core.builders import CELLS, POINTS, STOOD, TODAY, Student, evidence
 
 
 def against(standing: list[Hit], new: list[Hit], struck: Struck | None = None) -> Verdict:
     struck = struck or Struck(12, 15, 85, 100)
-    return judge(standing, new, struck, stood_on=STOOD, day=TODAY)
+    return judge(evidence(standing, day=STOOD), new, struck, day=TODAY)
 
 
 def check_up(cells: list[CellKey] = CELLS) -> list[CellKey]:
@@ -193,7 +145,7 @@ def test_the_probabilities_are_bayes_rule_on_normal_densities() -> None:
 
 
 def test_two_scopes_with_the_same_balls_are_one() -> None:
-    points = [POINTS[CellKey("56", s)] for s in SWINGS]
+    points = [POINTS[CellKey("56", s)] for s in ("8:00", "9:00", "10:00", "full")]
     found = scopes_of(points, np.full(4, 3))
     assert Scope(Reach.STUDENT) in found
     assert not any(s.reach is Reach.CLUB for s in found)  # the only club is the student
@@ -231,14 +183,14 @@ def test_a_strike_days_chance_is_the_beta_binomials() -> None:
 def test_what_is_known_to_have_changed_is_no_surprise() -> None:
     student = Student(2)
     standing, new = student.standing(), student.hit(check_up(), 0, 0.08)
-    plain = shift(standing, new, stood_on=STOOD, day=TODAY)
+    plain = shift(evidence(standing, day=STOOD), new, day=TODAY)
     lesson = Change(TODAY - timedelta(days=5), sd=0.06, own_sd=0.02)
-    told = shift(standing, new, stood_on=STOOD, day=TODAY, changes=[lesson])
+    told = shift(evidence(standing, day=STOOD, changes=[lesson]), new, day=TODAY)
     assert plain.changed
     assert not told.changed
     assert told.sd > plain.sd
     elsewhere = Change(TODAY - timedelta(days=5), club="none of these", sd=0.06)
-    other = shift(standing, new, stood_on=STOOD, day=TODAY, changes=[elsewhere])
+    other = shift(evidence(standing, day=STOOD, changes=[elsewhere]), new, day=TODAY)
     assert other.sd == pytest.approx(plain.sd, rel=0.02)
 
 
@@ -251,7 +203,7 @@ def test_a_slow_change_is_seen_over_sessions_and_a_steady_student_is_not() -> No
             hits = student.hit(CELLS * 2, 90)
             for session in range(9):
                 hits += student.hit(check_up(), 80 - 9 * session, rate * session)
-            trend = trend_of(hits)
+            trend = trend_of(evidence(hits))
             if rate:
                 creeping += trend.since is not None and trend.share < 0
             else:
@@ -266,14 +218,14 @@ def test_an_event_begins_the_sessions_anew_and_few_balls_say_nothing() -> None:
     for session in range(6):
         hits += student.hit(check_up(), 60 - 9 * session)
     hits += student.hit(CELLS[:3], 1)
-    assert len(trend_of(hits).sessions) == 6  # not the first, not the one of three balls
+    assert len(trend_of(evidence(hits)).sessions) == 6  # not the first, not the one of three balls
     lesson = Change(TODAY - timedelta(days=40))
-    assert [s.day for s in trend_of(hits, [lesson]).sessions] == [
+    assert [s.day for s in trend_of(evidence(hits, changes=[lesson])).sessions] == [
         TODAY - timedelta(days=d) for d in (33, 24, 15)
     ]
     fat = [replace(h, strike=Strike.FAT) for h in student.hit(CELLS, 0)]
     with pytest.raises(InputError, match="No solid ball"):
-        shift(hits, fat, stood_on=STOOD, day=TODAY)
+        shift(evidence(hits, day=STOOD), fat, day=TODAY)
 
 
 def test_a_small_change_needs_more_balls() -> None:

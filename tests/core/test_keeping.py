@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from datetime import date, timedelta
+from datetime import date
 
 import numpy as np
 import pytest
@@ -34,9 +34,8 @@ from oxgang.core.words.shots import CellKey, Strike, Trajectory
 from scipy import stats
 from statsmodels.stats.proportion import confint_proportions_2indep, proportion_confint
 
-from tests.core.test_carry import TODAY, cell, hit, matrix, point
+from tests.core.builders import DAY, TODAY, cell, evidence, hit, matrix, point
 
-DAY = timedelta(days=1)
 BALLS = [
     hit(carry, club, swing, day=TODAY - 20 * DAY)
     for club, swing, carry in (
@@ -184,21 +183,16 @@ def test_a_new_club_is_due_for_what_the_old_one_did() -> None:
 def test_the_day_on_which_a_number_stops_being_true() -> None:
     points = [point(CellKey("56", "9:00"))]
     fresh = BALLS + [hit(52.0 + i % 2, day=TODAY) for i in range(12)]
-    day = too_wide_on(fresh, points, today=TODAY, tolerance_yd=2.5)
+    day = too_wide_on(evidence(fresh), points, tolerance_yd=2.5)
     assert day is not None
     assert TODAY < day < TODAY + 365 * DAY
 
     def half_on(on: date) -> float:
-        from oxgang.core.carry.cells import build_matrix
-        from oxgang.core.words.swing import CLOCK
-
-        from tests.core.test_carry import CLUBS
-
-        return cell(build_matrix(fresh, CLUBS, CLOCK.positions, as_of=on)).half_yd
+        return cell(matrix(fresh, day=on)).half_yd
 
     assert half_on(day) > 2.5 > half_on(day - 4 * DAY)
-    assert too_wide_on(fresh, points, today=TODAY, tolerance_yd=9) is None
-    assert too_wide_on(fresh, [], today=TODAY, tolerance_yd=1) is None
+    assert too_wide_on(evidence(fresh), points, tolerance_yd=9) is None
+    assert too_wide_on(evidence(fresh), [], tolerance_yd=1) is None
 
 
 def test_a_check_up_of_what_is_due_brings_it_within_the_tolerance() -> None:
@@ -213,11 +207,9 @@ def test_a_check_up_of_what_is_due_brings_it_within_the_tolerance() -> None:
     assert sum(p.balls for p in plan) == 15
     carries = {c.key: c.carry_yd for c in m.cells}
     after = halves_after(
-        BALLS,
+        evidence(BALLS, changes=changes),
         [point(key) for key in wide],
         [(p.key, point(p.key), carries[p.key], p.balls) for p in plan],
-        today=TODAY,
-        changes=changes,
     )
     assert (after <= 4).all()
     # The forecast is what really hitting them gives, wherever they land.

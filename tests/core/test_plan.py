@@ -7,16 +7,14 @@ from itertools import combinations_with_replacement, pairwise, product
 import numpy as np
 import pytest
 from numpy.typing import NDArray
-from oxgang.core.carry.cells import build_matrix
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.prior import Point, Points, covariance
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
-from oxgang.core.words.swing import CLOCK
 from typer.testing import CliRunner
 
-from tests.core.test_carry import CLUBS, CROSS, TODAY, cell, hit, matrix
+from tests.core.builders import CLUBS, CROSS, TODAY, cell, evidence, hit, matrix
 
 Array = NDArray[np.float64]
 
@@ -76,7 +74,7 @@ def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
         with pytest.raises(InputError):
             plan_balls(m, wrong, from_yd=30, to_yd=100)
     with pytest.raises(InputError, match="bag"):
-        plan_balls(build_matrix([], [], CLOCK.positions, as_of=TODAY), 10, from_yd=30, to_yd=100)
+        plan_balls(matrix([], clubs=[]), 10, from_yd=30, to_yd=100)
     with pytest.raises(InputError, match="Nothing is measured"):
         check_balls(matrix([]), 15)
 
@@ -102,11 +100,11 @@ def test_a_change_of_speed_is_seen_and_none_is_not() -> None:
     old = [hit(base[k] * float(np.exp(rng.normal(0, 0.05))), *k, day=day) for k in cells * 4]
     for change, found in ((1.0, False), (1.09, True), (0.91, True)):
         new = [hit(base[k] * change * float(np.exp(rng.normal(0, 0.05))), *k) for k in cells]
-        seen = shift(old, new, stood_on=day, day=TODAY)
+        seen = shift(evidence(old, day=day), new, day=TODAY)
         assert seen.changed is found
         assert seen.interval()[0] < change - 1 < seen.interval()[1]
     with pytest.raises(InputError):
-        shift(old, [], stood_on=day, day=TODAY)
+        shift(evidence(old, day=day), [], day=TODAY)
 
 
 def test_the_plan_command(tmp_path) -> None:  # type: ignore[no-untyped-def]

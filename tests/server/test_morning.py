@@ -13,8 +13,8 @@ from django.utils import timezone
 from icalendar import Calendar
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.api.matrix import stored as stored_rows
+from oxgang.core.keeping.looks import default_period
 from oxgang.matrix.models import Summary
-from oxgang.matrix.selectors.progress import default_period
 from oxgang.range_sessions.models import Appointment, Ball
 
 from tests.server.conftest import Api, make_coach, make_student

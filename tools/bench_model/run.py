@@ -8,7 +8,7 @@ from __future__ import annotations
 import sys
 import time
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import timedelta
 from multiprocessing import Pool
 from pathlib import Path
@@ -16,7 +16,8 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from oxgang.core.carry.cells import Matrix, build_matrix
+from oxgang.core.carry.cells import Matrix
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
@@ -60,7 +61,7 @@ class Plan:
 
 def matrix(student: SimStudent, shots: Sequence[Shot] = ()) -> Matrix:
     hits = student.hits(list(shots))
-    return build_matrix(hits, student.clubs, CLOCK.positions, as_of=TODAY)
+    return Evidence(hits, student.clubs, CLOCK.positions, TODAY).matrix()
 
 
 def cross(student: SimStudent) -> list[CellKey]:
@@ -141,12 +142,13 @@ def change_student(number: int) -> list[bool]:
     student.rng.shuffle(balls)
     balls = [CellKey(*key) if isinstance(key, np.ndarray) else key for key in balls]
     old = student.hits(student.hit(balls[:23], 40)) + student.hits(student.hit(balls[23:], 33))
-    standing = build_matrix(old, student.clubs, CLOCK.positions, as_of=TODAY)
+    known = Evidence(old, student.clubs, CLOCK.positions, TODAY)
+    standing = known.matrix()
     check = [p.key for p in check_balls(standing, 15) for _ in range(p.balls)]
     stood = TODAY - timedelta(days=33)
     return [
         shift(
-            old, student.hits(student.hit(check, 0, power=power)), stood_on=stood, day=TODAY
+            replace(known, day=stood), student.hits(student.hit(check, 0, power=power)), day=TODAY
         ).changed
         for power in (1.0, 1.05, 0.95)
     ]
@@ -194,7 +196,7 @@ def speed() -> tuple[float, float, float, float]:
         return float(np.median(took))
 
     def ours() -> Matrix:
-        return build_matrix(hits, student.clubs, CLOCK.positions, as_of=TODAY)
+        return Evidence(hits, student.clubs, CLOCK.positions, TODAY).matrix()
 
     whole = best_of(ours)
     built = ours()

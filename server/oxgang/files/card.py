@@ -12,8 +12,8 @@ from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.carry.cells import furrow
 from oxgang.core.flight.launch import WINDOWS_DEG
-from oxgang.core.ground.card import STEP_YD, Card, CardCell, by_yardage, short_name
-from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.ground.card import STEP_YD, Card, CardCell, by_yardage
+from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.units import m_from_yd
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 
@@ -102,7 +102,7 @@ def _yardages(canvas: Canvas, card: Card, x: float, y: float, width: float, heig
         near = abs(line.off_yd) <= card.tolerance_yd
         canvas.setFont(BOLD, size)
         canvas.drawString(x, base, _distance(line.yardage, card))
-        name = short_name(line.cell.key)
+        name = str(line.cell.key)
         bold = BOLD if line.cell.measured else ITALIC
         canvas.setFont(bold, size * 0.86)
         start = x + size * 2.1
@@ -124,11 +124,7 @@ def _yardages(canvas: Canvas, card: Card, x: float, y: float, width: float, heig
 
 def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: float) -> None:
     heights = list(Trajectory)[::-1]
-    cells = {
-        (c.key.club, c.key.swing, c.key.trajectory): c
-        for c in card.cells
-        if c.key.spin is Spin.CHECK and c.key.tempo is Tempo.NORMAL
-    }
+    cells = {(c.key.club, c.key.swing, c.key.trajectory): c for c in card.cells if c.key.usual}
     used = [t for t in heights if any(k[2] is t and c.measured for k, c in cells.items())]
     used = used or [Trajectory.STOCK]
     note_room = 2 * NOTE_LEADING + 2

@@ -13,7 +13,7 @@ from openpyxl.styles import Font
 from openpyxl.worksheet.worksheet import Worksheet
 
 from oxgang.core.carry import cells as carry_cells
-from oxgang.core.ground.card import CardLine, short_name
+from oxgang.core.ground.card import CardLine
 from oxgang.core.words.shots import Shot
 from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
 from oxgang.files.matrix import matrix_values
@@ -51,7 +51,7 @@ def write_matrix_workbook(
     _sheet(book, "matrix", MATRIX_COLUMNS, (matrix_values(cell) for cell in cells))
     rows = (
         (
-            line.yardage, short_name(line.cell.key), round(line.cell.carry_yd, 1),
+            line.yardage, str(line.cell.key), round(line.cell.carry_yd, 1),
             round(line.off_yd, 1), "measured" if line.cell.measured else "estimated",
         )
         for line in lines

@@ -21,7 +21,7 @@ from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.ground.gaps import covered_yardages, stretches
 from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn
 from oxgang.core.keeping.remarks import before_and_after
-from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.units import m_from_yd
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
@@ -213,13 +213,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
 def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     """The stock numbers as they stand, club by club and swing by swing."""
-    stock = [
-        c
-        for c in report.cells
-        if c.key.trajectory is Trajectory.STOCK
-        and c.key.spin is Spin.CHECK
-        and c.key.tempo is Tempo.NORMAL
-    ]
+    stock = [c for c in report.cells if c.key.trajectory is Trajectory.STOCK and c.key.usual]
     clubs = list(dict.fromkeys(c.key.club for c in stock))
     swings = list(dict.fromkeys(c.key.swing for c in stock))
     unit = "metres" if report.metres else "yards"

@@ -26,8 +26,7 @@ TOP_CHARACTERS: Final = 8000
 _CONTROL: Final = re.compile(r"[\x01-\x08\x0b\x0c\x0e-\x1f]")
 # What a spreadsheet takes for a formula, and text that has been marked as none (OWASP, "CSV
 # Injection"): a quote in front, which is taken off again when the file is read. Plain numbers stay.
-_FORMULA: Final = re.compile(r"'*[=+\-@\t\r]")
-_MARKED: Final = re.compile(r"'+[=+\-@\t\r]")
+_FORMULA: Final = re.compile(r"[\s']*[=+\-@\t\r]")
 _PLAIN_NUMBER: Final = re.compile(r"[+-]?\d+(\.\d+)?")
 csv.field_size_limit(MOST_IN_A_CELL)
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
@@ -120,7 +119,7 @@ class Row:
 def as_said(cell: str) -> str:
     """The text of a cell, without blanks around it and without the mark of `as_text`."""
     text = cell.lstrip()
-    return (text[1:] if text[:1] == "'" and _MARKED.match(text) else text).strip()
+    return (text[1:] if text[:1] == "'" and _FORMULA.match(text[1:]) else text).strip()
 
 
 def as_text(value: object) -> object:

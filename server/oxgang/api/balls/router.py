@@ -28,8 +28,7 @@ from oxgang.core.words.shots import (
     Trajectory,
     with_measured,
 )
-from oxgang.matrix.selectors.matrix import cell_of
-from oxgang.matrix.selectors.speed import speed_of
+from oxgang.matrix.selectors.matrix import cell_of, speed_of
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day, usual_of
 from oxgang.range_sessions.selectors.devices import sent_ball

@@ -8,7 +8,7 @@ from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
-from oxgang.core.ground.card import by_yardage, short_name
+from oxgang.core.ground.card import by_yardage
 from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
 
@@ -68,7 +68,7 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
             "lines": [
                 {
                     "at": unit(line.yardage),
-                    "shot": short_name(line.cell.key),
+                    "shot": str(line.cell.key),
                     "carry": unit(line.cell.carry_yd),
                     "half": unit((line.cell.carry_hi_yd - line.cell.carry_lo_yd) / 2),
                     "near": abs(line.off_yd) <= card.tolerance_yd,

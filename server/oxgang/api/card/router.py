@@ -25,9 +25,10 @@ from oxgang.api.card.schemas import (
 from oxgang.api.fields import Line
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.core.errors import InputError
+from oxgang.core.keeping.versions import differences
 from oxgang.files.card import Form, Side, write_card
 from oxgang.matrix.models import CardLink, PublishedMatrix
-from oxgang.matrix.selectors.published import card_of, differences, version_of, versions_of
+from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import make_link, publish, revoke_link
 
 router = Router(tags=["card"])
@@ -61,7 +62,7 @@ def compare(
 ) -> list[DifferenceOut]:
     """What moved from a version to a later one (the newest without `to`)."""
     student = student_of(coach_of(request).academy, student_id)
-    found = differences(version_of(student, number), version_of(student, to))
+    found = differences(card_of(version_of(student, number)), card_of(version_of(student, to)))
     return [
         DifferenceOut(
             key=KeyOut(**asdict(d.key)), before_yd=d.before_yd, after_yd=d.after_yd, real=d.real

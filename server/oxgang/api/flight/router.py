@@ -22,6 +22,7 @@ from oxgang.api.flight.schemas import (
     TodayOut,
 )
 from oxgang.core.carry.cells import Basis
+from oxgang.core.carry.today import today_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.conditions import home_air
@@ -32,7 +33,6 @@ from oxgang.core.flight.recipes import LIMITS, RECIPES, Recipe, checked_recipe
 from oxgang.core.flight.trajectory import Wind
 from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import matrix_of
-from oxgang.matrix.selectors.today import today_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["flight"])

@@ -23,6 +23,7 @@ from oxgang.api.gaps.schemas import (
 from oxgang.api.matrix.out import cell_out
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
 from oxgang.core.carry.cells import furrow
+from oxgang.core.carry.today import today_of
 from oxgang.core.errors import InputError
 from oxgang.core.ground.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.ground.fills import Fill, fills_for
@@ -30,9 +31,8 @@ from oxgang.core.ground.gaps import Stretch, best_at, checked_range, checked_tol
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.words.bag import Club as CoreClub
 from oxgang.core.words.bag import checked_club
-from oxgang.matrix.selectors.matrix import ground_of, matrix_of
+from oxgang.matrix.selectors.matrix import ground_under, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
-from oxgang.matrix.selectors.today import today_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["gaps"])
@@ -140,7 +140,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> dict[str,
     return {
         "clubs": clubs,
         "cells": [cell_out(cell) for cell in matrix.cells],
-        "ground": ground_of(student, matrix.cells),
+        "ground": ground_under(student, matrix.cells),
         "coverage": _coverage(covered),
     }
 

@@ -20,8 +20,8 @@ from oxgang.core.carry.arithmetic import arithmetic
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.spin import shown
+from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.matrix.selectors.history import history_of
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
 from oxgang.range_sessions.services.balls import local_day
@@ -67,9 +67,9 @@ def why_cell(
     """What stands behind a cell's number: balls, neighbours, rule of thumb, launch, history."""
     student, found = _found(request, student_id)
     key = CellKey(club, swing, trajectory, spin, tempo)
-    behind = why(found.matrix, key)
-    if behind is None:
+    if key not in found.matrix:
         raise NotFound("There is no such cell in this matrix.")
+    behind = why(found.matrix, key)
     measured = measured_in_cell(balls_in_cell(student, club, swing, trajectory, spin, tempo))
     return {
         "own": behind.own,

@@ -12,7 +12,7 @@ from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
 from oxgang.core.flight.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.matrix.selectors.speed import speed_of
+from oxgang.matrix.selectors.matrix import speed_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["net"])

@@ -17,10 +17,11 @@ from oxgang.api.auth import coach_of, took_away
 from oxgang.api.progress.schemas import ProgressOut
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.events import Happened
+from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.words.units import m_from_yd
 from oxgang.files.report import Report, write_report
-from oxgang.matrix.selectors.progress import Progress, default_period, progress_of
+from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of

@@ -6,7 +6,7 @@ from ninja import Schema
 
 
 class ShareOut(Schema):
-    """So many of so many with the ends of the 90 % interval; `value` None is nothing."""
+    """So many of so many with the ends of the interval; `value` None is nothing."""
 
     hits: int
     of: int
@@ -36,7 +36,7 @@ class PartOut(Schema):
 
 
 class StepOut(Schema):
-    """A difference or a ratio with its 90 % interval."""
+    """A difference or a ratio with its interval."""
 
     value: float
     lo: float
@@ -45,7 +45,7 @@ class StepOut(Schema):
 
 class TurnOut(Schema):
     """Before and after: differences (after less before), and the ratio of the spreads, each with
-    its 90 % interval."""
+    its interval."""
 
     before: PartOut
     after: PartOut

@@ -22,7 +22,7 @@ class MovedOut(Schema):
 
 
 class ShiftOut(Schema):
-    """Whether all carries moved together, as a share, with its 90 % interval."""
+    """Whether all carries moved together, as a share, with its interval."""
 
     share: float
     lo: float
@@ -33,7 +33,7 @@ class ShiftOut(Schema):
 class SuspicionOut(Schema):
     """What may have moved, in words and as an event would name it, with its probability.
 
-    `lo` and `hi` bound the share of the carry with 90 % probability if it has moved.
+    `lo` and `hi` bound the share of the carry, if it has moved, at `intervals.LEVEL`.
     """
 
     words: str

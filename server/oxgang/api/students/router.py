@@ -23,9 +23,9 @@ from oxgang.api.students.schemas import (
     StudentOut,
     StudentsPage,
 )
+from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.words import bag
 from oxgang.matrix.selectors.morning import Show, morning_of
-from oxgang.matrix.services.summary import CHECK_UP_BALLS
 
 router = Router(tags=["students"])
 

@@ -1,20 +1,20 @@
-"""How wide cells will be: when nothing is hit, and when a plan is."""
+"""How wide shots will be: when nothing is hit, and when a plan is."""
 
 from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import date, timedelta
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import INTERVAL_Z
-from oxgang.core.carry.fit import fit
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
+from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import BallType, CellKey, Lie
 
 Array = NDArray[np.float64]
@@ -24,14 +24,13 @@ AHEAD_DAYS: Final = 365
 WITHIN_DAYS: Final = 3
 
 
-def too_wide_on(
-    hits: Sequence[Hit],
-    points: Sequence[Point],
-    *,
-    today: date,
-    tolerance_yd: float,
-    changes: Sequence[Change] = (),
-) -> date | None:
+def halves(evidence: Evidence, points: Sequence[Point]) -> Array:
+    """Half of the interval [yd] of each shot type on the day of the evidence, shape (n,)."""
+    carries, sd = evidence.carries(points)
+    return np.asarray(Z * sd * carries)
+
+
+def too_wide_on(evidence: Evidence, points: Sequence[Point], *, tolerance_yd: float) -> date | None:
     """The first day, to within three, on which one of the shot types is wider than the tolerance.
 
     None when that is more than a year off. Widths only grow with time, so that the day is found by
@@ -39,8 +38,8 @@ def too_wide_on(
     """
 
     def wide(days: int) -> bool:
-        halves = _halves(hits, points, today + timedelta(days=days), changes)
-        return bool((halves > tolerance_yd).any())
+        then = replace(evidence, day=evidence.day + timedelta(days=days))
+        return bool((halves(then, points) > tolerance_yd).any())
 
     if not points or not wide(AHEAD_DAYS):
         return None
@@ -51,18 +50,15 @@ def too_wide_on(
             broad = middle
         else:
             narrow = middle
-    return today + timedelta(days=broad)
+    return evidence.day + timedelta(days=broad)
 
 
 def halves_after(
-    hits: Sequence[Hit],
+    evidence: Evidence,
     points: Sequence[Point],
     planned: Sequence[tuple[CellKey, Point, float, int]],
-    *,
-    today: date,
-    changes: Sequence[Change] = (),
 ) -> Array:
-    """Half of the interval [yd] of each shot type once a plan is hit today, shape (n,).
+    """Half of the interval [yd] of each shot type once a plan is hit that day, shape (n,).
 
     Parameters
     ----------
@@ -71,20 +67,11 @@ def halves_after(
         matter for how much is known, so that they are taken to land where they are expected; on
         the ball and lie that the student mostly hits from.
     """
-    usual = Counter((hit.ball, hit.lie) for hit in hits if hit.counts).most_common(1)
+    usual = Counter((hit.ball, hit.lie) for hit in evidence.hits if hit.counts).most_common(1)
     ball, lie = usual[0][0] if usual else (BallType.PREMIUM, Lie.MAT)
     more = [
-        Hit(key, point, carry, day=today, ball=ball, lie=lie)
+        Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie)
         for key, point, carry, n in planned
         for _ in range(n)
     ]
-    return _halves([*hits, *more], points, today, changes)
-
-
-def _halves(
-    hits: Sequence[Hit], points: Sequence[Point], day: date, changes: Sequence[Change]
-) -> Array:
-    found = fit(hits, points, day, changes)
-    rows = [found.points.index(point) for point in points]
-    sd = np.sqrt(np.diagonal(found.posterior.covariance)[rows])
-    return np.asarray(INTERVAL_Z * sd * np.exp(found.posterior.mean[rows]))
+    return halves(evidence.with_hits(more), points)

@@ -13,7 +13,7 @@ from typing import Final
 import numpy as np
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.words.shots import Spin, Tempo, Trajectory
+from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import Position
 
 # Part of the full swing by arm angle [degrees]: a half swing is the lead arm level.
@@ -53,13 +53,7 @@ def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Lin
     """
     arm = {p.label: p.arm_deg for p in positions}
     lines = []
-    stock = [
-        c
-        for c in cells
-        if c.key.trajectory is Trajectory.STOCK
-        and c.key.spin is Spin.CHECK
-        and c.key.tempo is Tempo.NORMAL
-    ]
+    stock = [c for c in cells if c.key.trajectory is Trajectory.STOCK and c.key.usual]
     for club in dict.fromkeys(c.key.club for c in stock):
         own = sorted((c for c in stock if c.key.club == club), key=lambda c: arm[c.key.swing])
         measured = [c for c in own if c.basis is Basis.MEASURED]

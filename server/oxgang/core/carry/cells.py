@@ -12,7 +12,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtri
 
 from oxgang.core.carry.conflicts import Conflict, Suspect, conflicts_in, suspects_in
 from oxgang.core.carry.fit import Fit, fit
@@ -21,8 +20,10 @@ from oxgang.core.carry.noise import CELL_SPREAD_PRIOR_BALLS, Change
 from oxgang.core.carry.order import Line, repaired
 from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.carry.prior import Point
+from oxgang.core.errors import InputError
 from oxgang.core.words.bag import Club
-from oxgang.core.words.shots import CellKey, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.intervals import log_ends, z_of
+from oxgang.core.words.shots import CellKey, Strike, Trajectory
 from oxgang.core.words.swing import Position
 
 Array = NDArray[np.float64]
@@ -36,8 +37,6 @@ OLD_AFTER_DAYS: Final = 60
 DOUBT_OVER_YD: Final = 2.5
 # Days that disagree by more than this (log carry) are another shot; it says no more of this one.
 MOST_APART: Final = 0.35
-INTERVAL: Final = 0.90
-INTERVAL_Z: Final = float(ndtri(0.5 + INTERVAL / 2))
 # The furrow of the ground shows where this share of solid balls lands.
 FURROW_SHARE: Final = 0.80
 
@@ -62,7 +61,7 @@ class Doubt(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """One cell of a matrix. Distances in yards; the interval is 90 % for the mean carry.
+    """One cell of a matrix, in yards; the interval is for the mean carry, at `intervals.LEVEL`.
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
     arm angle. `told_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
@@ -101,6 +100,30 @@ class Matrix:
     spread: float
     fit: Fit
     rows: NDArray[np.intp]
+
+    def place(self, key: CellKey) -> int:
+        """Where a cell stands in `cells`.
+
+        Raises
+        ------
+        InputError
+            When the matrix has no such cell.
+        """
+        for i, cell in enumerate(self.cells):
+            if cell.key == key:
+                return i
+        raise InputError(f"There is no {key} in this matrix.", field="cell")
+
+    def __getitem__(self, key: CellKey) -> Cell:
+        """The cell of this key (see `place`)."""
+        return self.cells[self.place(key)]
+
+    def __contains__(self, key: object) -> bool:
+        return any(cell.key == key for cell in self.cells)
+
+    def point(self, key: CellKey) -> Point:
+        """The shot type of a cell (see `place`)."""
+        return self.fit.points[int(self.rows[self.place(key)])]
 
 
 def build_matrix(
@@ -148,13 +171,13 @@ def build_matrix(
     cells = []
     for i, key in enumerate(keys):
         carry = float(np.exp(ordered[i]))
-        half = INTERVAL_Z * float(deviation[i])
+        lo, hi = log_ends(carry, float(deviation[i]))
         balls = len(owns.logs[i])
         cell = Cell(
             key=key,
             carry_yd=carry,
-            carry_lo_yd=carry * float(np.exp(-half)),
-            carry_hi_yd=carry * float(np.exp(half)),
+            carry_lo_yd=lo,
+            carry_hi_yd=hi,
             shot_sd_yd=carry * float(spreads[i]),
             balls=balls,
             mishits=owns.mishits[i],
@@ -173,7 +196,7 @@ def build_matrix(
 
 def furrow(carry_yd: float, shot_sd_yd: float) -> tuple[float, float]:
     """Ends [yd] of the stretch in which the middle 80 % of solid balls land."""
-    half = float(ndtri(0.5 + FURROW_SHARE / 2)) * shot_sd_yd
+    half = z_of(FURROW_SHARE) * shot_sd_yd
     return max(0.0, carry_yd - half), carry_yd + half
 
 
@@ -189,7 +212,7 @@ def _keys(
     others = {
         hit.cell: None
         for hit in {id(h.cell): h for h in hits if h.counts}.values()
-        if (hit.cell.spin is not Spin.CHECK or hit.cell.tempo is not Tempo.NORMAL)
+        if not hit.cell.usual
         and (hit.day is None or hit.day <= as_of)
         and hit.cell.club in labels[0]
         and hit.cell.swing in labels[1]

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from oxgang.core.carry.cells import INTERVAL_Z, Cell
+from oxgang.core.carry.cells import Cell
+from oxgang.core.words.intervals import Z, log_sd_of
 
 # Beyond this many the day, not the scatter, is what keeps a cell wide.
 MOST_MORE: Final = 40
@@ -17,8 +18,8 @@ def balls_more(cell: Cell, spread: float, tolerance_yd: float) -> int | None:
     0 is enough; None is more than `MOST_MORE`. Balls of this cell alone are counted, at the
     student's scatter of log carry.
     """
-    target = (math.log1p(tolerance_yd / cell.carry_yd) / INTERVAL_Z) ** 2
-    now = (math.log(cell.carry_hi_yd / cell.carry_yd) / INTERVAL_Z) ** 2
+    target = (math.log1p(tolerance_yd / cell.carry_yd) / Z) ** 2
+    now = log_sd_of(cell.carry_yd, cell.carry_hi_yd) ** 2
     if now <= target:
         return 0
     more = math.ceil(spread**2 * (1 / target - 1 / now))

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import DOUBT_OVER_YD, Matrix, build_matrix
-from oxgang.core.carry.fit import fit
+from oxgang.core.carry.fit import Fit, fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
@@ -43,9 +43,13 @@ class Evidence:
             tolerance_yd=self.tolerance_yd,
         )
 
+    def fitted(self, points: Sequence[Point]) -> Fit:
+        """The model fitted at any shot types, hit or not."""
+        return fit(self.hits, points, self.day, self.changes)
+
     def carries(self, points: Sequence[Point]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
         """Carries [yards] of any shots, hit or not, and the sd of their logarithms, in order."""
-        fitted = fit(self.hits, points, self.day, self.changes)
+        fitted = self.fitted(points)
         place = {point: i for i, point in enumerate(fitted.points)}
         rows = np.array([place[point] for point in points], dtype=np.intp)
         variance = np.diagonal(fitted.posterior.covariance)[rows]
@@ -58,6 +62,10 @@ class Evidence:
             h for h in self.hits if loft.get(h.point.club, h.point.loft_deg) == h.point.loft_deg
         ]
         return replace(self, hits=hits, clubs=clubs)
+
+    def with_hits(self, more: Sequence[Hit]) -> Evidence:
+        """The same student with more balls."""
+        return replace(self, hits=[*self.hits, *more])
 
     def on(self, day: date, clubs: Sequence[Club]) -> Evidence:
         """What was known on an earlier day, with the bag of that day."""

@@ -11,6 +11,7 @@ import numpy as np
 
 from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.hits import Hit
+from oxgang.core.words.intervals import tail
 from oxgang.core.words.strikes import MODIFIED_Z_LIMIT
 
 # The ranking is by draws from what is known of each club's scatter and strike.
@@ -28,7 +29,7 @@ MISHIT_COST: Final = 0.2
 class Wedge:
     """One club: relative scatter of solid balls, share of solid strikes, chance to be the best.
 
-    `scatter_lo` and `scatter_hi` bound the scatter with 90 % probability.
+    `scatter_lo` and `scatter_hi` bound the scatter, at `intervals.LEVEL`.
     """
 
     club: str
@@ -87,7 +88,7 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
     if not known:
         return []
     best = np.bincount(cost.argmin(0), minlength=len(known)) / DRAWS
-    low, middle, high = np.quantile(scatter, (0.05, 0.5, 0.95), axis=1)
+    low, middle, high = np.quantile(scatter, (tail(), 0.5, 1 - tail()), axis=1)
     wedges = [
         Wedge(
             club=club,

@@ -45,17 +45,19 @@ class Why:
     strongest: list[Neighbour]
 
 
-def why(matrix: Matrix, key: CellKey) -> Why | None:
-    """What stands behind a cell; None when the matrix has no such cell.
+def why(matrix: Matrix, key: CellKey) -> Why:
+    """What stands behind a cell.
 
     The shares are the sums of the posterior's weights on the cell's own groups and on all others,
     and what is left to the prior mean, each taken as at least 0.
+
+    Raises
+    ------
+    InputError
+        When the matrix has no such cell.
     """
-    number = next((i for i, cell in enumerate(matrix.cells) if cell.key == key), None)
-    if number is None:
-        return None
     fitted = matrix.fit
-    row = int(matrix.rows[number])
+    row = int(matrix.rows[matrix.place(key)])
     groups = fitted.hits.groups
     own = np.array([_stands_in(matrix, i, row) for i in fitted.at], dtype=bool)
     weights = fitted.posterior.weights[row] if len(own) else np.zeros(0)

@@ -8,7 +8,8 @@ from typing import Final
 
 from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.ground.gaps import best_at
-from oxgang.core.words.shots import CellKey, Spin, Tempo
+from oxgang.core.words.intervals import LEVEL
+from oxgang.core.words.shots import CellKey
 
 STEP_YD: Final = 5
 # A card may be asked for longer or shorter steps.
@@ -39,7 +40,10 @@ class CardLine:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
-    """A published version as a student carries it. Positions are (label, cue), short to long."""
+    """A published version as a student carries it. Positions are (label, cue), short to long.
+
+    `level` is that of the intervals when it was frozen.
+    """
 
     student: str
     academy: str
@@ -53,6 +57,7 @@ class Card:
     clubs: tuple[tuple[str, float], ...]
     positions: tuple[tuple[str, str], ...]
     cells: tuple[CardCell, ...]
+    level: float = LEVEL
 
 
 def card_cell(cell: Cell) -> CardCell:
@@ -88,15 +93,3 @@ def lines_of(cells: Sequence[CardCell], *, from_yd: int, to_yd: int, step: int) 
         (best,) = best_at(cells, yardage, most=1)
         lines.append(CardLine(yardage, cells[best], cells[best].carry_yd - yardage))
     return lines
-
-
-def short_name(key: CellKey) -> str:
-    """ "56 9:00 low", with the height only when it is not stock."""
-    words = [key.club, key.swing]
-    if key.trajectory != "stock":
-        words.append(str(key.trajectory))
-    if key.spin is not Spin.CHECK:
-        words.append(str(key.spin))
-    if key.tempo is not Tempo.NORMAL:
-        words.append(str(key.tempo))
-    return " ".join(words)

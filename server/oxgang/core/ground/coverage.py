@@ -17,8 +17,9 @@ from numpy.typing import NDArray
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.special import ndtr
 
-from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell
+from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.ground.gaps import Stretch, can_plough, covers, fallow
+from oxgang.core.words.intervals import Z
 
 Array = NDArray[np.float64]
 
@@ -55,7 +56,7 @@ def probability(cell: Cell, yardage: float, tolerance_yd: float) -> float:
 
     The scatter of single balls and what is not known of the mean count together.
     """
-    spread = math.hypot(cell.shot_sd_yd, cell.half_yd / INTERVAL_Z)
+    spread = math.hypot(cell.shot_sd_yd, cell.half_yd / Z)
     lo, hi = (yardage - tolerance_yd - cell.carry_yd), (yardage + tolerance_yd - cell.carry_yd)
     return float(ndtr(hi / spread) - ndtr(lo / spread))
 

@@ -14,11 +14,12 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
+from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.prior import Point
 from oxgang.core.ground.gaps import Stretch, leaves
 from oxgang.core.ground.stages import Stage
+from oxgang.core.words.intervals import Z, log_ends
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 
 MOST_EACH: Final = 5
@@ -142,10 +143,10 @@ def _trims(cells: Sequence[Cell]) -> list[Fill]:
         if cell.basis is not Basis.MEASURED or cell.key.trajectory is not Trajectory.STOCK:
             continue
         name = f"{cell.key.club} {cell.key.swing}"
-        sd = cell.half_yd / INTERVAL_Z
+        sd = cell.half_yd / Z
         for inches, share, unknown in GRIP_DOWN:
             carry = cell.carry_yd * share
-            half = INTERVAL_Z * float(np.hypot(sd, unknown * cell.carry_yd))
+            half = Z * float(np.hypot(sd, unknown * cell.carry_yd))
             words = f"{name}, grip down {inches} in"
             fills.append(
                 Fill(Way.GRIP, cell.key, words, carry, carry - half, carry + half,
@@ -153,7 +154,7 @@ def _trims(cells: Sequence[Cell]) -> list[Fill]:
             )  # fmt: skip
         for sign, where in ((1, "back"), (-1, "forward")):
             carry = cell.carry_yd + sign * TRIM_YD
-            half = INTERVAL_Z * float(np.hypot(sd, TRIM_SD_YD))
+            half = Z * float(np.hypot(sd, TRIM_SD_YD))
             words = f"{name}, ball {TRIM_IN:g} in {where}"
             fills.append(
                 Fill(Way.TRIM, cell.key, words, carry, carry - half, carry + half,
@@ -187,10 +188,11 @@ def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
     carries, deviations = evidence.carries([point for *_, point in wanted])
     fills = []
     for (way, key, words, _), mean, sd in zip(wanted, carries, deviations, strict=True):
-        carry, half = float(mean), INTERVAL_Z * float(sd)
+        carry = float(mean)
+        lo, hi = log_ends(carry, float(sd))
         fills.append(
             Fill(
-                way, key, words, carry, carry * float(np.exp(-half)), carry * float(np.exp(half)),
+                way, key, words, carry, lo, hi,
                 carry * matrix.spread, 0,
             )
         )  # fmt: skip

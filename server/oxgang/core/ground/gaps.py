@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from itertools import combinations, groupby
 from typing import Final, Protocol
 
-from oxgang.core.carry.cells import INTERVAL_Z
 from oxgang.core.errors import InputError
+from oxgang.core.words.intervals import sd_of
 from oxgang.core.words.shots import CellKey
 
 FROM_YD: Final = 30
@@ -149,7 +149,7 @@ def expected_miss_yd(cell: Carrying, yardage: float) -> float:
     """
     unknown = 0.0
     if cell.carry_lo_yd is not None and cell.carry_hi_yd is not None:
-        unknown = (cell.carry_hi_yd - cell.carry_lo_yd) / 2 / INTERVAL_Z
+        unknown = sd_of(cell.carry_lo_yd, cell.carry_hi_yd)
     return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd, unknown)
 
 

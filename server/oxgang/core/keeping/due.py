@@ -195,15 +195,7 @@ def _wide(
     last_hit: date | None,
 ) -> str:
     widest = max(wide, key=lambda w: w.half_yd / tolerance_yd)
-    if len(wide) == 1:
-        what = f"{_name(widest.key)} is"
-    else:
-        what = f"{len(wide)} of {len(played)} numbers are"
+    what = f"{widest.key} is" if len(wide) == 1 else f"{len(wide)} of {len(played)} numbers are"
     old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
     since = f", last hit {last_hit:%-d %b}" if old and last_hit else ""
     return f"{what} wider than ± {tolerance_yd:g} yd{since}"
-
-
-def _name(key: CellKey) -> str:
-    height = "" if key.trajectory == "stock" else f" {key.trajectory}"
-    return f"{key.club} {key.swing}{height}"

@@ -28,6 +28,11 @@ class EventKind(StrEnum):
     BREAK = "season break"
     RESET = "numbers moved"
 
+    @property
+    def compares(self) -> bool:
+        """Whether strikes and spread are worth comparing across it."""
+        return self is not EventKind.RESET
+
 
 @dataclass(frozen=True, slots=True)
 class Effect:

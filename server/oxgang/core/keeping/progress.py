@@ -17,13 +17,13 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
-from scipy.special import chdtri, fdtri, ndtri
+from scipy.special import chdtri, fdtri
 
 from oxgang.core.carry.hits import Hit
 from oxgang.core.flight.launch import WINDOWS_DEG, in_window
+from oxgang.core.words.intervals import Z, tail
 from oxgang.core.words.shots import Strike, Trajectory
 
-INTERVAL: Final = 0.90
 # More sessions than this in a period are put together by month.
 MOST_POINTS: Final = 16
 # A spread needs this many degrees of freedom before it is shown.
@@ -32,7 +32,7 @@ FEWEST_FREEDOM: Final = 3
 
 @dataclass(frozen=True, slots=True)
 class Share:
-    """So many of so many, and the ends of the 90 % interval of the share behind it."""
+    """So many of so many, and the ends of the interval of the share behind it."""
 
     hits: int
     of: int
@@ -48,7 +48,7 @@ class Share:
 class Spread:
     """Scatter of solid balls about their own cell and day, as a share of the carry.
 
-    `freedom` is what it rests on; 0 is nothing. `lo` and `hi` bound it with 90 % probability.
+    `freedom` is what it rests on; 0 is nothing. `lo` and `hi` bound it, at `intervals.LEVEL`.
     """
 
     value: float | None
@@ -80,7 +80,7 @@ class Stretch:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """A difference or a ratio with the ends of its 90 % interval."""
+    """A difference or a ratio with the ends of its interval."""
 
     value: float
     lo: float
@@ -89,7 +89,7 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Turn:
-    """Before and after a day: both stretches, and the differences with their 90 % intervals.
+    """Before and after a day: both stretches, and the differences with their intervals.
 
     `solid` and `launch` are differences of shares (after less before), `spread` is the ratio after
     over before; None where one side has nothing.
@@ -106,7 +106,7 @@ def share_of(hits: int, of: int) -> Share:
     """A share with Wilson's interval; 0 to 1 where there is nothing."""
     if not of:
         return Share(0, 0, 0.0, 1.0)
-    z = float(ndtri(0.5 + INTERVAL / 2))
+    z = Z
     p, n = hits / of, of
     centre = (p + z * z / (2 * n)) / (1 + z * z / n)
     half = z / (1 + z * z / n) * math.sqrt(p * (1 - p) / n + z * z / (4 * n * n))
@@ -117,9 +117,8 @@ def spread_of(squares: float, freedom: int) -> Spread:
     """A spread from a sum of squares of log carry, with its chi-square interval."""
     if freedom < FEWEST_FREEDOM:
         return Spread(None, 0.0, 0.0, freedom)
-    tail = (1 - INTERVAL) / 2
-    lo = math.sqrt(squares / float(chdtri(freedom, tail)))
-    hi = math.sqrt(squares / float(chdtri(freedom, 1 - tail)))
+    lo = math.sqrt(squares / float(chdtri(freedom, tail())))
+    hi = math.sqrt(squares / float(chdtri(freedom, 1 - tail())))
     return Spread(math.sqrt(squares / freedom), lo, hi, freedom)
 
 
@@ -137,10 +136,9 @@ def ratio(before: Spread, after: Spread) -> Step | None:
     """After over before with the F interval; None where one side has too little."""
     if before.value is None or after.value is None or before.value == 0:
         return None
-    tail = (1 - INTERVAL) / 2
     r = after.value / before.value
-    lo = r / math.sqrt(float(fdtri(after.freedom, before.freedom, 1 - tail)))
-    hi = r * math.sqrt(float(fdtri(before.freedom, after.freedom, 1 - tail)))
+    lo = r / math.sqrt(float(fdtri(after.freedom, before.freedom, 1 - tail())))
+    hi = r * math.sqrt(float(fdtri(before.freedom, after.freedom, 1 - tail())))
     return Step(r, lo, hi)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oxgang.core.keeping.progress import Stretch, Turn
 
-# A change is said when its 90 % interval leaves out "no change".
+# A change is said when its interval leaves out "no change".
 MAX_WORDS = 1200
 CHANCE = "within chance"
 

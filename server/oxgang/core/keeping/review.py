@@ -10,8 +10,9 @@ from typing import Final
 
 from scipy.special import ndtr
 
-from oxgang.core.carry.cells import INTERVAL_Z, Cell, Matrix
+from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.noise import DAY_SD
+from oxgang.core.words.intervals import log_sd_of
 from oxgang.core.words.shots import CellKey
 
 # A change that chance alone makes more rarely than this is called one.
@@ -55,7 +56,7 @@ def compare(before: Matrix, after: Matrix, new: Mapping[CellKey, Sequence[float]
             continue
         carries = new.get(cell.key, ())
         change = math.log(cell.carry_yd / was.carry_yd)
-        variance = _variance(was)
+        variance = log_sd_of(was.carry_yd, was.carry_hi_yd) ** 2
         if carries:
             change = math.log(median(carries) / was.carry_yd)
             variance += before.spread**2 / len(carries) + DAY_SD**2
@@ -64,7 +65,3 @@ def compare(before: Matrix, after: Matrix, new: Mapping[CellKey, Sequence[float]
         chance = 2 * float(ndtr(-abs(change) / math.sqrt(variance)))
         found.append(Moved(was, cell, len(carries), chance))
     return found
-
-
-def _variance(cell: Cell) -> float:
-    return (math.log(cell.carry_hi_yd / cell.carry_yd) / INTERVAL_Z) ** 2

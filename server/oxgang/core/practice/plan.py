@@ -17,10 +17,11 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import INTERVAL_Z, Basis, Cell, Matrix
+from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.noise import DAY_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
+from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import BallType, CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
@@ -196,7 +197,7 @@ def plan_balls(
         allowed=may,
         enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
     )
-    after = INTERVAL_Z * np.sqrt(np.diagonal(choice.left)) * carries
+    after = Z * np.sqrt(np.diagonal(choice.left)) * carries
     planned = [
         Planned(cell.key, int(n), _reason(cell, float(after[i])))
         for i, (cell, n) in enumerate(zip(matrix.cells, choice.balls, strict=True))
@@ -211,7 +212,7 @@ def _enough(matrix: Matrix, carries: Array, tolerance_yd: float) -> Array:
     What all balls of a day share (the day, the ball, the lie) no number of balls takes away, so
     that the scatter's part has to be smaller by as much; at least `SCATTER_PART` is left for it.
     """
-    target = (tolerance_yd / INTERVAL_Z / carries) ** 2
+    target = (tolerance_yd / Z / carries) ** 2
     hits = matrix.fit.hits.groups
     shared = DAY_SD**2
     if len(hits.mean):

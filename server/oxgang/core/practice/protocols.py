@@ -102,7 +102,7 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
             wish.balls,
             from_yd=wish.from_yd,
             to_yd=wish.to_yd,
-            allowed=lambda key: key.trajectory is Trajectory.STOCK and _usual(key),
+            allowed=lambda key: key.trajectory is Trajectory.STOCK and key.usual,
         )
     if protocol in (Protocol.FIRST_MAP, Protocol.NET_LAUNCH):
         clubs = list(dict.fromkeys(key.club for key in keys))
@@ -129,10 +129,6 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
     ]
 
 
-def _usual(key: CellKey) -> bool:
-    return key.spin is Spin.CHECK and key.tempo is Tempo.NORMAL
-
-
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
     """Which cells the student's stage allows.
 
@@ -145,7 +141,7 @@ def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
     short = set(swings[: len(swings) // 2 + 1])
 
     def may(key: CellKey) -> bool:
-        if not _usual(key):
+        if not key.usual:
             return False
         if wish.stage is Stage.TRAJECTORY:
             return True
@@ -185,7 +181,7 @@ def _heights(cells: list[Cell], wish: Wish) -> list[Planned]:
     plans = []
     for trajectory in Trajectory:
         near = min(
-            (c for c in cells if c.key.trajectory is trajectory and _usual(c.key)),
+            (c for c in cells if c.key.trajectory is trajectory and c.key.usual),
             key=lambda c: abs(c.carry_yd - yardage),
         )
         why = f"{trajectory} for {yardage:.0f}: carries {near.carry_yd:.0f}"

@@ -71,13 +71,31 @@ TRIMS: Final = ("ball_position_in", "grip_down_in")
 
 @dataclass(frozen=True, slots=True)
 class CellKey:
-    """One shot type. A matrix holds at most one cell for each key."""
+    """One shot type. A matrix holds at most one cell for each key.
+
+    As text it is the short name: "56 9:00 low", what is usual left out.
+    """
 
     club: str
     swing: str
     trajectory: Trajectory = Trajectory.STOCK
     spin: Spin = Spin.CHECK
     tempo: Tempo = Tempo.NORMAL
+
+    @property
+    def usual(self) -> bool:
+        """Whether it is hit with the usual spin and tempo."""
+        return self.spin is Spin.CHECK and self.tempo is Tempo.NORMAL
+
+    def __str__(self) -> str:
+        said = [self.club, self.swing]
+        if self.trajectory is not Trajectory.STOCK:
+            said.append(self.trajectory)
+        if self.spin is not Spin.CHECK:
+            said.append(self.spin)
+        if self.tempo is not Tempo.NORMAL:
+            said.append(self.tempo)
+        return " ".join(said)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -10,7 +10,7 @@ from oxgang.academy.selectors.events import events_of
 from oxgang.core.carry.cells import Cell
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, due_of, matters
-from oxgang.core.keeping.events import EventKind, changes_of
+from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
@@ -68,6 +68,6 @@ def due_in(student: Student, found: StudentMatrix) -> Standing:
         waiting=waiting,
         events=found.events,
         new_clubs={label: on for label, (on, _) in took.items()},
-        trend=trend_of(found.hits, changes_of(found.events)),
+        trend=trend_of(found.evidence),
     )
     return Standing(due, played, waiting, last, version)

@@ -11,40 +11,17 @@ from uuid import UUID
 from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
-from oxgang.core.carry.cells import Basis, Cell, Matrix
+from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.ground.gaps import Stretch, best_at, can_plough, covered_yardages, fallow
+from oxgang.core.carry.today import speeds_of
+from oxgang.core.ground.ground import Ground, ground_of
 from oxgang.core.keeping.events import Happened, changes_of
 from oxgang.core.words import bag
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.words.swing import Position, express
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import hits_of
-
-# The axis stretches to the tens beyond the student's shots.
-AXIS_STEP_YD = 10
-
-
-@dataclass(frozen=True, slots=True)
-class Ground:
-    """What lies under the plough from `from_yd` to `to_yd`, whole yards.
-
-    `fallow` is what no measured and no well estimated cell covers, `unsure` what only estimates
-    cover. `best` holds for each whole yardage of the axis (from `axis_from_yd`) the indices of the
-    best cells, best first.
-    """
-
-    from_yd: int
-    to_yd: int
-    tolerance_yd: float
-    axis_from_yd: int
-    axis_to_yd: int
-    covered: int
-    covered_measured: int
-    fallow: list[Stretch]
-    unsure: list[Stretch]
-    best: list[list[int]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +73,9 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
         student.tolerance_yd,
     )
     matrix = evidence.matrix()
-    return StudentMatrix(clubs, names, evidence, matrix, events, ground_of(student, matrix.cells))
+    return StudentMatrix(
+        clubs, names, evidence, matrix, events, ground_under(student, matrix.cells)
+    )
 
 
 def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | None:
@@ -109,10 +88,9 @@ def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | Non
         Spin(ball.spin),
         Tempo(ball.tempo),
     )
-    if not any(club.pk == ball.club_id for club in found.clubs):
+    if not any(club.pk == ball.club_id for club in found.clubs) or key not in found.matrix:
         return None
-    cell = next((cell for cell in found.cells if cell.key == key), None)
-    return None if cell is None else (cell, found.matrix.spread)
+    return found.matrix[key], found.matrix.spread
 
 
 def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag.Club]:
@@ -144,33 +122,16 @@ def _apart(club: Club) -> str:
     return f" from {club.used_from}" if club.used_from else ", out of the bag"
 
 
-def ground_of(student: Student, cells: list[Cell]) -> Ground:
+def speed_of(student: Student, key: CellKey, day: date) -> float | None:
+    """Ball speed [m/s] of a cell, at its typical launch and spin; None while it has no carry."""
+    matrix = matrix_of(student, day, live=True).matrix
+    if key not in matrix:
+        return None
+    return float(speeds_of([matrix[key]], student.academy.altitude_m)[0])
+
+
+def ground_under(student: Student, cells: Sequence[Cell]) -> Ground:
     """The student's ground under these cells."""
-    lo, hi, tolerance = student.from_yd, student.to_yd, student.tolerance_yd
-    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    ploughs = [
-        cell for cell in cells if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance)
-    ]
-    low = min([lo, *(cell.carry_yd - cell.shot_sd_yd for cell in measured)])
-    high = max([hi, *(cell.carry_yd + cell.shot_sd_yd for cell in measured)])
-    axis_from = max(0, int(low // AXIS_STEP_YD) * AXIS_STEP_YD)
-    axis_to = -int(-high // AXIS_STEP_YD) * AXIS_STEP_YD
-
-    def covered(some: list[Cell]) -> int:
-        return len(covered_yardages(some, from_yd=lo, to_yd=hi, tolerance_yd=tolerance))
-
-    def uncovered(some: list[Cell]) -> list[Stretch]:
-        return fallow(some, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
-
-    return Ground(
-        from_yd=lo,
-        to_yd=hi,
-        tolerance_yd=tolerance,
-        axis_from_yd=axis_from,
-        axis_to_yd=axis_to,
-        covered=covered(ploughs),
-        covered_measured=covered(measured),
-        fallow=uncovered(ploughs),
-        unsure=uncovered(measured),
-        best=[best_at(cells, y) for y in range(axis_from, axis_to + 1)],
+    return ground_of(
+        cells, from_yd=student.from_yd, to_yd=student.to_yd, tolerance_yd=student.tolerance_yd
     )

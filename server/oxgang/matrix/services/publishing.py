@@ -14,6 +14,7 @@ from oxgang.academy.services.log import born, note
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import card_cell
+from oxgang.core.words.intervals import LEVEL
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.range_sessions.services.balls import local_day
@@ -43,6 +44,7 @@ def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> Publi
         "day": day.isoformat(),
         "units": student.units,
         "tolerance_yd": student.tolerance_yd,
+        "level": LEVEL,
         "from_yd": student.from_yd,
         "to_yd": student.to_yd,
         "clubs": [[club.label, club.loft_deg] for club in found.clubs],

@@ -11,14 +11,12 @@ from django.db.models import Case, Max, Q, When
 
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
-from oxgang.core.carry.ageing import halves_after, too_wide_on
-from oxgang.core.carry.prior import Point
-from oxgang.core.ground.gaps import covered_yardages, stretches
+from oxgang.core.carry.ageing import too_wide_on
+from oxgang.core.ground.ground import Strip, small_ground
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import Due, State
-from oxgang.core.keeping.events import changes_of
-from oxgang.core.practice.protocols import Protocol, Wish, plan_for
-from oxgang.core.words.shots import CellKey
+from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
+from oxgang.core.practice.protocols import Wish
 from oxgang.matrix.models import Summary
 from oxgang.matrix.selectors.due import Standing, due_in
 from oxgang.matrix.selectors.matrix import StudentMatrix
@@ -26,9 +24,6 @@ from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.models import Appointment
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import balls_of
-
-# What a coach asks for between two lessons.
-CHECK_UP_BALLS = 15
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,7 +79,7 @@ class Row:
     settles: int
     covered: float
     due_on: date | None
-    ground: list[dict[str, object]]
+    ground: list[Strip]
     coming: list[Appointment]
 
 
@@ -106,9 +101,15 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
         last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
         published_on=day_at(student.academy, version.published_at) if version else None,
         settles=_settled(student, found, standing, stage),
-        covered=ground.covered / (ground.to_yd - ground.from_yd + 1),
+        covered=ground.covered / ground.yards,
         due_on=_due_on(student, found, standing),
-        ground=_strips(student, found, standing),
+        ground=small_ground(
+            standing.played,
+            standing.wide,
+            from_yd=student.from_yd,
+            to_yd=student.to_yd,
+            tolerance_yd=student.tolerance_yd,
+        ),
         coming=coming.get(student.pk, []),
     )
 
@@ -139,9 +140,7 @@ def keep_row(row: Row, content: str) -> None:
 
 
 def _settled(student: Student, found: StudentMatrix, standing: Standing, stage: Stage) -> int:
-    """How many of the cells that are due a check-up of `CHECK_UP_BALLS` would settle."""
-    if not standing.wide:
-        return 0
+    """How many of the cells that are due a check-up of the usual size would settle."""
     wish = Wish(
         balls=CHECK_UP_BALLS,
         from_yd=student.from_yd,
@@ -150,53 +149,11 @@ def _settled(student: Student, found: StudentMatrix, standing: Standing, stage: 
         due=standing.wide,
         tolerance_yd=student.tolerance_yd,
     )
-    points, carries = _points(found), {cell.key: cell.carry_yd for cell in found.cells}
-    plan = plan_for(Protocol.CHECK_UP, found.matrix, wish)
-    halves = halves_after(
-        found.hits,
-        [points[key] for key in standing.wide],
-        [(p.key, points[p.key], carries[p.key], p.balls) for p in plan],
-        today=found.day,
-        changes=changes_of(found.events),
-    )
-    return int((halves <= student.tolerance_yd).sum())
+    return settled(found.matrix, found.evidence, wish)
 
 
 def _due_on(student: Student, found: StudentMatrix, standing: Standing) -> date | None:
     if standing.due.state is not State.TRUE:
         return None
-    points = _points(found)
-    return too_wide_on(
-        found.hits,
-        [points[c.key] for c in standing.played],
-        today=found.day,
-        tolerance_yd=student.tolerance_yd,
-        changes=changes_of(found.events),
-    )
-
-
-def _points(found: StudentMatrix) -> dict[CellKey, Point]:
-    fitted = found.matrix.fit
-    rows = found.matrix.rows
-    return {cell.key: fitted.points[rows[i]] for i, cell in enumerate(found.cells)}
-
-
-def _strips(student: Student, found: StudentMatrix, standing: Standing) -> list[dict[str, object]]:
-    """The small ground: sure, doubtful and fallow stretches of whole yards."""
-    wide = set(standing.wide)
-    sure = [c for c in standing.played if c.key not in wide]
-    ends = {"from_yd": student.from_yd, "to_yd": student.to_yd}
-    tolerance = student.tolerance_yd
-    held = set(covered_yardages(sure, tolerance_yd=tolerance, **ends))
-    some = set(covered_yardages(standing.played, tolerance_yd=tolerance, **ends))
-    every = range(student.from_yd, student.to_yd + 1)
-    kinds = {
-        "sure": [y for y in every if y in held],
-        "doubtful": [y for y in every if y in some and y not in held],
-        "fallow": [y for y in every if y not in some],
-    }
-    return [
-        {"from_yd": s.from_yd, "to_yd": s.to_yd, "kind": kind}
-        for kind, yards in kinds.items()
-        for s in stretches(yards)
-    ]
+    points = [found.matrix.point(cell.key) for cell in standing.played]
+    return too_wide_on(found.evidence, points, tolerance_yd=student.tolerance_yd)

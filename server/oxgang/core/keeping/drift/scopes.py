@@ -22,9 +22,9 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 from scipy.linalg import cho_factor, cho_solve
-from scipy.special import ndtri
 
 from oxgang.core.carry.prior import Point
+from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import Trajectory
 
 Array = NDArray[np.float64]
@@ -67,7 +67,7 @@ class Scope:
 class Suspicion:
     """A scope, the probability that it (and only it) has moved, and by what share of the carry.
 
-    `lo` and `hi` bound the share with 90 % probability if it has.
+    `lo` and `hi` bound the share at the level of `intervals` if it has.
     """
 
     scope: Scope
@@ -119,7 +119,6 @@ def suspicions(
     factor = cho_factor(covariance, lower=True)
     solved = cho_solve(factor, off)
     number = {reach: sum(s.reach is reach for s in scopes) for reach in Reach}
-    z = float(ndtri(0.95))
     weights, found = [], []
     for scope in scopes:
         inside = np.array([scope.holds(point) for point in points], dtype=float)
@@ -130,7 +129,7 @@ def suspicions(
         log_factor = 0.5 * (size * pull**2 / growth - np.log(growth))
         mean, sd = size * pull / growth, float(np.sqrt(size / growth))
         weights.append(BEFOREHAND[scope.reach] / number[scope.reach] * np.exp(min(log_factor, 600)))
-        share = [float(np.expm1(mean + step * sd)) for step in (0, -z, z)]
+        share = [float(np.expm1(mean + step * sd)) for step in (0, -Z, Z)]
         hit = int(balls[inside > 0].sum())
         found.append(Suspicion(scope, 0.0, share[0], share[1], share[2], hit))
     nothing = 1 - sum(BEFOREHAND[reach] for reach in Reach if number[reach])

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
-from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Final
 
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.noise import Change
 from oxgang.core.keeping.drift.cusum import Cusum, cusum
 from oxgang.core.keeping.drift.shift import Shift, shift
 
@@ -43,29 +42,26 @@ class Trend:
     share: float
 
 
-def trend_of(
-    hits: Sequence[Hit], changes: Sequence[Change] = (), *, look_back: int = LOOK_BACK
-) -> Trend:
+def trend_of(evidence: Evidence, *, look_back: int = LOOK_BACK) -> Trend:
     """Each of the last sessions against the balls before it, and whether they add up.
 
     The standing matrix takes in every session, so that what is left over in one direction again and
     again is a change that it follows too slowly. An event begins the sums anew.
     """
     by_day: dict[date, list[Hit]] = defaultdict(list)
-    for hit in hits:
+    for hit in evidence.hits:
         if hit.counts and hit.day and not hit.told:
             by_day[hit.day].append(hit)
     days = sorted(by_day)
-    restart = max((c.on for c in changes if not c.club), default=None)
+    restart = max((c.on for c in evidence.changes if not c.club), default=None)
     chosen = [d for d in days if restart is None or d >= restart]
     scores = []
     for day in chosen[-look_back:]:
         earlier = [d for d in days if d < day]
-        standing = [hit for d in earlier for hit in by_day[d]]
-        if len(by_day[day]) < FEWEST_NEW or len(standing) < FEWEST_STANDING:
+        before = [hit for d in earlier for hit in by_day[d]]
+        if len(by_day[day]) < FEWEST_NEW or len(before) < FEWEST_STANDING:
             continue
-        past = [c for c in changes if c.on <= day]
-        found = shift(standing, by_day[day], stood_on=earlier[-1], day=day, changes=past)
+        found = shift(replace(evidence, hits=before, day=earlier[-1]), by_day[day], day=day)
         score = math.log1p(found.share) / found.sd
         scores.append(SessionScore(day, len(by_day[day]), found, score))
     sums = cusum([s.score for s in scores])

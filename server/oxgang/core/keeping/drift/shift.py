@@ -20,13 +20,14 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr, ndtri
+from scipy.special import ndtr
 
-from oxgang.core.carry.fit import fit
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit, group_hits
-from oxgang.core.carry.noise import Change, noise_covariance
+from oxgang.core.carry.noise import noise_covariance
 from oxgang.core.carry.prior import Point, Points
 from oxgang.core.errors import InputError
+from oxgang.core.words.intervals import log_ends
 from oxgang.core.words.strikes import medians_by
 
 Array = NDArray[np.float64]
@@ -56,11 +57,10 @@ class Shift:
         """Whether this is more than chance."""
         return self.chance < FALSE_ALARM
 
-    def interval(self, coverage: float = 0.9) -> tuple[float, float]:
+    def interval(self) -> tuple[float, float]:
         """Ends of the interval of the change, as shares."""
-        z = float(ndtri(0.5 + coverage / 2)) * self.sd
-        middle = float(np.log1p(self.share))
-        return float(np.expm1(middle - z)), float(np.expm1(middle + z))
+        lo, hi = log_ends(1 + self.share, self.sd)
+        return lo - 1, hi - 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,26 +84,18 @@ class Off:
     freedom: float
 
 
-def hold_against(
-    standing: Sequence[Hit],
-    new: Sequence[Hit],
-    *,
-    stood_on: date,
-    day: date,
-    changes: Sequence[Change] = (),
-) -> Off:
+def hold_against(standing: Evidence, new: Sequence[Hit], *, day: date) -> Off:
     """New balls held against the standing matrix.
 
     Parameters
     ----------
-    standing, new
-        The balls behind the standing matrix, and those held against it.
-    stood_on
-        The day on which the standing matrix was last true: that of its last balls.
+    standing
+        What stood before them, on the day on which it was last true: that of its last balls. What
+        is known to have changed since, up to `day`, leaves it more open.
+    new
+        The balls held against it.
     day
         The day of the new balls.
-    changes
-        What is known to have changed; it leaves what came before more open.
 
     Raises
     ------
@@ -114,10 +106,11 @@ def hold_against(
     if not len(fresh.ball_log):
         raise InputError("No solid ball to compare. Hit a few more.")
     # An event after the last balls, up to the new ones, widens without ageing: as if the day after.
-    then = stood_on + timedelta(days=1)
-    since = [replace(c, on=min(c.on, then)) for c in changes if c.on <= day]
-    late = any(c.on > stood_on for c in since)
-    before = fit(standing, fresh.points, then if late else stood_on, since)
+    then = standing.day + timedelta(days=1)
+    since = [replace(c, on=min(c.on, then)) for c in standing.changes if c.on <= day]
+    late = any(c.on > standing.day for c in since)
+    known = replace(standing, day=then if late else standing.day, changes=since)
+    before = known.fitted(fresh.points)
     at = np.array([before.points.index(point) for point in fresh.points])[fresh.groups.point]
     arrays = Points.of(before.points)
     predicted = before.posterior.mean[at]
@@ -140,16 +133,9 @@ def hold_against(
     )
 
 
-def shift(
-    standing: Sequence[Hit],
-    new: Sequence[Hit],
-    *,
-    stood_on: date,
-    day: date,
-    changes: Sequence[Change] = (),
-) -> Shift:
+def shift(standing: Evidence, new: Sequence[Hit], *, day: date) -> Shift:
     """How far all new balls are from the matrix that stood before them (see `hold_against`)."""
-    return common_shift(hold_against(standing, new, stood_on=stood_on, day=day, changes=changes))
+    return common_shift(hold_against(standing, new, day=day))
 
 
 def common_shift(held: Off) -> Shift:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from enum import StrEnum
 from typing import Final
@@ -12,10 +12,13 @@ from typing import Final
 import numpy as np
 from scipy.special import betaln, chdtrc, gammaln
 
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.noise import DAY_SD, Change
+from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.keeping.drift.scopes import Reach, Suspicion, suspicions
+from oxgang.core.keeping.drift.sessions import FEWEST_STANDING
 from oxgang.core.keeping.drift.shift import Shift, common_shift, hold_against
+from oxgang.core.words.shots import Strike
 
 # Below the first probability that nothing moved, something has; above the second, the balls blend
 # in, unless the common shift alone is more than chance.
@@ -32,6 +35,10 @@ CHECK_UP_BALLS: Final = (10, 40)
 POWER_Z: Final = 2.8
 # A conversion home (wind, air, range balls) of this share of the carry is said aloud.
 CONDITIONS_SAID: Final = 0.04
+# Fewer new balls do not tell whether anything has moved.
+FEWEST_NEW: Final = 8
+# The usual share of solid balls is that of the last so many.
+USUAL_OVER: Final = 200
 
 
 class Advice(StrEnum):
@@ -124,15 +131,51 @@ def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
     return DayOfStrikes(struck, chance, scatter, wild)
 
 
-def judge(
-    standing: Sequence[Hit],
-    new: Sequence[Hit],
-    struck: Struck,
-    *,
-    stood_on: date,
-    day: date,
-    changes: Sequence[Change] = (),
-) -> Verdict:
+def struck_of(
+    earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]
+) -> Struck:
+    """The strikes of new balls against the usual ones, and what conditions took or gave.
+
+    Parameters
+    ----------
+    earlier
+        The balls before them; the last `USUAL_OVER` are what is usual.
+    now
+        Strike, carry as measured and carry at home [yd] of each new ball that is not excluded.
+    """
+    usual = [h for h in earlier if not h.excluded and not h.told][-USUAL_OVER:]
+    brought = [
+        math.log(home / carry)
+        for strike, carry, home in now
+        if strike is Strike.SOLID and home and carry
+    ]
+    return Struck(
+        solid=sum(strike is Strike.SOLID for strike, _, _ in now),
+        balls=len(now),
+        usual_solid=sum(h.strike is Strike.SOLID for h in usual),
+        usual_balls=len(usual),
+        conditions=math.expm1(sum(brought) / len(brought)) if brought else 0.0,
+    )
+
+
+def verdict_on(before: Evidence, new: Sequence[Hit], struck: Struck) -> Verdict | None:
+    """What new balls say of the numbers before them; None while there are too few to tell.
+
+    Parameters
+    ----------
+    before
+        What the numbers rested on without the new balls, as of today.
+    """
+    standing = [hit for hit in before.hits if hit.counts and not hit.told]
+    last = max((hit.day for hit in standing if hit.day), default=None)
+    if last is None or len(new) < FEWEST_NEW or len(standing) < FEWEST_STANDING:
+        return None
+    newest = max((hit.day for hit in new if hit.day), default=before.day)
+    stood = replace(before, hits=standing, day=min(last, newest))
+    return judge(stood, new, struck, day=newest)
+
+
+def judge(standing: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) -> Verdict:
     """New balls against the standing matrix, and what to do (see `hold_against`).
 
     Raises
@@ -140,7 +183,7 @@ def judge(
     InputError
         When no new ball counts.
     """
-    held = hold_against(standing, new, stood_on=stood_on, day=day, changes=changes)
+    held = hold_against(standing, new, day=day)
     nothing, found = suspicions(held.points, held.balls, held.off, held.covariance)
     whole = common_shift(held)
     scatter = 1.0

@@ -1,11 +1,13 @@
-"""A student's cells in today's air and wind, with the run after the carry."""
+"""A student's cells in the air: how fast the ball of one leaves, and all of them today."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Cell
 from oxgang.core.flight.air import Air
@@ -14,8 +16,8 @@ from oxgang.core.flight.run import run_of
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
 
 # Shorter and longer carries than this [yd] are no pitch to fly.
-FLYING_YD = (3.0, 180.0)
-PRECISION_YD = 0.01
+FLYING_YD: Final = (3.0, 180.0)
+PRECISION_YD: Final = 0.01
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +29,19 @@ class Today:
     run_yd: float
 
 
+def speeds_of(
+    cells: Sequence[Cell], altitude_m: float, precision_yd: float = PRECISION_YD
+) -> NDArray[np.float64]:
+    """Ball speeds [m/s] at the typical launch and spin of each cell, shape (n,)."""
+    return speed_for_carry(
+        [cell.carry_yd for cell in cells],
+        np.array([TYPICAL_LAUNCH_DEG[cell.key.trajectory] for cell in cells]),
+        np.array([SPIN_PER_MPS[cell.key.spin] for cell in cells]),
+        density=home_air(altitude_m).density(),
+        precision_yd=precision_yd,
+    )
+
+
 def today_of(
     cells: Sequence[Cell], *, altitude_m: float, temperature_c: float, headwind_mps: float
 ) -> list[Today]:
@@ -34,18 +49,11 @@ def today_of(
     flying = [c for c in cells if FLYING_YD[0] <= c.carry_yd <= FLYING_YD[1]]
     if not flying:
         return []
-    launch = np.array([TYPICAL_LAUNCH_DEG[c.key.trajectory] for c in flying])
+    speed = speeds_of(flying, altitude_m)
     ratio = np.array([SPIN_PER_MPS[c.key.spin] for c in flying])
-    speed = speed_for_carry(
-        [c.carry_yd for c in flying],
-        launch,
-        ratio,
-        density=home_air(altitude_m).density(),
-        precision_yd=PRECISION_YD,
-    )
     flown = fly(
         speed,
-        launch,
+        np.array([TYPICAL_LAUNCH_DEG[c.key.trajectory] for c in flying]),
         np.minimum(ratio * speed, SPIN_RANGE_RPM[1]),
         density=Air(temperature_c, altitude_m).density(),
         headwind_mps=headwind_mps,

@@ -17,13 +17,13 @@ from oxgang.core.words.shots import CellKey
 class DayOfCell:
     """One day's solid balls: their median at home conditions [yd].
 
-    `before` names the event since which the day says less; empty where there is none.
+    `before` is the event since which the day says less; None where there is none.
     """
 
     day: date
     balls: int
     carry_yd: float
-    before: str
+    before: Happened | None
 
 
 def history_of(
@@ -41,11 +41,13 @@ def history_of(
     ]
 
 
-def _before(day: date, key: CellKey, arms: Collection[float], events: Sequence[Happened]) -> str:
+def _before(
+    day: date, key: CellKey, arms: Collection[float], events: Sequence[Happened]
+) -> Happened | None:
     for event in reversed(events):
         change = event.change()
         if change is None or event.on <= day:
             continue
         if any(change.touches(key.club, arm, key.trajectory) for arm in arms):
-            return f"{event.kind}, {event.on:%-d %b %Y}"
-    return ""
+            return event
+    return None

@@ -1,0 +1,131 @@
+"""The ground as it is drawn: under the plough, unsure, fallow, and the best shots of each yard."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.ground.gaps import (
+    Stretch,
+    best_at,
+    can_plough,
+    covered_yardages,
+    fallow,
+    stretches,
+)
+from oxgang.core.words.shots import CellKey
+
+# The axis stretches to the tens beyond the student's shots.
+AXIS_STEP_YD: Final = 10
+
+
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """What lies under the plough from `from_yd` to `to_yd`, whole yards.
+
+    `fallow` is what no measured and no well estimated cell covers, `unsure` what only estimates
+    cover. `best` holds for each whole yardage of the axis (from `axis_from_yd`) the indices of the
+    best cells, best first.
+    """
+
+    from_yd: int
+    to_yd: int
+    tolerance_yd: float
+    axis_from_yd: int
+    axis_to_yd: int
+    covered: int
+    covered_measured: int
+    fallow: list[Stretch]
+    unsure: list[Stretch]
+    best: list[list[int]]
+
+    @property
+    def yards(self) -> int:
+        """How many whole yardages the student works on."""
+        return self.to_yd - self.from_yd + 1
+
+
+class Hold(StrEnum):
+    """How a stretch of the small ground is held by the numbers that a student plays by."""
+
+    SURE = "sure"
+    DOUBTFUL = "doubtful"
+    FALLOW = "fallow"
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """A stretch of the small ground, first and last yard included."""
+
+    from_yd: int
+    to_yd: int
+    kind: Hold
+
+
+def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Ground:
+    """A student's ground under these cells."""
+    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
+    ploughs = [
+        cell
+        for cell in cells
+        if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance_yd)
+    ]
+    low = min([from_yd, *(cell.carry_yd - cell.shot_sd_yd for cell in measured)])
+    high = max([to_yd, *(cell.carry_yd + cell.shot_sd_yd for cell in measured)])
+    axis_from = max(0, int(low // AXIS_STEP_YD) * AXIS_STEP_YD)
+    axis_to = -int(-high // AXIS_STEP_YD) * AXIS_STEP_YD
+
+    def covered(some: Sequence[Cell]) -> int:
+        return len(covered_yardages(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd))
+
+    def uncovered(some: Sequence[Cell]) -> list[Stretch]:
+        return fallow(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+
+    return Ground(
+        from_yd=from_yd,
+        to_yd=to_yd,
+        tolerance_yd=tolerance_yd,
+        axis_from_yd=axis_from,
+        axis_to_yd=axis_to,
+        covered=covered(ploughs),
+        covered_measured=covered(measured),
+        fallow=uncovered(ploughs),
+        unsure=uncovered(measured),
+        best=[best_at(cells, y) for y in range(axis_from, axis_to + 1)],
+    )
+
+
+def small_ground(
+    played: Sequence[Cell],
+    wide: Collection[CellKey],
+    *,
+    from_yd: int,
+    to_yd: int,
+    tolerance_yd: float,
+) -> list[Strip]:
+    """The ground of the cells a student plays by, in strips, by how well each yard is held.
+
+    Parameters
+    ----------
+    wide
+        The cells that are wider than the tolerance.
+    """
+
+    def held_by(cells: Sequence[Cell]) -> set[int]:
+        found = covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+        return set(found)
+
+    sure = held_by([cell for cell in played if cell.key not in wide])
+    some = held_by(played)
+    every = range(from_yd, to_yd + 1)
+    kinds = {
+        Hold.SURE: [y for y in every if y in sure],
+        Hold.DOUBTFUL: [y for y in every if y in some and y not in sure],
+        Hold.FALLOW: [y for y in every if y not in some],
+    }
+    return [
+        Strip(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)
+    ]
