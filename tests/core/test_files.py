@@ -15,17 +15,8 @@ from hypothesis import strategies as st
 from oxgang.cli.main import app
 from oxgang.core.errors import FileError, InputError
 from oxgang.core.words.bag import Club
-from oxgang.core.words.shots import (
-    MEASURED,
-    BallType,
-    CellKey,
-    Lie,
-    Shot,
-    Spin,
-    Strike,
-    Tempo,
-    Trajectory,
-)
+from oxgang.core.words.measurements import MEASURED
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
 from oxgang.files.export import write_workbook

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from datetime import date
 
 import numpy as np
@@ -16,7 +15,7 @@ from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.cusum import Cusum
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.due import State, due_of, matters
-from oxgang.core.keeping.events import EFFECTS, EventKind, Happened, changes_of, check_event
+from oxgang.core.keeping.events import EventKind, Happened, changes_of, check_event
 from oxgang.core.keeping.progress import (
     Launched,
     difference,
@@ -27,10 +26,11 @@ from oxgang.core.keeping.progress import (
     stretches_of,
     turn_at,
 )
-from oxgang.core.keeping.remarks import CHANCE, before_and_after, draft
+from oxgang.core.keeping.remarks import Moved, before_and_after, draft
 from oxgang.core.practice.plan import MOST_BALLS_A_CELL, plan_balls
 from oxgang.core.practice.protocols import Protocol, Wish, plan_for
 from oxgang.core.words.shots import CellKey, Strike, Trajectory
+from oxgang.texts.messages import texts
 from scipy import stats
 from statsmodels.stats.proportion import confint_proportions_2indep, proportion_confint
 
@@ -118,11 +118,17 @@ def test_events_that_cannot_be() -> None:
         assert caught.value.field == field
     for kind in EventKind:
         check_event(kind, first, club=True, first_ball=first, today=TODAY)
-        assert EFFECTS[kind].about.endswith(".")
-    assert (
-        Happened(EventKind.RESET, TODAY, "54", "half", 90, Trajectory.LOW).touched == "54 half low"
-    )
-    assert Happened(EventKind.RESET, TODAY, swing="half", arm_deg=90).touched == "half swings"
+    for scope, words in (
+        (
+            {"club": "54", "swing": "half", "arm_deg": 90, "trajectory": Trajectory.LOW},
+            "54 half low",
+        ),
+        ({"swing": "half", "arm_deg": 90}, "half swings"),
+        ({"club": "54"}, "the 54"),
+        ({}, "everything"),
+    ):
+        event = Happened(EventKind.RESET, TODAY, **scope)  # type: ignore[arg-type]
+        assert texts().say(event.touched) == words
 
 
 def due(cells: list[Cell], **more: object) -> object:
@@ -145,19 +151,28 @@ def test_what_matters_is_what_the_student_plays_by() -> None:
     assert CellKey("60", "full") in {c.key for c in new}
 
 
+def said_of(found: object) -> list[str]:
+    return [texts().sentence(reason) for reason in found.reasons]  # type: ignore[attr-defined]
+
+
+def told(*args: object, **more: object) -> str:
+    ground = {"from_yd": 30, "to_yd": 100}
+    return " ".join(texts().say(one) for one in draft(*args, **ground, **more))  # type: ignore[arg-type]
+
+
 def test_what_is_due_is_said_with_its_reason() -> None:
     gone = [Happened(EventKind.BREAK, TODAY - 5 * DAY, "")]
     wide = matters(matrix(BALLS, changes=changes_of(gone)).cells, from_yd=30, to_yd=100)
     found = due(wide, events=gone, last_hit=TODAY - 200 * DAY, waiting=3)
     assert found.state is State.DUE  # type: ignore[attr-defined]
-    words = " | ".join(found.reasons)  # type: ignore[attr-defined]
+    words = said_of(found)
     assert "Back from a break on 27 May: 6 numbers are open" in words
     assert "6 of 6 numbers are wider than ± 2.5 yd, last hit 13 Nov" in words
     assert "3 balls wait for a review" in words
     creeping = Trend([], Cusum([], [], 3, 1, True), date(2026, 4, 2), 0.06)
     sure = due(wide, tolerance_yd=20, trend=creeping)
     assert sure.state is State.DUE  # type: ignore[attr-defined]
-    assert sure.reasons == ["Creeping longer since 2 Apr: 6 % so far"]  # type: ignore[attr-defined]
+    assert said_of(sure) == ["Creeping longer since 2 Apr: 6 % so far"]
     holds = due(wide, tolerance_yd=20)
     assert (holds.state, holds.need, holds.doubtful) == (State.TRUE, 0.0, 0.0)  # type: ignore[attr-defined]
     empty = due([], clubs=0)
@@ -166,7 +181,7 @@ def test_what_is_due_is_said_with_its_reason() -> None:
     assert fresh.state is State.NO_BALLS  # type: ignore[attr-defined]
     far = due([], balls=9)
     assert far.state is State.NO_BALLS  # type: ignore[attr-defined]
-    assert "1 ball waits for a review" in fresh.reasons  # type: ignore[attr-defined]
+    assert "1 ball waits for a review" in said_of(fresh)
     needs = [f.need for f in (found, holds, empty, fresh)]  # type: ignore[attr-defined]
     assert max(needs) == found.need  # type: ignore[attr-defined]
 
@@ -176,7 +191,7 @@ def test_a_new_club_is_due_for_what_the_old_one_did() -> None:
     took = {"60": [CellKey("56", "9:00"), CellKey("56", "full")]}
     played = matters(cells, from_yd=30, to_yd=100, stands_in=took)
     found = due(played, new_clubs={"60": date(2026, 5, 20)})
-    assert found.reasons[0] == "New 60 since 20 May: not a ball with it yet"  # type: ignore[attr-defined]
+    assert said_of(found)[0] == "New 60 since 20 May: not a ball with it yet"
     assert any(w.key == CellKey("60", "full") for w in found.wide)  # type: ignore[attr-defined]
 
 
@@ -299,21 +314,24 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
     span = (TODAY - 400 * DAY, TODAY)
     whole = stretch_of(hits, [], *span)
     halves = turn_at(hits, [], TODAY - 36 * DAY, from_day=span[0], to_day=span[1])
-    far = "30 to 100 yards"
-    words = draft("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25, yardages=far)
+    words = told("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25)
     assert "Odile hit 80 balls." in words
     assert "in the first half to 80 % in the second" in words
-    assert "44 % of the ground from 30 to 100 yards has a shot, up from 30 %." in words
+    assert "44 % of the ground from 30 to 100 yd has a shot, up from 30 %." in words
     assert "25 % of the numbers want measuring again." in words
     assert "launches" not in words
-    less = draft("Odile", whole, None, covered=(0.5, 0.44), doubtful=None, yardages=far)
+    less = told("Odile", whole, None, covered=(0.5, 0.44), doubtful=None)
     assert "has a shot, down from 50 %." in less
     assert halves is not None
-    said = before_and_after(halves)
-    assert re.fullmatch(r"solid 40 % to 80 % \(\+\d+ to \+\d+ points\); spread .*", said), said
+    solid, spread = before_and_after(halves)
+    assert (solid.code, spread.code) == (Moved.SOLID, Moved.SPREAD_CHANCE)
+    assert (solid.values["before"], solid.values["after"]) == (0.4, 0.8)
     recent = (TODAY - 36 * DAY, TODAY)  # steady since then
     steady = turn_at(hits, [], TODAY - 9 * DAY, from_day=recent[0], to_day=recent[1])
     assert steady is not None
-    assert before_and_after(steady).count(CHANCE) == 2
-    none = draft("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None, yardages=far)
+    assert [one.code for one in before_and_after(steady)] == [
+        Moved.SOLID_CHANCE,
+        Moved.SPREAD_CHANCE,
+    ]
+    none = told("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
     assert none == "Pell has not hit in this period."

@@ -12,6 +12,7 @@ from oxgang.core.carry.prior import Point, Points, covariance
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
+from oxgang.texts.messages import texts
 from typer.testing import CliRunner
 
 from tests.core.builders import CLUBS, CROSS, TODAY, cell, evidence, hit, matrix
@@ -60,7 +61,7 @@ def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
     for balls in (1, 7, 60):
         plan = plan_balls(m, balls, from_yd=30, to_yd=100)
         assert sum(p.balls for p in plan) == balls
-        assert all("now, about" in p.reason for p in plan)
+        assert all("now, about" in texts().say(p.why) for p in plan)
     clubs = [p.key.club for p in plan]
     assert len([1 for a, b in pairwise(clubs) if a != b]) == len(set(clubs)) - 1
     stock = plan_balls(m, 30, from_yd=30, to_yd=100, allowed=lambda k: k.trajectory == "stock")

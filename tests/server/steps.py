@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any
 from django.utils import timezone
 from oxgang.academy.models import Club, Student
 from oxgang.range_sessions.models import Ball
+from oxgang.texts.messages import texts
 
 if TYPE_CHECKING:
     from tests.server.conftest import Api
@@ -54,6 +55,44 @@ def last(api: Api, student: Student) -> dict[str, Any]:
 
 def undo(api: Api, entry: dict[str, Any]) -> Any:
     return api("POST", f"/history/{entry['id']}/undo")
+
+
+def said(entry: dict[str, Any]) -> str:
+    """What the page says of an entry of the log."""
+    did, words = entry["did"], texts()
+    values = {
+        "fields": ", ".join(
+            words.format(
+                "log-field",
+                {
+                    "name": words.format(f"field-{field['name']}").removeprefix("field-"),
+                    **{
+                        side: words.format("log-nothing")
+                        if field[side] in (None, "")
+                        else field[side]
+                        for side in ("before", "after")
+                    },
+                },
+            )
+            for field in did["fields"]
+        )
+    }
+    text = words.format(did["code"], {**did["values"], **values})
+    return words.format("log-back", {"what": text}) if did["back"] else text
+
+
+def listed(api: Api, query: str = "") -> dict[str, Any]:
+    """A page of the list once everybody has been looked at again, as the page asks for it."""
+    api("POST", "/students/catch-up")
+    found: dict[str, Any] = api("GET", f"/students?{query}").data
+    return found
+
+
+def cell_now(api: Api, student: Student, club: str = "56", swing: str = "9:00") -> dict[str, Any]:
+    """A cell with all balls so far, as the range view asks for it."""
+    query = f"club={club}&swing={swing}&trajectory=stock"
+    found: dict[str, Any] = api("GET", f"/students/{student.pk}/cell?{query}").data
+    return found
 
 
 def cell(api: Api, student: Student, club: str = "56", swing: str = "9:00") -> dict[str, Any]:

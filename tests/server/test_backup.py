@@ -21,6 +21,7 @@ from oxgang.range_sessions.models import Ball
 
 from tests.server.commands import DATABASE, counted, oxgang
 from tests.server.conftest import Api, make_coach
+from tests.server.steps import said
 
 
 @pytest.fixture
@@ -204,9 +205,8 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
         for a, s in ((api, rich), (there, new))
     ]
     assert cells[0] == cells[1]
-    assert "Brought Ansel Quill in from Wexholt Hill" in str(
-        there("GET", f"/students/{new.pk}/history").data
-    )
+    told = [said(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
+    assert "Brought Ansel Quill in from Wexholt Hill" in told
     twice = bring(api, file)
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
     assert bring(api, file, confirmed="true").status_code == 201

@@ -20,7 +20,7 @@ from oxgang.monitor.sender import FAULTS, Sender
 from oxgang.range_sessions.models import Ball, Device, FeedBall
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import undo
+from tests.server.steps import said, undo
 
 SENT = {"id": "ball-0001", "carry_yd": 61.5, "ball_speed_mph": 58, "launch_deg": 31.0}
 
@@ -213,7 +213,7 @@ def test_every_ball_goes_to_whom_the_device_plays_for_whoever_looks(
     api("POST", f"/devices/{device.pk}/let-go", {"student_id": str(bryn.pk)})
     feed(token, sent(102))
     assert len(waiting(api)["balls"]) == 1
-    words = [e["words"] for e in api("GET", "/history").data["entries"]]
+    words = [said(e) for e in api("GET", "/history").data["entries"]]
     assert words[:2] == ["Bay 3 plays for Bryn Calloway no more", "Bay 3 plays for Bryn Calloway"]
 
 
@@ -240,7 +240,7 @@ def test_waiting_balls_are_all_listed_oldest_first_until_somebody_decides(
     assert len(waiting(api)["balls"]) == 2
     assert len(api("GET", f"/devices/{device}/discarded").data) == 60
     entry = api("GET", "/history").data["entries"][0]
-    assert entry["words"] == "Discarded 148 balls of Bay 3"
+    assert said(entry) == "Discarded 148 balls of Bay 3"
     assert undo(api, entry).status_code == 200
     assert api("GET", "/devices").data[0]["waiting"] == 150
 
@@ -320,7 +320,7 @@ def test_an_undone_ball_of_a_device_can_go_to_whom_it_belongs(
     entry = next(
         e
         for e in api("GET", f"/students/{student.pk}/history").data["entries"]
-        if "Withdrew" in e["words"]
+        if "Withdrew" in said(e)
     )
     assert undo(api, entry).data["code"] == "changed-meanwhile"
 

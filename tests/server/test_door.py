@@ -18,14 +18,14 @@ from django.db import connection
 from django.test import Client, override_settings
 from django.utils import timezone
 from oxgang.academy.models import Coach, Entry, Student
+from oxgang.academy.services import throttle
 from oxgang.academy.services.academies import add_coach
-from oxgang.api.account import throttle
 from oxgang.api.main import api as the_api
 from oxgang.config.limits import LARGEST, SMALL, limit_of
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.steps import ball
+from tests.server.steps import ball, said
 
 SCHEMA: dict[str, Any] = the_api.get_openapi_schema()
 PASSWORD = "six-long-words"
@@ -172,8 +172,8 @@ def test_signing_out_and_deactivation_hold_in_every_process_at_once(api: Api, co
     coach.user.is_active = False
     coach.user.save()
     assert api("GET", "/students").status_code == 401
-    words = [e.words for e in Entry.objects.filter(student=None).order_by("pk")]
-    assert words == ["Signed in from 127.0.0.1", "Signed out"]
+    words = [(e.code, e.values) for e in Entry.objects.filter(student=None).order_by("pk")]
+    assert words == [("log-signed-in", {"where": "127.0.0.1"}), ("log-signed-out", {})]
 
 
 def test_daily_use_moves_the_end_of_a_session_ahead(api: Api) -> None:
@@ -288,7 +288,7 @@ def test_migrations_import_no_live_code() -> None:
 @override_settings(DEBUG=False)
 def test_an_academys_log_is_its_own(api: Api, coach: Coach) -> None:
     api("POST", "/devices", {"name": "Bay 3"})
-    words = [entry["words"] for entry in api("GET", "/history").data["entries"]]
+    words = [said(entry) for entry in api("GET", "/history").data["entries"]]
     assert words == ["Made a token for Bay 3"]
     from tests.server.conftest import make_coach
 

@@ -11,7 +11,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.steps import cell, day, hit_ago, keep, last, undo
+from tests.server.steps import cell, day, hit_ago, keep, last, said, undo
 
 AGO = timedelta(days=1)
 
@@ -28,8 +28,8 @@ def test_an_event_opens_the_numbers_and_taking_it_back_closes_them(
     body = {"kind": "technique", "on": day(3), "remark": "ball in the middle"}
     page = api("POST", url, body).data
     (event,) = page["events"]
-    assert (event["touched"], event["by"], event["note"]) == (
-        "everything",
+    assert (event["touched"]["code"], event["by"], event["note"]) == (
+        "touch-everything",
         "ilse",
         "ball in the middle",
     )
@@ -158,19 +158,19 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
         before = state()
         assert api(method, address, body).status_code in (200, 201), (method, address)
         entry = last(api, student)
-        assert words in entry["words"], entry["words"]
+        assert words in said(entry)
         assert (entry["by"], entry["can_undo"]) == ("ilse", True)
         after = state()
         assert after != before, words
         assert undo(api, entry).status_code == 200
         assert state() == before, words
         again = last(api, student)
-        assert (again["undoes"], again["words"][:10]) == (True, "Took back:")
+        assert (again["undoes"], said(again)[:10]) == (True, "Took back:")
         undo(api, again)  # and done once more
         assert state() == after, words
         undo(api, last(api, student))
     (recorded,) = Entry.objects.filter(key__startswith="balls ")
-    assert recorded.words.startswith("Recorded 3 balls of ")
+    assert (recorded.code, recorded.values["balls"]) == ("log-balls-recorded", 3)
     assert undo(api, {"id": recorded.pk}).status_code == 200
     assert not Ball.objects.filter(withdrawn_at=None).exists()
     undo(api, last(api, student))

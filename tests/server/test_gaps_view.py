@@ -29,7 +29,7 @@ def test_gaps_name_the_fallow_and_ways_that_stay_within_the_stage(
     assert fills
     assert {fill["key"]["trajectory"] for fill in fills} == {"stock"}
     # Accepting one is adding it to the plan.
-    item = fills[0]["key"] | {"balls": 5, "reason": "closes a gap"}
+    item = fills[0]["key"] | {"balls": 5, "why": {"code": "plan-own", "values": {"words": "a gap"}}}
     kept = api("PUT", f"/students/{student.pk}/plan", {"title": "gaps", "items": [item]})
     assert kept.data["plan"]["items"][0]["club"] == fills[0]["key"]["club"]
     for query, field in (

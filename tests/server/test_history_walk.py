@@ -117,7 +117,7 @@ def test_a_random_day_is_taken_back_and_done_once_more(
             while later := Entry.objects.filter(undoes=pk).first():
                 pk = later.pk  # taken back and done again: the last doing is taken back
             answer = undo(chance.choice((api, tobin)), {"id": pk})
-            assert answer.status_code == 200, (Entry.objects.get(pk=pk).words, answer.data)
+            assert answer.status_code == 200, (Entry.objects.get(pk=pk).code, answer.data)
 
     # That a file was taken away is written down, and cannot be taken back.
     written = Entry.objects.filter(student=student, pk__gt=first).exclude(changes=[])

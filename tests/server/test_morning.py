@@ -12,19 +12,19 @@ import pytest
 from django.utils import timezone
 from icalendar import Calendar
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.api.matrix import stored as stored_rows
 from oxgang.core.keeping.looks import default_period
 from oxgang.matrix.models import Summary
+from oxgang.matrix.services import stored as stored_rows
 from oxgang.range_sessions.models import Appointment, Ball
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import ball, cell, day, hit_ago, keep, last, undo
+from tests.server.steps import ball, cell, day, hit_ago, keep, last, listed, undo
 
 AGO = timedelta(days=1)
 
 
 def rows(api: Api, query: str = "") -> list[dict[str, Any]]:
-    found: list[dict[str, Any]] = api("GET", f"/students?{query}").data["rows"]
+    found: list[dict[str, Any]] = listed(api, query)["rows"]
     return found
 
 
@@ -34,7 +34,7 @@ def test_the_morning_sorts_by_need_filters_searches_and_turns_pages(
     make_student(coach, "Bertrand Hollis")
     bare = make_student(coach, "Calla Hollis")
     bare.clubs.all().delete()
-    page = api("GET", "/students").data
+    page = listed(api)
     assert [r["name"] for r in page["rows"]] == ["Bertrand Hollis", "Calla Hollis", "Ansel Quill"]
     assert page["behind"] == 0
     top = page["rows"][2]
@@ -45,9 +45,12 @@ def test_the_morning_sorts_by_need_filters_searches_and_turns_pages(
     hit_ago(api, measured, wedge, [40])
     (top, *_) = rows(api)
     assert (top["name"], top["state"], top["waiting"]) == ("Ansel Quill", "due", 1)
-    assert any(r.startswith("Injury on ") for r in top["reasons"])
+    assert next((r["code"], r["values"].get("event")) for r in top["reasons"]) == (
+        "due-event",
+        "injury",
+    )
     assert top["settles"] == top["wide"] == 1
-    counts = api("GET", "/students").data["counts"]
+    counts = listed(api)["counts"]
     assert counts == {"all": 3, "due": 1, "waiting": 1, "today": 0, "new": 2}
     assert [r["name"] for r in rows(api, "show=new")] == ["Bertrand Hollis", "Calla Hollis"]
     assert [r["name"] for r in rows(api, "search=hol%20cal")] == ["Calla Hollis"]
@@ -83,10 +86,10 @@ def test_the_list_follows_every_write_and_every_new_day(
     api("PUT", f"/scales/{scale.pk}", {"name": scale.name, "idea": "", "positions": positions})
     assert Student.objects.filter(stale=True).exists()
     # One slow student must not hold the list up: the others are counted. Who is new is there.
-    monkeypatch.setattr("oxgang.api.matrix.stored.CATCH_UP_S", 0)
+    monkeypatch.setattr("oxgang.matrix.services.stored.CATCH_UP_S", 0)
     coach = measured.academy.coaches.get()
     new = [make_student(coach, "Bertrand Hollis"), make_student(coach, "Calla Hollis")]
-    page = api("GET", "/students").data
+    page = listed(api)
     assert page["behind"] == 1
     assert {r["name"] for r in page["rows"]} > {s.name for s in new}
     # One whose records cannot be read takes nobody else off the list.
@@ -98,8 +101,8 @@ def test_the_list_follows_every_write_and_every_new_day(
             raise ValueError("records of nonsense")
         renew(student, now)
 
-    monkeypatch.setattr("oxgang.api.matrix.stored.renew", broken)
-    page = api("GET", "/students").data
+    monkeypatch.setattr("oxgang.matrix.services.stored.renew", broken)
+    page = listed(api)
     assert (page["behind"], len(page["rows"])) == (1, 2)
     assert [r["name"] for r in rows(api, "archived=true")] == ["Bertrand Hollis"]
 
@@ -186,7 +189,8 @@ def test_a_review_says_what_moved_and_numbers_start_anew_from_a_day(
     hit_ago(api, measured, wedge, [53, 54, 53, 52, 54, 53, 53, 54, 52, 53])
     alone = api("GET", f"{url}/review").data["verdict"]
     assert alone["advice"] == "check-up"  # one swing of one club cannot speak for all
-    assert alone["suspicions"][0]["words"] == "all carries together (only the 56 was hit)"
+    only = {"code": "touch-together-by-one", "values": {"only": "56"}}
+    assert alone["suspicions"][0]["touched"] == only
     other = measured.clubs.get(label="60")
     for i, carry in enumerate((62, 63, 62, 61, 62, 63)):
         api("PUT", f"{url}/balls", ball(other, f"o{i}", carry, swing="10:00", hit_at=at(0, 0)))
@@ -194,7 +198,7 @@ def test_a_review_says_what_moved_and_numbers_start_anew_from_a_day(
     assert verdict["advice"] == "replace"
     assert (verdict["since"], verdict["bad_day"]) == (day(0), False)
     first = verdict["suspicions"][0]
-    assert (first["words"], first["club_id"]) == ("all carries together", None)
+    assert (first["touched"]["code"], first["club_id"]) == ("touch-together", None)
     assert first["lo"] > 0.08
     keep(api, measured)
     blended = cell(api, measured)["carry_yd"]

@@ -12,7 +12,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.range_sessions.models import Ball, ToldCell
 
 from tests.server.conftest import Api
-from tests.server.steps import ball, cell, hit, hit_ago, keep, last, undo
+from tests.server.steps import ball, cell, hit, hit_ago, keep, last, said, undo
 
 
 def shortened(student: Student, by: int = 2) -> dict[str, Any]:
@@ -36,7 +36,7 @@ def test_shortening_a_scale_is_asked_about_written_down_and_taken_back(
     assert [p["label"] for p in done.data["positions"]] == ["7:30", "8:00", "9:00", "10:00"]
     assert cell(api, student, swing="10:00")["balls"] == 5  # at the nearest swing that is left
     entry = api("GET", "/history").data["entries"][0]
-    assert (entry["words"], entry["can_undo"]) == (
+    assert (said(entry), entry["can_undo"]) == (
         "Changed the scale Clock, lead arm, without 11:00, full",
         True,
     )
@@ -80,7 +80,7 @@ def test_told_numbers_and_publications_are_taken_back(
     assert told(64).json()["kept"] == 1
     assert undo(api, last(api, student)).status_code == 200
     assert cell(api, student)["told_yd"] == 60
-    first = Entry.objects.filter(student=student, words__contains="carries").earliest("pk")
+    first = Entry.objects.filter(student=student, code="log-carries-told").earliest("pk")
     assert undo(api, {"id": first.pk}).status_code == 200
     assert cell(api, student)["told_yd"] is None
     assert ToldCell.objects.count() == 1
@@ -224,7 +224,7 @@ def test_what_leaves_the_academy_is_written_down(
     revision = rich.revision
     assert api("GET", f"/students/{rich.pk}/{file}").status_code == 200
     entry = last(api, rich)
-    assert (entry["words"], entry["by"], entry["can_undo"]) == (f"Took away {words}", "ilse", False)
+    assert (said(entry), entry["by"], entry["can_undo"]) == (f"Took away {words}", "ilse", False)
     rich.refresh_from_db()
     assert rich.revision == revision  # nothing of the student has changed
 

@@ -17,7 +17,7 @@ from oxgang.range_sessions.services.appointments import AppointmentFields, make_
 from oxgang.range_sessions.services.events import EventFields, add_event
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import ball
+from tests.server.steps import ball, listed
 
 BODIES: dict[str, dict[str, object]] = {
     "put": {"uid": "x" * 10, "hit_at": "2026-05-31T10:00:00Z", "swing": "9:00", "carry_yd": 60},
@@ -69,7 +69,9 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"kind": "technique", "on": "2026-05-31"}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
-            if method == "get" and address.endswith(("cell-balls", "net-plan", "why", "lookup")):
+            if method == "get" and address.endswith(
+                ("cell", "cell-balls", "net-plan", "why", "lookup")
+            ):
                 address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
             if path.endswith(("check", "bag", "look", "told")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
@@ -94,7 +96,7 @@ def test_every_address_of_another_academys_student_is_a_404(
     body = BODIES["put"] | {"club_id": str(wedge.pk)}
     assert api("PUT", f"/students/{theirs.pk}/balls", body).status_code == 404
     assert api("PATCH", f"/students/{theirs.pk}", {"scale_id": scale}).status_code == 404
-    assert [row["name"] for row in api("GET", "/students").data["rows"]] == ["Ansel Quill"]
+    assert [row["name"] for row in listed(api)["rows"]] == ["Ansel Quill"]
 
 
 def test_nothing_is_read_or_written_without_a_session_or_a_token(student: Student) -> None:

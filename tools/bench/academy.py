@@ -38,7 +38,7 @@ def build(data: Path) -> dict[str, float]:
     call_command("migrate", verbosity=0)
     from oxgang.academy.models import Academy, Student
     from oxgang.academy.selectors.people import student_of
-    from oxgang.api.matrix.stored import renew
+    from oxgang.matrix.services.stored import renew
     from oxgang.range_sessions.models import Ball
 
     began = time.perf_counter()

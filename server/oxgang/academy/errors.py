@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from oxgang.core.errors import OxgangError
+from oxgang.core.errors import OxgangError, ProblemCode
 
 
 class NotFound(OxgangError):
     """Not there, or not this academy's: the two look the same from outside."""
 
-    code = "not-found"
+    code = ProblemCode.NOT_FOUND
 
 
 class ChangedMeanwhile(OxgangError):
     """Somebody else changed the same thing first. Nothing is written."""
 
-    code = "changed-meanwhile"
+    code = ProblemCode.CHANGED_MEANWHILE

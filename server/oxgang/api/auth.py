@@ -10,9 +10,9 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja.security import SessionAuth
 
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import note_taken
-from oxgang.core.errors import OxgangError
+from oxgang.core.errors import OxgangError, ProblemCode
 
 # Whose page asks: two coaches at one tablet must not write in each other's name.
 PAGE_OF: Final = "X-Oxgang-Coach"
@@ -35,7 +35,7 @@ class CoachSession(SessionAuth):
 class OtherCoach(OxgangError):
     """The request comes from a page of a coach who is no longer the one signed in."""
 
-    code = "other-coach"
+    code = ProblemCode.OTHER_COACH
 
 
 def signed_in_coach(request: HttpRequest) -> Coach | None:
@@ -50,13 +50,17 @@ def coach_of(request: HttpRequest) -> Coach:
     return cast(Coach, request.auth)  # type: ignore[attr-defined]
 
 
-def took_away(request: HttpRequest, student: Student, what: str) -> None:
+def took_away(
+    request: HttpRequest, student: Student, what: str, *, version: int | None = None
+) -> None:
     """Write down that a file of a student left the academy.
 
     The one thing that reading an address writes: whose data went where is asked for later. On a
     full disk the file goes out all the same, for it may be the last copy.
     """
     try:
-        note_taken(student, f"Took away {what}", by=coach_of(request), now=timezone.now())
+        did = Did.TAKEN_AWAY if version is None else Did.CARD_TAKEN_AWAY
+        values = {"what": what, "version": version}
+        note_taken(student, did, values, by=coach_of(request), now=timezone.now())
     except OperationalError:
         log.exception("Not in the log: %s of student %s was taken away", what, student.pk)

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, TypeVar
 
+from ninja import Schema
 from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
-from oxgang.core.flight.checks import LIMITS, NO_SUCH_DAY, in_calendar
+from oxgang.core.flight.checks import NO_SUCH_DAY, in_calendar
 from oxgang.core.words.bag import MAX_LABEL
+from oxgang.core.words.measurements import BY_NAME
 
 
 def _within_the_calendar(moment: datetime) -> datetime:
@@ -27,6 +29,15 @@ def page_number(asked: int) -> int:
     return max(1, min(asked, MOST_PAGES))
 
 
+S = TypeVar("S", bound=Schema)
+
+
+def made(kind: type[S], /, **values: Any) -> S:
+    """An answer of a schema. Its parts may be records or core's own objects: they are read by their
+    attributes, as ninja does, and checked against the schema."""
+    return kind(**values)
+
+
 # Names as a person gives them: of a club or a swing, and in a free line.
 Label = Annotated[str, Field(max_length=MAX_LABEL)]
 Line = Annotated[str, Field(max_length=200)]
@@ -40,7 +51,7 @@ Moment = Annotated[AwareDatetime, AfterValidator(_within_the_calendar)]
 
 def _within(name: str) -> Any:
     """The bounds that core has for a measured value of this name."""
-    return Field(ge=LIMITS[name].lo, le=LIMITS[name].hi)
+    return Field(ge=BY_NAME[name].lo, le=BY_NAME[name].hi)
 
 
 Temperature = Annotated[float, _within("temperature_c")]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 from typing import Any, Final
 
+from django.core.exceptions import SuspiciousOperation
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
@@ -14,7 +15,7 @@ from ninja.parser import Parser
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.api.reading import Busy
-from oxgang.core.errors import ConfirmationNeeded, OxgangError
+from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 
@@ -30,7 +31,7 @@ STATUS: dict[type[OxgangError], int] = {
 }
 
 
-def problem(status: int, code: str, sentence: str, field: str = "") -> JsonResponse:
+def problem(status: int, code: ProblemCode, sentence: str, field: str = "") -> JsonResponse:
     """A problem+json response."""
     return JsonResponse(
         {
@@ -49,7 +50,7 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
     """What a log-in that was tried too often gets."""
     return problem(
         429,
-        "too-many-tries",
+        ProblemCode.TOO_MANY_TRIES,
         "Too many wrong passwords. Wait a quarter of an hour and try again.",
         "password",
     )
@@ -57,7 +58,9 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
 
 def signed_out() -> JsonResponse:
     """What a request without a session gets."""
-    return problem(401, "signed-out", "You are signed out. Sign in again; nothing is lost.")
+    return problem(
+        401, ProblemCode.SIGNED_OUT, "You are signed out. Sign in again; nothing is lost."
+    )
 
 
 class StrictJson(Parser):
@@ -83,7 +86,7 @@ def install(api: NinjaAPI) -> None:
         ]
         field = places[-1] if places else ""
         name = field.replace("_", " ") or "request"
-        return problem(422, "unusable-input", f"{name}: {first['msg']}.", field)
+        return problem(422, ProblemCode.UNUSABLE_INPUT, f"{name}: {first['msg']}.", field)
 
     @api.exception_handler(AuthenticationError)
     def unauthenticated(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
@@ -95,8 +98,15 @@ def install(api: NinjaAPI) -> None:
         if error.status_code == 403 and not request.user.is_authenticated:
             return signed_out()
         if error.status_code == 400:
-            return problem(400, "malformed", "The request is no readable JSON. Nothing was stored.")
-        return problem(error.status_code, "refused", str(error))
+            return problem(
+                400, ProblemCode.MALFORMED, "The request is no readable JSON. Nothing was stored."
+            )
+        return problem(error.status_code, ProblemCode.REFUSED, str(error))
+
+    @api.exception_handler(SuspiciousOperation)
+    def too_much(request: HttpRequest, error: SuspiciousOperation) -> HttpResponse:
+        sentence = "The request has more in it than is read. Nothing was stored."
+        return problem(400, ProblemCode.MALFORMED, sentence)
 
     @api.exception_handler(Exception)
     def broken(request: HttpRequest, error: Exception) -> HttpResponse:
@@ -110,16 +120,20 @@ def failed(request: HttpRequest, error: BaseException | None = None) -> HttpResp
         log.error("The disk is full: %s %s", request.method, request.path)
         return problem(
             507,
-            "disk-full",
+            ProblemCode.DISK_FULL,
             "The server's disk is full. Nothing was stored; what you typed is kept here. "
             "Somebody has to make room on the server.",
         )
     if isinstance(error, OperationalError):
         log.error("The database did not answer: %s %s (%s)", request.method, request.path, error)
         return problem(
-            503, "busy", "The database is busy or away. Nothing was stored; try again in a moment."
+            503,
+            ProblemCode.BUSY,
+            "The database is busy or away. Nothing was stored; try again in a moment.",
         )
     log.error("Failed: %s %s", request.method, request.path, exc_info=error)
     return problem(
-        500, "failed", "The server could not do this. Nothing was changed; it is in its log."
+        500,
+        ProblemCode.FAILED,
+        "The server could not do this. Nothing was changed; it is in its log.",
     )

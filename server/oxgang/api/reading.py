@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from threading import BoundedSemaphore
 from typing import Final
 
-from oxgang.core.errors import OxgangError
+from oxgang.core.errors import OxgangError, ProblemCode
 
 AT_ONCE: Final = 2
 WAIT_S: Final = 30.0
@@ -17,7 +17,7 @@ _readers = BoundedSemaphore(AT_ONCE)
 class Busy(OxgangError):
     """Others are doing the same; nothing was stored."""
 
-    code = "busy"
+    code = ProblemCode.BUSY
 
 
 @contextmanager

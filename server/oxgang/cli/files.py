@@ -17,11 +17,11 @@ from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import hits_at_home
 from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.flight.checks import REFUSE_OVER_YD
 from oxgang.core.flight.home import usual_altitude
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
 from oxgang.core.practice.plan import plan_balls
 from oxgang.core.words.bag import Club
+from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import Shot, Trajectory
 from oxgang.core.words.swing import BUILT_IN, Scale, built_in, recognised
 from oxgang.files.bag import read_bag
@@ -29,6 +29,7 @@ from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import RowProblem, write_table
+from oxgang.texts.messages import texts
 
 
 def matrix(
@@ -74,8 +75,10 @@ def plan(
         planned = plan_balls(built, balls, from_yd=FROM_YD, to_yd=TO_YD)
     except InputError as error:
         fail(error.sentence)
+    words = texts()
     rows = (
-        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, p.reason) for p in planned
+        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, words.say(p.why))
+        for p in planned
     )
     columns = ("club", "swing", "trajectory", "spin", "balls", "reason")
     _write(write_table(columns, rows), output)

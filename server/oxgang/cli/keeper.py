@@ -56,7 +56,7 @@ def keep(parent: int) -> None:
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
-    from oxgang.api.matrix.stored import renewed
+    from oxgang.matrix.services.stored import renewed
     from oxgang.matrix.services.summary import stale_in
 
     os.nice(10)

@@ -36,9 +36,9 @@ def demo(
 
     from oxgang.academy.models import Academy
     from oxgang.academy.selectors.people import student_of
-    from oxgang.api.matrix.stored import renew
     from oxgang.demo.load import load_demo
     from oxgang.demo.scenario import ACADEMY, COACHES, PASSWORD
+    from oxgang.matrix.services.stored import renew
 
     if not Academy.objects.exists():
         academy = load_demo(now=timezone.now())
@@ -188,7 +188,7 @@ def unlock_command(
     start_django("prod", data, "127.0.0.1")
     from django.contrib.auth.models import User
 
-    from oxgang.api.account.throttle import unlock
+    from oxgang.academy.services.throttle import unlock
 
     log_in = name.strip().lower()
     if not User.objects.filter(username=log_in).exists():

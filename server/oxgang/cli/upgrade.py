@@ -24,6 +24,7 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
     """
     from django.core.management import call_command
     from django.db import DatabaseError, connection, connections
+    from django.db.migrations.exceptions import InconsistentMigrationHistory
     from django.db.migrations.executor import MigrationExecutor
 
     current, kept = data / DATABASE, None
@@ -42,7 +43,13 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         _look_at_every_table()
     except NewerDatabase as error:
         raise UpgradeFailed(f"the database {error}") from None
-    except (DatabaseError, sqlite3.Error, OSError, ValueError) as error:
+    except (
+        DatabaseError,
+        sqlite3.Error,
+        OSError,
+        ValueError,
+        InconsistentMigrationHistory,
+    ) as error:
         where = f"; the database of before is kept in {kept}" if kept and kept.exists() else ""
         raise UpgradeFailed(
             f"it could not be brought up to this version: {reason(error)}{where}"

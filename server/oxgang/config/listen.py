@@ -20,6 +20,7 @@ from waitress.server import TcpWSGIServer
 from waitress.utilities import RequestEntityTooLarge
 
 from oxgang.config.limits import LARGEST, BodyLimit, limit_of, too_large
+from oxgang.core.errors import ProblemCode
 
 THREADS: Final = 16
 CONNECTIONS: Final = 1000
@@ -41,7 +42,7 @@ class _Refused(RequestEntityTooLarge):
         problem = {
             "type": "oxgang:too-large",
             "status": self.code,
-            "code": "too-large",
+            "code": ProblemCode.TOO_LARGE,
             "title": self.body,
             "field": "",
         }

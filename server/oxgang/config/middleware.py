@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from oxgang.api.problems import problem, signed_out
 from oxgang.config.limits import limit_of, too_large
+from oxgang.core.errors import ProblemCode
 
 Next = Callable[[HttpRequest], HttpResponse]
 # When the session was last made to last longer.
@@ -32,7 +33,9 @@ class BodyLimits:
             return signed_out()
         if length > limit.most:
             status = 422 if limit.upload else 413
-            return problem(status, "too-large", too_large(limit), "file" if limit.upload else "")
+            return problem(
+                status, ProblemCode.TOO_LARGE, too_large(limit), "file" if limit.upload else ""
+            )
         return self.get_response(request)
 
 

@@ -79,7 +79,7 @@ AUTH_PASSWORD_VALIDATORS = [
 if ENV.mode == "test":
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 # How many wrong passwords lock what: see `api.account.throttle`.
-AXES_HANDLER = "oxgang.api.account.throttle.Throttle"
+AXES_HANDLER = "oxgang.academy.services.throttle.Throttle"
 AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
@@ -91,7 +91,7 @@ AXES_VERBOSE = False
 # Sign-ins are in the academy's own log.
 AXES_DISABLE_ACCESS_LOG = True
 # Waitress has put the true address there (`--proxy`); headers are nobody's word.
-AXES_CLIENT_IP_CALLABLE = "oxgang.api.account.throttle.address_of"
+AXES_CLIENT_IP_CALLABLE = "oxgang.academy.services.throttle.address_of"
 SILENCED_SYSTEM_CHECKS = ["axes.W006"]  # the address is part of the lock-out on purpose
 
 # In the database alone: signing out and deactivation hold in every process at once.

@@ -2,6 +2,29 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+from typing import ClassVar
+
+
+class ProblemCode(StrEnum):
+    """What kind of trouble it is, for programs: the sentence is for people."""
+
+    UNUSABLE_INPUT = "unusable-input"
+    UNUSABLE_FILE = "unusable-file"
+    CONFIRM = "confirm"
+    NOT_FOUND = "not-found"
+    CHANGED_MEANWHILE = "changed-meanwhile"
+    TAKEN_ALREADY = "taken-already"
+    MALFORMED = "malformed"
+    TOO_LARGE = "too-large"
+    TOO_MANY_TRIES = "too-many-tries"
+    SIGNED_OUT = "signed-out"
+    OTHER_COACH = "other-coach"
+    REFUSED = "refused"
+    BUSY = "busy"
+    DISK_FULL = "disk-full"
+    FAILED = "failed"
+
 
 class OxgangError(Exception):
     """Base of all errors that are shown to a person.
@@ -14,7 +37,7 @@ class OxgangError(Exception):
         Name of the input the sentence belongs beside, or "" for the whole form.
     """
 
-    code = "unusable-input"
+    code: ClassVar[ProblemCode] = ProblemCode.UNUSABLE_INPUT
 
     def __init__(self, sentence: str, *, field: str = "") -> None:
         super().__init__(sentence)
@@ -29,10 +52,10 @@ class InputError(OxgangError):
 class ConfirmationNeeded(OxgangError):
     """A value that is unlikely rather than wrong: asked about, not refused."""
 
-    code = "confirm"
+    code = ProblemCode.CONFIRM
 
 
 class FileError(OxgangError):
     """A file that cannot be read at all (as opposed to one with some bad rows)."""
 
-    code = "unusable-file"
+    code = ProblemCode.UNUSABLE_FILE

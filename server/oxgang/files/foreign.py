@@ -13,8 +13,8 @@ from statistics import median
 from typing import Final
 
 from oxgang.core.errors import FileError
+from oxgang.core.words.measurements import LENGTHS, MEASURED, MEASUREMENTS, SPEEDS
 from oxgang.core.words.shots import Shot
-from oxgang.core.words.units import M_PER_YD, MPS_PER_MPH
 from oxgang.files.limits import check_bytes
 from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
 from oxgang.files.tables import (
@@ -33,70 +33,29 @@ from oxgang.files.workbook import read_workbook
 # A title may stand above the header: it is looked for in this many rows.
 HEADER_WITHIN: Final = 10
 SAMPLE: Final = 200
-FEET_A_YARD: Final = 3
-KMH_A_MPS: Final = 3.6
-
-
-def _fahrenheit(f: float) -> float:
-    return (f - 32) * 5 / 9
-
-
-_LENGTH: Final[dict[str, Callable[[float], float]]] = {
-    "yd": lambda v: v,
-    "m": lambda v: v / M_PER_YD,
-    "ft": lambda v: v / FEET_A_YARD,
-}
-_SPEED: Final[dict[str, Callable[[float], float]]] = {
-    "mph": lambda v: v * MPS_PER_MPH,
-    "m/s": lambda v: v,
-    "km/h": lambda v: v / KMH_A_MPS,
-}
-_HEIGHT: Final[dict[str, Callable[[float], float]]] = {
-    "m": lambda v: v,
-    "ft": lambda v: v / FEET_A_YARD * M_PER_YD,
-}
 # The units in which each target may stand, the usual one first, and how it is brought to ours.
-UNITS: Final[dict[str, dict[str, Callable[[float], float]]]] = {
-    "carry_yd": _LENGTH,
-    "total_yd": _LENGTH,
-    "apex_yd": _LENGTH,
-    "offline_yd": _LENGTH,
-    "ball_speed_mps": _SPEED,
-    "club_speed_mps": _SPEED,
-    "headwind_mps": _SPEED,
-    "temperature_c": {"C": lambda v: v, "F": _fahrenheit},
-    "altitude_m": _HEIGHT,
-}
+UNITS: Final = {m.name: m.units for m in MEASUREMENTS if m.units}
 TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
-NUMBERS: Final = frozenset(
-    {"launch_deg", "spin_rpm", "attack_deg", "dynamic_loft_deg", "landing_deg", *UNITS}
+NUMBERS: Final = frozenset(MEASURED)
+# How a column of words that means a target tends to be called. Common practice.
+_WORDS_CALLED: Final = (
+    (11, "club", r"^club( ?(name|type))?$|^iron$|^wedge$"),
+    (12, "swing", r"swing|length|shot ?type|position"),
+    (13, "trajectory", r"trajectory|flight|height"),
+    (14, "strike", r"strike|contact|quality"),
+    (15, "tempo", r"tempo"),
+    (16, "date", r"date|time|day"),
+    (17, "id", r"^(shot|ball)? ?(id|uuid)$"),
+    (18, "ball", r"^ball( ?type)?$"),
+    (19, "lie", r"^lie|surface"),
+    (24, "excluded", r"exclu"),
 )
-# How a column that means a target tends to be called; the first that fits wins. Common practice.
-_CALLED: Final = (
-    ("club_speed_mps", r"club.*(speed|velocity)|head.*speed"),
-    ("ball_speed_mps", r"ball.*(speed|velocity)"),
-    ("dynamic_loft_deg", r"dyn.*loft"),
-    ("attack_deg", r"attack|angle of attack|aoa"),
-    ("landing_deg", r"(land|descent|fall).*(angle|deg)?"),
-    ("launch_deg", r"launch(?!.*(dir|side|horiz))|vertical.*angle"),
-    ("spin_rpm", r"(back|total)? ?spin.*(rate|rpm)?$|^spin(?!.*(axis|loft|grade))"),
-    ("apex_yd", r"apex|peak|max.*height|^height"),
-    ("offline_yd", r"offline|lateral|side.*(carry|total|dist)?|deviation"),
-    ("carry_yd", r"carry(?!.*(side|time|dev))"),
-    ("total_yd", r"total(?!.*(side|spin|dev))"),
-    ("club", r"^club( ?(name|type))?$|^iron$|^wedge$"),
-    ("swing", r"swing|length|shot ?type|position"),
-    ("trajectory", r"trajectory|flight|height"),
-    ("strike", r"strike|contact|quality"),
-    ("tempo", r"tempo"),
-    ("date", r"date|time|day"),
-    ("id", r"^(shot|ball)? ?(id|uuid)$"),
-    ("ball", r"^ball( ?type)?$"),
-    ("lie", r"^lie|surface"),
-    ("temperature_c", r"temp"),
-    ("altitude_m", r"alt|elev"),
-    ("headwind_mps", r"wind"),
-    ("excluded", r"exclu"),
+# What a column is taken for, in turn; the first that fits wins.
+_CALLED: Final = tuple(
+    (target, pattern)
+    for _, target, pattern in sorted(
+        [*_WORDS_CALLED, *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called)]
+    )
 )
 _UNIT_WORDS: Final = (
     (r"km/?h|kph", "km/h"),
@@ -226,11 +185,11 @@ def _unit(target: str, column: str, table: Table, length: str) -> str:
     for pattern, unit in _UNIT_WORDS:
         if unit in units and re.search(pattern, column.casefold().replace("_", " ")):
             return unit
-    if units is _SPEED and target != "headwind_mps":
+    if units is SPEEDS and target != "headwind_mps":
         numbers = [float(v.replace(",", ".")) for v in table.values(column) if _numeric([v])]
         middle = median(numbers) if numbers else 0.0
         return "km/h" if middle > _KMH_OVER else "mph" if middle > _MPH_OVER else "m/s"
-    return length if units is _LENGTH else next(iter(units))
+    return length if units is LENGTHS else next(iter(units))
 
 
 @many_objects()

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Final
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.flight.checks import REFUSE_OVER_YD
+from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.tables import BadCell, Reading, Row, read_table, read_word, write_table
 

@@ -19,12 +19,15 @@ from reportlab.platypus import Paragraph
 
 from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.ground.gaps import covered_yardages, stretches
+from oxgang.core.keeping.events import Happened, Touch
 from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn
 from oxgang.core.keeping.remarks import before_and_after
+from oxgang.core.words import intervals
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.units import m_from_yd
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
+from oxgang.texts.messages import Texts, texts
 
 FIELD: Final = HexColor("#b9c9ac")
 MARGIN: Final = 16 * mm
@@ -61,7 +64,7 @@ class Report:
     whole: Stretch
     points: Sequence[Stretch]
     looks: Sequence[tuple[date, float, float | None]]
-    turns: Sequence[tuple[date, str, Turn | None]]
+    turns: Sequence[tuple[Happened, Turn | None]]
     cells: Sequence[Cell]
     from_yd: int
     to_yd: int
@@ -86,9 +89,8 @@ def write_report(report: Report) -> bytes:
     _next(canvas, report, top - GAP, inner)
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 7)
-    canvas.drawString(
-        MARGIN, MARGIN * 0.55, "Bands and ± hold the true value nine times in ten. Pain means stop."
-    )
+    note = _texts(report).format("report-interval", {"level": intervals.words()})
+    canvas.drawString(MARGIN, MARGIN * 0.55, note)
     canvas.drawRightString(width - MARGIN, MARGIN * 0.55, f"{report.academy}")
     canvas.showPage()
     canvas.save()
@@ -153,7 +155,7 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
             series,
             highest=highest,
             span=(report.from_day, report.to_day),
-            marks=[day for day, _, _ in report.turns],
+            marks=[event.on for event, _ in report.turns],
             size=(each, CHART_HEIGHT),
         )
         below = (i // across + 1) * CHART_HEIGHT + i // across * GAP
@@ -165,16 +167,18 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
 def _turns(canvas: Canvas, report: Report, top: float, width: float) -> float:
     """The events, each with what came before against what came after."""
     shown = report.turns[-MOST_TURNS:]
-    for day, what, turn in shown:
+    words = _texts(report)
+    for event, turn in shown:
         top -= LINE
         canvas.setFillColor(EARTH)
         canvas.setFont(BOLD, 9)
-        said = f"{_day(day)}, {what}"
+        said = f"{_day(event.on)}, {_named(event, words)}"
         room = width * 0.34
         canvas.drawString(MARGIN, top + 4, fitted(said, BOLD, 9, room - 6))
         canvas.setFillColor(INK)
         canvas.setFont(REGULAR, 9)
-        after = before_and_after(turn) if turn else "No balls on both sides of it."
+        moved = before_and_after(turn) if turn else []
+        after = "; ".join(words.say(one) for one in moved) or words.format("turn-one-side")
         canvas.drawString(MARGIN + room, top + 4, fitted(after, REGULAR, 9, width - room))
     return top
 
@@ -276,6 +280,17 @@ def _next(canvas: Canvas, report: Report, top: float, width: float) -> None:
             canvas.drawString(MARGIN, top - 10, fitted(line, REGULAR, 10, width))
         top -= LINE + GAP / 2
         room -= len(shown) + 2
+
+
+def _texts(report: Report) -> Texts:
+    return texts("m" if report.metres else "yd")
+
+
+def _named(event: Happened, words: Texts) -> str:
+    name = words.format(f"event-{event.kind}")
+    if event.touched.code is Touch.EVERYTHING:
+        return name
+    return f"{name} ({words.say(event.touched)})"
 
 
 def _unit(yards: float, report: Report) -> float:

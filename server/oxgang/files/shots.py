@@ -8,9 +8,8 @@ from functools import lru_cache
 from typing import Any, Final
 
 from oxgang.core.flight.checks import problem_with
+from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
 from oxgang.core.words.shots import (
-    MEASURED,
-    TRIMS,
     BallType,
     CellKey,
     Lie,
@@ -20,7 +19,6 @@ from oxgang.core.words.shots import (
     Tempo,
     Trajectory,
 )
-from oxgang.core.words.units import mps_from_mph, yd_from_m
 from oxgang.files.tables import (
     BadCell,
     Reading,
@@ -33,18 +31,16 @@ from oxgang.files.tables import (
 )
 
 # Columns written, in order. Metres and miles an hour are read and become yards and m/s.
+_HEAD: Final = ("id", "date", "student", "club", "swing", "trajectory", "spin", "tempo")
+_OF_THE_DAY: Final = ("temperature_c", "altitude_m", "headwind_mps")
 COLUMNS: Final = (
-    "id", "date", "student", "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "total_yd",
-    "launch_deg", "spin_rpm", "ball_speed_mps", "club_speed_mps", "attack_deg", "dynamic_loft_deg",
-    "apex_yd", "landing_deg", "offline_yd", "strike", "ball", "lie", "temperature_c", "altitude_m",
-    "headwind_mps", "excluded", "ball_position_in", "grip_down_in",
+    *_HEAD,
+    *(name for name in MEASURED if name not in _OF_THE_DAY),
+    "strike", "ball", "lie",
+    *_OF_THE_DAY,
+    "excluded",
+    *TRIMS,
 )  # fmt: skip
-CONVERTED: Final = {
-    "carry_m": ("carry_yd", yd_from_m),
-    "total_m": ("total_yd", yd_from_m),
-    "ball_speed_mph": ("ball_speed_mps", mps_from_mph),
-    "club_speed_mph": ("club_speed_mps", mps_from_mph),
-}
 KNOWN: Final = (*COLUMNS, *CONVERTED)
 REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m|launch_deg")
 MAX_ID: Final = 64

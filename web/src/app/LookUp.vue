@@ -3,6 +3,7 @@
 import { computed, ref, watch } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { percent } from "@/shared/format/numbers";
 import { useStudent } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { vFocus } from "@/shared/ui/focus";
@@ -57,7 +58,6 @@ useKeys("Look up", [
     typed.value = null;
   }),
 ]);
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 </script>
 
 <template>

@@ -46,17 +46,17 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
     <div v-for="op in refused" :key="op.id" class="line refused">
       <Sentence :text="`${what(op)}: ${op.refused}`" />
       <template v-if="asksForTheDay(op)">
-        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' } as never)">
+        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' })">
           It is of today
         </button>
-        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' } as never)">
+        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' })">
           Keep that day
         </button>
       </template>
       <button
         v-else-if="asksForTheValue(op)"
         type="button"
-        @click="tryAgain(op.uid, { confirmed: true } as never)"
+        @click="tryAgain(op.uid, { confirmed: true })"
       >
         Keep it
       </button>

@@ -3,7 +3,7 @@
 from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.event import Event
-from oxgang.academy.models.log import Entry
+from oxgang.academy.models.log import Did, Entry
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingScale
 from oxgang.academy.models.student import Hand, Student
@@ -12,6 +12,7 @@ __all__ = [
     "Academy",
     "Club",
     "Coach",
+    "Did",
     "Entry",
     "Event",
     "Hand",

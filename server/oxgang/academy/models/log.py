@@ -2,15 +2,70 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from django.db import models
 
 from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.student import Student
 
 
-class Entry(models.Model):
-    """One action of a coach, in words, with what each row was before and is after it.
+class Did(StrEnum):
+    """What a coach did, as the log keeps it; the texts have the words."""
 
+    SAID = "log-said"
+    SIGNED_IN = "log-signed-in"
+    SIGNED_OUT = "log-signed-out"
+    STUDENT_ADDED = "log-student-added"
+    STUDENT_CHANGED = "log-student-changed"
+    STUDENT_ARCHIVED = "log-student-archived"
+    STUDENT_RESTORED = "log-student-restored"
+    STUDENT_BROUGHT_IN = "log-student-brought-in"
+    CRITERIA_CHANGED = "log-criteria-changed"
+    SETUPS_CHANGED = "log-setups-changed"
+    CLUB_ADDED = "log-club-added"
+    CLUB_CHANGED = "log-club-changed"
+    CLUB_ARCHIVED = "log-club-archived"
+    CLUB_RESTORED = "log-club-restored"
+    SCALE_ADDED = "log-scale-added"
+    SCALE_CHANGED = "log-scale-changed"
+    SCALE_SHORTENED = "log-scale-shortened"
+    DEVICE_MADE = "log-device-made"
+    DEVICE_ENDED = "log-device-ended"
+    DEVICE_CLAIMED = "log-device-claimed"
+    DEVICE_RELEASED = "log-device-released"
+    DEVICE_BALLS_DISCARDED = "log-device-balls-discarded"
+    SESSION_BOOKED = "log-session-booked"
+    SESSION_CHANGED = "log-session-changed"
+    SESSION_CANCELLED = "log-session-cancelled"
+    BALLS_RECORDED = "log-balls-recorded"
+    BALLS_FROM_FILE = "log-balls-from-file"
+    CARRIES_TOLD = "log-carries-told"
+    BALL_CHANGED = "log-ball-changed"
+    BALL_CLUB_CHANGED = "log-ball-club-changed"
+    BALL_WITHDRAWN = "log-ball-withdrawn"
+    BALL_RESTORED = "log-ball-restored"
+    PLAN_KEPT = "log-plan-kept"
+    HOMEWORK_KEPT = "log-homework-kept"
+    PLAN_DROPPED = "log-plan-dropped"
+    HOMEWORK_DROPPED = "log-homework-dropped"
+    EVENT_ADDED = "log-event-added"
+    EVENT_OF_CLUB_ADDED = "log-event-of-club-added"
+    BALLS_KEPT = "log-balls-kept"
+    BALLS_KEPT_SOME_ASIDE = "log-balls-kept-some-aside"
+    DAY_REOPENED = "log-day-reopened"
+    VERSION_PUBLISHED = "log-version-published"
+    LINK_MADE = "log-link-made"
+    LINK_ENDED = "log-link-ended"
+    TAKEN_AWAY = "log-taken-away"
+    CARD_TAKEN_AWAY = "log-card-taken-away"
+
+
+class Entry(models.Model):
+    """One action of a coach with its values, and what each row was before and is after it.
+
+    `values` has what the words need; "fields" in it is a list of [name, before, after]. `back` is
+    whether the action was taken back here, rather than done.
     `changes` is a list of {"row": "app.Model", "ids": [...], "before": {...}, "after": {...}};
     with "batch" in place of "ids" it means the rows that point at that entry. `key` gathers small
     actions of one kind, such as the balls of a session. An entry without changes cannot be undone.
@@ -20,7 +75,9 @@ class Entry(models.Model):
     student = models.ForeignKey(Student, null=True, on_delete=models.CASCADE, related_name="log")
     coach = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
     at = models.DateTimeField()
-    words = models.CharField(max_length=300)
+    code = models.CharField(max_length=40)
+    values = models.JSONField(default=dict)
+    back = models.BooleanField(default=False)
     key = models.CharField(max_length=60, blank=True)
     count = models.PositiveIntegerField(default=1)
     changes = models.JSONField(default=list)
@@ -29,6 +86,13 @@ class Entry(models.Model):
     )
 
     class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["student", "key", "coach"],
+                condition=~models.Q(key=""),
+                name="entry_gathers_once",
+            )
+        ]
         indexes = [
             models.Index(fields=["student", "-at"]),
             models.Index(fields=["student", "key"]),
@@ -38,4 +102,4 @@ class Entry(models.Model):
         ]
 
     def __str__(self) -> str:
-        return self.words
+        return self.code

@@ -11,6 +11,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, SwingScale
+from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.words.swing import BUILT_IN, Scale
 
@@ -42,7 +43,7 @@ def create_scale(academy: Academy, scale: Scale) -> SwingScale:
     )
 
 
-@transaction.atomic
+@raced
 def add_coach(academy: Academy, *, name: str, log_in: str, password: str) -> Coach:
     """A coach with a log-in.
 

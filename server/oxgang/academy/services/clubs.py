@@ -8,9 +8,9 @@ from datetime import date, datetime
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.words import bag
@@ -37,7 +37,8 @@ def add_club(
     """
     stored = Club(student=student, used_from=used_from, used_until=used_until)
     _write(stored, club)
-    note(student, f"Put the {stored.label} into the bag", by=by, now=now, changes=[born(stored)])
+    which = {"club": stored.label}
+    note(student, Did.CLUB_ADDED, which, by=by, now=now, changes=[born(stored)])
     return stored
 
 
@@ -63,8 +64,8 @@ def change_club(
         setattr(club, name, value)
     _write(club, club.as_core())
     if done := changed(club, before):
-        words = f"Changed the {label}: {in_words(done[0])}"
-        note(club.student, words, by=by, now=now, changes=done)
+        values = {"club": label, "fields": fields_said(done[0])}
+        note(club.student, Did.CLUB_CHANGED, values, by=by, now=now, changes=done)
     return club
 
 
@@ -76,8 +77,8 @@ def archive_club(club: Club, *, by: Coach, now: datetime) -> None:
     before = fields_of(club, ["archived_at"])
     club.archived_at = now
     club.save(update_fields=["archived_at"])
-    words = f"Took the {club.label} out of the bag"
-    note(club.student, words, by=by, now=now, changes=changed(club, before))
+    which = {"club": club.label}
+    note(club.student, Did.CLUB_ARCHIVED, which, by=by, now=now, changes=changed(club, before))
 
 
 @transaction.atomic
@@ -88,8 +89,8 @@ def restore_club(club: Club, *, by: Coach, now: datetime) -> None:
     before = fields_of(club, ["archived_at"])
     club.archived_at = None
     _write(club, club.as_core())
-    words = f"Put the {club.label} back into the bag"
-    note(club.student, words, by=by, now=now, changes=changed(club, before))
+    which = {"club": club.label}
+    note(club.student, Did.CLUB_RESTORED, which, by=by, now=now, changes=changed(club, before))
 
 
 @transaction.atomic

@@ -17,14 +17,17 @@ from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Academy, Club, Coach, Entry, Student, SwingScale
+from oxgang.academy.models import Academy, Club, Coach, Did, Entry, Student, SwingScale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
 
-MAX_WORDS = 300
+# A value of an entry is cut to so many characters.
+MAX_VALUE = 120
 AT_ONCE = 500
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
+
+Values = Mapping[str, object]
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +64,8 @@ class Changed:
 
 def note(
     student: Student,
-    words: str,
+    did: Did,
+    values: Values | None = None,
     *,
     by: Coach | None,
     now: datetime,
@@ -70,14 +74,15 @@ def note(
 ) -> Entry:
     """Write down one action on a student. Call it inside the action's transaction."""
     entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now, undoes=undoes)
-    _write(entry, words, changes)
+    _write(entry, did, values, changes)
     touch([student.pk])
     return entry
 
 
 def note_academy(
     academy: Academy,
-    words: str,
+    did: Did,
+    values: Values | None = None,
     *,
     by: Coach | None,
     now: datetime,
@@ -86,17 +91,18 @@ def note_academy(
 ) -> Entry:
     """Write down one action on what belongs to no student: a scale, a device, a sign-in."""
     entry = Entry(academy=academy, coach=by, at=now, undoes=undoes)
-    return _write(entry, words, changes)
+    return _write(entry, did, values, changes)
 
 
-def note_taken(student: Student, words: str, *, by: Coach, now: datetime) -> Entry:
+def note_taken(student: Student, did: Did, values: Values, *, by: Coach, now: datetime) -> Entry:
     """Write down that records of a student left the academy. They are what they were."""
     entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now)
-    return _write(entry, words, ())
+    return _write(entry, did, values, ())
 
 
-def _write(entry: Entry, words: str, changes: Iterable[Changed]) -> Entry:
-    entry.words = words[:MAX_WORDS]
+def _write(entry: Entry, did: Did, values: Values | None, changes: Iterable[Changed]) -> Entry:
+    entry.code = did
+    entry.values = {name: _short(value) for name, value in (values or {}).items()}
     entry.save()
     listed = [change.as_json(entry.pk) for change in changes]
     if listed:
@@ -106,22 +112,31 @@ def _write(entry: Entry, words: str, changes: Iterable[Changed]) -> Entry:
 
 
 def gather(
-    student: Student, key: str, words: str, count: int, *, by: Coach, now: datetime, change: Changed
+    student: Student,
+    key: str,
+    did: Did,
+    values: Values,
+    balls: int,
+    *,
+    by: Coach,
+    now: datetime,
+    change: Changed,
 ) -> Entry:
-    """One entry for small actions of a kind, such as the balls of a session.
+    """One entry for small actions of a kind, such as the balls of a session, with their count.
 
-    `words` has a place for the count.
+    An entry that was taken back gathers no more. Call it inside a write that is `raced`: of two who
+    begin the same entry the database lets one.
     """
-    entry = Entry.objects.filter(student=student, key=key, coach=by, undone_by=None).first()
+    entry = Entry.objects.filter(student=student, key=key, coach=by).first()
     if entry is None:
-        entry = note(student, words.format(count), by=by, now=now)
-        entry.key, entry.count = key, count
+        entry = note(student, did, {**values, "balls": balls}, by=by, now=now)
+        entry.key, entry.count = key, balls
         entry.changes = [change.as_json(entry.pk)]
         entry.save(update_fields=["key", "count", "changes"])
         return entry
-    entry.count += count
-    entry.words, entry.at = words.format(entry.count)[:MAX_WORDS], now
-    entry.save(update_fields=["count", "words", "at"])
+    entry.count += balls
+    entry.values, entry.at = {**entry.values, "balls": entry.count}, now
+    entry.save(update_fields=["count", "values", "at"])
     touch([student.pk])
     return entry
 
@@ -147,25 +162,24 @@ def changed(row: models.Model, before: Mapping[str, object]) -> list[Changed]:
     ]
 
 
-def in_words(change: Changed) -> str:
-    """What a change did: "loft 56 to 55, note to nothing"."""
-    return ", ".join(
-        f"{_called(name)} {_value(change.before[name])} to {_value(value)}"
+def fields_said(change: Changed) -> list[list[object]]:
+    """What a change did, field by field: name, before, after."""
+    return [
+        [name.removesuffix("_id"), _shown(change.before[name]), _shown(value)]
         for name, value in change.after.items()
-    )
+    ]
 
 
-def _called(name: str) -> str:
-    for ending in ("_id", "_yd", "_deg"):
-        name = name.removesuffix(ending)
-    return name.replace("_", " ")
+def _shown(value: object) -> object:
+    if value is None or isinstance(value, bool | int | float):
+        return value
+    return _short(str(value))
 
 
-def _value(value: object) -> str:
-    if value in (None, ""):
-        return "nothing"
-    text = f"{value:g}" if isinstance(value, float) else str(value)
-    return text if len(text) <= 40 else text[:39] + "…"
+def _short(value: object) -> object:
+    if isinstance(value, str) and len(value) > MAX_VALUE:
+        return value[: MAX_VALUE - 1] + "…"
+    return value
 
 
 @transaction.atomic
@@ -194,16 +208,27 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
             "Something else has taken the place of what this would bring back: a ball of a monitor "
             "that went to another student, or a name that is used again. Take that back first."
         ) from None
-    words = (
-        entry.words.removeprefix("Took back: ") if entry.undoes_id else f"Took back: {entry.words}"
-    )
+    did = Did(entry.code)
+    if entry.key:
+        entry.key = ""
+        entry.save(update_fields=["key"])
     if student is not None:
-        return note(student, words, by=by, now=now, changes=back, undoes=entry)
+        again = note(student, did, entry.values, by=by, now=now, changes=back, undoes=entry)
+        return _taken_back(again, entry)
     for one in back:
         if one.model is SwingScale:
             on_it = Student.objects.filter(scale__in=[int(str(pk)) for pk in one.rows or ()])
             touch(list(on_it.values_list("pk", flat=True)))
-    return note_academy(entry.academy, words, by=by, now=now, changes=back, undoes=entry)
+    again = note_academy(
+        entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry
+    )
+    return _taken_back(again, entry)
+
+
+def _taken_back(again: Entry, entry: Entry) -> Entry:
+    again.back = not entry.back
+    again.save(update_fields=["back"])
+    return again
 
 
 def _take_back(change: dict[str, Any], now: datetime) -> Changed:

@@ -6,12 +6,11 @@ from collections.abc import Callable, Collection, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from django.db import transaction
-
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, SwingScale
+from oxgang.academy.models import Coach, Did, SwingScale
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.log import changed, fields_of, note_academy, touch
+from oxgang.academy.services.races import raced
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.words.swing import Position, Scale, checked_positions
 
@@ -29,17 +28,17 @@ class ScaleFields:
     positions: Sequence[Position]
 
 
-@transaction.atomic
+@raced
 def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     """A scale of the coach's own."""
     positions = checked_positions(fields.positions)
     scale = Scale("", _checked_name(fields.name, by, None), fields.idea.strip(), positions)
     stored = create_scale(by.academy, scale)
-    note_academy(by.academy, f"Added the scale {stored.name}", by=by, now=now)
+    note_academy(by.academy, Did.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
     return stored
 
 
-@transaction.atomic
+@raced
 def change_scale(
     stored: SwingScale,
     fields: ScaleFields,
@@ -85,10 +84,9 @@ def change_scale(
     stored.positions = [asdict(p) for p in positions]
     stored.save(update_fields=[*FIELDS])
     if done := changed(stored, before):
-        words = f"Changed the scale {stored.name}" + (
-            f", without {', '.join(gone)}" if gone else ""
-        )
-        note_academy(by.academy, words, by=by, now=now, changes=done)
+        did = Did.SCALE_SHORTENED if gone else Did.SCALE_CHANGED
+        values = {"scale": stored.name, "gone": ", ".join(gone)}
+        note_academy(by.academy, did, values, by=by, now=now, changes=done)
         touch(list(stored.students.values_list("pk", flat=True)))
     return stored
 

@@ -8,9 +8,9 @@ from datetime import datetime
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
@@ -44,7 +44,8 @@ def add_student(fields: StudentFields, *, by: Coach, now: datetime) -> Student:
     """A new student of the coach's academy."""
     student = Student(academy=by.academy, created_at=now)
     _write(student, asdict(fields), by)
-    note(student, f"Added {student.name}", by=by, now=now, changes=[born(student)])
+    who = {"student": student.name}
+    note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[born(student)])
     return student
 
 
@@ -68,7 +69,8 @@ def change_student(
     before = fields_of(student, changes)
     _write(student, changes, by)
     if done := changed(student, before):
-        note(student, f"Changed {in_words(done[0])}", by=by, now=now, changes=done)
+        values = {"fields": fields_said(done[0])}
+        note(student, Did.STUDENT_CHANGED, values, by=by, now=now, changes=done)
     return student
 
 
@@ -76,22 +78,23 @@ def change_student(
 def archive_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Take a student off the list; nothing is deleted. Twice changes nothing."""
     if student.archived_at is None:
-        _set(student, "archived_at", now, f"Archived {student.name}", by, now)
+        _set(student, "archived_at", now, Did.STUDENT_ARCHIVED, by, now)
 
 
 @transaction.atomic
 def restore_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Bring an archived student back whole."""
-    _set(student, "archived_at", None, f"Brought {student.name} back", by, now)
+    _set(student, "archived_at", None, Did.STUDENT_RESTORED, by, now)
 
 
-def _set(student: Student, name: str, value: object, words: str, by: Coach, now: datetime) -> None:
+def _set(student: Student, name: str, value: object, did: Did, by: Coach, now: datetime) -> None:
     before = fields_of(student, [name])
     if before[name] == value:
         return
     setattr(student, name, value)
     student.save(update_fields=[name])
-    note(student, words, by=by, now=now, changes=changed(student, before))
+    who = {"student": student.name}
+    note(student, did, who, by=by, now=now, changes=changed(student, before))
 
 
 def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
@@ -119,5 +122,5 @@ def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
 def set_criteria(student: Student, criteria: Criteria, *, by: Coach, now: datetime) -> Student:
     """Change when a stage holds for this student."""
     value = asdict(checked_criteria(criteria))
-    _set(student, "criteria", value, "Changed when a stage holds", by, now)
+    _set(student, "criteria", value, Did.CRITERIA_CHANGED, by, now)
     return student

@@ -8,45 +8,69 @@ from django.utils import timezone
 from ninja import Router
 from ninja.utils import check_csrf
 
+from oxgang.academy.models import Did
+from oxgang.academy.services import throttle
 from oxgang.academy.services.log import note_academy
-from oxgang.api.account import throttle
-from oxgang.api.account.schemas import Account, LogIn, Words
+from oxgang.api.account.schemas import (
+    Account,
+    Bounds,
+    EventWords,
+    LoadWords,
+    LogIn,
+    MeasurementWords,
+    UsualCell,
+    Words,
+)
 from oxgang.api.auth import coach_of, signed_in_coach
+from oxgang.api.fields import made
 from oxgang.core.carry.cells import ENOUGH_BALLS
-from oxgang.core.errors import InputError
+from oxgang.core.errors import InputError, ProblemCode
 from oxgang.core.flight.checks import ASK_OVER_YD
-from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.ground.gaps import (
+    FROM_YD,
+    GROUND_LIMITS_YD,
+    TO_YD,
+    TOLERANCE_RANGE_YD,
+    TOLERANCE_YD,
+)
+from oxgang.core.keeping.events import EFFECTS
+from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.practice.load import (
+    BALL_LIMIT,
     JUNIOR_LIMIT,
-    NEAR_WORDS,
+    LIMIT_RANGE,
     REST_EVERY,
-    REST_WORDS,
-    STOP_WORDS,
     WARN_BEFORE,
 )
-from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS
+from oxgang.core.practice.protocols import Protocol
+from oxgang.core.words import intervals
+from oxgang.core.words.measurements import MEASUREMENTS
+from oxgang.core.words.shots import USUAL, BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.units import M_PER_YD
 from oxgang.files.limits import MB, MOST_BYTES
+from oxgang.texts.messages import source
 
 router = Router(tags=["account"])
 
 
-def _account(request: HttpRequest) -> dict[str, object]:
-    return {
-        "coach": signed_in_coach(request),
-        "csrf": get_token(request),
-        "demo": settings.ENV.mode == "demo",
-    }
+def _account(request: HttpRequest) -> Account:
+    return made(
+        Account,
+        coach=signed_in_coach(request),
+        csrf=get_token(request),
+        demo=settings.ENV.mode == "demo",
+    )
 
 
 @router.get("/account", response=Account, auth=None)
-def account(request: HttpRequest) -> dict[str, object]:
+def account(request: HttpRequest) -> Account:
     """Who is signed in."""
     return _account(request)
 
 
 @router.post("/account", response=Account, auth=None)
-def log_in(request: HttpRequest, data: LogIn) -> dict[str, object]:
+def log_in(request: HttpRequest, data: LogIn) -> Account:
     """Sign in. The answer to a wrong log-in and to a wrong password is the same."""
     if check_csrf(request):
         raise InputError("This page is too old to sign in from. Load it again.")
@@ -56,42 +80,59 @@ def log_in(request: HttpRequest, data: LogIn) -> dict[str, object]:
     login(request, user)
     coach = user.coach
     where = throttle.address_of(request)
-    note_academy(coach.academy, f"Signed in from {where}", by=coach, now=timezone.now())
+    note_academy(coach.academy, Did.SIGNED_IN, {"where": where}, by=coach, now=timezone.now())
     return _account(request)
 
 
 @router.delete("/account", response=Account)
-def log_out(request: HttpRequest) -> dict[str, object]:
+def log_out(request: HttpRequest) -> Account:
     """Sign out."""
     coach = coach_of(request)
-    note_academy(coach.academy, "Signed out", by=coach, now=timezone.now())
+    note_academy(coach.academy, Did.SIGNED_OUT, by=coach, now=timezone.now())
     logout(request)
     return _account(request)
 
 
+def _bounds(limits: tuple[float, float]) -> Bounds:
+    return Bounds(least=limits[0], most=limits[1])
+
+
 @router.get("/words", response=Words, auth=None)
-def words(request: HttpRequest) -> dict[str, object]:
-    """The trade's words and limits."""
-    return {
-        "trajectories": list(Trajectory),
-        "spins": list(Spin),
-        "tempos": list(Tempo),
-        "strikes": list(Strike),
-        "balls": list(BallType),
-        "lies": list(Lie),
-        "ask_over_yd": ASK_OVER_YD,
-        "enough_balls": ENOUGH_BALLS,
-        "tolerance_yd": TOLERANCE_YD,
-        "from_yd": FROM_YD,
-        "to_yd": TO_YD,
-        "m_per_yd": M_PER_YD,
-        "most_file_mb": MOST_BYTES // MB,
-        "load": {
-            "warn_before": WARN_BEFORE,
-            "rest_every": REST_EVERY,
-            "stop": STOP_WORDS,
-            "near": NEAR_WORDS,
-            "rest": REST_WORDS,
-        },
-        "junior_limit": JUNIOR_LIMIT,
-    }
+def words(request: HttpRequest) -> Words:
+    """The trade's words, limits and defaults."""
+    return Words(
+        trajectories=list(Trajectory),
+        spins=list(Spin),
+        tempos=list(Tempo),
+        strikes=list(Strike),
+        balls=list(BallType),
+        lies=list(Lie),
+        protocols=list(Protocol),
+        events=[
+            EventWords(kind=kind, of_club=effect.of_club, new_loft=effect.new_loft)
+            for kind, effect in EFFECTS.items()
+        ],
+        measurements=[
+            MeasurementWords(name=m.name, unit=m.unit, label=m.label) for m in MEASUREMENTS
+        ],
+        usual=UsualCell(trajectory=USUAL.trajectory, spin=USUAL.spin, tempo=USUAL.tempo),
+        enough_balls=ENOUGH_BALLS,
+        check_up_balls=CHECK_UP_BALLS,
+        session_balls=SESSION_BALLS,
+        tolerance_yd=TOLERANCE_YD,
+        from_yd=FROM_YD,
+        to_yd=TO_YD,
+        ball_limit=BALL_LIMIT,
+        junior_limit=JUNIOR_LIMIT,
+        ask_over_yd=ASK_OVER_YD,
+        tolerance_range_yd=_bounds(TOLERANCE_RANGE_YD),
+        ground_limits_yd=_bounds(GROUND_LIMITS_YD),
+        plan_range=_bounds(BALLS_RANGE),
+        limit_range=_bounds(LIMIT_RANGE),
+        m_per_yd=M_PER_YD,
+        most_file_mb=MOST_BYTES // MB,
+        load=LoadWords(warn_before=WARN_BEFORE, rest_every=REST_EVERY),
+        interval=intervals.words(),
+        texts=source(),
+        problems=list(ProblemCode),
+    )

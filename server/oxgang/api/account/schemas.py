@@ -3,7 +3,11 @@ from __future__ import annotations
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.account.throttle import MAX_NAME
+from oxgang.academy.services.throttle import MAX_NAME
+from oxgang.core.errors import ProblemCode
+from oxgang.core.keeping.events import EventKind
+from oxgang.core.practice.protocols import Protocol
+from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 
 class LogIn(Schema):
@@ -33,30 +37,76 @@ class Account(Schema):
 
 
 class LoadWords(Schema):
-    """Cautions about many balls, with {hit}, {limit} and {left} to fill in."""
+    """When to caution about many balls: so many before the limit, and after every so many."""
 
     warn_before: int
     rest_every: int
-    stop: str
-    near: str
-    rest: str
+
+
+class EventWords(Schema):
+    """A kind of event: whether it is of one club, and whether that may have another loft then."""
+
+    kind: EventKind
+    of_club: bool
+    new_loft: bool
+
+
+class MeasurementWords(Schema):
+    """A number that a ball may come with."""
+
+    name: str
+    unit: str
+    label: str
+
+
+class Bounds(Schema):
+    """The least and the most that may be asked for."""
+
+    least: float
+    most: float
+
+
+class UsualCell(Schema):
+    """What a shot is when nothing is said of it."""
+
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
 
 
 class Words(Schema):
-    """The trade's words and limits, so that no other place has to know them."""
+    """The trade's words, limits and defaults, so that no other place has to know them.
 
-    trajectories: list[str]
-    spins: list[str]
-    tempos: list[str]
-    strikes: list[str]
-    balls: list[str]
-    lies: list[str]
-    ask_over_yd: float
+    `texts` are the messages for what is told by codes, as a Fluent resource; `interval` is the
+    level of every interval, in words; `problems` are the codes that an answer may have.
+    """
+
+    trajectories: list[Trajectory]
+    spins: list[Spin]
+    tempos: list[Tempo]
+    strikes: list[Strike]
+    balls: list[BallType]
+    lies: list[Lie]
+    protocols: list[Protocol]
+    events: list[EventWords]
+    measurements: list[MeasurementWords]
+    usual: UsualCell
     enough_balls: int
+    check_up_balls: int
+    session_balls: int
     tolerance_yd: float
     from_yd: int
     to_yd: int
+    ball_limit: int
+    junior_limit: int
+    ask_over_yd: float
+    tolerance_range_yd: Bounds
+    ground_limits_yd: Bounds
+    plan_range: Bounds
+    limit_range: Bounds
     m_per_yd: float
     most_file_mb: int
     load: LoadWords
-    junior_limit: int
+    interval: str
+    texts: str
+    problems: list[ProblemCode]

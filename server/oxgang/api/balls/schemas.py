@@ -9,8 +9,9 @@ from pydantic import Field
 
 from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut
-from oxgang.core.flight.launch import WINDOWS_DEG, in_window
+from oxgang.core.flight.launch import WINDOWS_DEG, Mark, Side, in_window
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.range_sessions.services.typed import Moment as SaidMoment
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
 
@@ -22,6 +23,10 @@ class NetMark(Schema):
     above_m: float = Field(ge=-6, le=6)
     distance_m: float = Field(ge=0.3, le=15)
     ball_height_m: float = Field(0.0, ge=0, le=0.2)
+
+    def mark(self) -> Mark:
+        """As core takes it."""
+        return Mark(self.tape_height_m + self.above_m, self.distance_m, self.ball_height_m)
 
 
 class BallIn(Schema):
@@ -53,7 +58,7 @@ class BallIn(Schema):
     feed_id: int | None = None
     net: NetMark | None = None
     confirmed: bool = False
-    moment: Literal["unasked", "as said", "arrival"] = "unasked"
+    moment: SaidMoment = SaidMoment.UNASKED
 
 
 class BallMark(Schema):
@@ -77,17 +82,17 @@ class BallOut(Schema):
     club_id: UUID
     club: str
     swing: str
-    trajectory: str
-    spin: str
-    tempo: str
-    strike: str
-    ball: str
-    lie: str
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
+    strike: Strike
+    ball: BallType
+    lie: Lie
     carry_yd: float | None
     total_yd: float | None
     home_yd: float | None
     launch_deg: float | None
-    side: str | None
+    side: Side | None
     spin_rpm: float | None
     ball_speed_mps: float | None
     ball_position_in: float
@@ -97,7 +102,7 @@ class BallOut(Schema):
     kept: bool
 
     @staticmethod
-    def resolve_side(obj: object) -> str | None:
+    def resolve_side(obj: object) -> Side | None:
         """Where the launch is against the window of its height."""
         launch = getattr(obj, "launch_deg", None)
         if launch is None:
@@ -118,12 +123,16 @@ class Usual(Schema):
 
 
 class Recorded(Schema):
-    """The ball as stored, and its cell with all balls so far.
-
-    `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
-    The cell is None when the club is not in the bag.
-    """
+    """The ball as stored."""
 
     ball: BallOut
+
+
+class CellNow(Schema):
+    """A cell with all balls so far; None when the club is not in the bag.
+
+    `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+    """
+
     cell: CellOut | None
     more_balls: int | None

@@ -42,7 +42,7 @@ router = Router(tags=["calendar"])
 MOST_DAYS = 62
 
 
-def _out(rows: Iterable[Appointment], coach: Coach) -> list[dict[str, object]]:
+def _out(rows: Iterable[Appointment], coach: Coach) -> list[AppointmentOut]:
     rows = list(rows)
     zone = ZoneInfo(coach.academy.time_zone)
     reasons = dict(
@@ -51,20 +51,20 @@ def _out(rows: Iterable[Appointment], coach: Coach) -> list[dict[str, object]]:
         )
     )
     return [
-        {
-            "id": row.pk,
-            "student_id": row.student_id,
-            "student": row.student.name,
-            "coach": row.coach.name,
-            "mine": row.coach_id == coach.pk,
-            "day": row.starts_at.astimezone(zone).date(),
-            "local": f"{row.starts_at.astimezone(zone):%H:%M}",
-            "starts_at": row.starts_at,
-            "minutes": row.minutes,
-            "check_up": row.check_up,
-            "note": row.note,
-            "reasons": reasons.get(row.student_id, []),
-        }
+        AppointmentOut(
+            id=row.pk,
+            student_id=row.student_id,
+            student=row.student.name,
+            coach=row.coach.name,
+            mine=row.coach_id == coach.pk,
+            day=row.starts_at.astimezone(zone).date(),
+            local=f"{row.starts_at.astimezone(zone):%H:%M}",
+            starts_at=row.starts_at,
+            minutes=row.minutes,
+            check_up=row.check_up,
+            note=row.note,
+            reasons=reasons.get(row.student_id, []),
+        )
         for row in rows
     ]
 
@@ -74,7 +74,7 @@ def calendar(
     request: HttpRequest,
     first: Query[date | None] = None,
     days: Query[int] = 7,
-) -> dict[str, object]:
+) -> CalendarOut:
     """The academy's sessions of some days, from today when no day is given."""
     coach = coach_of(request)
     if not 1 <= days <= MOST_DAYS:
@@ -84,16 +84,16 @@ def calendar(
     if not in_calendar(start):
         raise InputError(f"{NO_SUCH_DAY}.", field="first")
     rows = appointments_between(coach.academy, start, start + timedelta(days=days - 1))
-    return {
-        "today": today,
-        "zone": coach.academy.time_zone,
-        "appointments": _out(rows, coach),
-        "has_link": has_link(coach),
-    }
+    return CalendarOut(
+        today=today,
+        zone=coach.academy.time_zone,
+        appointments=_out(rows, coach),
+        has_link=has_link(coach),
+    )
 
 
 @router.post("/appointments", response={201: AppointmentOut})
-def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, dict[str, object]]:
+def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, AppointmentOut]:
     """Book a session with the coach who asks."""
     coach = coach_of(request)
     student = student_of(coach.academy, data.student_id)
@@ -103,9 +103,7 @@ def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, dict[str, obje
 
 
 @router.patch("/appointments/{appointment_id}", response=AppointmentOut)
-def change(
-    request: HttpRequest, appointment_id: UUID, data: AppointmentChange
-) -> dict[str, object]:
+def change(request: HttpRequest, appointment_id: UUID, data: AppointmentChange) -> AppointmentOut:
     """Move a session, or change what it is for."""
     coach = coach_of(request)
     sent = data.dict(exclude_unset=True)
@@ -117,7 +115,7 @@ def change(
 
 
 @router.post("/appointments/{appointment_id}/cancel", response=AppointmentOut)
-def cancel(request: HttpRequest, appointment_id: UUID) -> dict[str, object]:
+def cancel(request: HttpRequest, appointment_id: UUID) -> AppointmentOut:
     """Cancel a session."""
     coach = coach_of(request)
     row = appointment_of(coach.academy, appointment_id)
@@ -126,14 +124,14 @@ def cancel(request: HttpRequest, appointment_id: UUID) -> dict[str, object]:
 
 
 @router.post("/calendar/link", response=CalendarAddress)
-def link(request: HttpRequest) -> dict[str, str]:
+def link(request: HttpRequest) -> CalendarAddress:
     """A private address for calendar programs; an earlier one ends."""
     token = make_calendar_link(by=coach_of(request), now=timezone.now())
-    return {"url": request.build_absolute_uri(f"/cal/{token}.ics")}
+    return CalendarAddress(url=request.build_absolute_uri(f"/cal/{token}.ics"))
 
 
 @router.post("/calendar/unlink", response=CalendarOut)
-def unlink(request: HttpRequest) -> dict[str, object]:
+def unlink(request: HttpRequest) -> CalendarOut:
     """End the private address."""
     end_calendar_link(by=coach_of(request), now=timezone.now())
     return calendar(request)

@@ -7,6 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import Line, Moment, Seen
+from oxgang.api.said import DueSaid
 
 
 class AppointmentIn(Schema):
@@ -41,7 +42,7 @@ class AppointmentOut(Schema):
     minutes: int
     check_up: int
     note: str
-    reasons: list[str]
+    reasons: list[DueSaid]
 
 
 class CalendarOut(Schema):

@@ -89,7 +89,7 @@ def card_pdf(
         raise InputError("Choose at least one side.", field="sides")
     version = version_of(student, number)
     response = HttpResponse(write_card(card_of(version), form, wanted), "application/pdf")
-    took_away(request, student, f"the card of version {version.number}")
+    took_away(request, student, "card", version=version.number)
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.pdf"
     response["Content-Disposition"] = f'inline; filename="{name}"'
     return response

@@ -10,8 +10,9 @@ from oxgang.academy.models import Event, Student
 from oxgang.academy.selectors.events import event_of, events_of
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
-from oxgang.api.events.schemas import EventIn, EventsOut
-from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
+from oxgang.api.events.schemas import EventIn, EventOut, EventsOut
+from oxgang.api.fields import made
+from oxgang.core.keeping.events import EventKind, Happened
 from oxgang.core.words.shots import Trajectory
 from oxgang.range_sessions.selectors.balls import first_day
 from oxgang.range_sessions.services.events import EventFields, add_event, withdraw_event
@@ -19,42 +20,38 @@ from oxgang.range_sessions.services.events import EventFields, add_event, withdr
 router = Router(tags=["events"])
 
 
-def _out(event: Event) -> dict[str, object]:
+def _out(event: Event) -> EventOut:
     kind = EventKind(event.kind)
     height = Trajectory(event.trajectory) if event.trajectory else None
     club = event.club.label if event.club else ""
     touches = Happened(kind, event.on, club, event.swing, event.arm_deg, height)
     entry = event.entry
-    return {
-        "id": event.pk,
-        "kind": kind,
-        "on": event.on,
-        "touched": touches.touched,
-        "note": event.note,
-        "by": entry.coach.name if entry and entry.coach else "",
-        "about": EFFECTS[kind].about,
-    }
+    return made(
+        EventOut,
+        id=event.pk,
+        kind=kind,
+        on=event.on,
+        touched=touches.touched.as_data(),
+        note=event.note,
+        by=entry.coach.name if entry and entry.coach else "",
+    )
 
 
-def _page(student: Student) -> dict[str, object]:
-    return {
-        "events": [_out(event) for event in events_of(student)],
-        "kinds": [
-            {"kind": kind, "about": effect.about, "of_club": effect.of_club}
-            for kind, effect in EFFECTS.items()
-        ],
-        "first_ball": first_day(student),
-    }
+def _page(student: Student) -> EventsOut:
+    return EventsOut(
+        events=[_out(event) for event in events_of(student)],
+        first_ball=first_day(student),
+    )
 
 
 @router.get("/students/{student_id}/events", response=EventsOut)
-def events(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def events(request: HttpRequest, student_id: UUID) -> EventsOut:
     """What happened to the student."""
     return _page(student_of(coach_of(request).academy, student_id))
 
 
 @router.post("/students/{student_id}/events", response=EventsOut)
-def write_down(request: HttpRequest, student_id: UUID, data: EventIn) -> dict[str, object]:
+def write_down(request: HttpRequest, student_id: UUID, data: EventIn) -> EventsOut:
     """Write an event down; old numbers that it touches become open."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -63,7 +60,7 @@ def write_down(request: HttpRequest, student_id: UUID, data: EventIn) -> dict[st
 
 
 @router.post("/events/{event_id}/withdraw", response=EventsOut)
-def withdraw(request: HttpRequest, event_id: int) -> dict[str, object]:
+def withdraw(request: HttpRequest, event_id: int) -> EventsOut:
     """Take an event back, with all it did."""
     coach = coach_of(request)
     event = event_of(coach.academy, event_id)

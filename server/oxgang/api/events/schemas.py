@@ -6,6 +6,7 @@ from uuid import UUID
 from ninja import Schema
 
 from oxgang.api.fields import Label, Line
+from oxgang.api.said import TouchSaid
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import Trajectory
 
@@ -25,23 +26,15 @@ class EventIn(Schema):
 
 class EventOut(Schema):
     id: int
-    kind: str
+    kind: EventKind
     on: date
-    touched: str
+    touched: TouchSaid
     note: str
     by: str
-    about: str
-
-
-class KindOut(Schema):
-    kind: str
-    about: str
-    of_club: bool
 
 
 class EventsOut(Schema):
-    """The student's events, oldest first, and the kinds there are."""
+    """The student's events, oldest first."""
 
     events: list[EventOut]
-    kinds: list[KindOut]
     first_ball: date | None

@@ -27,7 +27,7 @@ from oxgang.api.feed.schemas import (
     TakenIn,
     WaitingOut,
 )
-from oxgang.api.fields import SmallInt
+from oxgang.api.fields import SmallInt, made
 from oxgang.range_sessions.feeds.monitor import read_feed
 from oxgang.range_sessions.feeds.plays import Plays
 from oxgang.range_sessions.models import Device, FeedBall
@@ -62,7 +62,7 @@ class DeviceToken(HttpBearer):
 
 
 @router.post("/feed/balls", auth=DeviceToken(), response=TakenIn)
-def receive(request: HttpRequest) -> dict[str, int]:
+def receive(request: HttpRequest) -> TakenIn:
     """Balls from a launch monitor: one object, or {"balls": [...]}. See docs/monitor.md.
 
     A ball whose id the device already sent changes nothing. A request with a malformed ball is
@@ -72,7 +72,7 @@ def receive(request: HttpRequest) -> dict[str, int]:
     now = timezone.now()
     balls = read_feed(request.body, now=now, altitude_m=device.academy.altitude_m)
     new = take_in(device, balls, now=now)
-    return {"new": new, "known": len(balls) - new}
+    return TakenIn(new=new, known=len(balls) - new)
 
 
 def _out(device: Device, waiting: int, now: datetime) -> DeviceOut:
@@ -157,11 +157,11 @@ def stop_playing(request: HttpRequest, device_id: int, data: LetGo) -> DeviceOut
 
 
 @router.get("/devices/{device_id}/balls", response=WaitingOut)
-def waiting(request: HttpRequest, device_id: int, after: SmallInt = 0) -> dict[str, object]:
+def waiting(request: HttpRequest, device_id: int, after: SmallInt = 0) -> WaitingOut:
     """Balls of a device that nobody has and nobody discarded, oldest first, behind an id."""
     found = waiting_balls(device_of(coach_of(request).academy, device_id), after)
     page = list(found[:PAGE])
-    return {"balls": page, "left": max(0, found.count() - len(page))}
+    return made(WaitingOut, balls=page, left=max(0, found.count() - len(page)))
 
 
 @router.get("/devices/{device_id}/discarded", response=list[SentOut])

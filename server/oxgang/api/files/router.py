@@ -17,6 +17,7 @@ from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, student_of
 from oxgang.academy.services.clubs import import_bag
 from oxgang.api.auth import coach_of, took_away
+from oxgang.api.fields import made
 from oxgang.api.files.schemas import (
     BagImported,
     BagReport,
@@ -65,7 +66,7 @@ def _csv(request: HttpRequest, student: Student, kind: str, text: str) -> HttpRe
 def _file(
     request: HttpRequest, student: Student, name: str, content: bytes, kind: str
 ) -> HttpResponse:
-    took_away(request, student, name)
+    took_away(request, student, name.replace(".", "-"))
     response = HttpResponse(content, content_type=kind)
     whose = slugify(student.name) or "student"
     response["Content-Disposition"] = f'attachment; filename="{whose}-{name}"'
@@ -139,7 +140,7 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
 @router.post("/students/{student_id}/told", response=Told)
 def told(
     request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
-) -> dict[str, object]:
+) -> Told:
     """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -157,13 +158,11 @@ def told(
             by=coach,
             now=timezone.now(),
         )
-    return {"kept": kept, "problems": [*found.problems, *misfits]}
+    return made(Told, kept=kept, problems=[*found.problems, *misfits])
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)
-def check_shots(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile]
-) -> dict[str, object]:
+def check_shots(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> FileReport:
     """What a shots.csv holds. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     with reading():
@@ -205,7 +204,7 @@ def _stored(
 @router.post("/students/{student_id}/files/look", response=FileLook)
 def look(
     request: HttpRequest, student_id: UUID, file: File[UploadedFile], mapping: Form[str] = ""
-) -> dict[str, object]:
+) -> FileLook:
     """What any table holds under a mapping; without one it is remembered or guessed."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -215,19 +214,20 @@ def look(
         known = None if chosen else remembered(coach.academy, table)
         used = chosen or known or guessed(student, table)
         read = match(student, read_mapped(table, used))
-    return {
-        **_report(student, read),
-        "columns": [{"name": name, "sample": table.values(name, 3)} for name in table.columns],
-        "targets": TARGETS,
-        "units": {target: list(units) for target, units in UNITS.items()},
-        "mapping": asdict(used),
-        "remembered": known is not None,
-        "file_clubs": names_of(table, used, "club"),
-        "file_swings": names_of(table, used, "swing"),
-        "bag": [club.label for club in bag_of(student)],
-        "positions": [p.label for p in student.scale.as_core().positions],
-        "preview": [_preview(line, shot) for line, shot in read.lines[:PREVIEW]],
-    }
+    return made(
+        FileLook,
+        **_report(student, read).model_dump(),
+        columns=[{"name": name, "sample": table.values(name, 3)} for name in table.columns],
+        targets=TARGETS,
+        units={target: list(units) for target, units in UNITS.items()},
+        mapping=asdict(used),
+        remembered=known is not None,
+        file_clubs=names_of(table, used, "club"),
+        file_swings=names_of(table, used, "swing"),
+        bag=[club.label for club in bag_of(student)],
+        positions=[p.label for p in student.scale.as_core().positions],
+        preview=[_preview(line, shot) for line, shot in read.lines[:PREVIEW]],
+    )
 
 
 @router.post("/students/{student_id}/files/take", include_in_schema=False)
@@ -276,36 +276,35 @@ def _preview(line: int, shot: Shot) -> PreviewBall:
     )
 
 
-def _report(student: Student, read: ReadFile) -> dict[str, object]:
+def _report(student: Student, read: ReadFile) -> FileReport:
     known = known_uids(student)
     again = sum(1 for shot, _ in read.usable if shot.id in known)
-    return {
-        "rows": len(read.usable),
-        "new": len(read.usable) - again,
-        "known": again,
-        "problems": read.problems[:SHOWN],
-        "problems_total": len(read.problems),
-        "questions": read.questions[:SHOWN],
-        "questions_total": len(read.questions),
-        "kept_as_notes": read.kept_as_notes,
-    }
+    return made(
+        FileReport,
+        rows=len(read.usable),
+        new=len(read.usable) - again,
+        known=again,
+        problems=read.problems[:SHOWN],
+        problems_total=len(read.problems),
+        questions=read.questions[:SHOWN],
+        questions_total=len(read.questions),
+        kept_as_notes=read.kept_as_notes,
+    )
 
 
 @router.post("/students/{student_id}/bag/check", response=BagReport)
-def check_bag(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile]
-) -> dict[str, object]:
+def check_bag(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> BagReport:
     """What a bag.csv holds. Nothing is stored."""
     student_of(coach_of(request).academy, student_id)
     with reading():
         found = read_bag(file.read())
-    return {"clubs": len(found.rows), "problems": found.problems}
+    return made(BagReport, clubs=len(found.rows), problems=found.problems)
 
 
 @router.post("/students/{student_id}/bag", response=BagImported)
 def store_bag(
     request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
-) -> dict[str, int]:
+) -> BagImported:
     """Add the clubs of a bag.csv and update those whose label the bag has."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -314,4 +313,4 @@ def store_bag(
     if found.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
     new, changed = import_bag(student, found.records, by=coach, now=timezone.now())
-    return {"new": new, "changed": changed}
+    return BagImported(new=new, changed=changed)

@@ -5,6 +5,7 @@ from typing import Annotated, Final
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.files.limits import MOST_COLUMNS, MOST_IN_A_CELL
 
 # A name as a file has it.
@@ -55,8 +56,8 @@ class PreviewBall(Schema):
     line: int
     club: str
     swing: str
-    trajectory: str
-    strike: str
+    trajectory: Trajectory
+    strike: Strike
     carry_yd: float | None
     total_yd: float | None
     launch_deg: float | None

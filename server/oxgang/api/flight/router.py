@@ -11,6 +11,7 @@ from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.recipes import Setups, keep_recipes
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
 from oxgang.api.flight.schemas import (
     BarBody,
     PictureIn,
@@ -42,24 +43,25 @@ def _recipes(data: RecipesBody) -> dict[Trajectory, Recipe]:
     return {t: checked_recipe(Recipe(**r.dict())) for t, r in data.recipes.items()}
 
 
-def _recipes_out(student: Student) -> dict[str, object]:
-    return {
-        "school": student.school,
-        "recipes": recipes_of(student),
-        "schools": RECIPES,
-        "limits": LIMITS,
-        "windows": {t: WINDOWS_DEG[t] for t in Trajectory},
-    }
+def _recipes_out(student: Student) -> RecipesOut:
+    return made(
+        RecipesOut,
+        school=student.school,
+        recipes=recipes_of(student),
+        schools=RECIPES,
+        limits=LIMITS,
+        windows={t: WINDOWS_DEG[t] for t in Trajectory},
+    )
 
 
 @router.get("/students/{student_id}/recipes", response=RecipesOut)
-def recipes(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def recipes(request: HttpRequest, student_id: UUID) -> RecipesOut:
     """The student's set-ups, and what the schools start from."""
     return _recipes_out(student_of(coach_of(request).academy, student_id))
 
 
 @router.put("/students/{student_id}/recipes", response=RecipesOut)
-def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> dict[str, object]:
+def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> RecipesOut:
     """Keep the student's school and set-ups."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -97,7 +99,7 @@ def _bar(bar: BarBody | None) -> Bar | None:
 
 
 @router.post("/students/{student_id}/picture", response=PictureOut)
-def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, object]:
+def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> PictureOut:
     """What set-ups do with a club at a club speed. Nothing is stored."""
     coach = coach_of(request)
     student_of(coach.academy, student_id)
@@ -124,11 +126,11 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> dict[str, o
         speed = stock.launch.ball_speed_mps
         return launch_from_mark(bar.height_m, bar.distance_m, ball_speed_mps=speed)
 
-    return {
-        "shots": [_shot(shot) for shot in shots],
-        "gate_launch_deg": touching(gate),
-        "tape_launch_deg": touching(tape),
-    }
+    return PictureOut(
+        shots=[_shot(shot) for shot in shots],
+        gate_launch_deg=touching(gate),
+        tape_launch_deg=touching(tape),
+    )
 
 
 @router.get("/students/{student_id}/today", response=TodayOut)
@@ -137,7 +139,7 @@ def today(
     student_id: UUID,
     temperature_c: Query[float] = 20.0,
     headwind_mps: Query[float] = 0.0,
-) -> dict[str, object]:
+) -> TodayOut:
     """What today's air and wind do to the student's cells, at the typical launch and spin."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -151,10 +153,11 @@ def today(
         temperature_c=temperature_c,
         headwind_mps=headwind_mps,
     )
-    return {
-        "density": here,
-        "home_density": home,
-        "cells": [
+    return made(
+        TodayOut,
+        density=here,
+        home_density=home,
+        cells=[
             {
                 "club": shot.home.key.club,
                 "swing": shot.home.key.swing,
@@ -164,4 +167,4 @@ def today(
             }
             for shot in shots
         ],
-    }
+    )

@@ -1,12 +1,12 @@
 from __future__ import annotations
 
-from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
 
 from oxgang.core.flight.impact import Grooves
+from oxgang.core.flight.launch import Side
 from oxgang.core.flight.recipes import School
 from oxgang.core.flight.run import Firmness
 from oxgang.core.words.shots import BallType, Lie, Trajectory
@@ -71,7 +71,7 @@ class ShotOut(Schema):
     spin_loft_deg: float
     ball_speed_mps: float
     launch_deg: float
-    window: Literal["in", "below", "above"]
+    window: Side
     spin_rpm: float
     slides: bool
     carry_yd: float
@@ -93,7 +93,7 @@ class PictureOut(Schema):
 class TodayCell(Schema):
     club: str
     swing: str
-    trajectory: str
+    trajectory: Trajectory
     home_yd: float
     today_yd: float
 

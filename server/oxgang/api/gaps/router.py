@@ -10,6 +10,7 @@ from ninja import Query, Router
 from oxgang.academy.models import Club
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
 from oxgang.api.gaps.schemas import (
     CoverageOut,
     FillOut,
@@ -20,7 +21,6 @@ from oxgang.api.gaps.schemas import (
     WhatIfIn,
     WhatIfOut,
 )
-from oxgang.api.matrix.out import cell_out
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
 from oxgang.core.carry.cells import furrow
 from oxgang.core.carry.today import today_of
@@ -31,6 +31,7 @@ from oxgang.core.ground.gaps import Stretch, best_at, checked_range, checked_tol
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.words.bag import Club as CoreClub
 from oxgang.core.words.bag import checked_club
+from oxgang.matrix.selectors.as_data import cell_data
 from oxgang.matrix.selectors.matrix import ground_under, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.services.balls import local_day
@@ -49,7 +50,7 @@ def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> 
     return FillOut(
         way=fill.way,
         key=KeyOut(**asdict(fill.key)),
-        words=fill.words,
+        between=fill.between,
         carry_yd=fill.carry_yd,
         carry_lo_yd=fill.carry_lo_yd,
         carry_hi_yd=fill.carry_hi_yd,
@@ -74,7 +75,7 @@ def gaps(
     tolerance_yd: Query[float | None] = None,
     from_yd: Query[int | None] = None,
     to_yd: Query[int | None] = None,
-) -> dict[str, object]:
+) -> GapsOut:
     """The fallow stretches with ways to close them, coverage three ways, the fewest shots."""
     student = student_of(coach_of(request).academy, student_id)
     day = local_day(student, timezone.now())
@@ -100,18 +101,19 @@ def gaps(
         return []
 
     covered = coverage(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
-    return {
-        "coverage": _coverage(covered),
-        "gaps": [{"gap": gap, "fills": ways(gap)} for gap in covered.gaps],
-        "smallest": smallest_set(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
-        "spare": spare(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
-        "stage": stage,
-        "measured": sum(1 for cell in found.cells if cell.balls),
-    }
+    return made(
+        GapsOut,
+        coverage=_coverage(covered),
+        gaps=[{"gap": gap, "fills": ways(gap)} for gap in covered.gaps],
+        smallest=smallest_set(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        spare=spare(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        stage=stage,
+        measured=sum(1 for cell in found.cells if cell.balls),
+    )
 
 
 @router.post("/students/{student_id}/what-if", response=WhatIfOut)
-def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> dict[str, object]:
+def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut:
     """What another bag would do for the student. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     day = local_day(student, timezone.now())
@@ -137,12 +139,13 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> dict[str,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,
     )
-    return {
-        "clubs": clubs,
-        "cells": [cell_out(cell) for cell in matrix.cells],
-        "ground": ground_under(student, matrix.cells),
-        "coverage": _coverage(covered),
-    }
+    return made(
+        WhatIfOut,
+        clubs=clubs,
+        cells=[cell_data(cell) for cell in matrix.cells],
+        ground=ground_under(student, matrix.cells),
+        coverage=_coverage(covered),
+    )
 
 
 @router.post("/students/{student_id}/loft-search", response=list[GappingOut])
@@ -185,8 +188,9 @@ def lookup(
     )
     best = best_at([shot.cell for shot in today], yardage, most=MOST_LOOKED_UP)
     return [
-        LookedUp(
-            cell=cell_out(today[i].home),
+        made(
+            LookedUp,
+            cell=cell_data(today[i].home),
             today_yd=today[i].cell.carry_yd,
             run_yd=today[i].run_yd,
             total_yd=today[i].cell.carry_yd + today[i].run_yd,

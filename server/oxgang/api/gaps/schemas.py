@@ -6,6 +6,8 @@ from pydantic import Field
 from oxgang.api.fields import Label
 from oxgang.api.matrix.schemas import CellOut, GroundOut, KeyOut, StretchOut
 from oxgang.api.students.schemas import ClubOut
+from oxgang.core.ground.fills import Way
+from oxgang.core.ground.stages import Stage
 
 
 class CoverageOut(Schema):
@@ -19,12 +21,13 @@ class CoverageOut(Schema):
 class FillOut(Schema):
     """A way to close a gap; `later` is one for after the student's stage and longest swing.
 
-    `leaves` is all that still lies fallow then.
+    `leaves` is all that still lies fallow then; `between` is the other swing length of a swing
+    between two.
     """
 
-    way: str
+    way: Way
     key: KeyOut
-    words: str
+    between: str
     carry_yd: float
     carry_lo_yd: float
     carry_hi_yd: float
@@ -49,7 +52,7 @@ class GapsOut(Schema):
     gaps: list[GapOut]
     smallest: list[int]
     spare: list[int]
-    stage: str
+    stage: Stage
     measured: int
 
 

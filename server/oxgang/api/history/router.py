@@ -7,52 +7,61 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import Entry
+from oxgang.academy.models import Did, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import page_number
-from oxgang.api.history.schemas import LogOut
+from oxgang.api.history.schemas import EntryOut, LogOut
+from oxgang.api.said import DidSaid, FieldSaid
 
 router = Router(tags=["history"])
 
 PAGE = 100
 
 
-def _page(rows: QuerySet[Entry], page: int) -> dict[str, object]:
+def _did(row: Entry) -> DidSaid:
+    values = dict(row.values)
+    fields = [
+        FieldSaid(name=name, before=before, after=after)
+        for name, before, after in values.pop("fields", [])
+    ]
+    return DidSaid(code=Did(row.code), values=values, fields=fields, back=row.back)
+
+
+def _entry(row: Entry) -> EntryOut:
+    undone = hasattr(row, "undone_by")
+    return EntryOut(
+        id=row.pk,
+        at=row.at,
+        by=row.coach.name if row.coach else "",
+        did=_did(row),
+        can_undo=bool(row.changes) and not undone,
+        undone=undone,
+        undoes=row.undoes_id is not None,
+    )
+
+
+def _page(rows: QuerySet[Entry], page: int) -> LogOut:
     first = (page_number(page) - 1) * PAGE
-    entries = []
-    for row in rows[first : first + PAGE]:
-        undone = hasattr(row, "undone_by")
-        entries.append(
-            {
-                "id": row.pk,
-                "at": row.at,
-                "by": row.coach.name if row.coach else "",
-                "words": row.words,
-                "can_undo": bool(row.changes) and not undone,
-                "undone": undone,
-                "undoes": row.undoes_id is not None,
-            }
-        )
-    return {"entries": entries, "total": rows.count()}
+    return LogOut(entries=[_entry(row) for row in rows[first : first + PAGE]], total=rows.count())
 
 
 @router.get("/students/{student_id}/history", response=LogOut)
-def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> dict[str, object]:
+def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> LogOut:
     """Who changed what and when, newest first."""
     return _page(log_of(student_of(coach_of(request).academy, student_id)), page)
 
 
 @router.get("/history", response=LogOut)
-def history_of_academy(request: HttpRequest, page: Query[int] = 1) -> dict[str, object]:
+def history_of_academy(request: HttpRequest, page: Query[int] = 1) -> LogOut:
     """What was done to scales and devices, and who signed in, newest first."""
     return _page(log_of_academy(coach_of(request).academy), page)
 
 
 @router.post("/history/{entry_id}/undo", response=LogOut)
-def take_back(request: HttpRequest, entry_id: int) -> dict[str, object]:
+def take_back(request: HttpRequest, entry_id: int) -> LogOut:
     """Take an action back, or do it again when it was a taking back."""
     coach = coach_of(request)
     entry = entry_of(coach.academy, entry_id)

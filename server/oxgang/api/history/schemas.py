@@ -4,6 +4,8 @@ from datetime import datetime
 
 from ninja import Schema
 
+from oxgang.api.said import DidSaid
+
 
 class EntryOut(Schema):
     """One action. `can_undo` is whether it can be taken back, `undone` whether it was."""
@@ -11,7 +13,7 @@ class EntryOut(Schema):
     id: int
     at: datetime
     by: str
-    words: str
+    did: DidSaid
     can_undo: bool
     undone: bool
     undoes: bool

@@ -12,17 +12,17 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.api.auth import coach_of
-from oxgang.api.fields import Label
-from oxgang.api.matrix.out import matrix_out
+from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
-from oxgang.api.matrix.stored import matrix_text
 from oxgang.core.carry.arithmetic import arithmetic
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.spin import shown
 from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
+from oxgang.matrix.selectors.as_data import matrix_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.stored import matrix_text
 from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
 from oxgang.range_sessions.services.balls import local_day
 
@@ -40,7 +40,7 @@ def matrix(
     student_id: UUID,
     as_of: Query[date | None] = None,
     live: Query[bool] = False,
-) -> dict[str, object] | HttpResponse:
+) -> MatrixOut | HttpResponse:
     """The student's matrix and ground, today or as of a day.
 
     Balls that wait for a review count only when `live`.
@@ -51,7 +51,7 @@ def matrix(
         return HttpResponse(text, content_type="application/json")
     student = student_of(academy, student_id)
     found = matrix_of(student, as_of or local_day(student, timezone.now()), live=live)
-    return matrix_out(student, found)
+    return MatrixOut(**matrix_data(student, found))
 
 
 @router.get("/students/{student_id}/why", response=WhyOut)
@@ -63,7 +63,7 @@ def why_cell(
     trajectory: Trajectory,
     spin: Spin = Spin.CHECK,
     tempo: Tempo = Tempo.NORMAL,
-) -> dict[str, object]:
+) -> WhyOut:
     """What stands behind a cell's number: balls, neighbours, rule of thumb, launch, history."""
     student, found = _found(request, student_id)
     key = CellKey(club, swing, trajectory, spin, tempo)
@@ -71,22 +71,24 @@ def why_cell(
         raise NotFound("There is no such cell in this matrix.")
     behind = why(found.matrix, key)
     measured = measured_in_cell(balls_in_cell(student, club, swing, trajectory, spin, tempo))
-    return {
-        "own": behind.own,
-        "neighbours": behind.neighbours,
-        "rule": behind.rule,
-        "strongest": behind.strongest,
-        "shown": shown(trajectory, measured.launches_deg, measured.spins),
-        "history": history_of(found.hits, key, found.events),
-        "recipe": recipes_of(student)[trajectory],
-    }
+    return made(
+        WhyOut,
+        own=behind.own,
+        neighbours=behind.neighbours,
+        rule=behind.rule,
+        strongest=behind.strongest,
+        shown=shown(trajectory, measured.launches_deg, measured.spins),
+        history=history_of(found.hits, key, found.events),
+        recipe=recipes_of(student)[trajectory],
+    )
 
 
 @router.get("/students/{student_id}/compare", response=CompareOut)
-def compare(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def compare(request: HttpRequest, student_id: UUID) -> CompareOut:
     """The clubs by how tight they are, and the fraction arithmetic beside the measurement."""
     _, found = _found(request, student_id)
-    return {
-        "wedges": best_wedge(found.matrix, found.hits, [c.label for c in found.clubs]),
-        "arithmetic": arithmetic(found.cells, found.positions),
-    }
+    return made(
+        CompareOut,
+        wedges=best_wedge(found.matrix, found.hits, [c.label for c in found.clubs]),
+        arithmetic=arithmetic(found.cells, found.positions),
+    )

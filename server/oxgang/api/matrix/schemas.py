@@ -7,6 +7,10 @@ from ninja import Schema
 from oxgang.api.flight.schemas import RecipeBody
 from oxgang.api.scales.schemas import PositionOut
 from oxgang.api.students.schemas import ClubOut
+from oxgang.core.carry.cells import Basis, Doubt
+from oxgang.core.flight.launch import Side
+from oxgang.core.keeping.events import EventKind
+from oxgang.core.words.shots import Spin, Strike, Tempo, Trajectory
 
 
 class CellOut(Schema):
@@ -14,9 +18,9 @@ class CellOut(Schema):
 
     club: str
     swing: str
-    trajectory: str
-    spin: str
-    tempo: str
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
     carry_yd: float
     carry_lo_yd: float
     carry_hi_yd: float
@@ -25,9 +29,9 @@ class CellOut(Schema):
     furrow_to_yd: float
     balls: int
     mishits: int
-    basis: str
+    basis: Basis
     last_measured: date | None
-    doubts: list[str]
+    doubts: list[Doubt]
     re_expressed: int
     told_yd: float | None
 
@@ -35,9 +39,9 @@ class CellOut(Schema):
 class KeyOut(Schema):
     club: str
     swing: str
-    trajectory: str
-    spin: str
-    tempo: str
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
 
 
 class ConflictOut(Schema):
@@ -50,12 +54,16 @@ class ConflictOut(Schema):
 
 
 class SuspectOut(Schema):
-    """A solid ball that looks like a mishit, and the usual carry of its cell. Yards."""
+    """A solid ball that looks like a mishit, and the usual carry of its cell. Yards.
+
+    `might_be` are the strikes that would explain it, the likeliest first.
+    """
 
     uid: str
     cell: KeyOut
     carry_yd: float
     usual_yd: float
+    might_be: list[Strike]
 
 
 class StretchOut(Schema):
@@ -101,7 +109,7 @@ class SourceOut(Schema):
 class NeighbourOut(Schema):
     club: str
     arm_deg: float
-    trajectory: str
+    trajectory: Trajectory
     carry_yd: float
     balls: int
     share: float
@@ -114,19 +122,27 @@ class ShownOut(Schema):
     launch_deg: float | None
     lo_deg: float
     hi_deg: float
-    side: str | None
+    side: Side | None
     spins: int
     spin_rpm: float | None
-    grade: str | None
+    grade: Spin | None
+
+
+class BeforeOut(Schema):
+    kind: EventKind
+    on: date
 
 
 class HistoryOut(Schema):
-    """One day's solid balls of the cell: their median at home conditions [yd]."""
+    """One day's solid balls of the cell: their median at home conditions [yd].
+
+    `before` is the event since which they say less.
+    """
 
     day: date
     balls: int
     carry_yd: float
-    before: str
+    before: BeforeOut | None
 
 
 class WhyOut(Schema):

@@ -27,7 +27,7 @@ def net_plan(
     trajectory: Trajectory = Trajectory.STOCK,
     distance_m: Query[float] = 3.0,
     ball_height_m: Query[float] = 0.0,
-) -> dict[str, object]:
+) -> NetPlanOut:
     """Where to put the tape, and what each height on the net means, for one cell."""
     student = student_of(coach_of(request).academy, student_id)
     speed = speed_of(student, CellKey(club, swing, trajectory), local_day(student, timezone.now()))
@@ -36,13 +36,13 @@ def net_plan(
         return mark_for_launch(angle, distance_m, ball_speed_mps=speed, ball_height_m=ball_height_m)
 
     lo, hi = WINDOWS_DEG[trajectory]
-    return {
-        "ball_speed_mps": speed,
-        "lo_deg": lo,
-        "hi_deg": hi,
-        "lo_m": height(lo),
-        "hi_m": height(hi),
-        "tape_m": height((lo + hi) / 2),
-        "angles_deg": [float(a) for a in DRAWN_DEG],
-        "heights_m": [height(a) for a in DRAWN_DEG],
-    }
+    return NetPlanOut(
+        ball_speed_mps=speed,
+        lo_deg=lo,
+        hi_deg=hi,
+        lo_m=height(lo),
+        hi_m=height(hi),
+        tape_m=height((lo + hi) / 2),
+        angles_deg=[float(a) for a in DRAWN_DEG],
+        heights_m=[height(a) for a in DRAWN_DEG],
+    )

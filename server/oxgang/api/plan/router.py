@@ -11,6 +11,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.students import set_criteria
 from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
 from oxgang.api.plan.schemas import (
     CheckUp,
     CriteriaBody,
@@ -23,7 +24,7 @@ from oxgang.api.plan.schemas import (
 )
 from oxgang.core.ground.stages import Criteria
 from oxgang.core.practice.plan import Planned, check_balls
-from oxgang.core.practice.protocols import ABOUT, Protocol, Wish, balls_in, plan_for
+from oxgang.core.practice.protocols import Protocol, Wish, balls_in, plan_for
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
@@ -36,44 +37,45 @@ router = Router(tags=["plan"])
 
 
 def _item(planned: Planned) -> PlanItem:
-    return PlanItem(
+    return made(
+        PlanItem,
         **asdict(planned.key),
         balls=planned.balls,
-        reason=planned.reason,
+        why=planned.why.as_data(),
         lie=planned.lie,
-        note=planned.note,
+        place=planned.place,
         ball_position_in=planned.ball_position_in,
     )
 
 
-def _page(student: Student) -> dict[str, object]:
+def _page(student: Student) -> PlanPage:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, standings = standing_of(student, found.matrix)
     plan, homework = plan_of(student), plan_of(student, homework=True)
-    return {
-        "plan": plan and PlanOut.from_orm(plan),
-        "homework": homework and PlanOut.from_orm(homework),
-        "stage": stage,
-        "by_hand": bool(student.stage),
-        "standings": standings,
-        "criteria": criteria_of(student),
-        "protocols": ABOUT,
-        "ball_limit": student.ball_limit,
-    }
+    return made(
+        PlanPage,
+        plan=plan and PlanOut.from_orm(plan),
+        homework=homework and PlanOut.from_orm(homework),
+        stage=stage,
+        by_hand=bool(student.stage),
+        standings=standings,
+        criteria=criteria_of(student),
+        ball_limit=student.ball_limit,
+    )
 
 
 @router.get("/students/{student_id}/plan", response=PlanPage)
-def plan(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def plan(request: HttpRequest, student_id: UUID) -> PlanPage:
     """The student's plan and stage."""
     return _page(student_of(coach_of(request).academy, student_id))
 
 
 @router.post("/students/{student_id}/plan", response=Draft)
-def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> dict[str, object]:
+def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> Draft:
     """What a protocol would have the student hit. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     items = _planned(student, data)
-    return {"items": items, "balls": sum(item.balls for item in items)}
+    return Draft(items=items, balls=sum(item.balls for item in items))
 
 
 def _planned(student: Student, data: Wanted) -> list[PlanItem]:
@@ -94,7 +96,7 @@ def _planned(student: Student, data: Wanted) -> list[PlanItem]:
 
 
 @router.post("/students/{student_id}/check-up", response=PlanPage)
-def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> dict[str, object]:
+def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> PlanPage:
     """Plan a check-up and keep it, ready for the range."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -115,7 +117,7 @@ def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> dict[str,
 
 
 @router.put("/students/{student_id}/plan", response=PlanPage)
-def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> dict[str, object]:
+def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> PlanPage:
     """Keep a plan; it takes the place of the earlier one."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -126,9 +128,7 @@ def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> dict[str, obje
 
 
 @router.delete("/students/{student_id}/plan", response=PlanPage)
-def drop(
-    request: HttpRequest, student_id: UUID, homework: Query[bool] = False
-) -> dict[str, object]:
+def drop(request: HttpRequest, student_id: UUID, homework: Query[bool] = False) -> PlanPage:
     """Drop the plan, or the homework."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -137,7 +137,7 @@ def drop(
 
 
 @router.put("/students/{student_id}/criteria", response=PlanPage)
-def criteria(request: HttpRequest, student_id: UUID, data: CriteriaBody) -> dict[str, object]:
+def criteria(request: HttpRequest, student_id: UUID, data: CriteriaBody) -> PlanPage:
     """Change when a stage holds for the student."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)

@@ -6,22 +6,29 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Label, Moment
+from oxgang.api.said import PlanSaid
 from oxgang.core.ground.stages import Stage
-from oxgang.core.practice.plan import BALLS_RANGE
+from oxgang.core.practice.check_up import CHECK_UP_BALLS
+from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS, Place
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.words.shots import Lie, Spin, Tempo, Trajectory
 from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 
 class PlanItem(Schema):
+    """So many balls in one cell. `place` is where, when not on the range; `between` is the other
+    swing length of a swing between two; `note` is the coach's."""
+
     club: str = Field(max_length=24)
     swing: str = Field(max_length=24)
     trajectory: Trajectory = Trajectory.STOCK
     spin: Spin = Spin.CHECK
     tempo: Tempo = Tempo.NORMAL
     balls: int = Field(ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
-    reason: str = Field("", max_length=200)
+    why: PlanSaid | None = None
     lie: Lie | None = None
+    place: Place | None = None
+    between: Label = ""
     note: str = Field("", max_length=120)
     ball_position_in: BallPosition = 0.0
     grip_down_in: GripDown = 0.0
@@ -31,7 +38,7 @@ class CheckUp(Schema):
     """Of what is due; or with `moved` of the best known cells, of a club or swing where one is
     named, to see whether they have moved."""
 
-    balls: int = Field(15, ge=1, le=300)
+    balls: int = Field(CHECK_UP_BALLS, ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
     moved: bool = False
     club: Label = ""
     swing: Label = ""
@@ -41,7 +48,7 @@ class Wanted(Schema):
     """What the coach asks of a protocol. `minutes` takes the place of `balls` when given."""
 
     protocol: Protocol
-    balls: int = Field(45, ge=1, le=300)
+    balls: int = Field(SESSION_BALLS, ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
     minutes: float | None = Field(None, gt=0, le=240)
     yardage: float | None = Field(None, gt=0, le=200)
     club: Label | None = None
@@ -78,9 +85,14 @@ class PlanOut(PlanBody):
 
 
 class StandingOut(Schema):
+    """Whether a stage holds: `good` of `of` are there, a share is needed of at least `least`."""
+
     stage: Stage
     holds: bool
-    words: str
+    good: int
+    of: int
+    share: float
+    least: int
 
 
 class CriteriaBody(Schema):
@@ -91,7 +103,7 @@ class CriteriaBody(Schema):
 
 
 class PlanPage(Schema):
-    """The student's plan, the homework, the stage and the protocols with what each is about."""
+    """The student's plan, the homework, and the stage."""
 
     plan: PlanOut | None
     homework: PlanOut | None
@@ -99,5 +111,4 @@ class PlanPage(Schema):
     by_hand: bool
     standings: list[StandingOut]
     criteria: CriteriaBody
-    protocols: dict[Protocol, str]
     ball_limit: int

@@ -14,20 +14,23 @@ from pydantic import Field
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
-from oxgang.api.progress.schemas import ProgressOut
+from oxgang.api.fields import made
+from oxgang.api.progress.schemas import ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
-from oxgang.core.keeping.events import Happened
 from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
-from oxgang.core.words.units import m_from_yd
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.texts.messages import Texts, texts
 
 router = Router(tags=["progress"])
+
+# What of a planned shot the page names.
+NAMED = ("club", "swing", "trajectory")
 
 
 def _found(
@@ -44,16 +47,15 @@ def _found(
     return progress_of(student, start, min(end, today), today), hit and hit[0]
 
 
-def _named(event: Happened) -> str:
-    return event.kind if event.touched == "everything" else f"{event.kind} ({event.touched})"
-
-
-def _homework(student: Student) -> list[str]:
+def _homework(student: Student, words: Texts) -> list[str]:
     plan = plan_of(student, homework=True)
     if plan is None:
         return []
     return [
-        f"{item['balls']} balls: {item['club']} {item['swing']} {item['trajectory']}"
+        words.format(
+            "report-homework",
+            {"balls": item["balls"], "shot": " ".join(item[name] for name in NAMED)},
+        )
         for item in plan.items
     ]
 
@@ -65,22 +67,22 @@ def _coming(student: Student) -> list[str]:
     return [f"{start:%A %-d %B, %H:%M}" for start in coming]
 
 
-def _yardages(student: Student) -> str:
-    metres = student.units == "m"
-    ends = [m_from_yd(y) if metres else y for y in (student.from_yd, student.to_yd)]
-    return f"{ends[0]:.0f} to {ends[1]:.0f} {'metres' if metres else 'yards'}"
-
-
 def _words(student: Student, found: Progress) -> str:
     looks = found.looks
-    return draft(
+    told = draft(
         student.name.split()[0],
         found.whole,
         found.halves,
         covered=(looks[0].covered, looks[-1].covered) if looks else None,
         doubtful=looks[-1].doubtful if looks else None,
-        yardages=_yardages(student),
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
     )
+    return " ".join(_texts(student).say(one) for one in told)
+
+
+def _texts(student: Student) -> Texts:
+    return texts("m" if student.units == "m" else "yd")
 
 
 @router.get("/students/{student_id}/progress", response=ProgressOut)
@@ -89,24 +91,25 @@ def progress(
     student_id: UUID,
     from_day: Query[date | None] = None,
     to_day: Query[date | None] = None,
-) -> dict[str, object]:
+) -> ProgressOut:
     """Contact, spread, launch and ground over a period, and before and after events."""
     student = student_of(coach_of(request).academy, student_id)
     found, first = _found(student, from_day, to_day)
-    return {
-        "from_day": found.from_day,
-        "to_day": found.to_day,
-        "whole": found.whole,
-        "halves": found.halves,
-        "points": found.points,
-        "looks": found.looks,
-        "turns": [
-            {"kind": e.kind, "on": e.on, "touched": e.touched, "turn": turn}
+    return made(
+        ProgressOut,
+        from_day=found.from_day,
+        to_day=found.to_day,
+        whole=found.whole,
+        halves=found.halves,
+        points=found.points,
+        looks=found.looks,
+        turns=[
+            made(TurningPoint, kind=e.kind, on=e.on, touched=e.touched.as_data(), turn=turn)
             for e, turn in found.turns
         ],
-        "first_ball": first,
-        "words": _words(student, found),
-    }
+        first_ball=first,
+        words=_words(student, found),
+    )
 
 
 @router.get("/students/{student_id}/report.pdf", include_in_schema=False)
@@ -124,7 +127,7 @@ def report(
         raise InputError(f"Keep your words to {MAX_WORDS} characters.", field="words")
     found, _ = _found(student, from_day, to_day)
     text = words if words and words.strip() else _words(student, found)
-    took_away(request, student, "the progress page")
+    took_away(request, student, "report-pdf")
     content = write_report(
         Report(
             student=student.name,
@@ -138,8 +141,8 @@ def report(
             whole=found.whole,
             points=found.points,
             looks=[(x.day, x.covered, x.doubtful) for x in found.looks],
-            turns=[(e.on, _named(e), turn) for e, turn in found.turns],
-            practise=_homework(student),
+            turns=found.turns,
+            practise=_homework(student, _texts(student)),
             coming=_coming(student),
             cells=found.now.cells,
             from_yd=student.from_yd,

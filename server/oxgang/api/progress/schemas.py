@@ -4,6 +4,9 @@ from datetime import date
 
 from ninja import Schema
 
+from oxgang.api.said import TouchSaid
+from oxgang.core.keeping.events import EventKind
+
 
 class ShareOut(Schema):
     """So many of so many with the ends of the interval; `value` None is nothing."""
@@ -55,9 +58,9 @@ class TurnOut(Schema):
 
 
 class TurningPoint(Schema):
-    kind: str
+    kind: EventKind
     on: date
-    touched: str
+    touched: TouchSaid
     turn: TurnOut | None
 
 

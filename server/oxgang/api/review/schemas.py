@@ -9,6 +9,9 @@ from pydantic import Field
 from oxgang.api.balls.schemas import BallOut, Uid
 from oxgang.api.fields import Line
 from oxgang.api.matrix.schemas import CellOut, ConflictOut, SuspectOut
+from oxgang.api.said import TouchSaid
+from oxgang.core.keeping.drift.verdict import Advice
+from oxgang.core.words.shots import Trajectory
 
 
 class MovedOut(Schema):
@@ -31,15 +34,15 @@ class ShiftOut(Schema):
 
 
 class SuspicionOut(Schema):
-    """What may have moved, in words and as an event would name it, with its probability.
+    """What may have moved, as an event would name it, with its probability.
 
     `lo` and `hi` bound the share of the carry, if it has moved, at `intervals.LEVEL`.
     """
 
-    words: str
+    touched: TouchSaid
     club_id: UUID | None
     swing: str
-    trajectory: str
+    trajectory: Trajectory | None
     probability: float
     share: float
     lo: float
@@ -50,15 +53,15 @@ class SuspicionOut(Schema):
 class VerdictOut(Schema):
     """Whether something has moved, how the balls were struck, and what to do.
 
-    `nothing` is the probability that nothing has. `advice` is blend, replace or check-up; `balls`
-    is how many a check-up needs; `since` the day from which numbers would be replaced.
+    `nothing` is the probability that nothing has. `balls` is how many a check-up needs; `scattered`
+    is whether the scatter is worth a word; `since` the day from which numbers would be replaced.
     """
 
     shift: ShiftOut
     nothing: float
     suspicions: list[SuspicionOut]
-    advice: str
-    balls: int | None
+    advice: Advice
+    balls: int
     since: date
     bad_day: bool
     wild: bool
@@ -66,6 +69,7 @@ class VerdictOut(Schema):
     struck: int
     usual_solid: float | None
     scatter: float
+    scattered: bool
     conditions: float | None
 
 

@@ -12,9 +12,9 @@ from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
 from oxgang.api.auth import coach_of
-from oxgang.api.fields import Line, page_number
-from oxgang.api.matrix.stored import catch_up
+from oxgang.api.fields import Line, made, page_number
 from oxgang.api.students.schemas import (
+    Behind,
     ClubChange,
     ClubIn,
     ClubOut,
@@ -23,30 +23,26 @@ from oxgang.api.students.schemas import (
     StudentOut,
     StudentsPage,
 )
-from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.words import bag
+from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
+from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
+from oxgang.matrix.services.summary import stale_in
 
 router = Router(tags=["students"])
 
 
-def _out(student: Student) -> dict[str, object]:
+def _out(student: Student) -> StudentOut:
     today = day_at(student.academy, timezone.now())
     clubs = bag_of(student)
-    return {
+    return made(
+        StudentOut,
         **{name: getattr(student, name) for name in student_services.CHANGEABLE},
-        "id": student.pk,
-        "archived": student.archived_at is not None,
-        "scale": student.scale,
-        "clubs": [
-            {
-                "id": club.pk,
-                **{name: getattr(club, name) for name in club_services.CHANGEABLE},
-                "in_use": club.used_on(today),
-            }
-            for club in clubs
-        ],
-    }
+        id=student.pk,
+        archived=student.archived_at is not None,
+        scale=student.scale,
+        clubs=[club_data(club, in_use=club.used_on(today)) for club in clubs],
+    )
 
 
 @router.get("/students", response=StudentsPage)
@@ -60,7 +56,7 @@ def students(
 ) -> HttpResponse:
     """A page of the academy's students, the neediest first."""
     academy, now = coach_of(request).academy, timezone.now()
-    behind = catch_up(academy, now)
+    behind = len(stale_in(academy, now, MOST_COUNTED))
     found = morning_of(
         academy, now, search=search, show=show, archived=archived, page=page_number(page), size=size
     )
@@ -69,7 +65,6 @@ def students(
         "total": found.total,
         "counts": found.counts,
         "behind": behind,
-        "check_up": CHECK_UP_BALLS,
     }
     # The rows are JSON already.
     rows = ",".join(found.rows)
@@ -77,23 +72,30 @@ def students(
     return HttpResponse(text, content_type="application/json")
 
 
+@router.post("/students/catch-up", response=Behind)
+def catch_up_list(request: HttpRequest) -> Behind:
+    """Look at students again whose records or day have moved on, for a moment."""
+    return Behind(behind=catch_up(coach_of(request).academy, timezone.now()))
+
+
 @router.post("/students", response={201: StudentOut})
-def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, dict[str, object]]:
+def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
     coach = coach_of(request)
     fields = student_services.StudentFields(**data.dict())
     student = student_services.add_student(fields, by=coach, now=timezone.now())
+    renewed(student.pk, coach.academy, timezone.now())
     return 201, _out(student_of(coach.academy, student.pk))
 
 
 @router.get("/students/{student_id}", response=StudentOut)
-def one_student(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def one_student(request: HttpRequest, student_id: UUID) -> StudentOut:
     """A student with scale and bag."""
     return _out(student_of(coach_of(request).academy, student_id))
 
 
 @router.patch("/students/{student_id}", response=StudentOut)
-def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) -> dict[str, object]:
+def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) -> StudentOut:
     """Change the fields that are sent."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -105,20 +107,22 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
 
 
 @router.post("/students/{student_id}/archive", response=StudentOut)
-def archive(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def archive(request: HttpRequest, student_id: UUID) -> StudentOut:
     """Take a student off the list."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     student_services.archive_student(student, by=coach, now=timezone.now())
+    renewed(student.pk, coach.academy, timezone.now())
     return _out(student)
 
 
 @router.post("/students/{student_id}/restore", response=StudentOut)
-def restore(request: HttpRequest, student_id: UUID) -> dict[str, object]:
+def restore(request: HttpRequest, student_id: UUID) -> StudentOut:
     """Bring an archived student back."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     student_services.restore_student(student, by=coach, now=timezone.now())
+    renewed(student.pk, coach.academy, timezone.now())
     return _out(student)
 
 

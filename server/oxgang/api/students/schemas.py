@@ -7,11 +7,18 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.models import Hand
 from oxgang.academy.services.students import MAX_NAME
 from oxgang.api.fields import Label, Seen
+from oxgang.api.said import DueSaid
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.ground.ground import Hold
+from oxgang.core.ground.stages import Stage
+from oxgang.core.keeping.due import State
 from oxgang.core.practice.load import BALL_LIMIT
+from oxgang.core.words.units import Units
+from oxgang.matrix.selectors.morning import Show
 
 Name = Annotated[str, Field(max_length=MAX_NAME)]
 
@@ -19,8 +26,8 @@ Name = Annotated[str, Field(max_length=MAX_NAME)]
 class StudentIn(Schema):
     name: Name
     scale_id: int
-    hand: Literal["right", "left"] = "right"
-    units: Literal["yd", "m"] = "yd"
+    hand: Hand = Hand.RIGHT
+    units: Units = "yd"
     tolerance_yd: float = TOLERANCE_YD
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
@@ -33,12 +40,12 @@ class StudentChange(Schema):
 
     name: Name | None = None
     scale_id: int | None = None
-    hand: Literal["right", "left"] | None = None
-    units: Literal["yd", "m"] | None = None
+    hand: Hand | None = None
+    units: Units | None = None
     tolerance_yd: float | None = None
     from_yd: int | None = None
     to_yd: int | None = None
-    stage: Literal["", "contact", "distance", "trajectory"] | None = None
+    stage: Stage | Literal[""] | None = None
     ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
     was: Seen | None = Field(None, description="the fields as the coach saw them")
@@ -58,7 +65,7 @@ class StripOut(Schema):
 
     from_yd: int
     to_yd: int
-    kind: str
+    kind: Hold
 
 
 class StudentRow(Schema):
@@ -70,8 +77,8 @@ class StudentRow(Schema):
 
     id: UUID
     name: str
-    hand: str
-    units: str
+    hand: Hand
+    units: Units
     scale: str
     clubs: int
     balls: int
@@ -79,9 +86,9 @@ class StudentRow(Schema):
     last_hit: date | None
     published_on: date | None
     archived: bool
-    state: str
-    stage: str
-    reasons: list[str]
+    state: State
+    stage: Stage
+    reasons: list[DueSaid]
     matters: int
     wide: int
     settles: int
@@ -97,15 +104,20 @@ class StudentRow(Schema):
 class StudentsPage(Schema):
     """A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
 
-    `behind` is how many students are still to be looked at again; `check_up` the balls of one.
+    `behind` is how many students are still to be looked at again (100 or more count as 100).
     """
 
     day: date
     rows: list[StudentRow]
     total: int
-    counts: dict[str, int]
+    counts: dict[Show, int]
     behind: int
-    check_up: int
+
+
+class Behind(Schema):
+    """How many students are still to be looked at again (100 or more count as 100)."""
+
+    behind: int
 
 
 class ClubOut(Schema):
@@ -122,12 +134,12 @@ class ClubOut(Schema):
 class StudentOut(Schema):
     id: UUID
     name: str
-    hand: str
-    units: str
+    hand: Hand
+    units: Units
     tolerance_yd: float
     from_yd: int
     to_yd: int
-    stage: str
+    stage: Stage | Literal[""]
     ball_limit: int
     notes: str
     archived: bool

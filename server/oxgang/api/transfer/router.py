@@ -26,7 +26,7 @@ router = Router(tags=["transfer"])
 def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """Everything of one student."""
     student = student_of(coach_of(request).academy, student_id)
-    took_away(request, student, "the whole student as a file")
+    took_away(request, student, "student-json")
     file = StudentFile.model_validate(everything_of(student, timezone.now()))
     response = HttpResponse(file.model_dump_json(indent=1), content_type="application/json")
     name = f"{slugify(student.name) or 'student'}.oxgang.json"
@@ -37,20 +37,20 @@ def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
 @router.post("/student-files", response={201: BroughtIn})
 def bring(
     request: HttpRequest, file: File[UploadedFile], confirmed: Form[bool] = False
-) -> tuple[int, dict[str, object]]:
+) -> tuple[int, BroughtIn]:
     """A new student from a file."""
     with reading():
         read = _read(file.read())
     student = bring_in(
         read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed
     )
-    return 201, {
-        "id": student.pk,
-        "name": student.name,
-        "clubs": len(read.clubs),
-        "balls": len(read.balls),
-        "versions": len(read.versions),
-    }
+    return 201, BroughtIn(
+        id=student.pk,
+        name=student.name,
+        clubs=len(read.clubs),
+        balls=len(read.balls),
+        versions=len(read.versions),
+    )
 
 
 def _read(content: bytes) -> StudentFile:

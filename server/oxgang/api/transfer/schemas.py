@@ -11,10 +11,13 @@ from pydantic import ConfigDict, Field, field_validator
 
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
-from oxgang.core.flight.checks import REFUSE_OVER_YD
 from oxgang.core.ground.gaps import GROUND_LIMITS_YD
 from oxgang.core.keeping.events import EventKind
+from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.files.old_plans import item_of
+from oxgang.matrix.selectors.published import LEVEL_BEFORE
+from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 FORMAT: Final = "oxgang-student"
 VERSION: Final = 1
@@ -133,7 +136,14 @@ class ToldPart(_Strict):
 class PlanPart(_Strict):
     title: str = Field(max_length=60)
     homework: bool
-    items: list[PlanItem] = Field(max_length=80)
+    items: list[PlanItem] = Field(max_length=MOST_ITEMS)
+
+    @field_validator("items", mode="before")
+    @classmethod
+    def _of_old(cls, items: object) -> object:
+        if not isinstance(items, list):
+            return items
+        return [item_of(item) if isinstance(item, dict) else item for item in items]
 
 
 class CellKeyPart(_Strict):
@@ -155,13 +165,14 @@ class CardCellPart(_Strict):
 
 
 class CardPart(_Strict):
-    """A version as it was handed out; it never changes."""
+    """A version as it was handed out; it never changes. `level` is that of its intervals."""
 
     student: str = Field(max_length=120)
     academy: str = Field(max_length=120)
     day: str = Field(json_schema_extra={"format": "date"})
     units: Literal["yd", "m"]
     tolerance_yd: float = Field(gt=0, le=50)
+    level: float = Field(LEVEL_BEFORE, gt=0, lt=1)
     from_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])
     to_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])
     clubs: list[tuple[str, float]]

@@ -16,7 +16,7 @@ from oxgang.core.carry.hits import FEW, Hit
 from oxgang.core.carry.noise import DAY_SD, FULL_UNTIL
 from oxgang.core.carry.order import Line
 from oxgang.core.carry.posterior import SURPRISE
-from oxgang.core.words.shots import CellKey
+from oxgang.core.words.shots import CellKey, Strike
 from oxgang.core.words.strikes import medians_by, suspects_by
 
 # Cells out of order by more than this many standard deviations of their difference are a conflict:
@@ -42,6 +42,13 @@ class Suspect:
     cell: CellKey
     carry_yd: float
     usual_yd: float
+
+    @property
+    def might_be(self) -> tuple[Strike, ...]:
+        """Strikes that would explain it, the likeliest first: fat falls short, a hard one flies;
+        a thin one may do either. Common practice, no published source."""
+        likely = Strike.FAT if self.carry_yd < self.usual_yd else Strike.HARD
+        return likely, Strike.THIN
 
 
 def conflicts_in(

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from functools import lru_cache
 from typing import Final
@@ -16,13 +15,12 @@ from oxgang.core.flight.conditions import (
     TYPICAL_SPIN_PER_MPS,
     carry_from_launch,
 )
-from oxgang.core.words.shots import MEASURED, TRIMS, Shot, Trajectory
+from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
+from oxgang.core.words.shots import Shot, Trajectory
 from oxgang.core.words.units import yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
-# No club throws a ball this far: a slip, whatever the coach says.
-REFUSE_OVER_YD: Final = 400.0
 # A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
 # more likely sent in another unit (m/s for mph is 2.2 times, km/h for mph 1.6).
 SPEED_FITS: Final = (0.5, 1.7)
@@ -56,48 +54,17 @@ def in_calendar(when: date) -> bool:
     return YEARS[0] <= when.year <= YEARS[1]
 
 
-@dataclass(frozen=True, slots=True)
-class Limit:
-    """Inclusive bounds of a measured value and how it is called to a person."""
-
-    lo: float
-    hi: float
-    name: str
-
-
-# Bounds beyond which a reading is an error of the device or of the typing. Common practice, no
-# published source; a ball speed above 90 m/s has never been recorded.
-LIMITS: Final = {
-    "carry_yd": Limit(0, REFUSE_OVER_YD, "carry"),
-    "total_yd": Limit(0, REFUSE_OVER_YD, "total"),
-    "launch_deg": Limit(-10, 80, "launch angle"),
-    "spin_rpm": Limit(0, 15_000, "spin"),
-    "ball_speed_mps": Limit(0, 90, "ball speed"),
-    "club_speed_mps": Limit(0, 70, "club speed"),
-    "attack_deg": Limit(-25, 15, "attack angle"),
-    "dynamic_loft_deg": Limit(0, 85, "dynamic loft"),
-    "apex_yd": Limit(0, 80, "apex"),
-    "landing_deg": Limit(0, 90, "landing angle"),
-    "offline_yd": Limit(-150, 150, "offline"),
-    "temperature_c": Limit(-30, 55, "temperature"),
-    "altitude_m": Limit(-430, 5_000, "altitude"),
-    "headwind_mps": Limit(-30, 30, "headwind"),
-    "ball_position_in": Limit(-12, 12, "ball position"),
-    "grip_down_in": Limit(-1, 8, "grip down"),
-}
-
-
 def problem_with(name: str, value: float) -> str:
     """Why `value` cannot be the measured quantity `name`, or "" when it can."""
-    limit = LIMITS[name]
+    m = BY_NAME[name]
     if not math.isfinite(value):
-        return f"The {limit.name} is not a number."
-    if value < 0 <= limit.lo:
-        return f"A {limit.name} cannot be negative."
-    if not limit.lo <= value <= limit.hi:
-        return f"A {limit.name} of {value:g} is outside {limit.lo:g} to {limit.hi:g}."
+        return f"The {m.label} is not a number."
+    if value < 0 <= m.lo:
+        return f"A {m.label} cannot be negative."
+    if not m.lo <= value <= m.hi:
+        return f"A {m.label} of {value:g} is outside {m.lo:g} to {m.hi:g}."
     if name in ("carry_yd", "total_yd") and value == 0:
-        return f"A {limit.name} of 0 is not a shot. Mark the ball as a mishit with its real carry."
+        return f"A {m.label} of 0 is not a shot. Mark the ball as a mishit with its real carry."
     return ""
 
 

@@ -32,13 +32,14 @@ TRIM_SD_YD: Final = 2.0
 
 
 class Way(StrEnum):
-    """The ways to close a gap, the one to prefer first."""
+    """The ways to close a gap, the one to prefer first: hit what is only estimated, grip down, a
+    swing between two, another height, the ball moved, another tempo, another spin."""
 
-    KNOWN = "hit what is only estimated"
-    GRIP = "grip down"
-    BETWEEN = "a swing between two"
-    HEIGHT = "another height"
-    TRIM = "ball-position trim"
+    KNOWN = "known"
+    GRIP = "grip"
+    BETWEEN = "between"
+    HEIGHT = "height"
+    TRIM = "trim"
     TEMPO = "tempo"
     SPIN = "spin"
 
@@ -55,19 +56,20 @@ ALLOWED: Final = {
 class Fill:
     """One way to close a gap. Carry and interval in yards; `closes` is how many of its yardages.
 
-    `key` is the cell hit, or the one it starts from with a trim [inches]; `words` say what to do.
+    `key` is the cell hit, or the one it starts from with a trim [inches]; a swing between two lies
+    between that of the key and `between`.
     """
 
     way: Way
     key: CellKey
-    words: str
     carry_yd: float
     carry_lo_yd: float
     carry_hi_yd: float
     shot_sd_yd: float
-    closes: int
+    closes: int = 0
     ball_position_in: float = 0.0
     grip_down_in: float = 0.0
+    between: str = ""
 
 
 def fills_for(
@@ -121,19 +123,18 @@ def fills_for(
 
 def _estimated(cells: Sequence[Cell], arm: dict[str, float], longest: float) -> list[Fill]:
     """Cells of the scale that nobody has hit yet."""
-    fills = []
-    for cell in cells:
-        if cell.basis is Basis.ESTIMATED and arm[cell.key.swing] <= longest:
-            stock = cell.key.trajectory is Trajectory.STOCK
-            way = Way.KNOWN if stock else Way.HEIGHT
-            words = f"{cell.key.club} {cell.key.swing} {cell.key.trajectory}"
-            fills.append(
-                Fill(
-                    way, cell.key, words, cell.carry_yd, cell.carry_lo_yd, cell.carry_hi_yd,
-                    cell.shot_sd_yd, 0,
-                )
-            )  # fmt: skip
-    return fills
+    return [
+        Fill(
+            Way.KNOWN if cell.key.trajectory is Trajectory.STOCK else Way.HEIGHT,
+            cell.key,
+            cell.carry_yd,
+            cell.carry_lo_yd,
+            cell.carry_hi_yd,
+            cell.shot_sd_yd,
+        )
+        for cell in cells
+        if cell.basis is Basis.ESTIMATED and arm[cell.key.swing] <= longest
+    ]
 
 
 def _trims(cells: Sequence[Cell]) -> list[Fill]:
@@ -142,25 +143,21 @@ def _trims(cells: Sequence[Cell]) -> list[Fill]:
     for cell in cells:
         if cell.basis is not Basis.MEASURED or cell.key.trajectory is not Trajectory.STOCK:
             continue
-        name = f"{cell.key.club} {cell.key.swing}"
-        sd = cell.half_yd / Z
+        known = cell.half_yd / Z
         for inches, share, unknown in GRIP_DOWN:
-            carry = cell.carry_yd * share
-            half = Z * float(np.hypot(sd, unknown * cell.carry_yd))
-            words = f"{name}, grip down {inches} in"
-            fills.append(
-                Fill(Way.GRIP, cell.key, words, carry, carry - half, carry + half,
-                     cell.shot_sd_yd, 0, grip_down_in=inches)
-            )  # fmt: skip
-        for sign, where in ((1, "back"), (-1, "forward")):
-            carry = cell.carry_yd + sign * TRIM_YD
-            half = Z * float(np.hypot(sd, TRIM_SD_YD))
-            words = f"{name}, ball {TRIM_IN:g} in {where}"
-            fills.append(
-                Fill(Way.TRIM, cell.key, words, carry, carry - half, carry + half,
-                     cell.shot_sd_yd, 0, ball_position_in=sign * TRIM_IN)
-            )  # fmt: skip
+            sd = float(np.hypot(known, unknown * cell.carry_yd))
+            fill = _trimmed(Way.GRIP, cell, cell.carry_yd * share, sd)
+            fills.append(replace(fill, grip_down_in=inches))
+        for sign in (1, -1):
+            sd = float(np.hypot(known, TRIM_SD_YD))
+            fill = _trimmed(Way.TRIM, cell, cell.carry_yd + sign * TRIM_YD, sd)
+            fills.append(replace(fill, ball_position_in=sign * TRIM_IN))
     return fills
+
+
+def _trimmed(way: Way, cell: Cell, carry_yd: float, sd_yd: float) -> Fill:
+    half = Z * sd_yd
+    return Fill(way, cell.key, carry_yd, carry_yd - half, carry_yd + half, cell.shot_sd_yd)
 
 
 def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
@@ -171,29 +168,23 @@ def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
     for club, (a, b) in product(clubs, pairwise(reach)):
         arm = (a.arm_deg + b.arm_deg) / 2
         key = CellKey(club.label, a.label)
-        words = f"{club.label} between {a.label} and {b.label}"
-        wanted.append((Way.BETWEEN, key, words, Point(club.label, club.loft_deg, arm)))
+        wanted.append((Way.BETWEEN, key, b.label, Point(club.label, club.loft_deg, arm)))
     stock = Trajectory.STOCK
     for club, p in product(clubs, reach):
         for tempo in (Tempo.SLOWER, Tempo.FASTER):
             key = CellKey(club.label, p.label, stock, Spin.CHECK, tempo)
             point = Point(club.label, club.loft_deg, p.arm_deg, stock, Spin.CHECK, tempo)
-            wanted.append((Way.TEMPO, key, f"{club.label} {p.label}, {tempo} tempo", point))
+            wanted.append((Way.TEMPO, key, "", point))
         for spin in (Spin.RELEASE, Spin.GRAB):
             key = CellKey(club.label, p.label, stock, spin)
             point = Point(club.label, club.loft_deg, p.arm_deg, stock, spin)
-            wanted.append((Way.SPIN, key, f"{club.label} {p.label}, {spin}", point))
+            wanted.append((Way.SPIN, key, "", point))
     if not wanted:
         return []
     carries, deviations = evidence.carries([point for *_, point in wanted])
     fills = []
-    for (way, key, words, _), mean, sd in zip(wanted, carries, deviations, strict=True):
+    for (way, key, between, _), mean, sd in zip(wanted, carries, deviations, strict=True):
         carry = float(mean)
         lo, hi = log_ends(carry, float(sd))
-        fills.append(
-            Fill(
-                way, key, words, carry, lo, hi,
-                carry * matrix.spread, 0,
-            )
-        )  # fmt: skip
+        fills.append(Fill(way, key, carry, lo, hi, carry * matrix.spread, between=between))
     return fills

@@ -39,11 +39,17 @@ class Criteria:
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """A stage, whether it holds, and what is there and missing in words."""
+    """A stage, whether it holds, and by what: `good` of `of` are there, a share is needed.
+
+    The share is needed of `least` (balls, stock cells or launches).
+    """
 
     stage: Stage
     holds: bool
-    words: str
+    good: int
+    of: int
+    share: float
+    least: int
 
 
 def checked_criteria(criteria: Criteria) -> Criteria:
@@ -99,23 +105,9 @@ def standings(
     inside = sum(in_window(deg, WINDOWS_DEG[t]) == "in" for t, deg in recent)
     trajectory = len(recent) >= FEWEST_LAUNCHES and inside >= c.launches * len(recent)
     return [
-        Standing(
-            Stage.CONTACT,
-            contact,
-            f"{solid} of the last {len(last)} solid; {c.solid:.0%} of {c.over_balls} are needed",
-        ),
-        Standing(
-            Stage.DISTANCE,
-            distance,
-            f"{sure} of {len(stock)} stock cells within the tolerance; "
-            f"{c.cells:.0%} of at least {FEWEST_CELLS} are needed",
-        ),
-        Standing(
-            Stage.TRAJECTORY,
-            trajectory,
-            f"{inside} of {len(recent)} launches in their window; "
-            f"{c.launches:.0%} of at least {FEWEST_LAUNCHES} are needed",
-        ),
+        Standing(Stage.CONTACT, contact, solid, len(last), c.solid, c.over_balls),
+        Standing(Stage.DISTANCE, distance, sure, len(stock), c.cells, FEWEST_CELLS),
+        Standing(Stage.TRAJECTORY, trajectory, inside, len(recent), c.launches, FEWEST_LAUNCHES),
     ]
 
 

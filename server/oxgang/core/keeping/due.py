@@ -17,6 +17,7 @@ from typing import Final
 from oxgang.core.carry.cells import OLD_AFTER_DAYS, Cell
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
+from oxgang.core.words.said import Said, Value, told
 from oxgang.core.words.shots import CellKey
 
 # A cell this many tolerances wide is as due as can be.
@@ -37,6 +38,24 @@ class State(StrEnum):
     TRUE = "true"
 
 
+class DueCode(StrEnum):
+    """Why something is due, or nothing is."""
+
+    NO_BAG = "due-no-bag"
+    NO_BALLS = "due-no-balls"
+    NOT_NEEDED = "due-not-needed"
+    WAITING = "due-waiting"
+    NEW_CLUB = "due-new-club"
+    BREAK = "due-break"
+    MOVED = "due-moved"
+    EVENT = "due-event"
+    LONGER = "due-longer"
+    SHORTER = "due-shorter"
+    ONE_WIDE = "due-one-wide"
+    WIDE = "due-wide"
+    HOLDS = "due-holds"
+
+
 @dataclass(frozen=True, slots=True)
 class Wide:
     """A cell that matters and is wider than the tolerance [yd]."""
@@ -48,7 +67,7 @@ class Wide:
 
 @dataclass(frozen=True, slots=True)
 class Due:
-    """How a student's numbers stand, what is due and why, in a coach's words.
+    """How a student's numbers stand, what is due and why.
 
     `need` orders students: 0 is nothing to do. `matters` counts the cells the student plays by,
     `doubtful` is the share of them that is wide.
@@ -58,7 +77,7 @@ class Due:
     need: float
     matters: int
     wide: list[Wide]
-    reasons: list[str]
+    reasons: list[Said]
 
     @property
     def doubtful(self) -> float:
@@ -118,15 +137,13 @@ def due_of(
     new_clubs
         Clubs that took the place of others, with the day.
     """
-    wait = [f"{waiting} {_balls(waiting)} for a review"] if waiting else []
+    wait = [Said(DueCode.WAITING, {"balls": waiting})] if waiting else []
     if not clubs:
-        return Due(State.NO_BAG, 0.02, 0, [], ["No wedge in the bag yet", *wait])
+        return Due(State.NO_BAG, 0.02, 0, [], [Said(DueCode.NO_BAG), *wait])
     if not balls:
-        first = "Nothing measured yet: one swing with every wedge first"
-        return Due(State.NO_BALLS, 0.05, 0, [], [first, *wait])
+        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NO_BALLS), *wait])
     if not played:
-        nothing = "No number yet within the yards that are needed"
-        return Due(State.NO_BALLS, 0.05, 0, [], [nothing, *wait])
+        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NOT_NEEDED), *wait])
     wide = [Wide(c.key, c.carry_yd, c.half_yd) for c in played if c.half_yd > tolerance_yd]
     excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
     need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
@@ -134,57 +151,51 @@ def due_of(
     reasons += _events(wide, events, as_of)
     if trend is not None and trend.since is not None:
         need += DRIFT_NEED
-        way = "longer" if trend.share > 0 else "shorter"
-        reasons.append(
-            f"Creeping {way} since {trend.since:%-d %b}: {100 * abs(trend.share):.0f} % so far"
-        )
+        way = DueCode.LONGER if trend.share > 0 else DueCode.SHORTER
+        since = trend.since.isoformat()
+        reasons.append(told(way, since=since, share=abs(trend.share)))
     if wide:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
     reasons += wait
     drifting = trend is not None and trend.since is not None
     state = State.DUE if wide or drifting else State.TRUE
-    return Due(state, need, len(played), wide, reasons or ["Every number holds"])
-
-
-def _balls(n: int) -> str:
-    return "ball waits" if n == 1 else "balls wait"
+    return Due(state, need, len(played), wide, reasons or [Said(DueCode.HOLDS)])
 
 
 def _new_clubs(
     played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]
-) -> list[str]:
+) -> list[Said]:
     said = []
     for club, since in new_clubs.items():
         own = sum(c.balls for c in played if c.key.club == club)
         if any(w.key.club == club for w in wide):
-            hit = "not a ball with it yet" if not own else f"only {own} balls with it"
-            said.append(f"New {club} since {since:%-d %b}: {hit}")
+            day = since.isoformat()
+            said.append(told(DueCode.NEW_CLUB, club=club, since=day, balls=own))
     return said
 
 
-def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[str]:
+def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[Said]:
     said = []
     for event in sorted(events, key=lambda e: e.on, reverse=True):
         if not EFFECTS[event.kind].sd or (as_of - event.on).days > RECENT_DAYS:
             continue
         hurt = sum(event.club in ("", w.key.club) for w in wide)
         if hurt:
-            said.append(f"{_said(event)}: {hurt} {_numbers(hurt)} open")
+            said.append(_opened(event, hurt))
     return said
 
 
-def _said(event: Happened) -> str:
-    day = f"{event.on:%-d %b}"
+def _opened(event: Happened, numbers: int) -> Said:
+    values: dict[str, Value] = {"on": event.on.isoformat(), "numbers": numbers}
     if event.kind is EventKind.BREAK:
-        return f"Back from a break on {day}"
+        return Said(DueCode.BREAK, values)
     if event.kind is EventKind.RESET:
-        return f"{event.touched} moved on {day}".capitalize()
-    what = event.kind.capitalize() + (f" ({event.club})" if event.club else "")
-    return f"{what} on {day}"
-
-
-def _numbers(n: int) -> str:
-    return "number is" if n == 1 else "numbers are"
+        touched = event.touched
+        return Said(DueCode.MOVED, {**values, "touched": touched.code, **touched.values})
+    return Said(
+        DueCode.EVENT,
+        {**values, "event": event.kind, "club": event.club, "of_club": int(bool(event.club))},
+    )
 
 
 def _wide(
@@ -193,9 +204,14 @@ def _wide(
     tolerance_yd: float,
     as_of: date,
     last_hit: date | None,
-) -> str:
+) -> Said:
     widest = max(wide, key=lambda w: w.half_yd / tolerance_yd)
-    what = f"{widest.key} is" if len(wide) == 1 else f"{len(wide)} of {len(played)} numbers are"
     old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
-    since = f", last hit {last_hit:%-d %b}" if old and last_hit else ""
-    return f"{what} wider than ± {tolerance_yd:g} yd{since}"
+    values: dict[str, Value] = {
+        "tolerance_yd": tolerance_yd,
+        "old": int(old),
+        "last_hit": last_hit.isoformat() if last_hit else "",
+    }
+    if len(wide) == 1:
+        return Said(DueCode.ONE_WIDE, {**values, "shot": str(widest.key)})
+    return Said(DueCode.WIDE, {**values, "wide": len(wide), "played": len(played)})

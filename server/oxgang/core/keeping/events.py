@@ -13,6 +13,7 @@ from typing import Final
 
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
+from oxgang.core.words.said import Said
 from oxgang.core.words.shots import Trajectory
 
 
@@ -34,33 +35,46 @@ class EventKind(StrEnum):
         return self is not EventKind.RESET
 
 
+class Touch(StrEnum):
+    """Which shots are meant."""
+
+    EVERYTHING = "touch-everything"
+    CLUB = "touch-club"
+    SWINGS = "touch-swings"
+    SHOTS = "touch-shots"
+    # Of new balls: all carries together, or as far as the one club that was hit can tell.
+    TOGETHER = "touch-together"
+    TOGETHER_BY_ONE = "touch-together-by-one"
+
+
 @dataclass(frozen=True, slots=True)
 class Effect:
     """How far the carries may have moved, together and cell by cell [log carry].
 
-    `of_club` is whether the event belongs to one club; `about` is what a coach reads.
+    `of_club` is whether the event belongs to one club, `new_loft` whether that may have another
+    loft after it.
     """
 
     sd: float
     own_sd: float
-    of_club: bool
-    about: str
+    of_club: bool = False
+    new_loft: bool = False
 
 
 EFFECTS: Final = {
     # The new club stands as a club of its own; the old one's balls stay with the old one.
-    EventKind.NEW_CLUB: Effect(0.0, 0.0, True, "The old club's balls stay with the old club."),
+    EventKind.NEW_CLUB: Effect(0.0, 0.0, of_club=True, new_loft=True),
     # A bend of 2 degrees is worth 5 to 6 % of carry.
-    EventKind.BENT: Effect(0.06, 0.01, True, "Loft or lie bent: this club's numbers are open."),
-    EventKind.GROOVES: Effect(0.02, 0.01, True, "Spin and launch of this club may move a little."),
-    EventKind.BALL: Effect(0.03, 0.0, False, "Every carry may move a little, all together."),
-    EventKind.TECHNIQUE: Effect(0.05, 0.03, False, "Every cell may have moved, each its own way."),
-    EventKind.SCHOOL: Effect(0.06, 0.04, False, "Set-up and low point change: measure again."),
-    EventKind.INJURY: Effect(0.08, 0.02, False, "Speed is open. Pain means stop; see a clinician."),
-    EventKind.GROWTH: Effect(0.06, 0.01, False, "A junior's speed grows, all cells together."),
-    EventKind.BREAK: Effect(0.05, 0.02, False, "Weeks off: all carries together, and rust."),
+    EventKind.BENT: Effect(0.06, 0.01, of_club=True, new_loft=True),
+    EventKind.GROOVES: Effect(0.02, 0.01, of_club=True),
+    EventKind.BALL: Effect(0.03, 0.0),
+    EventKind.TECHNIQUE: Effect(0.05, 0.03),
+    EventKind.SCHOOL: Effect(0.06, 0.04),
+    EventKind.INJURY: Effect(0.08, 0.02),
+    EventKind.GROWTH: Effect(0.06, 0.01),
+    EventKind.BREAK: Effect(0.05, 0.02),
     # A coach says so after a drift: nearly all of the old level goes, the shape stays.
-    EventKind.RESET: Effect(0.15, 0.02, False, "The old level no longer counts, from this day."),
+    EventKind.RESET: Effect(0.15, 0.02),
 }
 MAX_NOTE: Final = 200
 
@@ -87,16 +101,21 @@ class Happened:
         return Change(self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd)
 
     @property
-    def touched(self) -> str:
-        """What it touches in words: "54 half low", "the 54", "half swings", "everything"."""
-        parts = [self.club, self.swing, self.trajectory or ""]
-        if not any(parts):
-            return "everything"
-        if self.club and not self.swing:
-            return f"the {self.club}"
-        if self.swing and not self.club:
-            return f"{self.swing} swings"
-        return " ".join(part for part in parts if part)
+    def touched(self) -> Said:
+        """What it touches: a shot, a club, a swing length, everything."""
+        return touched(self.club, self.swing, self.trajectory)
+
+
+def touched(club: str = "", swing: str = "", trajectory: Trajectory | None = None) -> Said:
+    """Shots by what is named of them; what is empty is meant in all its kinds."""
+    if not (club or swing or trajectory):
+        return Said(Touch.EVERYTHING)
+    if club and not swing:
+        return Said(Touch.CLUB, {"club": club})
+    if swing and not club:
+        return Said(Touch.SWINGS, {"swing": swing})
+    shot = " ".join(part for part in (club, swing, trajectory) if part)
+    return Said(Touch.SHOTS, {"shot": shot})
 
 
 def changes_of(events: list[Happened]) -> list[Change]:

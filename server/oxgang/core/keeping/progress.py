@@ -86,6 +86,10 @@ class Step:
     lo: float
     hi: float
 
+    def holds(self, value: float) -> bool:
+        """Whether a value is inside the interval: chance alone may have made the step."""
+        return self.lo <= value <= self.hi
+
 
 @dataclass(frozen=True, slots=True)
 class Turn:

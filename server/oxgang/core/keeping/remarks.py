@@ -1,12 +1,44 @@
-"""A first draft of what a coach tells a student or a parent about a period."""
+"""What a period lets a coach tell a student or a parent: only what the balls bear out."""
 
 from __future__ import annotations
 
-from oxgang.core.keeping.progress import Stretch, Turn
+from collections.abc import Sequence
+from enum import StrEnum
+from typing import Final
 
-# A change is said when its interval leaves out "no change".
-MAX_WORDS = 1200
-CHANCE = "within chance"
+from oxgang.core.keeping.progress import Share, Step, Stretch, Turn
+from oxgang.core.words.said import Said
+
+# A coach's own words on the page take so many characters.
+MAX_WORDS: Final = 1200
+
+
+class Remark(StrEnum):
+    """What can be said of a period. A change is said when its interval leaves out "no change"."""
+
+    NOT_HIT = "remark-not-hit"
+    BALLS = "remark-balls"
+    SOLID = "remark-solid"
+    SOLID_MOVED = "remark-solid-moved"
+    SCATTER = "remark-scatter"
+    SCATTER_TIGHTER = "remark-scatter-tighter"
+    SCATTER_WIDER = "remark-scatter-wider"
+    LAUNCH = "remark-launch"
+    COVERED = "remark-covered"
+    COVERED_UP = "remark-covered-up"
+    COVERED_DOWN = "remark-covered-down"
+    DOUBTFUL = "remark-doubtful"
+
+
+class Moved(StrEnum):
+    """What moved across an event, beyond chance or within it."""
+
+    SOLID = "turn-solid"
+    SOLID_CHANCE = "turn-solid-chance"
+    LAUNCH = "turn-launch"
+    LAUNCH_CHANCE = "turn-launch-chance"
+    SPREAD = "turn-spread"
+    SPREAD_CHANCE = "turn-spread-chance"
 
 
 def draft(
@@ -16,9 +48,10 @@ def draft(
     *,
     covered: tuple[float, float] | None,
     doubtful: float | None,
-    yardages: str,
-) -> str:
-    """A few plain sentences: contact, spread, launch, ground; only what the balls bear out.
+    from_yd: float,
+    to_yd: float,
+) -> list[Said]:
+    """A first draft for a period: contact, spread, launch, ground.
 
     Parameters
     ----------
@@ -26,68 +59,60 @@ def draft(
         Shares of the ground covered at the beginning and the end; None where unknown.
     doubtful
         The share of numbers that is doubtful at the end; None where there is none.
-    yardages
-        The ground in words, "30 to 100 yards".
+    from_yd, to_yd
+        The ground.
     """
     if not whole.balls:
-        return f"{name} has not hit in this period."
-    said = [f"{name} hit {whole.balls} balls."]
+        return [Said(Remark.NOT_HIT, {"name": name})]
+    said = [Said(Remark.BALLS, {"name": name, "balls": whole.balls})]
     if whole.solid.value is not None:
-        said.append(f"{percent(whole.solid.value)} were solid{_solid(halves)}.")
+        said.append(_solid(whole.solid.value, halves))
     if whole.spread.value is not None:
-        scatter = percent(whole.spread.value)
-        said.append(f"Solid balls scatter by {scatter} of their number{_spread(halves)}.")
+        said.append(_scatter(whole.spread.value, halves))
     if whole.launch.of:
-        said.append(f"{whole.launch.hits} of {whole.launch.of} launches were in their window.")
+        said.append(Said(Remark.LAUNCH, {"hits": whole.launch.hits, "of": whole.launch.of}))
     if covered is not None:
-        before, after = (round(100 * share) for share in covered)
-        came = f", up from {before} %" if after > before else ""
-        came = f", down from {before} %" if after < before else came
-        said.append(f"{after} % of the ground from {yardages} has a shot{came}.")
+        before, after = covered
+        # Compared as they are read: in whole per cent.
+        step = round(100 * after) - round(100 * before)
+        code = Remark.COVERED_UP if step > 0 else Remark.COVERED_DOWN if step else Remark.COVERED
+        values = {"after": after, "before": before, "from_yd": from_yd, "to_yd": to_yd}
+        said.append(Said(code, values))
     if doubtful:
-        said.append(f"{percent(doubtful)} of the numbers want measuring again.")
-    return " ".join(said)
+        said.append(Said(Remark.DOUBTFUL, {"share": doubtful}))
+    return said
 
 
-def before_and_after(turn: Turn) -> str:
-    """Both sides of a day in one line: what moved, by how much, or that it is within chance."""
+def before_and_after(turn: Turn) -> list[Said]:
+    """Both sides of a day: what moved, by how much, or that it is within chance."""
     said = []
-    for name, before, after, step in (
-        ("solid", turn.before.solid.value, turn.after.solid.value, turn.solid),
-        ("launch in its window", turn.before.launch.value, turn.after.launch.value, turn.launch),
-    ):
-        if step is None or before is None or after is None:
+    sides: Sequence[tuple[Moved, Moved, Share, Share, Step | None]] = (
+        (Moved.SOLID, Moved.SOLID_CHANCE, turn.before.solid, turn.after.solid, turn.solid),
+        (Moved.LAUNCH, Moved.LAUNCH_CHANCE, turn.before.launch, turn.after.launch, turn.launch),
+    )
+    for beyond, within, before, after, step in sides:
+        if step is None or before.value is None or after.value is None:
             continue
-        moved = not step.lo <= 0 <= step.hi
-        by = f"{100 * step.lo:+.0f} to {100 * step.hi:+.0f} points" if moved else CHANCE
-        said.append(f"{name} {percent(before)} to {percent(after)} ({by})")
+        values = {"before": before.value, "after": after.value, "lo": step.lo, "hi": step.hi}
+        said.append(Said(within if step.holds(0.0) else beyond, values))
     tight, wide = turn.before.spread.value, turn.after.spread.value
     if turn.spread is not None and tight is not None and wide is not None:
-        moved = not turn.spread.lo <= 1 <= turn.spread.hi
-        by = f"{turn.spread.lo:.2f} to {turn.spread.hi:.2f} times" if moved else CHANCE
-        said.append(f"spread {percent(tight)} to {percent(wide)} ({by})")
-    return "; ".join(said)
+        values = {"before": tight, "after": wide, "lo": turn.spread.lo, "hi": turn.spread.hi}
+        code = Moved.SPREAD_CHANCE if turn.spread.holds(1.0) else Moved.SPREAD
+        said.append(Said(code, values))
+    return said
 
 
-def percent(share: float) -> str:
-    """A share as a coach writes it."""
-    return f"{100 * share:.0f} %"
+def _solid(share: float, halves: Turn | None) -> Said:
+    if halves is not None and halves.solid is not None and not halves.solid.holds(0.0):
+        before, after = halves.before.solid.value, halves.after.solid.value
+        if before is not None and after is not None:
+            return Said(Remark.SOLID_MOVED, {"share": share, "before": before, "after": after})
+    return Said(Remark.SOLID, {"share": share})
 
 
-def _solid(halves: Turn | None) -> str:
-    if halves is None or halves.solid is None:
-        return ""
-    lo, hi = halves.solid.lo, halves.solid.hi
-    before, after = halves.before.solid.value, halves.after.solid.value
-    if lo <= 0 <= hi or before is None or after is None:
-        return ""
-    return f", from {percent(before)} in the first half to {percent(after)} in the second"
-
-
-def _spread(halves: Turn | None) -> str:
-    if halves is None or halves.spread is None:
-        return ""
-    lo, hi = halves.spread.lo, halves.spread.hi
-    if lo <= 1 <= hi:
-        return ""
-    return ", tighter than in the first half" if hi < 1 else ", wider than in the first half"
+def _scatter(share: float, halves: Turn | None) -> Said:
+    code = Remark.SCATTER
+    if halves is not None and halves.spread is not None and not halves.spread.holds(1.0):
+        code = Remark.SCATTER_TIGHTER if halves.spread.hi < 1 else Remark.SCATTER_WIDER
+    return Said(code, {"share": share})

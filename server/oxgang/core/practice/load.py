@@ -17,10 +17,6 @@ LIMIT_RANGE: Final = (5, 300)
 # Say something this many balls before the limit, and ask for a rest after so many in a row.
 WARN_BEFORE: Final = 10
 REST_EVERY: Final = 20
-# What to say: at the limit, near it, and after every `REST_EVERY` balls.
-STOP_WORDS: Final = "{hit} balls: the limit of {limit} is reached. Stop here; any pain means stop."
-NEAR_WORDS: Final = "{left} more to the limit of {limit}."
-REST_WORDS: Final = "{hit} balls: rest two minutes, loosen the grip, check wrist and back."
 
 
 def checked_limit(balls: int) -> int:

@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Final
 
 import numpy as np
@@ -22,6 +23,7 @@ from oxgang.core.carry.noise import DAY_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
 from oxgang.core.words.intervals import Z
+from oxgang.core.words.said import Said
 from oxgang.core.words.shots import BallType, CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
@@ -30,6 +32,8 @@ Array = NDArray[np.float64]
 STEP_BALLS: Final = 3
 MOST_BALLS_A_CELL: Final = 10
 BALLS_RANGE: Final = (1, 300)
+# A session of three quarters of an hour. Common practice, no published source.
+SESSION_BALLS: Final = 45
 # A cell counts in full inside the student's yardages and fades out over this much beyond [yd].
 FADE_YD: Final = 5.0
 # What a cell that is not due counts for, where others are.
@@ -39,18 +43,42 @@ SCATTER_PART: Final = 0.4
 NOTHING: Final = 1e-6
 
 
+class Place(StrEnum):
+    """Where planned balls are hit, when not on the range."""
+
+    NET = "net"
+
+
+class Why(StrEnum):
+    """Why balls are planned."""
+
+    ESTIMATED = "plan-estimated"
+    DOUBTFUL = "plan-doubtful"
+    KNOWN = "plan-known"
+    CHECK = "plan-check"
+    ONE_SWING = "plan-one-swing"
+    HEIGHT = "plan-height"
+    SPIN = "plan-spin"
+    TEMPO = "plan-tempo"
+    BALL_PLACE = "plan-ball-place"
+    CLOSES = "plan-closes"
+    # In a coach's own words, or those of a plan from before there were codes.
+    OWN = "plan-own"
+
+
 @dataclass(frozen=True, slots=True)
 class Planned:
-    """So many balls in one cell, and why in a coach's words. `lie` None is wherever one stands.
+    """So many balls in one cell, and why. `lie` None is wherever one stands.
 
-    `ball_position_in` is how far the ball lies back of the student's recipe [inches].
+    `ball_position_in` is how far the ball lies back of the student's recipe [inches]; `place` is
+    where they are hit, when not on the range.
     """
 
     key: CellKey
     balls: int
-    reason: str
+    why: Said
     lie: Lie | None = None
-    note: str = ""
+    place: Place | None = None
     ball_position_in: float = 0.0
 
 
@@ -153,7 +181,7 @@ def check_balls(
     known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
     each, more = divmod(balls, len(known))
     return [
-        Planned(cell.key, each + (i < more), f"well known at {cell.carry_yd:.0f}: has it moved?")
+        Planned(cell.key, each + (i < more), Said(Why.CHECK, {"carry_yd": cell.carry_yd}))
         for i, cell in enumerate(known)
         if each + (i < more)
     ]
@@ -199,7 +227,7 @@ def plan_balls(
     )
     after = Z * np.sqrt(np.diagonal(choice.left)) * carries
     planned = [
-        Planned(cell.key, int(n), _reason(cell, float(after[i])))
+        Planned(cell.key, int(n), _why(cell, float(after[i])))
         for i, (cell, n) in enumerate(zip(matrix.cells, choice.balls, strict=True))
         if n
     ]
@@ -248,12 +276,13 @@ def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planne
     return sorted(planned, key=place)
 
 
-def _reason(cell: Cell, after_yd: float) -> str:
-    now = f"\u00b1 {cell.half_yd:.0f} now, about \u00b1 {after_yd:.0f} after"
+def _why(cell: Cell, after_yd: float) -> Said:
+    values = {"carry_yd": cell.carry_yd, "now_yd": cell.half_yd, "after_yd": after_yd}
     if cell.basis is Basis.ESTIMATED:
-        return f"only estimated at {cell.carry_yd:.0f}, {now}"
-    doubts = " and ".join(cell.doubts)
-    return f"{doubts}, {now}" if doubts else f"carries {cell.carry_yd:.0f}, {now}"
+        return Said(Why.ESTIMATED, values)
+    if cell.doubts:
+        return Said(Why.DOUBTFUL, {**values, "doubts": ",".join(cell.doubts)})
+    return Said(Why.KNOWN, values)
 
 
 def _check_number(balls: int) -> None:

@@ -3,15 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Final
+from typing import Final, assert_never
 
 from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.errors import InputError
 from oxgang.core.ground.stages import Stage
-from oxgang.core.practice.plan import MOST_BALLS_A_CELL, Planned, in_order, plan_balls
-from oxgang.core.words.shots import CellKey, Lie, Spin, Tempo, Trajectory
+from oxgang.core.practice.plan import (
+    MOST_BALLS_A_CELL,
+    Place,
+    Planned,
+    Why,
+    in_order,
+    plan_balls,
+)
+from oxgang.core.words.said import Said, told
+from oxgang.core.words.shots import CellKey, Lie, Tempo, Trajectory
 
 EACH: Final = 5
 FEWEST_EACH: Final = 3
@@ -19,12 +27,8 @@ FEWEST_EACH: Final = 3
 SECONDS_A_BALL: Final = 45
 # The spin ladder, from the best friction to the worst.
 LADDER: Final = (Lie.TEE, Lie.MAT, Lie.FAIRWAY, Lie.ROUGH_UP)
-# Where the ball lies [inches back of the recipe], in words.
-TRIMS: Final = {
-    2.0: "ball two inches back",
-    0.0: "ball in its place",
-    -2.0: "ball two inches forward",
-}
+# Where the ball lies in the trim [inches back of the recipe].
+BALL_PLACES_IN: Final = (2.0, 0.0, -2.0)
 
 
 class Protocol(StrEnum):
@@ -36,18 +40,6 @@ class Protocol(StrEnum):
     TEMPO_MAP = "tempo map"
     BALL_TRIM = "ball-position trim"
     NET_LAUNCH = "net launch"
-
-
-ABOUT: Final = {
-    Protocol.CHECK_UP: "The planner's choice: where each ball narrows the matrix most.",
-    Protocol.FIRST_MAP: "One swing, every wedge: which club owns which yardage.",
-    Protocol.FULL_MAP: "Every wedge through the stock swings, planned.",
-    Protocol.TRAJECTORY_SET: "Low, stock and high at one yardage.",
-    Protocol.SPIN_LADDER: "One shot from tee, mat, perfect turf and rough.",
-    Protocol.TEMPO_MAP: "Slower, normal and faster with one swing.",
-    Protocol.BALL_TRIM: "One swing with the ball back, in place and forward.",
-    Protocol.NET_LAUNCH: "Launch only, into a net.",
-}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,48 +76,76 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
     if not matrix.cells:
         raise InputError("There is no cell to hit. Put a wedge into the bag first.")
     keys = [cell.key for cell in matrix.cells]
-    club, swing = _club(keys, wish), _swing(keys, wish)
-    one = CellKey(club, swing)
-    if protocol is Protocol.CHECK_UP:
-        return plan_balls(
-            matrix,
-            wish.balls,
-            from_yd=wish.from_yd,
-            to_yd=wish.to_yd,
-            allowed=_fitting(keys, wish),
-            due=wish.due,
-            tolerance_yd=wish.tolerance_yd,
-        )
-    if protocol is Protocol.FULL_MAP:
-        return plan_balls(
-            matrix,
-            wish.balls,
-            from_yd=wish.from_yd,
-            to_yd=wish.to_yd,
-            allowed=lambda key: key.trajectory is Trajectory.STOCK and key.usual,
-        )
-    if protocol in (Protocol.FIRST_MAP, Protocol.NET_LAUNCH):
-        clubs = list(dict.fromkeys(key.club for key in keys))
-        each = _each(wish.balls, len(clubs))
-        why = "one swing, every wedge"
-        note = "into the net" if protocol is Protocol.NET_LAUNCH else ""
-        plans = [Planned(CellKey(c, swing), each, why, note=note) for c in clubs]
-        return in_order(plans, keys)
-    if protocol is Protocol.TRAJECTORY_SET:
-        return _heights(matrix.cells, wish)
-    each = _each(wish.balls, 3)
-    if protocol is Protocol.SPIN_LADDER:
-        each = _each(wish.balls, len(LADDER))
-        return [Planned(one, each, f"spin from {lie}", lie=lie) for lie in LADDER]
-    if protocol is Protocol.TEMPO_MAP:
-        return [
-            Planned(CellKey(club, swing, Trajectory.STOCK, Spin.CHECK, tempo), each, "tempo")
-            for tempo in Tempo
-        ]
-    why = "what the ball's place is worth"
+    one = CellKey(_club(keys, wish), _swing(keys, wish))
+    match protocol:
+        case Protocol.CHECK_UP:
+            return _check_up(matrix, keys, wish)
+        case Protocol.FULL_MAP:
+            return _full_map(matrix, wish)
+        case Protocol.FIRST_MAP:
+            return _one_swing(keys, one.swing, wish)
+        case Protocol.NET_LAUNCH:
+            return _one_swing(keys, one.swing, wish, place=Place.NET)
+        case Protocol.TRAJECTORY_SET:
+            return _heights(matrix.cells, wish)
+        case Protocol.SPIN_LADDER:
+            return _spin_ladder(one, wish)
+        case Protocol.TEMPO_MAP:
+            return _tempos(one, wish)
+        case Protocol.BALL_TRIM:
+            return _ball_places(one, wish)
+        case _:
+            assert_never(protocol)
+
+
+def _check_up(matrix: Matrix, keys: list[CellKey], wish: Wish) -> list[Planned]:
+    return plan_balls(
+        matrix,
+        wish.balls,
+        from_yd=wish.from_yd,
+        to_yd=wish.to_yd,
+        allowed=_fitting(keys, wish),
+        due=wish.due,
+        tolerance_yd=wish.tolerance_yd,
+    )
+
+
+def _full_map(matrix: Matrix, wish: Wish) -> list[Planned]:
+    return plan_balls(
+        matrix,
+        wish.balls,
+        from_yd=wish.from_yd,
+        to_yd=wish.to_yd,
+        allowed=lambda key: key.trajectory is Trajectory.STOCK and key.usual,
+    )
+
+
+def _one_swing(
+    keys: list[CellKey], swing: str, wish: Wish, place: Place | None = None
+) -> list[Planned]:
+    clubs = list(dict.fromkeys(key.club for key in keys))
+    each = _each(wish.balls, len(clubs))
+    plans = [
+        Planned(CellKey(club, swing), each, Said(Why.ONE_SWING), place=place) for club in clubs
+    ]
+    return in_order(plans, keys)
+
+
+def _spin_ladder(one: CellKey, wish: Wish) -> list[Planned]:
+    each = _each(wish.balls, len(LADDER))
+    return [Planned(one, each, Said(Why.SPIN, {"lie": lie}), lie=lie) for lie in LADDER]
+
+
+def _tempos(one: CellKey, wish: Wish) -> list[Planned]:
+    each = _each(wish.balls, len(Tempo))
+    return [Planned(replace(one, tempo=tempo), each, Said(Why.TEMPO)) for tempo in Tempo]
+
+
+def _ball_places(one: CellKey, wish: Wish) -> list[Planned]:
+    each = _each(wish.balls, len(BALL_PLACES_IN))
     return [
-        Planned(one, each, why, note=words, ball_position_in=inches)
-        for inches, words in TRIMS.items()
+        Planned(one, each, Said(Why.BALL_PLACE), ball_position_in=inches)
+        for inches in BALL_PLACES_IN
     ]
 
 
@@ -184,6 +204,6 @@ def _heights(cells: list[Cell], wish: Wish) -> list[Planned]:
             (c for c in cells if c.key.trajectory is trajectory and c.key.usual),
             key=lambda c: abs(c.carry_yd - yardage),
         )
-        why = f"{trajectory} for {yardage:.0f}: carries {near.carry_yd:.0f}"
+        why = told(Why.HEIGHT, trajectory=trajectory, at_yd=yardage, carry_yd=near.carry_yd)
         plans.append(Planned(near.key, each, why))
     return plans

@@ -9,6 +9,8 @@ from enum import StrEnum
 from operator import attrgetter
 from typing import Final
 
+from oxgang.core.words.measurements import MEASURED, TRIMS
+
 
 class Trajectory(StrEnum):
     """Height of the flight, in the order the ground draws it (low sits low)."""
@@ -54,19 +56,6 @@ class Lie(StrEnum):
     FAIRWAY = "fairway"
     ROUGH_UP = "rough-up"
     ROUGH_DOWN = "rough-down"
-
-
-# The numbers that a ball may come with; each is a field of `Shot`.
-MEASURED: Final = (
-    "carry_yd", "total_yd", "launch_deg", "spin_rpm", "ball_speed_mps", "club_speed_mps",
-    "attack_deg", "dynamic_loft_deg", "apex_yd", "landing_deg", "offline_yd", "temperature_c",
-    "altitude_m", "headwind_mps",
-)  # fmt: skip
-
-
-# Trims of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
-# back) and how far the grip is down.
-TRIMS: Final = ("ball_position_in", "grip_down_in")
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,6 +143,9 @@ class Shot:
         """Whether it was hit with the ball moved or the grip down."""
         return bool(self.ball_position_in or self.grip_down_in)
 
+
+# What a shot is when nothing is said of it.
+USUAL: Final = CellKey("", "")
 
 _SET = {f.name: getattr(Shot, f.name).__set__ for f in fields(Shot)}
 _VALUES = attrgetter(*_SET)

@@ -18,9 +18,8 @@ from oxgang.core.carry.today import speeds_of
 from oxgang.core.ground.ground import Ground, ground_of
 from oxgang.core.keeping.events import Happened, changes_of
 from oxgang.core.words import bag
-from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.core.words.swing import Position, express
-from oxgang.range_sessions.models import Ball
+from oxgang.core.words.shots import CellKey
+from oxgang.core.words.swing import Position
 from oxgang.range_sessions.selectors.balls import hits_of
 
 
@@ -76,21 +75,6 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
     return StudentMatrix(
         clubs, names, evidence, matrix, events, ground_under(student, matrix.cells)
     )
-
-
-def cell_of(student: Student, ball: Ball, day: date) -> tuple[Cell, float] | None:
-    """The live cell of a ball and the student's scatter; None when its club is not in the bag."""
-    found = matrix_of(student, day, live=True)
-    key = CellKey(
-        ball.club.label,
-        express(ball.swing, ball.arm_deg, found.positions),
-        Trajectory(ball.trajectory),
-        Spin(ball.spin),
-        Tempo(ball.tempo),
-    )
-    if not any(club.pk == ball.club_id for club in found.clubs) or key not in found.matrix:
-        return None
-    return found.matrix[key], found.matrix.spread
 
 
 def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag.Club]:

@@ -9,7 +9,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.academy.selectors.people import bag_of
 from oxgang.core.flight.recipes import Recipe
-from oxgang.core.words.shots import MEASURED
+from oxgang.core.words.measurements import MEASURED
 from oxgang.matrix.selectors.published import versions_of
 from oxgang.range_sessions.models import Ball, ToldCell
 from oxgang.range_sessions.selectors.plans import plan_of

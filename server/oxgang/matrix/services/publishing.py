@@ -9,8 +9,9 @@ from datetime import datetime, timedelta
 from django.db import transaction
 from django.db.models import Max
 
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import born, note
+from oxgang.academy.services.races import raced
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import card_cell
@@ -23,7 +24,7 @@ DAYS_RANGE = (1, 730)
 MAX_NOTE = 300
 
 
-@transaction.atomic
+@raced
 def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> PublishedMatrix:
     """The reviewed matrix as the student's next version.
 
@@ -61,8 +62,8 @@ def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> Publi
         published_by=by,
         published_at=now,
     )
-    words = f"Published version {version.number}"
-    note(student, words, by=by, now=now, changes=[born(version, "withdrawn_at")])
+    which, made = {"version": version.number}, [born(version, "withdrawn_at")]
+    note(student, Did.VERSION_PUBLISHED, which, by=by, now=now, changes=made)
     return version
 
 
@@ -88,7 +89,7 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
         made_at=now,
         expires_at=now + timedelta(days=days),
     )
-    note(student, f"Made a link to the card for {days} days", by=by, now=now)
+    note(student, Did.LINK_MADE, {"days": days}, by=by, now=now)
     return link, token
 
 
@@ -98,4 +99,4 @@ def revoke_link(link: CardLink, *, by: Coach, now: datetime) -> None:
     if link.revoked_at is None:
         link.revoked_at = now
         link.save(update_fields=["revoked_at"])
-        note(link.student, "Ended a link to the card", by=by, now=now)
+        note(link.student, Did.LINK_ENDED, by=by, now=now)

@@ -132,7 +132,7 @@ def keep_row(row: Row, content: str) -> None:
             "state": row.due.state,
             "need": row.due.need,
             "waiting": row.waiting,
-            "reasons": row.due.reasons,
+            "reasons": [reason.as_data() for reason in row.due.reasons],
             "content": content,
         },
     )

@@ -8,7 +8,7 @@ from typing import Any
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Event, StoredRecipe, Student, SwingScale
+from oxgang.academy.models import Club, Coach, Did, Event, StoredRecipe, Student, SwingScale
 from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
@@ -19,7 +19,7 @@ from oxgang.core.ground.gaps import checked_range, checked_tolerance
 from oxgang.core.ground.stages import Criteria, checked_criteria
 from oxgang.core.practice.load import checked_limit
 from oxgang.core.words import bag
-from oxgang.core.words.shots import MEASURED
+from oxgang.core.words.measurements import MEASURED
 from oxgang.core.words.swing import Position, Scale, checked_positions
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.transfer import (
@@ -96,8 +96,8 @@ def bring_in(
         PublishedMatrix(student=student, **{name: version[name] for name in VERSION_FIELDS})
         for version in file["versions"]
     )
-    words = f"Brought {student.name} in from {file['academy']['name']}"
-    entry = note(student, words, by=by, now=now, changes=[born(student)])
+    told = {"student": student.name, "academy": file["academy"]["name"]}
+    entry = note(student, Did.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[born(student)])
     _balls(student, file["balls"], clubs, entry.pk, by, now)
     return student
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any, Final
 
-from oxgang.core.errors import InputError, OxgangError
+from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.checks import (
     NO_SUCH_DAY,
@@ -20,9 +20,9 @@ from oxgang.core.flight.checks import (
     question_about,
 )
 from oxgang.core.flight.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
-from oxgang.core.words.shots import MEASURED, TRIMS, CellKey, Shot, with_measured
+from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
+from oxgang.core.words.shots import CellKey, Shot, with_measured
 from oxgang.files.json_text import read_json
-from oxgang.files.shots import CONVERTED
 
 MOST_BALLS: Final = 500
 MAX_ID: Final = 48
@@ -36,7 +36,7 @@ KNOWN: Final = frozenset((*NUMBERS, *CONVERTED, "id", "hit_at"))
 class MalformedFeed(OxgangError):
     """A request that cannot be read: nothing of it was stored."""
 
-    code = "malformed"
+    code = ProblemCode.MALFORMED
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
-from oxgang.core.words import shots
+from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models.session import RangeSession
 
@@ -40,24 +40,24 @@ class Ball(models.Model):
     strike = models.CharField(max_length=5, choices=_choices(Strike))
     ball = models.CharField(max_length=7, choices=_choices(BallType))
     lie = models.CharField(max_length=10, choices=_choices(Lie))
-    carry_yd = models.FloatField(null=True, blank=True)
-    total_yd = models.FloatField(null=True, blank=True)
-    launch_deg = models.FloatField(null=True, blank=True)
-    spin_rpm = models.FloatField(null=True, blank=True)
-    ball_speed_mps = models.FloatField(null=True, blank=True)
-    club_speed_mps = models.FloatField(null=True, blank=True)
-    attack_deg = models.FloatField(null=True, blank=True)
-    dynamic_loft_deg = models.FloatField(null=True, blank=True)
-    apex_yd = models.FloatField(null=True, blank=True)
-    landing_deg = models.FloatField(null=True, blank=True)
-    offline_yd = models.FloatField(null=True, blank=True)
-    temperature_c = models.FloatField(null=True, blank=True)
-    altitude_m = models.FloatField(null=True, blank=True)
-    headwind_mps = models.FloatField(null=True, blank=True)
+    carry_yd = models.FloatField(BY_NAME["carry_yd"].label, null=True, blank=True)
+    total_yd = models.FloatField(BY_NAME["total_yd"].label, null=True, blank=True)
+    launch_deg = models.FloatField(BY_NAME["launch_deg"].label, null=True, blank=True)
+    spin_rpm = models.FloatField(BY_NAME["spin_rpm"].label, null=True, blank=True)
+    ball_speed_mps = models.FloatField(BY_NAME["ball_speed_mps"].label, null=True, blank=True)
+    club_speed_mps = models.FloatField(BY_NAME["club_speed_mps"].label, null=True, blank=True)
+    attack_deg = models.FloatField(BY_NAME["attack_deg"].label, null=True, blank=True)
+    dynamic_loft_deg = models.FloatField(BY_NAME["dynamic_loft_deg"].label, null=True, blank=True)
+    apex_yd = models.FloatField(BY_NAME["apex_yd"].label, null=True, blank=True)
+    landing_deg = models.FloatField(BY_NAME["landing_deg"].label, null=True, blank=True)
+    offline_yd = models.FloatField(BY_NAME["offline_yd"].label, null=True, blank=True)
+    temperature_c = models.FloatField(BY_NAME["temperature_c"].label, null=True, blank=True)
+    altitude_m = models.FloatField(BY_NAME["altitude_m"].label, null=True, blank=True)
+    headwind_mps = models.FloatField(BY_NAME["headwind_mps"].label, null=True, blank=True)
     # A trim of the shot, in inches: the ball back of the student's recipe (- is forward), gripped
     # down beyond it. Such a ball does not set the carry of its untrimmed cell.
-    ball_position_in = models.FloatField(default=0)
-    grip_down_in = models.FloatField(default=0)
+    ball_position_in = models.FloatField(BY_NAME["ball_position_in"].label, default=0)
+    grip_down_in = models.FloatField(BY_NAME["grip_down_in"].label, default=0)
     # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
     home_yd = models.FloatField(null=True, blank=True)
     home_sd = models.FloatField(default=0)
@@ -115,5 +115,5 @@ class Ball(models.Model):
             lie=Lie(self.lie),
             excluded=self.excluded,
             extra=self.extra,
-            **{name: getattr(self, name) for name in (*shots.MEASURED, *shots.TRIMS)},
+            **{name: getattr(self, name) for name in (*MEASURED, *TRIMS)},
         )

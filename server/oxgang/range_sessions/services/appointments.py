@@ -10,8 +10,8 @@ from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Student
-from oxgang.academy.services.log import born, changed, fields_of, in_words, note
+from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -48,9 +48,10 @@ def make_appointment(
     appointment = Appointment(student=student, coach=by, changed_at=now, **asdict(fields))
     _check(appointment, now)
     appointment.save()
-    words = f"Booked a session on {_when(appointment)}"
     change = born(appointment, "withdrawn_at")
-    appointment.entry = note(student, words, by=by, now=now, changes=[change])
+    appointment.entry = note(
+        student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
+    )
     appointment.save(update_fields=["entry"])
     return appointment
 
@@ -82,8 +83,8 @@ def change_appointment(
     if done:
         appointment.changed_at = now
         appointment.save()
-        words = f"Changed the session of {_when(appointment)}: {in_words(done[0])}"
-        note(appointment.student, words, by=by, now=now, changes=done)
+        values = {**_at(appointment), "fields": fields_said(done[0])}
+        note(appointment.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
     return appointment
 
 
@@ -95,8 +96,14 @@ def cancel_appointment(appointment: Appointment, *, by: Coach, now: datetime) ->
     before = fields_of(appointment, ["withdrawn_at"])
     appointment.withdrawn_at = appointment.changed_at = now
     appointment.save()
-    words = f"Cancelled the session of {_when(appointment)}"
-    note(appointment.student, words, by=by, now=now, changes=changed(appointment, before))
+    note(
+        appointment.student,
+        Did.SESSION_CANCELLED,
+        _at(appointment),
+        by=by,
+        now=now,
+        changes=changed(appointment, before),
+    )
 
 
 def _check(appointment: Appointment, now: datetime) -> None:
@@ -133,8 +140,15 @@ def _check(appointment: Appointment, now: datetime) -> None:
 
 
 def _when(appointment: Appointment) -> str:
-    zone = ZoneInfo(appointment.student.academy.time_zone)
-    return f"{appointment.starts_at.astimezone(zone):%-d %b at %H:%M}"
+    return f"{_local(appointment):%-d %b at %H:%M}"
+
+
+def _at(appointment: Appointment) -> dict[str, object]:
+    return {"at": _local(appointment).replace(tzinfo=None).isoformat(timespec="minutes")}
+
+
+def _local(appointment: Appointment) -> datetime:
+    return appointment.starts_at.astimezone(ZoneInfo(appointment.student.academy.time_zone))
 
 
 @transaction.atomic

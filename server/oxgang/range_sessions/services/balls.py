@@ -9,14 +9,16 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.db.models import F
 
-from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.people import day_at, known_swings
-from oxgang.academy.services.log import BORN, Changed, changed, fields_of, gather, in_words, note
-from oxgang.core.errors import InputError, OxgangError
+from oxgang.academy.services.log import BORN, Changed, changed, fields_of, fields_said, gather, note
+from oxgang.academy.services.races import raced
+from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
 from oxgang.core.flight.home import at_home
 from oxgang.core.flight.spin import graded
-from oxgang.core.words.shots import MEASURED, TRIMS, Shot
+from oxgang.core.words.measurements import MEASURED, TRIMS
+from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
 from oxgang.range_sessions.services.home import bring_home
@@ -32,7 +34,7 @@ SAID = MARKS
 class TakenAlready(OxgangError):
     """Somebody else has the device's ball."""
 
-    code = "taken-already"
+    code = ProblemCode.TAKEN_ALREADY
 
 
 def local_day(student: Student, moment: datetime) -> date:
@@ -40,7 +42,7 @@ def local_day(student: Student, moment: datetime) -> date:
     return day_at(student.academy, moment)
 
 
-@transaction.atomic
+@raced
 def record_balls(
     student: Student,
     hits: Sequence[tuple[Shot, Club]],
@@ -49,12 +51,12 @@ def record_balls(
     now: datetime,
     sent: FeedBall | None = None,
     kept: bool = False,
-    source: str = "",
+    from_file: bool = False,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
     `sent` is the device's ball that the single ball in `hits` takes; `kept` balls enter the matrix
-    without a review; `source` names where they come from when nobody typed them.
+    without a review; those `from_file` are told of as one.
 
     Raises
     ------
@@ -110,7 +112,7 @@ def record_balls(
     Ball.objects.bulk_create(balls, batch_size=CHUNK)
     if sent is not None:
         moved_on(sent.device_id)
-    _write_down(student, balls, days, source, by=by, now=now)
+    _write_down(student, balls, days, from_file, by=by, now=now)
     return len(balls)
 
 
@@ -138,18 +140,18 @@ def _write_down(
     student: Student,
     balls: Sequence[Ball],
     days: Collection[date],
-    source: str,
+    from_file: bool,
     *,
     by: Coach,
     now: datetime,
 ) -> None:
     """One entry in the log for each session, or each file."""
     first, last = min(days), max(days)
-    when = f"{first:%-d %b}" if first == last else f"{first:%-d %b} to {last:%-d %b %Y}"
-    words = f"Recorded {{}} balls of {when}" + (f" from {source}" if source else "")
-    key = f"file {now.isoformat()}" if source else f"balls {first}"
+    did = Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
+    values = {"first": first.isoformat(), "last": last.isoformat()}
+    key = f"file {now.isoformat()}" if from_file else f"balls {first}"
     batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
-    entry = gather(student, key, words, len(balls), by=by, now=now, change=batch)
+    entry = gather(student, key, did, values, len(balls), by=by, now=now, change=batch)
     stored = Ball.objects.filter(student=student, uid__in=[ball.uid for ball in balls])
     stored.update(entry=entry)
 
@@ -220,10 +222,9 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
     if done := changed(ball, before):
         shown = {name: value for name, value in done[0].after.items() if name in SAID}
         said = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
-        words = f"{named}: {in_words(said)}"
-        if "club_id" in shown:
-            words = f"{named}: it was the {ball.club.label}"
-        note(student, words, by=by, now=now, changes=done)
+        did = Did.BALL_CLUB_CHANGED if "club_id" in shown else Did.BALL_CHANGED
+        values = {**named, "to": ball.club.label, "fields": fields_said(said)}
+        note(student, did, values, by=by, now=now, changes=done)
     return ball
 
 
@@ -231,17 +232,17 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
 def withdraw_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Undo a ball. Undoing it twice changes nothing."""
     if ball.withdrawn_at is None:
-        _withdrawn(ball, now, f"Withdrew {_named(ball)}", by, now)
+        _withdrawn(ball, now, Did.BALL_WITHDRAWN, by, now)
 
 
 @transaction.atomic
 def restore_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Take an undo back."""
     if ball.withdrawn_at is not None:
-        _withdrawn(ball, None, f"Brought back {_named(ball)}", by, now)
+        _withdrawn(ball, None, Did.BALL_RESTORED, by, now)
 
 
-def _withdrawn(ball: Ball, at: datetime | None, words: str, by: Coach, now: datetime) -> None:
+def _withdrawn(ball: Ball, at: datetime | None, did: Did, by: Coach, now: datetime) -> None:
     before = fields_of(ball, ["withdrawn_at"])
     if at is None and ball.sent is not None:
         _refuse_if_taken(ball.sent, ball.student)
@@ -249,10 +250,16 @@ def _withdrawn(ball: Ball, at: datetime | None, words: str, by: Coach, now: date
     ball.save(update_fields=["withdrawn_at"])
     if ball.sent is not None:
         moved_on(ball.sent.device_id)
-    note(ball.student, words, by=by, now=now, changes=changed(ball, before))
+    note(ball.student, did, _named(ball), by=by, now=now, changes=changed(ball, before))
 
 
-def _named(ball: Ball) -> str:
+def _named(ball: Ball) -> dict[str, object]:
+    """What the log calls a ball by; into a net it is a launch."""
     carry = ball.carry_yd if ball.carry_yd is not None else ball.total_yd
-    yards = "a launch" if carry is None else f"{carry:g} yd"
-    return f"{yards} with {ball.club.label} {ball.swing} of {ball.hit_on:%-d %b}"
+    return {
+        "carry_yd": carry,
+        "launch": int(carry is None),
+        "club": ball.club.label,
+        "swing": ball.swing,
+        "day": ball.hit_on.isoformat(),
+    }

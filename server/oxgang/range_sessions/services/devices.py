@@ -10,7 +10,7 @@ from datetime import datetime, timedelta
 from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.log import Changed, note_academy
 from oxgang.academy.tokens import hash_of
@@ -51,7 +51,7 @@ def make_token(name: str, *, by: Coach, now: datetime) -> tuple[Device, str]:
             "revoked_at": None,
         },
     )
-    note_academy(by.academy, f"Made a token for {name}", by=by, now=now)
+    note_academy(by.academy, Did.DEVICE_MADE, {"device": name}, by=by, now=now)
     return device, token
 
 
@@ -63,7 +63,7 @@ def revoke_token(device: Device, *, by: Coach, now: datetime) -> None:
     device.plays_for = None
     device.save(update_fields=["token_hash", "revoked_at", "plays_for"])
     moved_on(device.pk)
-    note_academy(by.academy, f"Took the token of {device.name} away", by=by, now=now)
+    note_academy(by.academy, Did.DEVICE_ENDED, {"device": device.name}, by=by, now=now)
 
 
 @transaction.atomic
@@ -113,7 +113,7 @@ def set_plays(
     device.save()
     moved_on(device.pk)
     if moved:
-        note_academy(by.academy, f"{device.name} plays for {student.name}", by=by, now=now)
+        note_academy(by.academy, Did.DEVICE_CLAIMED, _whose(device, student), by=by, now=now)
     return device
 
 
@@ -122,7 +122,7 @@ def let_go(device: Device, student: Student, *, by: Coach, now: datetime) -> Dev
     """The device plays for this student no more. For another one it goes on."""
     if Device.objects.filter(pk=device.pk, plays_for=student).update(plays_for=None):
         moved_on(device.pk)
-        note_academy(by.academy, f"{device.name} plays for {student.name} no more", by=by, now=now)
+        note_academy(by.academy, Did.DEVICE_RELEASED, _whose(device, student), by=by, now=now)
     device.refresh_from_db()
     return device
 
@@ -229,7 +229,11 @@ def discard(device: Device, balls: Collection[int], *, by: Coach, now: datetime)
         return 0
     FeedBall.objects.filter(pk__in=rows).update(discarded_at=now)
     moved_on(device.pk)
-    what = "a ball" if len(rows) == 1 else f"{len(rows)} balls"
     change = Changed(FeedBall, rows, {"discarded_at": None}, {"discarded_at": now})
-    note_academy(by.academy, f"Discarded {what} of {device.name}", by=by, now=now, changes=[change])
+    values = {"device": device.name, "balls": len(rows)}
+    note_academy(by.academy, Did.DEVICE_BALLS_DISCARDED, values, by=by, now=now, changes=[change])
     return len(rows)
+
+
+def _whose(device: Device, student: Student) -> dict[str, object]:
+    return {"device": device.name, "student": student.name}

@@ -12,7 +12,7 @@ from uuid import UUID
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Entry, Event, Student
+from oxgang.academy.models import Club, Coach, Did, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import Changed, born, changed, fields_of, note, undo
 from oxgang.core.errors import InputError
@@ -86,10 +86,14 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         trajectory=said.trajectory or "",
         note=said.remark.strip(),
     )
-    which = f" (the {club.label})" if club else ""
-    words = f"Wrote down: {said.kind}{which} on {said.on:%-d %b %Y}"
+    did = Did.EVENT_OF_CLUB_ADDED if club else Did.EVENT_ADDED
+    values = {
+        "event": said.kind,
+        "club": club.label if club else "",
+        "on": said.on.isoformat(),
+    }
     done.append(born(event, "withdrawn_at"))
-    event.entry = note(student, words, by=by, now=now, changes=done)
+    event.entry = note(student, did, values, by=by, now=now, changes=done)
     event.save(update_fields=["entry"])
     return event
 

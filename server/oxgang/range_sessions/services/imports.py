@@ -13,7 +13,8 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.errors import InputError
 from oxgang.core.flight.checks import question_about
-from oxgang.core.words.shots import MEASURED, Shot, identified
+from oxgang.core.words.measurements import MEASURED
+from oxgang.core.words.shots import Shot, identified
 from oxgang.core.words.swing import Position
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem, many_objects
@@ -117,7 +118,7 @@ def import_balls(
     with transaction.atomic():
         for start in range(0, len(file.usable), CHUNK):
             chunk = file.usable[start : start + CHUNK]
-            new += record_balls(student, chunk, by=by, now=now, source="a file")
+            new += record_balls(student, chunk, by=by, now=now, from_file=True)
             done += len(chunk)
             yield done, new
 

@@ -10,8 +10,9 @@ from typing import Any
 from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import born, changed, fields_of, note
+from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
@@ -28,7 +29,7 @@ class PlanFields:
     items: Sequence[dict[str, Any]]
 
 
-@transaction.atomic
+@raced
 def keep_plan(
     student: Student,
     fields: PlanFields,
@@ -75,17 +76,17 @@ def keep_plan(
         "dropped_at": None,
     }
     balls = sum(item["balls"] for item in fields.items)
-    kind = "homework" if fields.homework else "Planned"
-    words = f"{kind.capitalize()} {values['title']}, {balls} balls"
+    did = Did.HOMEWORK_KEPT if fields.homework else Did.PLAN_KEPT
+    told = {"title": values["title"], "balls": balls}
     if plan is None:
         plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
-        note(student, words, by=by, now=now, changes=[born(plan, "dropped_at")])
+        note(student, did, told, by=by, now=now, changes=[born(plan, "dropped_at")])
         return plan
     before = fields_of(plan, FIELDS)
     for name, value in values.items():
         setattr(plan, name, value)
     plan.save()
-    note(student, words, by=by, now=now, changes=changed(plan, before))
+    note(student, did, told, by=by, now=now, changes=changed(plan, before))
     return plan
 
 
@@ -98,5 +99,5 @@ def drop_plan(student: Student, *, homework: bool, by: Coach, now: datetime) -> 
     before = fields_of(plan, ["dropped_at"])
     plan.dropped_at = now
     plan.save(update_fields=["dropped_at"])
-    words = f"Dropped the {'homework' if homework else 'plan'} {plan.title}"
-    note(student, words, by=by, now=now, changes=changed(plan, before))
+    did = Did.HOMEWORK_DROPPED if homework else Did.PLAN_DROPPED
+    note(student, did, {"title": plan.title}, by=by, now=now, changes=changed(plan, before))

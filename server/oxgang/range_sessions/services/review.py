@@ -8,7 +8,7 @@ from datetime import date, datetime
 from django.db import transaction
 from django.db.models import QuerySet
 
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import Changed, changed, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import Ball
@@ -52,24 +52,24 @@ def review(
         ball.save(update_fields=["excluded"])
         done += changed(ball, before)
     chosen = waiting if keep is None else waiting.filter(uid__in=[*keep, *aside])
-    apart = f", {len(aside)} set aside" if aside else ""
-    return _set_kept(student, chosen, True, "Kept {} balls" + apart, done, by, now)
+    did = Did.BALLS_KEPT_SOME_ASIDE if aside else Did.BALLS_KEPT
+    return _set_kept(student, chosen, True, did, {"aside": len(aside)}, done, by, now)
 
 
 @transaction.atomic
 def reopen(student: Student, day: date, *, by: Coach, now: datetime) -> int:
     """Take a day's balls out of the matrix for another review. Returns how many."""
     chosen = balls_of(student).filter(hit_on=day, kept=True)
-    return _set_kept(
-        student, chosen, False, f"Opened {{}} balls of {day:%-d %b} again", [], by, now
-    )
+    when: dict[str, object] = {"day": day.isoformat()}
+    return _set_kept(student, chosen, False, Did.DAY_REOPENED, when, [], by, now)
 
 
 def _set_kept(
     student: Student,
     chosen: QuerySet[Ball],
     kept: bool,
-    words: str,
+    did: Did,
+    values: dict[str, object],
     done: list[Changed],
     by: Coach,
     now: datetime,
@@ -84,5 +84,5 @@ def _set_kept(
         done = [*done, Changed(Ball, rows, {"kept": not kept}, {"kept": kept})]
     else:
         done = []
-    note(student, words.format(len(rows)), by=by, now=now, changes=done)
+    note(student, did, {**values, "balls": len(rows)}, by=by, now=now, changes=done)
     return len(rows)

@@ -5,18 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from django.db import transaction
-
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.log import Changed, born, changed, fields_of, note
+from oxgang.academy.services.races import raced
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
 from oxgang.range_sessions.services.balls import local_day
 
 
-@transaction.atomic
+@raced
 def take_told(
     student: Student,
     rows: Sequence[tuple[int, MatrixRow]],
@@ -75,6 +74,6 @@ def take_told(
         told.save()
         done += changed(told, before)
     if cells:
-        words = f"Took {len(cells)} carries from a matrix file"
-        note(student, words, by=by, now=now, changes=done)
+        values = {"cells": len(cells)}
+        note(student, Did.CARRIES_TOLD, values, by=by, now=now, changes=done)
     return len(cells), problems

@@ -1,15 +1,29 @@
 /** How a cell is addressed and called. */
-import type { Cell } from "./queries";
+import type { Schemas } from "./client";
+import type { Cell, PlanItem } from "./queries";
 
 export interface CellAddress {
   club: string;
   swing: string;
-  trajectory: string;
-  spin: string;
-  tempo: string;
+  trajectory: Schemas["Trajectory"];
+  spin: Schemas["Spin"];
+  tempo: Schemas["Tempo"];
 }
 
-export const PLAIN = { trajectory: "stock", spin: "check", tempo: "normal" };
+/** What a shot is when nothing is said of it; `/api/words` has the same. */
+export const PLAIN = { trajectory: "stock", spin: "check", tempo: "normal" } as const;
+
+/** The cell of a record that has one among other things. */
+export const addressOf = ({ club, swing, trajectory, spin, tempo }: CellAddress): CellAddress => ({
+  club,
+  swing,
+  trajectory,
+  spin,
+  tempo,
+});
+
+/** The cell that a planned item is hit in. */
+export const cellOfItem = (item: PlanItem): CellAddress => addressOf({ ...PLAIN, ...item });
 
 export function sameCell(a: CellAddress, b: CellAddress): boolean {
   return (
@@ -36,7 +50,7 @@ export function ballWords(cell: Pick<Cell, "balls" | "mishits">): string {
   return `${balls}, ${cell.mishits} ${cell.mishits === 1 ? "mishit" : "mishits"}`;
 }
 
-/** Half of the 90 % interval, for "61 ± 2". */
-export function halfInterval(cell: Cell): number {
+/** Half of the interval, for "61 ± 2". */
+export function halfInterval(cell: Pick<Cell, "carry_lo_yd" | "carry_hi_yd">): number {
   return (cell.carry_hi_yd - cell.carry_lo_yd) / 2;
 }

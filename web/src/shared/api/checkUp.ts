@@ -2,13 +2,14 @@
 import { useQueryCache } from "@pinia/colada";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
-import { api, dataOf, sentenceOf, type Schemas } from "./client";
-import { keys } from "./queries";
+import { api, dataOf, type Schemas } from "./client";
+import { useSaving } from "./saving";
+import { keys } from "./keys";
 
 export function useCheckUp() {
   const router = useRouter();
   const cache = useQueryCache();
-  const error = ref("");
+  const { error, run } = useSaving();
   /** The student whose check-up is being planned. */
   const busy = ref("");
 
@@ -18,9 +19,8 @@ export function useCheckUp() {
     balls: number,
     about: Partial<Pick<Schemas["CheckUp"], "moved" | "club" | "swing">> = {},
   ): Promise<void> {
-    error.value = "";
     busy.value = studentId;
-    try {
+    await run(async () => {
       const page = await dataOf(
         api.POST("/api/students/{student_id}/check-up", {
           params: { path: { student_id: studentId } },
@@ -33,11 +33,8 @@ export function useCheckUp() {
         ? { club: first.club, swing: first.swing, trajectory: first.trajectory }
         : {};
       await router.push({ name: "range", params: { studentId }, query });
-    } catch (cause) {
-      error.value = sentenceOf(cause);
-    } finally {
-      busy.value = "";
-    }
+    });
+    busy.value = "";
   }
   return { start, error, busy };
 }

@@ -5,10 +5,13 @@ import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 
+/** The server's codes, and those of the page itself. */
+export type ProblemCode = Schemas["ProblemCode"] | "bad-rows";
+
 export interface ProblemBody {
   type?: string;
   status: number;
-  code: string;
+  code: ProblemCode;
   title: string;
   field: string;
 }
@@ -16,7 +19,7 @@ export interface ProblemBody {
 /** A refusal, with a sentence for the person and the field it belongs beside. */
 export class Problem extends Error {
   readonly status: number;
-  readonly code: string;
+  readonly code: ProblemCode;
   readonly field: string;
   /** Whether Oxgang itself said so, and not something between here and the server. */
   readonly ours: boolean;
@@ -72,7 +75,7 @@ export function onSignedOut(listener: (problem: Problem) => void): void {
 
 /** Turn a response that is not fine into a Problem. */
 export async function problemOf(response: Response, askedAfter = signIns): Promise<Problem> {
-  const fallback = {
+  const fallback: ProblemBody = {
     type: "",
     status: response.status,
     code: "failed",

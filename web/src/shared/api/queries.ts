@@ -2,6 +2,7 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { toValue, type MaybeRefOrGetter } from "vue";
 import { api, dataOf, type Schemas } from "./client";
+import { keys } from "./keys";
 
 export type Student = Schemas["StudentOut"];
 export type StudentsPage = Schemas["StudentsPage"];
@@ -15,24 +16,9 @@ export type Ball = Schemas["BallOut"];
 export type Words = Schemas["Words"];
 export type PlanPage = Schemas["PlanPage"];
 export type PlanItem = Schemas["PlanItem"];
+export type Strike = Schemas["Strike"];
 
 const path = (id: string) => ({ params: { path: { student_id: id } } });
-
-export const keys = {
-  words: ["words"],
-  scales: ["scales"],
-  students: ["students"],
-  student: (id: string) => ["student", id],
-  matrix: (id: string) => ["student", id, "matrix"],
-  plan: (id: string) => ["student", id, "plan"],
-  events: (id: string) => ["student", id, "events"],
-  calendar: ["calendar"],
-  review: (id: string) => ["student", id, "review"],
-  usual: (id: string) => ["student", id, "usual"],
-  devices: ["devices"],
-  today: (id: string) => ["student", id, "today"],
-  cellBalls: (id: string, cell: string) => ["student", id, "cell", cell],
-};
 
 export function useWords() {
   return useQuery({
@@ -45,7 +31,7 @@ export function useWords() {
 
 export interface Wanted {
   search?: string;
-  show?: "all" | "due" | "waiting" | "today" | "new";
+  show?: Schemas["Show"];
   archived?: boolean;
   page?: number;
   size?: number;
@@ -54,7 +40,7 @@ export interface Wanted {
 /** A page of the list of students, the neediest first. */
 export function useStudents(wanted: MaybeRefOrGetter<Wanted> = {}) {
   return useQuery({
-    key: () => [...keys.students, JSON.stringify(toValue(wanted))],
+    key: () => keys.listed(toValue(wanted)),
     query: () => dataOf(api.GET("/api/students", { params: { query: toValue(wanted) } })),
     // A new search keeps the old rows on the screen until the new ones are there.
     placeholderData: (before: StudentsPage | undefined) => before,
@@ -76,7 +62,7 @@ export function useStudent(id: MaybeRefOrGetter<string>) {
 /** The reviewed matrix; a live one counts the balls that still wait for a review. */
 export function useMatrix(id: MaybeRefOrGetter<string>, live = false) {
   return useQuery({
-    key: () => [...keys.matrix(toValue(id)), live ? "live" : "kept"],
+    key: () => keys.matrixOf(toValue(id), live),
     query: () =>
       dataOf(
         api.GET("/api/students/{student_id}/matrix", {

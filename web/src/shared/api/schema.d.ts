@@ -547,6 +547,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/catch-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Catch Up List
+         * @description Look at students again whose records or day have moved on, for a moment.
+         */
+        post: operations["oxgang_api_students_router_catch_up_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}": {
         parameters: {
             query?: never;
@@ -693,6 +713,29 @@ export interface paths {
          * @description Take an undo back.
          */
         post: operations["oxgang_api_balls_router_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/cell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cell Now
+         * @description A cell with all balls so far, those that wait for a review too.
+         *
+         *     Asked for once the balls are acknowledged: it reads all of the student's, and no ball waits for
+         *     that.
+         */
+        get: operations["oxgang_api_balls_router_cell_now"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1342,7 +1385,7 @@ export interface paths {
         };
         /**
          * Words
-         * @description The trade's words and limits.
+         * @description The trade's words, limits and defaults.
          */
         get: operations["oxgang_api_account_router_words"];
         put?: never;
@@ -1379,6 +1422,11 @@ export interface components {
             /** Demo */
             demo: boolean;
         };
+        /**
+         * Advice
+         * @enum {string}
+         */
+        Advice: "blend" | "replace" | "check-up";
         /**
          * AppointmentChange
          * @description Only the fields that change are sent.
@@ -1456,7 +1504,7 @@ export interface components {
             /** Note */
             note: string;
             /** Reasons */
-            reasons: string[];
+            reasons: components["schemas"]["DueSaid"][];
             /**
              * Starts At
              * Format: date-time
@@ -1529,12 +1577,8 @@ export interface components {
             hit_at: string;
             /** @default fairway */
             lie?: components["schemas"]["Lie"];
-            /**
-             * Moment
-             * @default unasked
-             * @enum {string}
-             */
-            moment?: "unasked" | "as said" | "arrival";
+            /** @default unasked */
+            moment?: components["schemas"]["Moment"];
             net?: components["schemas"]["NetMark"] | null;
             /**
              * Read
@@ -1581,8 +1625,7 @@ export interface components {
         };
         /** BallOut */
         BallOut: {
-            /** Ball */
-            ball: string;
+            ball: components["schemas"]["BallType"];
             /** Ball Position In */
             ball_position_in: number;
             /** Ball Speed Mps */
@@ -1617,24 +1660,19 @@ export interface components {
             kept: boolean;
             /** Launch Deg */
             launch_deg: number | null;
-            /** Lie */
-            lie: string;
+            lie: components["schemas"]["Lie"];
             /** Side */
-            side: string | null;
-            /** Spin */
-            spin: string;
+            side: ("in" | "below" | "above") | null;
+            spin: components["schemas"]["Spin"];
             /** Spin Rpm */
             spin_rpm: number | null;
-            /** Strike */
-            strike: string;
+            strike: components["schemas"]["Strike"];
             /** Swing */
             swing: string;
-            /** Tempo */
-            tempo: string;
+            tempo: components["schemas"]["Tempo"];
             /** Total Yd */
             total_yd: number | null;
-            /** Trajectory */
-            trajectory: string;
+            trajectory: components["schemas"]["Trajectory"];
             /** Uid */
             uid: string;
         };
@@ -1649,6 +1687,39 @@ export interface components {
             distance_m: number;
             /** Height M */
             height_m: number;
+        };
+        /**
+         * Basis
+         * @description Whether a cell has balls of its own or comes from the others and the rule of thumb.
+         * @enum {string}
+         */
+        Basis: "measured" | "estimated";
+        /** BeforeOut */
+        BeforeOut: {
+            kind: components["schemas"]["EventKind"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
+         * Behind
+         * @description How many students are still to be looked at again (100 or more count as 100).
+         */
+        Behind: {
+            /** Behind */
+            behind: number;
+        };
+        /**
+         * Bounds
+         * @description The least and the most that may be asked for.
+         */
+        Bounds: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
         };
         /** BroughtIn */
         BroughtIn: {
@@ -1692,14 +1763,24 @@ export interface components {
             zone: string;
         };
         /**
+         * CellNow
+         * @description A cell with all balls so far; None when the club is not in the bag.
+         *
+         *     `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+         */
+        CellNow: {
+            cell: components["schemas"]["CellOut"] | null;
+            /** More Balls */
+            more_balls: number | null;
+        };
+        /**
          * CellOut
          * @description A cell with its furrow: where the middle 80 % of solid balls land. Yards.
          */
         CellOut: {
             /** Balls */
             balls: number;
-            /** Basis */
-            basis: string;
+            basis: components["schemas"]["Basis"];
             /** Carry Hi Yd */
             carry_hi_yd: number;
             /** Carry Lo Yd */
@@ -1709,7 +1790,7 @@ export interface components {
             /** Club */
             club: string;
             /** Doubts */
-            doubts: string[];
+            doubts: components["schemas"]["Doubt"][];
             /** Furrow From Yd */
             furrow_from_yd: number;
             /** Furrow To Yd */
@@ -1722,16 +1803,13 @@ export interface components {
             re_expressed: number;
             /** Shot Sd Yd */
             shot_sd_yd: number;
-            /** Spin */
-            spin: string;
+            spin: components["schemas"]["Spin"];
             /** Swing */
             swing: string;
-            /** Tempo */
-            tempo: string;
+            tempo: components["schemas"]["Tempo"];
             /** Told Yd */
             told_yd: number | null;
-            /** Trajectory */
-            trajectory: string;
+            trajectory: components["schemas"]["Trajectory"];
         };
         /**
          * ChangeOut
@@ -1970,6 +2048,27 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
+        /**
+         * Did
+         * @description What a coach did, as the log keeps it; the texts have the words.
+         * @enum {string}
+         */
+        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-taken-away" | "log-card-taken-away";
+        /**
+         * DidSaid
+         * @description What a coach did; `back` when it was taken back.
+         */
+        DidSaid: {
+            /** Back */
+            back: boolean;
+            code: components["schemas"]["Did"];
+            /** Fields */
+            fields: components["schemas"]["FieldSaid"][];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
         /** DifferenceOut */
         DifferenceOut: {
             /** After Yd */
@@ -1990,12 +2089,35 @@ export interface components {
             /** Discarded */
             discarded: number;
         };
+        /**
+         * Doubt
+         * @description Why a measured number should not be trusted as it stands.
+         * @enum {string}
+         */
+        Doubt: "few balls" | "old" | "conflict" | "days disagree" | "from another scale" | "before a change";
         /** Draft */
         Draft: {
             /** Balls */
             balls: number;
             /** Items */
             items: components["schemas"]["PlanItem"][];
+        };
+        /**
+         * DueCode
+         * @description Why something is due, or nothing is.
+         * @enum {string}
+         */
+        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-holds";
+        /**
+         * DueSaid
+         * @description Why a student's numbers are due, or are not.
+         */
+        DueSaid: {
+            code: components["schemas"]["DueCode"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
         };
         /**
          * EntryOut
@@ -2011,14 +2133,13 @@ export interface components {
             by: string;
             /** Can Undo */
             can_undo: boolean;
+            did: components["schemas"]["DidSaid"];
             /** Id */
             id: number;
             /** Undoes */
             undoes: boolean;
             /** Undone */
             undone: boolean;
-            /** Words */
-            words: string;
         };
         /**
          * EventIn
@@ -2056,14 +2177,11 @@ export interface components {
         EventKind: "new club" | "club bent" | "new grooves" | "other ball" | "technique" | "other school" | "injury" | "growth" | "season break" | "numbers moved";
         /** EventOut */
         EventOut: {
-            /** About */
-            about: string;
             /** By */
             by: string;
             /** Id */
             id: number;
-            /** Kind */
-            kind: string;
+            kind: components["schemas"]["EventKind"];
             /** Note */
             note: string;
             /**
@@ -2071,20 +2189,40 @@ export interface components {
              * Format: date
              */
             on: string;
-            /** Touched */
-            touched: string;
+            touched: components["schemas"]["TouchSaid"];
+        };
+        /**
+         * EventWords
+         * @description A kind of event: whether it is of one club, and whether that may have another loft then.
+         */
+        EventWords: {
+            kind: components["schemas"]["EventKind"];
+            /** New Loft */
+            new_loft: boolean;
+            /** Of Club */
+            of_club: boolean;
         };
         /**
          * EventsOut
-         * @description The student's events, oldest first, and the kinds there are.
+         * @description The student's events, oldest first.
          */
         EventsOut: {
             /** Events */
             events: components["schemas"]["EventOut"][];
             /** First Ball */
             first_ball: string | null;
-            /** Kinds */
-            kinds: components["schemas"]["KindOut"][];
+        };
+        /**
+         * FieldSaid
+         * @description A field that an action changed.
+         */
+        FieldSaid: {
+            /** After */
+            after: string | number | boolean | null;
+            /** Before */
+            before: string | number | boolean | null;
+            /** Name */
+            name: string;
         };
         /**
          * FileLook
@@ -2155,11 +2293,14 @@ export interface components {
          * FillOut
          * @description A way to close a gap; `later` is one for after the student's stage and longest swing.
          *
-         *     `leaves` is all that still lies fallow then.
+         *     `leaves` is all that still lies fallow then; `between` is the other swing length of a swing
+         *     between two.
          */
         FillOut: {
             /** Ball Position In */
             ball_position_in: number;
+            /** Between */
+            between: string;
             /** Carry Hi Yd */
             carry_hi_yd: number;
             /** Carry Lo Yd */
@@ -2179,10 +2320,7 @@ export interface components {
             later: boolean;
             /** Leaves */
             leaves: components["schemas"]["StretchOut"][];
-            /** Way */
-            way: string;
-            /** Words */
-            words: string;
+            way: components["schemas"]["Way"];
         };
         /**
          * Firmness
@@ -2216,8 +2354,7 @@ export interface components {
             smallest: number[];
             /** Spare */
             spare: number[];
-            /** Stage */
-            stage: string;
+            stage: components["schemas"]["Stage"];
         };
         /**
          * Grooves
@@ -2251,14 +2388,20 @@ export interface components {
             unsure: components["schemas"]["StretchOut"][];
         };
         /**
+         * Hand
+         * @enum {string}
+         */
+        Hand: "right" | "left";
+        /**
          * HistoryOut
          * @description One day's solid balls of the cell: their median at home conditions [yd].
+         *
+         *     `before` is the event since which they say less.
          */
         HistoryOut: {
             /** Balls */
             balls: number;
-            /** Before */
-            before: string;
+            before: components["schemas"]["BeforeOut"] | null;
             /** Carry Yd */
             carry_yd: number;
             /**
@@ -2267,27 +2410,21 @@ export interface components {
              */
             day: string;
         };
+        /**
+         * Hold
+         * @description How a stretch of the small ground is held by the numbers that a student plays by.
+         * @enum {string}
+         */
+        Hold: "sure" | "doubtful" | "fallow";
         /** KeyOut */
         KeyOut: {
             /** Club */
             club: string;
-            /** Spin */
-            spin: string;
+            spin: components["schemas"]["Spin"];
             /** Swing */
             swing: string;
-            /** Tempo */
-            tempo: string;
-            /** Trajectory */
-            trajectory: string;
-        };
-        /** KindOut */
-        KindOut: {
-            /** About */
-            about: string;
-            /** Kind */
-            kind: string;
-            /** Of Club */
-            of_club: boolean;
+            tempo: components["schemas"]["Tempo"];
+            trajectory: components["schemas"]["Trajectory"];
         };
         /** LetGo */
         LetGo: {
@@ -2355,17 +2492,11 @@ export interface components {
         };
         /**
          * LoadWords
-         * @description Cautions about many balls, with {hit}, {limit} and {left} to fill in.
+         * @description When to caution about many balls: so many before the limit, and after every so many.
          */
         LoadWords: {
-            /** Near */
-            near: string;
-            /** Rest */
-            rest: string;
             /** Rest Every */
             rest_every: number;
-            /** Stop */
-            stop: string;
             /** Warn Before */
             warn_before: number;
         };
@@ -2478,6 +2609,25 @@ export interface components {
             waiting: number;
         };
         /**
+         * MeasurementWords
+         * @description A number that a ball may come with.
+         */
+        MeasurementWords: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Moment
+         * @description What the coach said of a moment that is days off: nothing yet, that it is right, that the
+         *     ball is of the day on which it arrived.
+         * @enum {string}
+         */
+        Moment: "unasked" | "as said" | "arrival";
+        /**
          * MovedOut
          * @description A cell before and after; `real` when the change is more than chance.
          */
@@ -2503,8 +2653,7 @@ export interface components {
             club: string;
             /** Share */
             share: number;
-            /** Trajectory */
-            trajectory: string;
+            trajectory: components["schemas"]["Trajectory"];
         };
         /**
          * NetMark
@@ -2621,6 +2770,12 @@ export interface components {
             tape_launch_deg: number | null;
         };
         /**
+         * Place
+         * @description Where planned balls are hit, when not on the range.
+         * @enum {string}
+         */
+        Place: "net";
+        /**
          * PlanIn
          * @description `seen` is when the plan that the coach was looking at was made, `looked` that there was a
          *     look: a plan that somebody else has made since is not overwritten unseen.
@@ -2643,7 +2798,11 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** PlanItem */
+        /**
+         * PlanItem
+         * @description So many balls in one cell. `place` is where, when not on the range; `between` is the other
+         *     swing length of a swing between two; `note` is the coach's.
+         */
         PlanItem: {
             /**
              * Ball Position In
@@ -2652,6 +2811,11 @@ export interface components {
             ball_position_in?: number;
             /** Balls */
             balls: number;
+            /**
+             * Between
+             * @default
+             */
+            between?: string;
             /** Club */
             club: string;
             /**
@@ -2665,11 +2829,7 @@ export interface components {
              * @default
              */
             note?: string;
-            /**
-             * Reason
-             * @default
-             */
-            reason?: string;
+            place?: components["schemas"]["Place"] | null;
             /** @default check */
             spin?: components["schemas"]["Spin"];
             /** Swing */
@@ -2678,6 +2838,7 @@ export interface components {
             tempo?: components["schemas"]["Tempo"];
             /** @default stock */
             trajectory?: components["schemas"]["Trajectory"];
+            why?: components["schemas"]["PlanSaid"] | null;
         };
         /** PlanOut */
         PlanOut: {
@@ -2703,7 +2864,7 @@ export interface components {
         };
         /**
          * PlanPage
-         * @description The student's plan, the homework, the stage and the protocols with what each is about.
+         * @description The student's plan, the homework, and the stage.
          */
         PlanPage: {
             /** Ball Limit */
@@ -2713,13 +2874,23 @@ export interface components {
             criteria: components["schemas"]["CriteriaBody"];
             homework: components["schemas"]["PlanOut"] | null;
             plan: components["schemas"]["PlanOut"] | null;
-            /** Protocols */
-            protocols: {
-                [key: string]: string;
-            };
             stage: components["schemas"]["Stage"];
             /** Standings */
             standings: components["schemas"]["StandingOut"][];
+        };
+        /**
+         * PlanSaid
+         * @description Why balls are planned.
+         */
+        PlanSaid: {
+            code: components["schemas"]["Why"];
+            /**
+             * Values
+             * @default {}
+             */
+            values?: {
+                [key: string]: string | number | null;
+            };
         };
         /**
          * PlaysBody
@@ -2816,15 +2987,19 @@ export interface components {
             line: number;
             /** Spin Rpm */
             spin_rpm: number | null;
-            /** Strike */
-            strike: string;
+            strike: components["schemas"]["Strike"];
             /** Swing */
             swing: string;
             /** Total Yd */
             total_yd: number | null;
-            /** Trajectory */
-            trajectory: string;
+            trajectory: components["schemas"]["Trajectory"];
         };
+        /**
+         * ProblemCode
+         * @description What kind of trouble it is, for programs: the sentence is for people.
+         * @enum {string}
+         */
+        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "too-many-tries" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
         /** ProblemRow */
         ProblemRow: {
             /** Column */
@@ -2957,16 +3132,10 @@ export interface components {
         };
         /**
          * Recorded
-         * @description The ball as stored, and its cell with all balls so far.
-         *
-         *     `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
-         *     The cell is None when the club is not in the bag.
+         * @description The ball as stored.
          */
         Recorded: {
             ball: components["schemas"]["BallOut"];
-            cell: components["schemas"]["CellOut"] | null;
-            /** More Balls */
-            more_balls: number | null;
         };
         /** Reopen */
         Reopen: {
@@ -3102,7 +3271,7 @@ export interface components {
         };
         /**
          * ShareOut
-         * @description So many of so many with the ends of the 90 % interval; `value` None is nothing.
+         * @description So many of so many with the ends of the interval; `value` None is nothing.
          */
         ShareOut: {
             /** Hi */
@@ -3118,7 +3287,7 @@ export interface components {
         };
         /**
          * ShiftOut
-         * @description Whether all carries moved together, as a share, with its 90 % interval.
+         * @description Whether all carries moved together, as a share, with its interval.
          */
         ShiftOut: {
             /** Changed */
@@ -3183,8 +3352,7 @@ export interface components {
          * @description Measured launch and spin of the cell: medians of so many balls, window and grade.
          */
         ShownOut: {
-            /** Grade */
-            grade: string | null;
+            grade: components["schemas"]["Spin"] | null;
             /** Hi Deg */
             hi_deg: number;
             /** Launch Deg */
@@ -3194,7 +3362,7 @@ export interface components {
             /** Lo Deg */
             lo_deg: number;
             /** Side */
-            side: string | null;
+            side: ("in" | "below" | "above") | null;
             /** Spin Rpm */
             spin_rpm: number | null;
             /** Spins */
@@ -3242,17 +3410,32 @@ export interface components {
          * @enum {string}
          */
         Stage: "contact" | "distance" | "trajectory";
-        /** StandingOut */
+        /**
+         * StandingOut
+         * @description Whether a stage holds: `good` of `of` are there, a share is needed of at least `least`.
+         */
         StandingOut: {
+            /** Good */
+            good: number;
             /** Holds */
             holds: boolean;
+            /** Least */
+            least: number;
+            /** Of */
+            of: number;
+            /** Share */
+            share: number;
             stage: components["schemas"]["Stage"];
-            /** Words */
-            words: string;
         };
         /**
+         * State
+         * @description How a student's numbers stand.
+         * @enum {string}
+         */
+        State: "no bag" | "nothing measured" | "due" | "true";
+        /**
          * StepOut
-         * @description A difference or a ratio with its 90 % interval.
+         * @description A difference or a ratio with its interval.
          */
         StepOut: {
             /** Hi */
@@ -3284,8 +3467,7 @@ export interface components {
         StripOut: {
             /** From Yd */
             from_yd: number;
-            /** Kind */
-            kind: string;
+            kind: components["schemas"]["Hold"];
             /** To Yd */
             to_yd: number;
         };
@@ -3298,8 +3480,7 @@ export interface components {
             ball_limit?: number | null;
             /** From Yd */
             from_yd?: number | null;
-            /** Hand */
-            hand?: ("right" | "left") | null;
+            hand?: components["schemas"]["Hand"] | null;
             /** Name */
             name?: string | null;
             /** Notes */
@@ -3307,7 +3488,7 @@ export interface components {
             /** Scale Id */
             scale_id?: number | null;
             /** Stage */
-            stage?: ("" | "contact" | "distance" | "trajectory") | null;
+            stage?: components["schemas"]["Stage"] | "" | null;
             /** To Yd */
             to_yd?: number | null;
             /** Tolerance Yd */
@@ -3334,12 +3515,8 @@ export interface components {
              * @default 30
              */
             from_yd?: number;
-            /**
-             * Hand
-             * @default right
-             * @enum {string}
-             */
-            hand?: "right" | "left";
+            /** @default right */
+            hand?: components["schemas"]["Hand"];
             /** Name */
             name: string;
             /**
@@ -3376,8 +3553,7 @@ export interface components {
             clubs: components["schemas"]["ClubOut"][];
             /** From Yd */
             from_yd: number;
-            /** Hand */
-            hand: string;
+            hand: components["schemas"]["Hand"];
             /**
              * Id
              * Format: uuid
@@ -3389,13 +3565,16 @@ export interface components {
             notes: string;
             scale: components["schemas"]["ScaleOut"];
             /** Stage */
-            stage: string;
+            stage: components["schemas"]["Stage"] | "";
             /** To Yd */
             to_yd: number;
             /** Tolerance Yd */
             tolerance_yd: number;
-            /** Units */
-            units: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "yd" | "m";
         };
         /**
          * StudentRow
@@ -3423,8 +3602,7 @@ export interface components {
             from_yd: number;
             /** Ground */
             ground: components["schemas"]["StripOut"][];
-            /** Hand */
-            hand: string;
+            hand: components["schemas"]["Hand"];
             /**
              * Id
              * Format: uuid
@@ -3439,19 +3617,20 @@ export interface components {
             /** Published On */
             published_on: string | null;
             /** Reasons */
-            reasons: string[];
+            reasons: components["schemas"]["DueSaid"][];
             /** Scale */
             scale: string;
             /** Settles */
             settles: number;
-            /** Stage */
-            stage: string;
-            /** State */
-            state: string;
+            stage: components["schemas"]["Stage"];
+            state: components["schemas"]["State"];
             /** To Yd */
             to_yd: number;
-            /** Units */
-            units: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "yd" | "m";
             /** Waiting */
             waiting: number;
             /** Wide */
@@ -3461,13 +3640,11 @@ export interface components {
          * StudentsPage
          * @description A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
          *
-         *     `behind` is how many students are still to be looked at again; `check_up` the balls of one.
+         *     `behind` is how many students are still to be looked at again (100 or more count as 100).
          */
         StudentsPage: {
             /** Behind */
             behind: number;
-            /** Check Up */
-            check_up: number;
             /** Counts */
             counts: {
                 [key: string]: number;
@@ -3485,11 +3662,15 @@ export interface components {
         /**
          * SuspectOut
          * @description A solid ball that looks like a mishit, and the usual carry of its cell. Yards.
+         *
+         *     `might_be` are the strikes that would explain it, the likeliest first.
          */
         SuspectOut: {
             /** Carry Yd */
             carry_yd: number;
             cell: components["schemas"]["KeyOut"];
+            /** Might Be */
+            might_be: components["schemas"]["Strike"][];
             /** Uid */
             uid: string;
             /** Usual Yd */
@@ -3497,9 +3678,9 @@ export interface components {
         };
         /**
          * SuspicionOut
-         * @description What may have moved, in words and as an event would name it, with its probability.
+         * @description What may have moved, as an event would name it, with its probability.
          *
-         *     `lo` and `hi` bound the share of the carry with 90 % probability if it has moved.
+         *     `lo` and `hi` bound the share of the carry, if it has moved, at `intervals.LEVEL`.
          */
         SuspicionOut: {
             /** Balls */
@@ -3516,10 +3697,8 @@ export interface components {
             share: number;
             /** Swing */
             swing: string;
-            /** Trajectory */
-            trajectory: string;
-            /** Words */
-            words: string;
+            touched: components["schemas"]["TouchSaid"];
+            trajectory: components["schemas"]["Trajectory"] | null;
         };
         /**
          * TakenIn
@@ -3546,8 +3725,7 @@ export interface components {
             swing: string;
             /** Today Yd */
             today_yd: number;
-            /** Trajectory */
-            trajectory: string;
+            trajectory: components["schemas"]["Trajectory"];
         };
         /**
          * TodayOut
@@ -3572,6 +3750,23 @@ export interface components {
             problems: components["schemas"]["ProblemRow"][];
         };
         /**
+         * Touch
+         * @description Which shots are meant.
+         * @enum {string}
+         */
+        Touch: "touch-everything" | "touch-club" | "touch-swings" | "touch-shots" | "touch-together" | "touch-together-by-one";
+        /**
+         * TouchSaid
+         * @description Which shots are meant.
+         */
+        TouchSaid: {
+            code: components["schemas"]["Touch"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
          * Trajectory
          * @description Height of the flight, in the order the ground draws it (low sits low).
          * @enum {string}
@@ -3580,7 +3775,7 @@ export interface components {
         /**
          * TurnOut
          * @description Before and after: differences (after less before), and the ratio of the spreads, each with
-         *     its 90 % interval.
+         *     its interval.
          */
         TurnOut: {
             after: components["schemas"]["PartOut"];
@@ -3591,15 +3786,13 @@ export interface components {
         };
         /** TurningPoint */
         TurningPoint: {
-            /** Kind */
-            kind: string;
+            kind: components["schemas"]["EventKind"];
             /**
              * On
              * Format: date
              */
             on: string;
-            /** Touched */
-            touched: string;
+            touched: components["schemas"]["TouchSaid"];
             turn: components["schemas"]["TurnOut"] | null;
         };
         /**
@@ -3613,25 +3806,35 @@ export interface components {
             lie?: components["schemas"]["Lie"];
         };
         /**
+         * UsualCell
+         * @description What a shot is when nothing is said of it.
+         */
+        UsualCell: {
+            spin: components["schemas"]["Spin"];
+            tempo: components["schemas"]["Tempo"];
+            trajectory: components["schemas"]["Trajectory"];
+        };
+        /**
          * VerdictOut
          * @description Whether something has moved, how the balls were struck, and what to do.
          *
-         *     `nothing` is the probability that nothing has. `advice` is blend, replace or check-up; `balls`
-         *     is how many a check-up needs; `since` the day from which numbers would be replaced.
+         *     `nothing` is the probability that nothing has. `balls` is how many a check-up needs; `scattered`
+         *     is whether the scatter is worth a word; `since` the day from which numbers would be replaced.
          */
         VerdictOut: {
-            /** Advice */
-            advice: string;
+            advice: components["schemas"]["Advice"];
             /** Bad Day */
             bad_day: boolean;
             /** Balls */
-            balls: number | null;
+            balls: number;
             /** Conditions */
             conditions: number | null;
             /** Nothing */
             nothing: number;
             /** Scatter */
             scatter: number;
+            /** Scattered */
+            scattered: boolean;
             shift: components["schemas"]["ShiftOut"];
             /**
              * Since
@@ -3693,6 +3896,13 @@ export interface components {
             /** Yardage */
             yardage?: number | null;
         };
+        /**
+         * Way
+         * @description The ways to close a gap, the one to prefer first: hit what is only estimated, grip down, a
+         *     swing between two, another height, the ball moved, another tempo, another spin.
+         * @enum {string}
+         */
+        Way: "known" | "grip" | "between" | "height" | "trim" | "tempo" | "spin";
         /** WedgeOut */
         WedgeOut: {
             /** Balls */
@@ -3737,6 +3947,12 @@ export interface components {
             ground: components["schemas"]["GroundOut"];
         };
         /**
+         * Why
+         * @description Why balls are planned.
+         * @enum {string}
+         */
+        Why: "plan-estimated" | "plan-doubtful" | "plan-known" | "plan-check" | "plan-one-swing" | "plan-height" | "plan-spin" | "plan-tempo" | "plan-ball-place" | "plan-closes" | "plan-own";
+        /**
          * WhyOut
          * @description Why a cell's number is what it is, and how it is hit.
          */
@@ -3753,38 +3969,64 @@ export interface components {
         };
         /**
          * Words
-         * @description The trade's words and limits, so that no other place has to know them.
+         * @description The trade's words, limits and defaults, so that no other place has to know them.
+         *
+         *     `texts` are the messages for what is told by codes, as a Fluent resource; `interval` is the
+         *     level of every interval, in words; `problems` are the codes that an answer may have.
          */
         Words: {
             /** Ask Over Yd */
             ask_over_yd: number;
+            /** Ball Limit */
+            ball_limit: number;
             /** Balls */
-            balls: string[];
+            balls: components["schemas"]["BallType"][];
+            /** Check Up Balls */
+            check_up_balls: number;
             /** Enough Balls */
             enough_balls: number;
+            /** Events */
+            events: components["schemas"]["EventWords"][];
             /** From Yd */
             from_yd: number;
+            ground_limits_yd: components["schemas"]["Bounds"];
+            /** Interval */
+            interval: string;
             /** Junior Limit */
             junior_limit: number;
             /** Lies */
-            lies: string[];
+            lies: components["schemas"]["Lie"][];
+            limit_range: components["schemas"]["Bounds"];
             load: components["schemas"]["LoadWords"];
             /** M Per Yd */
             m_per_yd: number;
+            /** Measurements */
+            measurements: components["schemas"]["MeasurementWords"][];
             /** Most File Mb */
             most_file_mb: number;
+            plan_range: components["schemas"]["Bounds"];
+            /** Problems */
+            problems: components["schemas"]["ProblemCode"][];
+            /** Protocols */
+            protocols: components["schemas"]["Protocol"][];
+            /** Session Balls */
+            session_balls: number;
             /** Spins */
-            spins: string[];
+            spins: components["schemas"]["Spin"][];
             /** Strikes */
-            strikes: string[];
+            strikes: components["schemas"]["Strike"][];
             /** Tempos */
-            tempos: string[];
+            tempos: components["schemas"]["Tempo"][];
+            /** Texts */
+            texts: string;
             /** To Yd */
             to_yd: number;
+            tolerance_range_yd: components["schemas"]["Bounds"];
             /** Tolerance Yd */
             tolerance_yd: number;
             /** Trajectories */
-            trajectories: string[];
+            trajectories: components["schemas"]["Trajectory"][];
+            usual: components["schemas"]["UsualCell"];
         };
     };
     responses: never;
@@ -4515,6 +4757,26 @@ export interface operations {
             };
         };
     };
+    oxgang_api_students_router_catch_up_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Behind"];
+                };
+            };
+        };
+    };
     oxgang_api_students_router_one_student: {
         parameters: {
             query?: never;
@@ -4773,6 +5035,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recorded"];
+                };
+            };
+        };
+    };
+    oxgang_api_balls_router_cell_now: {
+        parameters: {
+            query: {
+                club: string;
+                swing: string;
+                /** @description Height of the flight, in the order the ground draws it (low sits low). */
+                trajectory: "low" | "stock" | "high";
+                spin?: "release" | "check" | "grab";
+                tempo?: "slower" | "normal" | "faster";
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellNow"];
                 };
             };
         };

@@ -2,23 +2,23 @@
 /** The ground: which yardages are under the plough, and which lie fallow. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, useTemplateRef } from "vue";
-import type { Cell, Matrix } from "@/shared/api/queries";
+import type { Matrix } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
 import { themeName } from "@/shared/ui/theme";
-import { LANE, LANE_LABEL, layGround, yardageAt, type Furrow } from "./layout";
+import { LANE, LANE_LABEL, layGround, yardageAt, type Furrow, type DrawnCell } from "./layout";
 
 const props = defineProps<{
   matrix: Matrix;
   units: UnitWords;
   pinned: number | null;
   /** The cells to draw; all of them when not given. */
-  shown?: Cell[];
-  selected?: Cell | null;
+  shown?: DrawnCell[];
+  selected?: DrawnCell | null;
 }>();
 const emit = defineEmits<{
   hover: [yardage: number | null];
   pin: [yardage: number];
-  select: [cell: Cell];
+  select: [cell: DrawnCell];
 }>();
 
 const box = useTemplateRef<HTMLDivElement>("box");

@@ -13,7 +13,7 @@ const club = (label: string): Club => ({
   used_from: null,
   used_until: null,
 });
-const cell = (label: string, trajectory: string, carry: number): Cell => ({
+const cell = (label: string, trajectory: Cell["trajectory"], carry: number): Cell => ({
   club: label,
   swing: "9:00",
   trajectory,
@@ -47,7 +47,7 @@ const ground: Ground = {
 };
 
 test("low sits below stock, high above it, each in its club's lane", () => {
-  const cells = ["low", "stock", "high"].map((t) => cell("56", t, 60));
+  const cells = (["low", "stock", "high"] as const).map((t) => cell("56", t, 60));
   const laid = layGround(1000, [club("60"), club("56")], cells, ground, unitWords("yd", 0.9144));
   const [low, stock, high] = laid.furrows;
   expect(high!.y).toBeLessThan(stock!.y);

@@ -12,8 +12,11 @@ export const LANE = ROW * 3 + 8;
 const TOP = 26;
 const LETTER = 6.6;
 
+/** What is drawn: a cell of the matrix, or a way to close a gap that is no cell yet. */
+export type DrawnCell = Omit<Cell, "basis"> & { basis: Cell["basis"] | "fill" };
+
 export interface Furrow {
-  cell: Cell;
+  cell: DrawnCell;
   index: number;
   x: number;
   y: number;
@@ -41,7 +44,7 @@ export interface GroundLayout {
 export function layGround(
   width: number,
   clubs: Club[],
-  cells: Cell[],
+  cells: DrawnCell[],
   ground: Ground,
   units: UnitWords,
   type = 1,

@@ -6,7 +6,7 @@
 import { v7 as uuid } from "uuid";
 import { reactive } from "vue";
 import { api, Problem, dataOf, sentenceOf, Unreachable } from "@/shared/api/client";
-import { store, storeOpens, type Op, type OpKind, type Recorded } from "./store";
+import { store, storeOpens, type BallIn, type Op, type OpKind, type Recorded } from "./store";
 
 export { store };
 export type { BallIn, BallMark, Op, Recorded } from "./store";
@@ -169,7 +169,7 @@ export async function drop(uid: string): Promise<void> {
 }
 
 /** Send the refused writes of a ball once more, with an answer to what the server asked. */
-export async function tryAgain(uid: string, answer: Partial<Op & object> = {}): Promise<void> {
+export async function tryAgain(uid: string, answer: Partial<BallIn> = {}): Promise<void> {
   for (const op of outboxState.ops.filter((o) => o.uid === uid && isMine(o) && o.refused)) {
     delete op.refused;
     delete op.code;

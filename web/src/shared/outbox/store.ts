@@ -1,6 +1,6 @@
 /** Where writes wait: a table of this browser, each with the coach it belongs to. */
 import Dexie, { type Table } from "dexie";
-import type { Schemas } from "@/shared/api/client";
+import type { ProblemCode, Schemas } from "@/shared/api/client";
 
 export type BallIn = Schemas["BallIn"];
 export type BallMark = Schemas["BallMark"];
@@ -18,7 +18,7 @@ interface OpBase {
   uid: string;
   /** Why the server refused it, and by which code; such a write waits for the coach. */
   refused?: string;
-  code?: string;
+  code?: ProblemCode;
   field?: string;
 }
 export type OpKind =

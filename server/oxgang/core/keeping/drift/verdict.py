@@ -35,6 +35,11 @@ CHECK_UP_BALLS: Final = (10, 40)
 POWER_Z: Final = 2.8
 # A conversion home (wind, air, range balls) of this share of the carry is said aloud.
 CONDITIONS_SAID: Final = 0.04
+# So is scatter of this many times the usual.
+SCATTER_SAID: Final = 1.15
+# Suspicions after the first few, or less probable than this, say nothing.
+MOST_SHOWN: Final = 4
+LEAST_SHOWN: Final = 0.03
 # Fewer new balls do not tell whether anything has moved.
 FEWEST_NEW: Final = 8
 # The usual share of solid balls is that of the last so many.
@@ -85,6 +90,11 @@ class DayOfStrikes:
         return self.scatter_chance < BAD_DAY
 
     @property
+    def scattered(self) -> bool:
+        """Whether the scatter is worth a word."""
+        return self.scatter > SCATTER_SAID
+
+    @property
     def by_conditions(self) -> bool:
         """Whether so much was put down to conditions that it is worth a word."""
         return abs(self.struck.conditions) >= CONDITIONS_SAID
@@ -106,6 +116,12 @@ class Verdict:
     balls: int | None
     since: date
     only: str = ""
+
+    @property
+    def shown(self) -> list[Suspicion]:
+        """The suspicions that are worth a line; the first always is."""
+        some = self.suspicions[:MOST_SHOWN]
+        return [s for i, s in enumerate(some) if not i or s.probability >= LEAST_SHOWN]
 
 
 def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:

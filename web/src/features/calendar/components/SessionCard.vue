@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** One session in the week. */
 import type { Appointment } from "../composables/calendar";
+import { useTexts } from "@/shared/texts/texts";
 
 defineProps<{ session: Appointment; past: boolean; busy: boolean }>();
+const texts = useTexts();
 defineEmits<{ start: []; move: []; cancel: [] }>();
 </script>
 
@@ -18,7 +20,7 @@ defineEmits<{ start: []; move: []; cancel: [] }>();
     <p v-if="!session.mine" class="quiet">{{ session.coach }}</p>
     <p v-if="session.check_up" class="what">Check-up, {{ session.check_up }} balls</p>
     <p v-if="session.note">{{ session.note }}</p>
-    <p v-else-if="session.reasons[0]" class="quiet">{{ session.reasons[0] }}</p>
+    <p v-else-if="session.reasons[0]" class="quiet">{{ texts.sentence(session.reasons[0]) }}</p>
     <p class="acts">
       <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
       <button v-if="!past" type="button" @click="$emit('move')">Move</button>

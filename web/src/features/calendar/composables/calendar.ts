@@ -1,9 +1,10 @@
 /** A week of sessions, and booking, moving and cancelling them. */
 import { useQuery, useQueryCache } from "@pinia/colada";
 import dayjs from "dayjs";
-import { computed, ref } from "vue";
-import { api, dataOf, Problem, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys } from "@/shared/api/queries";
+import { computed, ref, toRef } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
+import { keys } from "@/shared/api/keys";
 
 export type Appointment = Schemas["AppointmentOut"];
 export interface Draft {
@@ -23,7 +24,7 @@ export function useCalendar() {
   const monday = ref(startOfWeek(dayjs()));
   const first = computed(() => monday.value.format("YYYY-MM-DD"));
   const week = useQuery({
-    key: () => [...keys.calendar, first.value],
+    key: () => keys.week(first.value),
     query: () =>
       dataOf(api.GET("/api/calendar", { params: { query: { first: first.value, days: DAYS } } })),
   });
@@ -34,28 +35,17 @@ export function useCalendar() {
       return { day, sessions };
     }),
   );
-  const error = ref("");
-  const field = ref("");
-  const busy = ref(false);
+  const { state, error, busy, save } = useSaving();
+  const field = toRef(state, "field");
 
-  async function run(call: () => Promise<unknown>): Promise<boolean> {
-    error.value = field.value = "";
-    busy.value = true;
-    try {
+  const run = (call: () => Promise<unknown>): Promise<boolean> =>
+    save(async () => {
       await call();
       await Promise.all([
         cache.invalidateQueries({ key: keys.calendar }),
         cache.invalidateQueries({ key: keys.students }),
       ]);
-      return true;
-    } catch (cause) {
-      error.value = sentenceOf(cause);
-      field.value = cause instanceof Problem ? cause.field : "";
-      return false;
-    } finally {
-      busy.value = false;
-    }
-  }
+    });
   /** Book the draft, or change the session that it came from. `was` is how that one looked. */
   function keep(draft: Draft, was: Appointment | null): Promise<boolean> {
     const zone = week.data.value?.zone ?? "UTC";

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 /** Versions of the matrix, the printed card, and the phone card behind a private link. */
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button, Textarea } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
 import { useMatrix, useStudent } from "@/shared/api/queries";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { momentWords, shortDay } from "@/shared/units/dates";
+import { momentWords, shortDay } from "@/shared/format/dates";
 import { useUnits } from "@/shared/units/units";
 
 const props = defineProps<{ studentId: string }>();
@@ -19,15 +21,15 @@ const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const versions = useQuery({
-  key: ["student", props.studentId, "versions"],
+  key: () => keys.versions(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/versions", path)),
 });
 const links = useQuery({
-  key: ["student", props.studentId, "links"],
+  key: () => keys.links(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/links", path)),
 });
 const note = ref("");
-const error = ref("");
+const { error, run } = useSaving();
 const made = ref<Schemas["LinkMade"] | null>(null);
 const days = ref(180);
 const form = ref("pocket");
@@ -50,14 +52,6 @@ const from = ref<number | null>(null);
 const to = ref<number | null>(null);
 const compared = ref<Schemas["DifferenceOut"][]>([]);
 
-async function run(write: () => Promise<void>): Promise<void> {
-  error.value = "";
-  try {
-    await write();
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  }
-}
 const publish = () =>
   run(async () => {
     const body = { note: note.value };

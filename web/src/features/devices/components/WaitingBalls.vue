@@ -2,26 +2,23 @@
 /** Every ball of a device that nobody has: it stays here until somebody takes or discards it. */
 import { Button } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { useWords } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { momentWords } from "@/shared/units/dates";
+import { momentWords } from "@/shared/format/dates";
 
 const props = defineProps<{ device: Schemas["DeviceOut"] }>();
 const emit = defineEmits<{ changed: [] }>();
 type Sent = Schemas["SentOut"];
+/** What a coach knows a ball by. */
+const SHOWN = ["carry_yd", "total_yd", "launch_deg", "spin_rpm"];
 const balls = ref<Sent[]>([]);
 const left = ref(0);
-const error = ref("");
+const { error, run } = useSaving();
+const words = useWords();
 const path = computed(() => ({ device_id: props.device.id }));
 
-async function run(write: () => Promise<void>): Promise<void> {
-  error.value = "";
-  try {
-    await write();
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  }
-}
 /** The next page, behind the last ball shown. */
 const more = () =>
   run(async () => {
@@ -51,9 +48,9 @@ watch(
   { immediate: true },
 );
 const numbers = (ball: Sent) =>
-  Object.entries(ball.measured)
-    .filter(([name]) => ["carry_yd", "total_yd", "launch_deg", "spin_rpm"].includes(name))
-    .map(([name, value]) => `${value.toFixed(0)} ${name.split("_")[1]}`)
+  (words.data.value?.measurements ?? [])
+    .filter(({ name }) => SHOWN.includes(name) && name in ball.measured)
+    .map(({ name, unit }) => `${ball.measured[name]?.toFixed(0)} ${unit}`)
     .join(", ");
 </script>
 

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** Launch monitors that may send balls: tokens made and taken away. */
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { useIntervalFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { api, dataOf, Problem, sentenceOf } from "@/shared/api/client";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import WaitingBalls from "../components/WaitingBalls.vue";
-import { momentWords } from "@/shared/units/dates";
+import { momentWords } from "@/shared/format/dates";
 
-const devices = useQuery({ key: ["devices"], query: () => dataOf(api.GET("/api/devices")) });
+const devices = useQuery({ key: keys.devices, query: () => dataOf(api.GET("/api/devices")) });
 const name = ref("");
 const opened = ref<number | null>(null);
 const shown = computed(() =>
@@ -21,20 +23,16 @@ const AGAIN_MS = 3000;
 useIntervalFn(() => {
   if (!document.hidden) void devices.refetch();
 }, AGAIN_MS);
-const error = ref("");
+const { error, save } = useSaving();
 const made = ref<{ name: string; token: string } | null>(null);
 const copied = ref(false);
 const origin = window.location.origin;
 
-async function run(write: () => Promise<void>): Promise<void> {
-  error.value = "";
-  try {
+const run = (write: () => Promise<void>) =>
+  save(async () => {
     await write();
     await devices.refetch();
-  } catch (cause) {
-    error.value = cause instanceof Problem ? cause.message : sentenceOf(cause);
-  }
-}
+  });
 const make = (wanted: string) =>
   run(async () => {
     const answer = await dataOf(api.POST("/api/devices", { body: { name: wanted } }));

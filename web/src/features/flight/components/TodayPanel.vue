@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What today's air and wind do to the student's measured cells. */
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { refDebounced } from "@vueuse/core";
 import { computed, toRef } from "vue";
@@ -17,7 +18,7 @@ const SETTLED_MS = 300;
 const temperature = refDebounced(toRef(props, "temperatureC"), SETTLED_MS);
 const headwind = refDebounced(toRef(props, "headwindMps"), SETTLED_MS);
 const today = useQuery({
-  key: () => ["student", props.studentId, "today-air", temperature.value, headwind.value],
+  key: () => keys.air(props.studentId, temperature.value, headwind.value),
   query: () =>
     dataOf(
       api.GET("/api/students/{student_id}/today", {

@@ -1,4 +1,5 @@
 /** The Flight view's state: set-ups being edited, and what the server says they do. */
+import { keys } from "@/shared/api/keys";
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
@@ -34,7 +35,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   const { studentId, scene } = options;
   const path = { params: { path: { student_id: studentId } } };
   const cache = useQueryCache();
-  const key = ["student", studentId, "recipes"];
+  const key = keys.recipes(studentId);
   const kept = useQuery({
     key,
     query: () => dataOf(api.GET("/api/students/{student_id}/recipes", path)),
@@ -54,7 +55,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   let seen: { school: School; recipes: Recipes } | null = null;
   const see = (from: { school: unknown; recipes: unknown }) =>
     (seen = { school: from.school as School, recipes: copyOf(from.recipes) });
-  function take(from: Schemas["RecipesOut"]): void {
+  function take(from: Pick<Schemas["RecipesOut"], "school" | "recipes">): void {
     see(from);
     draft.school = from.school;
     draft.recipes = copyOf(from.recipes);
@@ -62,7 +63,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   watch(
     kept.data,
     (data) => {
-      if (data && !Object.keys(draft.recipes).length) take(data as Schemas["RecipesOut"]);
+      if (data && !Object.keys(draft.recipes).length) take(data);
     },
     { immediate: true },
   );
@@ -76,7 +77,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
         ...path,
         body: {
           school,
-          recipes: recipes as never,
+          recipes,
           club_id: scene.clubId,
           club_speed_mps: scene.club_speed_mps,
           lie: scene.lie,
@@ -129,7 +130,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       const answer = await dataOf(
         api.PUT("/api/students/{student_id}/recipes", {
           ...path,
-          body: { school: draft.school, recipes: draft.recipes as never, was: seen as never },
+          body: { school: draft.school, recipes: draft.recipes, was: seen },
         }),
       );
       cache.setQueryData(key, answer);

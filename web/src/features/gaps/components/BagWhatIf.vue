@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** Another bag, tried out: change, add or remove a wedge and see the ground move. */
 import { Button } from "ant-design-vue";
-import { reactive, ref, watch } from "vue";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { computed, reactive, ref, watch } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { percent } from "@/shared/format/numbers";
+import { useSaving } from "@/shared/api/saving";
 import type { Club, Matrix } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 
@@ -16,29 +18,30 @@ interface Row {
 }
 const path = { params: { path: { student_id: props.studentId } } };
 const rows = reactive<Row[]>([]);
-const error = ref("");
+const { state, run } = useSaving();
+const finding = useSaving();
+const error = computed(() => state.error || finding.state.error);
 const result = ref<WhatIf | null>(null);
 const found = ref<Schemas["GappingOut"][]>([]);
-const searching = ref(false);
+const searching = finding.busy;
 const number = ref(1);
 
 function reset(): void {
   rows.splice(0, rows.length, ...props.matrix.clubs.map(({ label, loft_deg, bounce_deg }: Club) => ({ label, loft_deg, bounce_deg }))); // prettier-ignore
   result.value = null;
   found.value = [];
-  error.value = "";
+  state.error = finding.state.error = "";
   emit("show", null);
 }
 watch(() => props.matrix.clubs, reset, { immediate: true });
 async function tryIt(): Promise<void> {
-  error.value = "";
-  try {
-    const body = { clubs: rows.map((row) => ({ ...row })) };
-    result.value = await dataOf(api.POST("/api/students/{student_id}/what-if", { ...path, body }));
-    emit("show", result.value);
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  }
+  const body = { clubs: rows.map((row) => ({ ...row })) };
+  const bag = await run(() =>
+    dataOf(api.POST("/api/students/{student_id}/what-if", { ...path, body })),
+  );
+  if (!bag) return;
+  result.value = bag;
+  emit("show", bag);
 }
 function remove(at: number): void {
   rows.splice(at, 1);
@@ -51,23 +54,15 @@ function add(loft = 54): void {
   void tryIt();
 }
 async function search(): Promise<void> {
-  error.value = "";
-  searching.value = true;
-  try {
-    const body = { number: number.value, staying: rows.map((row) => row.label) };
-    found.value = await dataOf(
-      api.POST("/api/students/{student_id}/loft-search", { ...path, body }),
-    );
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  } finally {
-    searching.value = false;
-  }
+  const body = { number: number.value, staying: rows.map((row) => row.label) };
+  const lofts = await finding.run(() =>
+    dataOf(api.POST("/api/students/{student_id}/loft-search", { ...path, body })),
+  );
+  if (lofts) found.value = lofts;
 }
 function take(lofts: number[]): void {
   for (const loft of lofts) add(loft);
 }
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 </script>
 
 <template>

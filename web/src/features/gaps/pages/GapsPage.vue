@@ -1,25 +1,31 @@
 <script setup lang="ts">
 /** The fallow ground: every stretch, ways to close it drawn in, the fewest shots, another bag. */
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { cellName } from "@/shared/api/cells";
+import { cellName, halfInterval } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { percent } from "@/shared/format/numbers";
+import { useTexts } from "@/shared/texts/texts";
+import { useSaving } from "@/shared/api/saving";
 import {
   useForgetStudent,
   useMatrix,
   usePlan,
   useStudent,
-  type Cell,
+  useWords,
   type Matrix,
 } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
+import type { DrawnCell } from "@/shared/ground/layout";
 import TheGround from "@/shared/ground/TheGround.vue";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
+import { fillWords } from "@/shared/texts/shots";
 import BagWhatIf from "../components/BagWhatIf.vue";
 
 type Fill = Schemas["FillOut"];
@@ -28,19 +34,22 @@ const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const matrix = useMatrix(() => props.studentId);
 const plan = usePlan(() => props.studentId);
+const words = useWords();
+const texts = useTexts(() => student.data.value?.units);
 const forget = useForgetStudent();
 const path = { params: { path: { student_id: props.studentId } } };
 const gaps = useQuery({
-  key: () => ["student", props.studentId, "gaps"],
+  key: () => keys.gaps(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/gaps", path)),
 });
 const pinned = ref<number | null>(null);
 const fewest = ref(false);
 const drawn = ref<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
-const error = ref("");
+const { error, save } = useSaving();
 const said = ref("");
-const BALLS = 5;
+/** The title of a plan that closes gaps; the texts have its name. */
+const CLOSE_GAPS = "close-gaps";
 
 /** The ground as it is, under another bag, or with a fill drawn in. */
 const shownMatrix = computed<Matrix | null>(() => {
@@ -55,7 +64,7 @@ const shownMatrix = computed<Matrix | null>(() => {
   const ground = { ...base.ground, fallow: fill.leaves };
   return { ...base, ground };
 });
-const shownCells = computed<Cell[]>(() => {
+const shownCells = computed<DrawnCell[]>(() => {
   const cells = shownMatrix.value?.cells ?? [];
   const found = gaps.data.value;
   const some =
@@ -65,7 +74,7 @@ const shownCells = computed<Cell[]>(() => {
   const fill = drawn.value;
   return fill ? [...some, cellOf(fill)] : some;
 });
-function cellOf(fill: Fill): Cell {
+function cellOf(fill: Fill): DrawnCell {
   return {
     ...fill.key,
     carry_yd: fill.carry_yd,
@@ -92,34 +101,30 @@ const spareCells = computed(() =>
     .filter((cell) => cell.balls),
 );
 async function accept(fill: Fill): Promise<void> {
-  error.value = "";
   const old = plan.data.value?.plan;
-  const item = {
-    ...fill.key,
-    balls: BALLS,
-    reason: `closes ${fill.closes} fallow yards at about ${Math.round(fill.carry_yd)}`,
-    note: fill.words.includes(",") || fill.words.includes("between") ? fill.words : "",
-    ball_position_in: fill.ball_position_in,
-    grip_down_in: fill.grip_down_in,
-  };
-  const body = {
-    title: old?.title ?? "close the gaps",
-    items: [...(old?.items ?? []), item],
+  const body: Schemas["PlanIn"] = {
+    title: old?.title ?? CLOSE_GAPS,
+    items: [
+      ...(old?.items ?? []),
+      {
+        ...fill.key,
+        balls: words.data.value?.enough_balls ?? 0,
+        why: { code: "plan-closes", values: { closes: fill.closes, carry_yd: fill.carry_yd } },
+        between: fill.between,
+        ball_position_in: fill.ball_position_in,
+        grip_down_in: fill.grip_down_in,
+      },
+    ],
     seen: old?.made_at ?? null,
     looked: true,
   };
-  try {
-    await dataOf(
-      api.PUT("/api/students/{student_id}/plan", { ...path, body: body as Schemas["PlanIn"] }),
-    );
-    said.value = `${fill.words} is in the plan.`;
+  const done = await save(async () => {
+    await dataOf(api.PUT("/api/students/{student_id}/plan", { ...path, body }));
     await forget(props.studentId);
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  }
+  });
+  if (done) said.value = `${fillWords(texts.value, fill)} is in the plan.`;
 }
-const percent = (share: number) => `${Math.round(100 * share)} %`;
-const half = (fill: Fill) => units.value.show((fill.carry_hi_yd - fill.carry_lo_yd) / 2);
+const half = (fill: Fill) => units.value.show(halfInterval(fill));
 useKeys("Gaps", [
   key("f", "the fewest shots, or all", "f", () => (fewest.value = !fewest.value)),
   key("Esc", "draw nothing in", "Escape", () => (drawn.value = null)),
@@ -202,12 +207,12 @@ useKeys("Gaps", [
             <ul>
               <li
                 v-for="fill in fills"
-                :key="fill.words"
+                :key="fillWords(texts, fill)"
                 :class="{ here: drawn === fill }"
                 @pointerenter="drawn = fill"
               >
                 <button type="button" class="word" @click="drawn = drawn === fill ? null : fill">
-                  {{ fill.words }}
+                  {{ fillWords(texts, fill) }}
                 </button>
                 <span class="num est"
                   >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, closes

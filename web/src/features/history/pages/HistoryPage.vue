@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** Who changed what and when; any of it taken back, and done again. */
+import { keys } from "@/shared/api/keys";
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useTexts } from "@/shared/texts/texts";
+import { useSaving } from "@/shared/api/saving";
 import { useForgetStudent, useStudent } from "@/shared/api/queries";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { clock, shortDay } from "@/shared/units/dates";
+import { clock, shortDay } from "@/shared/format/dates";
 
 const PAGE = 100;
 /** Of a student; or without one, of what belongs to the whole academy. */
@@ -18,7 +21,7 @@ const student = useStudent(() => props.studentId ?? "");
 const forget = useForgetStudent();
 const page = ref(1);
 const log = useQuery({
-  key: () => ["student", props.studentId ?? "academy", "history", String(page.value)],
+  key: () => keys.history(props.studentId ?? "academy", page.value),
   query: () => {
     const query = { page: page.value };
     if (!props.studentId) return dataOf(api.GET("/api/history", { params: { query } }));
@@ -27,7 +30,8 @@ const log = useQuery({
   },
 });
 const cache = useQueryCache();
-const error = ref("");
+const { error, run } = useSaving();
+const texts = useTexts(() => student.data.value?.units);
 const busy = ref(0);
 const entries = computed(() => log.data.value?.entries ?? []);
 const byDay = computed(() => {
@@ -40,18 +44,14 @@ const byDay = computed(() => {
 });
 
 async function undo(id: number): Promise<void> {
-  error.value = "";
   busy.value = id;
-  try {
+  await run(async () => {
     await dataOf(api.POST("/api/history/{entry_id}/undo", { params: { path: { entry_id: id } } }));
     await forget(props.studentId ?? "academy");
     // A scale belongs to many students.
     if (!props.studentId) await cache.invalidateQueries();
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  } finally {
-    busy.value = 0;
-  }
+  });
+  busy.value = 0;
 }
 useKeys("History", [
   changing("u", "take the last action back", "u", () => {
@@ -88,7 +88,7 @@ useKeys("History", [
         <ul>
           <li v-for="entry in rows" :key="entry.id" :class="{ undone: entry.undone }">
             <span class="num quiet">{{ clock(entry.at) }}</span>
-            <span class="words">{{ entry.words }}</span>
+            <span class="words">{{ texts.did(entry.did) }}</span>
             <span class="quiet by">{{ entry.by }}</span>
             <span class="act">
               <Button

@@ -4,7 +4,8 @@ import { Button, Progress } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useFileImport } from "@/shared/api/import";
-import { useForgetStudent, useStudent } from "@/shared/api/queries";
+import { useForgetStudent, useStudent, useWords } from "@/shared/api/queries";
+import { count } from "@/shared/format/numbers";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useUnits } from "@/shared/units/units";
@@ -37,24 +38,11 @@ function chosen(event: Event): void {
 function again(): void {
   if (state.file) void look(state.file);
 }
-const WORDS: Record<string, string> = {
-  carry_yd: "carry",
-  total_yd: "total",
-  ball_speed_mps: "ball speed",
-  club_speed_mps: "club speed",
-  launch_deg: "launch angle",
-  spin_rpm: "spin, rpm",
-  spin: "spin grade",
-  attack_deg: "attack angle",
-  dynamic_loft_deg: "dynamic loft",
-  apex_yd: "apex",
-  landing_deg: "landing angle",
-  offline_yd: "offline",
-  temperature_c: "temperature",
-  altitude_m: "altitude",
-  headwind_mps: "headwind",
-};
-const word = (target: string) => WORDS[target] ?? target;
+const words = useWords();
+/** A measurement is called as it is everywhere; other columns by their own names. */
+const word = (target: string) =>
+  words.data.value?.measurements.find((m) => m.name === target)?.label ??
+  (target === "spin" ? "spin grade" : target);
 /** Column by column: what it means here. */
 const meaning = computed(() => {
   const of = new Map<string, string>();
@@ -94,7 +82,6 @@ async function take(skipBad: boolean): Promise<void> {
 }
 const ours = (kind: "clubs" | "swings", name: string) => mapping.value?.[kind]?.[name] ?? name;
 const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 </script>
 
 <template>

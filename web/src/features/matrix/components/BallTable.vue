@@ -2,7 +2,7 @@
 /** The cell's balls one by one: exclude one with a reason, or bring it back. */
 import { computed, ref } from "vue";
 import type { Ball } from "@/shared/api/queries";
-import { shortDay } from "@/shared/units/dates";
+import { shortDay } from "@/shared/format/dates";
 import { vFocus } from "@/shared/ui/focus";
 import type { UnitWords } from "@/shared/units/units";
 

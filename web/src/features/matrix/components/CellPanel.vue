@@ -4,10 +4,11 @@ import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
+import { useTexts } from "@/shared/texts/texts";
 import type { Cell } from "@/shared/api/queries";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { daysAgo, shortDay } from "@/shared/units/dates";
+import { daysAgo, shortDay } from "@/shared/format/dates";
 import type { UnitWords } from "@/shared/units/units";
 import { useInspect } from "../composables/inspect";
 import BallTable from "./BallTable.vue";
@@ -27,6 +28,7 @@ const { balls, why, error, exclude } = useInspect({
   studentId: props.studentId,
   address: props.address,
 });
+const texts = useTexts(() => props.units.unit);
 const own = computed(() => balls.data.value ?? []);
 /** The dots stand at home conditions, where the centre is. */
 const dots = computed(() =>
@@ -55,14 +57,18 @@ const launch = computed(() => {
   if (shown.grade) parts.push(shown.grade);
   return parts.join(", ");
 });
+const doubts = computed(() =>
+  props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "),
+);
 const history = computed(() => why.data.value?.history ?? []);
 /** The last days; those before an event stand apart, under its name. */
 const parts = computed(() => {
   const found: { before: string; days: typeof history.value }[] = [];
   for (const day of history.value.slice(-DAYS)) {
+    const before = day.before ? `${texts.value.name("event", day.before.kind)}, ${shortDay(day.before.on)}` : ""; // prettier-ignore
     const open = found.at(-1);
-    if (open && open.before === day.before) open.days.push(day);
-    else found.push({ before: day.before, days: [day] });
+    if (open && open.before === before) open.days.push(day);
+    else found.push({ before, days: [day] });
   }
   return found;
 });
@@ -94,7 +100,7 @@ const recipe = computed(() => {
       {{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.
     </p>
     <p v-if="launch" class="num">{{ launch }}.</p>
-    <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ cell.doubts.join(", ") }}.</p>
+    <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
     <p v-if="cell?.told_yd" class="quiet num">
       Told {{ units.show(cell.told_yd) }} by a matrix kept elsewhere; counts little.
     </p>

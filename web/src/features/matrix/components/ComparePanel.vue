@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The best wedge, one swing with every wedge, and the fraction arithmetic beside it. */
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { computed, ref } from "vue";
 import { halfInterval } from "@/shared/api/cells";
@@ -16,7 +17,7 @@ const props = defineProps<{
   trajectory: string;
 }>();
 const compared = useQuery({
-  key: ["student", props.studentId, "compare"],
+  key: () => keys.compare(props.studentId),
   query: () =>
     dataOf(
       api.GET("/api/students/{student_id}/compare", {

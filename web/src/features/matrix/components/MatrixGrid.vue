@@ -1,29 +1,29 @@
 <script setup lang="ts">
 /** Clubs down, swing lengths across. One trajectory at a time, or all three in each box. */
 import { computed } from "vue";
-import { ballWords, halfInterval, sameCell, type CellAddress } from "@/shared/api/cells";
+import { ballWords, halfInterval, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
 import type { Cell, Matrix } from "@/shared/api/queries";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
-import { shortDay } from "@/shared/units/dates";
+import { shortDay } from "@/shared/format/dates";
 import type { UnitWords } from "@/shared/units/units";
 
 const props = defineProps<{
   matrix: Matrix;
   units: UnitWords;
-  view: string;
+  view: CellAddress["trajectory"] | "all";
   selected: CellAddress | null;
 }>();
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
 const MOST_DOTS = 6;
-const trajectories = computed(() =>
-  props.view === "all" ? ["high", "stock", "low"] : [props.view],
-);
+/** As the ground draws them: low sits low. */
+const HIGH_TO_LOW = ["high", "stock", "low"] as const;
+const trajectories = computed(() => (props.view === "all" ? HIGH_TO_LOW : [props.view]));
 
 /** The box's addresses: the plain cell of each trajectory, then any with another spin or tempo. */
 function entries(club: string, swing: string): { address: CellAddress; cell: Cell | null }[] {
   return trajectories.value.flatMap((trajectory) => {
-    const plain = { club, swing, trajectory, spin: "check", tempo: "normal" };
+    const plain: CellAddress = { ...PLAIN, club, swing, trajectory };
     const here = props.matrix.cells.filter(
       (c) => c.club === club && c.swing === swing && c.trajectory === trajectory,
     );
@@ -37,7 +37,9 @@ function entries(club: string, swing: string): { address: CellAddress; cell: Cel
 const isSelected = (address: CellAddress) =>
   props.selected !== null && sameCell(props.selected, address);
 const variant = (a: CellAddress) =>
-  [a.spin !== "check" ? a.spin : "", a.tempo !== "normal" ? a.tempo : ""].filter(Boolean).join(" ");
+  [a.spin !== PLAIN.spin ? a.spin : "", a.tempo !== PLAIN.tempo ? a.tempo : ""]
+    .filter(Boolean)
+    .join(" ");
 </script>
 
 <template>

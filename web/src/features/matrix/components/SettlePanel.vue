@@ -3,6 +3,7 @@
 import { ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import type { Matrix } from "@/shared/api/queries";
+import { upper } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
 import { useExclude } from "../composables/inspect";
@@ -45,10 +46,14 @@ const away = (carry: number, usual: number) =>
           others. A mishit? Until then it counts for little.
         </span>
         <span class="acts">
-          <button type="button" @click="mark(s.uid, s.carry_yd < s.usual_yd ? 'fat' : 'hard')">
-            {{ s.carry_yd < s.usual_yd ? "Fat" : "Hit hard" }}
+          <button
+            v-for="strike in s.might_be"
+            :key="strike"
+            type="button"
+            @click="mark(s.uid, strike)"
+          >
+            {{ upper(strike) }}
           </button>
-          <button type="button" @click="mark(s.uid, 'thin')">Thin</button>
           <button type="button" @click="exclude(s.uid, 'not this shot')">Exclude</button>
         </span>
       </li>

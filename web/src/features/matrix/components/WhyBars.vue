@@ -2,6 +2,7 @@
 /** How much the cell's own balls, the others and the rule of thumb contribute, and what each says. */
 import { computed } from "vue";
 import type { UnitWords } from "@/shared/units/units";
+import { percent } from "@/shared/format/numbers";
 import type { Why } from "../composables/inspect";
 
 const props = defineProps<{ why: Why; units: UnitWords; carryYd: number }>();
@@ -10,7 +11,6 @@ const rows = computed(() => [
   { name: "other cells", tone: "others", ...props.why.neighbours },
   { name: "rule of thumb", tone: "rule", ...props.why.rule },
 ]);
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 </script>
 
 <template>

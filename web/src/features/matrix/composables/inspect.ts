@@ -1,9 +1,11 @@
 /** What the inspector knows of a cell: its balls, and why its number is what it is. */
 import { useQuery } from "@pinia/colada";
 import { ref } from "vue";
-import { cellName, type CellAddress } from "@/shared/api/cells";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys, useForgetStudent } from "@/shared/api/queries";
+import { addressOf, cellName, type CellAddress } from "@/shared/api/cells";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
+import { keys } from "@/shared/api/keys";
+import { useForgetStudent } from "@/shared/api/queries";
 
 export type Why = Schemas["WhyOut"];
 
@@ -14,7 +16,7 @@ export interface InspectOptions {
 
 export function useInspect(options: InspectOptions) {
   const { studentId, address } = options;
-  const request = { params: { path: { student_id: studentId }, query: { ...address } as never } };
+  const request = { params: { path: { student_id: studentId }, query: addressOf(address) } };
   const name = cellName(address);
   const forget = useForgetStudent();
   const error = ref("");
@@ -23,7 +25,7 @@ export function useInspect(options: InspectOptions) {
     query: () => dataOf(api.GET("/api/students/{student_id}/cell-balls", request)),
   });
   const why = useQuery({
-    key: ["student", studentId, "why", name],
+    key: keys.why(studentId, name),
     query: () => dataOf(api.GET("/api/students/{student_id}/why", request)),
   });
   const { exclude } = useExclude({ studentId, said: (text) => (error.value = text) });
@@ -38,18 +40,17 @@ export interface ExcludeOptions {
 /** Take a ball out of the matrix with a reason, or mark or restore it; every view then asks again. */
 export function useExclude(options: ExcludeOptions) {
   const forget = useForgetStudent();
+  const { state, save } = useSaving();
   async function change(uid: string, body: Schemas["BallMark"]): Promise<void> {
-    options.said("");
-    try {
+    await save(async () => {
       const path = { student_id: options.studentId, uid };
       await dataOf(api.PATCH("/api/students/{student_id}/balls/{uid}", { params: { path }, body }));
       await forget(options.studentId);
-    } catch (cause) {
-      options.said(sentenceOf(cause));
-    }
+    });
+    options.said(state.error);
   }
   return {
     exclude: (uid: string, reason: string) => change(uid, { excluded: reason }),
-    mark: (uid: string, strike: string) => change(uid, { strike: strike as never }),
+    mark: (uid: string, strike: Schemas["Strike"]) => change(uid, { strike }),
   };
 }

@@ -26,8 +26,9 @@ const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 
-const view = ref<string>("stock");
-const VIEWS = ["low", "stock", "high", "all"];
+type View = CellAddress["trajectory"] | "all";
+const view = ref<View>(PLAIN.trajectory);
+const VIEWS: View[] = ["low", "stock", "high", "all"];
 const ground = useTemplateRef<{ step: (by: number) => void }>("ground");
 const hovered = ref<number | null>(null);
 const pinned = ref<number | null>(Number(route.query["at"]) || null);
@@ -75,7 +76,7 @@ function moveSelection(swingBy: number, clubBy: number): void {
   const clamp = (i: number, n: number) => Math.min(n - 1, Math.max(0, i));
   select({
     ...PLAIN,
-    trajectory: view.value === "all" ? (now?.trajectory ?? "stock") : view.value,
+    trajectory: view.value === "all" ? (now?.trajectory ?? PLAIN.trajectory) : view.value,
     club: data.clubs[now ? clamp(club + clubBy, data.clubs.length) : 0]?.label ?? "",
     swing: data.positions[now ? clamp(swing + swingBy, data.positions.length) : 0]?.label ?? "",
   });
@@ -84,7 +85,7 @@ function select(cell: CellAddress): void {
   const { club, swing, trajectory, spin, tempo } = cell;
   selected.value = { club, swing, trajectory, spin, tempo };
 }
-function setView(next: string): void {
+function setView(next: View): void {
   view.value = next;
   if (selected.value && next !== "all") selected.value.trajectory = next;
 }

@@ -2,14 +2,18 @@
 /** Contact, distance, trajectory: where the student stands, what is missing, and the coach's word. */
 import { reactive, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
+import { useTexts } from "@/shared/texts/texts";
 import type { PlanPage } from "@/shared/api/queries";
 
 const props = defineProps<{ page: PlanPage }>();
 const emit = defineEmits<{
-  stage: [stage: string];
+  stage: [stage: Schemas["Stage"] | ""];
   criteria: [criteria: Schemas["CriteriaBody"]];
 }>();
 
+const texts = useTexts();
+const choose = (name: string) =>
+  emit("stage", props.page.standings.find((s) => s.stage === name)?.stage ?? "");
 const PERCENT = 100;
 const draft = reactive({ solid: 80, over_balls: 20, cells: 70, launches: 70 });
 watch(
@@ -43,14 +47,23 @@ const send = () =>
       >
         <b>{{ standing.stage }}</b>
         <span>{{ standing.holds ? "holds" : "not yet" }}</span>
-        <p class="quiet">{{ standing.words }}.</p>
+        <p class="quiet">
+          {{
+            texts.format(`stage-${standing.stage}`, {
+              good: standing.good,
+              of: standing.of,
+              share: standing.share,
+              least: standing.least,
+            })
+          }}.
+        </p>
       </li>
     </ol>
     <label
       >Work on
       <select
         :value="page.by_hand ? page.stage : ''"
-        @change="$emit('stage', ($event.target as HTMLSelectElement).value)"
+        @change="choose(($event.target as HTMLSelectElement).value)"
       >
         <option value="">what the criteria say</option>
         <option v-for="s in page.standings" :key="s.stage" :value="s.stage">{{ s.stage }}</option>

@@ -1,11 +1,18 @@
 /** A plan being made: asked of a protocol, edited by the coach, kept. */
 import { useQueryCache } from "@pinia/colada";
-import { computed, reactive, ref } from "vue";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys, type PlanItem, type PlanPage } from "@/shared/api/queries";
+import { computed, reactive, ref, watch } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
+import { keys } from "@/shared/api/keys";
+import { type PlanItem, type PlanPage, type Words } from "@/shared/api/queries";
+
+/** Until the server has said how long a session is. */
+const BALLS = 45;
+const MINUTES = 45;
 
 export interface DraftOptions {
   studentId: string;
+  words: () => Words | undefined;
 }
 
 export function useDraft(options: DraftOptions) {
@@ -18,31 +25,25 @@ export function useDraft(options: DraftOptions) {
     yardage: number | null;
     club: string;
     swing: string;
-  }>({ by: "balls", balls: 45, minutes: 45, yardage: null, club: "", swing: "" });
+  }>({ by: "balls", balls: BALLS, minutes: MINUTES, yardage: null, club: "", swing: "" });
+  watch(
+    options.words,
+    (words) => {
+      if (words) wish.balls = words.session_balls;
+    },
+    { immediate: true },
+  );
   const items = ref<PlanItem[]>([]);
   const title = ref("");
   const homework = ref(false);
-  const error = ref("");
-  const busy = ref(false);
+  const { error, busy, run } = useSaving();
   const dirty = ref(false);
   const showing = ref<"plan" | "homework">("plan");
   const total = computed(() => items.value.reduce((n, item) => n + item.balls, 0));
 
-  async function run<T>(call: () => Promise<T>): Promise<T | undefined> {
-    error.value = "";
-    busy.value = true;
-    try {
-      return await call();
-    } catch (cause) {
-      error.value = sentenceOf(cause);
-      return undefined;
-    } finally {
-      busy.value = false;
-    }
-  }
-  async function ask(protocol: string): Promise<void> {
+  async function ask(protocol: Schemas["Protocol"]): Promise<void> {
     const body: Schemas["Wanted"] = {
-      protocol: protocol as never,
+      protocol,
       balls: wish.balls,
       minutes: wish.by === "minutes" ? wish.minutes : null,
       yardage: wish.yardage,
@@ -118,10 +119,8 @@ export function useDraft(options: DraftOptions) {
       take(page);
     }
   }
-  async function setStage(stage: string): Promise<void> {
-    await run(() =>
-      dataOf(api.PATCH("/api/students/{student_id}", { ...path, body: { stage: stage as never } })),
-    );
+  async function setStage(stage: Schemas["Stage"] | ""): Promise<void> {
+    await run(() => dataOf(api.PATCH("/api/students/{student_id}", { ...path, body: { stage } })));
     await cache.invalidateQueries({ key: keys.student(options.studentId) });
   }
   async function setCriteria(criteria: Schemas["CriteriaBody"]): Promise<void> {

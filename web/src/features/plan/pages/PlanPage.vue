@@ -2,16 +2,18 @@
 import { Button } from "ant-design-vue";
 import { computed, watch } from "vue";
 import { useRouter } from "vue-router";
-import { cellName } from "@/shared/api/cells";
+import { cellName, cellOfItem } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, usePlan, useStudent } from "@/shared/api/queries";
+import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
+import { howWords } from "@/shared/texts/shots";
+import { useTexts } from "@/shared/texts/texts";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { daysAgo } from "@/shared/units/dates";
+import { daysAgo } from "@/shared/format/dates";
 import StagePanel from "../components/StagePanel.vue";
 import { useDraft } from "../composables/draft";
 
@@ -20,7 +22,12 @@ const router = useRouter();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const page = usePlan(() => props.studentId);
-const draft = useDraft({ studentId: props.studentId });
+const words = useWords();
+const texts = useTexts(() => student.data.value?.units);
+const protocols = computed(() => words.data.value?.protocols ?? []);
+const draft = useDraft({ studentId: props.studentId, words: () => words.data.value });
+/** A reason in the plan may have no values. */
+const planSaid = ({ code, values = {} }: NonNullable<PlanItem["why"]>) => ({ code, values });
 const { wish, items, title, homework, error, busy, dirty, total } = draft;
 
 watch(
@@ -30,19 +37,12 @@ watch(
   },
   { immediate: true },
 );
-const plain = (item: (typeof items.value)[number]) =>
-  cellName({
-    club: item.club,
-    swing: item.swing,
-    trajectory: item.trajectory ?? "stock",
-    spin: item.spin ?? "check",
-    tempo: item.tempo ?? "normal",
-  });
+const plain = (item: PlanItem) => cellName(cellOfItem(item));
 const cue = (swing: string) => matrix.data.value?.positions.find((p) => p.label === swing)?.cue;
 async function hit(): Promise<void> {
   if (dirty.value && !(await draft.keep())) return;
   const first = items.value[0];
-  const into = first?.note === "into the net" ? "net" : "range";
+  const into = first?.place === "net" ? "net" : "range";
   const query = first ? { club: first.club, swing: first.swing, trajectory: first.trajectory } : {};
   void router.push({ name: into, params: { studentId: props.studentId }, query });
 }
@@ -59,14 +59,12 @@ const kept = computed(() => {
   const { plan, homework: home } = page.data.value ?? {};
   return (homework.value ? home : plan) ?? null;
 });
-const number = (i: number) => String(i + 1);
 useKeys("Plan", [
   {
     shown: "1–8",
     does: "ask a protocol",
     on: (event) => {
-      const names = Object.keys(page.data.value?.protocols ?? {});
-      const name = names[Number(event.key) - 1];
+      const name = protocols.value[Number(event.key) - 1];
       if (!/^[1-9]$/.test(event.key) || !name) return false;
       void draft.ask(name);
       return true;
@@ -114,15 +112,15 @@ useKeys("Plan", [
             >
           </div>
           <button
-            v-for="(about, name, i) in page.data.value.protocols"
+            v-for="(name, i) in protocols"
             :key="name"
             type="button"
             class="protocol"
             :disabled="busy"
             @click="draft.ask(name)"
           >
-            <b>{{ name }}</b> <kbd>{{ number(i) }}</kbd>
-            <span class="quiet">{{ about }}</span>
+            <b>{{ texts.name("protocol", name) }}</b> <kbd>{{ i + 1 }}</kbd>
+            <span class="quiet">{{ texts.format(`protocol-${name}.about`) }}</span>
           </button>
           <details>
             <summary>With this club, swing or yardage</summary>
@@ -153,7 +151,7 @@ useKeys("Plan", [
       </div>
       <section class="paper">
         <div class="head">
-          <h1>{{ title || "Plan" }}</h1>
+          <h1>{{ title ? texts.name("protocol", title) : "Plan" }}</h1>
           <span class="quiet num"
             >{{ total }} balls in {{ items.length }} cells<template
               v-if="total > page.data.value.ball_limit"
@@ -205,7 +203,7 @@ useKeys("Plan", [
               <td>
                 <TrajectoryGlyph :trajectory="item.trajectory ?? 'stock'" />
                 <b class="slab">{{ plain(item) }}</b>
-                <span v-if="item.lie || item.note"> {{ item.lie }} {{ item.note }}</span>
+                <span> {{ howWords(texts, item) }}</span>
                 <span class="quiet for-print"> {{ cue(item.swing) }}</span>
               </td>
               <td class="right slab count">
@@ -227,7 +225,7 @@ useKeys("Plan", [
                   +
                 </button>
               </td>
-              <td class="quiet">{{ item.reason }}</td>
+              <td class="quiet">{{ item.why ? texts.say(planSaid(item.why)) : "" }}</td>
               <td class="no-print right">
                 <button
                   type="button"

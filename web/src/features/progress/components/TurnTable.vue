@@ -1,40 +1,40 @@
 <script setup lang="ts">
 /** Before and after each event: what changed, and whether it is more than chance. */
 import type { Schemas } from "@/shared/api/client";
-import { shortDay } from "@/shared/units/dates";
+import { useTexts } from "@/shared/texts/texts";
+import { percent, points } from "@/shared/format/numbers";
+import { shortDay } from "@/shared/format/dates";
 
 type Step = Schemas["StepOut"];
 type Turn = NonNullable<Schemas["TurningPoint"]["turn"]>;
 defineProps<{ turns: Schemas["TurningPoint"][] }>();
 
-const percent = (share: number | null) => (share === null ? "–" : `${Math.round(100 * share)} %`);
+const texts = useTexts();
+const share = (value: number | null) => (value === null ? "–" : percent(value));
 /** A difference of shares in points, or a ratio of spreads, with its interval. */
-const points = (d: Step) => {
-  const [step = 0, lo = 0, hi = 0] = [d.value, d.lo, d.hi].map((x) => Math.round(100 * x));
-  return `${step > 0 ? "+" : step < 0 ? "−" : ""}${Math.abs(step)} points (${lo} to ${hi})`;
-};
+const inPoints = (d: Step) => `${points(d.value)} points (${points(d.lo)} to ${points(d.hi)})`;
 const times = (d: Step) => `${d.value.toFixed(2)} times (${d.lo.toFixed(2)} to ${d.hi.toFixed(2)})`;
 const real = (d: Step | null, none: number) => d !== null && (d.lo > none || d.hi < none);
 const rows = (turn: Turn) => [
   {
     name: "Solid",
-    before: percent(turn.before.solid.value),
-    after: percent(turn.after.solid.value),
-    by: turn.solid ? points(turn.solid) : "",
+    before: share(turn.before.solid.value),
+    after: share(turn.after.solid.value),
+    by: turn.solid ? inPoints(turn.solid) : "",
     real: real(turn.solid, 0),
   },
   {
     name: "Spread",
-    before: percent(turn.before.spread.value),
-    after: percent(turn.after.spread.value),
+    before: share(turn.before.spread.value),
+    after: share(turn.after.spread.value),
     by: turn.spread ? times(turn.spread) : "",
     real: real(turn.spread, 1),
   },
   {
     name: "Launch in window",
-    before: percent(turn.before.launch.value),
-    after: percent(turn.after.launch.value),
-    by: turn.launch ? points(turn.launch) : "",
+    before: share(turn.before.launch.value),
+    after: share(turn.after.launch.value),
+    by: turn.launch ? inPoints(turn.launch) : "",
     real: real(turn.launch, 0),
   },
 ];
@@ -43,8 +43,10 @@ const rows = (turn: Turn) => [
 <template>
   <section v-for="t in turns" :key="`${t.kind}${t.on}`">
     <h3>
-      {{ shortDay(t.on) }}: {{ t.kind
-      }}<template v-if="t.touched !== 'everything'">, {{ t.touched }}</template>
+      {{ shortDay(t.on) }}: {{ texts.name("event", t.kind)
+      }}<template v-if="t.touched.code !== 'touch-everything'"
+        >, {{ texts.say(t.touched) }}</template
+      >
     </h3>
     <p v-if="!t.turn" class="quiet">Balls on one side only; hit some to compare.</p>
     <table v-else class="plain num">

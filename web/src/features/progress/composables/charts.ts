@@ -1,4 +1,5 @@
 /** ECharts options for a value over time with its band, in the colours of the theme. */
+import { percent } from "@/shared/format/numbers";
 import type { EChartsOption, LineSeriesOption } from "echarts";
 
 export interface Point {
@@ -24,7 +25,6 @@ export interface Colours {
   accent: string;
 }
 
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 /** Four steps up the axis end on whole percents. Room above the highest band, as a share. */
 const HEADROOM = 1.08;
 

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** What students and parents ask: is it getting better? With the page to hand out. */
+import { useTexts } from "@/shared/texts/texts";
+import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import dayjs from "dayjs";
 import { computed, ref, watch } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useStudent } from "@/shared/api/queries";
+import { useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import DayField from "@/shared/ui/DayField.vue";
 import EmptyState from "@/shared/ui/EmptyState.vue";
@@ -18,7 +20,7 @@ const props = defineProps<{ studentId: string }>();
 const student = useStudent(() => props.studentId);
 const period = ref<{ from: string | null; to: string | null }>({ from: null, to: null });
 const progress = useQuery({
-  key: () => ["student", props.studentId, "progress", JSON.stringify(period.value)],
+  key: () => keys.progress(props.studentId, period.value),
   query: () =>
     dataOf(
       api.GET("/api/students/{student_id}/progress", {
@@ -30,6 +32,8 @@ const progress = useQuery({
     ),
   placeholderData: (before) => before,
 });
+const trade = useWords();
+const texts = useTexts();
 const data = computed(() => progress.data.value);
 /** The coach's own words; empty takes the draft. */
 const own = ref<string | null>(null);
@@ -47,7 +51,9 @@ const span = computed<[string, string]>(() => [
   data.value?.from_day ?? "",
   data.value?.to_day ?? "",
 ]);
-const marks = computed(() => (data.value?.turns ?? []).map((t) => ({ day: t.on, text: t.kind })));
+const marks = computed(() =>
+  (data.value?.turns ?? []).map((t) => ({ day: t.on, text: texts.value.name("event", t.kind) })),
+);
 type Part = NonNullable<typeof data.value>["points"][number];
 const over = (of: (part: Part) => Part["solid"] | Part["spread"]) =>
   (data.value?.points ?? []).map((part) => {
@@ -118,7 +124,7 @@ useKeys("Progress", [
       <div class="charts">
         <TimeChart
           title="Solid strikes"
-          about="share of balls, with its 90 % interval"
+          :about="`share of balls, with its ${trade.data.value?.interval ?? ''} interval`"
           :highest="1"
           :span="span"
           :marks="marks"

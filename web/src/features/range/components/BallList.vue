@@ -1,15 +1,27 @@
 <script setup lang="ts">
 /** Today's balls, newest first. Tapping a strike changes it, the cross undoes the ball. */
+import { oneOf } from "@/shared/ui/oneOf";
+import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { UnitWords } from "@/shared/units/units";
-import { trimWords } from "../composables/conditions";
+import { trimWords } from "@/shared/texts/shots";
+import { useTexts } from "@/shared/texts/texts";
 import type { ShownBall } from "../composables/merge";
 
-const props = defineProps<{ balls: ShownBall[]; strikes: string[]; units: UnitWords }>();
-defineEmits<{ mark: [uid: string, strike: string]; undo: [uid: string]; drop: [uid: string] }>();
+const props = defineProps<{ balls: ShownBall[]; strikes: Strike[]; units: UnitWords }>();
+const emit = defineEmits<{
+  mark: [uid: string, strike: Strike];
+  undo: [uid: string];
+  drop: [uid: string];
+}>();
 
+const texts = useTexts();
 const MOST = 60;
+function mark(uid: string, event: Event): void {
+  const strike = oneOf(props.strikes, event);
+  if (strike) emit("mark", uid, strike);
+}
 function number(ball: ShownBall): string {
   const yards = ball.carry_yd ?? ball.total_yd;
   if (yards === null) return "–";
@@ -30,7 +42,7 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
       <select
         :value="ball.strike"
         :aria-label="`Strike of ball ${balls.length - i}`"
-        @change="$emit('mark', ball.uid, ($event.target as HTMLSelectElement).value)"
+        @change="mark(ball.uid, $event)"
       >
         <option v-for="strike in strikes" :key="strike">{{ strike }}</option>
       </select>
@@ -48,7 +60,7 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
         ✕
       </button>
       <span v-if="ball.ball_position_in || ball.grip_down_in" class="trim quiet">{{
-        trimWords(ball.ball_position_in, ball.grip_down_in)
+        trimWords(texts, ball)
       }}</span>
       <p v-if="ball.refused" class="refused">
         {{ ball.refused }}

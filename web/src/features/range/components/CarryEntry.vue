@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The number at arm's length, the strikes, and a keypad for a thumb. */
+import type { Strike } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 defineProps<{
   text: string;
-  strike: string;
-  strikes: string[];
-  strikeKeys: Record<string, string>;
+  strike: Strike;
+  strikes: Strike[];
+  strikeKeys: Record<Strike, string>;
   unit: string;
   /** How the number will be read: "total, by laser". */
   reading: string;
@@ -19,7 +20,7 @@ defineEmits<{
   type: [character: string];
   erase: [];
   enter: [];
-  strike: [strike: string];
+  strike: [strike: Strike];
 }>();
 const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 </script>

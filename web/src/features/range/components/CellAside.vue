@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The cell being hit: its number, its balls, whether it is enough; then the balls of the day. */
+import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
 import { ballWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
@@ -12,7 +13,7 @@ const props = defineProps<{
   studentId: string;
   session: ReturnType<typeof useSession>;
   units: UnitWords;
-  strikes: string[];
+  strikes: Strike[];
   load: string;
 }>();
 defineEmits<{ undo: [uid?: string]; redo: []; drop: [uid: string] }>();

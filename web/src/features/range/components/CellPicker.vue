@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Club by swing length, with today's balls in each box; trajectory above. */
+import { oneOf } from "@/shared/ui/oneOf";
 import { computed } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
 import type { Words } from "@/shared/api/queries";
@@ -69,19 +70,13 @@ const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ..
     <div class="row small">
       <label
         >Spin
-        <select
-          :value="cell.spin"
-          @change="change({ spin: ($event.target as HTMLSelectElement).value })"
-        >
+        <select :value="cell.spin" @change="change({ spin: oneOf(words.spins, $event) })">
           <option v-for="spin in words.spins" :key="spin">{{ spin }}</option>
         </select></label
       >
       <label
         >Tempo
-        <select
-          :value="cell.tempo"
-          @change="change({ tempo: ($event.target as HTMLSelectElement).value })"
-        >
+        <select :value="cell.tempo" @change="change({ tempo: oneOf(words.tempos, $event) })">
           <option v-for="tempo in words.tempos" :key="tempo">{{ tempo }}</option>
         </select></label
       >

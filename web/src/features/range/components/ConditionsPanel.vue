@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Set once, changed by exception. */
+import { oneOf } from "@/shared/ui/oneOf";
 import type { Words } from "@/shared/api/queries";
 import type { Conditions } from "../composables/conditions";
 
@@ -19,13 +20,13 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
   <section class="conditions">
     <label
       >Lie
-      <select :value="now.lie" @change="set({ lie: text($event) })">
+      <select :value="now.lie" @change="set({ lie: oneOf(words.lies, $event) })">
         <option v-for="lie in words.lies" :key="lie">{{ lie }}</option>
       </select></label
     >
     <label
       >Ball
-      <select :value="now.ball" @change="set({ ball: text($event) })">
+      <select :value="now.ball" @change="set({ ball: oneOf(words.balls, $event) })">
         <option v-for="ball in words.balls" :key="ball">{{ ball }}</option>
       </select></label
     >

@@ -2,16 +2,19 @@
 /** The plan beside the keypad: where we are and what comes next. */
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import type { PlanItem } from "@/shared/api/queries";
+import { howWords } from "@/shared/texts/shots";
+import { useTexts } from "@/shared/texts/texts";
 import type { Step } from "../composables/plan";
 
 defineProps<{ title: string; steps: Step[]; left: number; studentId: string }>();
+const texts = useTexts();
 defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
 </script>
 
 <template>
   <section class="plan">
     <div class="top">
-      <h2>{{ title }}</h2>
+      <h2>{{ texts.name("protocol", title) }}</h2>
       <span class="quiet num">{{ left ? `${left} balls left` : "done" }}</span>
       <button v-if="left" type="button" class="next" @click="$emit('next')">
         Next <kbd>n</kbd>
@@ -26,9 +29,7 @@ defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
       >
         <button type="button" @click="$emit('go', step.address, step.item)">
           <span class="name">{{ cellName(step.address) }}</span>
-          <span v-if="step.item.lie || step.item.note" class="quiet">
-            {{ step.item.lie }} {{ step.item.note }}</span
-          >
+          <span class="quiet">{{ howWords(texts, step.item) }}</span>
           <span class="num count">{{ step.hit }} of {{ step.item.balls }}</span>
         </button>
       </li>

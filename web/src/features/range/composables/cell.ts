@@ -29,10 +29,8 @@ export function useCell(options: CellOptions) {
     [clubs, swings],
     () => {
       if (cell.value || !clubs.value.length || !swings.value.length) return;
-      const asked = (name: string, among: string[], fallback: string) => {
-        const value = String(route.query[name] ?? "");
-        return among.includes(value) ? value : fallback;
-      };
+      const asked = <T extends string>(name: string, among: readonly T[], fallback: T): T =>
+        among.find((one) => one === String(route.query[name] ?? "")) ?? fallback;
       const middle = swings.value[Math.floor((swings.value.length - 1) / 2)] ?? "";
       cell.value = {
         club: asked("club", clubs.value, clubs.value[0] ?? ""),
@@ -51,7 +49,7 @@ export function useCell(options: CellOptions) {
   }
   function stepNow(part: CellPart, by: number): void {
     if (!cell.value) return;
-    const among = { club: clubs, swing: swings, trajectory: trajectories }[part].value;
+    const among: string[] = { club: clubs, swing: swings, trajectory: trajectories }[part].value;
     const at = among.indexOf(cell.value[part]) + by;
     const next = among[Math.min(among.length - 1, Math.max(0, at))];
     if (next) cell.value = { ...cell.value, [part]: next };

@@ -3,6 +3,7 @@ import { flushPromises, mount } from "@vue/test-utils";
 import { createPinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { defineComponent } from "vue";
+import { TEXTS as texts } from "@/testing/page";
 import { readingWords, useConditions } from "./conditions";
 
 /** The range view of a student whose usual the server knows. */
@@ -40,16 +41,16 @@ test("laser and total stay with the student for whom they were set", async () =>
   const ansel = await view("ansel");
   expect(ansel.now.value).toMatchObject({ lie: "tee", ball: "range", reading: "carry" });
   ansel.change({ reading: "total", read: "laser", headwind: 4, ballIn: 2 });
-  expect(readingWords(ansel.now.value)).toBe("total, by laser; ball 2 in back");
+  expect(readingWords(texts, ansel.now.value)).toBe("total, by laser; ball 2 in back");
   ansel.leave();
   const bryn = await view("bryn");
-  expect(readingWords(bryn.now.value)).toBe("carry");
+  expect(readingWords(texts, bryn.now.value)).toBe("carry");
   expect(bryn.body.value).toMatchObject({
     lie: "mat", read: "typed", headwind_mps: null, ball_position_in: 0,
   }); // prettier-ignore
   bryn.leave();
   const again = await view("ansel");
-  expect(readingWords(again.now.value)).toBe("total, by laser; ball 2 in back");
+  expect(readingWords(texts, again.now.value)).toBe("total, by laser; ball 2 in back");
   expect(again.body.value).toMatchObject({ lie: "tee", headwind_mps: 4, ball_position_in: 2 });
   again.leave();
 });
@@ -80,6 +81,6 @@ test("a page that stays open overnight forgets them too", async () => {
   ansel.change({ reading: "total" });
   vi.setSystemTime(new Date("2026-06-01T08:00:00"));
   await vi.advanceTimersByTimeAsync(31_000);
-  expect(readingWords(ansel.now.value)).toBe("carry");
+  expect(readingWords(texts, ansel.now.value)).toBe("carry");
   ansel.leave();
 });

@@ -1,14 +1,16 @@
 /** What holds for every ball until it is changed: lie, ball, trim, how the number is read, the air. */
 import { useQuery } from "@pinia/colada";
 import { computed, watch } from "vue";
-import { api, dataOf } from "@/shared/api/client";
-import { keys } from "@/shared/api/queries";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
 import type { BallIn } from "@/shared/outbox/outbox";
+import { trimWords } from "@/shared/texts/shots";
+import type { Texts } from "@/shared/texts/texts";
 import { useOfToday } from "@/shared/ui/ofToday";
 
 export interface Conditions {
-  lie: string;
-  ball: string;
+  lie: Schemas["Lie"];
+  ball: Schemas["BallType"];
   read: "typed" | "laser" | "eye";
   /** What the number is: the carry, or carry and run together. */
   reading: "carry" | "total";
@@ -65,8 +67,8 @@ export function useConditions(studentId: string) {
   }
   /** As they go with a ball. */
   const body = computed<Partial<BallIn>>(() => ({
-    lie: now.value.lie as never,
-    ball: now.value.ball as never,
+    lie: now.value.lie,
+    ball: now.value.ball,
     read: now.value.read,
     temperature_c: number(now.value.temperature),
     headwind_mps: number(now.value.headwind),
@@ -79,15 +81,7 @@ export function useConditions(studentId: string) {
 const READ_WORDS = { typed: "", laser: ", by laser", eye: ", by eye" };
 
 /** How the number will be read, in words: "total, by laser; ball 2 in back". */
-export function readingWords(now: Conditions): string {
-  return `${now.reading}${READ_WORDS[now.read]}${trimWords(now.ballIn, now.gripIn, "; ")}`;
-}
-
-/** A trim in words, or nothing: "ball 2 in back, grip down 1 in". */
-export function trimWords(ballIn: number, gripIn: number, before = ""): string {
-  const parts = [
-    ballIn ? `ball ${Math.abs(ballIn)} in ${ballIn > 0 ? "back" : "forward"}` : "",
-    gripIn ? `grip down ${gripIn} in` : "",
-  ].filter(Boolean);
-  return parts.length ? before + parts.join(", ") : "";
+export function readingWords(texts: Texts, now: Conditions): string {
+  const trim = trimWords(texts, { ball_position_in: now.ballIn, grip_down_in: now.gripIn });
+  return `${now.reading}${READ_WORDS[now.read]}${trim ? `; ${trim}` : ""}`;
 }

@@ -1,4 +1,5 @@
 /** The carry being typed: digits in, a ball or a question out. */
+import type { Strike } from "@/shared/api/queries";
 import { computed, reactive, watch } from "vue";
 
 export interface EntryOptions {
@@ -8,18 +9,18 @@ export interface EntryOptions {
   askOverYd: () => number;
   toYards: (typed: number) => number;
   unit: () => string;
-  log: (carryYd: number, strike: string, confirmed: boolean) => void;
+  log: (carryYd: number, strike: Strike, confirmed: boolean) => void;
 }
 
 const MOST_CHARACTERS = 6;
 
 interface Ahead {
   text: string;
-  strike: string;
+  strike: Strike;
 }
 
 export function useEntry(options: EntryOptions) {
-  const entry = reactive({ text: "", strike: "solid", question: "", problem: "" });
+  const entry = reactive({ text: "", strike: "solid" as Strike, question: "", problem: "" });
   /** What was done before the page was ready, in its order: balls entered, cells changed. */
   const ahead = reactive<(Ahead | (() => void))[]>([]);
   const ballsAhead = computed(() => ahead.filter((one) => typeof one !== "function"));

@@ -4,7 +4,7 @@ import { useDebounceFn, useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys } from "@/shared/api/queries";
+import { keys } from "@/shared/api/keys";
 import type { BallIn } from "@/shared/outbox/outbox";
 
 export type SentBall = Schemas["SentOut"];
@@ -47,8 +47,7 @@ export function useFeed(options: FeedOptions) {
     const { lie, ball, temperature_c, headwind_mps, ball_position_in, grip_down_in } =
       options.conditions();
     const shot = { club_id: club, swing, trajectory, spin, tempo, lie, ball };
-    const rest = { temperature_c, headwind_mps, ball_position_in, grip_down_in };
-    return { ...shot, ...rest } as Schemas["PlaysBody"];
+    return { ...shot, temperature_c, headwind_mps, ball_position_in, grip_down_in };
   }
   async function run(write: () => Promise<unknown>): Promise<void> {
     try {

@@ -1,15 +1,17 @@
 /** Which of the server's cautions a number of balls asks for. */
 import type { Words } from "@/shared/api/queries";
+import type { Texts } from "@/shared/texts/texts";
 
-/** The sentence for so many balls; the thresholds and words are the server's (core/practice/load). */
-export function loadWords(hit: number, load: Words["load"] | undefined, limit: number): string {
+/** The sentence for so many balls; the thresholds are the server's (core/practice/load). */
+export function loadWords(
+  texts: Texts,
+  hit: number,
+  load: Words["load"] | undefined,
+  limit: number,
+): string {
   if (!load || !limit || !hit) return "";
-  const fill = (text: string) =>
-    text
-      .replace("{hit}", String(hit))
-      .replace("{limit}", String(limit))
-      .replace("{left}", String(limit - hit));
-  if (hit >= limit) return fill(load.stop);
-  if (limit - hit <= load.warn_before) return fill(load.near);
-  return hit % load.rest_every === 0 ? fill(load.rest) : "";
+  const left = limit - hit;
+  if (left <= 0) return texts.format("load-stop", { hit, limit });
+  if (left <= load.warn_before) return texts.format("load-near", { left, limit });
+  return hit % load.rest_every === 0 ? texts.format("load-rest", { hit }) : "";
 }

@@ -6,17 +6,17 @@ export interface ShownBall {
   uid: string;
   club: string;
   swing: string;
-  trajectory: string;
-  spin: string;
-  tempo: string;
-  strike: string;
-  lie: string;
+  trajectory: Ball["trajectory"];
+  spin: Ball["spin"];
+  tempo: Ball["tempo"];
+  strike: Ball["strike"];
+  lie: Ball["lie"];
   carry_yd: number | null;
   total_yd: number | null;
   home_yd: number | null;
   launch_deg: number | null;
   /** Where the launch is against its window, once the server has worked it out. */
-  side: string | null;
+  side: Ball["side"];
   spin_rpm: number | null;
   ball_position_in: number;
   grip_down_in: number;

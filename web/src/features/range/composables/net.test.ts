@@ -1,3 +1,4 @@
+import { PLAIN } from "@/shared/api/cells";
 import { PiniaColada } from "@pinia/colada";
 import { mount } from "@vue/test-utils";
 import { createPinia } from "pinia";
@@ -5,7 +6,7 @@ import { describe, expect, it, vi } from "vitest";
 import { defineComponent, nextTick, ref } from "vue";
 import { useNet } from "./net";
 
-const CELL = { club: "56", swing: "9:00", trajectory: "stock", spin: "check", tempo: "normal" };
+const CELL = { ...PLAIN, club: "56", swing: "9:00" };
 
 /** useNet in a component, with a server that answers when it is told to. */
 function net() {

@@ -4,6 +4,7 @@ import { useStorage } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
 import type { NetBall } from "../components/NetPicture.vue";
 import type { useSession } from "./session";
 
@@ -21,14 +22,10 @@ export function useNet(options: NetOptions) {
   /** The coach's own tape height; null keeps it in the middle of the window. */
   const own = ref<number | null>(null);
   const plan = useQuery({
-    key: () => [
-      "student",
-      options.studentId,
-      "net",
-      options.cell() ? cellName(options.cell() as CellAddress) : "",
-      place.value.distance_m,
-      place.value.ball_height_m,
-    ],
+    key: () => {
+      const cell = options.cell();
+      return keys.net(options.studentId, cell ? cellName(cell) : "", place.value);
+    },
     query: () => {
       const cell = options.cell();
       if (!cell) return Promise.resolve(null);
@@ -37,7 +34,7 @@ export function useNet(options: NetOptions) {
         api.GET("/api/students/{student_id}/net-plan", {
           params: {
             path: { student_id: options.studentId },
-            query: { club, swing, trajectory: cell.trajectory as never, ...place.value },
+            query: { club, swing, trajectory: cell.trajectory, ...place.value },
           },
         }),
       );

@@ -1,6 +1,6 @@
 /** The plan on the range: how far each cell is, and the next one by a key. */
 import { computed } from "vue";
-import { sameCell, type CellAddress } from "@/shared/api/cells";
+import { cellOfItem, sameCell, type CellAddress } from "@/shared/api/cells";
 import type { PlanItem } from "@/shared/api/queries";
 import type { ShownBall } from "./merge";
 import { hitIn } from "./session";
@@ -19,24 +19,13 @@ export interface Step {
   here: boolean;
 }
 
-export function addressOf(item: PlanItem): CellAddress {
-  const { club, swing } = item;
-  return {
-    club,
-    swing,
-    trajectory: item.trajectory ?? "stock",
-    spin: item.spin ?? "check",
-    tempo: item.tempo ?? "normal",
-  };
-}
-
 export function useRangePlan(options: PlanOptions) {
   const steps = computed<Step[]>(() => {
     // Items of one cell (a ladder of lies, three ball places) share its balls in order.
     const used = new Map<string, number>();
     let found = false;
     return options.items().map((item) => {
-      const address = addressOf(item);
+      const address = cellOfItem(item);
       const trim = [item.ball_position_in ?? 0, item.grip_down_in ?? 0];
       const name = JSON.stringify([address, item.lie ?? null, trim]);
       const all = options

@@ -3,9 +3,10 @@ import { useQuery, useQueryCache } from "@pinia/colada";
 import { useDebounceFn, useIntervalFn } from "@vueuse/core";
 import { v7 as uuid } from "uuid";
 import { computed, onBeforeUnmount, reactive, ref, type ComputedRef } from "vue";
-import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
-import { api, dataOf } from "@/shared/api/client";
-import { keys, type Ball, type Cell, type Matrix, type Student } from "@/shared/api/queries";
+import { addressOf, cellName, sameCell, type CellAddress } from "@/shared/api/cells";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { type Ball, type Cell, type Matrix, type Student } from "@/shared/api/queries";
 import {
   enqueue,
   onAcknowledged,
@@ -15,6 +16,8 @@ import {
 } from "@/shared/outbox/outbox";
 import type { SentBall } from "./feed";
 import { mergeBalls, type ShownBall } from "./merge";
+
+type Strike = Schemas["Strike"];
 
 export interface SessionOptions {
   studentId: string;
@@ -58,7 +61,7 @@ export function useSession(options: SessionOptions) {
       if (!address) return Promise.resolve([]);
       return dataOf(
         api.GET("/api/students/{student_id}/cell-balls", {
-          params: { path: { student_id: studentId }, query: { ...address } as never },
+          params: { path: { student_id: studentId }, query: addressOf(address) },
         }),
       );
     },
@@ -95,7 +98,22 @@ export function useSession(options: SessionOptions) {
     return address && measured ? { ...address, spin: measured.spin } : address;
   });
 
+  /** What the server last said of cells whose balls have moved on this page. */
   const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
+  /** Cells with balls that were acknowledged since their numbers were read. */
+  const moved = new Map<string, CellAddress>();
+  // Once for a flurry of balls: a number is worked out from all balls of the student.
+  const NUMBERS_MS = 60;
+  const readNumbers = useDebounceFn(async () => {
+    const asked = [...moved];
+    moved.clear();
+    for (const [name, address] of asked) {
+      const params = { path: { student_id: studentId }, query: address };
+      const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
+      // Balls that came meanwhile ask again.
+      if (said && !moved.has(name)) answered.value.set(name, { cell: said.cell, more: said.more_balls }); // prettier-ignore
+    }
+  }, NUMBERS_MS);
   const now: ComputedRef<CellNow> = computed(() => {
     const address = shownCell.value;
     if (!address) return { cell: null, behind: false, more: null };
@@ -121,14 +139,15 @@ export function useSession(options: SessionOptions) {
   const forget = onAcknowledged((op, recorded, newest) => {
     if (op.studentId !== studentId) return;
     void readAgain();
-    // Something newer of this ball waits: this answer is of a state that is no more.
-    if (!newest) return;
     const gone = op.kind === "undo";
+    // Something newer of this ball waits and is shown upon it; what was undone is coming back.
+    if (!newest && gone) return;
     settled.set(op.uid, { ball: gone ? null : recorded.ball, at: performance.now() });
     const name = cellName(recorded.ball);
     place(keys.today(studentId), recorded, gone);
     place(keys.cellBalls(studentId, name), recorded, gone);
-    answered.value.set(name, { cell: recorded.cell ?? null, more: recorded.more_balls ?? null });
+    moved.set(name, addressOf(recorded.ball));
+    void readNumbers();
   });
   onBeforeUnmount(() => {
     forget();
@@ -153,34 +172,36 @@ export function useSession(options: SessionOptions) {
     const address = options.cell();
     const club = clubOf(options.student(), address);
     if (!address || !club) return;
-    const body = {
+    const body: BallIn = {
       uid,
       hit_at: new Date().toISOString(),
       club_id: club.id,
-      ...address,
+      swing: address.swing,
+      trajectory: address.trajectory,
+      spin: address.spin,
+      tempo: address.tempo,
       ...options.conditions(),
       ...known,
     };
-    // The server checks the words again; here they come from its own list.
-    void enqueue({ kind: "record", studentId, uid, club: club.label, body: body as never });
+    void enqueue({ kind: "record", studentId, uid, club: club.label, body });
     undone.value = [];
   }
   function log(
     yards: number,
-    strike: string,
+    strike: Strike,
     confirmed: boolean,
     reading: "carry" | "total" = "carry",
   ): void {
     const number = reading === "total" ? { total_yd: yards } : { carry_yd: yards };
-    record({ ...number, strike: strike as never, confirmed });
+    record({ ...number, strike, confirmed });
   }
   /** Give a ball that a device sent to the cell being hit. */
   function take(ball: SentBall, answer: Partial<BallIn>): void {
     const known = { feed_id: ball.id, hit_at: ball.hit_at, ...answer };
     record({ ...known, carry_yd: ball.measured["carry_yd"] ?? null }, ball.ball_uid);
   }
-  function mark(uid: string, strike: string): void {
-    void enqueue({ kind: "mark", studentId, uid, body: { strike: strike as never } });
+  function mark(uid: string, strike: Strike): void {
+    void enqueue({ kind: "mark", studentId, uid, body: { strike } });
   }
   function undo(uid?: string): ShownBall | undefined {
     const ball = uid ? balls.value.find((b) => b.uid === uid) : balls.value.at(-1);

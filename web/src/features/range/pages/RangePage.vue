@@ -1,8 +1,16 @@
 <script setup lang="ts">
+import { useTexts } from "@/shared/texts/texts";
 import { computed, ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
+import {
+  useMatrix,
+  usePlan,
+  useStudent,
+  useWords,
+  type PlanItem,
+  type Strike,
+} from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
@@ -29,6 +37,7 @@ const words = useWords();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId, true);
 const units = useUnits(() => student.data.value?.units);
+const texts = useTexts(() => student.data.value?.units);
 const conditions = useConditions(props.studentId);
 const { now } = conditions;
 const planned = usePlan(() => props.studentId);
@@ -83,11 +92,11 @@ const feed = useFeed({
   moved: () => void session.lookAgain(),
 });
 
-function strike(name: string): void {
+function strike(name: Strike): void {
   if (entry.text) strikeNow(name);
   else inTurn(() => strikeNow(name));
 }
-function strikeNow(name: string): void {
+function strikeNow(name: Strike): void {
   const last = session.balls.value.at(-1);
   if (entry.text || !last) entry.strike = entry.strike === name ? "solid" : name;
   else {
@@ -108,7 +117,7 @@ function redo(): void {
   session.redo();
   said.value = "";
 }
-const STRIKE_KEYS: Record<string, string> = {
+const STRIKE_KEYS: Record<Strike, string> = {
   solid: "s",
   fat: "f",
   thin: "t",
@@ -116,6 +125,7 @@ const STRIKE_KEYS: Record<string, string> = {
   toe: "o",
   hard: "x",
 };
+const STRIKES = Object.keys(STRIKE_KEYS) as Strike[];
 const rangeKeys: KeyBinding[] = [
   {
     shown: "0–9 .",
@@ -129,9 +139,12 @@ const rangeKeys: KeyBinding[] = [
   changing("Enter", "log the ball", "Enter", enter),
   key("⌫", "erase a digit", "Backspace", erase),
   key("Esc", "clear the number", "Escape", clear),
-  ...Object.entries(STRIKE_KEYS).map(([name, letter]) =>
-    changing(letter, `${name}: this ball, or the last one when nothing is typed`, letter, () =>
-      strike(name),
+  ...STRIKES.map((name) =>
+    changing(
+      STRIKE_KEYS[name],
+      `${name}: this ball, or the last one when nothing is typed`,
+      STRIKE_KEYS[name],
+      () => strike(name),
     ),
   ),
   changing("u", "undo the last ball", "u", () => undo()),
@@ -144,7 +157,7 @@ useKeys("Range", rangeKeys);
 
 /** What the load of the session asks for, in the server's words. */
 const load = computed(() =>
-  loadWords(session.balls.value.length, words.data.value?.load, limit.value),
+  loadWords(texts.value, session.balls.value.length, words.data.value?.load, limit.value),
 );
 const limit = computed(() => planned.data.value?.ball_limit ?? 0);
 </script>
@@ -208,10 +221,10 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         <CarryEntry
           :text="entry.text"
           :strike="entry.strike"
-          :strikes="Object.keys(STRIKE_KEYS)"
+          :strikes="STRIKES"
           :strike-keys="STRIKE_KEYS"
           :unit="units.unit"
-          :reading="readingWords(now)"
+          :reading="readingWords(texts, now)"
           :ahead="ahead.length"
           :question="entry.question"
           :problem="entry.problem"

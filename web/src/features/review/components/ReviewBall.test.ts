@@ -1,6 +1,6 @@
-import { mount } from "@vue/test-utils";
 import { expect, test } from "vitest";
-import type { Ball, Club, Words } from "@/shared/api/queries";
+import type { Ball, Club } from "@/shared/api/queries";
+import { show, WORDS } from "@/testing/page";
 import type { UnitWords } from "@/shared/units/units";
 import ReviewBall from "./ReviewBall.vue";
 
@@ -15,17 +15,16 @@ const clubs = [
   { id: "old", label: "58", in_use: false },
 ] as Club[];
 const units = { unit: "yd", show: (v: number, digits = 0) => v.toFixed(digits) } as UnitWords;
-const words = { strikes: ["solid", "fat"], trajectories: ["low", "stock"] } as Words;
-const shown = (more: object = {}) =>
-  mount(ReviewBall, {
-    props: {
-      ball, clubs, words, units, swings: ["9:00", "10:00"],
-      suspect: null, aside: null, later: false, ...more,
-    },
+const shown = async (more: object = {}) => {
+  const { page } = await show(ReviewBall, {
+    ball, clubs, words: WORDS, units, swings: ["9:00", "10:00"],
+    suspect: null, aside: null, later: false, ...more,
   }); // prettier-ignore
+  return page;
+};
 
 test("a strike and a cell are put right in place", async () => {
-  const row = shown();
+  const row = await shown();
   await row.find("[aria-label=Strike]").setValue("fat");
   expect(row.find("[aria-label=Club]").exists()).toBe(false);
   await row.find(".cell").trigger("click");
@@ -41,12 +40,12 @@ test("a strike and a cell are put right in place", async () => {
   ]);
 });
 
-test("a total, a trim, a suspicion and a reason are said", () => {
+test("a total, a trim, a suspicion and a reason are said", async () => {
   const total = { ...ball, carry_yd: null, total_yd: 70, ball_position_in: 3, grip_down_in: 1 };
-  const row = shown({ ball: total, suspect: 75, aside: "a gust" });
+  const row = await shown({ ball: total, suspect: 75, aside: "a gust" });
   expect(row.find("b").text()).toBe("70.0t");
   expect(row.text()).toContain(
-    "ball back 3 in, grip down 1 in: kept, and not in the cell's number",
+    "ball 3 in back, grip down 1 in: kept, and not in the cell's number",
   );
   expect(row.text()).toContain("Far from the others at 75");
   expect((row.find("[aria-label=Reason]").element as HTMLInputElement).value).toBe("a gust");

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** One ball that waits: its strike and its cell are put right here, in place. */
+import { oneOf } from "@/shared/ui/oneOf";
 import { computed, ref } from "vue";
-import { cellName, type CellAddress } from "@/shared/api/cells";
+import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import type { Ball, Club, Words } from "@/shared/api/queries";
+import { useTexts } from "@/shared/texts/texts";
+import { trimWords } from "@/shared/texts/shots";
 import type { UnitWords } from "@/shared/units/units";
 
 const props = defineProps<{
@@ -22,22 +25,18 @@ const emit = defineEmits<{
   reason: [text: string];
   wait: [];
 }>();
+const texts = useTexts();
 const opened = ref(false);
 const number = computed(() => {
   const { carry_yd, total_yd, launch_deg } = props.ball;
   if (carry_yd === null && total_yd === null) return `${launch_deg?.toFixed(0)}°`;
   return `${props.units.show(carry_yd ?? total_yd ?? 0, 1)}${carry_yd === null ? "t" : ""}`;
 });
-const trim = computed(() => {
-  const { ball_position_in: back, grip_down_in: down } = props.ball;
-  return [back ? `ball ${back > 0 ? "back" : "forward"} ${Math.abs(back)} in` : "", down ? `grip down ${down} in` : ""] // prettier-ignore
-    .filter(Boolean)
-    .join(", ");
-});
+const trim = computed(() => trimWords(texts.value, props.ball));
 // The club as the bag has it now; a ball of one that is out of it keeps its own.
 const inBag = computed(() => props.clubs.filter((c) => c.in_use || c.id === props.ball.club_id));
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
-const correct = (change: object) => emit("correct", change as Schemas["BallMark"]);
+const correct = (change: Schemas["BallMark"]) => emit("correct", change);
 </script>
 
 <template>
@@ -47,7 +46,7 @@ const correct = (change: object) => emit("correct", change as Schemas["BallMark"
       :value="ball.strike"
       :class="{ clay: ball.strike !== 'solid' }"
       aria-label="Strike"
-      @change="correct({ strike: text($event) })"
+      @change="correct({ strike: oneOf(words.strikes, $event) })"
     >
       <option v-for="strike in words.strikes" :key="strike">{{ strike }}</option>
     </select>
@@ -58,7 +57,7 @@ const correct = (change: object) => emit("correct", change as Schemas["BallMark"
       title="Put the cell right"
       @click="opened = !opened"
     >
-      {{ cellName(ball as CellAddress) }}
+      {{ cellName(ball) }}
     </button>
     <span class="acts">
       <button type="button" @click="$emit('setAside')">
@@ -78,7 +77,7 @@ const correct = (change: object) => emit("correct", change as Schemas["BallMark"
       <select
         aria-label="Trajectory"
         :value="ball.trajectory"
-        @change="correct({ trajectory: text($event) })"
+        @change="correct({ trajectory: oneOf(words.trajectories, $event) })"
       >
         <option v-for="height in words.trajectories" :key="height">{{ height }}</option>
       </select>

@@ -3,40 +3,36 @@
 import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import type { Schemas } from "@/shared/api/client";
-import { shortDay } from "@/shared/units/dates";
+import { shortDay } from "@/shared/format/dates";
+import { percent, signedPercent } from "@/shared/format/numbers";
+import { useTexts } from "@/shared/texts/texts";
 
 type Verdict = Schemas["VerdictOut"];
 type Suspicion = Schemas["SuspicionOut"];
 const props = defineProps<{ verdict: Verdict; busy: boolean }>();
+const texts = useTexts();
 const emit = defineEmits<{
   replace: [since: string, what: Suspicion];
   checkUp: [balls: number, what: Suspicion];
 }>();
 
-/** Suspicions below this are not worth a line. */
-const LEAST = 0.03;
-const USUAL_BALLS = 15;
-const percent = (share: number, digits = 0) => {
-  const whole = (100 * Math.abs(share)).toFixed(digits);
-  if (Number(whole) === 0) return "0 %";
-  return `${share < 0 ? "−" : "+"}${whole} %`;
-};
-const chance = (p: number) => `${Math.round(100 * p)} %`;
-const lines = computed(() => props.verdict.suspicions.filter((s) => s.probability >= LEAST));
-const first = computed(() => props.verdict.suspicions[0]);
+/** The likeliest of what may have moved; the server leaves out what says nothing. */
+const lines = computed(() => props.verdict.suspicions);
+const first = computed(() => lines.value[0]);
 const headline = computed(() => {
-  const v = props.verdict;
-  if (v.advice === "blend") return "Nothing has moved beyond chance: the balls blend in.";
-  const what = first.value?.words ?? "";
-  const way = (first.value?.share ?? 0) > 0 ? "longer" : "shorter";
-  if (v.advice === "replace") return `Moved: ${what}, ${percent(first.value?.share ?? 0)}.`;
-  return `Perhaps ${way}: ${what}. Not sure yet.`;
+  const { advice } = props.verdict;
+  const what = first.value;
+  if (advice === "blend" || !what) return texts.value.format("review-blend");
+  const values = { touched: what.touched.code, ...what.touched.values, share: what.share };
+  if (advice === "replace") return texts.value.format("review-replace", values);
+  const way = what.share > 0 ? "review-check-up-longer" : "review-check-up-shorter";
+  return texts.value.format(way, values);
 });
 const strikes = computed(() => {
   const v = props.verdict;
   const parts = [`${v.solid} of ${v.struck} solid`];
-  if (v.usual_solid !== null) parts.push(`usually ${chance(v.usual_solid)}`);
-  if (v.scatter > 1.15) parts.push(`scatter ${v.scatter.toFixed(1)} times the usual`);
+  if (v.usual_solid !== null) parts.push(`usually ${percent(v.usual_solid)}`);
+  if (v.scattered) parts.push(`scatter ${v.scatter.toFixed(1)} times the usual`);
   return parts.join(", ");
 });
 </script>
@@ -45,8 +41,10 @@ const strikes = computed(() => {
   <section class="verdict" :class="verdict.advice">
     <p class="head">{{ headline }}</p>
     <p v-if="verdict.advice === 'blend'" class="num">
-      All carries together {{ percent(verdict.shift.share) }} ({{ percent(verdict.shift.lo) }} to
-      {{ percent(verdict.shift.hi) }}),
+      All carries together {{ signedPercent(verdict.shift.share) }} ({{
+        signedPercent(verdict.shift.lo)
+      }}
+      to {{ signedPercent(verdict.shift.hi) }}),
       {{ verdict.shift.changed ? "more than chance" : "within chance" }}. {{ strikes }}.
     </p>
     <p v-else class="num">{{ strikes }}.</p>
@@ -57,7 +55,8 @@ const strikes = computed(() => {
       Solid, but scattered more than usual: keep the balls, but do not change numbers for it.
     </p>
     <p v-if="verdict.conditions !== null" class="quiet num">
-      Air, wind, ball and lie were taken out first: {{ percent(verdict.conditions) }} of the carry.
+      Air, wind, ball and lie were taken out first: {{ signedPercent(verdict.conditions) }} of the
+      carry.
     </p>
     <table v-if="verdict.advice !== 'blend'" class="num">
       <thead>
@@ -71,16 +70,16 @@ const strikes = computed(() => {
         <tr>
           <td>nothing</td>
           <td>
-            <i :style="{ width: `${90 * verdict.nothing}px` }" />{{ chance(verdict.nothing) }}
+            <i :style="{ width: `${90 * verdict.nothing}px` }" />{{ percent(verdict.nothing) }}
           </td>
           <td></td>
         </tr>
-        <tr v-for="s in lines" :key="s.words">
-          <td>{{ s.words }}</td>
-          <td><i :style="{ width: `${90 * s.probability}px` }" />{{ chance(s.probability) }}</td>
+        <tr v-for="s in lines" :key="texts.say(s.touched)">
+          <td>{{ texts.say(s.touched) }}</td>
+          <td><i :style="{ width: `${90 * s.probability}px` }" />{{ percent(s.probability) }}</td>
           <td class="right">
-            {{ percent(s.share) }}
-            <span class="quiet">({{ percent(s.lo) }} to {{ percent(s.hi) }})</span>
+            {{ signedPercent(s.share) }}
+            <span class="quiet">({{ signedPercent(s.lo) }} to {{ signedPercent(s.hi) }})</span>
           </td>
         </tr>
       </tbody>
@@ -95,8 +94,8 @@ const strikes = computed(() => {
       <Button
         :type="verdict.advice === 'check-up' ? 'primary' : 'default'"
         :disabled="busy"
-        @click="emit('checkUp', verdict.balls ?? USUAL_BALLS, first)"
-        >Check-up, {{ verdict.balls ?? USUAL_BALLS }} balls</Button
+        @click="emit('checkUp', verdict.balls, first)"
+        >Check-up, {{ verdict.balls }} balls</Button
       >
       <span class="quiet">or keep them, and they blend in.</span>
     </p>

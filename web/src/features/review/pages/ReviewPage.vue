@@ -4,15 +4,18 @@ import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, reactive, ref } from "vue";
 import { useRouter } from "vue-router";
-import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
+import { cellName, halfInterval } from "@/shared/api/cells";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys, useForgetStudent, useStudent, useWords } from "@/shared/api/queries";
+import { useTexts } from "@/shared/texts/texts";
+import { useSaving } from "@/shared/api/saving";
+import { keys } from "@/shared/api/keys";
+import { useForgetStudent, useStudent, useWords } from "@/shared/api/queries";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { shortDay } from "@/shared/units/dates";
+import { shortDay } from "@/shared/format/dates";
 import { useUnits } from "@/shared/units/units";
 import ReviewBall from "../components/ReviewBall.vue";
 import VerdictBox from "../components/VerdictBox.vue";
@@ -29,8 +32,8 @@ const review = useQuery({
   key: () => keys.review(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/review", path)),
 });
-const error = ref("");
-const busy = ref(false);
+const { error, busy, save } = useSaving();
+const texts = useTexts(() => student.data.value?.units);
 const said = ref("");
 /** Balls to set aside, each with its reason. */
 const aside = reactive(new Map<string, string>());
@@ -65,18 +68,10 @@ function wait(uid: string): void {
   }
 }
 async function run(write: () => Promise<string>): Promise<boolean> {
-  error.value = "";
-  busy.value = true;
-  try {
+  return save(async () => {
     said.value = await write();
     await forget(props.studentId);
-    return true;
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-    return false;
-  } finally {
-    busy.value = false;
-  }
+  });
 }
 async function keep(): Promise<void> {
   if (!balls.value.length) return;
@@ -99,7 +94,7 @@ const correct = (uid: string, change: Schemas["BallMark"]) =>
     const answer = await dataOf(
       api.PATCH("/api/students/{student_id}/balls/{uid}", { params, body: change }),
     );
-    return `Put right: ${cellName(answer.ball as CellAddress)}, ${answer.ball.strike}.`;
+    return `Put right: ${cellName(answer.ball)}, ${answer.ball.strike}.`;
   });
 const reopen = (day: string) =>
   run(async () => {
@@ -116,10 +111,14 @@ const replace = (since: string, what: Suspicion) =>
       on: since,
       club_id: what.club_id,
       swing: what.swing,
-      trajectory: (what.trajectory || null) as never,
+      trajectory: what.trajectory,
     };
     await dataOf(api.POST("/api/students/{student_id}/events", { ...path, body }));
-    return `From ${shortDay(since)} on, older numbers of ${what.words} hardly count. Setup takes it back.`;
+    return texts.value.format("review-anew", {
+      since,
+      touched: what.touched.code,
+      ...what.touched.values,
+    });
   });
 const check = useCheckUp();
 const recheck = (balls: number, what: Suspicion) =>

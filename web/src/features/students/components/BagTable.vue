@@ -4,11 +4,11 @@ import { Button, Input } from "ant-design-vue";
 import { reactive, ref } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { useForgetStudent, type Club, type Student } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import DayField from "@/shared/ui/DayField.vue";
 import NumberField from "@/shared/ui/NumberField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { shortDay } from "@/shared/units/dates";
-import { useSaving } from "../composables/saving";
+import { shortDay } from "@/shared/format/dates";
 
 const props = defineProps<{ student: Student }>();
 const forget = useForgetStudent();

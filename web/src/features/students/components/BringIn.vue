@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A student's file from another academy: looked at by the server, all or nothing. */
 import { Button } from "ant-design-vue";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { Problem, send, sentenceOf, type Schemas } from "@/shared/api/client";
+import { send, type Schemas } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
 import { useForgetStudent } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 
@@ -12,9 +13,9 @@ const router = useRouter();
 const forget = useForgetStudent();
 const input = ref<HTMLInputElement | null>(null);
 const file = ref<File | null>(null);
-const busy = ref(false);
-const error = ref("");
-const question = ref("");
+const { state, busy, run } = useSaving();
+const question = computed(() => (state.code === "confirm" ? state.error : ""));
+const error = computed(() => (state.code === "confirm" ? "" : state.error));
 
 function choose(event: Event): void {
   const target = event.target as HTMLInputElement;
@@ -23,23 +24,18 @@ function choose(event: Event): void {
   if (file.value) void bring(false);
 }
 async function bring(confirmed: boolean): Promise<void> {
-  if (!file.value) return;
-  error.value = question.value = "";
-  busy.value = true;
-  const body = new FormData();
-  body.append("file", file.value);
-  body.append("confirmed", String(confirmed));
-  try {
+  const content = file.value;
+  if (!content) return;
+  const made = await run(async () => {
+    const body = new FormData();
+    body.append("file", content);
+    body.append("confirmed", String(confirmed));
     const answer = await send("/api/student-files", { method: "POST", body });
-    const made = (await answer.json()) as Schemas["BroughtIn"];
-    await forget(made.id);
-    void router.push(`/s/${made.id}/matrix`);
-  } catch (cause) {
-    if (cause instanceof Problem && cause.code === "confirm") question.value = cause.message;
-    else error.value = sentenceOf(cause);
-  } finally {
-    busy.value = false;
-  }
+    return (await answer.json()) as Schemas["BroughtIn"];
+  });
+  if (!made) return;
+  await forget(made.id);
+  void router.push(`/s/${made.id}/matrix`);
 }
 </script>
 

@@ -5,12 +5,14 @@ import { Button, Input } from "ant-design-vue";
 import dayjs from "dayjs";
 import { computed, reactive, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { keys, useForgetStudent, type Student } from "@/shared/api/queries";
+import { useTexts } from "@/shared/texts/texts";
+import { keys } from "@/shared/api/keys";
+import { useForgetStudent, useWords, type Student } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import DayField from "@/shared/ui/DayField.vue";
 import NumberField from "@/shared/ui/NumberField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { shortDay } from "@/shared/units/dates";
-import { useSaving } from "../composables/saving";
+import { shortDay } from "@/shared/format/dates";
 
 const props = defineProps<{ student: Student }>();
 const forget = useForgetStudent();
@@ -19,6 +21,9 @@ const events = useQuery({
   key: () => keys.events(props.student.id),
   query: () => dataOf(api.GET("/api/students/{student_id}/events", path)),
 });
+const words = useWords();
+const texts = useTexts(() => props.student.units);
+const about = (kind: Kind) => texts.value.format(`event-${kind}.about`);
 const { state, save } = useSaving();
 const open = ref(false);
 type Kind = Schemas["EventIn"]["kind"];
@@ -34,8 +39,9 @@ const on = computed({
   get: () => draft.on,
   set: (day: string | null) => (draft.on = day ?? draft.on),
 });
-const kind = computed(() => events.data.value?.kinds.find((k) => k.kind === draft.kind));
-const asksLoft = computed(() => draft.kind === "new club" || draft.kind === "club bent");
+const kinds = computed(() => words.data.value?.events ?? []);
+const kind = computed(() => kinds.value.find((k) => k.kind === draft.kind));
+const asksLoft = computed(() => kind.value?.new_loft ?? false);
 
 async function writeDown(): Promise<void> {
   const done = await save(async () => {
@@ -71,10 +77,11 @@ const withdraw = (id: number) =>
     <li v-for="event in events.data.value.events" :key="event.id">
       <span class="num day">{{ shortDay(event.on) }}</span>
       <span>
-        <b>{{ event.kind }}</b><template v-if="event.touched !== 'everything'"
-          >, {{ event.touched }}</template
+        <b>{{ texts.name("event", event.kind) }}</b><template
+          v-if="event.touched.code !== 'touch-everything'"
+          >, {{ texts.say(event.touched) }}</template
         ><template v-if="event.note">: {{ event.note }}</template>
-        <span class="quiet about">{{ event.about }}</span>
+        <span class="quiet about">{{ about(event.kind) }}</span>
       </span>
       <Button type="text" @click="withdraw(event.id)">Take it back</Button>
     </li>
@@ -87,8 +94,8 @@ const withdraw = (id: number) =>
     <div class="fields">
       <label
         >What<select v-model="draft.kind">
-          <option v-for="k in events.data.value?.kinds" :key="k.kind" :value="k.kind">
-            {{ k.kind }}
+          <option v-for="k in kinds" :key="k.kind" :value="k.kind">
+            {{ texts.name("event", k.kind) }}
           </option>
         </select></label
       >
@@ -108,7 +115,7 @@ const withdraw = (id: number) =>
     <label class="note"
       >Note<Input v-model:value="draft.remark" :maxlength="200" placeholder="in a few words"
     /></label>
-    <p v-if="kind" class="quiet">{{ kind.about }}</p>
+    <p v-if="kind" class="quiet">{{ about(kind.kind) }}</p>
     <Sentence :text="state.error" />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="state.busy">Write it down</Button>

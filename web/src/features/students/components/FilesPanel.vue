@@ -2,7 +2,8 @@
 /** Files in and out. Nothing of a file with bad rows is stored before the coach has chosen. */
 import { Button, Progress } from "ant-design-vue";
 import { ref } from "vue";
-import { sentenceOf } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
+import { count } from "@/shared/format/numbers";
 import { useForgetStudent } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { importBag, importTold, useShotsImport } from "../composables/transfer";
@@ -11,7 +12,8 @@ const props = defineProps<{ studentId: string }>();
 const forget = useForgetStudent();
 const { state, look, store, cancel } = useShotsImport(props.studentId);
 const bagSaid = ref("");
-const bagError = ref("");
+const bag = useSaving();
+const bagError = bag.error;
 const shotsInput = ref<HTMLInputElement | null>(null);
 const bagInput = ref<HTMLInputElement | null>(null);
 
@@ -31,29 +33,25 @@ async function keep(skipBad: boolean): Promise<void> {
 async function takeBag(event: Event): Promise<void> {
   const file = chosen(event);
   if (!file) return;
-  bagSaid.value = bagError.value = "";
-  try {
+  bagSaid.value = "";
+  await bag.save(async () => {
     bagSaid.value = await importBag(props.studentId, file);
     await forget(props.studentId);
-  } catch (cause) {
-    bagError.value = sentenceOf(cause);
-  }
+  });
 }
 const toldInput = ref<HTMLInputElement | null>(null);
 const toldSaid = ref("");
-const toldError = ref("");
+const told = useSaving();
+const toldError = told.error;
 async function takeTold(event: Event): Promise<void> {
   const file = chosen(event);
   if (!file) return;
-  toldSaid.value = toldError.value = "";
-  try {
+  toldSaid.value = "";
+  await told.save(async () => {
     toldSaid.value = await importTold(props.studentId, file);
     await forget(props.studentId);
-  } catch (cause) {
-    toldError.value = sentenceOf(cause);
-  }
+  });
 }
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 </script>
 
 <template>

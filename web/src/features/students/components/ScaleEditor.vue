@@ -4,11 +4,12 @@ import { useQueryCache } from "@pinia/colada";
 import { Button, Drawer, Input } from "ant-design-vue";
 import { reactive } from "vue";
 import { api, dataOf } from "@/shared/api/client";
-import { keys, type Scale } from "@/shared/api/queries";
+import { keys } from "@/shared/api/keys";
+import { type Scale } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import NumberField from "@/shared/ui/NumberField.vue";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { useSaving } from "../composables/saving";
 
 const props = defineProps<{ scale?: Scale }>();
 const emit = defineEmits<{ close: [saved?: number] }>();
@@ -58,7 +59,7 @@ async function keep(): Promise<void> {
       : await dataOf(api.POST("/api/scales", { body }));
     id = stored.id;
     await cache.invalidateQueries({ key: keys.scales });
-    await cache.invalidateQueries({ key: ["student"] });
+    await cache.invalidateQueries({ key: keys.everyStudent });
   });
   if (done) emit("close", id);
   // Kept again, it takes the place of what somebody else has made meanwhile.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "ant-design-vue";
 import { computed, reactive } from "vue";
-import { useWords, type Scale, type Student } from "@/shared/api/queries";
+import type { Scale, Student, Words } from "@/shared/api/queries";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 
@@ -19,6 +19,7 @@ export interface StudentDraft {
 
 const props = defineProps<{
   student?: Student;
+  words: Words;
   scales: Scale[];
   busy: boolean;
   saved: boolean;
@@ -29,16 +30,15 @@ const emit = defineEmits<{ save: [draft: StudentDraft]; newScale: [] }>();
 
 const draft = reactive<StudentDraft>({
   name: props.student?.name ?? "",
-  hand: props.student?.hand === "left" ? "left" : "right",
-  units: props.student?.units === "m" ? "m" : "yd",
+  hand: props.student?.hand ?? "right",
+  units: props.student?.units ?? "yd",
   scale_id: props.student?.scale.id ?? props.scales[0]?.id ?? 0,
-  tolerance_yd: props.student?.tolerance_yd ?? 2.5,
-  from_yd: props.student?.from_yd ?? 30,
-  to_yd: props.student?.to_yd ?? 100,
-  ball_limit: props.student?.ball_limit ?? 80,
+  tolerance_yd: props.student?.tolerance_yd ?? props.words.tolerance_yd,
+  from_yd: props.student?.from_yd ?? props.words.from_yd,
+  to_yd: props.student?.to_yd ?? props.words.to_yd,
+  ball_limit: props.student?.ball_limit ?? props.words.ball_limit,
   notes: props.student?.notes ?? "",
 });
-const words = useWords();
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
 const FIELDS = [
   "name",
@@ -92,20 +92,28 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <p class="quiet hint">A yardage is covered when a carry is this close.</p>
     <Sentence :text="about('tolerance_yd')" />
     <label for="from">Ground, yards from and to</label>
-    <InputNumber id="from" v-model:value="draft.from_yd" :min="5" :max="199" />
+    <InputNumber
+      id="from"
+      v-model:value="draft.from_yd"
+      :min="words.ground_limits_yd.least"
+      :max="words.ground_limits_yd.most"
+    />
     <InputNumber
       v-model:value="draft.to_yd"
       class="second"
-      :min="6"
-      :max="200"
+      :min="words.ground_limits_yd.least"
+      :max="words.ground_limits_yd.most"
       aria-label="Ground to"
     />
     <Sentence :text="about('from_yd', 'to_yd')" />
     <label for="limit">Balls a session, at most</label>
-    <InputNumber id="limit" v-model:value="draft.ball_limit" :min="5" :max="300" />
-    <p class="quiet hint">
-      Less for juniors (about {{ words.data.value?.junior_limit }}) and after injury.
-    </p>
+    <InputNumber
+      id="limit"
+      v-model:value="draft.ball_limit"
+      :min="words.limit_range.least"
+      :max="words.limit_range.most"
+    />
+    <p class="quiet hint">Less for juniors (about {{ words.junior_limit }}) and after injury.</p>
     <Sentence :text="about('ball_limit')" />
     <label for="notes">Notes</label>
     <Textarea id="notes" v-model:value="draft.notes" :rows="3" />

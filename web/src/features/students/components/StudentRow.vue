@@ -3,7 +3,9 @@
 import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import type { StudentRow } from "@/shared/api/queries";
-import { clock, daysAgo, inDays, shortDay } from "@/shared/units/dates";
+import { clock, daysAgo, inDays, shortDay } from "@/shared/format/dates";
+import { useTexts } from "@/shared/texts/texts";
+import { percent } from "@/shared/format/numbers";
 import SmallGround from "./SmallGround.vue";
 
 const props = defineProps<{
@@ -16,7 +18,7 @@ const props = defineProps<{
 }>();
 defineEmits<{ checkUp: [balls: number]; restore: [] }>();
 
-const percent = (share: number) => `${Math.round(100 * share)} %`;
+const texts = useTexts(() => props.row.units);
 const stage = computed(() => (props.row.state === "no bag" ? "" : props.row.stage));
 const settles = computed(() => {
   const { settles, wide } = props.row;
@@ -55,8 +57,8 @@ const coming = computed(() =>
       <span v-else class="quiet small">no number yet</span>
     </td>
     <td class="why">
-      <p v-for="(reason, i) in row.reasons.slice(0, 3)" :key="reason" :class="{ first: !i }">
-        <span :class="{ clay: !i && row.state === 'due' }">{{ reason }}</span>
+      <p v-for="(reason, i) in row.reasons.slice(0, 3)" :key="i" :class="{ first: !i }">
+        <span :class="{ clay: !i && row.state === 'due' }">{{ texts.sentence(reason) }}</span>
       </p>
       <p v-if="row.due_on" class="quiet">Due about {{ shortDay(row.due_on) }} if nothing is hit</p>
     </td>

@@ -2,15 +2,16 @@
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useScales } from "@/shared/api/queries";
+import { useForgetStudent, useWords, useScales } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
-import { useSaving } from "../composables/saving";
 
 const router = useRouter();
 const scales = useScales();
+const words = useWords();
 const forget = useForgetStudent();
 const { state, save, about } = useSaving();
 const editing = ref(false);
@@ -30,9 +31,10 @@ async function add(draft: StudentDraft): Promise<void> {
   <div class="page narrow">
     <div class="head"><h1>New student</h1></div>
     <Sentence v-if="scales.error.value" :text="sentenceOf(scales.error.value)" />
-    <Waiting v-else-if="!scales.data.value" what="the swing lengths" />
+    <Waiting v-else-if="!scales.data.value || !words.data.value" what="the swing lengths" />
     <div v-else class="sheet">
       <StudentForm
+        :words="words.data.value"
         :scales="scales.data.value"
         :busy="state.busy"
         :saved="false"

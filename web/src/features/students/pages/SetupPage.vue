@@ -3,7 +3,14 @@ import { Button } from "ant-design-vue";
 import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useScales, useStudent, type Student } from "@/shared/api/queries";
+import {
+  useForgetStudent,
+  useWords,
+  useScales,
+  useStudent,
+  type Student,
+} from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import BagTable from "../components/BagTable.vue";
@@ -11,12 +18,12 @@ import EventsPanel from "../components/EventsPanel.vue";
 import FilesPanel from "../components/FilesPanel.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
-import { useSaving } from "../composables/saving";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
 const student = useStudent(() => props.studentId);
 const scales = useScales();
+const words = useWords();
 const forget = useForgetStudent();
 const details = useSaving();
 const archive = useSaving();
@@ -72,7 +79,10 @@ function setArchived(away: boolean): void {
 <template>
   <div class="page">
     <Sentence v-if="student.error.value" :text="sentenceOf(student.error.value)" />
-    <Waiting v-else-if="!student.data.value || !scales.data.value" what="the student" />
+    <Waiting
+      v-else-if="!student.data.value || !scales.data.value || !words.data.value"
+      what="the student"
+    />
     <template v-else>
       <div class="head">
         <h1>{{ student.data.value.name }}</h1>
@@ -91,6 +101,7 @@ function setArchived(away: boolean): void {
           <h2>Student</h2>
           <StudentForm
             :key="student.data.value.id"
+            :words="words.data.value"
             :student="student.data.value"
             :scales="scales.data.value"
             :busy="details.state.busy"

@@ -6,12 +6,14 @@ import { Button, Input } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { keys, useForgetStudent, useStudents, type Wanted } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
+import { keys } from "@/shared/api/keys";
+import { useForgetStudent, useStudents, useWords, type Wanted } from "@/shared/api/queries";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { weekday } from "@/shared/units/dates";
+import { weekday } from "@/shared/format/dates";
 import BringIn from "../components/BringIn.vue";
 import StudentRow from "../components/StudentRow.vue";
 import { useCheckUp } from "@/shared/api/checkUp";
@@ -35,14 +37,16 @@ const students = useStudents(() => ({
   size: SIZE,
 }));
 const forget = useForgetStudent();
-const error = ref("");
+const { error, save } = useSaving();
+const words = useWords();
+const checkUpBalls = computed(() => words.data.value?.check_up_balls ?? 0);
 const bringing = ref(false);
 const chosen = ref(-1);
 const check = useCheckUp();
 
 /** A reminder inside the page only: the coach's next session of today. */
 const today = useQuery({
-  key: [...keys.calendar, "today"],
+  key: keys.sessionsToday,
   query: () => dataOf(api.GET("/api/calendar", { params: { query: { days: 1 } } })),
 });
 const now = useNow({ interval: MINUTE_MS });
@@ -66,23 +70,24 @@ watch([asked, show, archived], () => {
   page.value = 1;
   chosen.value = -1;
 });
-// Somebody is still being looked at: the order may change, ask again.
-const again = useTimeoutFn(() => void students.refetch(), AGAIN_MS, { immediate: false });
-watch(data, (now) => {
-  if (now?.behind) again.start();
+// Records or the day have moved on: have them looked at, and ask again.
+const again = useTimeoutFn(() => void catchUp(), AGAIN_MS, { immediate: false });
+async function catchUp(): Promise<void> {
+  const left = await dataOf(api.POST("/api/students/catch-up")).catch(() => null);
+  if (left?.behind) again.start();
+  if (left) await students.refetch();
+}
+watch(data, (now, before) => {
+  if (now?.behind && !before?.behind) void catchUp();
 });
 
-async function restore(id: string): Promise<void> {
-  error.value = "";
-  try {
+const restore = (id: string) =>
+  save(async () => {
     await dataOf(
       api.POST("/api/students/{student_id}/restore", { params: { path: { student_id: id } } }),
     );
     await forget(id);
-  } catch (cause) {
-    error.value = sentenceOf(cause);
-  }
-}
+  });
 function move(by: number): void {
   chosen.value = Math.max(0, Math.min(rows.value.length - 1, chosen.value + by));
   document.querySelector(`tbody tr:nth-child(${chosen.value + 1})`)?.scrollIntoView({
@@ -94,7 +99,7 @@ function start(): void {
   const row = picked();
   if (!row || row.archived) return;
   if (!row.clubs) void router.push(`/s/${row.id}/setup`);
-  else void check.start(row.id, data.value?.check_up ?? 15);
+  else void check.start(row.id, checkUpBalls.value);
 }
 useKeys("Students", [
   key("↓", "next student", "ArrowDown", () => move(1)),
@@ -179,7 +184,7 @@ useKeys("Students", [
               :key="row.id"
               :row="row"
               :day="data.day"
-              :check-up="data.check_up"
+              :check-up="checkUpBalls"
               :first="i === 0"
               :chosen="i === chosen"
               :busy="check.busy.value === row.id"

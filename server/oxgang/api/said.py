@@ -1,0 +1,55 @@
+"""What is told, on the wire: codes with values; the page makes sentences (`oxgang.texts`)."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.academy.models import Did
+from oxgang.core.keeping.due import DueCode
+from oxgang.core.keeping.events import Touch
+from oxgang.core.practice.plan import Why
+
+MOST_VALUES: Final = 16
+Value = Annotated[str, Field(max_length=200)] | int | float | None
+Values = Annotated[dict[Annotated[str, Field(max_length=40)], Value], Field(max_length=MOST_VALUES)]
+
+
+class DueSaid(Schema):
+    """Why a student's numbers are due, or are not."""
+
+    code: DueCode
+    values: Values
+
+
+class TouchSaid(Schema):
+    """Which shots are meant."""
+
+    code: Touch
+    values: Values
+
+
+class PlanSaid(Schema):
+    """Why balls are planned."""
+
+    code: Why
+    values: Values = {}
+
+
+class FieldSaid(Schema):
+    """A field that an action changed."""
+
+    name: str
+    before: str | int | float | bool | None
+    after: str | int | float | bool | None
+
+
+class DidSaid(Schema):
+    """What a coach did; `back` when it was taken back."""
+
+    code: Did
+    values: Values
+    fields: list[FieldSaid]
+    back: bool

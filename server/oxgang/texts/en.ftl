@@ -1,0 +1,317 @@
+# What Oxgang tells a coach, in English. `messages.py` says which functions a message may use.
+# Another language is another file beside this one.
+
+# Joins what a message lists.
+list-between = ,
+list-last = and
+
+## What is due of a student's numbers (core/keeping/due.py)
+
+due-no-bag = No wedge in the bag yet
+due-no-balls = Nothing measured yet: one swing with every wedge first
+due-not-needed = No number yet within the yards that are needed
+due-waiting =
+    { $balls ->
+        [one] { $balls } ball waits for a review
+       *[other] { $balls } balls wait for a review
+    }
+due-new-club =
+    New { $club } since { DAY($since) }: { $balls ->
+        [0] not a ball with it yet
+       *[other] only { $balls } balls with it
+    }
+due-break = Back from a break on { DAY($on) }: { due-opened }
+due-moved = { $touched } moved on { DAY($on) }: { due-opened }
+due-event =
+    { NAME($event, of: "event") }{ $of_club ->
+        [1] { " " }({ $club })
+       *[other] { "" }
+    } on { DAY($on) }: { due-opened }
+due-opened =
+    { $numbers ->
+        [one] { $numbers } number is open
+       *[other] { $numbers } numbers are open
+    }
+due-longer = Creeping longer since { DAY($since) }: { PERCENT($share) } so far
+due-shorter = Creeping shorter since { DAY($since) }: { PERCENT($share) } so far
+due-one-wide = { $shot } is wider than ± { YD($tolerance_yd, digits: 1) }{ due-last-hit }
+due-wide = { $wide } of { $played } numbers are wider than ± { YD($tolerance_yd, digits: 1) }{ due-last-hit }
+due-last-hit =
+    { $old ->
+        [1] , last hit { DAY($last_hit) }
+       *[other] { "" }
+    }
+due-holds = Every number holds
+
+## Which shots are meant (core/keeping/events.py)
+
+touch-everything = everything
+touch-club = the { $club }
+touch-swings = { $swing } swings
+touch-shots = { $shot }
+touch-together = all carries together
+touch-together-by-one = all carries together (only the { $only } was hit)
+
+## Events (core/keeping/events.py)
+
+event-new-club = new club
+    .about = The old club's balls stay with the old club.
+event-club-bent = club bent
+    .about = Loft or lie bent: this club's numbers are open.
+event-new-grooves = new grooves
+    .about = Spin and launch of this club may move a little.
+event-other-ball = other ball
+    .about = Every carry may move a little, all together.
+event-technique = technique
+    .about = Every cell may have moved, each its own way.
+event-other-school = other school
+    .about = Set-up and low point change: measure again.
+event-injury = injury
+    .about = Speed is open. Pain means stop; see a clinician.
+event-growth = growth
+    .about = A junior's speed grows, all cells together.
+event-season-break = season break
+    .about = Weeks off: all carries together, and rust.
+event-numbers-moved = numbers moved
+    .about = The old level no longer counts, from this day.
+
+## Why a number is doubtful (core/carry/cells.py)
+
+doubt-few-balls = few balls
+doubt-old = old
+doubt-conflict = conflict
+doubt-days-disagree = days disagree
+doubt-from-another-scale = from another scale
+doubt-before-a-change = before a change
+
+## Plans (core/practice)
+
+protocol-check-up = check-up
+    .about = The planner's choice: where each ball narrows the matrix most.
+protocol-first-map = first map
+    .about = One swing, every wedge: which club owns which yardage.
+protocol-full-map = full map
+    .about = Every wedge through the stock swings, planned.
+protocol-trajectory-set = trajectory set
+    .about = Low, stock and high at one yardage.
+protocol-spin-ladder = spin ladder
+    .about = One shot from tee, mat, perfect turf and rough.
+protocol-tempo-map = tempo map
+    .about = Slower, normal and faster with one swing.
+protocol-ball-position-trim = ball-position trim
+    .about = One swing with the ball back, in place and forward.
+protocol-close-gaps = close the gaps
+protocol-net-launch = net launch
+    .about = Launch only, into a net.
+
+plan-now-and-after = ± { YARDS($now_yd) } now, about ± { YARDS($after_yd) } after
+plan-estimated = only estimated at { YARDS($carry_yd) }, { plan-now-and-after }
+plan-doubtful = { NAME($doubts, of: "doubt") }, { plan-now-and-after }
+plan-known = carries { YARDS($carry_yd) }, { plan-now-and-after }
+plan-check = well known at { YARDS($carry_yd) }: has it moved?
+plan-one-swing = one swing, every wedge
+plan-height = { $trajectory } for { YARDS($at_yd) }: carries { YARDS($carry_yd) }
+plan-spin = spin from { $lie }
+plan-tempo = tempo
+plan-ball-place = what the ball's place is worth
+plan-closes =
+    { $closes ->
+        [one] closes { $closes } fallow yard at about { YARDS($carry_yd) }
+       *[other] closes { $closes } fallow yards at about { YARDS($carry_yd) }
+    }
+plan-own = { $words }
+place-net = into the net
+
+trim-ball-back = ball { $inches } in back
+trim-ball-forward = ball { $inches } in forward
+trim-ball-in-place = ball in its place
+trim-grip-down = grip down { $inches } in
+trim-between = between { $from } and { $to }
+
+## Ways to close a gap (core/ground/fills.py)
+
+fill-known = { $shot }
+fill-height = { $shot }
+fill-grip = { $shot }, { trim-grip-down }
+fill-trim =
+    { $back ->
+        [1] { $shot }, { trim-ball-back }
+       *[other] { $shot }, { trim-ball-forward }
+    }
+fill-between = { $club } between { $from } and { $to }
+fill-tempo = { $club } { $swing }, { $tempo } tempo
+fill-spin = { $club } { $swing }, { $spin }
+
+## Stages (core/ground/stages.py)
+
+stage-contact = { $good } of the last { $of } solid; { PERCENT($share) } of { $least } are needed
+stage-distance = { $good } of { $of } stock cells within the tolerance; { PERCENT($share) } of at least { $least } are needed
+stage-trajectory = { $good } of { $of } launches in their window; { PERCENT($share) } of at least { $least } are needed
+
+## How much hitting is enough (core/practice/load.py)
+
+load-stop = { $hit } balls: the limit of { $limit } is reached. Stop here; any pain means stop.
+load-near = { $left } more to the limit of { $limit }.
+load-rest = { $hit } balls: rest two minutes, loosen the grip, check wrist and back.
+
+## What a review says (core/keeping/drift)
+
+review-blend = Nothing has moved beyond chance: the balls blend in.
+review-replace = Moved: { $touched }, { PERCENT($share, signed: 1) }.
+review-check-up-longer = Perhaps longer: { $touched }. Not sure yet.
+review-check-up-shorter = Perhaps shorter: { $touched }. Not sure yet.
+review-anew = From { DATE($since) } on, older numbers of { $touched } hardly count. Setup takes it back.
+
+## A period, for the student and the parents (core/keeping/remarks.py)
+
+remark-not-hit = { $name } has not hit in this period.
+remark-balls =
+    { $balls ->
+        [one] { $name } hit { $balls } ball.
+       *[other] { $name } hit { $balls } balls.
+    }
+remark-solid = { PERCENT($share) } were solid.
+remark-solid-moved = { PERCENT($share) } were solid, from { PERCENT($before) } in the first half to { PERCENT($after) } in the second.
+remark-scatter = Solid balls scatter by { PERCENT($share) } of their number.
+remark-scatter-tighter = Solid balls scatter by { PERCENT($share) } of their number, tighter than in the first half.
+remark-scatter-wider = Solid balls scatter by { PERCENT($share) } of their number, wider than in the first half.
+remark-launch = { $hits } of { $of } launches were in their window.
+remark-ground = { PERCENT($after) } of the ground from { YARDS($from_yd) } to { YD($to_yd) } has a shot
+remark-covered = { remark-ground }.
+remark-covered-up = { remark-ground }, up from { PERCENT($before) }.
+remark-covered-down = { remark-ground }, down from { PERCENT($before) }.
+remark-doubtful = { PERCENT($share) } of the numbers want measuring again.
+
+turn-solid = solid { PERCENT($before) } to { PERCENT($after) } ({ POINTS($lo) } to { POINTS($hi) } points)
+turn-solid-chance = solid { PERCENT($before) } to { PERCENT($after) } (within chance)
+turn-launch = launch in its window { PERCENT($before) } to { PERCENT($after) } ({ POINTS($lo) } to { POINTS($hi) } points)
+turn-launch-chance = launch in its window { PERCENT($before) } to { PERCENT($after) } (within chance)
+turn-spread = spread { PERCENT($before) } to { PERCENT($after) } ({ PERCENT($lo) } to { PERCENT($hi) } of before)
+turn-spread-chance = spread { PERCENT($before) } to { PERCENT($after) } (within chance)
+turn-one-side = No balls on both sides of it.
+report-interval = Bands and ± hold the true value in { $level } of cases. Pain means stop.
+report-homework =
+    { $balls ->
+        [one] { $balls } ball: { $shot }
+       *[other] { $balls } balls: { $shot }
+    }
+
+## Who changed what (academy/models/log.py). `fields` is made of `log-field`, one for each field.
+
+log-back = Took back: { $what }
+log-field = { $name } { $before } to { $after }
+log-nothing = nothing
+log-said = { $words }
+log-signed-in = Signed in from { $where }
+log-signed-out = Signed out
+log-student-added = Added { $student }
+log-student-changed = Changed { $fields }
+log-student-archived = Archived { $student }
+log-student-restored = Brought { $student } back
+log-student-brought-in = Brought { $student } in from { $academy }
+log-criteria-changed = Changed when a stage holds
+log-setups-changed = Changed the set-ups
+log-club-added = Put the { $club } into the bag
+log-club-changed = Changed the { $club }: { $fields }
+log-club-archived = Took the { $club } out of the bag
+log-club-restored = Put the { $club } back into the bag
+log-scale-added = Added the scale { $scale }
+log-scale-changed = Changed the scale { $scale }
+log-scale-shortened = Changed the scale { $scale }, without { $gone }
+log-device-made = Made a token for { $device }
+log-device-ended = Took the token of { $device } away
+log-device-claimed = { $device } plays for { $student }
+log-device-released = { $device } plays for { $student } no more
+log-device-balls-discarded =
+    { $balls ->
+        [one] Discarded a ball of { $device }
+       *[other] Discarded { $balls } balls of { $device }
+    }
+log-session-booked = Booked a session on { MOMENT($at) }
+log-session-changed = Changed the session of { MOMENT($at) }: { $fields }
+log-session-cancelled = Cancelled the session of { MOMENT($at) }
+log-balls-recorded =
+    { $balls ->
+        [one] Recorded { $balls } ball of { DAY($first) }
+       *[other] Recorded { $balls } balls of { DAY($first) }
+    }
+log-balls-from-file =
+    { $balls ->
+        [one] Recorded { $balls } ball of { DAY($first) } from a file
+       *[other] Recorded { $balls } balls of { DAY($first) } to { DATE($last) } from a file
+    }
+log-carries-told =
+    { $cells ->
+        [one] Took { $cells } carry from a matrix file
+       *[other] Took { $cells } carries from a matrix file
+    }
+log-ball =
+    { $launch ->
+        [1] a launch
+       *[other] { YD($carry_yd, digits: 1) }
+    } with { $club } { $swing } of { DAY($day) }
+log-ball-changed = { log-ball }: { $fields }
+log-ball-club-changed = { log-ball }: it was the { $to }
+log-ball-withdrawn = Withdrew { log-ball }
+log-ball-restored = Brought back { log-ball }
+log-plan-kept = Planned { NAME($title, of: "protocol") }, { $balls } balls
+log-homework-kept = Homework { NAME($title, of: "protocol") }, { $balls } balls
+log-plan-dropped = Dropped the plan { NAME($title, of: "protocol") }
+log-homework-dropped = Dropped the homework { NAME($title, of: "protocol") }
+log-event-added = Wrote down: { NAME($event, of: "event") } on { DATE($on) }
+log-event-of-club-added = Wrote down: { NAME($event, of: "event") } (the { $club }) on { DATE($on) }
+log-balls-kept =
+    { $balls ->
+        [one] Kept { $balls } ball
+       *[other] Kept { $balls } balls
+    }
+log-balls-kept-some-aside = Kept { $balls } balls, { $aside } set aside
+log-day-reopened = Opened { $balls } balls of { DAY($day) } again
+log-version-published = Published version { $version }
+log-link-made = Made a link to the card for { $days } days
+log-link-ended = Ended a link to the card
+log-taken-away = Took away { NAME($what, of: "taken") }
+log-card-taken-away = Took away the card of version { $version }
+
+taken-report-pdf = the progress page
+taken-student-json = the whole student as a file
+taken-shots-csv = shots.csv
+taken-shots-xlsx = shots.xlsx
+taken-shots-json = shots.json
+taken-bag-csv = bag.csv
+taken-matrix-csv = matrix.csv
+taken-matrix-xlsx = matrix.xlsx
+taken-matrix-json = matrix.json
+taken-gaps-json = gaps.json
+
+## What a field is called where a change of it is told
+
+field-name = name
+field-hand = hand
+field-units = units
+field-scale = scale
+field-tolerance_yd = tolerance
+field-from_yd = ground from
+field-to_yd = ground to
+field-stage = stage
+field-ball_limit = ball limit
+field-notes = notes
+field-note = note
+field-label = label
+field-loft_deg = loft
+field-bounce_deg = bounce
+field-used_from = in use from
+field-used_until = in use until
+field-starts_at = start
+field-minutes = minutes
+field-check_up = check-up balls
+field-coach = coach
+field-strike = strike
+field-excluded = excluded
+field-club = club
+field-swing = swing
+field-trajectory = trajectory
+field-spin = spin
+field-tempo = tempo
+field-ball_position_in = ball position
+field-grip_down_in = grip down

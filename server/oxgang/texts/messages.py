@@ -1,0 +1,128 @@
+"""Sentences from codes and values, by the messages of a language (Project Fluent).
+
+The page makes the same sentences from the same messages (`web/src/shared/texts`): `/api/words`
+sends them. Beside what Fluent has, a message may use these functions:
+
+=================  ================================================================
+YD(x)              a distance in the reader's unit, with it: "61 yd"; `digits: 1`
+YARDS(x)           the same without the unit
+PERCENT(x)         a share of 1 as "12 %"; `signed: 1` with its sign
+POINTS(x)          the same as points, with the sign: "+12"
+DAY(x), DATE(x)    an ISO day as "3 May", "3 May 2026"
+MOMENT(x)          an ISO moment as "3 May, 17:30"
+NAME(x, of: "…")   the name of a code of a family, or of several with commas between
+=================  ================================================================
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from datetime import date, datetime
+from functools import lru_cache
+from importlib.resources import files
+from typing import Any, Final
+
+from fluent.runtime import FluentBundle, FluentResource
+
+from oxgang.core.words.said import Said, Value
+from oxgang.core.words.units import Units, m_from_yd
+
+LANGUAGE: Final = "en"
+# What a message lists is joined by these.
+LAST: Final = "list-last"
+BETWEEN: Final = "list-between"
+
+
+@lru_cache
+def source(language: str = LANGUAGE) -> str:
+    """The messages of a language as they stand in their file."""
+    return files(__package__).joinpath(f"{language}.ftl").read_text(encoding="utf-8")
+
+
+class Texts:
+    """The messages of a language for a reader of yards or metres."""
+
+    def __init__(self, language: str, units: Units) -> None:
+        self._metres = units == "m"
+        functions: dict[str, Any] = {
+            "YD": self._distance,
+            "YARDS": self._yards,
+            "PERCENT": _percent,
+            "POINTS": _points,
+            "DAY": lambda iso: f"{date.fromisoformat(iso):%-d %b}",
+            "DATE": lambda iso: f"{date.fromisoformat(iso):%-d %b %Y}",
+            "MOMENT": lambda iso: f"{datetime.fromisoformat(iso):%-d %b, %H:%M}",
+            "NAME": self._name,
+        }
+        self._bundle = FluentBundle([language], use_isolating=False, functions=functions)
+        self._bundle.add_resource(FluentResource(source(language)))
+
+    def say(self, said: Said) -> str:
+        """What is told, as a part of a sentence."""
+        return self.format(said.code, said.values)
+
+    def sentence(self, said: Said) -> str:
+        """The same as a line of its own."""
+        text = self.say(said)
+        return text[:1].upper() + text[1:]
+
+    def format(self, code: str, values: Mapping[str, Value] | None = None) -> str:
+        """The message of a code. One that has none, or lacks a value, shows itself."""
+        message_id, _, attribute = code.replace(" ", "-").partition(".")
+        if not self._bundle.has_message(message_id):
+            return code
+        message = self._bundle.get_message(message_id)
+        pattern = message.attributes.get(attribute) if attribute else message.value
+        if pattern is None:
+            return code
+        known = dict(values or {})
+        # A value of this name is a code itself: which shots are meant.
+        if isinstance(touched := known.pop("touched", None), str):
+            known["touched"] = self.format(touched, known)
+        text, _ = self._bundle.format_pattern(pattern, known)
+        return str(text)
+
+    def _one(self, code: str, bare: str) -> str:
+        name = self.format(code)
+        return bare if name == code else name
+
+    def _distance(self, yards: Any, digits: Any = 0) -> str:
+        return f"{self._yards(yards, digits)} {'m' if self._metres else 'yd'}"
+
+    def _yards(self, yards: Any, digits: Any = 0) -> str:
+        value = m_from_yd(float(yards)) if self._metres else float(yards)
+        text = f"{_rounded(value, int(digits)):.{int(digits)}f}"
+        return text.rstrip("0").rstrip(".") if "." in text else text
+
+    def _name(self, codes: Any, of: Any) -> str:
+        names = [self._one(f"{of}-{code}", code) for code in str(codes).split(",") if code]
+        if len(names) < 2:
+            return "".join(names)
+        between, last = self.format(BETWEEN), self.format(LAST)
+        return f" {last} ".join([f"{between} ".join(names[:-1]), names[-1]])
+
+
+def _percent(share: Any, signed: Any = 0) -> str:
+    return f"{_hundredths(float(share), signed=bool(int(signed)))} %"
+
+
+def _points(share: Any) -> str:
+    return _hundredths(float(share), signed=True)
+
+
+def _hundredths(share: float, *, signed: bool) -> str:
+    whole = int(_rounded(100 * abs(share), 0))
+    sign = "\u2212" if share < 0 else "+" if signed else ""
+    return f"{sign if whole else ''}{whole}"
+
+
+def _rounded(value: float, digits: int) -> float:
+    """Halves go up, as they do on the page."""
+    return float(math.floor(value * 10.0**digits + 0.5) / 10.0**digits)
+
+
+@lru_cache
+def texts(units: Units = "yd", language: str = LANGUAGE) -> Texts:
+    """The messages for a reader."""
+    return Texts(language, units)

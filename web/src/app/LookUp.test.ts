@@ -1,0 +1,70 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { problem, read, settled, show, type Asked } from "@/testing/page";
+import { ANSWERS, cell, student } from "@/testing/samples";
+import LookUp from "./LookUp.vue";
+
+const shot = (name: string, today_yd: number, chance: number, more: object = {}) => ({
+  cell: cell(name, today_yd, more),
+  today_yd,
+  run_yd: 4,
+  total_yd: today_yd + 4,
+  chance,
+});
+const lookUp = (more: object = {}) =>
+  show(LookUp, { studentId: "s" }, { ...ANSWERS, "GET /api/students/s/lookup": SHOTS, ...more });
+const SHOTS = [shot("56 9:00", 61, 0.72), shot("60 full low", 58, 0.4, { balls: 0 })];
+async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): Promise<void> {
+  document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "y", bubbles: true }));
+  await settled();
+  await seen.page.find("input").setValue(yardage);
+  await settled();
+}
+beforeEach(() => localStorage.clear());
+afterEach(() => vi.unstubAllGlobals());
+
+test("y asks for a yardage, and the shots for it stand best first", async () => {
+  const seen = await lookUp();
+  expect(seen.text()).toBe("");
+  await open(seen, "60");
+  const shots = seen.page.findAll("li").map(read);
+  expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4, 65 in all 72 % in tolerance");
+  expect(shots[1]).toContain("estimated");
+  const { query } = seen.asked.at(-1)!;
+  expect([query.get("yardage"), query.get("temperature_c"), query.get("headwind_mps")]).toEqual([
+    "60", "20", "0",
+  ]); // prettier-ignore
+  seen.page.unmount();
+});
+
+test("the wind is asked with it, and metres are metres", async () => {
+  const seen = await lookUp({ "GET /api/students/s": student({ units: "m" }) });
+  await open(seen, "55");
+  await seen.page.findAll("input")[2]!.setValue("4");
+  await settled();
+  const { query } = seen.asked.at(-1)!;
+  expect(Number(query.get("yardage"))).toBeCloseTo(55 / 0.9144, 6);
+  expect(query.get("headwind_mps")).toBe("4");
+  seen.page.unmount();
+});
+
+test("a late answer does not stand over a newer one; a refusal is said", async () => {
+  let late: (response: Response) => void = () => undefined;
+  const seen = await lookUp({
+    "GET /api/students/s/lookup": ({ query }: Asked) => {
+      const asked = query.get("yardage");
+      if (asked === "6") return new Promise<Response>((resolve) => (late = resolve));
+      if (asked === "300") return problem(422, "unusable-input", "Look up a yardage of 1 to 200.");
+      return SHOTS;
+    },
+  });
+  await open(seen, "6");
+  await seen.page.find("input").setValue("60");
+  await settled();
+  late(Response.json([]));
+  await settled();
+  expect(seen.page.findAll("li")).toHaveLength(2);
+  await seen.page.find("input").setValue("300");
+  await settled();
+  expect(seen.text()).toContain("Look up a yardage of 1 to 200.");
+  seen.page.unmount();
+});

@@ -1,0 +1,95 @@
+import { afterEach, expect, test, vi } from "vitest";
+import { problem, read, settled, show, type Asked } from "@/testing/page";
+import { ANSWERS, key, planPage, student } from "@/testing/samples";
+import PlanPage from "./PlanPage.vue";
+
+const item = (name: string, balls: number, more: object = {}) => ({ ...key(name), balls, ...more });
+const ITEMS = [
+  item("56 9:00", 6, {
+    why: { code: "plan-estimated", values: { carry_yd: 61.4, now_yd: 6.2, after_yd: 2.6 } },
+  }),
+  item("60 10:00 low", 4, { why: { code: "plan-own", values: { words: "hit it often" } } }),
+];
+const plan = (more: object = {}) => show(PlanPage, { studentId: "s" }, { ...ANSWERS, ...more });
+const rows = (page: Awaited<ReturnType<typeof plan>>["page"]) => page.findAll("tbody tr").map(read);
+afterEach(() => vi.unstubAllGlobals());
+
+test("the protocols are the server's, by name and by key; the draft says why", async () => {
+  const { page, text, asked } = await plan({
+    "POST /api/students/s/plan": ({ body }: Asked) => ({
+      items: (body as { protocol: string }).protocol === "full map" ? ITEMS : [],
+      balls: 10,
+    }),
+  });
+  expect(text()).toContain("Every wedge through the stock swings, planned.");
+  document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "3", bubbles: true }));
+  await settled();
+  expect(asked.at(-1)!.body).toMatchObject({ protocol: "full map", balls: 45, minutes: null });
+  expect(page.find("h1").text()).toBe("full map");
+  expect(rows(page)[0]).toContain("only estimated at 61, ± 6 now, about ± 3 after");
+  expect(rows(page)[1]).toContain("hit it often");
+  expect(text()).toContain("10 balls in 2 cells");
+});
+
+test("a metres student reads metres", async () => {
+  const { page } = await plan({
+    "GET /api/students/s": student({ units: "m" }),
+    "GET /api/students/s/plan": planPage(ITEMS as never),
+  });
+  expect(rows(page)[0]).toContain("only estimated at 56, ± 6 now, about ± 2 after");
+});
+
+test("balls are added and taken out, rows moved, and the whole is kept as it stands", async () => {
+  const kept: Asked[] = [];
+  const { page, press, text, router } = await plan({
+    "GET /api/students/s/plan": planPage(ITEMS as never),
+    "PUT /api/students/s/plan": (one: Asked) => {
+      kept.push(one);
+      return planPage(ITEMS as never);
+    },
+  });
+  await page.findAll('[aria-label="One ball more"]')[0]!.trigger("click");
+  await page.findAll("[aria-label=Earlier]")[1]!.trigger("click");
+  expect(rows(page)[0]).toContain("60 10:00 low");
+  for (let i = 0; i < 4; i++)
+    await page.findAll('[aria-label="One ball less"]')[0]!.trigger("click");
+  expect(rows(page)).toHaveLength(1);
+  expect(text()).toContain("7 balls in 1 cells");
+  await press("Hit it");
+  const body = kept[0]!.body as { items: { balls: number }[]; seen: string; looked: boolean };
+  expect(body.items.map((i) => i.balls)).toEqual([7]);
+  expect([body.seen, body.looked]).toEqual(["2026-05-31T09:00:00Z", true]);
+  expect(router.currentRoute.value.name).toBe("range");
+});
+
+test("a plan into the net leads to the net", async () => {
+  const { press, router } = await plan({
+    "GET /api/students/s/plan": planPage([item("56 9:00", 6, { place: "net" })] as never),
+  });
+  await press("Hit it");
+  expect(router.currentRoute.value.name).toBe("net");
+});
+
+test("a plan that somebody else made meanwhile is not overwritten unseen", async () => {
+  const sentence = "Meanwhile Tobin planned full map. Yours is still here.";
+  const { page, press, text, asked } = await plan({
+    "GET /api/students/s/plan": planPage(ITEMS as never),
+    "PUT /api/students/s/plan": () => problem(409, "changed-meanwhile", sentence),
+  });
+  await page.find('[aria-label="One ball more"]').trigger("click");
+  await press("Hit it");
+  expect(text()).toContain(sentence);
+  expect(rows(page)[0]).toContain("7");
+  expect(asked.filter((a) => a.path.endsWith("/plan") && a.method === "GET")).toHaveLength(2);
+});
+
+test("the stage says what is there and what is needed, and the coach's word wins", async () => {
+  const { page, text, writes } = await plan({ "PATCH /api/students/s": student() });
+  expect(text()).toContain("17 of the last 20 solid; 80 % of 20 are needed.");
+  expect(text()).toContain("2 of 6 stock cells within the tolerance; 70 % of at least 4");
+  await page.find(".sheet li").trigger("click");
+  const choice = page.findAll("select").find((s) => s.text().includes("what the criteria say"))!;
+  await choice.setValue("trajectory");
+  await settled();
+  expect(writes()[0]!.body).toEqual({ stage: "trajectory" });
+});

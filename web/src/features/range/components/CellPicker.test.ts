@@ -1,0 +1,54 @@
+import { mount } from "@vue/test-utils";
+import { expect, test } from "vitest";
+import { PLAIN } from "@/shared/api/cells";
+import { WORDS } from "@/testing/page";
+import { ball } from "@/testing/samples";
+import CellPicker from "./CellPicker.vue";
+
+const shown = (trajectory: "low" | "stock" = "stock") =>
+  mount(CellPicker, {
+    props: {
+      clubs: ["60", "56"],
+      swings: ["8:00", "9:00"],
+      words: WORDS,
+      balls: [ball("a", 60), ball("b", 61), ball("c", 40, { trajectory: "low" })].map((b) => ({
+        ...b,
+        hit_at: "",
+        waiting: false,
+        refused: "",
+      })),
+      modelValue: { ...PLAIN, club: "56", swing: "9:00", trajectory },
+    },
+  });
+
+test("a box is a club and a swing, with the day's balls of this height", async () => {
+  const picker = shown();
+  expect(picker.find('[aria-label="56 9:00"]').text()).toBe("2");
+  expect(picker.find('[aria-label="56 9:00"]').attributes("aria-pressed")).toBe("true");
+  expect(shown("low").find('[aria-label="56 9:00"]').text()).toBe("1");
+  await picker.find('[aria-label="60 8:00"]').trigger("click");
+  expect(picker.emitted("update:modelValue")).toEqual([[{ ...PLAIN, club: "60", swing: "8:00" }]]);
+});
+
+test("height, spin and tempo change one by one, and the rest stays", async () => {
+  const picker = shown();
+  const heights = picker.findAll("[role=radio]");
+  expect(heights.map((h) => h.text())).toEqual(["low", "stock", "high"]);
+  await heights[2]!.trigger("click");
+  const [spin, tempo] = picker.findAll("select");
+  await spin!.setValue("grab");
+  await tempo!.setValue("slower");
+  expect(picker.emitted("update:modelValue")).toEqual([
+    [{ ...PLAIN, club: "56", swing: "9:00", trajectory: "high" }],
+    [{ ...PLAIN, club: "56", swing: "9:00", trajectory: "high", spin: "grab" }],
+    [
+      {
+        club: "56",
+        swing: "9:00",
+        trajectory: "high",
+        spin: "grab",
+        tempo: "slower",
+      },
+    ],
+  ]);
+});

@@ -1,0 +1,175 @@
+import { afterEach, expect, test, vi } from "vitest";
+import { problem, read, settled, show, type Asked } from "@/testing/page";
+import { ANSWERS, ball, cell } from "@/testing/samples";
+import ReviewPage from "./ReviewPage.vue";
+
+const suspicion = (code: string, values: object, share: number, probability: number) => ({
+  touched: { code, values },
+  club_id: code === "touch-club" ? "c56" : null,
+  swing: "",
+  trajectory: null,
+  probability,
+  share,
+  lo: share - 0.02,
+  hi: share + 0.02,
+  balls: 12,
+});
+const verdict = (advice: string, more: object = {}) => ({
+  shift: { share: 0.012, lo: -0.01, hi: 0.03, changed: false },
+  nothing: 0.02,
+  suspicions: [
+    suspicion("touch-club", { club: "56" }, 0.08, 0.9),
+    suspicion("touch-together", {}, 0.05, 0.06),
+  ],
+  advice,
+  balls: 15,
+  since: "2026-05-31",
+  bad_day: false,
+  wild: false,
+  solid: 11,
+  struck: 12,
+  usual_solid: 0.85,
+  scatter: 1.3,
+  scattered: true,
+  conditions: 0.05,
+  ...more,
+});
+const moved = (name: string, before: number, after: number, more: object = {}) => ({
+  before: cell(name, before),
+  after: cell(name, after),
+  new_balls: 6,
+  chance: 0.4,
+  real: false,
+  ...more,
+});
+const REVIEW = {
+  balls: [ball("a", 61), ball("b", 70), ball("c", 62)],
+  moved: [
+    moved("56 9:00", 60, 64, { real: true }),
+    moved("60 9:00", 50, 50.2, { before: cell("60 9:00", 50, { basis: "estimated" }) }),
+    moved("56 10:00", 70, 74, { new_balls: 0 }),
+  ],
+  suspects: [{ uid: "b", cell: ball("b", 70), carry_yd: 70, usual_yd: 61.5, might_be: ["hard", "thin"] }],
+  conflicts: [],
+  verdict: null as object | null,
+  days: ["2026-05-30"],
+}; // prettier-ignore
+const review = (more: object = {}, answers: object = {}) =>
+  show(
+    ReviewPage,
+    { studentId: "s" },
+    { ...ANSWERS, "GET /api/students/s/review": { ...REVIEW, ...more }, ...answers },
+  );
+afterEach(() => vi.unstubAllGlobals());
+
+test("what moved, by how much, and whether chance alone would do it", async () => {
+  const { page, text } = await review();
+  const rows = page.findAll("tbody tr").map(read);
+  expect(rows[0]).toContain("56 9:00 stock 60 ± 2 64 ± 2 +4 6 more than chance");
+  expect(rows[1]).toContain("60 9:00 stock 50 ± 2 50 ± 2 same 6 as estimated");
+  expect(text()).toContain("1 other cells move with them");
+  expect(text()).toContain("Far from the others at 62. A mishit?");
+});
+
+test("all are kept but those set aside with a reason, and those that wait", async () => {
+  const kept: Asked[] = [];
+  const { page, press, router } = await review(
+    {},
+    {
+      "POST /api/students/s/review": (one: Asked) => {
+        kept.push(one);
+        return { kept: 1 };
+      },
+    },
+  );
+  const rows = page.findAll("li").filter((li) => li.find("[aria-label=Strike]").exists());
+  const pressIn = async (at: number, words: string) => {
+    await rows[at]!.findAll("button")
+      .find((b) => b.text() === words)!
+      .trigger("click");
+    await settled();
+  };
+  await pressIn(1, "Set aside");
+  // A suspect has its reason already; another one is to be given.
+  expect((rows[1]!.find("[aria-label=Reason]").element as HTMLInputElement).value).toBe(
+    "looks like a mishit",
+  );
+  await pressIn(2, "Later");
+  await press("Keep 1 balls");
+  expect(kept[0]!.body).toEqual({ keep: ["a", "b"], aside: { b: "looks like a mishit" } });
+  expect(router.currentRoute.value.path).toBe("/"); // one still waits here
+  await press("Keep 3 balls");
+  expect(kept[1]!.body).toEqual({ keep: null, aside: {} });
+  expect(router.currentRoute.value.name).toBe("matrix");
+});
+
+test("what has moved is said with its probability, and starts anew from a day", async () => {
+  const { page, text, press, writes } = await review(
+    { verdict: verdict("replace") },
+    { "POST /api/students/s/events": {} },
+  );
+  expect(page.find(".verdict .head").text()).toBe("Moved: the 56, +8 %.");
+  expect(text()).toContain("11 of 12 solid, usually 85 %, scatter 1.3 times the usual.");
+  expect(text()).toContain("Air, wind, ball and lie were taken out first: +5 % of the carry.");
+  const rows = page.findAll(".verdict tbody tr").map(read);
+  expect(rows).toEqual([
+    "nothing 2 %",
+    "the 56 90 % +8 % (+6 % to +10 %)",
+    "all carries together 6 % +5 % (+3 % to +7 %)",
+  ]);
+  await press("Start its numbers anew from 31 May 2026");
+  expect(writes()[0]!.body).toEqual({
+    kind: "numbers moved", on: "2026-05-31", club_id: "c56", swing: "", trajectory: null,
+  }); // prettier-ignore
+  expect(text()).toContain("From 31 May 2026 on, older numbers of the 56 hardly count.");
+});
+
+test.each([
+  [verdict("blend"), "Nothing has moved beyond chance: the balls blend in."],
+  [verdict("check-up"), "Perhaps longer: the 56. Not sure yet."],
+  [
+    verdict("check-up", { suspicions: [suspicion("touch-together", {}, -0.06, 0.5)] }),
+    "Perhaps shorter: all carries together. Not sure yet.",
+  ],
+  [verdict("blend", { bad_day: true }), "A bad day of strikes"],
+  [verdict("blend", { wild: true }), "Solid, but scattered more than usual"],
+])("a verdict %#", async (said, words) => {
+  expect((await review({ verdict: said })).text()).toContain(words);
+});
+
+test("a check-up of what may have moved is planned from here", async () => {
+  const { press, writes } = await review(
+    { verdict: verdict("check-up") },
+    { "POST /api/students/s/check-up": { plan: null } },
+  );
+  await press("Check-up, 15 balls");
+  expect(writes()[0]!.body).toEqual({ balls: 15, moved: true, club: "56", swing: "" });
+});
+
+test("a strike put right is said; a refusal is said, and nothing is lost", async () => {
+  const { page, text } = await review(
+    {},
+    {
+      "PATCH /api/students/s/balls/a": { ball: ball("a", 61, { strike: "fat" }) },
+      "PATCH /api/students/s/balls/b": () =>
+        problem(422, "unusable-input", "There is no such club."),
+    },
+  );
+  const strikes = page.findAll("[aria-label=Strike]");
+  await strikes[0]!.setValue("fat");
+  await settled();
+  expect(text()).toContain("Put right: 56 9:00 stock, fat.");
+  await page.findAll("[aria-label=Strike]")[1]!.setValue("thin");
+  await settled();
+  expect(text()).toContain("There is no such club.");
+});
+
+test("a day is opened again; nothing waiting says where balls come from", async () => {
+  const { text, press, writes } = await review(
+    { balls: [] },
+    { "POST /api/students/s/reopen": { kept: 12 } },
+  );
+  expect(text()).toContain("Nothing waits");
+  await press(/30 May/).catch(() => undefined);
+  if (writes().length) expect(writes()[0]!.body).toEqual({ day: "2026-05-30" });
+});

@@ -1,0 +1,83 @@
+import dayjs from "dayjs";
+import { afterEach, expect, test, vi } from "vitest";
+import { problem, read, settled, show, type Asked } from "@/testing/page";
+import { student } from "@/testing/samples";
+import EventsPanel from "./EventsPanel.vue";
+
+const EVENTS = {
+  events: [
+    {
+      id: 3, kind: "club bent", on: "2026-05-03", by: "Ilse", note: "2° weaker",
+      touched: { code: "touch-club", values: { club: "56" } },
+    },
+    {
+      id: 4, kind: "technique", on: "2026-05-09", by: "Ilse", note: "",
+      touched: { code: "touch-everything", values: {} },
+    },
+  ],
+  first_ball: "2026-01-01",
+}; // prettier-ignore
+const panel = (more: object = {}) =>
+  show(EventsPanel, { student: student() }, { "GET /api/students/s/events": EVENTS, ...more });
+afterEach(() => vi.unstubAllGlobals());
+
+test("what happened, what it touches, and what that means", async () => {
+  const { page } = await panel();
+  const rows = page.findAll("li").map(read);
+  expect(rows[0]).toContain("club bent, the 56: 2° weaker");
+  expect(rows[0]).toContain("Loft or lie bent: this club's numbers are open.");
+  expect(rows[1]).toContain("technique Every cell may have moved, each its own way.");
+});
+
+test("a club's new loft is asked for where there may be one, and only then sent", async () => {
+  const { page, press, text, writes } = await panel({
+    "POST /api/students/s/events": EVENTS,
+  });
+  await press("Something happened");
+  const [kind, club] = page.findAll("select");
+  expect(kind!.findAll("option")).toHaveLength(10);
+  expect(text()).not.toContain("Its loft now");
+  expect(club!.text()).toContain("all");
+  await kind!.setValue("club bent");
+  expect(club!.text()).toContain("choose");
+  await club!.setValue("c56");
+  await page.find("[placeholder='as before']").setValue("54");
+  await page.find("[placeholder='in a few words']").setValue("strong");
+  await page.find("form").trigger("submit");
+  await settled();
+  expect(writes()[0]!.body).toEqual({
+    kind: "club bent", on: dayjs().format("YYYY-MM-DD"), club_id: "c56", swing: "",
+    trajectory: null, loft_deg: 54, bounce_deg: null, remark: "strong",
+  }); // prettier-ignore
+  expect(page.find("form").exists()).toBe(false);
+});
+
+test("a refusal stands in the form, and what was typed stays", async () => {
+  const { page, press, text } = await panel({
+    "POST /api/students/s/events": () =>
+      problem(422, "unusable-input", "Say which club.", "club_id"),
+  });
+  await press("Something happened");
+  await page.findAll("select")[0]!.setValue("new grooves");
+  await page.find("[placeholder='in a few words']").setValue("fresh");
+  await page.find("form").trigger("submit");
+  await settled();
+  expect(text()).toContain("Say which club.");
+  expect((page.find("[placeholder='in a few words']").element as HTMLInputElement).value).toBe(
+    "fresh",
+  );
+});
+
+test("an event is taken back; nothing yet says what to write down", async () => {
+  const taken: Asked[] = [];
+  const { press } = await panel({
+    "POST /api/events/3/withdraw": (one: Asked) => {
+      taken.push(one);
+      return EVENTS;
+    },
+  });
+  await press("Take it back");
+  expect(taken).toHaveLength(1);
+  const empty = await panel({ "GET /api/students/s/events": { events: [], first_ball: null } });
+  expect(empty.text()).toContain("Nothing yet. A new or bent club");
+});

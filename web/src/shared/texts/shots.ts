@@ -1,0 +1,50 @@
+/** A shot's trim, a way to close a gap and a planned item, in the words of the texts. */
+import { cellName } from "@/shared/api/cells";
+import type { Schemas } from "@/shared/api/client";
+import type { PlanItem } from "@/shared/api/queries";
+import type { Texts } from "./texts";
+
+/** "ball 2 in back, grip down 1 in"; empty without a trim. */
+export function trimWords(
+  texts: Texts,
+  { ball_position_in: back = 0, grip_down_in: down = 0 }: Pick<PlanItem, "ball_position_in" | "grip_down_in">, // prettier-ignore
+): string {
+  const parts = [];
+  if (back)
+    parts.push(
+      texts.format(back > 0 ? "trim-ball-back" : "trim-ball-forward", { inches: Math.abs(back) }),
+    );
+  if (down) parts.push(texts.format("trim-grip-down", { inches: down }));
+  return parts.join(", ");
+}
+
+/** What to do to close a gap this way. */
+export function fillWords(texts: Texts, fill: Schemas["FillOut"]): string {
+  const { club, swing, tempo, spin } = fill.key;
+  return texts.format(`fill-${fill.way}`, {
+    shot: fill.way === "known" || fill.way === "height" ? cellName(fill.key) : `${club} ${swing}`,
+    club,
+    swing,
+    tempo,
+    spin,
+    from: swing,
+    to: fill.between,
+    inches: Math.abs(fill.ball_position_in) || fill.grip_down_in,
+    back: fill.ball_position_in > 0 ? 1 : 0,
+  });
+}
+
+/** What of a planned item is not in the cell's name: where from, how, and the coach's own note. */
+export function howWords(texts: Texts, item: PlanItem): string {
+  const between = item.between
+    ? texts.format("trim-between", { from: item.swing, to: item.between })
+    : "";
+  const inPlace =
+    item.why?.code === "plan-ball-place" && !item.ball_position_in
+      ? texts.format("trim-ball-in-place")
+      : "";
+  const place = item.place ? texts.format(`place-${item.place}`) : "";
+  return [item.lie ?? "", between, trimWords(texts, item), inPlace, place, item.note ?? ""]
+    .filter(Boolean)
+    .join(", ");
+}

@@ -1,0 +1,43 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { unitWords } from "@/shared/units/units";
+import { makeTexts, type Values } from "./texts";
+
+const at = (path: string) => readFileSync(new URL(path, `file://${process.cwd()}/`), "utf8");
+const SOURCE = at("../server/oxgang/texts/en.ftl");
+interface Example {
+  code: string;
+  values: Values;
+  yd: string;
+  m: string;
+}
+// The server's test reads the same examples (tests/core/test_said.py).
+const EXAMPLES = JSON.parse(at("../tests/said.json")) as Example[];
+const texts = (unit: "yd" | "m") => makeTexts(SOURCE, unitWords(unit, 0.9144));
+
+describe("the page says what the server says", () => {
+  it.each(EXAMPLES)("$code", ({ code, values, yd, m }) => {
+    expect(texts("yd").format(code, values)).toBe(yd);
+    expect(texts("m").format(code, values)).toBe(m);
+  });
+});
+
+it("tells an action with its fields, and that it was taken back", () => {
+  const did = {
+    code: "log-club-changed" as const,
+    values: { club: "56" },
+    fields: [
+      { name: "loft_deg", before: 56, after: 55.5 },
+      { name: "note", before: "", after: "bent" },
+      { name: "never_heard_of", before: null, after: true },
+    ],
+    back: true,
+  };
+  expect(texts("yd").did(did)).toBe(
+    "Took back: Changed the 56: loft 56 to 55.5, note nothing to bent, never_heard_of nothing to true",
+  );
+});
+
+it("says nothing while the messages are on their way", () => {
+  expect(makeTexts("", unitWords("yd", 1)).format("due-holds")).toBe("");
+});

@@ -1,0 +1,117 @@
+/**
+ * Sentences from codes and values, by the server's messages (server/oxgang/texts). What a message
+ * may use is said there; `texts.test.ts` and the server's own test read the same examples.
+ */
+import { FluentBundle, FluentResource, type FluentValue } from "@fluent/bundle";
+import dayjs from "dayjs";
+import { computed, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue";
+import type { Schemas } from "@/shared/api/client";
+import { useWords } from "@/shared/api/queries";
+import { points } from "@/shared/format/numbers";
+import { unitWords, type UnitWords } from "@/shared/units/units";
+
+export type Values = Record<string, string | number | boolean | null>;
+/** What is told by a code of any family. */
+export interface Said {
+  code: string;
+  values: Values;
+}
+export interface Texts {
+  /** As a part of a sentence. */
+  say: (said: Said) => string;
+  /** As a line of its own. */
+  sentence: (said: Said) => string;
+  /** The message of a code; one that has none shows itself. */
+  format: (code: string, values?: Values) => string;
+  /** The name of a word of the trade: `name("event", "club bent")`. */
+  name: (of: string, code: string) => string;
+  /** An action of the log, with the fields that it changed. */
+  did: (did: Schemas["DidSaid"]) => string;
+}
+
+const LANGUAGE = "en";
+/** What a function of a message is given; a bare number where nothing is. */
+type Given = FluentValue | number;
+const number = (value: Given) => Number(value.valueOf());
+const text = (value: Given) => String(value.valueOf());
+
+export function makeTexts(source: string, units: UnitWords): Texts {
+  const yards = (yd: Given, digits: Given = 0) => {
+    const places = 10 ** number(digits);
+    return String(Math.floor(units.value(number(yd)) * places + 0.5) / places);
+  };
+  const bundle: FluentBundle = new FluentBundle(LANGUAGE, {
+    useIsolating: false,
+    functions: {
+      YD: ([yd = 0], { digits = 0 }) => `${yards(yd, digits)} ${units.unit}`,
+      YARDS: ([yd = 0], { digits = 0 }) => yards(yd, digits),
+      PERCENT: ([share = 0], { signed = 0 }) => {
+        const said = points(number(share));
+        return `${number(signed) ? said : said.replace("+", "")} %`;
+      },
+      POINTS: ([share = 0]) => points(number(share)),
+      DAY: ([iso = ""]) => dayjs(text(iso)).format("D MMM"),
+      DATE: ([iso = ""]) => dayjs(text(iso)).format("D MMM YYYY"),
+      MOMENT: ([iso = ""]) => dayjs(text(iso)).format("D MMM, HH:mm"),
+      NAME: ([codes = ""], { of = "" }) => names(text(of), text(codes).split(",")),
+    },
+  });
+  bundle.addResource(new FluentResource(source));
+
+  function format(code: string, values: Values = {}): string {
+    if (!source) return "";
+    const [id = "", attribute = ""] = code.replaceAll(" ", "-").split(".");
+    const message = bundle.getMessage(id);
+    const pattern = attribute ? message?.attributes[attribute] : message?.value;
+    if (!pattern) return code;
+    const { touched, ...known } = values;
+    // A value of this name is a code itself: which shots are meant.
+    if (typeof touched === "string") known["touched"] = format(touched, known);
+    // Fluent has no yes and no, and no nothing: a message that asks for one shows its name.
+    const given = Object.entries(known).filter(([, value]) => value !== null);
+    return bundle.formatPattern(pattern, Object.fromEntries(given) as Record<string, FluentValue>, []); // prettier-ignore
+  }
+  function name(of: string, code: string): string {
+    const said = format(`${of}-${code}`);
+    return said === `${of}-${code}` ? code : said;
+  }
+  function names(of: string, codes: string[]): string {
+    const all = codes.filter(Boolean).map((code) => name(of, code));
+    if (all.length < 2) return all.join("");
+    const before = all.slice(0, -1).join(`${format("list-between")} `);
+    return `${before} ${format("list-last")} ${all.at(-1)}`;
+  }
+  const nothing = (value: Values[string]) =>
+    value === null || value === "" ? format("log-nothing") : String(value);
+  function did({ code, values, fields, back }: Schemas["DidSaid"]): string {
+    const changed = fields.map((field) =>
+      format("log-field", {
+        name: name("field", field.name),
+        before: nothing(field.before),
+        after: nothing(field.after),
+      }),
+    );
+    const what = format(code, { ...values, fields: changed.join(`${format("list-between")} `) });
+    return back ? format("log-back", { what }) : what;
+  }
+  const say = (said: Said) => format(said.code, said.values);
+  return {
+    say,
+    sentence: (said) => upper(say(said)),
+    format,
+    name,
+    did,
+  };
+}
+
+/** With its first letter large. */
+export const upper = (words: string) => words.slice(0, 1).toUpperCase() + words.slice(1);
+
+/** The texts in a student's unit; empty until the words are there. */
+export function useTexts(unit?: MaybeRefOrGetter<string | undefined>): ComputedRef<Texts> {
+  const words = useWords();
+  return computed(() => {
+    const { texts = "", m_per_yd = 1 } = words.data.value ?? {};
+    return makeTexts(texts, unitWords(toValue(unit) === "m" ? "m" : "yd", m_per_yd));
+  });
+}
