@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Any
 
 import numpy as np
 import pytest
@@ -18,6 +19,8 @@ from oxgang.core.keeping.due import State, due_of, matters
 from oxgang.core.keeping.events import EventKind, Happened, changes_of, check_event
 from oxgang.core.keeping.progress import (
     Launched,
+    Stretch,
+    Turn,
     difference,
     ratio,
     share_of,
@@ -127,7 +130,7 @@ def test_events_that_cannot_be() -> None:
         ({"club": "54"}, "the 54"),
         ({}, "everything"),
     ):
-        event = Happened(EventKind.RESET, TODAY, **scope)  # type: ignore[arg-type]
+        event = Happened(EventKind.RESET, TODAY, **scope)
         assert texts().say(event.touched) == words
 
 
@@ -155,9 +158,9 @@ def said_of(found: object) -> list[str]:
     return [texts().sentence(reason) for reason in found.reasons]  # type: ignore[attr-defined]
 
 
-def told(*args: object, **more: object) -> str:
-    ground = {"from_yd": 30, "to_yd": 100}
-    return " ".join(texts().say(one) for one in draft(*args, **ground, **more))  # type: ignore[arg-type]
+def told(name: str, whole: Stretch, halves: Turn | None, **more: Any) -> str:
+    drafted = draft(name, whole, halves, from_yd=30, to_yd=100, **more)
+    return " ".join(texts().say(one) for one in drafted)
 
 
 def test_what_is_due_is_said_with_its_reason() -> None:

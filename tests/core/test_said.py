@@ -55,7 +55,7 @@ MESSAGES = {
 @pytest.mark.parametrize("example", EXAMPLES, ids=lambda e: f"{e['code']}-{len(e['values'])}")
 def test_the_examples_are_said_in_yards_and_in_metres(example: dict[str, Any]) -> None:
     for units in ("yd", "m"):
-        said = texts(units).format(example["code"], example["values"])  # type: ignore[arg-type]
+        said = texts(units).format(example["code"], example["values"])
         assert said == example[units]
         assert "{" not in said  # no value is missing
 
