@@ -6,8 +6,9 @@ BIN := $(VENV)/bin
 STAMPS := .stamps
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 CORES ?= 2
+SAMPLE ?= 200
 
-.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model clean
+.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model mutants clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -84,6 +85,9 @@ bench: $(STAMPS)/python ## times of what has to be quick, and an academy of a mi
 
 bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run
+
+mutants: $(STAMPS)/python ## faults put into core, and whether the tests notice; into docs/tests.md
+	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.mutants --sample $(SAMPLE)
 
 clean: ## throw away what was built and installed
 	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

@@ -32,7 +32,10 @@ def check_up(cells: list[CellKey] = CELLS) -> list[CellKey]:
 
 
 def test_the_cusum_is_that_of_the_handbook() -> None:
-    """Published worked example: NIST/SEMATECH e-Handbook 6.3.2.3, quoted from memory."""
+    """Published worked example: NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.3.
+
+    Its figures are from memory.
+    """
     data = [
         324.925, 324.675, 324.725, 324.350, 325.350, 325.225, 324.125, 324.525, 325.225, 324.600,
         324.625, 325.150, 328.325, 327.250, 327.825, 328.500, 326.675, 327.775, 326.875, 328.350,

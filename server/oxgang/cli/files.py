@@ -1,40 +1,25 @@
-"""Commands that read and write the open formats. They need no server and no database."""
+"""Commands that read and write the open formats. They need no server and no database.
+
+What they do is loaded when they are called, so that `oxgang --help` answers at once.
+"""
 
 from __future__ import annotations
 
-import json
-from collections.abc import Mapping
-from dataclasses import asdict, replace
-from datetime import date, datetime
+from datetime import datetime
 from pathlib import Path
 from typing import Annotated
 
 import typer
 
-from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
-from oxgang.core.carry.cells import Basis, Matrix
-from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.guess import positions_seen
-from oxgang.core.carry.hits import hits_at_home
-from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.flight.home import usual_altitude
-from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, covered_yardages, fallow, overlaps
-from oxgang.core.practice.plan import plan_balls
-from oxgang.core.words.bag import Club
-from oxgang.core.words.measurements import REFUSE_OVER_YD
-from oxgang.core.words.shots import Shot, Trajectory
-from oxgang.core.words.swing import BUILT_IN, Scale, built_in, recognised
-from oxgang.files.bag import read_bag
-from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
-from oxgang.files.scale import read_scale
-from oxgang.files.shots import read_shots
-from oxgang.files.tables import RowProblem, write_table
-from oxgang.texts.messages import texts
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+
+Shots = Annotated[Path, typer.Argument(help="shots.csv")]
+Bag = Annotated[Path, typer.Option(help="bag.csv")]
 
 
 def matrix(
-    shots: Annotated[Path, typer.Argument(help="shots.csv")],
-    bag: Annotated[Path, typer.Option(help="bag.csv")],
+    shots: Shots,
+    bag: Bag,
     scale: Annotated[
         str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")
     ] = "",
@@ -47,21 +32,14 @@ def matrix(
     output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
 ) -> None:
     """The wedge distance matrix of the balls in SHOTS.csv."""
-    built, lofts, order = _built(shots, bag, scale, as_of)
-    cells = built.cells
-    cells.sort(
-        key=lambda cell: (
-            lofts[cell.key.club],
-            order.index(cell.key.swing),
-            list(Trajectory).index(cell.key.trajectory),
-        )
-    )
-    _write(write_matrix(cells), output)
+    from oxgang.cli import formats
+
+    formats.matrix(shots, bag, scale, as_of, output)
 
 
 def plan(
-    shots: Annotated[Path, typer.Argument(help="shots.csv")],
-    bag: Annotated[Path, typer.Option(help="bag.csv")],
+    shots: Shots,
+    bag: Bag,
     balls: Annotated[int, typer.Option(help="how many balls there are")],
     scale: Annotated[str, typer.Option(help="as for oxgang matrix")] = "",
     as_of: Annotated[
@@ -70,18 +48,9 @@ def plan(
     output: Annotated[Path | None, typer.Option("-o", "--output", help="plan.csv")] = None,
 ) -> None:
     """What to hit next: the balls that narrow the matrix most from 30 to 100 yards."""
-    built, _, _ = _built(shots, bag, scale, as_of)
-    try:
-        planned = plan_balls(built, balls, from_yd=FROM_YD, to_yd=TO_YD)
-    except InputError as error:
-        fail(error.sentence)
-    words = texts()
-    rows = (
-        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, words.say(p.why))
-        for p in planned
-    )
-    columns = ("club", "swing", "trajectory", "spin", "balls", "reason")
-    _write(write_table(columns, rows), output)
+    from oxgang.cli import formats
+
+    formats.plan(shots, bag, balls, scale, as_of, output)
 
 
 def gaps(
@@ -91,89 +60,6 @@ def gaps(
     tolerance_yd: Annotated[float, typer.Option("--tolerance")] = TOLERANCE_YD,
 ) -> None:
     """Coverage, gaps and overlaps of a matrix, as JSON."""
-    if from_yd > to_yd:
-        fail(f"--from {from_yd} is beyond --to {to_yd}. Give the shorter yardage first.")
-    if from_yd < 0 or to_yd > REFUSE_OVER_YD:
-        fail(f"Give --from and --to between 0 and {REFUSE_OVER_YD:g} yards.")
-    if not 0 < tolerance_yd <= REFUSE_OVER_YD:
-        fail(f"--tolerance {tolerance_yd:g} must be more than 0 yards, at most {REFUSE_OVER_YD:g}.")
-    cells = read_records(matrix_csv, read_matrix)
-    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    total = to_yd - from_yd + 1
+    from oxgang.cli import formats
 
-    def share(some: list[MatrixRow]) -> float:
-        ploughed = covered_yardages(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
-        return len(ploughed) / total
-
-    uncovered = fallow(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
-    result = {
-        "from_yd": from_yd,
-        "to_yd": to_yd,
-        "tolerance_yd": tolerance_yd,
-        "coverage": {"measured": share(measured), "all": share(cells)},
-        "gaps": [asdict(stretch) for stretch in uncovered],
-        "overlaps": [[asdict(a), asdict(b)] for a, b in overlaps(cells)],
-    }
-    typer.echo(json.dumps(result))
-
-
-def _built(
-    shots: Path, bag: Path, scale: str, as_of: datetime | None
-) -> tuple[Matrix, dict[str, float], list[str]]:
-    """The matrix of a file, the lofts of its clubs, and its swings from short to long."""
-    clubs = read_records(bag, read_bag)
-    rows = read_rows(shots, read_shots)
-    known = {club.label.casefold(): club for club in clubs}
-    report_problems(
-        shots,
-        [
-            RowProblem(line, "club", f'"{shot.cell.club}" is not in {bag}.')
-            for line, shot in rows
-            if shot.cell.club.casefold() not in known
-        ],
-    )
-    balls = [_relabelled(shot, known) for _, shot in rows]
-    lofts = {club.label: club.loft_deg for club in clubs}
-    chosen = _scale(scale) or recognised(shot.cell.swing for shot in balls)
-    positions = chosen.positions if chosen else positions_seen(balls, lofts)
-    order = [position.label for position in positions]
-    report_problems(
-        shots,
-        [
-            RowProblem(line, "swing", f'"{shot.cell.swing}" is not a position of {scale}.')
-            for line, shot in rows
-            if shot.cell.swing not in order
-        ],
-    )
-    arms = {position.label: position.arm_deg for position in positions}
-    hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
-    newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
-    day = as_of.date() if as_of else newest
-    return Evidence(hits, clubs, positions, day).matrix(), lofts, order
-
-
-def _write(text: str, output: Path | None) -> None:
-    if output is None:
-        typer.echo(text, nl=False)
-        return
-    try:
-        output.write_text(text, encoding="utf-8", newline="")
-    except OSError as error:
-        fail(f"{output}: cannot be written ({error.strerror}).")
-
-
-def _scale(choice: str) -> Scale | None:
-    if not choice:
-        return None
-    try:
-        if choice in {scale.key for scale in BUILT_IN}:
-            return built_in(choice)
-        return read_scale(read_bytes(Path(choice)), name=choice)
-    except OxgangError as error:
-        fail(*error.sentence.splitlines())
-
-
-def _relabelled(shot: Shot, bag: Mapping[str, Club]) -> Shot:
-    """The shot with its club written as the bag writes it."""
-    label = bag[shot.cell.club.casefold()].label
-    return replace(shot, cell=replace(shot.cell, club=label))
+    formats.gaps(matrix_csv, from_yd, to_yd, tolerance_yd)

@@ -9,8 +9,6 @@ import typer
 
 from oxgang.cli.report import fail
 from oxgang.core.errors import InputError
-from oxgang.core.flight.air import Air
-from oxgang.core.flight.trajectory import Wind, fly
 
 
 def flight(
@@ -24,6 +22,10 @@ def flight(
     landing_height_m: Annotated[float, typer.Option(help="above the ball, m")] = 0.0,
 ) -> None:
     """The flight of one ball: carry, apex, landing angle and speed, time."""
+    # numpy and scipy only when they are needed.
+    from oxgang.core.flight.air import Air
+    from oxgang.core.flight.trajectory import Wind, fly
+
     try:
         flown = fly(
             ball_speed_mps,

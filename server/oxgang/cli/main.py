@@ -14,6 +14,7 @@ app = typer.Typer(
     no_args_is_help=True,
     add_completion=False,
     pretty_exceptions_enable=False,
+    rich_markup_mode=None,
 )
 app.command()(files.matrix)
 app.command()(files.gaps)

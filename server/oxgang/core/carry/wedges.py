@@ -50,7 +50,8 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
 
     References
     ----------
-    Gelman et al., Bayesian Data Analysis, sections 2.4 and 2.6. Quoted from memory.
+    Gelman, Carlin, Stern, Dunson, Vehtari and Rubin (2013), Bayesian Data Analysis, third edition,
+    sections 2.4 (beta) and 2.6 (scaled inverse chi-square).
     """
     squares: dict[str, float] = defaultdict(float)
     freedom: dict[str, float] = defaultdict(float)

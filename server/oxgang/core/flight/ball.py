@@ -2,8 +2,8 @@
 
 References
 ----------
-The Rules of Golf, Equipment Rules, part 4 (conformance of balls): mass at most 45.93 g (1.620 oz),
-diameter at least 42.67 mm (1.680 in). Quoted from memory.
+The R&A and USGA (2019), Equipment Rules, part 4, Conformance of Balls: weight at most 1.620 oz
+(45.93 g), diameter at least 1.680 in (42.67 mm).
 """
 
 from __future__ import annotations

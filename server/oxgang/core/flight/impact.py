@@ -2,8 +2,9 @@
 
 The face meets the ball with a normal and a tangential speed, V cos(spin loft) and V sin(spin loft).
 Published: the split itself and the rolling limit, by which a solid sphere leaves the face without
-slip with omega r = 5/7 and a tangential speed of 2/7 of the sliding speed (Cochran and Stobbs 1968;
-Penner 2003, "The physics of golf"; from memory). Fitted here to tour-average wedges and short
+slip with omega r = 5/7 and a tangential speed of 2/7 of the sliding speed (Cochran and Stobbs 1968,
+The Search for the Perfect Swing; Penner 2003, The physics of golf, Reports on Progress in Physics
+66, 131-171). Fitted here to tour-average wedges and short
 irons: the normal restitution and the tangential rebound (real balls spin back more than rigid
 ones). Common practice, no published source: the friction coefficients of the lies.
 """

@@ -29,7 +29,8 @@ TILT_ANGLE_DEG: Final = 44.4
 FRICTION: Final = 0.40
 HARD_IMPACT_MPS: Final = 20.0
 HARD_RESTITUTION: Final = 0.120
-# Rolling resistance of mown turf, as a share of the weight (Penner 2002, from memory).
+# Rolling resistance of mown turf, as a share of the weight (Penner 2002, The physics of
+# putting, Canadian Journal of Physics 80, 83-96; the value is from memory).
 ROLLING: Final = 0.131
 # The ball rolls once it bounces lower than this [m/s upwards].
 ROLLS_BELOW_MPS: Final = 0.35

@@ -2,10 +2,11 @@
 
 References
 ----------
-Wilson (1927), JASA 22, 209, for the interval of a share; Newcombe (1998), Statistics in Medicine
-17, 873, method 10, for the difference of two; chi-square and F intervals for a standard deviation
-and a ratio of two: NIST/SEMATECH e-Handbook, sections 7.2.3 and 1.3.5.9. From memory; tests compare
-with statsmodels.
+Wilson (1927), Probable inference, the law of succession, and statistical inference, JASA 22,
+209-212, for the interval of a share; Newcombe (1998), Interval estimation for the difference
+between independent proportions, Statistics in Medicine 17, 873-890, method 10; chi-square and F
+intervals for a standard deviation and a ratio of two: NIST/SEMATECH e-Handbook of Statistical
+Methods, sections 7.2.3 and 1.3.5.9. Tests compare with statsmodels and scipy.
 """
 
 from __future__ import annotations

@@ -4,8 +4,8 @@ The posterior covariance depends on which cells are hit, not on where the balls 
 can be made before the first one. Cells are chosen greedily: each step adds the few
 balls that take most off the weighted variance of the cells between the student's yardages. The
 reduction has diminishing returns for such covariances in practice, so that greedy comes near the
-best (Krause, Singh and Guestrin 2008, Near-optimal sensor placements in Gaussian processes; from
-memory); tests compare it with exhaustive search.
+best (Krause, Singh and Guestrin 2008, Near-optimal sensor placements in Gaussian processes, Journal
+of Machine Learning Research 9, 235-284); tests compare it with exhaustive search.
 """
 
 from __future__ import annotations

