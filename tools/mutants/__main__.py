@@ -56,7 +56,7 @@ def noticed(fault: Fault) -> bool:
     with tempfile.TemporaryDirectory() as folder:
         tree = Path(folder)
         shutil.copytree(ROOT / "server/oxgang/core", tree / "oxgang/core")
-        for name in ("files", "texts", "cli"):
+        for name in ("files", "texts", "cli", "monitor"):
             (tree / "oxgang" / name).symlink_to(ROOT / "server/oxgang" / name)
         shutil.copy(ROOT / "server/oxgang/__init__.py", tree / "oxgang")
         (tree / "tests").symlink_to(ROOT / "tests")

@@ -12,7 +12,6 @@ import typer
 
 from oxgang.cli.report import fail
 from oxgang.core.errors import OxgangError
-from oxgang.monitor.player import Swing, balls
 from oxgang.monitor.queue import Queue
 from oxgang.monitor.sender import FAULTS, Sender
 
@@ -35,6 +34,9 @@ def monitor(
     queue: Annotated[Path, typer.Option(help="file of what waits")] = Path("monitor-queue.jsonl"),
 ) -> None:
     """Play a student in front of a launch monitor and send each ball to Oxgang."""
+    # It flies its balls: numpy and scipy only when they are needed.
+    from oxgang.monitor.player import Swing, balls
+
     wanted = frozenset(part.strip() for part in faults.split(",") if part.strip())
     if unknown := wanted - set(FAULTS):
         fail(f"There is no fault {', '.join(sorted(unknown))}. Known: {', '.join(FAULTS)}.")

@@ -22,6 +22,7 @@ from oxgang.core.carry.noise import (
     surface_index,
 )
 from oxgang.core.carry.prior import Point
+from oxgang.core.errors import InputError
 from oxgang.core.flight.home import at_home
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
 from oxgang.core.words.strikes import medians_by
@@ -103,12 +104,21 @@ def hits_at_home(
     ----------
     lofts, arms
         Loft of each club and arm angle of each swing in `shots` [degrees].
+
+    Raises
+    ------
+    InputError
+        For a club or a swing that has none.
     """
     points: dict[CellKey, tuple[CellKey, Point]] = {}
     hits = []
     for shot, home in zip(shots, at_home(shots, home_altitude_m), strict=True):
         k = shot.cell
         if k not in points:
+            if k.club not in lofts:
+                raise InputError(f'There is no club "{k.club}" in the bag.', field="club")
+            if k.swing not in arms:
+                raise InputError(f'There is no swing "{k.swing}" in the scale.', field="swing")
             point = Point(k.club, lofts[k.club], arms[k.swing], k.trajectory, k.spin, k.tempo)
             points[k] = (k, point)
         cell, point = points[k]
