@@ -14,9 +14,10 @@ from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.core.flight.launch import launch_from_mark
+from oxgang.monitor.faults import FAULTS
 from oxgang.monitor.player import Swing, balls
 from oxgang.monitor.queue import Queue
-from oxgang.monitor.sender import FAULTS, Sender
+from oxgang.monitor.sender import Sender
 from oxgang.range_sessions.models import Ball, Device, FeedBall
 
 from tests.server.conftest import Api, make_coach, make_student

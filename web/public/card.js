@@ -32,6 +32,8 @@
       `carries ${Math.round(line.carry)} ± ${Math.round(line.half)}` +
       (line.measured ? "" : ", estimated") +
       (line.near ? "" : ": the nearest there is");
+    // What ± means, as this version was frozen.
+    carry.title = card.level ? `± holds the true carry in ${card.level} of cases` : "";
     carry.className = line.near ? "carry" : "carry far";
     cue.textContent = line.cue;
   }
@@ -78,6 +80,7 @@
       shot,
       carry,
       cue,
+      ...(card.level ? [make("p", `± holds the true carry in ${card.level} of cases.`, "small")] : []),
       table,
     );
     show();

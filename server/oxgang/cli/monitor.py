@@ -12,8 +12,8 @@ import typer
 
 from oxgang.cli.report import fail
 from oxgang.core.errors import OxgangError
+from oxgang.monitor.faults import FAULTS
 from oxgang.monitor.queue import Queue
-from oxgang.monitor.sender import FAULTS, Sender
 
 RETRIES_AT_END = 60
 
@@ -36,6 +36,7 @@ def monitor(
     """Play a student in front of a launch monitor and send each ball to Oxgang."""
     # It flies its balls: numpy and scipy only when they are needed.
     from oxgang.monitor.player import Swing, balls
+    from oxgang.monitor.sender import Sender
 
     wanted = frozenset(part.strip() for part in faults.split(",") if part.strip())
     if unknown := wanted - set(FAULTS):

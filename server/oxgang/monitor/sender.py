@@ -14,7 +14,6 @@ import numpy as np
 
 from oxgang.monitor.queue import Queue
 
-FAULTS: Final = ("duplicate", "out-of-order", "drop-out", "garbled")
 # How often a wanted fault happens, and how many balls a drop-out holds back.
 FAULT_ODDS: Final = 0.3
 DROP_OUT_BALLS: Final = 3

@@ -9,6 +9,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
 from oxgang.core.ground.card import by_yardage
+from oxgang.core.words.intervals import words
 from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
 
@@ -65,6 +66,7 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
             "day": card.day,
             "note": card.note,
             "unit": "m" if card.metres else "yd",
+            "level": words(card.level),
             "lines": [
                 {
                     "at": unit(line.yardage),

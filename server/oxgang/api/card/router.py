@@ -37,7 +37,11 @@ router = Router(tags=["card"])
 def _version(version: PublishedMatrix) -> VersionOut:
     by = version.published_by.name if version.published_by else ""
     return VersionOut(
-        number=version.number, note=version.note, published_at=version.published_at, by=by
+        number=version.number,
+        note=version.note,
+        published_at=version.published_at,
+        by=by,
+        level=card_of(version).level,
     )
 
 

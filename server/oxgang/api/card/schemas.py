@@ -13,10 +13,13 @@ class PublishIn(Schema):
 
 
 class VersionOut(Schema):
+    """A published version; `level` is that of the intervals it was frozen with."""
+
     number: int
     note: str
     published_at: datetime
     by: str
+    level: float
 
 
 class DifferenceOut(Schema):

@@ -3852,10 +3852,15 @@ export interface components {
             /** Wild */
             wild: boolean;
         };
-        /** VersionOut */
+        /**
+         * VersionOut
+         * @description A published version; `level` is that of the intervals it was frozen with.
+         */
         VersionOut: {
             /** By */
             by: string;
+            /** Level */
+            level: number;
             /** Note */
             note: string;
             /** Number */
