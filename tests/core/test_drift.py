@@ -157,6 +157,17 @@ def test_two_scopes_with_the_same_balls_are_one() -> None:
     assert scopes_of(points, np.array([1, 1, 0, 0])) == []
 
 
+@pytest.mark.parametrize(("apart", "same"), [(0.3, True), (0.7, False)])
+def test_two_scales_swings_within_half_a_degree_are_one_for_events_and_drift(
+    apart: float, same: bool
+) -> None:
+    nine = POINTS[CellKey("56", "9:00")]
+    near = replace(nine, arm_deg=nine.arm_deg + apart)
+    assert Scope(Reach.SWING, arm_deg=nine.arm_deg).holds(near) is same
+    event = Change(TODAY, arm_deg=nine.arm_deg)
+    assert event.touches(near.club, near.arm_deg, near.trajectory) is same
+
+
 def test_a_bad_day_of_strikes_replaces_nothing() -> None:
     student = Student(1)
     standing = student.standing()

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 
 from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
 from oxgang.core.words.shots import BallType, Lie, Trajectory
+from oxgang.core.words.swing import same_swing
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
@@ -44,8 +45,6 @@ TOLD_SD: Final = 0.06
 FULL_UNTIL: Final = 2.0
 NOTHING_FROM: Final = 4.0
 LEAST: Final = 0.02
-# Two positions of scales this near in arm angle are one swing length [degrees].
-SAME_ARM_DEG: Final = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +66,7 @@ class Change:
         """Whether a shot type is one of those that changed."""
         return (
             self.club in ("", club)
-            and (self.arm_deg is None or abs(self.arm_deg - arm_deg) < SAME_ARM_DEG)
+            and (self.arm_deg is None or same_swing(self.arm_deg, arm_deg))
             and (self.trajectory is None or self.trajectory is trajectory)
         )
 

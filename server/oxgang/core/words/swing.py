@@ -13,6 +13,8 @@ from typing import Final
 from oxgang.core.errors import InputError
 
 ARM_RANGE_DEG: Final = (10.0, 200.0)
+# Two positions this near in arm angle are one swing length [degrees].
+SAME_ARM_DEG: Final = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,6 +24,11 @@ class Position:
     label: str
     arm_deg: float
     cue: str = ""
+
+
+def same_swing(arm_deg: float, other_deg: float) -> bool:
+    """Whether two arm angles [degrees], of two scales perhaps, are one swing length."""
+    return abs(arm_deg - other_deg) < SAME_ARM_DEG
 
 
 @dataclass(frozen=True, slots=True)

@@ -27,6 +27,7 @@ from scipy.linalg import cho_factor, cho_solve
 from oxgang.core.carry.prior import Point
 from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import Trajectory
+from oxgang.core.words.swing import same_swing
 
 Array = NDArray[np.float64]
 
@@ -59,7 +60,7 @@ class Scope:
         """Whether a shot type is in it."""
         return (
             self.club in ("", point.club)
-            and self.arm_deg in (None, point.arm_deg)
+            and (self.arm_deg is None or same_swing(self.arm_deg, point.arm_deg))
             and self.trajectory in (None, point.trajectory)
         )
 
