@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts
 CORES ?= 2
 SAMPLE ?= 200
 
-.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model mutants clean
+.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model mutants golden clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -88,6 +88,9 @@ bench-model: $(STAMPS)/python ## the carry model's targets on simulated students
 
 mutants: $(STAMPS)/python ## faults put into core, and whether the tests notice; into docs/tests.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.mutants --sample $(SAMPLE)
+
+golden: $(STAMPS)/python ## what core says of one student, anew, into tests/core/golden.json
+	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tests.core.test_golden
 
 clean: ## throw away what was built and installed
 	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

@@ -6,7 +6,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   plugins: [
     vue(),
-    // The page loads without a network. What it last read is kept by coach (shared/api/kept), and
+    // The page loads without a network. What it last read is kept by coach (shared/api/lastRead), and
     // writes wait in the outbox: the service worker knows nobody and keeps nothing of anybody.
     VitePWA({
       registerType: "autoUpdate",

@@ -41,32 +41,53 @@ def take_in(page: Page, name: str, content: bytes) -> None:
     )
 
 
-def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Path) -> None:
+def with_bag(page: Page, press: Press, name: str) -> None:
+    """A new student with a 56 and a 60, by keyboard alone."""
+    new_student(page, press, name)
+    for loft in ("56", "60"):
+        page.get_by_label("Label of the new club").focus()
+        page.keyboard.type(loft)
+        press(f"Tab {loft[0]} {loft[1]} Enter")
+        expect(page.get_by_role("button", name=f"Change {loft}")).to_be_visible()
+
+
+def to_the_range(page: Page, press: Press) -> None:
+    """The cell is 56 at 9:00."""
+    page.get_by_role("heading", name="Bag").click()
+    press("g r")
+    page.wait_for_selector(".display")
+    press("ArrowDown")
+    expect(page.get_by_role("heading", name="56 9:00 stock")).to_be_visible()
+
+
+def keep_the_review(press: Press, page: Page) -> None:
+    press("g v")
+    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
+    press("Enter")
+    expect(page.get_by_role("button", name="56 9:00 stock: 61")).to_contain_text("61")
+
+
+FIVE = "6 0 Enter 6 1 Enter 4 1 f Enter 6 2 Enter 6 4 Enter"
+
+
+def test_an_odd_loft_gets_its_sentence_and_nothing_is_lost(signed_in: Page, press: Press) -> None:
     page = signed_in
     new_student(page, press, "Ansel Quill")
-    # The bag: label, loft, bounce, Enter. A loft of 95 gets its sentence and nothing is lost.
     page.get_by_label("Label of the new club").focus()
     page.keyboard.type("56")
-    press("Tab")
-    page.keyboard.type("95")
-    press("Enter")
+    press("Tab 9 5 Enter")
     expect(page.get_by_role("alert")).to_contain_text("outside 30 to 70")
     loft = page.get_by_label("Loft of the new club")
     loft.focus()
     press("Control+a 5 6 Enter")
     expect(page.get_by_role("button", name="Change 56")).to_be_visible()
-    page.get_by_label("Label of the new club").focus()
-    page.keyboard.type("60")
-    press("Tab 6 0 Enter")
-    expect(page.get_by_role("button", name="Change 60")).to_be_visible()
-    page.get_by_role("heading", name="Bag").click()
 
-    # Five balls, one of them fat, with one hand. The cell is 56 at 9:00.
-    press("g r")
-    page.wait_for_selector(".display")
-    press("ArrowDown")
-    expect(page.get_by_role("heading", name="56 9:00 stock")).to_be_visible()
-    press("6 0 Enter 6 1 Enter 4 1 f Enter 6 2 Enter 6 4 Enter")
+
+def test_five_balls_with_one_hand_a_fat_one_and_a_slip(signed_in: Page, press: Press) -> None:
+    page = signed_in
+    with_bag(page, press, "Ansel Quill")
+    to_the_range(page, press)
+    press(FIVE)
     expect(page.locator("ol.balls li")).to_have_count(5)
     press("u")
     expect(page.locator("ol.balls li")).to_have_count(4)
@@ -81,13 +102,15 @@ def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Pat
     press("Escape")
     expect(page.locator("ol.balls li")).to_have_count(5)
 
-    # Nothing enters the matrix unseen: review, keep.
-    press("g v")
-    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
-    press("Enter")
-    # The matrix shows the cell of four beside estimates, and answers a yardage.
-    cell = page.get_by_role("button", name="56 9:00 stock: 61")
-    expect(cell).to_contain_text("61")
+
+def test_what_was_hit_is_reviewed_answers_and_goes_out_as_files(
+    signed_in: Page, press: Press, tmp_path: Path
+) -> None:
+    page = signed_in
+    with_bag(page, press, "Ansel Quill")
+    to_the_range(page, press)
+    press(FIVE)
+    keep_the_review(press, page)  # nothing enters the matrix unseen
     expect(page.get_by_role("button", name="56 10:00 stock")).to_contain_text("est.")
     press("6 2")
     expect(page.get_by_role("heading", name="At 62 yd")).to_be_visible()
@@ -95,10 +118,14 @@ def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Pat
     press("9 5")
     expect(page.locator("aside li").first).to_contain_text("estimated")
 
-    # Out as files, into another student, and through the command line.
     press("Escape g b")
     shots, bag = export(page, "shots.csv"), export(page, "bag.csv")
     assert len(list(csv.DictReader(io.StringIO(shots.decode())))) == 5
+    into_another_student(page, press, shots, bag)
+    through_the_command(tmp_path, shots, bag)
+
+
+def into_another_student(page: Page, press: Press, shots: bytes, bag: bytes) -> None:
     new_student(page, press, "Bettany Fro")
     take_in(page, "bag.csv", bag)
     expect(page.get_by_text("2 clubs added")).to_be_visible()
@@ -107,15 +134,14 @@ def test_the_whole_path_by_keyboard(signed_in: Page, press: Press, tmp_path: Pat
     page.get_by_role("button", name="Skip those rows, import 5 balls").press("Enter")
     expect(page.get_by_text("5 new balls")).to_be_visible()
     page.get_by_role("heading", name="Bag").click()
-    press("g v")
-    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
-    press("Enter")
-    expect(page.get_by_role("button", name="56 9:00 stock: 61")).to_contain_text("61")
+    keep_the_review(press, page)
 
-    (tmp_path / "shots.csv").write_bytes(shots)
-    (tmp_path / "bag.csv").write_bytes(bag)
+
+def through_the_command(folder: Path, shots: bytes, bag: bytes) -> None:
+    (folder / "shots.csv").write_bytes(shots)
+    (folder / "bag.csv").write_bytes(bag)
     command = [sys.executable, "-m", "oxgang", "matrix", "shots.csv", "--bag", "bag.csv"]
-    done = subprocess.run(command, cwd=tmp_path, capture_output=True, text=True, check=True)
+    done = subprocess.run(command, cwd=folder, capture_output=True, text=True, check=True)
     rows = list(csv.DictReader(io.StringIO(done.stdout)))
     (row,) = (r for r in rows if r["basis"] == "measured")
     assert (row["club"], row["swing"], row["balls"]) == ("56", "9:00", "4")

@@ -112,14 +112,32 @@ def at(days: int, hour: int) -> str:
     return when.replace(hour=hour, minute=0, second=0, microsecond=0).isoformat()
 
 
-def test_a_calendar_is_booked_moved_cancelled_and_followed(
-    api: Api, student: Student, coach: Coach
+@pytest.fixture
+def lesson(student: Student) -> dict[str, Any]:
+    """The body of an appointment in two days."""
+    return {"student_id": str(student.pk), "starts_at": at(2, 10), "minutes": 45, "check_up": 15}
+
+
+def subscribed(api: Api) -> str:
+    """Where a calendar program follows this coach's appointments."""
+    url: str = api("POST", "/calendar/link").data["url"]
+    return "/" + url.split("/", 3)[3]
+
+
+def followed(api: Api, address: str) -> Any:
+    """The only event a calendar program sees there."""
+    response = api.client.get(address)
+    assert response["Content-Type"].startswith("text/calendar")
+    (event,) = Calendar.from_ical(response.content).walk("VEVENT")
+    return event
+
+
+def test_an_appointment_is_booked_and_odd_ones_are_refused(
+    api: Api, lesson: dict[str, Any]
 ) -> None:
-    body = {"student_id": str(student.pk), "starts_at": at(2, 10), "minutes": 45, "check_up": 15}
-    made = api("POST", "/appointments", body | {"note": "Bring the 60; and water"}).data
+    made = api("POST", "/appointments", lesson | {"note": "Bring the 60; and water"}).data
     week = api("GET", "/calendar").data
-    assert [a["id"] for a in week["appointments"]] == [made["id"]]
-    assert week["appointments"][0]["reasons"] == []
+    assert [(a["id"], a["reasons"]) for a in week["appointments"]] == [(made["id"], [])]
     for odd, field in (
         ({"starts_at": at(-3, 10)}, "starts_at"),
         ({"starts_at": at(900, 10)}, "starts_at"),
@@ -128,46 +146,49 @@ def test_a_calendar_is_booked_moved_cancelled_and_followed(
         ({"starts_at": at(2, 10)}, "starts_at"),  # the same time again
         ({"note": "x" * 201}, "note"),
     ):
-        refused = api("POST", "/appointments", body | {"starts_at": at(3, 10)} | odd)
+        refused = api("POST", "/appointments", lesson | {"starts_at": at(3, 10)} | odd)
         assert (refused.status_code, refused.data["field"]) == (422, field), odd
-    url = api("POST", "/calendar/link").data["url"]
-    address = "/" + url.split("/", 3)[3]
+    assert api("GET", "/calendar?days=63").data["field"] == "days"
 
-    def feed() -> Any:
-        response = api.client.get(address)
-        assert response["Content-Type"].startswith("text/calendar")
-        return Calendar.from_ical(response.content).walk("VEVENT")
 
-    (event,) = feed()
+def test_a_calendar_program_sees_what_was_booked(api: Api, lesson: dict[str, Any]) -> None:
+    api("POST", "/appointments", lesson | {"note": "Bring the 60; and water"})
+    event = followed(api, subscribed(api))
     assert str(event["SUMMARY"]) == "Ansel Quill: check-up, 15 balls"
     assert str(event["DESCRIPTION"]) == "Bring the 60; and water"
-    assert event.decoded("DTSTART") == datetime.fromisoformat(str(body["starts_at"])).astimezone(
-        ZoneInfo("UTC")
-    )
-    assert event.decoded("DTEND") - event.decoded("DTSTART") == timedelta(minutes=45)
-    uid, sequence = str(event["UID"]), int(event["SEQUENCE"])
-    moved = {"starts_at": at(4, 9), "was": {"starts_at": body["starts_at"]}}
-    assert api("PATCH", f"/appointments/{made['id']}", moved).status_code == 200
-    assert (
-        api("PATCH", f"/appointments/{made['id']}", moved | {"starts_at": at(5, 9)}).status_code
-        == 409
-    )
-    (event,) = feed()
-    assert (str(event["UID"]), str(event["STATUS"])) == (uid, "CONFIRMED")
-    assert int(event["SEQUENCE"]) > sequence
-    api("POST", f"/appointments/{made['id']}/cancel")
-    (event,) = feed()
-    assert str(event["STATUS"]) == "CANCELLED"
+    begins = datetime.fromisoformat(lesson["starts_at"]).astimezone(ZoneInfo("UTC"))
+    assert event.decoded("DTSTART") == begins
+    assert event.decoded("DTEND") - begins == timedelta(minutes=45)
+
+
+def test_an_appointment_moved_and_cancelled_keeps_its_name_in_every_calendar(
+    api: Api, student: Student, lesson: dict[str, Any]
+) -> None:
+    one = f"/appointments/{api('POST', '/appointments', lesson).data['id']}"
+    address = subscribed(api)
+    first = followed(api, address)
+    moved = {"starts_at": at(4, 9), "was": {"starts_at": lesson["starts_at"]}}
+    assert api("PATCH", one, moved).status_code == 200
+    late = api("PATCH", one, moved | {"starts_at": at(5, 9)})
+    assert late.status_code == 409
+    event = followed(api, address)
+    assert (event["UID"], str(event["STATUS"])) == (first["UID"], "CONFIRMED")
+    assert int(event["SEQUENCE"]) > int(first["SEQUENCE"])
+    api("POST", f"{one}/cancel")
+    assert str(followed(api, address)["STATUS"]) == "CANCELLED"
     assert api("GET", "/calendar").data["appointments"] == []
     undo(api, last(api, student))
     assert len(api("GET", "/calendar").data["appointments"]) == 1
     assert Appointment.objects.get().entry is not None
-    again = api("POST", "/calendar/link").data["url"]
-    assert again != url
-    assert api.client.get(address).status_code == 404  # the new address ends the old one
+
+
+def test_a_new_address_of_the_calendar_ends_the_old_one(api: Api) -> None:
+    first = subscribed(api)
+    again = subscribed(api)
+    assert api.client.get(again).status_code == 200
+    assert api.client.get(first).status_code == 404
     api("POST", "/calendar/unlink")
-    assert api.client.get("/" + again.split("/", 3)[3]).status_code == 404
-    assert api("GET", "/calendar?days=63").data["field"] == "days"
+    assert api.client.get(again).status_code == 404
 
 
 def test_a_session_takes_the_planners_check_up_as_its_plan(api: Api, measured: Student) -> None:

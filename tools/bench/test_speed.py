@@ -13,7 +13,7 @@ from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.services.academies import add_coach
-from oxgang.demo.load import load_demo
+from oxgang.demo.season import load_demo
 from oxgang.files.card import Form, Side, write_card
 from oxgang.files.foreign import read_any, read_mapped
 from oxgang.files.shots import read_shots

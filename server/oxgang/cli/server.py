@@ -36,8 +36,8 @@ def demo(
 
     from oxgang.academy.models import Academy
     from oxgang.academy.selectors.people import student_of
-    from oxgang.demo.load import load_demo
     from oxgang.demo.scenario import ACADEMY, COACHES, PASSWORD
+    from oxgang.demo.season import load_demo
     from oxgang.matrix.services.stored import renew
 
     if not Academy.objects.exists():

@@ -41,7 +41,7 @@ handler500 = server_error
 urlpatterns = [
     path("healthz", health),
     path("api/", api.urls),
-    path("cal/<str:token>.ics", calendar.feed),
+    path("cal/<str:token>.ics", calendar.subscription),
     path("c/<str:token>", public.page),
     path("c/<str:token>/card.json", public.data),
     re_path(r"^(?!api/|assets/|c/|cal/|healthz).*$", web_application),

@@ -16,7 +16,7 @@ GONE = "This calendar is not here. The address has ended; make a new one in Oxga
 
 @require_GET
 @never_cache
-def feed(request: HttpRequest, token: str) -> HttpResponse:
+def subscription(request: HttpRequest, token: str) -> HttpResponse:
     """The calendar of an address."""
     coach = coach_of_link(token)
     if coach is None:

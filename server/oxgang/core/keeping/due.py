@@ -17,7 +17,7 @@ from typing import Final
 from oxgang.core.carry.cells import OLD_AFTER_DAYS, Cell
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
-from oxgang.core.words.said import Said, Value, told
+from oxgang.core.words.said import Said, Value
 from oxgang.core.words.shots import CellKey
 
 # A cell this many tolerances wide is as due as can be.
@@ -153,7 +153,7 @@ def due_of(
         need += DRIFT_NEED
         way = DueCode.LONGER if trend.share > 0 else DueCode.SHORTER
         since = trend.since.isoformat()
-        reasons.append(told(way, since=since, share=abs(trend.share)))
+        reasons.append(Said.of(way, since=since, share=abs(trend.share)))
     if wide:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
     reasons += wait
@@ -170,7 +170,7 @@ def _new_clubs(
         own = sum(c.balls for c in played if c.key.club == club)
         if any(w.key.club == club for w in wide):
             day = since.isoformat()
-            said.append(told(DueCode.NEW_CLUB, club=club, since=day, balls=own))
+            said.append(Said.of(DueCode.NEW_CLUB, club=club, since=day, balls=own))
     return said
 
 

@@ -18,7 +18,7 @@ from oxgang.core.practice.plan import (
     in_order,
     plan_balls,
 )
-from oxgang.core.words.said import Said, told
+from oxgang.core.words.said import Said
 from oxgang.core.words.shots import CellKey, Lie, Tempo, Trajectory
 
 EACH: Final = 5
@@ -204,6 +204,6 @@ def _heights(cells: list[Cell], wish: Wish) -> list[Planned]:
             (c for c in cells if c.key.trajectory is trajectory and c.key.usual),
             key=lambda c: abs(c.carry_yd - yardage),
         )
-        why = told(Why.HEIGHT, trajectory=trajectory, at_yd=yardage, carry_yd=near.carry_yd)
+        why = Said.of(Why.HEIGHT, trajectory=trajectory, at_yd=yardage, carry_yd=near.carry_yd)
         plans.append(Planned(near.key, each, why))
     return plans

@@ -20,11 +20,11 @@ class Said:
     code: StrEnum
     values: Mapping[str, Value] = field(default_factory=dict)
 
+    @classmethod
+    def of(cls, code: StrEnum, **values: Value) -> Said:
+        """A code with its values."""
+        return cls(code, values)
+
     def as_data(self) -> dict[str, object]:
         """As it is kept and sent."""
         return {"code": self.code.value, "values": dict(self.values)}
-
-
-def told(code: StrEnum, **values: Value) -> Said:
-    """A code with its values."""
-    return Said(code, values)

@@ -1,4 +1,4 @@
-"""Swing-length scales: the main schools, and re-expressing a swing in another scale.
+"""Swing-length scales: those in common use, and re-expressing a swing in another scale.
 
 Arm angles are those of the lead arm from straight down, in degrees; they are common practice, no
 published source, and serve the model only: a student's scale is told apart by its labels.
@@ -33,7 +33,7 @@ def same_swing(arm_deg: float, other_deg: float) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Scale:
-    """A school's swing lengths, short to long."""
+    """Swing lengths under one idea, short to long."""
 
     key: str
     name: str

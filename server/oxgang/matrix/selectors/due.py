@@ -19,7 +19,7 @@ from oxgang.range_sessions.selectors.balls import waiting_of
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class DueNow:
     """What is due, the cells the student plays by, balls that wait, and what the day rests on."""
 
     due: Due
@@ -33,7 +33,7 @@ class Standing:
         return [w.key for w in self.due.wide]
 
 
-def due_in(student: Student, found: StudentMatrix) -> Standing:
+def due_in(student: Student, found: StudentMatrix) -> DueNow:
     """What is due of a student's matrix on its day. Three queries."""
     version = versions_of(student).first()
     on_card = {c.key for c in card_of(version).cells if c.measured} if version else set()
@@ -70,4 +70,4 @@ def due_in(student: Student, found: StudentMatrix) -> Standing:
         new_clubs={label: on for label, (on, _) in took.items()},
         trend=trend_of(found.evidence),
     )
-    return Standing(due, played, waiting, last, version)
+    return DueNow(due, played, waiting, last, version)

@@ -18,7 +18,7 @@ from oxgang.core.keeping.due import Due, State
 from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
 from oxgang.core.practice.protocols import Wish
 from oxgang.matrix.models import Summary
-from oxgang.matrix.selectors.due import Standing, due_in
+from oxgang.matrix.selectors.due import DueNow, due_in
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.models import Appointment
@@ -85,27 +85,27 @@ class Row:
 
 def row_of(student: Student, found: StudentMatrix) -> Row:
     """A student's row of the list, from the reviewed matrix of today."""
-    standing = due_in(student, found)
+    now = due_in(student, found)
     stage, _ = standing_of(student, found.matrix)
-    ground, version = found.ground, standing.version
+    ground, version = found.ground, now.version
     balls = balls_of(student)
     coming = next_of(student.academy, [student.pk], found.day)
     return Row(
         student=student,
         day=found.day,
-        due=standing.due,
+        due=now.due,
         stage=stage,
         clubs=len(found.clubs),
         balls=balls.count(),
-        waiting=standing.waiting,
+        waiting=now.waiting,
         last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
         published_on=day_at(student.academy, version.published_at) if version else None,
-        settles=_settled(student, found, standing, stage),
+        settles=_settled(student, found, now, stage),
         covered=ground.covered / ground.yards,
-        due_on=_due_on(student, found, standing),
+        due_on=_due_on(student, found, now),
         ground=small_ground(
-            standing.played,
-            standing.wide,
+            now.played,
+            now.wide,
             from_yd=student.from_yd,
             to_yd=student.to_yd,
             tolerance_yd=student.tolerance_yd,
@@ -139,21 +139,21 @@ def keep_row(row: Row, content: str) -> None:
     Student.objects.filter(pk=student.pk, revision=student.revision).update(stale=False)
 
 
-def _settled(student: Student, found: StudentMatrix, standing: Standing, stage: Stage) -> int:
+def _settled(student: Student, found: StudentMatrix, now: DueNow, stage: Stage) -> int:
     """How many of the cells that are due a check-up of the usual size would settle."""
     wish = Wish(
         balls=CHECK_UP_BALLS,
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         stage=stage,
-        due=standing.wide,
+        due=now.wide,
         tolerance_yd=student.tolerance_yd,
     )
     return settled(found.matrix, found.evidence, wish)
 
 
-def _due_on(student: Student, found: StudentMatrix, standing: Standing) -> date | None:
-    if standing.due.state is not State.TRUE:
+def _due_on(student: Student, found: StudentMatrix, now: DueNow) -> date | None:
+    if now.due.state is not State.TRUE:
         return None
-    points = [found.matrix.point(cell.key) for cell in standing.played]
+    points = [found.matrix.point(cell.key) for cell in now.played]
     return too_wide_on(found.evidence, points, tolerance_yd=student.tolerance_yd)

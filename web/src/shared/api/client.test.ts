@@ -9,7 +9,7 @@ import {
   signedIn,
   Unreachable,
 } from "./client";
-import { forgetReads } from "./kept";
+import { forgetReads } from "./lastRead";
 
 const answers = (status: number, body: string) => {
   const fetched = vi.fn<(request: Request) => Promise<Response>>();

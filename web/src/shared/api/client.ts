@@ -1,6 +1,6 @@
 /** The one way to the server: typed by the OpenAPI schema, CSRF on every write, problems as errors. */
 import createClient from "openapi-fetch";
-import { keepRead, keptRead, worthKeeping } from "./kept";
+import { keepRead, keptRead, worthKeeping } from "./lastRead";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];

@@ -3,7 +3,7 @@
 Each is a hypothesis: all carries in its scope have moved by the same share, of which it is only
 known beforehand how large such moves are. The balls then give each its probability by Bayes' rule,
 against the hypothesis that nothing moved. The balls' scatter, the day, what conditions leave open
-and what the standing matrix does not know are all in the covariance, so that none of them passes
+and what the matrix of before does not know are all in the covariance, so that none of them passes
 for a change.
 
 References
@@ -112,7 +112,7 @@ def suspicions(
     Parameters
     ----------
     points, balls, off
-        Shot type, number of balls and distance from the standing matrix [log carry] of each group
+        Shot type, number of balls and distance from the matrix of before [log carry] of each group
         of new balls, shape (g,).
     covariance
         Of `off` when nothing moved, shape (g, g).

@@ -16,7 +16,7 @@ from oxgang.core.keeping.drift.shift import Shift, shift
 # Sessions looked back on; ones of fewer solid balls, or with fewer behind them, say too little.
 LOOK_BACK: Final = 8
 FEWEST_NEW: Final = 5
-FEWEST_STANDING: Final = 8
+FEWEST_BEFORE: Final = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +45,7 @@ class Trend:
 def trend_of(evidence: Evidence, *, look_back: int = LOOK_BACK) -> Trend:
     """Each of the last sessions against the balls before it, and whether they add up.
 
-    The standing matrix takes in every session, so that what is left over in one direction again and
+    The matrix takes in every session, so that what is left over in one direction again and
     again is a change that it follows too slowly. An event begins the sums anew.
     """
     by_day: dict[date, list[Hit]] = defaultdict(list)
@@ -59,7 +59,7 @@ def trend_of(evidence: Evidence, *, look_back: int = LOOK_BACK) -> Trend:
     for day in chosen[-look_back:]:
         earlier = [d for d in days if d < day]
         before = [hit for d in earlier for hit in by_day[d]]
-        if len(by_day[day]) < FEWEST_NEW or len(before) < FEWEST_STANDING:
+        if len(by_day[day]) < FEWEST_NEW or len(before) < FEWEST_BEFORE:
             continue
         found = shift(replace(evidence, hits=before, day=earlier[-1]), by_day[day], day=day)
         score = math.log1p(found.share) / found.sd

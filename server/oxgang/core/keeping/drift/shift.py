@@ -1,6 +1,6 @@
-"""Has the student changed? New balls held against the standing matrix.
+"""Has the student changed? New balls held against the matrix of before.
 
-A change of speed moves all carries together. The new balls' distances from what the standing
+A change of speed moves all carries together. The new balls' distances from what the stood
 matrix predicts are averaged by generalised least squares, so that balls of one cell, of one day and
 of cells that hang together are not counted twice; the average over its standard deviation is a
 z-score.
@@ -68,8 +68,8 @@ class Off:
     """New balls against the matrix that stood before them, group by group, shape (g,).
 
     `off` is the distance of log carry, `covariance` what it scatters by when nothing has changed,
-    shape (g, g); `expected` the standing matrix's log carry; `spread` the scatter of the new
-    balls, `standing_spread` of the old ones. `scatter` is the sum of squares of the new balls about
+    shape (g, g); `expected` the matrix of before's log carry; `spread` the scatter of the new
+    balls, `spread_before` of the old ones. `scatter` is the sum of squares of the new balls about
     their groups' means, wild ones cut, with its degrees of freedom.
     """
 
@@ -79,17 +79,17 @@ class Off:
     covariance: Array
     expected: Array
     spread: float
-    standing_spread: float
+    spread_before: float
     scatter: float
     freedom: float
 
 
-def hold_against(standing: Evidence, new: Sequence[Hit], *, day: date) -> Off:
-    """New balls held against the standing matrix.
+def hold_against(stood: Evidence, new: Sequence[Hit], *, day: date) -> Off:
+    """New balls held against the matrix of before.
 
     Parameters
     ----------
-    standing
+    stood
         What stood before them, on the day on which it was last true: that of its last balls. What
         is known to have changed since, up to `day`, leaves it more open.
     new
@@ -106,10 +106,10 @@ def hold_against(standing: Evidence, new: Sequence[Hit], *, day: date) -> Off:
     if not len(fresh.ball_log):
         raise InputError("No solid ball to compare. Hit a few more.")
     # An event after the last balls, up to the new ones, widens without ageing: as if the day after.
-    then = standing.day + timedelta(days=1)
-    since = [replace(c, on=min(c.on, then)) for c in standing.changes if c.on <= day]
-    late = any(c.on > standing.day for c in since)
-    known = replace(standing, day=then if late else standing.day, changes=since)
+    then = stood.day + timedelta(days=1)
+    since = [replace(c, on=min(c.on, then)) for c in stood.changes if c.on <= day]
+    late = any(c.on > stood.day for c in since)
+    known = replace(stood, day=then if late else stood.day, changes=since)
     before = known.fitted(fresh.points)
     at = np.array([before.points.index(point) for point in fresh.points])[fresh.groups.point]
     arrays = Points.of(before.points)
@@ -127,15 +127,15 @@ def hold_against(standing: Evidence, new: Sequence[Hit], *, day: date) -> Off:
         covariance=covariance,
         expected=predicted,
         spread=fresh.spread,
-        standing_spread=before.hits.spread,
+        spread_before=before.hits.spread,
         scatter=float((away**2).sum()),
         freedom=float(len(away) - groups),
     )
 
 
-def shift(standing: Evidence, new: Sequence[Hit], *, day: date) -> Shift:
+def shift(stood: Evidence, new: Sequence[Hit], *, day: date) -> Shift:
     """How far all new balls are from the matrix that stood before them (see `hold_against`)."""
-    return common_shift(hold_against(standing, new, day=day))
+    return common_shift(hold_against(stood, new, day=day))
 
 
 def common_shift(held: Off) -> Shift:

@@ -16,7 +16,7 @@ from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.keeping.drift.scopes import Reach, Suspicion, suspicions
-from oxgang.core.keeping.drift.sessions import FEWEST_STANDING
+from oxgang.core.keeping.drift.sessions import FEWEST_BEFORE
 from oxgang.core.keeping.drift.shift import Shift, common_shift, hold_against
 from oxgang.core.words.shots import Strike
 
@@ -182,29 +182,29 @@ def verdict_on(before: Evidence, new: Sequence[Hit], struck: Struck) -> Verdict 
     before
         What the numbers rested on without the new balls, as of today.
     """
-    standing = [hit for hit in before.hits if hit.counts and not hit.told]
-    last = max((hit.day for hit in standing if hit.day), default=None)
-    if last is None or len(new) < FEWEST_NEW or len(standing) < FEWEST_STANDING:
+    counted = [hit for hit in before.hits if hit.counts and not hit.told]
+    last = max((hit.day for hit in counted if hit.day), default=None)
+    if last is None or len(new) < FEWEST_NEW or len(counted) < FEWEST_BEFORE:
         return None
     newest = max((hit.day for hit in new if hit.day), default=before.day)
-    stood = replace(before, hits=standing, day=min(last, newest))
+    stood = replace(before, hits=counted, day=min(last, newest))
     return judge(stood, new, struck, day=newest)
 
 
-def judge(standing: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) -> Verdict:
-    """New balls against the standing matrix, and what to do (see `hold_against`).
+def judge(stood: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) -> Verdict:
+    """New balls against the matrix of before, and what to do (see `hold_against`).
 
     Raises
     ------
     InputError
         When no new ball counts.
     """
-    held = hold_against(standing, new, day=day)
+    held = hold_against(stood, new, day=day)
     nothing, found = suspicions(held.points, held.balls, held.off, held.covariance)
     whole = common_shift(held)
     scatter = 1.0
     if held.freedom > 0:
-        scatter = math.sqrt(held.scatter / held.freedom) / held.standing_spread
+        scatter = math.sqrt(held.scatter / held.freedom) / held.spread_before
     strikes = day_of(struck, scatter=scatter, freedom=held.freedom)
     clubs, arms = ({getattr(p, name) for p in held.points} for name in ("club", "arm_deg"))
     told_apart = len(clubs) > 1 and len(arms) > 1
@@ -214,7 +214,7 @@ def judge(standing: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) 
         advice = Advice.CHECK_UP
     balls = None
     if advice is Advice.CHECK_UP:
-        balls = check_up_balls(found[0].share, held.standing_spread)
+        balls = check_up_balls(found[0].share, held.spread_before)
     since = min((hit.day for hit in new if hit.counts and hit.day), default=day)
     only = next(iter(clubs)) if len(clubs) == 1 else ""
     return Verdict(whole, nothing, found, strikes, advice, balls, since, only)

@@ -12,7 +12,7 @@ import {
   Unreachable,
   type Schemas,
 } from "@/shared/api/client";
-import { forgetReads } from "@/shared/api/kept";
+import { forgetReads } from "@/shared/api/lastRead";
 import { startOutbox, stopOutbox } from "@/shared/outbox/outbox";
 
 type Account = Schemas["Account"];

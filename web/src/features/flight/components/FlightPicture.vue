@@ -34,9 +34,9 @@ const reach = computed(() =>
 const top = computed(() => Math.max(8, ...all.value.map((s) => s.apex_yd * props.metresPerYard)));
 const metre = computed(() => Math.max(1, (width.value || 760) - PAD - RIGHT) / reach.value);
 const height = computed(() => Math.max(110, top.value * metre.value + 24 + SKY + NAME_GAP * 2));
-const ground = computed(() => height.value - 24);
+const turf = computed(() => height.value - 24);
 const x = (m: number) => PAD + m * metre.value;
-const z = (m: number) => ground.value - m * metre.value;
+const z = (m: number) => turf.value - m * metre.value;
 const draw = line<[number, number]>()
   .x((p) => x(p[0]))
   .y((p) => z(p[1]));
@@ -137,10 +137,10 @@ const length = (m: number) =>
   <div ref="box">
     <svg :width="width || 760" :height="height" role="img" aria-label="Flights to scale">
       <template v-for="tick in ticks" :key="tick.text">
-        <line class="grid" :x1="tick.x" :x2="tick.x" y1="6" :y2="ground" />
-        <text class="tick" :x="tick.x" :y="ground + 17">{{ tick.text }}</text>
+        <line class="grid" :x1="tick.x" :x2="tick.x" y1="6" :y2="turf" />
+        <text class="tick" :x="tick.x" :y="turf + 17">{{ tick.text }}</text>
       </template>
-      <line class="turf" x1="0" :x2="width" :y1="ground" :y2="ground" />
+      <line class="turf" x1="0" :x2="width" :y1="turf" :y2="turf" />
       <path
         v-for="shot in others"
         :key="`o${shot.trajectory}`"
@@ -153,8 +153,8 @@ const length = (m: number) =>
           class="run"
           :x1="x(shot.carry_yd * metresPerYard)"
           :x2="x((shot.carry_yd + shot.run_yd) * metresPerYard)"
-          :y1="ground - 2"
-          :y2="ground - 2"
+          :y1="turf - 2"
+          :y2="turf - 2"
         />
       </g>
       <text v-for="name in names" :key="name.shot.trajectory" class="name" :x="name.x" :y="name.y">
