@@ -110,6 +110,8 @@ def test_what_was_hit_is_reviewed_answers_and_goes_out_as_files(
     with_bag(page, press, "Ansel Quill")
     to_the_range(page, press)
     press(FIVE)
+    expect(page.locator("ol.balls li")).to_have_count(5)
+    expect(page.locator("li.waiting")).to_have_count(0)
     keep_the_review(press, page)  # nothing enters the matrix unseen
     expect(page.get_by_role("button", name="56 10:00 stock")).to_contain_text("est.")
     press("6 2")

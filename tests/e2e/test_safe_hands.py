@@ -104,7 +104,8 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     expect(page.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
     assert stored(page, student)[before:] == [41, 42]
     history = asked(page, f"students/{student}/history")["entries"]
-    assert next(e for e in history if e["words"].startswith("Recorded"))["by"] == "Ilse Varnholt"
+    recorded = next(e for e in history if e["did"]["code"] == "log-balls-recorded")
+    assert recorded["by"] == "Ilse Varnholt"
 
 
 def kept_reads(page: Page) -> int:

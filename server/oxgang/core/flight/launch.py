@@ -12,7 +12,7 @@ from typing import Final, Literal
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import GRAVITY_MPS2
-from oxgang.core.words.shots import Shot
+from oxgang.core.words.shots import Shot, Trajectory
 
 Side = Literal["in", "below", "above"]
 
@@ -22,7 +22,11 @@ DISTANCE_RANGE_M: Final = (0.3, 15.0)
 HEIGHT_RANGE_M: Final = (-0.5, 6.0)
 
 # Default launch windows [degrees] by trajectory. Common practice, no published source.
-WINDOWS_DEG: Final = {"low": (22.0, 28.0), "stock": (28.0, 34.0), "high": (34.0, 45.0)}
+WINDOWS_DEG: Final = {
+    Trajectory.LOW: (22.0, 28.0),
+    Trajectory.STOCK: (28.0, 34.0),
+    Trajectory.HIGH: (34.0, 45.0),
+}
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,10 +5,10 @@ import type { UnitWords } from "@/shared/units/units";
 
 /** Room for the club at the left, at the paper theme's type size. */
 export const LANE_LABEL = 92;
-const ROWS: Record<string, number> = { high: 0, stock: 1, low: 2 };
+const ROWS: Record<Cell["trajectory"], number> = { high: 0, stock: 1, low: 2 };
 const BAR = 13;
 const ROW = 20;
-export const LANE = ROW * 3 + 8;
+export const LANE = ROW * Object.keys(ROWS).length + 8;
 const TOP = 26;
 const LETTER = 6.6;
 
@@ -68,7 +68,7 @@ export function layGround(
       cell,
       index,
       x: from,
-      y: y + 4 + (ROWS[cell.trajectory] ?? 1) * ROW + (ROW - BAR) / 2,
+      y: y + 4 + ROWS[cell.trajectory] * ROW + (ROW - BAR) / 2,
       width: barWidth,
       height: BAR,
       tick: x(cell.carry_yd),

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 /** Trajectory by shape: a wedge pointing down for low, a dot for stock, a wedge up for high. */
-defineProps<{ trajectory: string; size?: number }>();
+import type { Cell } from "@/shared/api/queries";
+
+defineProps<{ trajectory: Cell["trajectory"]; size?: number }>();
+
+/** Stock is the dot. */
+const WEDGES: Record<Cell["trajectory"], string> = {
+  high: "M-4.4 3.6 L0 -4.4 L4.4 3.6 Z",
+  stock: "",
+  low: "M-4.4 -3.6 L0 4.4 L4.4 -3.6 Z",
+};
 </script>
 
 <template>
@@ -12,8 +21,7 @@ defineProps<{ trajectory: string; size?: number }>();
     :aria-label="trajectory"
     role="img"
   >
-    <path v-if="trajectory === 'high'" d="M-4.4 3.6 L0 -4.4 L4.4 3.6 Z" />
-    <path v-else-if="trajectory === 'low'" d="M-4.4 -3.6 L0 4.4 L4.4 -3.6 Z" />
+    <path v-if="WEDGES[trajectory]" :d="WEDGES[trajectory]" />
     <circle v-else r="3.4" />
   </svg>
 </template>

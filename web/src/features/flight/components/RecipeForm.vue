@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** One trajectory's set-up as sliders, with the numbers beside them. */
+import type { Cell } from "@/shared/api/queries";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import type { Recipe } from "../composables/flight";
 
-defineProps<{ trajectory: string; limits: Record<string, [number, number]> }>();
+defineProps<{ trajectory: Cell["trajectory"]; limits: Record<string, [number, number]> }>();
 const recipe = defineModel<Recipe>({ required: true });
 
 type Slider = "ball_in" | "lean_deg" | "face_open_deg" | "weight_lead_pct";

@@ -39,10 +39,12 @@ watch(
 );
 const flight = useFlight({ studentId: props.studentId, scene });
 const { draft, compare, shots, others, error, saved, touching } = flight;
-const ORDER = ["low", "stock", "high"];
+const order = computed(() => words.data.value?.trajectories ?? []);
 const SCHOOLS = { shallow: "Shallow, neutral", "ball-back": "Ball back" };
 const inOrder = computed(() =>
-  [...shots.value].sort((a, b) => ORDER.indexOf(a.trajectory) - ORDER.indexOf(b.trajectory)),
+  [...shots.value].sort(
+    (a, b) => order.value.indexOf(a.trajectory) - order.value.indexOf(b.trajectory),
+  ),
 );
 const FIRMNESS = ["soft", "medium", "firm"] as const;
 </script>
@@ -79,7 +81,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             </option>
           </select></label
         >
-        <template v-for="trajectory in ORDER" :key="trajectory">
+        <template v-for="trajectory in order" :key="trajectory">
           <RecipeForm
             v-if="draft.recipes[trajectory]"
             v-model="draft.recipes[trajectory]"

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-/** Clubs down, swing lengths across. One trajectory at a time, or all three in each box. */
+/** Clubs down, swing lengths across. One trajectory at a time, or all of them in each box. */
 import { computed } from "vue";
 import { ballWords, halfInterval, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
-import type { Cell, Matrix } from "@/shared/api/queries";
+import { useWords, type Cell, type Matrix } from "@/shared/api/queries";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import { shortDay } from "@/shared/format/dates";
 import type { UnitWords } from "@/shared/units/units";
@@ -16,9 +16,10 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
 const MOST_DOTS = 6;
+const words = useWords();
 /** As the ground draws them: low sits low. */
-const HIGH_TO_LOW = ["high", "stock", "low"] as const;
-const trajectories = computed(() => (props.view === "all" ? HIGH_TO_LOW : [props.view]));
+const highToLow = computed(() => [...(words.data.value?.trajectories ?? [])].reverse());
+const trajectories = computed(() => (props.view === "all" ? highToLow.value : [props.view]));
 
 /** The box's addresses: the plain cell of each trajectory, then any with another spin or tempo. */
 function entries(club: string, swing: string): { address: CellAddress; cell: Cell | null }[] {

@@ -5,7 +5,7 @@ import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { cellName, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, useStudent } from "@/shared/api/queries";
+import { useWords, useMatrix, useStudent } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import TheGround from "@/shared/ground/TheGround.vue";
 import { key, useKeys } from "@/shared/keys/useKeys";
@@ -28,7 +28,8 @@ const units = useUnits(() => student.data.value?.units);
 
 type View = CellAddress["trajectory"] | "all";
 const view = ref<View>(PLAIN.trajectory);
-const VIEWS: View[] = ["low", "stock", "high", "all"];
+const words = useWords();
+const views = computed<View[]>(() => [...(words.data.value?.trajectories ?? []), "all"]);
 const ground = useTemplateRef<{ step: (by: number) => void }>("ground");
 const hovered = ref<number | null>(null);
 const pinned = ref<number | null>(Number(route.query["at"]) || null);
@@ -175,7 +176,7 @@ useKeys("Matrix", [
           <h2>Carry by swing length</h2>
           <div class="views" role="tablist" aria-label="Trajectory">
             <button
-              v-for="name in VIEWS"
+              v-for="name in views"
               :key="name"
               type="button"
               role="tab"

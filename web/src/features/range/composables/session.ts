@@ -102,17 +102,20 @@ export function useSession(options: SessionOptions) {
   const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
   /** Cells with balls that were acknowledged since their numbers were read. */
   const moved = new Map<string, CellAddress>();
-  // Once for a flurry of balls: a number is worked out from all balls of the student.
-  const NUMBERS_MS = 60;
+  // Balls that wait are acknowledged one upon another; a coach waits for the number of his last.
+  const NUMBERS_MS = 30;
+  let reading = false;
+  /** One after the other: balls that come meanwhile are in the next answer, however many. */
   const readNumbers = useDebounceFn(async () => {
-    const asked = [...moved];
-    moved.clear();
-    for (const [name, address] of asked) {
+    if (reading) return;
+    reading = true;
+    for (const [name, address] of moved) {
+      moved.delete(name);
       const params = { path: { student_id: studentId }, query: address };
       const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
-      // Balls that came meanwhile ask again.
       if (said && !moved.has(name)) answered.value.set(name, { cell: said.cell, more: said.more_balls }); // prettier-ignore
     }
+    reading = false;
   }, NUMBERS_MS);
   const now: ComputedRef<CellNow> = computed(() => {
     const address = shownCell.value;
