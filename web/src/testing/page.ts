@@ -55,7 +55,7 @@ export function serve(answers: Answers): Asked[] {
     );
     const answer = known[name] ?? (below && known[below]);
     if (answer === undefined) return problem(404, "not-found", `nothing at ${one.path}`);
-    const said = typeof answer === "function" ? (answer(one) as unknown) : answer;
+    const said: unknown = await (typeof answer === "function" ? answer(one) : answer);
     return said instanceof Response ? said : Response.json(said);
   });
   return asked;

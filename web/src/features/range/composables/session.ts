@@ -1,6 +1,6 @@
 /** Today's session of one student: the balls, the cell being hit, and every change to a ball. */
 import { useQuery, useQueryCache } from "@pinia/colada";
-import { useDebounceFn, useIntervalFn } from "@vueuse/core";
+import { useDebounceFn, useIntervalFn, useThrottleFn } from "@vueuse/core";
 import { v7 as uuid } from "uuid";
 import { computed, onBeforeUnmount, reactive, ref, type ComputedRef } from "vue";
 import { addressOf, cellName, sameCell, type CellAddress } from "@/shared/api/cells";
@@ -102,21 +102,25 @@ export function useSession(options: SessionOptions) {
   const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
   /** Cells with balls that were acknowledged since their numbers were read. */
   const moved = new Map<string, CellAddress>();
-  // Balls that wait are acknowledged one upon another; a coach waits for the number of his last.
-  const NUMBERS_MS = 30;
+  // A ball's number comes at once; balls that had to wait are acknowledged one upon another.
+  const NUMBERS_MS = 100;
   let reading = false;
   /** One after the other: balls that come meanwhile are in the next answer, however many. */
-  const readNumbers = useDebounceFn(async () => {
-    if (reading) return;
-    reading = true;
-    for (const [name, address] of moved) {
-      moved.delete(name);
-      const params = { path: { student_id: studentId }, query: address };
-      const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
-      if (said && !moved.has(name)) answered.value.set(name, { cell: said.cell, more: said.more_balls }); // prettier-ignore
-    }
-    reading = false;
-  }, NUMBERS_MS);
+  const readNumbers = useThrottleFn(
+    async () => {
+      if (reading) return;
+      reading = true;
+      for (const [name, address] of moved) {
+        moved.delete(name);
+        const params = { path: { student_id: studentId }, query: address };
+        const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
+        if (said && !moved.has(name)) answered.value.set(name, { cell: said.cell, more: said.more_balls }); // prettier-ignore
+      }
+      reading = false;
+    },
+    NUMBERS_MS,
+    true,
+  );
   const now: ComputedRef<CellNow> = computed(() => {
     const address = shownCell.value;
     if (!address) return { cell: null, behind: false, more: null };
