@@ -73,8 +73,6 @@ def conflicts_in(
             measured = [int(i) for i in line if carries_yd[i]]
             for a, b in pairwise(measured):
                 short, long = centres[a], centres[b]
-                if short <= long:
-                    continue
                 own = spread**2 * (1 / len(carries_yd[a]) + 1 / len(carries_yd[b]))
                 if math.log(short / long) > CONFLICT_Z * math.sqrt(own + 2 * DAY_SD**2):
                     found[keys[a], keys[b]] = Conflict(keys[a], keys[b], short, long)

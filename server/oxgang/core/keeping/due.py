@@ -205,7 +205,6 @@ def _wide(
     as_of: date,
     last_hit: date | None,
 ) -> Said:
-    widest = max(wide, key=lambda w: w.half_yd / tolerance_yd)
     old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
     values: dict[str, Value] = {
         "tolerance_yd": tolerance_yd,
@@ -213,5 +212,5 @@ def _wide(
         "last_hit": last_hit.isoformat() if last_hit else "",
     }
     if len(wide) == 1:
-        return Said(DueCode.ONE_WIDE, {**values, "shot": str(widest.key)})
+        return Said(DueCode.ONE_WIDE, {**values, "shot": str(wide[0].key)})
     return Said(DueCode.WIDE, {**values, "wide": len(wide), "played": len(played)})

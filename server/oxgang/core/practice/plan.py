@@ -135,8 +135,6 @@ def choose(
         want = np.minimum(np.where(counts > 0, 1, step), remaining)
         want = np.minimum(want, most - counts)
         open_cells = may & (want > 0)
-        if not open_cells.any():
-            break
         noise = spread**2 / np.maximum(want, 1)
         variance = np.diagonal(left)
         less = left**2 / (variance + noise)

@@ -208,7 +208,7 @@ def judge(stood: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) -> 
     strikes = day_of(struck, scatter=scatter, freedom=held.freedom)
     clubs, arms = ({getattr(p, name) for p in held.points} for name in ("club", "arm_deg"))
     told_apart = len(clubs) > 1 and len(arms) > 1
-    advice = _advice(whole, nothing, found, strikes)
+    advice = advise(whole, nothing, found, strikes)
     if advice is Advice.REPLACE and found[0].scope.reach is Reach.STUDENT and not told_apart:
         # One club or one swing cannot speak for all the others.
         advice = Advice.CHECK_UP
@@ -231,9 +231,10 @@ def check_up_balls(share: float, spread: float) -> int:
     return most if room <= spread**2 / most else max(least, math.ceil(spread**2 / room))
 
 
-def _advice(
+def advise(
     whole: Shift, nothing: float, found: Sequence[Suspicion], strikes: DayOfStrikes
 ) -> Advice:
+    """What to do with new balls, from the probabilities of what may have moved."""
     first = found[0] if found else None
     if first is None or (nothing >= OPEN and not whole.changed):
         return Advice.BLEND
