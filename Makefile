@@ -71,9 +71,10 @@ format: $(STAMPS)/python $(STAMPS)/node ## format everything
 	$(BIN)/ruff check --fix server tests tools
 	cd web && npm run --silent format
 
-api: $(STAMPS)/python $(STAMPS)/node ## the front end's types and the student file's schema, from the server
+api: $(STAMPS)/python $(STAMPS)/node ## what stands in files from the server: types, words, the student file's schema
 	$(BIN)/python -m oxgang.api.export > web/openapi.json
 	$(BIN)/python -m oxgang.api.export student > docs/student.schema.json
+	$(BIN)/python -m oxgang.api.export words > tests/words.json
 	cd web && npm run --silent api
 
 screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data

@@ -1,4 +1,4 @@
-"""Prints what others work from: the API's OpenAPI description, or the student file's schema."""
+"""Prints what others work from: the API's OpenAPI description, the student file's schema, words."""
 
 from __future__ import annotations
 
@@ -10,14 +10,20 @@ import django
 
 
 def main() -> None:
-    """Write to standard output: the description, or with the argument `student` the schema."""
+    """Write to standard output: the description, or with an argument `student`, `words` those."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "oxgang.config.settings")
     django.setup()
+    from django.http import HttpRequest
+
+    from oxgang.api.account.router import words
     from oxgang.api.main import api
     from oxgang.api.transfer.schemas import StudentFile
 
     if sys.argv[1:] == ["student"]:
         json.dump(StudentFile.model_json_schema(), sys.stdout, indent=1)
+    elif sys.argv[1:] == ["words"]:
+        said = words(HttpRequest()).model_dump(mode="json", exclude={"texts"})
+        json.dump(said, sys.stdout, indent=1, ensure_ascii=False)
     else:
         json.dump(api.get_openapi_schema(), sys.stdout, indent=1, sort_keys=True)
     sys.stdout.write("\n")
