@@ -82,7 +82,7 @@ screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 
 bench: $(STAMPS)/python ## times of what has to be quick, and an academy of a million balls
 	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
-	$(BIN)/pytest tools/bench/test_scale.py -q -s
+	$(BIN)/pytest tools/bench/test_scale.py tools/bench/test_speed.py -k "scale or grow" -q -s
 
 bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run

@@ -5,13 +5,15 @@ from __future__ import annotations
 import io
 import json
 import time
+from statistics import median
 from typing import Any
+from uuid import uuid4
 
 import pandas as pd
 import pytest
 from django.test import Client
 from django.utils import timezone
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.demo.season import load_demo
 from oxgang.files.card import Form, Side, write_card
@@ -19,7 +21,7 @@ from oxgang.files.foreign import read_any, read_mapped
 from oxgang.files.shots import read_shots
 from oxgang.matrix.selectors.published import card_of
 from oxgang.matrix.services.publishing import publish
-from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.models import Ball, RangeSession
 from oxgang.range_sessions.selectors.mappings import guessed
 from oxgang.range_sessions.services.imports import import_balls, match, read_for
 from oxgang.range_sessions.services.review import review
@@ -34,6 +36,10 @@ GAPS_LIMIT_S = 0.300
 LOFTS_LIMIT_S = 2.0
 PDF_LIMIT_S = 0.500
 BALLS = 2000
+MANY = 20_000
+# A ball's answer with so many more balls before it, at most so many times as long.
+GROWTH_LIMIT = 1.3
+ROUNDS = 40
 
 
 @pytest.fixture
@@ -87,6 +93,45 @@ def test_one_ball_over_the_api(benchmark: Any, student: Student) -> None:
         return client.put(url, body, content_type="application/json").status_code
 
     assert benchmark(hit) == 200
+
+
+def test_a_balls_answer_does_not_grow_with_the_balls_before_it(student: Student) -> None:
+    """2,000 balls against 20,000, in turns, so that the machine's moods fall on both."""
+    client = signed_in(student)
+    many = Student.objects.get(pk=student.pk)
+    many.pk, many.name = uuid4(), "Many Balls"
+    many.save(force_insert=True)
+    club = student.clubs.all()[0]
+    theirs = Club.objects.get(pk=club.pk)
+    theirs.pk, theirs.student = uuid4(), many
+    theirs.save(force_insert=True)
+    days: dict[object, RangeSession] = {}
+    rows = []
+    for n in range(MANY // BALLS):
+        for ball in Ball.objects.filter(student=student, uid__startswith="bench-"):
+            if ball.hit_on not in days:
+                days[ball.hit_on] = RangeSession.objects.create(student=many, day=ball.hit_on)
+            ball.pk, ball.student, ball.club = None, many, theirs
+            ball.session, ball.uid = days[ball.hit_on], f"{n}-{ball.uid}"
+            rows.append(ball)
+    Ball.objects.bulk_create(rows, batch_size=500)
+    assert Ball.objects.filter(student=many).count() == MANY
+    took: dict[str, list[float]] = {student.name: [], many.name: []}
+    for i in range(ROUNDS):
+        for who, their in ((student, club), (many, theirs)):
+            body = {
+                "uid": f"answer-{i}", "hit_at": timezone.now().isoformat(),
+                "club_id": str(their.pk), "swing": "9:00", "carry_yd": 60,
+            }  # fmt: skip
+            start = time.perf_counter()
+            answer = client.put(
+                f"/api/students/{who.pk}/balls", body, content_type="application/json"
+            )
+            took[who.name].append(time.perf_counter() - start)
+            assert answer.status_code == 200
+    few_s, many_s = (median(times) for times in took.values())
+    print(f"\n{BALLS} balls: {1000 * few_s:.1f} ms, {MANY}: {1000 * many_s:.1f} ms")
+    assert many_s <= GROWTH_LIMIT * few_s
 
 
 def test_reading_50000_rows(benchmark: Any) -> None:
