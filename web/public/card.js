@@ -80,7 +80,9 @@
       shot,
       carry,
       cue,
-      ...(card.level ? [make("p", `± holds the true carry in ${card.level} of cases.`, "small")] : []),
+      ...(card.level
+        ? [make("p", `± holds the true carry in ${card.level} of cases.`, "small")]
+        : []),
       table,
     );
     show();
