@@ -13,6 +13,7 @@ import pytest
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.conflicts import CONFLICT_Z, Suspect, conflicts_in
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import group_hits, hits_at_home
 from oxgang.core.carry.noise import (
     CELL_DRIFT_SD,
@@ -35,10 +36,21 @@ from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.drift.shift import Shift
 from oxgang.core.keeping.drift.verdict import Advice, Struck, advise, day_of
 from oxgang.core.keeping.due import DueCode, State, due_of
+from oxgang.core.keeping.events import EventKind, Happened, changes_of
 from oxgang.core.keeping.looks import default_period
-from oxgang.core.keeping.progress import Share, difference, ratio, share_of, spread_of
+from oxgang.core.keeping.progress import (
+    Share,
+    difference,
+    ratio,
+    share_of,
+    spread_of,
+    stretch_of,
+    turn_at,
+)
+from oxgang.core.keeping.remarks import Remark, draft
 from oxgang.core.keeping.versions import differences
-from oxgang.core.practice.plan import Planned, Why, choose, in_order
+from oxgang.core.practice.plan import Planned, Why, check_balls, choose, in_order
+from oxgang.core.practice.protocols import SECONDS_A_BALL, balls_in
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import CellKey, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import CLOCK
@@ -387,3 +399,66 @@ def test_cells_full_of_balls_take_no_more() -> None:
     assert found.balls.tolist() == [3, 3]
     none = choose(np.diag([0.02, 0.01]), np.zeros(2), 0.05, 50)
     assert none.balls.sum() == 0
+
+
+@pytest.mark.parametrize(("minutes", "balls"), [(0, 1), (0.1, 1), (1, 1), (60, 60)])
+def test_a_time_has_room_for_a_ball_at_least(minutes: float, balls: int) -> None:
+    each = 60 * minutes / SECONDS_A_BALL
+    assert balls_in(minutes) == max(1, math.floor(each)) <= max(1, balls * 60 / SECONDS_A_BALL)
+
+
+@pytest.mark.parametrize(("ago", "said"), [(270, True), (271, False)])
+def test_an_event_is_a_reason_for_nine_months(ago: int, said: bool) -> None:
+    bent = Happened(EventKind.BENT, TODAY - ago * DAY, "56")
+    new = Happened(EventKind.NEW_CLUB, TODAY - DAY, "56")  # opens nothing by itself
+    due = due_of(
+        [made(50, half=4, key=LONG)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5,
+        last_hit=TODAY, events=[new, bent],
+    )  # fmt: skip
+    assert [r.values["event"] for r in due.reasons if "event" in r.values] == (
+        ["club bent"] if said else []
+    )
+
+
+def test_only_a_coachs_own_reset_is_no_turn_to_compare() -> None:
+    assert [kind for kind in EventKind if not kind.compares] == [EventKind.RESET]
+    assert changes_of([Happened(EventKind.NEW_CLUB, TODAY, "56")]) == []
+
+
+def test_a_check_needs_something_measured_and_goes_where_it_is_asked() -> None:
+    m = matrix(CROSS)
+    assert {p.key.club for p in check_balls(m, 6, among=lambda k: k.club == "56")} == {"56"}
+    assert len({p.key.club for p in check_balls(m, 8, among=lambda k: k.club == "99")}) > 1
+    with pytest.raises(InputError, match="Nothing is measured yet"):
+        check_balls(matrix([]), 6)
+
+
+def test_a_swing_is_guessed_from_the_balls_that_have_a_number() -> None:
+    shots = [
+        Shot(cell=CellKey("56", "long"), carry_yd=80.0),
+        Shot(cell=CellKey("56", "short"), carry_yd=40.0),
+        Shot(cell=CellKey("56", "short"), launch_deg=30.0),
+    ]
+    seen = {p.label: p.arm_deg for p in positions_seen(shots, LOFTS)}
+    assert seen == {p.label: p.arm_deg for p in positions_seen(shots[:2], LOFTS)}
+    assert 40 < seen["short"] < 120 < seen["long"]
+
+
+@pytest.mark.parametrize(
+    ("after", "code"),
+    [(0.02, Remark.SCATTER_TIGHTER), (0.12, Remark.SCATTER_WIDER), (0.051, Remark.SCATTER)],
+)
+def test_spread_is_said_to_have_moved_only_beyond_its_interval(after: float, code: Remark) -> None:
+    balls = [[hit(50 * math.exp(sd * (-1) ** i), uid=f"{sd}-{i}", day=day) for i in range(24)]
+             for sd, day in ((0.05, TODAY - 40 * DAY), (after, TODAY - 4 * DAY))]  # fmt: skip
+    both = [b for half in balls for b in half]
+    span = (TODAY - 60 * DAY, TODAY)
+    turn = turn_at(both, [], TODAY - 20 * DAY, from_day=span[0], to_day=span[1])
+    said = draft(
+        "Odile", stretch_of(both, [], *span), turn, covered=(0.3, 0.4), doubtful=0.1,
+        from_yd=30, to_yd=100,
+    )  # fmt: skip
+    codes = {one.code for one in said}
+    assert codes & {Remark.SCATTER_TIGHTER, Remark.SCATTER_WIDER, Remark.SCATTER} == {code}
+    assert Remark.SOLID in codes
+    assert Remark.SOLID_MOVED not in codes
