@@ -74,7 +74,9 @@ test("while a number is worked out, balls that come ask once more for all of the
   leave = () => page.unmount();
   const numbers = () => asked.filter((a) => a.path.endsWith("/cell")).length;
   for (let i = 0; i < 5; i++) await press("6", "0", "Enter");
-  await vi.waitFor(() => expect(balls(asked)).toHaveLength(5));
+  await vi.waitFor(() => expect(outboxState.ops).toHaveLength(0));
+  await settled();
+  expect(balls(asked)).toHaveLength(5);
   expect(numbers()).toBe(1);
   answer();
   await vi.waitFor(() => expect(numbers()).toBe(2));
