@@ -42,13 +42,13 @@ export function useSession(options: SessionOptions) {
     key: keys.today(studentId),
     query: async () => {
       const asked = performance.now();
-      const list = await dataOf(
-        api.GET("/api/students/{student_id}/balls", {
-          params: { path: { student_id: studentId } },
-        }),
-      );
-      for (const [uid, { at }] of settled) if (at < asked) settled.delete(uid);
-      return list;
+      const { data, response } = await api.GET("/api/students/{student_id}/balls", {
+        params: { path: { student_id: studentId } },
+      });
+      // What was read before the network died is older than what was acknowledged since.
+      if (!response.headers.has("X-Kept"))
+        for (const [uid, { at }] of settled) if (at < asked) settled.delete(uid);
+      return data ?? [];
     },
   });
   const cellKey = () => keys.cellBalls(studentId, nameOf(options.cell()));
