@@ -30,7 +30,7 @@ TESTS: Final = {
     "practice": ["test_plan", "test_keeping"],
     "carry": ["test_carry", "test_plan", "test_coverage", "test_keeping"],
 }
-EDGES: Final = "tests/core/test_edges.py"
+EDGES: Final = ("tests/core/test_edges.py", "tests/core/test_keeping_edges.py")
 GOLDEN: Final = "tests/core/test_golden.py::test_core_says_what_it_said[{}]"
 SEED: Final = 13
 # Well beyond what the slowest of these tests needs: a fault must not pass for noticed by it.
@@ -66,7 +66,7 @@ def noticed(fault: Fault) -> bool:
         (tree / fault.file.relative_to(ROOT / "server")).write_text(fault.source)
         room = fault.file.relative_to(CORE).parts[0]
         tests = [f"tests/core/{name}.py" for name in TESTS[room]]
-        return _fails(tree, [EDGES, GOLDEN.format(room), *tests])
+        return _fails(tree, [*EDGES, GOLDEN.format(room), *tests])
 
 
 def _fails(tree: Path, tests: list[str]) -> bool:

@@ -67,7 +67,7 @@ class Change:
         return (
             self.club in ("", club)
             and (self.arm_deg is None or same_swing(self.arm_deg, arm_deg))
-            and (self.trajectory is None or self.trajectory is trajectory)
+            and self.trajectory in (None, trajectory)
         )
 
 

@@ -111,10 +111,9 @@ def share_of(hits: int, of: int) -> Share:
     """A share with Wilson's interval; 0 to 1 where there is nothing."""
     if not of:
         return Share(0, 0, 0.0, 1.0)
-    z = Z
     p, n = hits / of, of
-    centre = (p + z * z / (2 * n)) / (1 + z * z / n)
-    half = z / (1 + z * z / n) * math.sqrt(p * (1 - p) / n + z * z / (4 * n * n))
+    centre = (p + Z * Z / (2 * n)) / (1 + Z * Z / n)
+    half = Z / (1 + Z * Z / n) * math.sqrt(p * (1 - p) / n + Z * Z / (4 * n * n))
     return Share(hits, of, max(0.0, centre - half), min(1.0, centre + half))
 
 

@@ -1,6 +1,6 @@
 """Has the student changed? New balls held against the matrix of before.
 
-A change of speed moves all carries together. The new balls' distances from what the stood
+A change of speed moves all carries together. The new balls' distances from what the earlier
 matrix predicts are averaged by generalised least squares, so that balls of one cell, of one day and
 of cells that hang together are not counted twice; the average over its standard deviation is a
 z-score.
@@ -68,8 +68,8 @@ class Off:
     """New balls against the matrix that stood before them, group by group, shape (g,).
 
     `off` is the distance of log carry, `covariance` what it scatters by when nothing has changed,
-    shape (g, g); `expected` the matrix of before's log carry; `spread` the scatter of the new
-    balls, `spread_before` of the old ones. `scatter` is the sum of squares of the new balls about
+    shape (g, g); `expected` the log carry that the matrix of before has. `spread` is the scatter of
+    the new balls, `spread_before` of the old ones, `scatter` the sum of squares of the new about
     their groups' means, wild ones cut, with its degrees of freedom.
     """
 
