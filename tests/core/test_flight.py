@@ -32,9 +32,7 @@ TOUR = {
     "eight-iron": (115, 18.1, 7998, 160, 50),
     "seven-iron": (120, 16.3, 7097, 172, 50),
 }
-# Pitches from 30 yards on. Slower and flatter balls the fitted lift carries further into the wind
-# (docs/physics.md), so the properties are asked for where the product works.
-pitches = st.tuples(st.floats(20, 45), st.floats(32, 50), st.floats(2000, 10_000))
+pitches = st.tuples(st.floats(14, 45), st.floats(25, 50), st.floats(2000, 10_000))
 
 
 def test_the_ball_is_the_rules_ball() -> None:
@@ -105,8 +103,9 @@ def reference(speed: float, launch: float, spin: float, wind: Wind, height: floa
         v = np.linalg.norm(through)
         ratio = spin * RADPS_PER_RPM * math.exp(-t / SPIN_DECAY_S) * RADIUS_M / v
         pressure = 0.5 * rho * AREA_M2 * v / MASS_KG
-        drag = (0.252 + 0.226 * ratio) * through
-        lift = 0.497 * ratio**0.452 * np.cross(axis, through)
+        slow = 1 / (1 + math.exp((v - 30) / 3))
+        drag = (0.238 + 0.149 * ratio + 0.058 * slow) * through
+        lift = 0.5 * ratio**0.435 * (1 - 0.55 * slow) * np.cross(axis, through)
         return np.concatenate([state[3:], pressure * (lift - drag) - [0, 0, GRAVITY_MPS2]])
 
     def landing(t: float, state: Array) -> float:
@@ -138,9 +137,20 @@ def test_flight_agrees_with_solve_ivp(wind: Wind, height: float) -> None:
 def test_published_tour_averages(name: str) -> None:
     mph, launch, rpm, carry, landing = TOUR[name]
     flown = fly(mph * MPS_PER_MPH, launch, rpm, air=Air(20, 0, 0.5))
-    assert flown.carry_yd[0] == pytest.approx(carry, rel=0.05)
-    # The seven-iron comes down 5.1 degrees shallower than published: just outside the 5 asked for.
-    assert flown.landing_deg[0] == pytest.approx(landing, abs=5.2 if name == "seven-iron" else 5)
+    assert flown.carry_yd[0] == pytest.approx(carry, rel=0.02)
+    assert flown.landing_deg[0] == pytest.approx(landing, abs=2.5)
+
+
+@pytest.mark.parametrize("launch", range(25, 51, 5))
+@pytest.mark.parametrize("ratio", [100, 150, 200, 250, 300])
+def test_a_wind_against_never_lengthens_a_pitch(launch: int, ratio: int) -> None:
+    """At 12 to 30 m/s: every golfer knows it, and the fitted lift alone had it wrong in a fifth of
+    these. Common practice, no published source."""
+    speed, wind = np.meshgrid((12, 14, 16, 18, 20, 22, 25, 30), np.linspace(-9, 9, 13))
+    flown = fly(speed.ravel(), launch, (ratio * speed).ravel(), headwind_mps=wind.ravel())
+    assert (np.diff(flown.carry_yd.reshape(speed.shape), axis=0) < 0).all()
+    windy = fly([18, 18], launch, [18 * ratio] * 2, headwind_mps=[0.0, 4.5]).carry_yd
+    assert 0.005 < 1 - windy[1] / windy[0] < 0.12
 
 
 @settings(max_examples=20, deadline=None)
@@ -192,7 +202,7 @@ def test_the_flight_command() -> None:
     found = json.loads(out)
     assert code == 0
     assert set(found) == {"carry_yd", "apex_yd", "landing_deg", "landing_speed_mps", "flight_s"}
-    assert found["carry_yd"] == pytest.approx(136, rel=0.05)
+    assert found["carry_yd"] == pytest.approx(136, rel=0.02)
     windy = json.loads(run(*usual, "--headwind-mps", 5, "--altitude-m", 0)[1])
     assert windy["carry_yd"] < found["carry_yd"]
     for bad in (

@@ -21,16 +21,20 @@ from typing import Any
 import numpy as np
 import pytest
 from oxgang.core.carry.ageing import halves, halves_after, too_wide_on
-from oxgang.core.carry.arithmetic import arithmetic
+from oxgang.core.carry.arithmetic import arithmetic, swaps
+from oxgang.core.carry.asking import question_about
 from oxgang.core.carry.cells import Matrix, furrow
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point, Points, mean_log_carry
-from oxgang.core.carry.today import speeds_of, today_of
+from oxgang.core.carry.surfaces import lie_factors
+from oxgang.core.carry.today import starts_of, today_of
+from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
+from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.card import Card, by_yardage, card_cell
 from oxgang.core.ground.coverage import chances, coverage, probability, smallest_set, spare
 from oxgang.core.ground.fills import fills_for
@@ -66,6 +70,7 @@ from oxgang.core.words.swing import CLOCK
 from tests.core.builders import CLUBS, DAY, LOFTS, TODAY, point
 
 GOLDEN = Path(__file__).with_name("golden.json")
+CHAIN = Chain(LOFTS)
 GROUND: dict[str, Any] = {"from_yd": 30, "to_yd": 100, "tolerance_yd": 2.5}
 RANGE: dict[str, Any] = {"from_yd": 30, "to_yd": 100}
 # Days ago, and how the student's carries stood then (of log carry).
@@ -93,11 +98,12 @@ def balls_of(days_ago: int, moved: float, rng: np.random.Generator, n: int) -> I
             key = replace(key, spin=Spin.CHECK, tempo=Tempo.SLOWER)
         fat = i % 11 == 3
         log = math.log(carry_of(key)) + moved + float(rng.normal(0, 0.05)) - 0.25 * fat
+        at = replace(point(key), back_in=2.0 * (i % 13 == 5), down_in=1.0 * (i % 29 == 8))
         yield Hit(
-            key, point(key), math.exp(log), f"{days_ago}-{i}", TODAY - days_ago * DAY,
+            key, at, math.exp(log), f"{days_ago}-{i}", TODAY - days_ago * DAY,
             Strike.FAT if fat else Strike.SOLID, "a gust" if i % 23 == 7 else "",
             BallType.RANGE if i % 6 == 4 else BallType.PREMIUM, (Lie.MAT, Lie.FAIRWAY)[i % 2],
-            sd=0.03 if i % 9 == 2 else 0.0, trimmed=i % 13 == 5,
+            sd=0.03 if i % 9 == 2 else 0.0, wind_told=i % 3 > 0,
         )  # fmt: skip
 
 
@@ -143,6 +149,7 @@ def new_balls(share: float, cells: list[CellKey]) -> list[Hit]:
 
 def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
     key = CellKey("56", "9:00")
+    some = [c.key for c in m.cells if c.balls]
     points = [point(CellKey(club, swing)) for club, swing in (("56", "9:00"), ("47", "11:00"))]
     return {
         "cells": m.cells,
@@ -155,12 +162,17 @@ def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
         "halves": halves(e, points),
         "halves after": halves_after(e, points, [(key, point(key), 52.0, 9)]),
         "too wide on": [too_wide_on(e, points[:1], tolerance_yd=t) for t in (1.0, 3.0, 6.0)],
-        "more balls": [balls_more(c, m.spread, 2.5) for c in m.cells[:40]],
+        "more balls": [balls_more(c, 2.5) for c in m.cells[:40]],
         "furrow": furrow(60, 3),
         "another bag": e.with_bag([replace(CLUBS[0], loft_deg=58), *CLUBS[1:]]).matrix().cells[:9],
         "a year ago": e.on(TODAY - 110 * DAY, CLUBS).matrix().cells[::7],
-        "speeds": speeds_of(m.cells[:6], 300),
-        "today": today_of(m.cells, altitude_m=300, temperature_c=8, headwind_mps=4)[:9],
+        "starts": starts_of(m.cells[:6], CHAIN, 300),
+        "lies": lie_factors(m.fit),
+        "trims": trims_of(m, e, [m[key]]),
+        "others": [m.variants[::9], m.trims, m.against, m.splits],
+        "question": question_about(e.with_hits(new_balls(0.3, [key])), key, some),
+        "swaps": swaps(m.cells, CLOCK.positions),
+        "today": today_of(m.cells, CHAIN, altitude_m=300, temperature_c=8, headwind_mps=4)[:9],
         "seen": positions_seen(
             [
                 Shot(cell=CellKey("56", s), carry_yd=c)
@@ -198,7 +210,7 @@ def ground(e: Evidence, m: Matrix) -> dict[str, Any]:
 
 
 def stages(m: Matrix) -> list[Any]:
-    launches = [(Trajectory.STOCK, 27.0 + i % 9) for i in range(24)]
+    launches = [i % 9 < 7 for i in range(24)]
     found = []
     for fat in (2, 8):
         strikes = [Strike.FAT] * fat + [Strike.SOLID] * 22
@@ -233,7 +245,7 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         "last_hit": TODAY - 70 * DAY, "events": events,
     }  # fmt: skip
     days = sorted({h.day for h in e.hits if h.day})
-    launches = [Launched(d, Trajectory.STOCK, 26.0 + i) for i, d in enumerate(days)]
+    launches = [Launched(d, i % 3 > 0) for i, d in enumerate(days)]
     span = (TODAY - 420 * DAY, TODAY)
     whole = stretch_of(e.hits, launches, *span)
     halves_ = turn_at(e.hits, launches, TODAY - 60 * DAY, from_day=span[0], to_day=span[1])

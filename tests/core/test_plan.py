@@ -49,7 +49,8 @@ def test_greedy_is_near_the_best_of_all_plans(seed: int) -> None:
         left_after(prior, value, spread, plan)
         for plan in combinations_with_replacement(range(len(points)), balls)
     )
-    choice = choose(prior, value, spread, balls, step=1, most=balls)
+    square = np.full(len(points), spread**2)
+    choice = choose(prior, value, square, balls, step=1, most=balls)
     own = float(value @ np.diagonal(choice.left))
     chosen = tuple(int(i) for i in np.repeat(np.arange(len(points)), choice.balls))
     assert own == pytest.approx(left_after(prior, value, spread, chosen), rel=1e-9)
@@ -82,14 +83,14 @@ def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
 
 
 def test_enough_counts_down_and_the_count_is_about_right() -> None:
-    few = [hit(58.0 + i % 3 - 1) for i in range(3)]
+    few = [hit(58.0 + 5 * (i % 3 - 1)) for i in range(3)]
     m = matrix(few)
-    more = balls_more(cell(m), m.spread, 2.5)
+    more = balls_more(cell(m), 2.5)
     assert more is not None
     assert more > 0
-    then = matrix([*few, *(hit(58.0 + i % 3 - 1) for i in range(more + 3))])
-    assert balls_more(cell(then), then.spread, 2.5) == 0
-    assert balls_more(cell(matrix([]), swing="full"), 0.06, 0.5) is None
+    then = matrix([*few, *(hit(58.0 + 5 * (i % 3 - 1)) for i in range(more + 6))])
+    assert balls_more(cell(then), 2.5) == 0
+    assert balls_more(cell(matrix([]), swing="full"), 0.5) is None
 
 
 def test_a_change_of_speed_is_seen_and_none_is_not() -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 import numpy as np
 from oxgang.core.carry.prior import Point
@@ -16,13 +16,15 @@ STEP_YD = 10.0
 STEP_DEG = 4.0
 
 
-def medians(shots: Sequence[Shot]) -> dict[CellKey, float]:
-    """The plain median of the solid balls of each cell."""
+def medians(
+    shots: Sequence[Shot], centre: Callable[[list[float]], float] = np.median
+) -> dict[CellKey, float]:
+    """The plain median, or another centre, of the solid balls of each cell."""
     balls: dict[CellKey, list[float]] = defaultdict(list)
     for shot in shots:
         if shot.counts and shot.carry_yd:
             balls[shot.cell].append(shot.carry_yd)
-    return {key: float(np.median(carries)) for key, carries in balls.items()}
+    return {key: float(centre(carries)) for key, carries in balls.items()}
 
 
 def rule_of_thumb(

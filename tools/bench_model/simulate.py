@@ -4,19 +4,25 @@ Nothing here knows the estimator: a swing has a club speed that grows with the a
 student's own way, clubs and heights change lean, face, attack and speed, and every ball is struck
 and flown (core.impact, core.flight) in the day's real wind, of which nobody told the model. The
 numbers are invented in the range that coaches see.
+
+Two populations: the usual one, whose students scatter alike, and one that is unlike it: scatter
+from 2 to 12 % by student and club, cells that follow no line, days whose wind nobody wrote down and
+mornings that are good or bad, twice as many mishits that nobody marked.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, timedelta
 from itertools import product
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.air import Air
+from oxgang.core.flight.chain import Chain
 from oxgang.core.flight.home import at_home
 from oxgang.core.flight.impact import SPEED_SHARE_PER_MM, Delivery, strike
 from oxgang.core.flight.trajectory import fly
@@ -31,11 +37,50 @@ HOME = Air(20.0, 180.0)
 TODAY = date(2026, 6, 1)
 NODES, WEIGHTS = np.polynomial.hermite_e.hermegauss(3)
 WEIGHTS = WEIGHTS / WEIGHTS.sum()
-# A mishit that the coach did not mark: it looked solid and lost some.
-UNSEEN = 0.15
-# Wind along the shot, and how well it is guessed [m/s].
-WIND_SD_MPS = 2.0
+# Wind along the shot, that which nobody feels enough to write it down, and how well one is guessed
+# [m/s].
+WIND_SD_MPS, FAINT_WIND_SD_MPS = 2.0, 1.4
 WIND_ERROR_MPS = 0.7
+
+
+# What a ball further back does: the handle comes along, the club comes down on it; and a grip
+# further down: a shorter club is slower. Mean and sd from student to student, for each inch.
+LEAN_AN_INCH = (1.5, 0.5)
+ATTACK_AN_INCH = (-0.8, 0.3)
+SPEED_AN_INCH_BACK = (0.004, 0.006)
+SPEED_AN_INCH_DOWN = (-0.020, 0.006)
+
+
+class Trim(NamedTuple):
+    """Ball so far back, grip so far down [inches]."""
+
+    back_in: float = 0.0
+    down_in: float = 0.0
+
+
+NO_TRIM = Trim()
+
+
+@dataclass(frozen=True, slots=True)
+class Population:
+    """What kind of students. `scatter` bounds a student's scatter of carries, None is the usual;
+    `cell_sd` is what each cell's speed has of its own, `unseen` the share of mishits that nobody
+    marked, `morning_sd` what a day's speed has of its own; `wind_told` whether it is written down.
+    """
+
+    name: str
+    scatter: tuple[float, float] | None = None
+    cell_sd: float = 0.008
+    unseen: float = 0.15
+    morning_sd: float = 0.0
+    wind_told: bool = True
+
+
+USUAL = Population("usual")
+UNLIKE = Population("unlike", (0.02, 0.12), 0.016, 0.3, 0.006, wind_told=False)
+POPULATIONS = (USUAL, UNLIKE)
+# How much a club's scatter differs from its student's [log], at a half stock swing.
+CLUB_SCATTER_SD = 0.25
 
 
 @dataclass(slots=True)
@@ -43,6 +88,7 @@ class SimStudent:
     """One student. `speed` is the full club speed [m/s] today; it walked there."""
 
     rng: np.random.Generator
+    kind: Population = USUAL
     clubs: list[Club] = field(init=False)
     keys: list[CellKey] = field(init=False)
     points: dict[CellKey, Point] = field(init=False)
@@ -51,6 +97,9 @@ class SimStudent:
     lean_sd: float = field(init=False)
     high_sd: float = field(init=False)
     mishit: float = field(init=False)
+    tight: dict[str, float] = field(init=False)
+    an_inch: dict[str, float] = field(init=False)
+    chain: Chain = field(init=False)
 
     def __post_init__(self) -> None:
         r = self.rng
@@ -91,7 +140,13 @@ class SimStudent:
             shaft = 1 + 0.002 * (54 - loft[k.club])
             tilt = 1 + by_arm[k.trajectory] * (arm - 105) / 60
             self.deliveries[k] = Delivery(
-                club_speed_mps=full * share * speed * shaft * tempo * tilt * r.normal(1, 0.008),
+                club_speed_mps=full
+                * share
+                * speed
+                * shaft
+                * tempo
+                * tilt
+                * r.normal(1, self.kind.cell_sd),
                 loft_deg=float(np.clip(loft[k.club] + more_loft, 30, 75)),
                 lean_deg=float(np.clip(lean + more_lean, -14, 24)),
                 face_open_deg=face,
@@ -101,37 +156,76 @@ class SimStudent:
         self.lean_sd = float(np.clip(r.normal(1.2, 0.3), 0.5, 2.2))
         self.high_sd = float(np.clip(r.normal(3.0, 0.8), 1, 5))
         self.mishit = float(r.uniform(0.03, 0.25))
+        self.an_inch = {
+            "lean": r.normal(*LEAN_AN_INCH),
+            "attack": r.normal(*ATTACK_AN_INCH),
+            "back": r.normal(*SPEED_AN_INCH_BACK),
+            "down": r.normal(*SPEED_AN_INCH_DOWN),
+        }
+        self.tight = {c.label: 1.0 for c in self.clubs}
+        if self.kind.scatter:
+            lo, hi = self.kind.scatter
+            own = np.exp(r.uniform(np.log(lo), np.log(hi)))
+            clubs = np.clip(own * np.exp(r.normal(0, CLUB_SCATTER_SD, len(self.clubs))), lo, hi)
+            self.speed_sd, self.lean_sd, self.high_sd = 0.026, 1.2, 3.0
+            usual = dict(zip(self.keys, self.scatter().tolist(), strict=True))
+            self.tight = {
+                c.label: float(s) / usual[CellKey(c.label, "9:00")]
+                for c, s in zip(self.clubs, clubs, strict=True)
+            }
+        self.chain = Chain(loft)
 
-    def truth(self) -> Array:
+    def truth(self, trim: Trim = NO_TRIM) -> Array:
         """Mean carry of solid balls of each cell at home today [yd], by Gauss-Hermite."""
         launches, weights = [], []
-        # A strike off the centre costs speed; on average this share (mean of |normal|).
-        miss = SPEED_SHARE_PER_MM * self.high_sd * np.sqrt(2 / np.pi)
         for key in self.keys:
+            tight = self.tight[key.club]
+            # A strike off the centre costs speed; on average this share (mean of |normal|).
+            miss = SPEED_SHARE_PER_MM * self.high_sd * tight * np.sqrt(2 / np.pi)
             for (a, wa), (b, wb) in product(zip(NODES, WEIGHTS, strict=True), repeat=2):
-                launches.append(self._launch(key, a * self.speed_sd - miss, b * self.lean_sd, 0.0))
+                speed, lean = a * self.speed_sd * tight - miss, b * self.lean_sd * tight
+                launches.append(self._launch(key, speed, lean, 0.0, trim))
                 weights.append(wa * wb)
         flown = self._fly(launches, 0.0, HOME.density())
         each = (flown * np.array(weights)).reshape(len(self.keys), -1)
         mean: Array = each.sum(1)
         return mean
 
-    def hit(self, keys: list[CellKey], days_ago: int, *, power: float = 1.0) -> list[Shot]:
+    def scatter(self) -> Array:
+        """True deviation of single solid balls, as a share of the carry, to first order."""
+        steps = np.diag((self.speed_sd, self.lean_sd, self.high_sd))
+        aside = np.concatenate([steps, -steps])
+        launches = [
+            self._launch(key, float(speed), float(lean), float(high), NO_TRIM)
+            for key in self.keys
+            for speed, lean, high in self.tight[key.club] * aside
+        ]
+        logs = np.log(self._fly(launches, 0.0, HOME.density())).reshape(len(self.keys), 2, 3)
+        variance: Array = (((logs[:, 0] - logs[:, 1]) / 2) ** 2).sum(1)
+        return np.sqrt(variance)
+
+    def hit(
+        self, keys: list[CellKey], days_ago: int, *, power: float = 1.0, trim: Trim = NO_TRIM
+    ) -> list[Shot]:
         """Balls of one day. `power` is the speed of that day as a share of today's."""
         r = self.rng
         # The day's air and wind, and what the coach wrote down of them.
-        wind, temperature = float(r.normal(0, WIND_SD_MPS)), float(r.normal(14, 5))
+        blows = WIND_SD_MPS if self.kind.wind_told else FAINT_WIND_SD_MPS
+        wind, temperature = float(r.normal(0, blows)), float(r.normal(14, 5))
         said_wind = round(2 * (wind + r.normal(0, WIND_ERROR_MPS))) / 2
         said_temperature = float(round(temperature + r.normal(0, 1)))
+        power *= 1 + r.normal(0, self.kind.morning_sd)
         launches, strikes, shares = [], [], []
         for key in keys:
+            tight = self.tight[key.club]
             bad = r.random() < self.mishit
-            seen = bad and r.random() > UNSEEN
+            seen = bad and r.random() > self.kind.unseen
             strikes.append(Strike.FAT if seen else Strike.SOLID)
             shares.append(r.uniform(0.6, 0.93) if bad else 1.0)
-            high = float(np.clip(r.normal(0, self.high_sd), -14, 18))
-            speed = power * (1 + r.normal(0, self.speed_sd)) - 1
-            launches.append(self._launch(key, speed, r.normal(0, self.lean_sd), high))
+            high = float(np.clip(r.normal(0, self.high_sd * tight), -14, 18))
+            speed = power * (1 + r.normal(0, self.speed_sd * tight)) - 1
+            lean = r.normal(0, self.lean_sd * tight)
+            launches.append(self._launch(key, speed, lean, high, trim))
         air = Air(temperature, HOME.altitude_m)
         carries = self._fly(launches, wind, air.density()) * np.array(shares)
         day = TODAY - timedelta(days=days_ago)
@@ -143,22 +237,26 @@ class SimStudent:
                 carry_yd=round(float(carry), 1),
                 strike=struck,
                 temperature_c=said_temperature,
-                headwind_mps=said_wind,
+                headwind_mps=said_wind if self.kind.wind_told else None,
+                ball_position_in=trim.back_in,
+                grip_down_in=trim.down_in,
             )
             for i, (key, carry, struck) in enumerate(zip(keys, carries, strikes, strict=True))
         ]
 
     def _launch(
-        self, key: CellKey, speed: float, lean: float, high: float
+        self, key: CellKey, speed: float, lean: float, high: float, trim: Trim
     ) -> tuple[float, float, float]:
-        d = self.deliveries[key]
+        d, inch = self.deliveries[key], self.an_inch
+        speed += inch["back"] * trim.back_in + inch["down"] * trim.down_in
+        lean += inch["lean"] * trim.back_in
         launch = strike(
             Delivery(
                 club_speed_mps=d.club_speed_mps * (1 + speed),
                 loft_deg=d.loft_deg,
                 lean_deg=float(np.clip(d.lean_deg + lean, -15, 25)),
                 face_open_deg=d.face_open_deg,
-                attack_deg=d.attack_deg,
+                attack_deg=float(np.clip(d.attack_deg + inch["attack"] * trim.back_in, -19, 9)),
                 strike_high_mm=high,
             )
         )
@@ -167,9 +265,24 @@ class SimStudent:
     def hits(self, shots: list[Shot]) -> list[Hit]:
         """The balls as the model takes them, at home conditions."""
         return [
-            Hit(s.cell, self.points[s.cell], h.carry_yd, s.id, s.hit_on, s.strike, sd=h.sd)
-            for s, h in zip(shots, at_home(shots, HOME.altitude_m), strict=True)
+            Hit(
+                s.cell,
+                self._point(s),
+                h.carry_yd,
+                s.id,
+                s.hit_on,
+                s.strike,
+                sd=h.sd,
+                wind_told=s.headwind_mps is not None,
+            )
+            for s, h in zip(shots, at_home(shots, HOME.altitude_m, self.chain), strict=True)
         ]
+
+    def _point(self, shot: Shot) -> Point:
+        point = self.points[shot.cell]
+        if not shot.trimmed:
+            return point
+        return replace(point, back_in=shot.ball_position_in, down_in=shot.grip_down_in)
 
     def _fly(
         self, launches: list[tuple[float, float, float]], wind: float, density: float

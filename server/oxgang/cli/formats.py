@@ -34,12 +34,13 @@ from oxgang.texts.messages import texts
 def matrix(shots: Path, bag: Path, scale: str, as_of: datetime | None, output: Path | None) -> None:
     """The matrix of a file of balls, as matrix.csv."""
     built, lofts, order = _built(shots, bag, scale, as_of)
-    cells = built.cells
+    cells = [*built.cells, *built.trims]
     cells.sort(
         key=lambda cell: (
             lofts[cell.key.club],
             order.index(cell.key.swing),
             list(Trajectory).index(cell.key.trajectory),
+            cell.trimmed,
         )
     )
     _write(write_matrix(cells), output)

@@ -11,7 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.carry.cells import furrow
-from oxgang.core.flight.launch import WINDOWS_DEG
+from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import STEP_YD, Card, CardCell, by_yardage
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.units import m_from_yd
@@ -163,12 +163,14 @@ def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: 
                     _number(canvas, card, cell, x + (j + 1 + NAME_COLUMNS) * column, base, size)
     canvas.setFont(REGULAR, 6.5)
     left_out = [club for club, _ in card.clubs[len(shown) :]]
-    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in WINDOWS_DEG.items())
+    club, loft = card.clubs[len(shown) // 2]
+    lows = {t: TYPICAL.window(t, loft) for t in Trajectory}
+    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in lows.items())
     note = "italic: estimated"
     if left_out:
         note += f"; left out for room: {', '.join(left_out)}"
     canvas.drawString(x, y + NOTE_LEADING, fitted(note, REGULAR, 6.5, width))
-    launch = f"launch \N{DEGREE SIGN}: {windows}"
+    launch = f"launch \N{DEGREE SIGN} with the {club}: {windows}"
     canvas.drawString(x, y, fitted(launch, REGULAR, 6.5, width))
 
 

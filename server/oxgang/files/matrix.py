@@ -8,19 +8,19 @@ from datetime import date
 from typing import Final
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.words.measurements import REFUSE_OVER_YD
+from oxgang.core.words.measurements import REFUSE_OVER_YD, TRIMS
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.tables import BadCell, Reading, Row, read_table, read_word, write_table
 
 COLUMNS: Final = (
     "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "carry_lo_yd", "carry_hi_yd",
-    "shot_sd_yd", "balls", "basis", "last_measured",
+    "shot_sd_yd", "balls", "basis", "last_measured", *TRIMS,
 )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class MatrixRow:
-    """A cell as a matrix file gives it. Distances in yards."""
+    """A cell as a matrix file gives it. Distances in yards; a trim in inches."""
 
     key: CellKey
     carry_yd: float
@@ -30,6 +30,8 @@ class MatrixRow:
     balls: int
     basis: Basis
     last_measured: date | None
+    back_in: float = 0.0
+    down_in: float = 0.0
 
 
 def write_matrix(cells: Iterable[Cell]) -> str:
@@ -55,11 +57,14 @@ def matrix_values(cell: Cell) -> list[object]:
     return [
         k.club, k.swing, k.trajectory, k.spin, k.tempo,
         *(round(y, 2) for y in yards), cell.balls, cell.basis, cell.last_measured,
+        cell.back_in, cell.down_in,
     ]  # fmt: skip
 
 
 def _text(cell: Cell) -> list[object]:
-    return [f"{v:.2f}" if isinstance(v, float) else v for v in matrix_values(cell)]
+    values = matrix_values(cell)
+    yards = [f"{v:.2f}" if isinstance(v, float) else v for v in values[: -len(TRIMS)]]
+    return [*yards, f"{cell.back_in:g}", f"{cell.down_in:g}"]
 
 
 def _row(row: Row, extra: dict[str, str]) -> MatrixRow:
@@ -86,4 +91,6 @@ def _row(row: Row, extra: dict[str, str]) -> MatrixRow:
         balls=int(row.number("balls") or 0),
         basis=read_word(row, "basis", Basis, Basis.MEASURED),
         last_measured=last_measured,
+        back_in=row.number("ball_position_in") or 0.0,
+        down_in=row.number("grip_down_in") or 0.0,
     )

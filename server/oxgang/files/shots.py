@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from datetime import date, datetime
+from enum import StrEnum
 from functools import lru_cache
 from typing import Any, Final
 
@@ -12,6 +13,7 @@ from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
 from oxgang.core.words.shots import (
     BallType,
     CellKey,
+    Grooves,
     Lie,
     Shot,
     Spin,
@@ -40,12 +42,18 @@ COLUMNS: Final = (
     *_OF_THE_DAY,
     "excluded",
     *TRIMS,
+    "grooves", "wet",
 )  # fmt: skip
 KNOWN: Final = (*COLUMNS, *CONVERTED)
 REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m|launch_deg")
 MAX_ID: Final = 64
 MAX_SWING: Final = 24
 _ALTERNATIVES: Final = {into: (name, convert) for name, (into, convert) in CONVERTED.items()}
+
+
+class YesNo(StrEnum):
+    YES = "yes"
+    NO = "no"
 
 
 def read_shots(data: bytes) -> Reading[Shot]:
@@ -78,6 +86,7 @@ def _values(shot: Shot, extras: list[str]) -> list[object]:
     head = [shot.id, moment, shot.student, cell.club, cell.swing]
     head += [cell.trajectory, cell.spin, cell.tempo]
     middle = [getattr(shot, name) for name in COLUMNS[len(head) :]]
+    middle[-1] = YesNo.YES if shot.wet else YesNo.NO
     return [*head, *middle, *(shot.extra.get(name, "") for name in extras)]
 
 
@@ -120,6 +129,8 @@ def shot_of(row: Row, extra: dict[str, str]) -> Shot:
         ball=read_word(row, "ball", BallType, BallType.PREMIUM),
         lie=read_word(row, "lie", Lie, Lie.FAIRWAY),
         excluded=row.text("excluded"),
+        grooves=read_word(row, "grooves", Grooves, Grooves.CLEAN),
+        wet=read_word(row, "wet", YesNo, YesNo.NO) is YesNo.YES,
         extra=extra,
         **{name: _measured(name, text) for name in TRIMS if (text := row.text(name))},
         **numbers,

@@ -100,6 +100,8 @@ protocol-tempo-map = tempo map
     .about = Slower, normal and faster with one swing.
 protocol-ball-position-trim = ball-position trim
     .about = One swing with the ball back, in place and forward.
+protocol-grip-down = grip down
+    .about = One swing with the grip in place, an inch down and two.
 protocol-close-gaps = close the gaps
 protocol-net-launch = net launch
     .about = Launch only, into a net.
@@ -114,6 +116,7 @@ plan-height = { $trajectory } for { YARDS($at_yd) }: carries { YARDS($carry_yd) 
 plan-spin = spin from { $lie }
 plan-tempo = tempo
 plan-ball-place = what the ball's place is worth
+plan-grip-place = what gripping down is worth
 plan-closes =
     { $closes ->
         [one] closes { $closes } fallow yard at about { YARDS($carry_yd) }
@@ -315,3 +318,9 @@ field-spin = spin
 field-tempo = tempo
 field-ball_position_in = ball position
 field-grip_down_in = grip down
+field-lie = lie
+field-ball = ball
+field-grooves = grooves
+field-wet = wet
+field-friction = friction
+field-handicap = handicap

@@ -19,6 +19,8 @@ class Event(models.Model):
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="events")
     kind = models.CharField(max_length=16, choices=[(k.value, k.value) for k in events.EventKind])
     on = models.DateField()
+    # The moment of that day from which it holds: balls of the day hit before it are old ones.
+    at = models.DateTimeField(null=True, blank=True)
     club = models.ForeignKey(Club, null=True, on_delete=models.CASCADE, related_name="+")
     replaced = models.ForeignKey(Club, null=True, on_delete=models.CASCADE, related_name="+")
     swing = models.CharField(max_length=24, blank=True)

@@ -31,6 +31,9 @@ class Student(models.Model):
     from_yd = models.PositiveSmallIntegerField(default=FROM_YD)
     to_yd = models.PositiveSmallIntegerField(default=TO_YD)
     school = models.CharField(max_length=10, default=School.SHALLOW)
+    # The friction that the student finds; empty follows the handicap.
+    friction = models.CharField(max_length=9, blank=True)
+    handicap = models.FloatField(null=True, blank=True)
     # Set by hand where the coach overrides what the criteria say; empty follows them.
     stage = models.CharField(max_length=10, blank=True)
     criteria = models.JSONField(default=dict, blank=True)

@@ -50,6 +50,7 @@ def happened_to(student: Student, names: Mapping[UUID, str], day: date) -> list[
             event.swing,
             event.arm_deg,
             Trajectory(event.trajectory) if event.trajectory else None,
+            event.at,
         )
         for event in events_of(student)
         if event.on <= day

@@ -13,11 +13,15 @@ from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
+from oxgang.core.flight.impact import Friction
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
 from oxgang.core.ground.stages import Criteria, Stage, checked_criteria
 from oxgang.core.practice.load import BALL_LIMIT, checked_limit
 
 MAX_NAME = 120
+# The handicaps that the rules of handicapping know (World Handicap System, from memory: at most
+# 54), and the best players beyond scratch.
+HANDICAPS = (-10.0, 54.0)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,6 +36,8 @@ class StudentFields:
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
     stage: str = ""
+    friction: str = ""
+    handicap: float | None = None
     ball_limit: int = BALL_LIMIT
     notes: str = ""
 
@@ -110,6 +116,12 @@ def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
     checked_limit(student.ball_limit)
     if student.stage and student.stage not in set(Stage):
         raise InputError(f'There is no stage "{student.stage}".', field="stage")
+    if student.friction and student.friction not in set(Friction):
+        raise InputError(f'There is no friction "{student.friction}".', field="friction")
+    if student.handicap is not None and not HANDICAPS[0] <= student.handicap <= HANDICAPS[1]:
+        raise InputError(
+            "Give a handicap of -10 to 54; one better than scratch is below 0.", field="handicap"
+        )
     if "scale_id" in changes:
         student.scale = scale_of(by.academy, student.scale_id)
     if student._state.adding:

@@ -12,6 +12,8 @@ from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, CellNow, Recorded, Usual
 from oxgang.api.fields import Label, made
+from oxgang.core.carry.asking import question_about
+from oxgang.core.carry.cells import UNSETTLED
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.words.shots import (
     BallType,
@@ -89,13 +91,21 @@ def cell_now(
     that.
     """
     student = student_of(coach_of(request).academy, student_id)
-    matrix = matrix_of(student, local_day(student, timezone.now()), live=True).matrix
+    found = matrix_of(student, local_day(student, timezone.now()), live=True)
+    matrix = found.matrix
     key = CellKey(club, swing, trajectory, spin, tempo)
     if key not in matrix:
-        return made(CellNow, cell=None, more_balls=None)
+        return made(CellNow, cell=None, more_balls=None, unsettled=False, question=None)
     cell = matrix[key]
-    more = balls_more(cell, matrix.spread, student.tolerance_yd)
-    return made(CellNow, cell=cell_data(cell), more_balls=more)
+    more = balls_more(cell, student.tolerance_yd)
+    question = question_about(found.evidence, key, [c.key for c in found.cells])
+    return made(
+        CellNow,
+        cell=cell_data(cell),
+        more_balls=more,
+        unsettled=not UNSETTLED.isdisjoint(cell.doubts),
+        question=question,
+    )
 
 
 @router.put("/students/{student_id}/balls", response=Recorded)
@@ -120,6 +130,8 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> Recorded:
         headwind_mps=data.headwind_mps,
         ball_position_in=data.ball_position_in,
         grip_down_in=data.grip_down_in,
+        grooves=data.grooves,
+        wet=data.wet,
         extra={} if data.read == "typed" else {"read": data.read},
     )
     typed = TypedBall(

@@ -7,10 +7,13 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.selectors.chain import windows_of
 from oxgang.api.fields import Label, Moment
-from oxgang.api.matrix.schemas import CellOut
-from oxgang.core.flight.launch import WINDOWS_DEG, Mark, Side, in_window
-from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.api.matrix.schemas import CellOut, KeyOut
+from oxgang.core.carry.asking import Guess
+from oxgang.core.flight.launch import Mark, Side, in_window
+from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.services.typed import Moment as SaidMoment
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
@@ -55,6 +58,8 @@ class BallIn(Schema):
     headwind_mps: float | None = None
     ball_position_in: float = 0.0
     grip_down_in: float = 0.0
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
     feed_id: int | None = None
     net: NetMark | None = None
     confirmed: bool = False
@@ -73,6 +78,10 @@ class BallMark(Schema):
     tempo: Tempo | None = None
     ball_position_in: float | None = None
     grip_down_in: float | None = None
+    lie: Lie | None = None
+    ball: BallType | None = None
+    grooves: Grooves | None = None
+    wet: bool | None = None
 
 
 class BallOut(Schema):
@@ -97,17 +106,20 @@ class BallOut(Schema):
     ball_speed_mps: float | None
     ball_position_in: float
     grip_down_in: float
+    grooves: Grooves
+    wet: bool
     extra: dict[str, str]
     excluded: str
     kept: bool
 
     @staticmethod
     def resolve_side(obj: object) -> Side | None:
-        """Where the launch is against the window of its height."""
-        launch = getattr(obj, "launch_deg", None)
-        if launch is None:
+        """Where the launch is against the window of its club and height."""
+        if not isinstance(obj, Ball) or obj.launch_deg is None:
             return None
-        return in_window(launch, WINDOWS_DEG[Trajectory(getattr(obj, "trajectory", ""))])
+        chain = windows_of(obj.student, {})
+        window = chain.window(Trajectory(obj.trajectory), obj.club.loft_deg)
+        return in_window(obj.launch_deg, window)
 
     @staticmethod
     def resolve_club(obj: object) -> str:
@@ -128,11 +140,27 @@ class Recorded(Schema):
     ball: BallOut
 
 
+class QuestionOut(Schema):
+    """The last balls (`uids`) stand `off_yd` from the usual (+ is long); what they might be, the
+    likeliest first."""
+
+    uids: list[str]
+    off_yd: float
+    usual_yd: float
+    guesses: list[Guess]
+    strike: Strike
+    other: KeyOut | None
+
+
 class CellNow(Schema):
     """A cell with all balls so far; None when the club is not in the bag.
 
     `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+    Where its balls contradict each other or the others, more of them settle nothing: `unsettled`.
+    `question` is about the last balls, when they lie far from what the cell and the day say.
     """
 
     cell: CellOut | None
     more_balls: int | None
+    unsettled: bool
+    question: QuestionOut | None

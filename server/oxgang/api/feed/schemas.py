@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Headwind, Label, SmallInt, Temperature
-from oxgang.core.words.shots import BallType, Lie, Spin, Tempo, Trajectory
+from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Tempo, Trajectory
 
 
 class DeviceIn(Schema):
@@ -28,6 +28,8 @@ class PlaysBody(Schema):
     headwind_mps: Headwind | None = None
     ball_position_in: BallPosition = 0.0
     grip_down_in: GripDown = 0.0
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
 
 
 class PlaysIn(Schema):

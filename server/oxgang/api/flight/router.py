@@ -7,6 +7,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.recipes import Setups, keep_recipes
@@ -23,18 +24,22 @@ from oxgang.api.flight.schemas import (
     TodayOut,
 )
 from oxgang.core.carry.cells import Basis
+from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import today_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.conditions import home_air
 from oxgang.core.flight.impact import Contact
-from oxgang.core.flight.launch import WINDOWS_DEG, launch_from_mark
+from oxgang.core.flight.launch import launch_from_mark
 from oxgang.core.flight.picture import Bar, Pictured, picture
 from oxgang.core.flight.recipes import LIMITS, RECIPES, Recipe, checked_recipe
 from oxgang.core.flight.trajectory import Wind
+from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import Trajectory
-from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.matrix import chain_in, matrix_of
+from oxgang.range_sessions.selectors.balls import measured_shots
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.range_sessions.services.home import bring_all_home
 
 router = Router(tags=["flight"])
 
@@ -50,7 +55,6 @@ def _recipes_out(student: Student) -> RecipesOut:
         recipes=recipes_of(student),
         schools=RECIPES,
         limits=LIMITS,
-        windows={t: WINDOWS_DEG[t] for t in Trajectory},
     )
 
 
@@ -67,7 +71,10 @@ def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> RecipesOut:
     student = student_of(coach.academy, student_id)
     wanted = Setups(data.school, _recipes(data))
     was = Setups(data.was.school, _recipes(data.was)) if data.was else None
+    before = recipes_of(student)
     keep_recipes(student, wanted, by=coach, now=timezone.now(), was=was)
+    if recipes_of(student) != before:
+        bring_all_home(student)
     return _recipes_out(student)
 
 
@@ -102,16 +109,25 @@ def _bar(bar: BarBody | None) -> Bar | None:
 def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> PictureOut:
     """What set-ups do with a club at a club speed. Nothing is stored."""
     coach = coach_of(request)
-    student_of(coach.academy, student_id)
+    student = student_of(coach.academy, student_id)
     club = club_of(coach.academy, data.club_id)
     if not data.recipes:
         raise InputError("Give the set-up of at least one trajectory.", field="recipes")
+    chain = chain_of(student, {}).learnt(measured_shots(student, {club.pk: club.label}))
     gate, tape = _bar(data.gate), _bar(data.tape)
     shots = picture(
         _recipes(data),
         loft_deg=club.loft_deg,
         club_speed_mps=data.club_speed_mps,
-        contact=Contact(lie=data.lie, ball=data.ball, grooves=data.grooves, wet=data.wet),
+        windows={t: chain.window(t, club.loft_deg) for t in Trajectory},
+        own=chain.own,
+        contact=Contact(
+            lie=data.lie,
+            ball=data.ball,
+            grooves=data.grooves,
+            wet=data.wet,
+            skill=chain.skill,
+        ),
         air=Air(data.temperature_c, coach.academy.altitude_m),
         wind=Wind(data.headwind_mps),
         firmness=data.firmness,
@@ -130,6 +146,8 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> PictureOut:
         shots=[_shot(shot) for shot in shots],
         gate_launch_deg=touching(gate),
         tape_launch_deg=touching(tape),
+        windows={t: chain.window(t, club.loft_deg) for t in Trajectory},
+        measured={t: own.launches for t, own in chain.own.items()},
     )
 
 
@@ -143,12 +161,13 @@ def today(
     """What today's air and wind do to the student's cells, at the typical launch and spin."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    cells = matrix_of(student, local_day(student, timezone.now())).cells
-    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
+    found = matrix_of(student, local_day(student, timezone.now()))
+    measured = [cell for cell in found.cells if cell.basis is Basis.MEASURED]
     home = home_air(coach.academy.altitude_m).density()
     here = Air(temperature_c, coach.academy.altitude_m).density()
     shots = today_of(
         measured,
+        chain_in(student, found),
         altitude_m=coach.academy.altitude_m,
         temperature_c=temperature_c,
         headwind_mps=headwind_mps,
@@ -157,6 +176,10 @@ def today(
         TodayOut,
         density=here,
         home_density=home,
+        lies=[
+            {"lie": lie, "share": f.share, "half": Z * f.sd * f.share, "balls": f.balls}
+            for lie, f in lie_factors(found.matrix.fit).items()
+        ],
         cells=[
             {
                 "club": shot.home.key.club,

@@ -5,11 +5,10 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.core.flight.impact import Grooves
 from oxgang.core.flight.launch import Side
 from oxgang.core.flight.recipes import School
 from oxgang.core.flight.run import Firmness
-from oxgang.core.words.shots import BallType, Lie, Trajectory
+from oxgang.core.words.shots import BallType, Grooves, Lie, Trajectory
 
 
 class RecipeBody(Schema):
@@ -36,11 +35,10 @@ class RecipesIn(RecipesBody):
 
 
 class RecipesOut(RecipesBody):
-    """With what each school starts from, the sliders' limits and the launch windows."""
+    """With what each school starts from, and the sliders' limits."""
 
     schools: dict[School, dict[Trajectory, RecipeBody]]
     limits: dict[str, tuple[float, float]]
-    windows: dict[Trajectory, tuple[float, float]]
 
 
 class BarBody(Schema):
@@ -85,6 +83,10 @@ class ShotOut(Schema):
 
 
 class PictureOut(Schema):
+    """`windows` are those of the club; `measured` is how many launches of each height were."""
+
+    windows: dict[Trajectory, tuple[float, float]]
+    measured: dict[Trajectory, int]
     shots: list[ShotOut]
     gate_launch_deg: float | None
     tape_launch_deg: float | None
@@ -98,9 +100,21 @@ class TodayCell(Schema):
     today_yd: float
 
 
+class LieOut(Schema):
+    """What a lie does to the student's carries: share of that from fairway, half of the interval of
+    it, and from how many balls of the student's (0: the common one)."""
+
+    lie: Lie
+    share: float
+    half: float
+    balls: int
+
+
 class TodayOut(Schema):
-    """The measured cells in today's air and wind; home is the academy's standard."""
+    """The measured cells in today's air and wind; home is the academy's standard. `lies` are what
+    the lies are worth."""
 
     density: float
     home_density: float
     cells: list[TodayCell]
+    lies: list[LieOut]

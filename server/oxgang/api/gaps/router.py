@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict
 from uuid import UUID, uuid4
 
@@ -22,22 +23,30 @@ from oxgang.api.gaps.schemas import (
     WhatIfOut,
 )
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
-from oxgang.core.carry.cells import furrow
-from oxgang.core.carry.today import today_of
+from oxgang.core.carry.cells import Basis, Cell, furrow
+from oxgang.core.carry.surfaces import lie_factors
+from oxgang.core.carry.today import Today, today_of
+from oxgang.core.carry.trims import trims_of
 from oxgang.core.errors import InputError
+from oxgang.core.flight.run import Firmness
 from oxgang.core.ground.coverage import Coverage, coverage, probability, smallest_set, spare
 from oxgang.core.ground.fills import Fill, fills_for
 from oxgang.core.ground.gaps import Stretch, best_at, checked_range, checked_tolerance, leaves
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.words.bag import Club as CoreClub
 from oxgang.core.words.bag import checked_club
+from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.as_data import cell_data
-from oxgang.matrix.selectors.matrix import ground_under, matrix_of
+from oxgang.matrix.selectors.matrix import chain_in, ground_under, matrix_of
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["gaps"])
 
+# A trim is offered beside the shots when it starts from one so near [yd] and is so much likelier.
+TRIM_NEAR_YD = 12.0
+TRIM_BETTER = 0.05
+MOST_TRIMS = 2
 MOST_LOOKED_UP = 5
 
 
@@ -58,6 +67,7 @@ def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> 
         furrow_to_yd=hi,
         closes=fill.closes,
         ball_position_in=fill.ball_position_in,
+        taught=fill.taught,
         grip_down_in=fill.grip_down_in,
         leaves=[
             StretchOut.model_validate(s)
@@ -173,28 +183,56 @@ def lookup(
     yardage: float,
     temperature_c: Query[float] = 20.0,
     headwind_mps: Query[float] = 0.0,
+    lie: Lie = Lie.FAIRWAY,
+    firmness: Firmness = Firmness.MEDIUM,
 ) -> list[LookedUp]:
-    """The best shots for a yardage in today's air and wind, with run and total."""
+    """The best shots for a yardage in today's air and wind from a lie, with run and total; a trim
+    of a measured shot where it serves better."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     if not 1 <= yardage <= 200:
         raise InputError("Look up a yardage of 1 to 200.", field="yardage")
     found = matrix_of(student, local_day(student, timezone.now()))
-    today = today_of(
-        found.cells,
-        altitude_m=coach.academy.altitude_m,
-        temperature_c=temperature_c,
-        headwind_mps=headwind_mps,
-    )
-    best = best_at([shot.cell for shot in today], yardage, most=MOST_LOOKED_UP)
+    factor = lie_factors(found.matrix.fit)[lie]
+    chain = chain_in(student, found)
+
+    def best(cells: Sequence[Cell], most: int) -> list[tuple[Today, float]]:
+        today = today_of(
+            cells,
+            chain,
+            altitude_m=coach.academy.altitude_m,
+            temperature_c=temperature_c,
+            headwind_mps=headwind_mps,
+            firmness=firmness,
+            lie=lie,
+            factor=factor,
+        )
+        chosen = best_at([shot.cell for shot in today], yardage, most=most)
+        return [
+            (today[i], probability(today[i].cell, yardage, student.tolerance_yd)) for i in chosen
+        ]
+
+    shots = best(found.cells, MOST_LOOKED_UP)
+    near = [
+        cell
+        for cell in found.cells
+        if cell.basis is Basis.MEASURED
+        and abs(cell.carry_yd * factor.share - yardage) <= TRIM_NEAR_YD
+    ]
+    trims = trims_of(found.matrix, found.evidence, near)
+    taught = {(t.cell.key, t.cell.back_in, t.cell.down_in): t.taught for t in trims}
+    likely = max((chance for _, chance in shots), default=0.0)
+    shots += [s for s in best([t.cell for t in trims], MOST_TRIMS) if s[1] > likely + TRIM_BETTER]
     return [
         made(
             LookedUp,
-            cell=cell_data(today[i].home),
-            today_yd=today[i].cell.carry_yd,
-            run_yd=today[i].run_yd,
-            total_yd=today[i].cell.carry_yd + today[i].run_yd,
-            chance=probability(today[i].cell, yardage, student.tolerance_yd),
+            cell=cell_data(shot.home),
+            today_yd=shot.cell.carry_yd,
+            run_yd=shot.run_yd,
+            run_sd_yd=shot.run_sd_yd,
+            total_yd=shot.cell.carry_yd + shot.run_yd,
+            chance=chance,
+            taught=taught.get((shot.home.key, shot.home.back_in, shot.home.down_in), 0),
         )
-        for i in best
+        for shot, chance in shots
     ]

@@ -35,6 +35,7 @@ class FillOut(Schema):
     furrow_to_yd: float
     closes: int
     ball_position_in: float
+    taught: int
     grip_down_in: float
     leaves: list[StretchOut]
     later: bool
@@ -91,5 +92,7 @@ class LookedUp(Schema):
     cell: CellOut
     today_yd: float
     run_yd: float
+    run_sd_yd: float
+    taught: int
     total_yd: float
     chance: float

@@ -10,20 +10,24 @@ from ninja import Query, Router
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
-from oxgang.core.carry.arithmetic import arithmetic
+from oxgang.core.carry.arithmetic import arithmetic, swaps
+from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.today import FLYING_YD, runs_of, starts_of
+from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
+from oxgang.core.flight.chain import Chain
+from oxgang.core.flight.conditions import home_air
 from oxgang.core.flight.spin import shown
 from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.matrix.selectors.as_data import matrix_data
-from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.as_data import cell_data, matrix_data
+from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in, matrix_of
 from oxgang.matrix.selectors.stored import matrix_text
-from oxgang.range_sessions.selectors.balls import balls_in_cell, measured_in_cell
+from oxgang.range_sessions.selectors.balls import balls_in_cell
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["matrix"])
@@ -70,17 +74,44 @@ def why_cell(
     if key not in found.matrix:
         raise NotFound("There is no such cell in this matrix.")
     behind = why(found.matrix, key)
-    measured = measured_in_cell(balls_in_cell(student, club, swing, trajectory, spin, tempo))
+    balls = balls_in_cell(student, club, swing, trajectory, spin, tempo)
+    shots = [ball.as_core(club_label=club) for ball in balls]
+    chain = chain_in(student, found)
     return made(
         WhyOut,
-        own=behind.own,
-        neighbours=behind.neighbours,
-        rule=behind.rule,
+        steps=behind.steps,
+        rule_yd=behind.rule_yd,
         strongest=behind.strongest,
-        shown=shown(trajectory, measured.launches_deg, measured.spins),
+        shown=shown(chain, key, shots),
         history=history_of(found.hits, key, found.events),
-        recipe=recipes_of(student)[trajectory],
+        recipe=chain.recipes[trajectory],
+        start=_start(student, found.matrix[key], chain),
+        trims=[
+            {
+                "cell": cell_data(t.cell),
+                "adds_yd": t.adds_yd,
+                "adds_half_yd": t.adds_half_yd,
+                "taught": t.taught,
+            }
+            for t in trims_of(found.matrix, found.evidence, [found.matrix[key]])
+        ],
     )
+
+
+def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | None:
+    if not FLYING_YD[0] <= cell.carry_yd <= FLYING_YD[1]:
+        return None
+    altitude = student.academy.altitude_m
+    starts = starts_of([cell], chain, altitude)
+    run = runs_of([cell], starts, density=home_air(altitude).density())
+    speed, ratio = float(starts.speed_mps[0]), float(starts.spin_per_mps[0])
+    return {
+        "launch_deg": float(starts.launch_deg[0]),
+        "spin_rpm": speed * ratio,
+        "ball_speed_mps": speed,
+        "run_yd": float(run.run_yd[0]),
+        "run_sd_yd": float(run.sd_yd[0]),
+    }
 
 
 @router.get("/students/{student_id}/compare", response=CompareOut)
@@ -91,4 +122,5 @@ def compare(request: HttpRequest, student_id: UUID) -> CompareOut:
         CompareOut,
         wedges=best_wedge(found.matrix, found.hits, [c.label for c in found.clubs]),
         arithmetic=arithmetic(found.cells, found.positions),
+        swaps=swaps(found.cells, found.positions),
     )

@@ -8,13 +8,17 @@ from oxgang.api.flight.schemas import RecipeBody
 from oxgang.api.scales.schemas import PositionOut
 from oxgang.api.students.schemas import ClubOut
 from oxgang.core.carry.cells import Basis, Doubt
+from oxgang.core.carry.why import Reason
 from oxgang.core.flight.launch import Side
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import Spin, Strike, Tempo, Trajectory
 
 
 class CellOut(Schema):
-    """A cell with its furrow: where the middle 80 % of solid balls land. Yards."""
+    """A cell with its furrow: where the middle 80 % of solid balls land. Yards.
+
+    `back_in` and `down_in` are the trim of one that is hit with one [inches].
+    """
 
     club: str
     swing: str
@@ -34,6 +38,8 @@ class CellOut(Schema):
     doubts: list[Doubt]
     re_expressed: int
     told_yd: float | None
+    back_in: float
+    down_in: float
 
 
 class KeyOut(Schema):
@@ -51,6 +57,38 @@ class ConflictOut(Schema):
     longer: KeyOut
     shorter_yd: float
     longer_yd: float
+
+
+class AgainstOut(Schema):
+    """A cell's own balls against what all others say of it [yd]; the number stays with its own."""
+
+    key: KeyOut
+    balls: int
+    own_yd: float
+    others_yd: float
+    others_half_yd: float
+    back_in: float
+    down_in: float
+
+
+class PartOut(Schema):
+    """Balls of a cell in a row, by their numbers in it, and their mean [yd]."""
+
+    from_day: date | None
+    to_day: date | None
+    from_ball: int
+    to_ball: int
+    carry_yd: float
+
+
+class SplitOut(Schema):
+    """Two groups of a cell's balls that contradict each other."""
+
+    key: KeyOut
+    first: PartOut
+    second: PartOut
+    back_in: float
+    down_in: float
 
 
 class SuspectOut(Schema):
@@ -88,22 +126,32 @@ class GroundOut(Schema):
 
 
 class MatrixOut(Schema):
-    """`waiting` is how many balls wait for a review and are not in it (in a live one they are)."""
+    """`waiting` is how many balls wait for a review and are not in it (in a live one they are).
+
+    `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
+    those hit with a trim.
+    """
 
     day: date
     clubs: list[ClubOut]
     positions: list[PositionOut]
     cells: list[CellOut]
     ground: GroundOut
+    variants: list[CellOut]
+    trims: list[CellOut]
     conflicts: list[ConflictOut]
+    against: list[AgainstOut]
+    splits: list[SplitOut]
     suspects: list[SuspectOut]
     spread: float
     waiting: int
 
 
-class SourceOut(Schema):
-    carry_yd: float | None
-    share: float
+class StepOut(Schema):
+    """Where a number stands [yd] once a reason has had its say; the last is the number."""
+
+    reason: Reason
+    stands_yd: float
 
 
 class NeighbourOut(Schema):
@@ -145,16 +193,37 @@ class HistoryOut(Schema):
     before: BeforeOut | None
 
 
+class StartOut(Schema):
+    """How a ball of the cell starts at home and runs on medium turf: as the chain has it."""
+
+    launch_deg: float
+    spin_rpm: float
+    ball_speed_mps: float
+    run_yd: float
+    run_sd_yd: float
+
+
+class TrimOut(Schema):
+    """The cell hit with a trim: its number, what the trim adds [yd], half of that interval, and how
+    many trimmed balls of the student stand behind it (0: the rule of thumb)."""
+
+    cell: CellOut
+    adds_yd: float
+    adds_half_yd: float
+    taught: int
+
+
 class WhyOut(Schema):
     """Why a cell's number is what it is, and how it is hit."""
 
-    own: SourceOut
-    neighbours: SourceOut
-    rule: SourceOut
+    steps: list[StepOut]
+    rule_yd: float
     strongest: list[NeighbourOut]
     shown: ShownOut
     history: list[HistoryOut]
     recipe: RecipeBody
+    start: StartOut | None
+    trims: list[TrimOut]
 
 
 class WedgeOut(Schema):
@@ -176,8 +245,22 @@ class LineOut(Schema):
     follows: bool | None
 
 
+class SwapOut(Schema):
+    """Low of the swing below, stock, and high of the swing above [yd]."""
+
+    club: str
+    swing: str
+    low_swing: str
+    low_yd: float
+    stock_yd: float
+    high_swing: str
+    high_yd: float
+    follows: bool | None
+
+
 class CompareOut(Schema):
-    """The best wedge, and the fraction arithmetic beside the matrix."""
+    """The best wedge, the fraction arithmetic and the swap rule beside the matrix."""
 
     wedges: list[WedgeOut]
     arithmetic: list[LineOut]
+    swaps: list[SwapOut]

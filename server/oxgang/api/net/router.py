@@ -6,13 +6,14 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
+from oxgang.academy.selectors.chain import windows_of
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
-from oxgang.core.flight.launch import DRAWN_DEG, WINDOWS_DEG, mark_for_launch
+from oxgang.core.flight.launch import DRAWN_DEG, mark_for_launch
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.matrix.selectors.matrix import speed_of
+from oxgang.matrix.selectors.matrix import matrix_of, speed_in
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["net"])
@@ -30,12 +31,15 @@ def net_plan(
 ) -> NetPlanOut:
     """Where to put the tape, and what each height on the net means, for one cell."""
     student = student_of(coach_of(request).academy, student_id)
-    speed = speed_of(student, CellKey(club, swing, trajectory), local_day(student, timezone.now()))
+    key = CellKey(club, swing, trajectory)
+    found = matrix_of(student, local_day(student, timezone.now()), live=True)
+    speed = speed_in(student, found, key)
+    chain = windows_of(student, {c.label: c.loft_deg for c in found.clubs})
 
     def height(angle: float) -> float:
         return mark_for_launch(angle, distance_m, ball_speed_mps=speed, ball_height_m=ball_height_m)
 
-    lo, hi = WINDOWS_DEG[trajectory]
+    lo, hi = chain.window_of(club, trajectory)
     return NetPlanOut(
         ball_speed_mps=speed,
         lo_deg=lo,

@@ -45,6 +45,7 @@ def _item(planned: Planned) -> PlanItem:
         lie=planned.lie,
         place=planned.place,
         ball_position_in=planned.ball_position_in,
+        grip_down_in=planned.grip_down_in,
     )
 
 

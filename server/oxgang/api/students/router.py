@@ -8,6 +8,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Club, Student
+from oxgang.academy.selectors.chain import skill_of
 from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
@@ -28,6 +29,7 @@ from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
+from oxgang.range_sessions.services.home import bring_all_home
 
 router = Router(tags=["students"])
 
@@ -39,6 +41,7 @@ def _out(student: Student) -> StudentOut:
         StudentOut,
         **{name: getattr(student, name) for name in student_services.CHANGEABLE},
         id=student.pk,
+        finds=skill_of(student),
         archived=student.archived_at is not None,
         scale=student.scale,
         clubs=[club_data(club, in_use=club.used_on(today)) for club in clubs],
@@ -101,8 +104,12 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
     student = student_of(coach.academy, student_id)
     sent = data.dict(exclude_unset=True)
     was = sent.pop("was", None)
-    changes = {k: v for k, v in sent.items() if v is not None}
+    # A handicap may be taken away; the others always are something.
+    changes = {k: v for k, v in sent.items() if v is not None or k == "handicap"}
+    friction = skill_of(student)
     student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
+    if skill_of(student) is not friction:
+        bring_all_home(student)
     return _out(student_of(coach.academy, student_id))
 
 
@@ -148,8 +155,11 @@ def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
     coach = coach_of(request)
     club = club_of(coach.academy, club_id)
     changes = data.dict(exclude_unset=True)
-    was = changes.pop("was", None)
-    return club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
+    was, loft = changes.pop("was", None), club.loft_deg
+    club = club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
+    if club.loft_deg != loft:
+        bring_all_home(club.student)
+    return club
 
 
 @router.post("/clubs/{club_id}/archive", response=ClubOut)

@@ -12,6 +12,7 @@ from oxgang.academy.services.students import MAX_NAME
 from oxgang.api.fields import Label, Seen
 from oxgang.api.said import DueSaid
 from oxgang.api.scales.schemas import ScaleOut
+from oxgang.core.flight.impact import Friction
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.ground.ground import Hold
 from oxgang.core.ground.stages import Stage
@@ -33,6 +34,8 @@ class StudentIn(Schema):
     to_yd: int = TO_YD
     ball_limit: int = BALL_LIMIT
     notes: str = Field("", max_length=10_000)
+    friction: Friction | Literal[""] = ""
+    handicap: float | None = None
 
 
 class StudentChange(Schema):
@@ -48,6 +51,8 @@ class StudentChange(Schema):
     stage: Stage | Literal[""] | None = None
     ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
+    friction: Friction | Literal[""] | None = None
+    handicap: float | None = None
     was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
@@ -142,6 +147,9 @@ class StudentOut(Schema):
     stage: Stage | Literal[""]
     ball_limit: int
     notes: str
+    friction: Friction | Literal[""]
+    handicap: float | None
+    finds: Friction
     archived: bool
     scale: ScaleOut
     clubs: list[ClubOut]

@@ -9,12 +9,14 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field, field_validator
 
+from oxgang.academy.services.students import HANDICAPS
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
+from oxgang.core.flight.impact import Friction
 from oxgang.core.ground.gaps import GROUND_LIMITS_YD
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.measurements import REFUSE_OVER_YD
-from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.files.old_plans import item_of
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
@@ -46,6 +48,8 @@ class StudentPart(_Strict):
     criteria: dict[str, float]
     ball_limit: int
     notes: str = Field(max_length=10_000)
+    friction: Friction | Literal[""] = ""
+    handicap: float | None = Field(None, ge=HANDICAPS[0], le=HANDICAPS[1])
 
 
 class PositionPart(_Strict):
@@ -88,6 +92,7 @@ class RecipePart(_Strict):
 class EventPart(_Strict):
     kind: EventKind
     on: date
+    at: Moment | None = None
     club: str | None
     replaced: str | None
     swing: str = Field(max_length=24)
@@ -117,6 +122,8 @@ class BallPart(_Strict):
     extra: dict[str, str]
     ball_position_in: BallPosition = 0.0
     grip_down_in: GripDown = 0.0
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
     measured: dict[str, float] = Field(
         description="carry_yd, launch_deg and the others of shots.csv"
     )

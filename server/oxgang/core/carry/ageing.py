@@ -70,7 +70,7 @@ def halves_after(
     usual = Counter((hit.ball, hit.lie) for hit in evidence.hits if hit.counts).most_common(1)
     ball, lie = usual[0][0] if usual else (BallType.PREMIUM, Lie.MAT)
     more = [
-        Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie)
+        Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie, imagined=True)
         for key, point, carry, n in planned
         for _ in range(n)
     ]

@@ -68,3 +68,48 @@ def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Lin
             follows = inside if cell.basis is Basis.MEASURED else None
             lines.append(Line(club, cell.key.swing, part, guess, cell.carry_yd, follows))
     return lines
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """A low shot and the high one two swing lengths up beside the stock shot between them [yd]: by
+    the rule of the trade all three carry alike. `follows` is whether both do, within their
+    intervals; None where one of the three is not measured."""
+
+    club: str
+    swing: str
+    low_swing: str
+    low_yd: float
+    stock_yd: float
+    high_swing: str
+    high_yd: float
+    follows: bool | None
+
+
+def swaps(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Swap]:
+    """The swap rule beside the student's own, for every stock cell with a swing on either side.
+
+    Low goes a swing length further and high one shorter: low of the swing below and high of the
+    swing above carry what this one carries stock. Common practice, no published source.
+    """
+    at = {(c.key.club, c.key.swing, c.key.trajectory): c for c in cells if c.key.usual}
+    labels = [p.label for p in sorted(positions, key=lambda p: p.arm_deg)]
+    found = []
+    for club in dict.fromkeys(c.key.club for c in cells):
+        for below, swing, above in zip(labels, labels[1:], labels[2:], strict=False):
+            low = at.get((club, below, Trajectory.LOW))
+            stock = at.get((club, swing, Trajectory.STOCK))
+            high = at.get((club, above, Trajectory.HIGH))
+            if low is None or stock is None or high is None:
+                continue
+            three = (low, stock, high)
+            follows = None
+            if all(c.basis is Basis.MEASURED for c in three):
+                # They carry alike when no interval stands clear of another.
+                follows = max(c.carry_lo_yd for c in three) <= min(c.carry_hi_yd for c in three)
+            found.append(
+                Swap(
+                    club, swing, below, low.carry_yd, stock.carry_yd, above, high.carry_yd, follows
+                )
+            )
+    return found

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 from enum import StrEnum
@@ -13,13 +13,25 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.conflicts import Conflict, Suspect, conflicts_in, suspects_in
+from oxgang.core.carry.conflicts import (
+    Against,
+    Conflict,
+    Place,
+    Split,
+    Suspect,
+    against_in,
+    conflicts_in,
+    splits_in,
+    suspects_in,
+)
 from oxgang.core.carry.fit import Fit, fit
-from oxgang.core.carry.hits import FEW, Hit
-from oxgang.core.carry.noise import CELL_SPREAD_PRIOR_BALLS, Change
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import Line, repaired
+from oxgang.core.carry.own import Own, own_of
 from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.carry.prior import Point
+from oxgang.core.carry.weights import FEW
 from oxgang.core.errors import InputError
 from oxgang.core.words.bag import Club
 from oxgang.core.words.intervals import log_ends, z_of
@@ -35,6 +47,8 @@ OLD_AFTER_DAYS: Final = 60
 # A cell whose interval reaches further than this to either side is doubtful, unless the student's
 # own tolerance is given [yd].
 DOUBT_OVER_YD: Final = 2.5
+# How many times firmer than its limit a number stands against being put in order.
+FIRM: Final = 3.0
 # Days that disagree by more than this (log carry) are another shot; it says no more of this one.
 MOST_APART: Final = 0.35
 # The furrow of the ground shows where this share of solid balls lands.
@@ -59,12 +73,17 @@ class Doubt(StrEnum):
     CHANGED = "before a change"
 
 
+# Doubts that more balls of the same cell do not settle.
+UNSETTLED: Final = frozenset((Doubt.CONFLICT, Doubt.DAYS_DISAGREE))
+
+
 @dataclass(frozen=True, slots=True)
 class Cell:
     """One cell of a matrix, in yards; the interval is for the mean carry, at `intervals.LEVEL`.
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
     arm angle. `told_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
+    `back_in` and `down_in` are the trim [inches] where it is a cell hit with one.
     """
 
     key: CellKey
@@ -79,6 +98,13 @@ class Cell:
     doubts: tuple[Doubt, ...] = ()
     re_expressed: int = 0
     told_yd: float | None = None
+    back_in: float = 0.0
+    down_in: float = 0.0
+
+    @property
+    def trimmed(self) -> bool:
+        """Whether this is a cell hit with a trim."""
+        return bool(self.back_in or self.down_in)
 
     @property
     def half_yd(self) -> float:
@@ -87,39 +113,73 @@ class Cell:
 
 
 @dataclass(frozen=True, slots=True)
+class Centres:
+    """How the numbers of a matrix's cells came about, log yards, shape (n,): what the model says,
+    that put in order, that held to the cells' own balls; and what those say by themselves."""
+
+    model: Array
+    ordered: Array
+    held: Array
+    own: Own
+
+
+@dataclass(frozen=True, slots=True)
 class Matrix:
     """All cells with what a coach should settle, and the fit behind them.
 
-    `rows` are the cells' points in `fit`. `spread` is the student's scatter of single solid balls
-    as a share of the carry.
+    `cells` are those of the usual spin and tempo and the others that have balls; `variants` the
+    others of a spin or tempo that some cell has; `trims` those hit with a trim. `rows` are the
+    cells' points in `fit`, `centres` the log carries at each step to their numbers. `spread` is the
+    student's scatter of single solid balls as a share of the carry.
     """
 
     cells: list[Cell]
+    variants: list[Cell]
+    trims: list[Cell]
     conflicts: list[Conflict]
+    against: list[Against]
+    splits: list[Split]
     suspects: list[Suspect]
     spread: float
     fit: Fit
     rows: NDArray[np.intp]
+    centres: Centres
 
-    def place(self, key: CellKey) -> int:
-        """Where a cell stands in `cells`.
+    @property
+    def every(self) -> list[Cell]:
+        """The cells, the variants and the trims, in the order of `rows` and `centres`."""
+        return [*self.cells, *self.variants, *self.trims]
+
+    @property
+    def covariance(self) -> Array:
+        """Posterior covariance of the log carries of `cells`, shape (n, n)."""
+        of = self.rows[: len(self.cells)]
+        return self.fit.posterior.covariance[np.ix_(of, of)]
+
+    @property
+    def squares(self) -> Array:
+        """Mean square scatter of single balls of `cells`, of log carry, shape (n,)."""
+        return self.fit.hits.squares_at([self.fit.points[i] for i in self.rows[: len(self.cells)]])
+
+    def place(self, key: CellKey, back_in: float = 0.0, down_in: float = 0.0) -> int:
+        """Where a cell, or a trim of it [inches] that has balls, stands in `every`.
 
         Raises
         ------
         InputError
             When the matrix has no such cell.
         """
-        for i, cell in enumerate(self.cells):
-            if cell.key == key:
+        for i, cell in enumerate(self.every):
+            if (cell.key, cell.back_in, cell.down_in) == (key, back_in, down_in):
                 return i
         raise InputError(f"There is no {key} in this matrix.", field="cell")
 
     def __getitem__(self, key: CellKey) -> Cell:
         """The cell of this key (see `place`)."""
-        return self.cells[self.place(key)]
+        return self.every[self.place(key)]
 
     def __contains__(self, key: object) -> bool:
-        return any(cell.key == key for cell in self.cells)
+        return any(cell.key == key for cell in (*self.cells, *self.variants))
 
     def point(self, key: CellKey) -> Point:
         """The shot type of a cell (see `place`)."""
@@ -138,7 +198,8 @@ def build_matrix(
     """The matrix of a student on a day.
 
     Every club by every swing length by low, stock and high is a cell, at check spin and normal
-    tempo; another spin or tempo is one where it has balls.
+    tempo; another spin or tempo is one where it has balls, and stands beside the cells, estimated,
+    where some other cell has balls of it.
 
     Parameters
     ----------
@@ -148,37 +209,52 @@ def build_matrix(
     clubs, positions
         The bag on that day and the student's swing scale. Nothing in either gives no cell.
     """
-    keys = _keys(hits, clubs, positions, as_of)
+    keys, variants = _keys(hits, clubs, positions, as_of)
     loft = {club.label: club.loft_deg for club in clubs}
     arm = {position.label: position.arm_deg for position in positions}
+    trimmed = _trims_hit(hits, loft, arm, as_of)
     points = [
-        Point(k.club, loft[k.club], arm[k.swing], k.trajectory, k.spin, k.tempo) for k in keys
+        *(_point(key, loft, arm) for key in (*keys, *variants)),
+        *(replace(_point(key, loft, arm), back_in=b, down_in=d) for key, b, d in trimmed),
     ]
     fitted = fit(hits, points, as_of, changes)
-    place = {key: i for i, key in enumerate(keys)}
     # Two clubs of one name cannot be; two positions of one arm angle share a point.
-    rows = np.array([fitted.points.index(p) for p in points], dtype=np.intp)
+    at = {point: row for row, point in enumerate(fitted.points)}
+    rows = np.array([at[p] for p in points], dtype=np.intp)
+    own = own_of(fitted, rows)
     mean = fitted.posterior.mean[rows]
     deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
     apart = _apart(fitted, rows)
     deviation = np.hypot(deviation, apart)
     lines = _lines(points)
-    ordered = repaired(mean, deviation**2, lines)
-    owns = _own(hits, place, as_of)
-    spreads = _spreads(fitted, hits, place, len(keys))
-    conflicts = conflicts_in(keys, lines, owns.logs, fitted.hits.spread)
-    in_conflict = {key for conflict in conflicts for key in (conflict.shorter, conflict.longer)}
+    # What stands by its own balls stays, and the others are put in order around it.
+    firm = np.minimum(deviation, own.limit / FIRM)
+    ordered = repaired(mean, firm**2, lines)
+    held = own.limited(ordered)
+    # A number held where the others would not have it is as unsure as they are apart.
+    deviation = np.hypot(deviation, held - ordered)
+    scatters = fitted.hits.scatter_at(points)
+    places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
+    places |= {trim: i for i, trim in enumerate(trimmed, len(places))}
+    owns = _own(hits, places, as_of)
+    logs = [np.log(carries) for carries in owns.carries]
+    conflicts = conflicts_in(places, lines, owns.carries, scatters, held)
+    against = against_in([*places], fitted, rows, own)
+    splits = splits_in([*places], logs, owns.days, scatters)
+    days = np.bincount(fitted.at, minlength=len(fitted.points))[rows]
+    odd = {key for c in conflicts for key in c.keys} | {c.key for c in against}
+    split = {s.key for s in splits}
     cells = []
-    for i, key in enumerate(keys):
-        carry = float(np.exp(ordered[i]))
+    for i, (key, back, down) in enumerate(places):
+        carry = float(np.exp(held[i]))
         lo, hi = log_ends(carry, float(deviation[i]))
-        balls = len(owns.logs[i])
+        balls = len(owns.carries[i])
         cell = Cell(
             key=key,
             carry_yd=carry,
             carry_lo_yd=lo,
             carry_hi_yd=hi,
-            shot_sd_yd=carry * float(spreads[i]),
+            shot_sd_yd=carry * float(scatters[i]),
             balls=balls,
             mishits=owns.mishits[i],
             basis=Basis.MEASURED if balls else Basis.ESTIMATED,
@@ -186,12 +262,29 @@ def build_matrix(
             doubts=(),
             re_expressed=owns.re_expressed[i],
             told_yd=owns.told[i],
+            back_in=back,
+            down_in=down,
         )
-        doubts = [Doubt.CONFLICT] if key in in_conflict else []
-        doubts += [Doubt.DAYS_DISAGREE] if apart[i] else []
+        doubts = [Doubt.CONFLICT] if key in odd and not cell.trimmed else []
+        contradict = (apart[i] and days[i] > 1) or (key in split and not cell.trimmed)
+        doubts += [Doubt.DAYS_DISAGREE] if contradict else []
         doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
-    return Matrix(cells, conflicts, suspects_in(fitted, hits), fitted.hits.spread, fitted, rows)
+    n, m = len(keys), len(keys) + len(variants)
+    # A variant's first ball makes it a cell like the others.
+    return Matrix(
+        cells[:n],
+        cells[n:m],
+        cells[m:],
+        conflicts,
+        against,
+        splits,
+        suspects_in(fitted, hits),
+        fitted.hits.spread,
+        fitted,
+        rows,
+        Centres(mean, ordered, held, own),
+    )
 
 
 def furrow(carry_yd: float, shot_sd_yd: float) -> tuple[float, float]:
@@ -200,52 +293,88 @@ def furrow(carry_yd: float, shot_sd_yd: float) -> tuple[float, float]:
     return max(0.0, carry_yd - half), carry_yd + half
 
 
+def _point(key: CellKey, loft: Mapping[str, float], arm: Mapping[str, float]) -> Point:
+    return Point(key.club, loft[key.club], arm[key.swing], key.trajectory, key.spin, key.tempo)
+
+
 def _keys(
     hits: Iterable[Hit], clubs: Sequence[Club], positions: Sequence[Position], as_of: date
-) -> list[CellKey]:
+) -> tuple[list[CellKey], list[CellKey]]:
+    """The usual cells and the others that have balls; and the others of their spin and tempo."""
     usual = [
         CellKey(club.label, position.label, trajectory)
         for club, position, trajectory in product(clubs, positions, Trajectory)
     ]
-    known = set(usual)
     labels = {club.label for club in clubs}, {position.label for position in positions}
-    others = {
-        hit.cell: None
-        for hit in {id(h.cell): h for h in hits if h.counts}.values()
-        if not hit.cell.usual
-        and (hit.day is None or hit.day <= as_of)
-        and hit.cell.club in labels[0]
-        and hit.cell.swing in labels[1]
+    seen = {id(h.cell): h.cell for h in hits if h.teaches and not h.cell.usual and _by(h, as_of)}
+    hit = dict.fromkeys(
+        key for key in seen.values() if key.club in labels[0] and key.swing in labels[1]
+    )
+    kinds = dict.fromkeys((key.spin, key.tempo) for key in hit)
+    variants = [
+        key
+        for spin, tempo in kinds
+        for one in usual
+        if (key := replace(one, spin=spin, tempo=tempo)) not in hit
+    ]
+    return [*usual, *hit], variants
+
+
+def _trims_hit(
+    hits: Iterable[Hit], loft: Mapping[str, float], arm: Mapping[str, float], as_of: date
+) -> list[Place]:
+    """The trims that have balls of their own, in the order in which they were first hit."""
+    found = {
+        id(h.point): (h.cell, h.point.back_in, h.point.down_in)
+        for h in hits
+        if h.point.trimmed and h.teaches and _by(h, as_of)
     }
-    return usual + [key for key in others if key not in known]
+    return [
+        trim
+        for trim in dict.fromkeys(found.values())
+        if trim[0].club in loft and trim[0].swing in arm
+    ]
+
+
+def _by(hit: Hit, as_of: date) -> bool:
+    return hit.day is None or hit.day <= as_of
 
 
 @dataclass(slots=True)
 class _Own:
     """What each cell has of its own, by its place."""
 
-    logs: list[list[float]]
+    carries: list[list[float]]
+    days: list[list[date | None]]
     last: list[date | None]
     mishits: list[int]
     re_expressed: list[int]
     told: list[float | None]
 
 
-def _own(hits: Iterable[Hit], place: dict[CellKey, int], as_of: date) -> _Own:
-    n = len(place)
-    own = _Own([[] for _ in range(n)], [None] * n, [0] * n, [0] * n, [None] * n)
-    known: dict[int, int | None] = {}  # by identity: callers share one key a cell
+def _own(hits: Iterable[Hit], places: Mapping[Place, int], as_of: date) -> _Own:
+    n = len(places)
+    own = _Own(
+        [[] for _ in range(n)],
+        [[] for _ in range(n)],
+        [None] * n,
+        [0] * n,
+        [0] * n,
+        [None] * n,
+    )
+    known: dict[tuple[int, int], int | None] = {}  # by identity: callers share them
     for hit in hits:
-        name = id(hit.cell)
+        name = (id(hit.cell), id(hit.point))
         if name not in known:
-            known[name] = place.get(hit.cell)
+            known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in))
         i = known[name]
-        if i is None or (hit.day is not None and hit.day > as_of):
+        if i is None or not _by(hit, as_of):
             continue
         if hit.told:
             own.told[i] = hit.carry_yd
-        elif hit.counts and hit.carry_yd:
-            own.logs[i].append(hit.carry_yd)
+        elif hit.teaches and hit.carry_yd:
+            own.carries[i].append(hit.carry_yd)
+            own.days[i].append(hit.day)
             own.re_expressed[i] += hit.re_expressed
             last = own.last[i]
             if hit.day is not None and (last is None or hit.day > last):
@@ -260,8 +389,9 @@ def _lines(points: Sequence[Point]) -> list[list[Line]]:
     by_arm: dict[tuple[object, ...], list[int]] = defaultdict(list)
     by_loft: dict[tuple[object, ...], list[int]] = defaultdict(list)
     for i, p in enumerate(points):
-        by_arm[p.club, p.trajectory, p.spin, p.tempo].append(i)
-        by_loft[p.arm_deg, p.trajectory, p.spin, p.tempo].append(i)
+        kind = (p.trajectory, p.spin, p.tempo, p.back_in, p.down_in)
+        by_arm[p.club, *kind].append(i)
+        by_loft[p.arm_deg, *kind].append(i)
     arms = [sorted(line, key=lambda i: points[i].arm_deg) for line in by_arm.values()]
     directions = [arms]
     # Clubs of one loft have no order between them: each stands in a direction of its own.
@@ -282,29 +412,6 @@ def _lines(points: Sequence[Point]) -> list[list[Line]]:
         [np.array(line, dtype=np.intp) for line in direction if len(line) > 1]
         for direction in directions
     ]
-
-
-def _spreads(fitted: Fit, hits: Sequence[Hit], place: dict[CellKey, int], cells: int) -> Array:
-    """Scatter of single solid balls of each cell, as a share: its own, drawn to the student's."""
-    student = fitted.hits.spread
-    group = fitted.hits.ball_group
-    squares: Array = np.zeros(cells)
-    freedom: Array = np.zeros(cells)
-    if len(group):
-        # Own balls are held against their group's mean, so that days do not count as scatter.
-        count = np.bincount(group)
-        means = np.bincount(group, fitted.hits.ball_log) / count
-        off = (fitted.hits.ball_log - means[group]) ** 2
-        share = 1 - 1 / count[group]
-        keys = [hits[i].cell for i in fitted.hits.ball_hit]
-        places = {id(key): place.get(key, -1) for key in {id(k): k for k in keys}.values()}
-        of_cell = np.array([places[id(key)] for key in keys], dtype=np.intp)
-        known = of_cell >= 0
-        limit = (3 * student) ** 2
-        squares += np.bincount(of_cell[known], np.minimum(off[known], limit), cells)
-        freedom += np.bincount(of_cell[known], share[known], cells)
-    prior = CELL_SPREAD_PRIOR_BALLS
-    return np.asarray(np.sqrt((prior * student**2 + squares) / (prior + freedom)))
 
 
 def _apart(fitted: Fit, rows: NDArray[np.intp]) -> Array:

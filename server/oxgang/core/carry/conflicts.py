@@ -3,25 +3,44 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from datetime import date
 from itertools import pairwise
 from statistics import median
 from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oxgang.core.carry.fit import Fit
-from oxgang.core.carry.hits import FEW, Hit
-from oxgang.core.carry.noise import DAY_SD, FULL_UNTIL
+from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.carry.order import Line
+from oxgang.core.carry.own import Own
 from oxgang.core.carry.posterior import SURPRISE
+from oxgang.core.carry.weights import FEW, FULL_UNTIL
+from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import CellKey, Strike
 from oxgang.core.words.strikes import medians_by, suspects_by
+
+Array = NDArray[np.float64]
+# A cell and a trim [inches]: the ball back, the grip down.
+Place = tuple[CellKey, float, float]
 
 # Cells out of order by more than this many standard deviations of their difference are a conflict:
 # chance alone does it about once in fifty.
 CONFLICT_Z: Final = 2.05
+# Numbers out of order by more than this (log carry) are named though each stands by its own balls.
+CROSSED: Final = 0.005
+# Own balls against the others: chance alone does it about once in a hundred cells.
+AGAINST_Z: Final = 2.6
+# Two kinds of balls in one cell: the best of many places to divide them must stand so far out; at
+# most so many balls back, drawn to the cell's scatter, which the two kinds have widened.
+SPLIT_Z: Final = 4.0
+SPLIT_BACK: Final = 60
+SPLIT_PRIOR_BALLS: Final = 6.0
+SPLIT_SCATTER: Final = 0.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +51,51 @@ class Conflict:
     longer: CellKey
     shorter_yd: float
     longer_yd: float
+
+    @property
+    def keys(self) -> tuple[CellKey, CellKey]:
+        """The cells that stand against each other."""
+        return self.shorter, self.longer
+
+
+@dataclass(frozen=True, slots=True)
+class Against:
+    """A cell's own balls against what all others say of it. Yards; the trim in inches.
+
+    The number stays with the cell's own balls; `others_half_yd` is half of the interval of the
+    others' word.
+    """
+
+    key: CellKey
+    balls: int
+    own_yd: float
+    others_yd: float
+    others_half_yd: float
+    back_in: float = 0.0
+    down_in: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """Some balls of a cell in a row: their days, their numbers in the cell (from 1, the oldest),
+    and their mean [yd]."""
+
+    from_day: date | None
+    to_day: date | None
+    from_ball: int
+    to_ball: int
+    carry_yd: float
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """Two groups of a cell's balls that contradict each other."""
+
+    key: CellKey
+    first: Part
+    second: Part
+    back_in: float = 0.0
+    down_in: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,20 +116,25 @@ class Suspect:
 
 
 def conflicts_in(
-    keys: Sequence[CellKey],
+    places: Iterable[Place],
     lines: Sequence[Sequence[Line]],
     carries_yd: Sequence[Sequence[float]],
-    spread: float,
+    scatters: Array,
+    numbers: Array,
 ) -> list[Conflict]:
-    """Neighbours on a line whose own balls are out of order by more than chance.
+    """Neighbours on a line whose own balls are out of order by more than chance, or whose numbers
+    stay out of order because each stands by its own balls.
 
     Parameters
     ----------
-    keys, carries_yd
-        The cells and each one's own solid carries [yd].
-    spread
-        Scatter of single balls, of log carry.
+    places, carries_yd
+        The cells with their trims and each one's own solid carries [yd].
+    scatters
+        Scatter of single balls of each cell, of log carry.
+    numbers
+        The log carries that the matrix shows.
     """
+    keys = [key for key, *_ in places]
     centres = [median(own) if own else 0.0 for own in carries_yd]
     found: dict[tuple[CellKey, CellKey], Conflict] = {}
     for direction in lines:
@@ -73,10 +142,91 @@ def conflicts_in(
             measured = [int(i) for i in line if carries_yd[i]]
             for a, b in pairwise(measured):
                 short, long = centres[a], centres[b]
-                own = spread**2 * (1 / len(carries_yd[a]) + 1 / len(carries_yd[b]))
-                if math.log(short / long) > CONFLICT_Z * math.sqrt(own + 2 * DAY_SD**2):
+                own = scatters[a] ** 2 / len(carries_yd[a]) + scatters[b] ** 2 / len(carries_yd[b])
+                apart = math.log(short / long) > CONFLICT_Z * math.sqrt(own + 2 * DAY_SD**2)
+                crossed = numbers[a] - numbers[b] > CROSSED
+                if apart or (crossed and short > long):
                     found[keys[a], keys[b]] = Conflict(keys[a], keys[b], short, long)
     return list(found.values())
+
+
+def against_in(
+    places: Sequence[Place], fitted: Fit, rows: NDArray[np.intp], own: Own
+) -> list[Against]:
+    """Cells whose own balls and all the others say different things, by more than chance.
+
+    What the others alone would say follows from the posterior, that is both together: precisions
+    add up, as far as the cell's balls share no day with others.
+    """
+    posterior = fitted.posterior
+    variance = np.diagonal(posterior.covariance)[rows]
+    found = []
+    for i in np.flatnonzero(own.balls >= FEW).tolist():
+        mine = 1 / own.believed_sd[i] ** 2
+        precision = 1 / variance[i] - mine
+        if precision <= 0:
+            continue
+        together = posterior.mean[rows[i]] / variance[i]
+        rest = (together - own.believed_mean[i] * mine) / precision
+        sd = math.sqrt(1 / precision + own.sd[i] ** 2)
+        if abs(rest - own.mean[i]) > AGAINST_Z * sd:
+            key, back, down = places[i]
+            found.append(
+                Against(
+                    key,
+                    int(own.balls[i]),
+                    math.exp(own.mean[i]),
+                    math.exp(rest),
+                    math.exp(rest) * Z / math.sqrt(precision),
+                    back,
+                    down,
+                )
+            )
+    return found
+
+
+def splits_in(
+    places: Sequence[Place],
+    logs: Sequence[Array],
+    days: Sequence[Sequence[date | None]],
+    scatters: Array,
+) -> list[Split]:
+    """Cells whose own balls are of two kinds, the earlier and the later: two days that contradict
+    each other, or one from some ball on."""
+    found = []
+    for i, own in enumerate(logs):
+        n = min(len(own), SPLIT_BACK)
+        if n < 2 * FEW:
+            continue
+        last, first = own[-n:], len(own) - n
+        after = np.arange(FEW, n - FEW + 1)
+        sums, squares = np.cumsum(last), np.cumsum(last**2)
+        early, late = sums[after - 1] / after, (sums[-1] - sums[after - 1]) / (n - after)
+        inside = squares[-1] - after * early**2 - (n - after) * late**2
+        pooled = SPLIT_PRIOR_BALLS * min(scatters[i], SPLIT_SCATTER) ** 2
+        variance = (pooled + np.maximum(inside, 0.0)) / (SPLIT_PRIOR_BALLS + n - 2)
+        on = days[i][first:]
+        other_day = np.array([on[a - 1] != on[a] for a in after.tolist()])
+        shared = np.where(other_day, 2 * DAY_SD**2, 0.0)
+        far = np.abs(early - late) / np.sqrt(variance * (1 / after + 1 / (n - after)) + shared)
+        best = int(np.argmax(far))
+        if far[best] > SPLIT_Z:
+            key, back, down = places[i]
+            at = int(after[best])
+            found.append(
+                Split(
+                    key,
+                    _part(on, 0, at, first, float(np.exp(early[best]))),
+                    _part(on, at, n, first, float(np.exp(late[best]))),
+                    back,
+                    down,
+                )
+            )
+    return found
+
+
+def _part(days: Sequence[date | None], start: int, end: int, first: int, carry_yd: float) -> Part:
+    return Part(days[start], days[end - 1], first + start + 1, first + end, carry_yd)
 
 
 def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
@@ -85,6 +235,7 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
     if not len(grouped.ball_log):
         return []
     logs, of_group = grouped.ball_log, grouped.ball_group
+    sd = grouped.scatter_at(grouped.points)[grouped.groups.point[of_group]]
     of_type = grouped.groups.point[of_group]
     surprise = fitted.posterior.surprise[of_group]
     # Against the others of the day where there are some, else of the shot type, else the model.
@@ -97,12 +248,10 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
         many = np.bincount(index, minlength=number)[index] >= FEW
         centre = medians_by(logs, index, number)[index]
         # Few balls have a small deviation by chance: one must also be far for this student.
-        odd = suspects_by(logs, index, number) & (
-            np.abs(logs - centre) > FULL_UNTIL * grouped.spread
-        )
+        odd = suspects_by(logs, index, number) & (np.abs(logs - centre) > FULL_UNTIL * sd)
         far, usual = np.where(many, odd, far), np.where(many, centre, usual)
     found = []
-    for i in np.flatnonzero(far):
+    for i in np.flatnonzero(far).tolist():
         hit = hits[grouped.ball_hit[i]]
         if hit.told:
             continue

@@ -12,15 +12,16 @@ from oxgang.core.words.intervals import Z, log_sd_of
 MOST_MORE: Final = 40
 
 
-def balls_more(cell: Cell, spread: float, tolerance_yd: float) -> int | None:
+def balls_more(cell: Cell, tolerance_yd: float) -> int | None:
     """How many more solid balls bring a cell's interval within the tolerance [yd].
 
-    0 is enough; None is more than `MOST_MORE`. Balls of this cell alone are counted, at the
-    student's scatter of log carry.
+    0 is enough; None is more than `MOST_MORE`. Balls of this cell alone are counted, at its
+    own scatter.
     """
     target = (math.log1p(tolerance_yd / cell.carry_yd) / Z) ** 2
     now = log_sd_of(cell.carry_yd, cell.carry_hi_yd) ** 2
     if now <= target:
         return 0
+    spread = cell.shot_sd_yd / cell.carry_yd
     more = math.ceil(spread**2 * (1 / target - 1 / now))
     return more if more <= MOST_MORE else None

@@ -4,28 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.noise import (
+    DAY_SD,
     DAYS_A_YEAR,
-    FULL_UNTIL,
-    LEAST,
-    NOTHING_FROM,
-    SPREAD_PRIOR_BALLS,
-    SPREAD_SD,
+    LIE_SCATTER,
     UNSEEN_MISHITS,
+    UNTOLD_WIND_SD,
+    Change,
     Groups,
     surface_index,
 )
-from oxgang.core.carry.prior import Point
+from oxgang.core.carry.prior import TRIMS_TO_IN, Point
+from oxgang.core.carry.weights import Cells, Weighed, weigh
 from oxgang.core.errors import InputError
+from oxgang.core.flight.chain import Chain
 from oxgang.core.flight.home import at_home
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
-from oxgang.core.words.strikes import medians_by
 
 Array = NDArray[np.float64]
 
@@ -33,8 +33,9 @@ Array = NDArray[np.float64]
 MOST_GROUPS: Final = 240
 # Stretches of days grow with age by this share more at each try.
 WIDENING: Final = (0.0, 0.02, 0.05, 0.1, 0.2, 0.4, 0.8, 1.6, 3.2, 6.4)
-# Fewer balls than this have no robust centre.
-FEW: Final = 3
+# Before a ball is hit: so many of a student's balls are mishits, worth so many balls.
+USUAL_MISHITS: Final = 0.12
+MISHIT_BALLS: Final = 20.0
 # A conversion's error (total to carry) is as much the method's as the ball's.
 SHARED_CONVERSION: Final = 0.5
 
@@ -46,8 +47,11 @@ class Hit:
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is at home conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today. `trimmed` was hit with a trim, and says nothing of the untrimmed shot. `told` is no
-    ball but a carry from a matrix kept elsewhere.
+    is today, `moment` when it was hit, if known. One hit with a trim has it in `point`: it teaches
+    what the trim is worth and is no ball of the cell's own. `told` is no ball but a carry from a
+    matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
+    the student scatters. `wind_told` is whether its carry was brought home from a known
+    wind.
     """
 
     cell: CellKey
@@ -62,34 +66,73 @@ class Hit:
     sd: float = 0.0
     re_expressed: bool = False
     told: bool = False
-    trimmed: bool = False
+    imagined: bool = False
+    wind_told: bool = True
+    moment: datetime | None = None
+
+    @property
+    def teaches(self) -> bool:
+        """Whether the model learns from this ball: solid, not excluded, with a carry, and with no
+        trim beyond what a trim is."""
+        return (
+            self.strike is Strike.SOLID
+            and not self.excluded
+            and (self.carry_yd or 0) > 0
+            and abs(self.point.back_in) <= TRIMS_TO_IN
+            and abs(self.point.down_in) <= TRIMS_TO_IN
+        )
 
     @property
     def counts(self) -> bool:
-        """Whether this ball sets carries: solid, without a trim, not excluded, with a carry."""
-        return (
-            self.strike is Strike.SOLID
-            and not self.trimmed
-            and not self.excluded
-            and (self.carry_yd or 0) > 0
-        )
+        """Whether this ball sets its cell's carry: it teaches, and was hit without a trim."""
+        return self.teaches and not self.point.trimmed
 
 
 @dataclass(frozen=True, slots=True)
 class Hits:
     """The balls that count, grouped.
 
-    `points` are the shot types hit; `spread` is the student's scatter of log carry; `ball_log`,
-    `ball_group` and `ball_hit` have one entry a ball: log carry, group, position in the input.
+    `points` are the shot types hit; `weighed` says how much each ball counts and how the student,
+    `clubs` and `cells` scatter, in their places (a trim is no cell of its own);
+    `ball_log`, `ball_group` and `ball_hit` have one entry a ball: log carry, group, position in the
+    input.
     """
 
     points: list[Point]
     groups: Groups
-    spread: float
+    weighed: Weighed
+    cells: dict[Point, int]
+    clubs: dict[str, int]
     ball_log: Array
     ball_group: NDArray[np.intp]
     ball_hit: NDArray[np.intp]
     ball_day: NDArray[np.int64]
+
+    @property
+    def spread(self) -> float:
+        """The student's scatter of single solid balls, of log carry."""
+        return self.weighed.scatter.student
+
+    def scatter_at(self, points: Sequence[Point]) -> Array:
+        """Scatter of single solid balls of shot types, of log carry, shape (n,): the cell's where
+        it was hit, else the club's, else the student's."""
+        s = self.weighed.scatter
+        return self._at(points, s.cell, s.club, s.student)
+
+    def squares_at(self, points: Sequence[Point]) -> Array:
+        """Mean square scatter as intervals need it, by the same rule, shape (n,)."""
+        s = self.weighed.scatter
+        return self._at(points, s.cell_square, s.club_square, s.student_square)
+
+    def _at(self, points: Sequence[Point], cell: Array, club: Array, student: float) -> Array:
+        def of(point: Point) -> float:
+            place = self.cells.get(point.untrimmed)
+            if place is not None:
+                return float(cell[place])
+            place = self.clubs.get(point.club)
+            return student if place is None else float(club[place])
+
+        return np.array([of(point) for point in points])
 
 
 def hits_at_home(
@@ -97,6 +140,7 @@ def hits_at_home(
     lofts: Mapping[str, float],
     arms: Mapping[str, float],
     home_altitude_m: float,
+    chain: Chain | None = None,
 ) -> list[Hit]:
     """Balls of a file as the model takes them.
 
@@ -104,24 +148,28 @@ def hits_at_home(
     ----------
     lofts, arms
         Loft of each club and arm angle of each swing in `shots` [degrees].
+    chain
+        What the student's shots start with; an ordinary student's when None.
 
     Raises
     ------
     InputError
         For a club or a swing that has none.
     """
-    points: dict[CellKey, tuple[CellKey, Point]] = {}
+    points: dict[tuple[CellKey, float, float], tuple[CellKey, Point]] = {}
     hits = []
-    for shot, home in zip(shots, at_home(shots, home_altitude_m), strict=True):
-        k = shot.cell
-        if k not in points:
+    homes = at_home(shots, home_altitude_m, chain or Chain(lofts))
+    for shot, home in zip(shots, homes, strict=True):
+        k, trims = shot.cell, (shot.ball_position_in, shot.grip_down_in)
+        if (k, *trims) not in points:
             if k.club not in lofts:
                 raise InputError(f'There is no club "{k.club}" in the bag.', field="club")
             if k.swing not in arms:
                 raise InputError(f'There is no swing "{k.swing}" in the scale.', field="swing")
-            point = Point(k.club, lofts[k.club], arms[k.swing], k.trajectory, k.spin, k.tempo)
-            points[k] = (k, point)
-        cell, point = points[k]
+            kinds = (k.trajectory, k.spin, k.tempo)
+            point = Point(k.club, lofts[k.club], arms[k.swing], *kinds, *trims)
+            points[k, *trims] = (points.get((k, 0.0, 0.0), (k,))[0], point)
+        cell, point = points[k, *trims]
         hits.append(
             Hit(
                 cell,
@@ -134,21 +182,28 @@ def hits_at_home(
                 shot.ball,
                 shot.lie,
                 home.sd,
-                trimmed=shot.trimmed,
+                wind_told=shot.headwind_mps is not None,
+                moment=shot.hit_at,
             )
         )
     return hits
 
 
-def group_hits(hits: Sequence[Hit], as_of: date) -> Hits:
-    """Group the balls that count and were hit by a day. Balls of later days are left out."""
+def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ()) -> Hits:
+    """Group the balls that teach and were hit by a day. Balls of later days are left out.
+
+    Parameters
+    ----------
+    changes
+        Changes of what is hit, in their order: balls before and after one are not put together.
+    """
     today = as_of.toordinal()
     places: dict[int, int] = {}  # by identity: callers share one Point a shot type
     index: dict[Point, int] = {}
     surfaces: dict[tuple[BallType, Lie], tuple[int, int]] = {}
-    rows: list[tuple[int, int, int, int, float, float, int]] = []
+    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool]] = []
     for i, hit in enumerate(hits):
-        if not hit.counts or hit.carry_yd is None:
+        if not hit.teaches or hit.carry_yd is None:
             continue
         day = today if hit.day is None else hit.day.toordinal()
         if day > today:
@@ -159,32 +214,65 @@ def group_hits(hits: Sequence[Hit], as_of: date) -> Hits:
         surface = (hit.ball, hit.lie)
         if surface not in surfaces:
             surfaces[surface] = surface_index(*surface)
-        rows.append((place, day, *surfaces[surface], hit.carry_yd, hit.sd, i))
-    table = np.array(rows, dtype=float).reshape(-1, 7)
+        era = 0
+        if changes:
+            on = as_of if hit.day is None else hit.day
+            era = sum(not change.before(on, hit.moment) for change in changes)
+        rows.append(
+            (
+                place,
+                day,
+                *surfaces[surface],
+                era,
+                hit.carry_yd,
+                hit.sd,
+                i,
+                hit.imagined,
+                hit.wind_told,
+            )
+        )
+    table = np.array(rows, dtype=float).reshape(-1, 10)
     point, day_nr = table[:, 0].astype(np.intp), table[:, 1].astype(np.int64)
     ball, lie = table[:, 2].astype(np.intp), table[:, 3].astype(np.intp)
-    logs, sd = np.log(table[:, 4]), table[:, 5]
+    era_nr = table[:, 4].astype(np.intp)
+    logs, sd = np.log(table[:, 5]), table[:, 6]
     age = (today - day_nr).astype(float)
-    lies = len(Lie)
-    surface_nr = ball * lies + lie
+    surface_nr = (era_nr * len(BallType) + ball) * len(Lie) + lie
+    kinds = int(surface_nr.max(initial=0)) + 1
     for widening in WIDENING:
         bins = day_nr if not widening else np.floor(np.log1p(age * widening) / widening)
         _, bin_nr = np.unique(bins, return_inverse=True)
-        code = (point * (int(bin_nr.max(initial=0)) + 1) + bin_nr) * (2 * lies) + surface_nr
+        code = (point * (int(bin_nr.max(initial=0)) + 1) + bin_nr) * kinds + surface_nr
         _, first, group = np.unique(code, return_index=True, return_inverse=True)
         if len(first) <= MOST_GROUPS:
             break
     count = np.bincount(group, minlength=len(first)).astype(float)
-    weight, spread = _weights(logs, point, group, len(first))
+    kinds_of, cells, clubs = _cells_of(list(index))
+    found = weigh(
+        logs,
+        table[:, 8] == 0,
+        point,
+        group,
+        len(first),
+        LIE_SCATTER[lie],
+        kinds_of,
+        _mishit_share(hits, as_of),
+    )
+    weight = found.weight
     weighed = np.bincount(group, weight, len(first))
     mean = np.bincount(group, weight * logs, len(first)) / weighed
     conversion = np.bincount(group, sd**2, len(first)) / count
-    own = UNSEEN_MISHITS * spread**2 + (1 - SHARED_CONVERSION) * conversion
+    untold = np.bincount(group, table[:, 9] == 0, len(first)) / count
+    square = (
+        found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
+    )
+    own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion
     return Hits(
         points=list(index),
         groups=Groups(
             point=point[first],
             bin=bin_nr[first],
+            era=era_nr[first],
             age_years=np.bincount(group, age, len(first)) / count / DAYS_A_YEAR,
             days=_different(bin_nr, day_nr)[bin_nr[first]],
             ball=ball[first],
@@ -192,50 +280,40 @@ def group_hits(hits: Sequence[Hit], as_of: date) -> Hits:
             mean=mean,
             variance=own / count,
             conversion=np.sqrt(SHARED_CONVERSION * conversion),
+            day_sd=np.sqrt(DAY_SD**2 + untold * UNTOLD_WIND_SD**2),
             balls=count.astype(np.intp),
         ),
-        spread=spread,
+        weighed=found,
+        cells=cells,
+        clubs=clubs,
         ball_log=logs,
         ball_group=group,
-        ball_hit=table[:, 6].astype(np.intp),
+        ball_hit=table[:, 7].astype(np.intp),
         ball_day=day_nr,
     )
 
 
-def _weights(
-    logs: Array, point: NDArray[np.intp], group: NDArray[np.intp], groups: int
-) -> tuple[Array, float]:
-    """How much each ball counts, 0 to 1, and the student's scatter.
+def _mishit_share(hits: Sequence[Hit], as_of: date) -> float:
+    """The share of balls that were marked as mishits, drawn to a usual one where they are few."""
+    struck = [h.strike is not Strike.SOLID for h in hits if not (h.told or h.imagined)]
+    return (sum(struck) + USUAL_MISHITS * MISHIT_BALLS) / (len(struck) + MISHIT_BALLS)
 
-    A ball is held against the median of its group, or of its shot type where the group is small;
-    where both are small it counts in full, and the model judges it.
-    """
-    if not len(logs):
-        return np.zeros(0), SPREAD_SD
-    size = np.bincount(group, minlength=groups)
-    of_type = np.bincount(point)
-    by_group = size[group] >= FEW
-    centre = np.where(
-        by_group,
-        medians_by(logs, group, groups)[group],
-        medians_by(logs, point, len(of_type))[point],
+
+def _cells_of(points: Sequence[Point]) -> tuple[Cells, dict[Point, int], dict[str, int]]:
+    cells: dict[Point, int] = {}
+    clubs: dict[str, int] = {}
+    for point in points:
+        cells.setdefault(point.untrimmed, len(cells))
+        clubs.setdefault(point.club, len(clubs))
+    return (
+        Cells(
+            np.array([cells[p.untrimmed] for p in points], dtype=np.intp),
+            np.array([clubs[p.club] for p in cells], dtype=np.intp),
+            len(clubs),
+        ),
+        cells,
+        clubs,
     )
-    judged = by_group | (of_type[point] >= FEW)
-    off = np.abs(logs - centre)
-    weight, spread = np.ones(len(logs)), SPREAD_SD
-    for _ in range(2):  # the limits need the scatter, and the scatter the limits
-        far = off / spread
-        weight = np.clip((NOTHING_FROM - far) / (NOTHING_FROM - FULL_UNTIL), LEAST, 1.0)
-        weight = np.where(judged, weight, 1.0)
-        weighed = np.bincount(group, weight, groups)
-        means = np.bincount(group, weight * logs, groups) / weighed
-        # One wild pair must not make the whole student look wild.
-        off_mean = np.minimum(np.abs(logs - means[group]), NOTHING_FROM * spread)
-        squares = float((weight * off_mean**2).sum())
-        freedom = float((weighed - np.minimum(weighed, 1)).sum())
-        prior = SPREAD_PRIOR_BALLS
-        spread = float(np.sqrt((prior * SPREAD_SD**2 + squares) / (prior + freedom)))
-    return weight, spread
 
 
 def _different(bins: NDArray[np.intp], days: NDArray[np.int64]) -> Array:

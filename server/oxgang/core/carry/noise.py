@@ -8,29 +8,27 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
+from oxgang.core.flight.impact import LIES, RANGE_BALL_SD
 from oxgang.core.words.shots import BallType, Lie, Trajectory
 from oxgang.core.words.swing import same_swing
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
 
-# A typical student's solid pitches scatter by 6 % of their carry. The prior is worth that many
-# balls, for a student as a whole and for one cell against the student.
-SPREAD_SD: Final = 0.06
-SPREAD_PRIOR_BALLS: Final = 12.0
-CELL_SPREAD_PRIOR_BALLS: Final = 10.0
 # Some balls marked solid were not quite: the variance of a mean is this many times what the scatter
 # alone gives.
 UNSEEN_MISHITS: Final = 1.15
 # All balls of a day share what nobody wrote down: a breeze, a damp range, a good morning.
 DAY_SD: Final = 0.012
+# Where nobody wrote the wind down, its part: what one does not feel enough to write down, 1.3 m/s
+# along the shot, costs or gains a pitch about 1.5 % of its carry.
+UNTOLD_WIND_SD: Final = 0.015
 # A random walk from today backwards, per year: the student's speed, a club, a cell.
 SPEED_DRIFT_SD: Final = 0.06
 CLUB_DRIFT_SD: Final = 0.025
@@ -40,17 +38,13 @@ DAYS_A_YEAR: Final = 365.25
 CHANGE_SD: Final = 0.06
 # A carry that somebody wrote down without its balls: of how many and when is not known.
 TOLD_SD: Final = 0.06
-# A solid ball counts in full up to so many standard deviations from the centre of its cell, then
-# less and less (Hampel's idea of 1974: no single wild ball moves a number); the coach is shown it.
-FULL_UNTIL: Final = 2.0
-NOTHING_FROM: Final = 4.0
-LEAST: Final = 0.02
 
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """From a day on, shots are not what they were.
+    """From a day on, or from a moment of it, shots are not what they were.
 
+    `at` is the moment where one is known: balls of the day that were hit before it are old ones.
     `club`, `arm_deg` and `trajectory` say which; an empty one means all of them. `sd` is how far
     they may all have moved together, `own_sd` how far each cell for itself, of log carry.
     """
@@ -61,6 +55,13 @@ class Change:
     trajectory: Trajectory | None = None
     sd: float = CHANGE_SD
     own_sd: float = 0.0
+    at: datetime | None = None
+
+    def before(self, day: date, moment: datetime | None) -> bool:
+        """Whether a ball of this day and, if known, this moment was hit before it."""
+        if day == self.on and self.at is not None and moment is not None:
+            return moment < self.at
+        return day < self.on
 
     def touches(self, club: str, arm_deg: float, trajectory: Trajectory) -> bool:
         """Whether a shot type is one of those that changed."""
@@ -71,6 +72,11 @@ class Change:
         )
 
 
+# How well each ball and each lie is known, and what a lie adds to the scatter, in their order.
+BALL_SD: Final = np.array([RANGE_BALL_SD * (b is BallType.RANGE) for b in BallType])
+LIE_SD: Final = np.array([LIES[lie].sd for lie in Lie])
+LIE_SCATTER: Final = np.array([LIES[lie].scatter for lie in Lie])
+
 _BALLS: Final = {b: i for i, b in enumerate(BallType)}
 _LIES: Final = {lie: i for i, lie in enumerate(Lie)}
 
@@ -79,14 +85,17 @@ _LIES: Final = {lie: i for i, lie in enumerate(Lie)}
 class Groups:
     """Balls of one cell, one surface and one stretch of days, as arrays of shape (g,).
 
-    `point` is the row of the shot type, `bin` the stretch of days; `age_years` is how long ago,
+    `point` is the row of the shot type, `bin` the stretch of days, `era` how many changes had come
+    before; `age_years` is how long ago,
     `days` how many different days are in it. `mean` is of log home carry; `variance` is that of
     the mean as far as it is the balls' own; `conversion` is the deviation that a conversion (wind,
-    total) puts on all of them; `ball` and `lie` are positions in `BallType` and `Lie`.
+    total) puts on all of them, `day_sd` what their day does; `ball` and `lie` are positions in
+    `BallType` and `Lie`.
     """
 
     point: NDArray[np.intp]
     bin: NDArray[np.intp]
+    era: NDArray[np.intp]
     age_years: Array
     days: Array
     ball: NDArray[np.intp]
@@ -94,6 +103,7 @@ class Groups:
     mean: Array
     variance: Array
     conversion: Array
+    day_sd: Array
     balls: NDArray[np.intp]
 
 
@@ -102,8 +112,11 @@ def surface_index(ball: BallType, lie: Lie) -> tuple[int, int]:
     return _BALLS[ball], _LIES[lie]
 
 
-def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]) -> Array:
-    """Covariance of group means beyond that of their cells today, shape (g, g).
+def noise_covariance(
+    groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]
+) -> tuple[Array, Array]:
+    """Covariance of group means beyond that of their cells today, shape (g, g): all of it, and what
+    of it is the balls' own scatter and their age, without what a day, a ball or a lie adds.
 
     Parameters
     ----------
@@ -114,36 +127,35 @@ def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.in
     since = np.minimum(age[:, None], age[None, :])
     drift = SPEED_DRIFT_SD**2 + CLUB_DRIFT_SD**2 * _equal(club) + CELL_DRIFT_SD**2 * _equal(cell)
     # What was wrong about the day's wind was wrong for all its balls.
-    day = np.outer(groups.conversion, groups.conversion) + (DAY_SD**2 / groups.days)[:, None]
-    shared = since * drift + _equal(groups.bin) * day
-    for index, factors in (
-        (groups.ball, [BALL_FACTOR[b].sd / BALL_FACTOR[b].share for b in BallType]),
-        (groups.lie, [LIE_FACTOR[lie].sd / LIE_FACTOR[lie].share for lie in Lie]),
-    ):
-        sd = np.array(factors)[index]
+    day_sd = groups.day_sd / np.sqrt(groups.days)
+    day = np.outer(groups.conversion, groups.conversion) + np.outer(day_sd, day_sd)
+    lasting = since * drift
+    shared = lasting + _equal(groups.bin) * day
+    for index, factors in ((groups.ball, BALL_SD), (groups.lie, LIE_SD)):
+        sd = factors[index]
         if sd.any():
             shared += _equal(index) * (sd**2)[:, None]
-    shared[np.diag_indices_from(shared)] += groups.variance
-    return np.asarray(shared)
+    for matrix in (shared, lasting):
+        matrix[np.diag_indices_from(matrix)] += groups.variance
+    return np.asarray(shared), np.asarray(lasting)
 
 
 def change_covariance(
-    groups: Groups, touched: Sequence[tuple[Change, NDArray[np.bool_]]], cell: Index, as_of: date
+    groups: Groups, touched: Sequence[tuple[Change, NDArray[np.bool_]]], cell: Index
 ) -> Array:
     """Covariance that changes put on what was hit before them, shape (g, g).
 
     Parameters
     ----------
     touched
-        Each change with whether it touches each group, shape (g,).
+        Each change, in their order, with whether it touches each group, shape (g,).
     cell
         The cell of each group, shape (g,).
     """
     total = np.zeros((len(groups.mean), len(groups.mean)))
     same = _equal(cell)
-    for change, which in touched:
-        age = (as_of - change.on).days / DAYS_A_YEAR
-        before = (groups.age_years > age) & which
+    for number, (change, which) in enumerate(touched):
+        before = (groups.era <= number) & which
         total += np.outer(before, before) * (change.sd**2 + change.own_sd**2 * same)
     return total
 

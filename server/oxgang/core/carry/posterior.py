@@ -12,8 +12,10 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.linalg import cho_solve
+from scipy.linalg import cho_solve, solve_triangular
 from scipy.linalg.lapack import dpotrf, dpotri
+
+from oxgang.core.carry.prior import CELL_SDS, CELL_WEIGHTS
 
 Array = NDArray[np.float64]
 
@@ -37,6 +39,36 @@ class Posterior:
     weights: Array
     surprise: Array
     widened: Array
+
+
+def cell_square(
+    prior_mean: Array, prior: Array, same: NDArray[np.bool_], mean: Array, noise: Array
+) -> float:
+    """How much variance of log carry belongs to each cell alone: a weighted mean of `CELL_SDS`.
+
+    Each is weighed by how likely it makes the balls (Rasmussen and Williams 2006, equation 5.8).
+
+    Parameters
+    ----------
+    prior_mean, prior
+        Of the groups' points without that part, shapes (g,) and (g, g).
+    same
+        Which groups are of one cell, shape (g, g).
+    mean, noise
+        As `posterior` takes them.
+    """
+    squares = np.square(CELL_SDS)
+    evidence = np.log(CELL_WEIGHTS)
+    if len(mean):
+        off, rest = mean - prior_mean, prior + noise
+        for i, square in enumerate(squares):
+            factor = _cholesky(rest + square * same)
+            solved = solve_triangular(factor, off, lower=True, check_finite=False)
+            # One wild group must not make all cells look irregular.
+            far = np.minimum(np.abs(solved), SURPRISE)
+            evidence[i] -= np.log(np.diagonal(factor)).sum() + float(far @ far) / 2
+    weight = np.exp(evidence - evidence.max())
+    return float(weight @ squares / weight.sum())
 
 
 def posterior(

@@ -1,7 +1,7 @@
 """What is believed of a student's carries before a ball is hit, and how cells hang together.
 
-Log carry is a Gaussian process over club, arm angle, trajectory, spin and tempo. Its mean is the
-trade's rule of thumb; its covariance is a sum of parts that each mean something. Standard
+Log carry is a Gaussian process over club, arm angle, trajectory, spin, tempo and trims. Its mean is
+the trade's rule of thumb; its covariance is a sum of parts that each mean something. Standard
 deviations are of log carry, so that 0.05 is 5 %. All values are common practice or fitted to
 simulated students (`make bench-model`), no published source.
 
@@ -12,7 +12,7 @@ Rasmussen and Williams (2006), Gaussian Processes for Machine Learning, chapters
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -63,11 +63,25 @@ HEIGHT_SD: Final = 0.09
 HEIGHT_TILT_SD: Final = 0.035
 HEIGHT_LOFT_SD: Final = 0.07
 HEIGHT_CLUB_SD: Final = 0.015
-# Another spin or tempo of its own, constant and by arm angle.
+# Another spin or tempo of its own: constant, by arm angle, by club, and by height.
 VARIANT_SD: Final = 0.05
 VARIANT_TILT_SD: Final = 0.03
-# What belongs to one cell alone.
-CELL_SD: Final = 0.015
+VARIANT_CLUB_SD: Final = 0.015
+VARIANT_HEIGHT_SD: Final = 0.025
+# What an inch of a trim is worth, of log carry: the rule of thumb, and how far the student, the
+# club, the arm angle and the height may differ from it; the bend is for each inch squared. How
+# large trims really are is not known, so that all of it is wide.
+BACK_LOG: Final = 0.022
+DOWN_LOG: Final = -0.030
+BACK_SD: Final = (0.016, 0.006, 0.008, 0.006)
+DOWN_SD: Final = (0.010, 0.004, 0.005, 0.003)
+BACK_BEND_SD: Final = 0.0025
+# A trim beyond this [inches] is another shot: its balls teach nothing of the trim.
+TRIMS_TO_IN: Final = 6.0
+# What belongs to one cell alone: students differ in how regular they are, so that it is learnt from
+# the balls; what is tried, each as likely beforehand as its weight says.
+CELL_SDS: Final = (0.008, 0.018, 0.034)
+CELL_WEIGHTS: Final = (0.4, 0.4, 0.2)
 
 # Centres and scales of the linear parts.
 ARM_CENTRE_DEG: Final = 105.0
@@ -85,7 +99,8 @@ _NORMAL: Final = _TEMPOS[Tempo.NORMAL]
 
 @dataclass(frozen=True, slots=True)
 class Point:
-    """A shot type as the model sees it: lofts and arm angles [degrees], the club by its name."""
+    """A shot type as the model sees it: lofts and arm angles [degrees], the club by its name; trims
+    [inches]: the ball back of the recipe, the grip down."""
 
     club: str
     loft_deg: float
@@ -93,11 +108,24 @@ class Point:
     trajectory: Trajectory = Trajectory.STOCK
     spin: Spin = Spin.CHECK
     tempo: Tempo = Tempo.NORMAL
+    back_in: float = 0.0
+    down_in: float = 0.0
+
+    @property
+    def trimmed(self) -> bool:
+        """Whether it is hit with the ball moved or the grip down."""
+        return bool(self.back_in or self.down_in)
+
+    @property
+    def untrimmed(self) -> Point:
+        """The same shot as the student's recipe has it."""
+        return replace(self, back_in=0.0, down_in=0.0) if self.trimmed else self
 
 
 @dataclass(frozen=True, slots=True)
 class Points:
-    """Shot types as arrays of shape (n,). Equal numbers in `club` and `same` mean the same."""
+    """Shot types as arrays of shape (n,). Equal numbers in `club` and `same` mean the same; a shot
+    with a trim is the same cell as the one without."""
 
     club: Index
     same: Index
@@ -106,6 +134,8 @@ class Points:
     trajectory: Index
     spin: Index
     tempo: Index
+    back: Array
+    down: Array
 
     @staticmethod
     def of(points: list[Point]) -> Points:
@@ -114,15 +144,17 @@ class Points:
         cells: dict[Point, int] = {}
         for point in points:
             clubs.setdefault(point.club, len(clubs))
-            cells.setdefault(point, len(cells))
+            cells.setdefault(point.untrimmed, len(cells))
         return Points(
             np.array([clubs[p.club] for p in points], dtype=np.intp),
-            np.array([cells[p] for p in points], dtype=np.intp),
+            np.array([cells[p.untrimmed] for p in points], dtype=np.intp),
             np.array([p.loft_deg for p in points], dtype=float),
             np.array([p.arm_deg for p in points], dtype=float),
             np.array([_TRAJECTORIES[p.trajectory] for p in points], dtype=np.intp),
             np.array([_SPINS[p.spin] for p in points], dtype=np.intp),
             np.array([_TEMPOS[p.tempo] for p in points], dtype=np.intp),
+            np.array([p.back_in for p in points], dtype=float),
+            np.array([p.down_in for p in points], dtype=float),
         )
 
 
@@ -144,19 +176,23 @@ def mean_log_carry(points: Points) -> Array:
         + by_trajectory[points.trajectory]
         + by_spin[points.spin]
         + by_tempo[points.tempo]
+        + BACK_LOG * points.back
+        + DOWN_LOG * points.down
     )
     return mean
 
 
 def covariance(points: Points) -> Array:
-    """Prior covariance of log carry between shot types, shape (n, n)."""
+    """Prior covariance of log carry between shot types, shape (n, n), but for what belongs to one
+    cell alone (`CELL_SDS`)."""
     tilt = (points.arm - ARM_CENTRE_DEG) / ARM_SCALE_DEG
     loft = (points.loft - LOFT_CENTRE_DEG) / LOFT_SCALE_DEG
     tilts, lofts = np.outer(tilt, tilt), np.outer(loft, loft)
     apart = (points.arm[:, None] - points.arm[None, :]) ** 2
     club = _equal(points.club)
     stop = GROWTH * STOP_SD_DEG / points.arm
-    return np.asarray(
+    height = _equal(points.trajectory)
+    total = np.asarray(
         POWER_SD**2
         + TILT_SD**2 * tilts
         + BEND_SD**2 * np.exp(-apart / (2 * BEND_DEG**2))
@@ -170,10 +206,23 @@ def covariance(points: Points) -> Array:
             + HEIGHT_LOFT_SD**2 * lofts
             + HEIGHT_CLUB_SD**2 * club
         )
-        + (_variant(points.spin, _CHECK) + _variant(points.tempo, _NORMAL))
-        * (VARIANT_SD**2 + VARIANT_TILT_SD**2 * tilts)
-        + CELL_SD**2 * _equal(points.same)
     )
+    for index, usual in ((points.spin, _CHECK), (points.tempo, _NORMAL)):
+        if (index != usual).any():
+            total += _variant(index, usual) * (
+                VARIANT_SD**2
+                + VARIANT_TILT_SD**2 * tilts
+                + VARIANT_CLUB_SD**2 * club
+                + VARIANT_HEIGHT_SD**2 * height
+            )
+    for inches, sds in ((points.back, BACK_SD), (points.down, DOWN_SD)):
+        if inches.any():
+            own, by_club, by_arm, by_height = (sd**2 for sd in sds)
+            each = own + by_club * club + by_arm * tilts + by_height * height
+            total += np.outer(inches, inches) * each
+    if points.back.any():
+        total += BACK_BEND_SD**2 * np.outer(points.back**2, points.back**2)
+    return total
 
 
 def _equal(index: Index) -> NDArray[np.bool_]:

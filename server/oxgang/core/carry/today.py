@@ -1,4 +1,5 @@
-"""A student's cells in the air: how fast the ball of one leaves, and all of them today."""
+"""A student's cells in the air: how the ball of one starts, how far it runs, and all of them
+today."""
 
 from __future__ import annotations
 
@@ -10,55 +11,135 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.surfaces import OwnFactor
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.conditions import SPIN_PER_MPS, TYPICAL_LAUNCH_DEG, home_air
-from oxgang.core.flight.run import run_of
+from oxgang.core.flight.chain import USUAL_CONTACT, Chain
+from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.impact import LIES, Contact
+from oxgang.core.flight.run import Firmness, Run, run_of_shots
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
+from oxgang.core.words.intervals import log_ends, log_sd_of
+from oxgang.core.words.shots import Lie
+
+Array = NDArray[np.float64]
 
 # Shorter and longer carries than this [yd] are no pitch to fly.
 FLYING_YD: Final = (3.0, 180.0)
 PRECISION_YD: Final = 0.01
+# The ball speed scatters by half of what the carry does, within these bounds.
+SPEED_OF_CARRY: Final = 0.5
+SPEED_SD_RANGE: Final = (0.01, 0.06)
 
 
 @dataclass(frozen=True, slots=True)
 class Today:
-    """A cell at home and as it carries today, and its run [yd] on medium turf."""
+    """A cell at home and as it carries today, its run [yd] and the deviation of one shot's."""
 
     home: Cell
     cell: Cell
     run_yd: float
+    run_sd_yd: float
 
 
-def speeds_of(
-    cells: Sequence[Cell], altitude_m: float, precision_yd: float = PRECISION_YD
-) -> NDArray[np.float64]:
-    """Ball speeds [m/s] at the typical launch and spin of each cell, shape (n,)."""
-    return speed_for_carry(
+@dataclass(frozen=True, slots=True)
+class Starts:
+    """How the balls of cells start: ball speed [m/s], launch [degrees], spin [rpm for each m/s],
+    arrays of shape (n,)."""
+
+    speed_mps: Array
+    launch_deg: Array
+    spin_per_mps: Array
+
+
+def from_lie(cell: Cell, lie: Lie, factor: OwnFactor) -> Cell:
+    """A cell hit from a lie at home: shorter, less sure, scattering more."""
+    carry = cell.carry_yd * factor.share
+    lo, hi = log_ends(carry, float(np.hypot(log_sd_of(cell.carry_yd, cell.carry_hi_yd), factor.sd)))
+    return replace(
+        cell,
+        carry_yd=carry,
+        carry_lo_yd=lo,
+        carry_hi_yd=hi,
+        shot_sd_yd=carry * float(np.hypot(cell.shot_sd_yd / cell.carry_yd, LIES[lie].scatter)),
+    )
+
+
+def starts_of(
+    cells: Sequence[Cell],
+    chain: Chain,
+    altitude_m: float,
+    precision_yd: float = PRECISION_YD,
+    contact: Contact = USUAL_CONTACT,
+) -> Starts:
+    """How the balls of these cells start: as the chain has them, as fast as they carry at home."""
+    at = [chain.start(cell.key, contact, back_in=cell.back_in) for cell in cells]
+    launch = np.array([one.launch_deg for one in at])
+    ratio = np.array([one.spin_per_mps for one in at])
+    speed = speed_for_carry(
         [cell.carry_yd for cell in cells],
-        np.array([TYPICAL_LAUNCH_DEG[cell.key.trajectory] for cell in cells]),
-        np.array([SPIN_PER_MPS[cell.key.spin] for cell in cells]),
+        launch,
+        ratio,
         density=home_air(altitude_m).density(),
         precision_yd=precision_yd,
+    )
+    return Starts(speed, launch, ratio)
+
+
+def runs_of(
+    cells: Sequence[Cell],
+    starts: Starts,
+    *,
+    density: float,
+    headwind_mps: float = 0.0,
+    firmness: Firmness = Firmness.MEDIUM,
+) -> Run:
+    """How far the balls of these cells run, over each one's own scatter."""
+    scatter = np.array([SPEED_OF_CARRY * c.shot_sd_yd / c.carry_yd for c in cells])
+    return run_of_shots(
+        starts.speed_mps,
+        starts.launch_deg,
+        starts.spin_per_mps,
+        density=density,
+        headwind_mps=headwind_mps,
+        firmness=firmness,
+        speed_sd=np.clip(scatter, *SPEED_SD_RANGE),
     )
 
 
 def today_of(
-    cells: Sequence[Cell], *, altitude_m: float, temperature_c: float, headwind_mps: float
+    cells: Sequence[Cell],
+    chain: Chain,
+    *,
+    altitude_m: float,
+    temperature_c: float,
+    headwind_mps: float,
+    firmness: Firmness = Firmness.MEDIUM,
+    lie: Lie = Lie.FAIRWAY,
+    factor: OwnFactor | None = None,
 ) -> list[Today]:
-    """Cells that fly, today: at the typical launch and spin of each."""
+    """Cells that fly, today: at the start that the chain gives each, from a lie.
+
+    Parameters
+    ----------
+    factor
+        What the lie does to the student's carries; nothing when None.
+    """
     flying = [c for c in cells if FLYING_YD[0] <= c.carry_yd <= FLYING_YD[1]]
     if not flying:
         return []
-    speed = speeds_of(flying, altitude_m)
-    ratio = np.array([SPIN_PER_MPS[c.key.spin] for c in flying])
+    home, starts = flying, starts_of(flying, chain, altitude_m)
+    if factor is not None:
+        flying = [from_lie(c, lie, factor) for c in flying]
+        starts = starts_of(flying, chain, altitude_m, contact=Contact(lie=lie))
+    density = Air(temperature_c, altitude_m).density()
     flown = fly(
-        speed,
-        np.array([TYPICAL_LAUNCH_DEG[c.key.trajectory] for c in flying]),
-        np.minimum(ratio * speed, SPIN_RANGE_RPM[1]),
-        density=Air(temperature_c, altitude_m).density(),
+        starts.speed_mps,
+        starts.launch_deg,
+        np.minimum(starts.spin_per_mps * starts.speed_mps, SPIN_RANGE_RPM[1]),
+        density=density,
         headwind_mps=headwind_mps,
     )
-    runs = run_of(flown)
+    runs = runs_of(flying, starts, density=density, headwind_mps=headwind_mps, firmness=firmness)
     result = []
     for i, cell in enumerate(flying):
         share = float(flown.carry_yd[i]) / cell.carry_yd
@@ -69,5 +150,5 @@ def today_of(
             carry_hi_yd=cell.carry_hi_yd * share,
             shot_sd_yd=cell.shot_sd_yd * share,
         )
-        result.append(Today(cell, now, float(runs.run_yd[i])))
+        result.append(Today(home[i], now, float(runs.run_yd[i]), float(runs.sd_yd[i])))
     return result

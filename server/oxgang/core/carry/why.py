@@ -2,25 +2,37 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from enum import StrEnum
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Matrix
-from oxgang.core.carry.posterior import posterior
 from oxgang.core.words.shots import CellKey
 
 MOST_NEIGHBOURS: Final = 4
+# A reason that moves the number by less is none [yd].
+MOVED_YD: Final = 0.05
+
+
+class Reason(StrEnum):
+    """What a number starts from and what moves it, in this order."""
+
+    OWN = "own"
+    RULE = "rule"
+    OTHERS = "others"
+    ORDER = "order"
+    HELD = "held"
 
 
 @dataclass(frozen=True, slots=True)
-class Source:
-    """One of three sources: the carry it alone would give [yd], and its share in the number."""
+class Step:
+    """Where a number stands [yd] once a reason has had its say. The last is the number."""
 
-    carry_yd: float | None
-    share: float
+    reason: Reason
+    stands_yd: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,67 +49,45 @@ class Neighbour:
 
 @dataclass(frozen=True, slots=True)
 class Why:
-    """What stands behind one cell. Shares add up to 1."""
+    """What stands behind one cell: the steps to its number, the rule of thumb [yd], and the other
+    shot types that have most weight in it."""
 
-    own: Source
-    neighbours: Source
-    rule: Source
+    steps: list[Step]
+    rule_yd: float
     strongest: list[Neighbour]
 
 
-def why(matrix: Matrix, key: CellKey) -> Why:
-    """What stands behind a cell.
+def why(matrix: Matrix, key: CellKey, back_in: float = 0.0, down_in: float = 0.0) -> Why:
+    """What stands behind a cell, or a trim of it [inches] that has balls.
 
-    The shares are the sums of the posterior's weights on the cell's own groups and on all others,
-    and what is left to the prior mean, each taken as at least 0.
+    A cell with balls of its own starts from their mean, any other from the rule of thumb; then come
+    what all others say of it, order, and that a number stays with its own balls.
 
     Raises
     ------
     InputError
         When the matrix has no such cell.
     """
-    fitted = matrix.fit
-    row = int(matrix.rows[matrix.place(key)])
-    groups = fitted.hits.groups
-    own = np.array([_stands_in(matrix, i, row) for i in fitted.at], dtype=bool)
-    weights = fitted.posterior.weights[row] if len(own) else np.zeros(0)
-    own_weight = max(0.0, float(weights[own].sum()))
-    other_weight = max(0.0, float(weights[~own].sum()))
-    rule_weight = max(0.0, 1.0 - own_weight - other_weight)
-    total = own_weight + other_weight + rule_weight
-    own_carry = None
-    if own.any():
-        exact = 1 / groups.variance[own]
-        own_carry = float(np.exp(np.average(groups.mean[own], weights=exact)))
-    others = None
-    if (~own).any():
-        rest = posterior(
-            fitted.prior_mean,
-            fitted.prior,
-            fitted.at[~own],
-            groups.mean[~own],
-            fitted.noise[np.ix_(~own, ~own)],
-        )
-        others = float(np.exp(rest.mean[row]))
-    return Why(
-        Source(own_carry, own_weight / total),
-        Source(others, other_weight / total),
-        Source(float(np.exp(fitted.prior_mean[row])), rule_weight / total),
-        _strongest(matrix, own, weights),
-    )
-
-
-def _stands_in(matrix: Matrix, point: int, row: int) -> bool:
-    """Whether a shot type stands in a cell: it is the cell's, or its balls were put there."""
-    if point == row:
-        return True
-    a, b = matrix.fit.points[point], matrix.fit.points[row]
-    same = (a.club, a.trajectory, a.spin, a.tempo) == (b.club, b.trajectory, b.spin, b.tempo)
-    if not same or point in matrix.rows:
-        return False
-    arms = [matrix.fit.points[i].arm_deg for i in matrix.rows]
-    nearest: float = min(arms, key=lambda arm: (abs(arm - a.arm_deg), arm))
-    return bool(nearest == b.arm_deg)
+    fitted, centres = matrix.fit, matrix.centres
+    place = matrix.place(key, back_in, down_in)
+    row = int(matrix.rows[place])
+    rule = float(fitted.prior_mean[row])
+    own = float(centres.own.mean[place])
+    first = (Reason.RULE, rule) if np.isnan(own) else (Reason.OWN, own)
+    steps = [Step(first[0], float(np.exp(first[1])))]
+    for reason, level in (
+        (Reason.OTHERS, centres.model),
+        (Reason.ORDER, centres.ordered),
+        (Reason.HELD, centres.held),
+    ):
+        stands = float(np.exp(level[place]))
+        if abs(stands - steps[-1].stands_yd) >= MOVED_YD:
+            steps.append(Step(reason, stands))
+    number = float(np.exp(centres.held[place]))
+    steps[-1] = replace(steps[-1], stands_yd=number)
+    mine = fitted.at == row
+    weights = fitted.posterior.weights[row] if len(mine) else np.zeros(0)
+    return Why(steps, float(np.exp(rule)), _strongest(matrix, mine, weights))
 
 
 def _strongest(

@@ -10,17 +10,15 @@ from typing import Final
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.ball import GRAVITY_MPS2
-from oxgang.core.flight.conditions import (
-    TYPICAL_LAUNCH_DEG,
-    TYPICAL_SPIN_PER_MPS,
-    carry_from_launch,
-)
+from oxgang.core.flight.chain import TYPICAL, Start, contact_of
+from oxgang.core.flight.conditions import carry_from_launch
 from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
-from oxgang.core.words.shots import Shot, Trajectory
+from oxgang.core.words.shots import CellKey, Shot
 from oxgang.core.words.units import yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
+TYPICAL_START: Final = TYPICAL.start(CellKey("", ""))
 # A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
 # more likely sent in another unit (m/s for mph is 2.2 times, km/h for mph 1.6).
 SPEED_FITS: Final = (0.5, 1.7)
@@ -79,15 +77,16 @@ def speed_question(
     *,
     launch_deg: float | None = None,
     spin_rpm: float | None = None,
+    typical: Start = TYPICAL_START,
 ) -> str:
     """A question when a ball speed [m/s] and a carry [yd] cannot belong together, else ""."""
     if ball_speed_mps is None or carry_yd is None:
         return ""
-    launch = TYPICAL_LAUNCH_DEG[Trajectory.STOCK] if launch_deg is None else launch_deg
+    launch = typical.launch_deg if launch_deg is None else launch_deg
     vacuum_m = ball_speed_mps**2 * math.sin(2 * math.radians(launch)) / GRAVITY_MPS2
     if VACUUM_FITS[0] <= yd_from_m(vacuum_m) / carry_yd <= VACUUM_FITS[1]:
         return ""
-    spin = TYPICAL_SPIN_PER_MPS * ball_speed_mps if spin_rpm is None else spin_rpm
+    spin = typical.spin_per_mps * ball_speed_mps if spin_rpm is None else spin_rpm
     flown = _flown_yd(round(2 * ball_speed_mps) / 2, round(launch), round(spin, -2))
     if flown is None:
         return f"A ball speed of {ball_speed_mps:.3g} m/s at {launch:.0f} degrees does not fly."
@@ -116,8 +115,9 @@ def question_about(shot: Shot) -> str:
     return speed_question(
         shot.ball_speed_mps,
         shot.carry_yd,
-        launch_deg=shot.launch_deg or TYPICAL_LAUNCH_DEG[shot.cell.trajectory],
+        launch_deg=shot.launch_deg or None,
         spin_rpm=shot.spin_rpm,
+        typical=TYPICAL.start(shot.cell, contact_of(shot)),
     )
 
 

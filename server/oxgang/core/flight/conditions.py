@@ -1,20 +1,17 @@
 """One standard for all carries: from where they were hit to the academy's home, and to today.
 
 A carry is turned into the ball speed that gives it in the air and wind of the day, and flown again
-at home. Range balls and mats are factors with their own uncertainty: common practice, no published
-source, until a student has balls both ways.
+at home. What ball and lie do stands in `chain`.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.launch import WINDOWS_DEG
 from oxgang.core.flight.trajectory import (
     CARRY_PRECISION_YD,
     SPIN_RANGE_RPM,
@@ -22,39 +19,11 @@ from oxgang.core.flight.trajectory import (
     fly,
     speed_for_carry,
 )
-from oxgang.core.words.shots import BallType, Lie, Spin, Trajectory
 
 Array = NDArray[np.float64]
 
 HOME_TEMPERATURE_C: Final = 20.0
 HOME_HUMIDITY: Final = 0.5
-
-# Typical spin by grade [rpm for each m/s of ball speed]: a tour-average pitching wedge has 204.
-# Common practice, no published source.
-SPIN_PER_MPS: Final = {Spin.RELEASE: 120.0, Spin.CHECK: 205.0, Spin.GRAB: 270.0}
-TYPICAL_SPIN_PER_MPS: Final = SPIN_PER_MPS[Spin.CHECK]
-TYPICAL_LAUNCH_DEG: Final = {t: sum(WINDOWS_DEG[t]) / 2 for t in Trajectory}
-
-
-@dataclass(frozen=True, slots=True)
-class Factor:
-    """A share of the carry and its standard deviation."""
-
-    share: float
-    sd: float
-
-
-BALL_FACTOR: Final = {
-    BallType.PREMIUM: Factor(1.0, 0.0),
-    BallType.RANGE: Factor(0.96, 0.03),
-}
-LIE_FACTOR: Final = {
-    Lie.FAIRWAY: Factor(1.0, 0.0),
-    Lie.TEE: Factor(1.0, 0.01),
-    Lie.MAT: Factor(1.01, 0.02),
-    Lie.ROUGH_UP: Factor(0.98, 0.04),
-    Lie.ROUGH_DOWN: Factor(0.90, 0.08),
-}
 
 
 def home_air(altitude_m: float) -> Air:
@@ -118,9 +87,3 @@ def carry_from_launch(
     """
     flown = fly(ball_speed_mps, launch_deg, spin_rpm, air=air, wind=Wind(headwind_mps))
     return round(float(flown.carry_yd[0]), 2)
-
-
-def surface_factor(ball: BallType, lie: Lie) -> Factor:
-    """What ball and lie do to a carry, together: share and standard deviation."""
-    a, b = BALL_FACTOR[ball], LIE_FACTOR[lie]
-    return Factor(a.share * b.share, float(np.hypot(a.sd, b.sd)))

@@ -1,8 +1,9 @@
 """Bringing measured balls to home conditions: one carry and its added uncertainty for each ball.
 
 Home is the academy's altitude, 20 degrees C, 50 % humidity, no wind, a premium ball from fairway.
-Air and wind are taken out by ball flight; ball and lie by their factors, whose uncertainty the
-carry model holds in common for all balls of a kind. A total becomes a carry by the run estimate.
+Air and wind are taken out by ball flight, from the launch and spin that were measured or that the
+chain gives the cell; ball and lie by their factors, whose uncertainty the carry model holds in
+common for all balls of a kind. A total becomes a carry by the run estimate.
 """
 
 from __future__ import annotations
@@ -10,6 +11,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import hypot
 from statistics import median
 from typing import Final
 
@@ -18,16 +20,10 @@ from numpy.typing import NDArray
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.conditions import (
-    HOME_TEMPERATURE_C,
-    SPIN_PER_MPS,
-    TYPICAL_LAUNCH_DEG,
-    carry_elsewhere,
-    home_air,
-    surface_factor,
-)
+from oxgang.core.flight.chain import WET_SD, WORN_SD, Chain, contact_of, surface_factor
+from oxgang.core.flight.conditions import HOME_TEMPERATURE_C, carry_elsewhere, home_air
 from oxgang.core.flight.run import carry_from_total
-from oxgang.core.words.shots import Shot
+from oxgang.core.words.shots import Grooves, Shot
 
 Array = NDArray[np.float64]
 
@@ -42,6 +38,10 @@ UNCONVERTED_SD: Final = 0.06
 # Launches and spins outside are no pitch that flies: the typical ones are taken.
 FLYING_LAUNCH_DEG: Final = (8.0, 65.0)
 FLYING_SPIN_PER_MPS: Final = (40.0, 450.0)
+# A total shorter than this [yd] is nearly all run: a share of it is carry, and is hardly trusted.
+LEAST_TOTAL_YD: Final = 12.0
+TOO_SHORT_SHARE: Final = 2 / 3
+TOO_SHORT_SD: Final = 0.3
 # Shorter carries are not worth a flight.
 LEAST_YD: Final = 3.0
 # Where many balls share air, wind, launch and spin, the change is computed at this many carries.
@@ -76,8 +76,14 @@ def usual_altitude(shots: Sequence[Shot]) -> float:
     return float(median(known)) if known else 0.0
 
 
-def at_home(shots: Sequence[Shot], home_altitude_m: float) -> list[HomeCarry]:
-    """The home carry of each ball. A ball that cannot be converted is trusted less."""
+def at_home(shots: Sequence[Shot], home_altitude_m: float, chain: Chain) -> list[HomeCarry]:
+    """The home carry of each ball. A ball that cannot be converted is trusted less.
+
+    Parameters
+    ----------
+    chain
+        What the student's shots typically start with, where launch or spin were not measured.
+    """
     home = home_air(home_altitude_m).density()
     carries = np.array([shot.carry_yd or np.nan for shot in shots], dtype=float)
     sd = np.zeros(len(shots))
@@ -89,7 +95,7 @@ def at_home(shots: Sequence[Shot], home_altitude_m: float) -> list[HomeCarry]:
             densities[at] = _density(*at)
         total_only = shot.carry_yd is None and shot.total_yd is not None
         if total_only or densities[at] != home or shot.headwind_mps:
-            groups[_setting(shot, densities[at])].append(i)
+            groups[_setting(shot, densities[at], chain)].append(i)
     for setting, balls in groups.items():
         _from_totals(shots, setting, balls, carries, sd)
     _to_home(groups, carries, sd, home)
@@ -98,9 +104,13 @@ def at_home(shots: Sequence[Shot], home_altitude_m: float) -> list[HomeCarry]:
         if not np.isfinite(carries[i]):
             result.append(HomeCarry(None))
             continue
-        share = surface_factor(shot.ball, shot.lie).share
+        contact = contact_of(shot)
+        share = surface_factor(contact).share
+        # The ball and the lie have their part in the carry model; what else lay between is the
+        # ball's own.
+        apart = hypot(WET_SD * shot.wet, WORN_SD * (shot.grooves is Grooves.WORN))
         read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
-        added = float(np.hypot(sd[i], read))
+        added = hypot(sd[i], read, apart)
         result.append(HomeCarry(round(float(carries[i]) / share, 3), round(added, 5)))
     return result
 
@@ -118,11 +128,12 @@ def _density(temperature_c: float, altitude_m: float) -> float:
         return home_air(0.0).density()
 
 
-def _setting(shot: Shot, density: float) -> _Setting:
+def _setting(shot: Shot, density: float, chain: Chain) -> _Setting:
+    typical = chain.start(shot.cell, contact_of(shot), back_in=shot.ball_position_in)
     launch = shot.launch_deg
     if launch is None or not FLYING_LAUNCH_DEG[0] <= launch <= FLYING_LAUNCH_DEG[1]:
-        launch = TYPICAL_LAUNCH_DEG[shot.cell.trajectory]
-    ratio = SPIN_PER_MPS[shot.cell.spin]
+        launch = typical.launch_deg
+    ratio = typical.spin_per_mps
     if shot.spin_rpm is not None and shot.ball_speed_mps:
         measured = shot.spin_rpm / shot.ball_speed_mps
         if FLYING_SPIN_PER_MPS[0] <= measured <= FLYING_SPIN_PER_MPS[1]:
@@ -135,23 +146,29 @@ def _setting(shot: Shot, density: float) -> _Setting:
 def _from_totals(
     shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array
 ) -> None:
-    for i in balls:
-        total = shots[i].total_yd
-        if shots[i].carry_yd is not None or total is None:
-            continue
+    totals = {
+        i: total
+        for i in balls
+        if shots[i].carry_yd is None and (total := shots[i].total_yd) is not None
+    }
+    if not totals:
+        return
+    which, said = np.array([*totals]), np.array([*totals.values()])
+    # So short a total is nearly all run: two thirds of it, and hardly trusted.
+    carries[which], sd[which] = said * TOO_SHORT_SHARE, TOO_SHORT_SD
+    flies = said >= LEAST_TOTAL_YD
+    if flies.any():
         try:
             carry, run_sd = carry_from_total(
-                total,
+                said[flies],
                 setting.launch_deg,
                 setting.spin_per_mps,
                 density=setting.density,
                 headwind_mps=setting.headwind_mps,
             )
         except InputError:
-            # So short a total is nearly all run: two thirds of it, and hardly trusted.
-            carries[i], sd[i] = total * 2 / 3, 0.3
-        else:
-            carries[i], sd[i] = carry[0], run_sd[0] / carry[0]
+            return
+        carries[which[flies]], sd[which[flies]] = carry, run_sd / carry
 
 
 def _to_home(

@@ -6,7 +6,8 @@ slip with omega r = 5/7 and a tangential speed of 2/7 of the sliding speed (Coch
 The Search for the Perfect Swing; Penner 2003, The physics of golf, Reports on Progress in Physics
 66, 131-171). Fitted here to tour-average wedges and short
 irons: the normal restitution and the tangential rebound (real balls spin back more than rigid
-ones). Common practice, no published source: the friction coefficients of the lies.
+ones). What a lie does to speed, friction and scatter is judgement in its size; its order is
+published (Cochran and Stobbs 1968; the groove reports of the rules bodies; from memory).
 """
 
 from __future__ import annotations
@@ -18,7 +19,7 @@ from typing import Final
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import MASS_KG, RADIUS_M, RADPS_PER_RPM
-from oxgang.core.words.shots import BallType, Lie
+from oxgang.core.words.shots import BallType, Grooves, Lie
 
 HEAD_KG: Final = 0.300
 RESTITUTION: Final = 0.83
@@ -27,16 +28,30 @@ MASS_SHARE: Final = HEAD_KG / (HEAD_KG + MASS_KG)
 ROLLING_SHARE: Final = 2 / 7
 SPHERE: Final = 5 / 2  # omega r is this times the tangential speed, from rest
 
-# Friction of ball on face, clean dry grooves and a premium ball, by lie: common practice only in
-# its order (tee, mat, tight turf, grass behind the ball); the values are fitted to its spin.
-FRICTION: Final = {
-    Lie.TEE: 0.40,
-    Lie.MAT: 0.36,
-    Lie.FAIRWAY: 0.30,
-    Lie.ROUGH_UP: 0.18,
-    Lie.ROUGH_DOWN: 0.10,
+
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """What a lie does to a swing: share of its ball speed, friction of ball on face (clean dry
+    grooves, a premium ball, an ordinary student), scatter of log carry on top of the student's, and
+    how well the lie is known at all (sd of log carry)."""
+
+    speed: float
+    friction: float
+    scatter: float
+    sd: float
+
+
+LIES: Final = {
+    Lie.TEE: Ground(1.0, 0.23, 0.0, 0.01),
+    Lie.MAT: Ground(1.0, 0.21, 0.0, 0.02),
+    Lie.FAIRWAY: Ground(1.0, 0.20, 0.0, 0.0),
+    Lie.ROUGH_UP: Ground(0.95, 0.14, 0.04, 0.04),
+    Lie.ROUGH_DOWN: Ground(0.85, 0.10, 0.08, 0.08),
 }
+# A range ball: its friction, and its speed, by which it carries 4 % shorter; sd of log carry.
 RANGE_BALL_FRICTION: Final = 0.6
+RANGE_BALL_SPEED: Final = 0.973
+RANGE_BALL_SD: Final = 0.03
 WORN_GROOVES_FRICTION: Final = 0.8
 WET_FRICTION: Final = 0.6
 
@@ -57,9 +72,16 @@ ATTACK_RANGE_DEG: Final = (-20.0, 10.0)
 CLUB_SPEED_RANGE_MPS: Final = (2.0, 60.0)
 
 
-class Grooves(StrEnum):
-    CLEAN = "clean"
-    WORN = "worn"
+class Friction(StrEnum):
+    """How much of the friction there is a student's strike finds."""
+
+    ORDINARY = "ordinary"
+    PRACTISED = "practised"
+
+
+# A practised strike, clean and centred, against an ordinary one. Fitted to the spin that coaches
+# see of good players; no published source.
+PRACTISED: Final = 1.4
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -86,11 +108,20 @@ class Contact:
     ball: BallType = BallType.PREMIUM
     grooves: Grooves = Grooves.CLEAN
     wet: bool = False
+    skill: Friction = Friction.ORDINARY
+
+    @property
+    def speed(self) -> float:
+        """Share of the ball speed that this lie and this ball leave."""
+        speed = LIES[self.lie].speed
+        return speed * RANGE_BALL_SPEED if self.ball is BallType.RANGE else speed
 
     @property
     def friction(self) -> float:
         """Coefficient of friction of ball on face."""
-        friction = FRICTION[self.lie]
+        friction = LIES[self.lie].friction
+        if self.skill is Friction.PRACTISED:
+            friction *= PRACTISED
         if self.ball is BallType.RANGE:
             friction *= RANGE_BALL_FRICTION
         if self.grooves is Grooves.WORN:
@@ -145,9 +176,16 @@ def strike(delivery: Delivery, contact: Contact | None = None) -> Launch:
         dynamic_loft_deg=loft,
         attack_deg=delivery.attack_deg,
         spin_loft_deg=spin_loft,
-        ball_speed_mps=math.hypot(normal, along) * (1 - SPEED_SHARE_PER_MM * abs(high)),
+        ball_speed_mps=math.hypot(normal, along)
+        * (1 - SPEED_SHARE_PER_MM * abs(high))
+        * contact.speed,
         launch_deg=loft - off + LAUNCH_DEG_PER_MM * high,
-        spin_rpm=SPHERE * along / RADIUS_M / RADPS_PER_RPM * (1 - SPIN_SHARE_PER_MM * high),
+        spin_rpm=SPHERE
+        * along
+        / RADIUS_M
+        / RADPS_PER_RPM
+        * (1 - SPIN_SHARE_PER_MM * high)
+        * contact.speed,
         slides=sliding < sticking,
     )
 

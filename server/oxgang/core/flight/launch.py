@@ -12,21 +12,16 @@ from typing import Final, Literal
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import GRAVITY_MPS2
-from oxgang.core.words.shots import Shot, Trajectory
+from oxgang.core.words.shots import Shot
 
 Side = Literal["in", "below", "above"]
+# Ends of a launch window [degrees].
+Window = tuple[float, float]
 
 # A net session draws the marks of these launch angles [degrees].
 DRAWN_DEG: Final = tuple(range(10, 64, 2))
 DISTANCE_RANGE_M: Final = (0.3, 15.0)
 HEIGHT_RANGE_M: Final = (-0.5, 6.0)
-
-# Default launch windows [degrees] by trajectory. Common practice, no published source.
-WINDOWS_DEG: Final = {
-    Trajectory.LOW: (22.0, 28.0),
-    Trajectory.STOCK: (28.0, 34.0),
-    Trajectory.HIGH: (34.0, 45.0),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,7 +135,7 @@ def steepest_under_rail(rail_height_m: float, distance_m: float) -> float:
     return -math.degrees(math.atan2(rail_height_m, distance_m))
 
 
-def in_window(launch_deg: float, window: tuple[float, float]) -> Side:
+def in_window(launch_deg: float, window: Window) -> Side:
     """ "in", "below" or "above" a launch window [degrees], both ends included."""
     lo, hi = window
     if launch_deg < lo:

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.flight.air import Air
+from oxgang.core.flight.chain import NOTHING_OWN, Own
 from oxgang.core.flight.impact import Contact, Launch, strike
-from oxgang.core.flight.launch import WINDOWS_DEG, Side, in_window
+from oxgang.core.flight.launch import Side, Window, in_window
 from oxgang.core.flight.recipes import Recipe, delivery_of
-from oxgang.core.flight.run import Firmness, run_of
-from oxgang.core.flight.trajectory import Wind, fly
+from oxgang.core.flight.run import Firmness, run_of_shots
+from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, Wind, fly
 from oxgang.core.words.shots import Trajectory
 
 
@@ -47,6 +48,8 @@ def picture(
     *,
     loft_deg: float,
     club_speed_mps: float,
+    windows: Mapping[Trajectory, Window],
+    own: Mapping[Trajectory, Own] | None = None,
     contact: Contact | None = None,
     air: Air | None = None,
     wind: Wind | None = None,
@@ -56,13 +59,18 @@ def picture(
 ) -> list[Pictured]:
     """The shots that recipes give with one club at one club speed [m/s].
 
+    `own` is what the student's measured balls add to a recipe's launch and spin.
+
     Raises
     ------
     InputError
         When a delivery or a launch is outside the ranges of `core.impact` and `core.flight`.
     """
     launches = {
-        t: strike(delivery_of(r, loft_deg=loft_deg, club_speed_mps=club_speed_mps), contact)
+        t: _as_measured(
+            strike(delivery_of(r, loft_deg=loft_deg, club_speed_mps=club_speed_mps), contact),
+            (own or {}).get(t, NOTHING_OWN),
+        )
         for t, r in recipes.items()
     }
     flown = fly(
@@ -73,7 +81,14 @@ def picture(
         wind=wind or Wind(),
         with_path=True,
     )
-    runs = run_of(flown, firmness=firmness)
+    runs = run_of_shots(
+        [shot.ball_speed_mps for shot in launches.values()],
+        [shot.launch_deg for shot in launches.values()],
+        [shot.spin_rpm / shot.ball_speed_mps for shot in launches.values()],
+        density=(air or Air()).density(),
+        headwind_mps=(wind or Wind()).headwind_mps,
+        firmness=firmness,
+    )
     assert flown.path is not None
     pictured = []
     for i, (trajectory, launch) in enumerate(launches.items()):
@@ -83,7 +98,7 @@ def picture(
             Pictured(
                 trajectory=trajectory,
                 launch=launch,
-                window=in_window(launch.launch_deg, WINDOWS_DEG[trajectory]),
+                window=in_window(launch.launch_deg, windows[trajectory]),
                 carry_yd=float(flown.carry_yd[i]),
                 apex_yd=float(flown.apex_yd[i]),
                 landing_deg=float(flown.landing_deg[i]),
@@ -95,6 +110,14 @@ def picture(
             )
         )
     return pictured
+
+
+def _as_measured(launch: Launch, own: Own) -> Launch:
+    return replace(
+        launch,
+        launch_deg=launch.launch_deg + own.launch_deg,
+        spin_rpm=min(launch.spin_rpm * own.spin_share, SPIN_RANGE_RPM[1]),
+    )
 
 
 def _above(bar: Bar | None, path: NDArray[np.float64]) -> float | None:

@@ -80,14 +80,14 @@ def _recipe(
 
 RECIPES: Final = {
     School.SHALLOW: {
-        Trajectory.LOW: _recipe(-1.7, 14, 0, 60, _CLOSER, _LONG),
-        Trajectory.STOCK: _recipe(0, 8, 2, 55, _NORMAL, _HINGE),
-        Trajectory.HIGH: _recipe(1.7, 3, 6, 50, _FURTHER, _FOLDED),
+        Trajectory.LOW: _recipe(-1.7, 17, 0, 60, _CLOSER, _LONG),
+        Trajectory.STOCK: _recipe(0, 12, 2, 55, _NORMAL, _HINGE),
+        Trajectory.HIGH: _recipe(1.7, 6, 6, 50, _FURTHER, _FOLDED),
     },
     School.BALL_BACK: {
-        Trajectory.LOW: _recipe(-4.5, 18, 0, 70, _CLOSER, _LONG),
-        Trajectory.STOCK: _recipe(-3, 13, 0, 65, _NORMAL, _LONG),
-        Trajectory.HIGH: _recipe(-1, 7, 4, 60, _FURTHER, _HINGE),
+        Trajectory.LOW: _recipe(-4.5, 20, 0, 70, _CLOSER, _LONG),
+        Trajectory.STOCK: _recipe(-3, 15, 0, 65, _NORMAL, _LONG),
+        Trajectory.HIGH: _recipe(-1, 9, 4, 60, _FURTHER, _HINGE),
     },
 }
 

@@ -15,10 +15,18 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
+from scipy.interpolate import PchipInterpolator
+from scipy.special import ndtri
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import GRAVITY_MPS2, RADIUS_M, RADPS_PER_RPM
-from oxgang.core.flight.trajectory import SPEED_RANGE_MPS, SPIN_RANGE_RPM, Flights, fly
+from oxgang.core.flight.trajectory import (
+    LAUNCH_RANGE_DEG,
+    SPEED_RANGE_MPS,
+    SPIN_RANGE_RPM,
+    Flights,
+    fly,
+)
 from oxgang.core.words.units import M_PER_YD
 
 Array = NDArray[np.float64]
@@ -39,11 +47,22 @@ MAX_SLOPE_DEG: Final = 15.0
 # A run is known to about a third of itself and a yard. Common practice, no published source.
 RUN_SHARE_SD: Final = 0.35
 RUN_SD_YD: Final = 1.0
-HALVINGS: Final = 24
-# Where the ball speed of a total is looked for, in shares of the speed in a vacuum.
+# How one shot differs from the next: ball speed and spin as shares, launch [degrees]. Judgement.
+SPEED_SD: Final = 0.03
+LAUNCH_SD_DEG: Final = 1.5
+SPIN_SHARE_SD: Final = 0.10
+# A run is averaged over so many shots, spread evenly over what they differ by: the additive
+# sequence of the root of x^4 = x + 1 (Roberts 2018, from memory).
+SAMPLES: Final = 64
+_STEPS: Final = 1.2207440846057596 ** -np.arange(1.0, 4.0)
+_DRAWN: Final = ndtri((0.5 + np.outer(np.arange(SAMPLES), _STEPS)) % 1)
+LANDING_MPS: Final = (1.0, 60.0)
+LANDING_DEG: Final = (5.0, 90.0)
+# Where the ball speed of a total is looked for, in shares of the speed in a vacuum, and at speeds
+# how far apart [log].
 BRACKET: Final = (0.4, 1.8)
-# The largest jump of a run from one bounce to one more [yd].
-JUMP_YD: Final = 3.0
+NODE_APART: Final = 0.05
+FEWEST_NODES, MOST_NODES = 8, 60
 
 
 class Firmness(StrEnum):
@@ -91,9 +110,9 @@ def run_after(
     speed, angle, spin = np.broadcast_arrays(
         *(np.atleast_1d(np.asarray(a, float)) for a in (landing_speed_mps, landing_deg, spin_rpm))
     )
-    if ((speed < 1) | (speed > 60)).any():
+    if ((speed < LANDING_MPS[0]) | (speed > LANDING_MPS[1])).any():
         raise InputError("A landing speed is outside 1 to 60 m/s.", field="landing_speed_mps")
-    if ((angle < 5) | (angle > 90)).any():
+    if ((angle < LANDING_DEG[0]) | (angle > LANDING_DEG[1])).any():
         raise InputError("A landing angle is outside 5 to 90 degrees.", field="landing_deg")
     if abs(slope_deg) > MAX_SLOPE_DEG:
         raise InputError(
@@ -162,10 +181,73 @@ def run_of(
     )
 
 
+def run_of_shots(
+    ball_speed_mps: ArrayLike,
+    launch_deg: ArrayLike,
+    spin_per_mps: ArrayLike,
+    *,
+    density: ArrayLike,
+    headwind_mps: ArrayLike = 0.0,
+    firmness: Firmness = Firmness.MEDIUM,
+    slope_deg: float = 0.0,
+    speed_sd: ArrayLike = SPEED_SD,
+) -> Run:
+    """The run of shots as a player hits them: each a little faster, higher, with a little less spin
+    than the last, averaged.
+
+    A single run jumps where the ball bounces once more or checks at once; no player's average does.
+    The landing is taken to second order around the middle shot, the run over `SAMPLES` of it. The
+    deviation is that of one shot's run and of what is not known of the turf.
+
+    Parameters
+    ----------
+    ball_speed_mps, launch_deg, spin_per_mps
+        The middle shot: speed [m/s], launch [degrees], spin for each m/s [rpm]; shape (n,).
+    density, headwind_mps
+        Air [kg/m3] and wind against the shot [m/s].
+    speed_sd
+        Scatter of the ball speed as a share: half of the carry's.
+
+    Raises
+    ------
+    InputError
+        Outside the ranges of `core.flight`.
+    """
+    speed, launch, ratio, rho, head, wide = np.broadcast_arrays(
+        *(np.atleast_1d(np.asarray(a, float)) for a in (
+            ball_speed_mps, launch_deg, spin_per_mps, density, headwind_mps, speed_sd))
+    )  # fmt: skip
+    n = len(speed)
+    # The middle, then each of the three a deviation up and down: shape (7, n).
+    aside = np.concatenate([np.zeros((1, 3)), np.eye(3), -np.eye(3)])
+    v = np.clip(speed * (1 + wide * aside[:, [0]]), *SPEED_RANGE_MPS)
+    up = np.clip(launch + LAUNCH_SD_DEG * aside[:, [1]], *LAUNCH_RANGE_DEG)
+    spin = np.clip(ratio * speed * (1 + SPIN_SHARE_SD * aside[:, [2]]), *SPIN_RANGE_RPM)
+    flown = fly(
+        v.ravel(), up.ravel(), spin.ravel(), density=np.tile(rho, 7), headwind_mps=np.tile(head, 7)
+    )
+
+    def landing(values: Array) -> Array:
+        at = values.reshape(7, n)
+        slope = (at[1:4] - at[4:7]) / 2
+        bend = (at[1:4] + at[4:7]) / 2 - at[0]
+        return np.asarray(at[0] + _DRAWN @ slope + _DRAWN**2 @ bend)
+
+    run = run_after(
+        np.clip(landing(flown.landing_speed_mps), *LANDING_MPS).ravel(),
+        np.clip(landing(flown.landing_deg), *LANDING_DEG).ravel(),
+        np.maximum(landing(flown.landing_spin_rpm), 0.0).ravel(),
+        firmness=firmness,
+        slope_deg=slope_deg,
+    ).run_yd.reshape(SAMPLES, n)
+    middle = run.mean(0)
+    return Run(middle, np.hypot(run.std(0), RUN_SD_YD + RUN_SHARE_SD * np.abs(middle)))
+
+
 def carry_from_total(
     total_yd: ArrayLike,
-    launch_deg: ArrayLike,
-    spin_per_speed: ArrayLike,
+    launch_deg: float,
+    spin_per_mps: float,
     *,
     density: float,
     headwind_mps: float = 0.0,
@@ -173,11 +255,14 @@ def carry_from_total(
 ) -> tuple[Array, Array]:
     """Carry [yd] and its standard deviation [yd] from a total, shapes (n,).
 
+    Totals and carries rise together, so that they are computed at some ball speeds and read off
+    between them.
+
     Parameters
     ----------
     total_yd
         Carry and run together [yd].
-    launch_deg, spin_per_speed
+    launch_deg, spin_per_mps
         Launch angle [degrees] and spin for each m/s of ball speed [rpm], measured or typical.
 
     Raises
@@ -185,24 +270,22 @@ def carry_from_total(
     InputError
         When no carry makes this total.
     """
-    total, launch, ratio = np.broadcast_arrays(
-        *(np.atleast_1d(np.asarray(a, float)) for a in (total_yd, launch_deg, spin_per_speed))
-    )
-
-    def rolled(speed: Array) -> tuple[Array, Run]:
-        spin = np.minimum(ratio * speed, SPIN_RANGE_RPM[1])
-        flights = fly(speed, launch, spin, density=density, headwind_mps=headwind_mps)
-        return flights.carry_yd, run_of(flights, firmness=firmness)
-
-    # Bisection over the ball speed: a run jumps with each bounce more, which upsets quicker ways.
-    vacuum = np.sqrt(GRAVITY_MPS2 * total * M_PER_YD / np.sin(2 * np.radians(launch)))
-    lo, hi = (np.clip(share * vacuum, *SPEED_RANGE_MPS) for share in BRACKET)
-    for _ in range(HALVINGS):
-        middle = (lo + hi) / 2
-        carry, run = rolled(middle)
-        short = carry + run.run_yd < total
-        lo, hi = np.where(short, middle, lo), np.where(short, hi, middle)
-    carry, run = rolled(hi)
-    if (np.abs(carry + run.run_yd - total) > JUMP_YD).any():
+    total = np.atleast_1d(np.asarray(total_yd, float))
+    vacuum = np.sqrt(GRAVITY_MPS2 * total * M_PER_YD / np.sin(2 * np.radians(launch_deg)))
+    lo, hi = BRACKET[0] * vacuum.min(), BRACKET[1] * vacuum.max()
+    lo, hi = np.clip((lo, hi), *SPEED_RANGE_MPS)
+    nodes = int(np.clip(np.ceil(np.log(hi / lo) / NODE_APART), FEWEST_NODES, MOST_NODES))
+    speeds = np.geomspace(lo, hi, nodes)
+    spin = np.minimum(spin_per_mps * speeds, SPIN_RANGE_RPM[1])
+    flown = fly(speeds, launch_deg, spin, density=density, headwind_mps=headwind_mps)
+    run = run_of_shots(
+        speeds, launch_deg, spin / speeds,
+        density=density, headwind_mps=headwind_mps, firmness=firmness,
+    )  # fmt: skip
+    totals = np.maximum.accumulate(flown.carry_yd + run.run_yd)
+    if (total < totals[0]).any() or (total > totals[-1]).any():
         raise InputError("No carry makes this total at this launch and spin.", field="total_yd")
-    return carry, run.sd_yd
+    rising = np.concatenate([[True], np.diff(totals) > 0])
+    carry = PchipInterpolator(totals[rising], flown.carry_yd[rising])(total)
+    sd = np.interp(total, totals[rising], run.sd_yd[rising])
+    return np.asarray(carry), np.asarray(sd)

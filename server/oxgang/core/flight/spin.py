@@ -7,13 +7,14 @@ from dataclasses import dataclass, replace
 from statistics import median
 from typing import Final
 
-from oxgang.core.flight.conditions import SPIN_PER_MPS
-from oxgang.core.flight.launch import WINDOWS_DEG, Side, in_window
-from oxgang.core.words.shots import Shot, Spin, Trajectory
+from oxgang.core.flight.chain import SPIN_SHARE, Chain, contact_of
+from oxgang.core.flight.launch import Side, in_window
+from oxgang.core.words.shots import CellKey, Shot, Spin, Strike
 
-# Rpm for each m/s of ball speed, halfway between the typical values of neighbouring grades.
-RELEASE_BELOW: Final = (SPIN_PER_MPS[Spin.RELEASE] + SPIN_PER_MPS[Spin.CHECK]) / 2
-GRAB_FROM: Final = (SPIN_PER_MPS[Spin.CHECK] + SPIN_PER_MPS[Spin.GRAB]) / 2
+# Shares of the spin that the student's recipe, club and contact give, halfway between neighbouring
+# grades: a range ball from a mat spins less without being another shot.
+RELEASE_BELOW: Final = (SPIN_SHARE[Spin.RELEASE] + SPIN_SHARE[Spin.CHECK]) / 2
+GRAB_FROM: Final = (SPIN_SHARE[Spin.CHECK] + SPIN_SHARE[Spin.GRAB]) / 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,50 +34,53 @@ class Shown:
     grade: Spin | None
 
 
-def grade_of(spin_rpm: float, ball_speed_mps: float) -> Spin:
-    """The grade of a measured spin [rpm] at a ball speed [m/s]."""
-    ratio = spin_rpm / ball_speed_mps
-    if ratio < RELEASE_BELOW:
+def grade_of(share: float) -> Spin:
+    """The grade of a measured spin, as a share of what the chain gives the shot."""
+    if share < RELEASE_BELOW:
         return Spin.RELEASE
-    return Spin.GRAB if ratio >= GRAB_FROM else Spin.CHECK
+    return Spin.GRAB if share >= GRAB_FROM else Spin.CHECK
 
 
-def graded(shot: Shot) -> Shot:
-    """The shot in the cell of its spin: by rpm where spin and ball speed were measured, else as it
-    was said."""
+def spin_share(shot: Shot, chain: Chain) -> float | None:
+    """Measured spin over what the chain gives a check shot of this cell and contact; None where
+    spin or ball speed were not measured."""
     if shot.spin_rpm is None or not shot.ball_speed_mps:
-        return shot
-    grade = grade_of(shot.spin_rpm, shot.ball_speed_mps)
-    if grade is shot.cell.spin:
+        return None
+    check = replace(shot.cell, spin=Spin.CHECK)
+    typical = chain.start(check, contact_of(shot), back_in=shot.ball_position_in)
+    return shot.spin_rpm / shot.ball_speed_mps / typical.spin_per_mps
+
+
+def graded(shot: Shot, chain: Chain) -> Shot:
+    """The shot in the cell of its spin: by rpm where spin and ball speed were measured, else as it
+    was said: by what the ball did."""
+    share = spin_share(shot, chain)
+    if share is None or (grade := grade_of(share)) is shot.cell.spin:
         return shot
     return replace(shot, cell=replace(shot.cell, spin=grade))
 
 
-def shown(
-    trajectory: Trajectory,
-    launches_deg: Sequence[float],
-    spins: Sequence[tuple[float, float]],
-) -> Shown:
+def shown(chain: Chain, key: CellKey, shots: Sequence[Shot]) -> Shown:
     """A cell's measured launch against its window, and its grade by measured spin.
 
     Parameters
     ----------
-    launches_deg
-        Measured launch angles of solid balls [degrees].
-    spins
-        Measured spin [rpm] with the ball speed [m/s] of the same ball.
+    shots
+        The cell's balls; of the solid untrimmed ones what was measured.
     """
-    window = WINDOWS_DEG[trajectory]
-    launch = median(launches_deg) if launches_deg else None
-    rpm = median(spin for spin, _ in spins) if spins else None
-    speed = median(v for _, v in spins) if spins else None
+    counting = [s for s in shots if s.strike is Strike.SOLID and not (s.excluded or s.trimmed)]
+    window = chain.window_of(key.club, key.trajectory)
+    launches = [s.launch_deg for s in counting if s.launch_deg is not None]
+    spins = [s.spin_rpm for s in counting if s.spin_rpm is not None]
+    graded = [share for s in counting if (share := spin_share(s, chain)) is not None]
+    launch = median(launches) if launches else None
     return Shown(
-        launches=len(launches_deg),
+        launches=len(launches),
         launch_deg=launch,
         lo_deg=window[0],
         hi_deg=window[1],
         side=None if launch is None else in_window(launch, window),
         spins=len(spins),
-        spin_rpm=rpm,
-        grade=None if rpm is None or not speed else grade_of(rpm, speed),
+        spin_rpm=median(spins) if spins else None,
+        grade=grade_of(median(graded)) if graded else None,
     )

@@ -1,7 +1,7 @@
 """Closing a gap: other ways to hit what the student owns, each computed on this student's model.
 
-What a trim, a grip or a tempo is worth is common practice, no published source, until the student
-has balls of it; a swing between two and another height come from the fitted model itself.
+What a trim, a grip or a tempo is worth is the rule of thumb until the student has balls of it; a
+swing between two and another height come from the fitted model itself.
 """
 
 from __future__ import annotations
@@ -12,23 +12,16 @@ from enum import StrEnum
 from itertools import pairwise, product
 from typing import Final
 
-import numpy as np
-
 from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.prior import Point
+from oxgang.core.carry.trims import trims_of
 from oxgang.core.ground.gaps import Stretch, leaves
 from oxgang.core.ground.stages import Stage
-from oxgang.core.words.intervals import Z, log_ends
+from oxgang.core.words.intervals import log_ends
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 
 MOST_EACH: Final = 5
-# Shares of the carry and their uncertainty: gripping down an inch, and two.
-GRIP_DOWN: Final = ((1, 0.97, 0.015), (2, 0.94, 0.02))
-# The ball three inches back or forward: longer or shorter by so many yards, and the uncertainty.
-TRIM_IN: Final = 3.0
-TRIM_YD: Final = 5.0
-TRIM_SD_YD: Final = 2.0
 
 
 class Way(StrEnum):
@@ -57,7 +50,8 @@ class Fill:
     """One way to close a gap. Carry and interval in yards; `closes` is how many of its yardages.
 
     `key` is the cell hit, or the one it starts from with a trim [inches]; a swing between two lies
-    between that of the key and `between`.
+    between that of the key and `between`. `taught` is how many trimmed balls stand behind a trim:
+    0 is the rule of thumb.
     """
 
     way: Way
@@ -70,6 +64,7 @@ class Fill:
     ball_position_in: float = 0.0
     grip_down_in: float = 0.0
     between: str = ""
+    taught: int = 0
 
 
 def fills_for(
@@ -95,7 +90,7 @@ def fills_for(
         stage = Stage.TRAJECTORY
     candidates = [
         *_estimated(matrix.cells, arm, longest),
-        *_trims(matrix.cells),
+        *_trims(matrix, evidence),
         *_modelled(matrix, evidence, longest),
     ]
     found = []
@@ -137,27 +132,28 @@ def _estimated(cells: Sequence[Cell], arm: dict[str, float], longest: float) -> 
     ]
 
 
-def _trims(cells: Sequence[Cell]) -> list[Fill]:
-    """Gripping down and moving the ball, from measured stock cells."""
-    fills = []
-    for cell in cells:
-        if cell.basis is not Basis.MEASURED or cell.key.trajectory is not Trajectory.STOCK:
-            continue
-        known = cell.half_yd / Z
-        for inches, share, unknown in GRIP_DOWN:
-            sd = float(np.hypot(known, unknown * cell.carry_yd))
-            fill = _trimmed(Way.GRIP, cell, cell.carry_yd * share, sd)
-            fills.append(replace(fill, grip_down_in=inches))
-        for sign in (1, -1):
-            sd = float(np.hypot(known, TRIM_SD_YD))
-            fill = _trimmed(Way.TRIM, cell, cell.carry_yd + sign * TRIM_YD, sd)
-            fills.append(replace(fill, ball_position_in=sign * TRIM_IN))
-    return fills
-
-
-def _trimmed(way: Way, cell: Cell, carry_yd: float, sd_yd: float) -> Fill:
-    half = Z * sd_yd
-    return Fill(way, cell.key, carry_yd, carry_yd - half, carry_yd + half, cell.shot_sd_yd)
+def _trims(matrix: Matrix, evidence: Evidence) -> list[Fill]:
+    """Gripping down and moving the ball, from measured stock cells, as far as the student's trims
+    have taught; measured trims as they are."""
+    stock = [
+        c
+        for c in matrix.cells
+        if c.basis is Basis.MEASURED and c.key.trajectory is Trajectory.STOCK
+    ]
+    return [
+        Fill(
+            Way.TRIM if t.cell.back_in else Way.GRIP,
+            t.cell.key,
+            t.cell.carry_yd,
+            t.cell.carry_lo_yd,
+            t.cell.carry_hi_yd,
+            t.cell.shot_sd_yd,
+            ball_position_in=t.cell.back_in,
+            grip_down_in=t.cell.down_in,
+            taught=t.taught,
+        )
+        for t in trims_of(matrix, evidence, stock)
+    ]
 
 
 def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
@@ -182,9 +178,12 @@ def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
     if not wanted:
         return []
     carries, deviations = evidence.carries([point for *_, point in wanted])
+    scatters = matrix.fit.hits.scatter_at([point for *_, point in wanted])
     fills = []
-    for (way, key, between, _), mean, sd in zip(wanted, carries, deviations, strict=True):
+    for (way, key, between, _), mean, sd, scatter in zip(
+        wanted, carries, deviations, scatters, strict=True
+    ):
         carry = float(mean)
         lo, hi = log_ends(carry, float(sd))
-        fills.append(Fill(way, key, carry, lo, hi, carry * matrix.spread, between=between))
+        fills.append(Fill(way, key, carry, lo, hi, carry * float(scatter), between=between))
     return fills

@@ -13,7 +13,6 @@ from typing import Final
 
 from oxgang.core.carry.cells import Cell
 from oxgang.core.errors import InputError
-from oxgang.core.flight.launch import WINDOWS_DEG, in_window
 from oxgang.core.words.shots import Strike, Trajectory
 
 # Fewer cells or launches than this do not settle a criterion.
@@ -71,7 +70,7 @@ def checked_criteria(criteria: Criteria) -> Criteria:
 def standings(
     strikes: Sequence[Strike],
     cells: Sequence[Cell],
-    launches: Sequence[tuple[Trajectory, float]],
+    launches: Sequence[bool],
     *,
     tolerance_yd: float,
     from_yd: float,
@@ -85,7 +84,7 @@ def standings(
     strikes
         Strikes of the student's balls, oldest first.
     launches
-        Measured launch angles [degrees] with their trajectory, oldest first.
+        Whether each measured launch was inside its window, oldest first.
     """
     c = criteria or Criteria()
     last = strikes[-c.over_balls :]
@@ -102,7 +101,7 @@ def standings(
     sure = sum(cell.half_yd <= tolerance_yd for cell in stock)
     distance = len(stock) >= FEWEST_CELLS and sure >= c.cells * len(stock)
     recent = launches[-c.over_balls :]
-    inside = sum(in_window(deg, WINDOWS_DEG[t]) == "in" for t, deg in recent)
+    inside = sum(recent)
     trajectory = len(recent) >= FEWEST_LAUNCHES and inside >= c.launches * len(recent)
     return [
         Standing(Stage.CONTACT, contact, solid, len(last), c.solid, c.over_balls),

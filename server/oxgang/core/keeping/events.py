@@ -7,7 +7,7 @@ common practice, no published source; the balls hit afterwards overrule it.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from enum import StrEnum
 from typing import Final
 
@@ -28,6 +28,12 @@ class EventKind(StrEnum):
     GROWTH = "growth"
     BREAK = "season break"
     RESET = "numbers moved"
+
+    @property
+    def splits_the_day(self) -> bool:
+        """Whether, said of today, it holds from now on: what a student changes in a lesson. A new
+        club or ball is that of the whole day, a numbers' reset speaks of all its balls."""
+        return self in (EventKind.TECHNIQUE, EventKind.SCHOOL, EventKind.INJURY)
 
     @property
     def compares(self) -> bool:
@@ -83,7 +89,8 @@ MAX_NOTE: Final = 200
 class Happened:
     """An event on a day, and what it touches: all of it where nothing is named.
 
-    `club` is the club's name in the matrix; a swing is given by its arm angle [degrees].
+    `club` is the club's name in the matrix; a swing is given by its arm angle [degrees]. `at` is
+    the moment of the day from which it holds, where one is known.
     """
 
     kind: EventKind
@@ -92,13 +99,16 @@ class Happened:
     swing: str = ""
     arm_deg: float | None = None
     trajectory: Trajectory | None = None
+    at: datetime | None = None
 
     def change(self) -> Change | None:
         """What it does to the carry model; None for an event that moves no carry by itself."""
         effect = EFFECTS[self.kind]
         if not effect.sd:
             return None
-        return Change(self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd)
+        return Change(
+            self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd, self.at
+        )
 
     @property
     def touched(self) -> Said:

@@ -21,9 +21,8 @@ from typing import Final
 from scipy.special import chdtri, fdtri
 
 from oxgang.core.carry.hits import Hit
-from oxgang.core.flight.launch import WINDOWS_DEG, in_window
 from oxgang.core.words.intervals import Z, tail
-from oxgang.core.words.shots import Strike, Trajectory
+from oxgang.core.words.shots import Strike
 
 # More sessions than this in a period are put together by month.
 MOST_POINTS: Final = 16
@@ -60,11 +59,10 @@ class Spread:
 
 @dataclass(frozen=True, slots=True)
 class Launched:
-    """One measured launch of a solid ball [degrees]."""
+    """One measured launch of a solid ball: whether it was inside its window."""
 
     day: date
-    trajectory: Trajectory
-    launch_deg: float
+    inside: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -156,7 +154,7 @@ def stretch_of(
     solid = sum(h.strike is Strike.SOLID for h in inside)
     squares, freedom = _scatter(inside)
     seen = [one for one in launches if from_day <= one.day <= to_day]
-    good = sum(in_window(one.launch_deg, WINDOWS_DEG[one.trajectory]) == "in" for one in seen)
+    good = sum(one.inside for one in seen)
     return Stretch(
         from_day,
         to_day,

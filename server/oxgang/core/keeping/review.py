@@ -59,7 +59,7 @@ def compare(before: Matrix, after: Matrix, new: Mapping[CellKey, Sequence[float]
         variance = log_sd_of(was.carry_yd, was.carry_hi_yd) ** 2
         if carries:
             change = math.log(median(carries) / was.carry_yd)
-            variance += before.spread**2 / len(carries) + DAY_SD**2
+            variance += (was.shot_sd_yd / was.carry_yd) ** 2 / len(carries) + DAY_SD**2
         elif abs(change) < MOVED:
             continue
         chance = 2 * float(ndtr(-abs(change) / math.sqrt(variance)))

@@ -19,12 +19,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Basis, Cell, Matrix
-from oxgang.core.carry.noise import DAY_SD, UNSEEN_MISHITS
+from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
-from oxgang.core.flight.conditions import BALL_FACTOR, LIE_FACTOR
 from oxgang.core.words.intervals import Z
 from oxgang.core.words.said import Said
-from oxgang.core.words.shots import BallType, CellKey, Lie, Trajectory
+from oxgang.core.words.shots import CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
 
@@ -61,6 +60,7 @@ class Why(StrEnum):
     SPIN = "plan-spin"
     TEMPO = "plan-tempo"
     BALL_PLACE = "plan-ball-place"
+    GRIP_PLACE = "plan-grip-place"
     CLOSES = "plan-closes"
     # In a coach's own words, or those of a plan from before there were codes.
     OWN = "plan-own"
@@ -70,8 +70,8 @@ class Why(StrEnum):
 class Planned:
     """So many balls in one cell, and why. `lie` None is wherever one stands.
 
-    `ball_position_in` is how far the ball lies back of the student's recipe [inches]; `place` is
-    where they are hit, when not on the range.
+    `ball_position_in` is how far the ball lies back of the student's recipe, `grip_down_in` how far
+    the grip is down beyond it [inches]; `place` is where they are hit, when not on the range.
     """
 
     key: CellKey
@@ -80,6 +80,7 @@ class Planned:
     lie: Lie | None = None
     place: Place | None = None
     ball_position_in: float = 0.0
+    grip_down_in: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +100,7 @@ def weights_of(carries_yd: Array, from_yd: float, to_yd: float) -> Array:
 def choose(
     covariance: Array,
     value: Array,
-    spread: float,
+    square: Array,
     balls: int,
     *,
     allowed: NDArray[np.bool_] | None = None,
@@ -115,8 +116,8 @@ def choose(
         Of the log carries now, shape (n, n).
     value
         What a unit of each cell's variance is worth, shape (n,); at least 0.
-    spread
-        Scatter of single balls, of log carry.
+    square
+        Mean square scatter of single balls of each cell, of log carry, shape (n,).
     balls
         How many balls there are, at least 1.
     allowed
@@ -135,7 +136,7 @@ def choose(
         want = np.minimum(np.where(counts > 0, 1, step), remaining)
         want = np.minimum(want, most - counts)
         open_cells = may & (want > 0)
-        noise = spread**2 / np.maximum(want, 1)
+        noise = square / np.maximum(want, 1)
         variance = np.diagonal(left)
         less = left**2 / (variance + noise)
         if enough is not None:
@@ -216,9 +217,9 @@ def plan_balls(
         raise InputError("There is no cell to hit. Put a wedge into the bag first.")
     carries = np.array([cell.carry_yd for cell in matrix.cells])
     choice = choose(
-        matrix.fit.posterior.covariance[np.ix_(matrix.rows, matrix.rows)],
+        matrix.covariance,
         weights_of(carries, from_yd, to_yd) * _urgency(matrix, due) * carries**2,
-        matrix.spread * UNSEEN_MISHITS**0.5,
+        UNSEEN_MISHITS * matrix.squares,
         balls,
         allowed=may,
         enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
@@ -242,10 +243,8 @@ def _enough(matrix: Matrix, carries: Array, tolerance_yd: float) -> Array:
     hits = matrix.fit.hits.groups
     shared = DAY_SD**2
     if len(hits.mean):
-        ball = list(BallType)[np.bincount(hits.ball).argmax()]
-        lie = list(Lie)[np.bincount(hits.lie).argmax()]
-        for factor in (BALL_FACTOR[ball], LIE_FACTOR[lie]):
-            shared += (factor.sd / factor.share) ** 2
+        shared += float(BALL_SD[np.bincount(hits.ball).argmax()] ** 2)
+        shared += float(LIE_SD[np.bincount(hits.lie).argmax()] ** 2)
     return np.asarray(np.maximum(target - shared, SCATTER_PART * target))
 
 

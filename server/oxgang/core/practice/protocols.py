@@ -29,6 +29,8 @@ SECONDS_A_BALL: Final = 45
 LADDER: Final = (Lie.TEE, Lie.MAT, Lie.FAIRWAY, Lie.ROUGH_UP)
 # Where the ball lies in the trim [inches back of the recipe].
 BALL_PLACES_IN: Final = (2.0, 0.0, -2.0)
+# How far the grip is down [inches].
+GRIPS_IN: Final = (0.0, 1.0, 2.0)
 
 
 class Protocol(StrEnum):
@@ -39,6 +41,7 @@ class Protocol(StrEnum):
     SPIN_LADDER = "spin ladder"
     TEMPO_MAP = "tempo map"
     BALL_TRIM = "ball-position trim"
+    GRIP_TRIM = "grip down"
     NET_LAUNCH = "net launch"
 
 
@@ -94,6 +97,8 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
             return _tempos(one, wish)
         case Protocol.BALL_TRIM:
             return _ball_places(one, wish)
+        case Protocol.GRIP_TRIM:
+            return _grips(one, wish)
         case _:
             assert_never(protocol)
 
@@ -147,6 +152,11 @@ def _ball_places(one: CellKey, wish: Wish) -> list[Planned]:
         Planned(one, each, Said(Why.BALL_PLACE), ball_position_in=inches)
         for inches in BALL_PLACES_IN
     ]
+
+
+def _grips(one: CellKey, wish: Wish) -> list[Planned]:
+    each = _each(wish.balls, len(GRIPS_IN))
+    return [Planned(one, each, Said(Why.GRIP_PLACE), grip_down_in=inches) for inches in GRIPS_IN]
 
 
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:

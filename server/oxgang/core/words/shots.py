@@ -58,6 +58,11 @@ class Lie(StrEnum):
     ROUGH_DOWN = "rough-down"
 
 
+class Grooves(StrEnum):
+    CLEAN = "clean"
+    WORN = "worn"
+
+
 @dataclass(frozen=True, slots=True)
 class CellKey:
     """One shot type. A matrix holds at most one cell for each key.
@@ -122,6 +127,8 @@ class Shot:
     headwind_mps: float | None = None
     ball_position_in: float = 0.0
     grip_down_in: float = 0.0
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
     extra: Mapping[str, str] = field(default_factory=dict)
 
     @property

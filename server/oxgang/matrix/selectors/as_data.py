@@ -41,6 +41,8 @@ def cell_data(cell: Cell) -> dict[str, Any]:
         "doubts": list(cell.doubts),
         "re_expressed": cell.re_expressed,
         "told_yd": cell.told_yd,
+        "back_in": cell.back_in,
+        "down_in": cell.down_in,
     }
 
 
@@ -62,7 +64,11 @@ def matrix_data(student: Student, found: StudentMatrix) -> dict[str, Any]:
         "positions": [asdict(position) for position in found.positions],
         "cells": [cell_data(cell) for cell in found.cells],
         "ground": ground,
+        "variants": [cell_data(cell) for cell in found.matrix.variants],
+        "trims": [cell_data(cell) for cell in found.matrix.trims],
         "conflicts": [_conflict(c) for c in found.matrix.conflicts],
+        "against": [asdict(a) for a in found.matrix.against],
+        "splits": [asdict(s) for s in found.matrix.splits],
         "suspects": [suspect_data(s) for s in found.matrix.suspects],
         "spread": found.matrix.spread,
         "waiting": waiting_of(student).count(),

@@ -9,18 +9,20 @@ from datetime import date
 from uuid import UUID
 
 from oxgang.academy.models import Club, Student
+from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
 from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.today import speeds_of
+from oxgang.core.carry.today import starts_of
+from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.ground import Ground, ground_of
 from oxgang.core.keeping.events import Happened, changes_of
 from oxgang.core.words import bag
 from oxgang.core.words.shots import CellKey
 from oxgang.core.words.swing import Position
-from oxgang.range_sessions.selectors.balls import hits_of
+from oxgang.range_sessions.selectors.balls import hits_of, measured_shots
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,12 +108,25 @@ def _apart(club: Club) -> str:
     return f" from {club.used_from}" if club.used_from else ", out of the bag"
 
 
+def chain_in(student: Student, found: StudentMatrix) -> Chain:
+    """What the shots of a matrix start with, with what was measured of launch and spin. Three
+    queries."""
+    lofts = {club.label: club.loft_deg for club in found.clubs}
+    return chain_of(student, lofts).learnt(measured_shots(student, found.names))
+
+
 def speed_of(student: Student, key: CellKey, day: date) -> float | None:
-    """Ball speed [m/s] of a cell, at its typical launch and spin; None while it has no carry."""
-    matrix = matrix_of(student, day, live=True).matrix
-    if key not in matrix:
+    """Ball speed [m/s] of a cell, balls that wait counted; None while it has no carry."""
+    return speed_in(student, matrix_of(student, day, live=True), key)
+
+
+def speed_in(student: Student, found: StudentMatrix, key: CellKey) -> float | None:
+    """Ball speed [m/s] of a cell of a matrix as the chain starts it; None where there is none."""
+    if key not in found.matrix:
         return None
-    return float(speeds_of([matrix[key]], student.academy.altitude_m)[0])
+    chain = chain_in(student, found)
+    starts = starts_of([found.matrix[key]], chain, student.academy.altitude_m)
+    return float(starts.speed_mps[0])
 
 
 def ground_under(student: Student, cells: Sequence[Cell]) -> Ground:

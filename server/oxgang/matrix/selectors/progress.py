@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from datetime import date
 
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.chain import windows_of
+from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
 from oxgang.core.keeping.looks import Look, days_to_look, look_at
 from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
@@ -64,9 +66,11 @@ def _launches(student: Student) -> list[Launched]:
     rows = balls_of(student).filter(
         kept=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False
     )
+    chain = windows_of(student, {})
+    seen = rows.values_list("hit_on", "trajectory", "launch_deg", "club__loft_deg")
     return [
-        Launched(day, Trajectory(height), launch)
-        for day, height, launch in rows.values_list("hit_on", "trajectory", "launch_deg")
+        Launched(day, in_window(launch, chain.window(Trajectory(height), loft)) == "in")
+        for day, height, launch, loft in seen
         if launch is not None
     ]
 

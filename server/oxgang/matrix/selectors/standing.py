@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.chain import windows_of
 from oxgang.core.carry.cells import Matrix
+from oxgang.core.flight.launch import in_window
 from oxgang.core.ground.stages import Criteria, Stage, Standing, stage_of, standings
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.range_sessions.models import Ball
@@ -22,14 +24,15 @@ def standing_of(student: Student, matrix: Matrix) -> tuple[Stage, list[Standing]
     rows = list(
         Ball.objects.filter(student=student, withdrawn_at=None, excluded="")
         .order_by("-hit_on", "-hit_at", "-pk")
-        .values_list("strike", "trajectory", "launch_deg")[:LOOK_BACK]
+        .values_list("strike", "trajectory", "launch_deg", "club__loft_deg")[:LOOK_BACK]
     )[::-1]
+    chain = windows_of(student, {})
     found = standings(
-        [Strike(strike) for strike, _, _ in rows],
+        [Strike(strike) for strike, *_ in rows],
         matrix.cells,
         [
-            (Trajectory(trajectory), launch)
-            for strike, trajectory, launch in rows
+            in_window(launch, chain.window(Trajectory(trajectory), loft)) == "in"
+            for strike, trajectory, launch, loft in rows
             if launch is not None and strike == Strike.SOLID
         ],
         tolerance_yd=student.tolerance_yd,

@@ -16,15 +16,15 @@ from oxgang.range_sessions.selectors.plans import plan_of
 
 STUDENT_FIELDS = (
     "name", "hand", "units", "tolerance_yd", "from_yd", "to_yd", "school", "stage", "criteria",
-    "ball_limit", "notes",
+    "ball_limit", "notes", "friction", "handicap",
 )  # fmt: skip
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
 BALL_FIELDS = (
     "uid", "hit_on", "hit_at", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball",
-    "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in",
+    "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in", "grooves", "wet",
 )  # fmt: skip
 TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
-EVENT_FIELDS = ("kind", "on", "swing", "arm_deg", "trajectory", "note")
+EVENT_FIELDS = ("kind", "on", "at", "swing", "arm_deg", "trajectory", "note")
 PLAN_FIELDS = ("title", "homework", "items")
 VERSION_FIELDS = ("number", "note", "content", "published_at")
 

@@ -171,5 +171,5 @@ def _balls(
                     **row["measured"],
                 )
             )
-        bring_home(chunk, student.academy.altitude_m)
+        bring_home(student, chunk)
         Ball.objects.bulk_create(chunk, batch_size=CHUNK)

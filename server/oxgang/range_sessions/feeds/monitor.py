@@ -12,6 +12,7 @@ from typing import Any, Final
 
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.air import Air
+from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.flight.checks import (
     NO_SUCH_DAY,
     in_calendar,
@@ -19,7 +20,7 @@ from oxgang.core.flight.checks import (
     problem_with,
     question_about,
 )
-from oxgang.core.flight.conditions import TYPICAL_SPIN_PER_MPS, carry_from_launch
+from oxgang.core.flight.conditions import carry_from_launch
 from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
 from oxgang.core.words.shots import CellKey, Shot, with_measured
 from oxgang.files.json_text import read_json
@@ -142,7 +143,8 @@ def _fly(measured: dict[str, float], extra: dict[str, str], prefix: str, altitud
         )
     spin = measured.get("spin_rpm")
     if spin is None:
-        spin = TYPICAL_SPIN_PER_MPS * measured["ball_speed_mps"]
+        # Whose ball it is, and of which cell, is not known yet.
+        spin = TYPICAL.start(CellKey("", "")).spin_per_mps * measured["ball_speed_mps"]
         extra["typical spin_rpm"] = f"{spin:.0f}"
     air = Air(measured.get("temperature_c", 20.0), measured.get("altitude_m", altitude_m))
     try:

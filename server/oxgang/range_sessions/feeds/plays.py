@@ -10,6 +10,7 @@ from typing import Any, Final
 from oxgang.core.words.shots import (
     BallType,
     CellKey,
+    Grooves,
     Lie,
     Shot,
     Spin,
@@ -39,6 +40,8 @@ class Plays:
     headwind_mps: float | None = None
     ball_position_in: float = 0.0
     grip_down_in: float = 0.0
+    grooves: Grooves = Grooves.CLEAN
+    wet: bool = False
 
     def as_json(self) -> dict[str, Any]:
         """As a device keeps it."""
@@ -53,6 +56,7 @@ class Plays:
             "tempo": Tempo(kept["tempo"]),
             "lie": Lie(kept["lie"]),
             "ball": BallType(kept["ball"]),
+            "grooves": Grooves(kept.get("grooves", Grooves.CLEAN)),
         }
         return cls(**{**kept, **words})
 
@@ -70,6 +74,8 @@ class Plays:
             headwind_mps=self.headwind_mps,
             ball_position_in=self.ball_position_in,
             grip_down_in=self.grip_down_in,
+            grooves=self.grooves,
+            wet=self.wet,
             **more,
         )
         return with_measured(shot, measured)

@@ -6,12 +6,22 @@ from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
 from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
-from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.shots import (
+    BallType,
+    CellKey,
+    Grooves,
+    Lie,
+    Shot,
+    Spin,
+    Strike,
+    Tempo,
+    Trajectory,
+)
 from oxgang.range_sessions.models.session import RangeSession
 
 
 def _choices(
-    words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie],
+    words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie | Grooves],
 ) -> list[tuple[str, str]]:
     return [(word.value, word.value) for word in words]
 
@@ -55,9 +65,11 @@ class Ball(models.Model):
     altitude_m = models.FloatField(BY_NAME["altitude_m"].label, null=True, blank=True)
     headwind_mps = models.FloatField(BY_NAME["headwind_mps"].label, null=True, blank=True)
     # A trim of the shot, in inches: the ball back of the student's recipe (- is forward), gripped
-    # down beyond it. Such a ball does not set the carry of its untrimmed cell.
+    # down beyond it. Such a ball teaches what the trim is worth.
     ball_position_in = models.FloatField(BY_NAME["ball_position_in"].label, default=0)
     grip_down_in = models.FloatField(BY_NAME["grip_down_in"].label, default=0)
+    grooves = models.CharField(max_length=5, choices=_choices(Grooves), default=Grooves.CLEAN)
+    wet = models.BooleanField(default=False)
     # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
     home_yd = models.FloatField(null=True, blank=True)
     home_sd = models.FloatField(default=0)
@@ -113,6 +125,8 @@ class Ball(models.Model):
             strike=Strike(self.strike),
             ball=BallType(self.ball),
             lie=Lie(self.lie),
+            grooves=Grooves(self.grooves),
+            wet=self.wet,
             excluded=self.excluded,
             extra=self.extra,
             **{name: getattr(self, name) for name in (*MEASURED, *TRIMS)},

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Collection, Mapping, Sequence
 from datetime import date
+from typing import Final
 from uuid import UUID
 
-from django.db.models import Max, Min, QuerySet
+from django.db.models import Max, Min, Q, QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student, SwingScale
@@ -20,20 +20,15 @@ from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, 
 from oxgang.core.words.swing import express
 from oxgang.range_sessions.models import Ball, ToldCell
 
-
-@dataclass(frozen=True, slots=True)
-class Measured:
-    """Launch angles [degrees], and spin [rpm] with ball speed [m/s], of a cell's balls."""
-
-    launches_deg: list[float]
-    spins: list[tuple[float, float]]
+# How many balls back a student's launch and spin are learnt from.
+LAUNCHES_BACK: Final = 200
 
 
 def balls_of(student: Student) -> QuerySet[Ball]:
     """The student's balls that have not been undone, oldest first."""
     return (
         Ball.objects.filter(student=student, withdrawn_at=None)
-        .select_related("club")
+        .select_related("club", "student")
         .order_by("hit_on", "hit_at", "pk")
     )
 
@@ -112,17 +107,18 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
         .values_list(
             "club_id", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball", "lie",
             "excluded", "home_yd", "home_sd", "hit_on", "uid", "club__loft_deg", "ball_position_in",
-            "grip_down_in",
+            "grip_down_in", "hit_at", "headwind_mps",
         )
     )  # fmt: skip
     types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
+    keys: dict[CellKey, CellKey] = {}
     words: dict[tuple[str, str, str], tuple[Strike, BallType, Lie]] = {}
     hits = []
     for (
         club, swing, arm, height, spin, tempo, strike, ball, lie, excluded, carry, sd, on, uid,
-        loft, ball_in, grip_in,
+        loft, ball_in, grip_in, moment, wind,
     ) in rows:  # fmt: skip
-        name = (club, swing, arm, height, spin, tempo)
+        name = (club, swing, arm, height, spin, tempo, ball_in, grip_in)
         if name not in types:
             stop = arms.get(swing, arm)
             if stop is None:
@@ -130,9 +126,10 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
             label = clubs[club]
             trajectory, grade, pace = Trajectory(height), Spin(spin), Tempo(tempo)
             stands = express(swing, arm, positions)
+            key = CellKey(label, stands, trajectory, grade, pace)
             types[name] = (
-                CellKey(label, stands, trajectory, grade, pace),
-                Point(label, loft, stop, trajectory, grade, pace),
+                keys.setdefault(key, key),
+                Point(label, loft, stop, trajectory, grade, pace, ball_in, grip_in),
                 stands != swing,
             )
         cell, point, re_expressed = types[name]
@@ -153,7 +150,8 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
                 ground,
                 sd,
                 re_expressed,
-                trimmed=bool(ball_in or grip_in),
+                wind_told=wind is not None,
+                moment=moment,
             )
         )
     return [*hits, *_told(student, clubs, hits)]
@@ -176,17 +174,15 @@ def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> l
     return told
 
 
-def measured_in_cell(balls: Iterable[Ball]) -> Measured:
-    """Launches and spins that were measured of the solid balls of one cell."""
-    counting = [b for b in balls if b.strike == Strike.SOLID and not b.excluded]
-    return Measured(
-        [b.launch_deg for b in counting if b.launch_deg is not None],
-        [
-            (b.spin_rpm, b.ball_speed_mps)
-            for b in counting
-            if b.spin_rpm is not None and b.ball_speed_mps
-        ],
-    )
+def measured_shots(student: Student, clubs: Mapping[UUID, str]) -> list[Shot]:
+    """The student's latest solid balls of which launch or spin was measured. One query."""
+    measured = Q(launch_deg__isnull=False) | Q(spin_rpm__isnull=False)
+    balls = balls_of(student).filter(measured, strike=Strike.SOLID, excluded="").reverse()
+    return [
+        ball.as_core(club_label=clubs[ball.club_id])
+        for ball in balls[:LAUNCHES_BACK]
+        if ball.club_id in clubs
+    ]
 
 
 def shots_for_file(student: Student, day: date | None = None) -> list[Shot]:

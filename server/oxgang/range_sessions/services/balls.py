@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import replace
 from datetime import date, datetime
 from zoneinfo import ZoneInfo
 
@@ -10,12 +11,12 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.models import Club, Coach, Did, Student
+from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.log import BORN, Changed, changed, fields_of, fields_said, gather, note
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
-from oxgang.core.flight.home import at_home
 from oxgang.core.flight.spin import graded
 from oxgang.core.words.measurements import MEASURED, TRIMS
 from oxgang.core.words.shots import Shot
@@ -26,7 +27,7 @@ from oxgang.range_sessions.services.home import bring_home
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
 CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
-MARKS = ("strike", "excluded", *CELL, *TRIMS)
+MARKS = ("strike", "excluded", *CELL, *TRIMS, "lie", "ball", "grooves", "wet")
 CORRECTED = (*MARKS, "arm_deg", "home_yd", "home_sd")
 SAID = MARKS
 
@@ -68,7 +69,11 @@ def record_balls(
     int
         How many were new.
     """
-    hits = [(graded(shot), club) for shot, club in hits]
+    chain = chain_of(student, {club.label: club.loft_deg for _, club in hits})
+    hits = [
+        (graded(replace(shot, cell=replace(shot.cell, club=club.label)), chain), club)
+        for shot, club in hits
+    ]
     wanted = [shot.id for shot, _ in hits]
     stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
@@ -80,9 +85,8 @@ def record_balls(
     today = local_day(student, now)
     days = {_day(student, shot, today) for shot, _ in fresh}
     sessions = _sessions(student, days, by)
-    homes = at_home([shot for shot, _ in fresh], student.academy.altitude_m)
     balls = []
-    for (shot, club), home in zip(fresh, homes, strict=True):
+    for shot, club in fresh:
         day = _day(student, shot, today)
         ball = Ball(
             student=student,
@@ -99,8 +103,8 @@ def record_balls(
             strike=shot.strike,
             ball=shot.ball,
             lie=shot.lie,
-            home_yd=home.carry_yd,
-            home_sd=home.sd,
+            grooves=shot.grooves,
+            wet=shot.wet,
             kept=kept,
             excluded=shot.excluded[:200],
             extra=dict(shot.extra),
@@ -109,6 +113,7 @@ def record_balls(
         for name in (*MEASURED, *TRIMS):
             setattr(ball, name, getattr(shot, name))
         balls.append(ball)
+    bring_home(student, balls)
     Ball.objects.bulk_create(balls, batch_size=CHUNK)
     if sent is not None:
         moved_on(sent.device_id)
@@ -215,9 +220,10 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
     for name in TRIMS:
         if sentence := problem_with(name, getattr(ball, name)):
             raise InputError(sentence, field=name)
-    ball.spin = graded(shot).cell.spin
+    chain = chain_of(student, {ball.club.label: ball.club.loft_deg})
+    ball.spin = graded(shot, chain).cell.spin
     # The typical launch of another height, or spin, brings another carry home.
-    bring_home([ball], student.academy.altitude_m)
+    bring_home(student, [ball])
     ball.save(update_fields=[*CORRECTED])
     if done := changed(ball, before):
         shown = {name: value for name, value in done[0].after.items() if name in SAID}

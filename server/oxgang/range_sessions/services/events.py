@@ -75,10 +75,14 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         club.loft_deg = bag.checked_club(bag.Club(club.label, said.loft_deg)).loft_deg
         club.save(update_fields=["loft_deg"])
         done = changed(club, before)
+    # What changes today changes now: the balls before it are balls of before. Of another day no
+    # moment is known.
+    splits = said.kind.splits_the_day and said.on == local_day(student, now)
     event = Event.objects.create(
         student=student,
         kind=said.kind,
         on=said.on,
+        at=now if splits else None,
         club=club,
         replaced=replaced,
         swing=said.swing,

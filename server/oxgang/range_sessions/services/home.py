@@ -1,11 +1,13 @@
-"""Bringing stored balls home: after an upgrade, for balls that were stored without it."""
+"""Bringing stored balls home: when they are stored, after an upgrade, and when what a student's
+shots start with has changed."""
 
 from __future__ import annotations
 
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 
-from oxgang.academy.models import Academy
+from oxgang.academy.models import Academy, Student
+from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.services.log import touch
 from oxgang.core.flight.home import at_home
 from oxgang.range_sessions.models import Ball
@@ -17,24 +19,39 @@ def fill_in_home_carries() -> int:
     """Give every ball with a distance and without a carry at home one. Returns how many."""
     done = 0
     for academy in Academy.objects.all():
-        lacking = Ball.objects.filter(
-            Q(carry_yd__isnull=False) | Q(total_yd__isnull=False),
-            student__academy=academy,
-            home_yd=None,
-        ).select_related("club")
-        last = 0
-        while some := list(lacking.filter(pk__gt=last).order_by("pk")[:AT_ONCE]):
-            last = some[-1].pk
-            with transaction.atomic():
-                bring_home(some, academy.altitude_m)
-                Ball.objects.bulk_update(some, ["home_yd", "home_sd"])
-                touch({ball.student_id for ball in some})
-            done += len(some)
+        lacking = _measured().filter(student__academy=academy, home_yd=None)
+        for student in Student.objects.filter(pk__in=lacking.values("student").distinct()):
+            done += _bring(student, lacking.filter(student=student))
     return done
 
 
-def bring_home(balls: list[Ball], altitude_m: float) -> None:
+def bring_all_home(student: Student) -> int:
+    """Bring a student's balls home anew, those too that are undone. Returns how many."""
+    return _bring(student, _measured().filter(student=student))
+
+
+def _measured() -> QuerySet[Ball]:
+    return Ball.objects.filter(Q(carry_yd__isnull=False) | Q(total_yd__isnull=False))
+
+
+def _bring(student: Student, balls: QuerySet[Ball]) -> int:
+    done = last = 0
+    balls = balls.select_related("club").order_by("pk")
+    while some := list(balls.filter(pk__gt=last)[:AT_ONCE]):
+        last = some[-1].pk
+        with transaction.atomic():
+            bring_home(student, some)
+            Ball.objects.bulk_update(some, ["home_yd", "home_sd"])
+            touch({student.pk})
+        done += len(some)
+    return done
+
+
+def bring_home(student: Student, balls: list[Ball]) -> None:
     """Set the carries at home [yd] of balls that are loaded with their clubs. Nothing is stored."""
-    shots = [ball.as_core(club_label=ball.club.label) for ball in balls]
-    for ball, home in zip(balls, at_home(shots, altitude_m), strict=True):
+    # By their ids: a bag may have had two clubs of one label.
+    chain = chain_of(student, {str(ball.club_id): ball.club.loft_deg for ball in balls})
+    shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
+    homes = at_home(shots, student.academy.altitude_m, chain)
+    for ball, home in zip(balls, homes, strict=True):
         ball.home_yd, ball.home_sd = home.carry_yd, home.sd

@@ -107,7 +107,9 @@ def hold_against(stood: Evidence, new: Sequence[Hit], *, day: date) -> Off:
         raise InputError("No solid ball to compare. Hit a few more.")
     # An event after the last balls, up to the new ones, widens without ageing: as if the day after.
     then = stood.day + timedelta(days=1)
-    since = [replace(c, on=min(c.on, then)) for c in stood.changes if c.on <= day]
+    since = [
+        c if c.on <= then else replace(c, on=then, at=None) for c in stood.changes if c.on <= day
+    ]
     late = any(c.on > stood.day for c in since)
     known = replace(stood, day=then if late else stood.day, changes=since)
     before = known.fitted(fresh.points)
@@ -115,7 +117,7 @@ def hold_against(stood: Evidence, new: Sequence[Hit], *, day: date) -> Off:
     arrays = Points.of(before.points)
     predicted = before.posterior.mean[at]
     covariance = before.posterior.covariance[np.ix_(at, at)]
-    covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])
+    covariance = covariance + noise_covariance(fresh.groups, arrays.club[at], arrays.same[at])[0]
     groups, group = len(fresh.groups.mean), fresh.ball_group
     limit = WILD * before.hits.spread
     away = np.clip(fresh.ball_log - medians_by(fresh.ball_log, group, groups)[group], -limit, limit)
