@@ -83,7 +83,7 @@ def test_the_printed_card_has_its_size_and_every_yardage(
         assert f"{yardage}" in text
     assert "56 10:00" in text
     assert "Łucja Ξένου" in text
-    assert "stock 28-34" in text  # the launch to look for
+    assert "with the 56: low 25-31, stock 31-37" in text  # the launch to look for
     assert "v2" in text
 
 

@@ -98,7 +98,7 @@ def test_a_sent_ball_goes_to_one_cell_with_all_that_was_measured(
     assert waiting[1]["extra"] == {
         "vendor": "none",
         "carry": "from flight",
-        "typical spin_rpm": "4920",
+        "typical spin_rpm": "5267",
     }
     cell = {"club_id": str(wedge.pk), "swing": "9:00", "hit_at": "2026-05-31T10:00:00Z"}
     body = cell | {"uid": waiting[0]["ball_uid"], "feed_id": waiting[0]["id"]}

@@ -137,8 +137,14 @@ def test_trimmed_balls_are_kept_and_leave_the_cell_alone(
         api("PUT", f"{url}/balls", ball(wedge, f"trim-{i}", 67, **more))
     keep(api, student)
     after = cell(api, student)
-    assert (after["carry_yd"], after["balls"]) == (before["carry_yd"], 5)
-    assert after["carry_hi_yd"] == before["carry_hi_yd"]
+    assert after["balls"] == 5
+    assert after["carry_yd"] == pytest.approx(before["carry_yd"], abs=0.5)
+    trims = api("GET", f"{url}/matrix").data["trims"]
+    assert [(t["back_in"], t["down_in"], t["balls"]) for t in trims] == [(3, 0, 4), (3, 1, 4)]
+    assert all(65 < t["carry_yd"] < 68.5 for t in trims)
+    rows = api("GET", f"{url}/matrix.csv").content.decode().splitlines()
+    assert rows[0].endswith("last_measured,ball_position_in,grip_down_in")
+    assert sorted(row.rsplit(",", 2)[1:] for row in rows[1:])[-2:] == [["3", "0"], ["3", "1"]]
     csv = api("GET", f"{url}/shots.csv").content.decode().splitlines()
     place = csv[0].split(",").index("ball_position_in")
     assert sorted(row.split(",")[place] for row in csv[1:]) == ["0.0"] * 5 + ["3.0"] * 8

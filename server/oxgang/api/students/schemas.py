@@ -8,7 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.academy.models import Hand
-from oxgang.academy.services.students import MAX_NAME
+from oxgang.academy.services.students import HANDICAPS, MAX_NAME
 from oxgang.api.fields import Label, Seen
 from oxgang.api.said import DueSaid
 from oxgang.api.scales.schemas import ScaleOut
@@ -21,6 +21,7 @@ from oxgang.core.practice.load import BALL_LIMIT
 from oxgang.core.words.units import Units
 from oxgang.matrix.selectors.morning import Show
 
+Handicap = Annotated[float, Field(ge=HANDICAPS[0], le=HANDICAPS[1])]
 Name = Annotated[str, Field(max_length=MAX_NAME)]
 
 
@@ -35,7 +36,7 @@ class StudentIn(Schema):
     ball_limit: int = BALL_LIMIT
     notes: str = Field("", max_length=10_000)
     friction: Friction | Literal[""] = ""
-    handicap: float | None = None
+    handicap: Handicap | None = None
 
 
 class StudentChange(Schema):
@@ -52,7 +53,7 @@ class StudentChange(Schema):
     ball_limit: int | None = None
     notes: str | None = Field(None, max_length=10_000)
     friction: Friction | Literal[""] | None = None
-    handicap: float | None = None
+    handicap: Handicap | None = None
     was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 

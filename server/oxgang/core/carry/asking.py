@@ -21,6 +21,7 @@ from oxgang.core.carry.fit import Fit
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import (
     DAY_SD,
+    UNSEEN_MISHITS,
     UNTOLD_WIND_SD,
     Groups,
     noise_covariance,
@@ -31,16 +32,16 @@ from oxgang.core.words.shots import CellKey, Strike
 
 Array = NDArray[np.float64]
 
-# How far out the last ball, the last two, the last three must lie to be asked about, in predicted
+# How far out the last ball, the last two and so on to five must lie to be asked about, in predicted
 # deviations: rarely enough on honest sessions (`make bench-model`).
-OUT: Final = (3.0, 2.9, 2.8)
+OUT: Final = (3.3, 3.0, 2.8, 2.6, 2.5)
 # Another cell fits when the balls lie within so many deviations of what it foretells, it is known
 # this well (log carry), and makes them so many times as likely.
 FITS: Final = 1.5
 FITS_SD: Final = 0.09
 FITS_BETTER: Final = 12.0
 # Nearer than this [yd] is never worth a question.
-LEAST_YD: Final = 3.0
+LEAST_YD: Final = 2.0
 
 
 class Guess(StrEnum):
@@ -148,7 +149,7 @@ def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Ar
     groups = fitted.hits.groups
     g = len(groups.mean)
     rows = np.array([fitted.points.index(p) for p in points], dtype=np.intp)
-    scatter = fitted.hits.scatter_at(points)
+    scatter = np.sqrt(UNSEEN_MISHITS * fitted.hits.squares_at(points))
     day_sd = float(np.hypot(DAY_SD, 0.0 if like.wind_told else UNTOLD_WIND_SD))
     if not g:
         sd = np.sqrt(np.diagonal(fitted.prior)[rows] + day_sd**2)

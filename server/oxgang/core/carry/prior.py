@@ -69,12 +69,12 @@ VARIANT_TILT_SD: Final = 0.03
 VARIANT_CLUB_SD: Final = 0.015
 VARIANT_HEIGHT_SD: Final = 0.025
 # What an inch of a trim is worth, of log carry: the rule of thumb, and how far the student, the
-# club, the arm angle and the height may differ from it; the bend is for each inch squared. How
-# large trims really are is not known, so that all of it is wide.
+# club, the arm angle, the height and the loft may differ from it; the bend is for each inch
+# squared. How large trims really are is not known, so that all of it is wide.
 BACK_LOG: Final = 0.022
 DOWN_LOG: Final = -0.030
-BACK_SD: Final = (0.016, 0.006, 0.008, 0.006)
-DOWN_SD: Final = (0.010, 0.004, 0.005, 0.003)
+BACK_SD: Final = (0.020, 0.006, 0.010, 0.008, 0.012)
+DOWN_SD: Final = (0.012, 0.004, 0.006, 0.004, 0.005)
 BACK_BEND_SD: Final = 0.0025
 # A trim beyond this [inches] is another shot: its balls teach nothing of the trim.
 TRIMS_TO_IN: Final = 6.0
@@ -217,8 +217,8 @@ def covariance(points: Points) -> Array:
             )
     for inches, sds in ((points.back, BACK_SD), (points.down, DOWN_SD)):
         if inches.any():
-            own, by_club, by_arm, by_height = (sd**2 for sd in sds)
-            each = own + by_club * club + by_arm * tilts + by_height * height
+            own, by_club, by_arm, by_height, by_loft = (sd**2 for sd in sds)
+            each = own + by_club * club + by_arm * tilts + by_height * height + by_loft * lofts
             total += np.outer(inches, inches) * each
     if points.back.any():
         total += BACK_BEND_SD**2 * np.outer(points.back**2, points.back**2)

@@ -999,7 +999,8 @@ export interface paths {
         };
         /**
          * Lookup
-         * @description The best shots for a yardage in today's air and wind, with run and total.
+         * @description The best shots for a yardage in today's air and wind from a lie, with run and total; a trim
+         *     of a measured shot where it serves better.
          */
         get: operations["oxgang_api_gaps_router_lookup"];
         put?: never;
@@ -1428,6 +1429,25 @@ export interface components {
          */
         Advice: "blend" | "replace" | "check-up";
         /**
+         * AgainstOut
+         * @description A cell's own balls against what all others say of it [yd]; the number stays with its own.
+         */
+        AgainstOut: {
+            /** Back In */
+            back_in: number;
+            /** Balls */
+            balls: number;
+            /** Down In */
+            down_in: number;
+            key: components["schemas"]["KeyOut"];
+            /** Others Half Yd */
+            others_half_yd: number;
+            /** Others Yd */
+            others_yd: number;
+            /** Own Yd */
+            own_yd: number;
+        };
+        /**
          * AppointmentChange
          * @description Only the fields that change are sent.
          */
@@ -1568,6 +1588,8 @@ export interface components {
              * @default 0
              */
             grip_down_in?: number;
+            /** @default clean */
+            grooves?: components["schemas"]["Grooves"];
             /** Headwind Mps */
             headwind_mps?: number | null;
             /**
@@ -1602,12 +1624,18 @@ export interface components {
             trajectory?: components["schemas"]["Trajectory"];
             /** Uid */
             uid: string;
+            /**
+             * Wet
+             * @default false
+             */
+            wet?: boolean;
         };
         /**
          * BallMark
          * @description Only what changes is sent: strike, why it is excluded, its cell, its trim.
          */
         BallMark: {
+            ball?: components["schemas"]["BallType"] | null;
             /** Ball Position In */
             ball_position_in?: number | null;
             /** Club Id */
@@ -1616,12 +1644,16 @@ export interface components {
             excluded?: string | null;
             /** Grip Down In */
             grip_down_in?: number | null;
+            grooves?: components["schemas"]["Grooves"] | null;
+            lie?: components["schemas"]["Lie"] | null;
             spin?: components["schemas"]["Spin"] | null;
             strike?: components["schemas"]["Strike"] | null;
             /** Swing */
             swing?: string | null;
             tempo?: components["schemas"]["Tempo"] | null;
             trajectory?: components["schemas"]["Trajectory"] | null;
+            /** Wet */
+            wet?: boolean | null;
         };
         /** BallOut */
         BallOut: {
@@ -1647,6 +1679,7 @@ export interface components {
             };
             /** Grip Down In */
             grip_down_in: number;
+            grooves: components["schemas"]["Grooves"];
             /** Hit At */
             hit_at: string | null;
             /**
@@ -1675,6 +1708,8 @@ export interface components {
             trajectory: components["schemas"]["Trajectory"];
             /** Uid */
             uid: string;
+            /** Wet */
+            wet: boolean;
         };
         /**
          * BallType
@@ -1767,17 +1802,26 @@ export interface components {
          * @description A cell with all balls so far; None when the club is not in the bag.
          *
          *     `more_balls` is how many more solid ones bring it within the tolerance: 0 is enough, None many.
+         *     Where its balls contradict each other or the others, more of them settle nothing: `unsettled`.
+         *     `question` is about the last balls, when they lie far from what the cell and the day say.
          */
         CellNow: {
             cell: components["schemas"]["CellOut"] | null;
             /** More Balls */
             more_balls: number | null;
+            question: components["schemas"]["QuestionOut"] | null;
+            /** Unsettled */
+            unsettled: boolean;
         };
         /**
          * CellOut
          * @description A cell with its furrow: where the middle 80 % of solid balls land. Yards.
+         *
+         *     `back_in` and `down_in` are the trim of one that is hit with one [inches].
          */
         CellOut: {
+            /** Back In */
+            back_in: number;
             /** Balls */
             balls: number;
             basis: components["schemas"]["Basis"];
@@ -1791,6 +1835,8 @@ export interface components {
             club: string;
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
+            /** Down In */
+            down_in: number;
             /** Furrow From Yd */
             furrow_from_yd: number;
             /** Furrow To Yd */
@@ -1960,11 +2006,13 @@ export interface components {
         };
         /**
          * CompareOut
-         * @description The best wedge, and the fraction arithmetic beside the matrix.
+         * @description The best wedge, the fraction arithmetic and the swap rule beside the matrix.
          */
         CompareOut: {
             /** Arithmetic */
             arithmetic: components["schemas"]["LineOut"][];
+            /** Swaps */
+            swaps: components["schemas"]["SwapOut"][];
             /** Wedges */
             wedges: components["schemas"]["WedgeOut"][];
         };
@@ -2320,6 +2368,8 @@ export interface components {
             later: boolean;
             /** Leaves */
             leaves: components["schemas"]["StretchOut"][];
+            /** Taught */
+            taught: number;
             way: components["schemas"]["Way"];
         };
         /**
@@ -2327,6 +2377,12 @@ export interface components {
          * @enum {string}
          */
         Firmness: "soft" | "medium" | "firm";
+        /**
+         * Friction
+         * @description How much of the friction there is a student's strike finds.
+         * @enum {string}
+         */
+        Friction: "ordinary" | "practised";
         /** GapOut */
         GapOut: {
             /** Fills */
@@ -2388,6 +2444,12 @@ export interface components {
             unsure: components["schemas"]["StretchOut"][];
         };
         /**
+         * Guess
+         * @description What balls far out might be.
+         * @enum {string}
+         */
+        Guess: "mishit" | "harder" | "other cell";
+        /**
          * Hand
          * @enum {string}
          */
@@ -2439,6 +2501,20 @@ export interface components {
          * @enum {string}
          */
         Lie: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+        /**
+         * LieOut
+         * @description What a lie does to the student's carries: share of that from fairway, half of the interval of
+         *     it, and from how many balls of the student's (0: the common one).
+         */
+        LieOut: {
+            /** Balls */
+            balls: number;
+            /** Half */
+            half: number;
+            lie: components["schemas"]["Lie"];
+            /** Share */
+            share: number;
+        };
         /** LineOut */
         LineOut: {
             /** Arithmetic Yd */
@@ -2541,8 +2617,12 @@ export interface components {
             cell: components["schemas"]["CellOut"];
             /** Chance */
             chance: number;
+            /** Run Sd Yd */
+            run_sd_yd: number;
             /** Run Yd */
             run_yd: number;
+            /** Taught */
+            taught: number;
             /** Today Yd */
             today_yd: number;
             /** Total Yd */
@@ -2585,8 +2665,13 @@ export interface components {
         /**
          * MatrixOut
          * @description `waiting` is how many balls wait for a review and are not in it (in a live one they are).
+         *
+         *     `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
+         *     those hit with a trim.
          */
         MatrixOut: {
+            /** Against */
+            against: components["schemas"]["AgainstOut"][];
             /** Cells */
             cells: components["schemas"]["CellOut"][];
             /** Clubs */
@@ -2601,10 +2686,16 @@ export interface components {
             ground: components["schemas"]["GroundOut"];
             /** Positions */
             positions: components["schemas"]["PositionOut"][];
+            /** Splits */
+            splits: components["schemas"]["SplitOut"][];
             /** Spread */
             spread: number;
             /** Suspects */
             suspects: components["schemas"]["SuspectOut"][];
+            /** Trims */
+            trims: components["schemas"]["CellOut"][];
+            /** Variants */
+            variants: components["schemas"]["CellOut"][];
             /** Waiting */
             waiting: number;
         };
@@ -2760,14 +2851,28 @@ export interface components {
              */
             wet?: boolean;
         };
-        /** PictureOut */
+        /**
+         * PictureOut
+         * @description `windows` are those of the club; `measured` is how many launches of each height were.
+         */
         PictureOut: {
             /** Gate Launch Deg */
             gate_launch_deg: number | null;
+            /** Measured */
+            measured: {
+                [key: string]: number;
+            };
             /** Shots */
             shots: components["schemas"]["ShotOut"][];
             /** Tape Launch Deg */
             tape_launch_deg: number | null;
+            /** Windows */
+            windows: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
         };
         /**
          * Place
@@ -2914,6 +3019,8 @@ export interface components {
              * @default 0
              */
             grip_down_in?: number;
+            /** @default clean */
+            grooves?: components["schemas"]["Grooves"];
             /** Headwind Mps */
             headwind_mps?: number | null;
             /** @default fairway */
@@ -2928,6 +3035,11 @@ export interface components {
             tempo?: components["schemas"]["Tempo"];
             /** @default stock */
             trajectory?: components["schemas"]["Trajectory"];
+            /**
+             * Wet
+             * @default false
+             */
+            wet?: boolean;
         };
         /**
          * PlaysIn
@@ -3041,7 +3153,7 @@ export interface components {
          * Protocol
          * @enum {string}
          */
-        Protocol: "check-up" | "first map" | "full map" | "trajectory set" | "spin ladder" | "tempo map" | "ball-position trim" | "net launch";
+        Protocol: "check-up" | "first map" | "full map" | "trajectory set" | "spin ladder" | "tempo map" | "ball-position trim" | "grip down" | "net launch";
         /** PublishIn */
         PublishIn: {
             /**
@@ -3050,6 +3162,29 @@ export interface components {
              */
             note?: string;
         };
+        /**
+         * QuestionOut
+         * @description The last balls (`uids`) stand `off_yd` from the usual (+ is long); what they might be, the
+         *     likeliest first.
+         */
+        QuestionOut: {
+            /** Guesses */
+            guesses: components["schemas"]["Guess"][];
+            /** Off Yd */
+            off_yd: number;
+            other: components["schemas"]["KeyOut"] | null;
+            strike: components["schemas"]["Strike"];
+            /** Uids */
+            uids: string[];
+            /** Usual Yd */
+            usual_yd: number;
+        };
+        /**
+         * Reason
+         * @description What a number starts from and what moves it, in this order.
+         * @enum {string}
+         */
+        Reason: "own" | "rule" | "others" | "order" | "held";
         /** RecipeBody */
         RecipeBody: {
             /** Ball In */
@@ -3101,7 +3236,7 @@ export interface components {
         };
         /**
          * RecipesOut
-         * @description With what each school starts from, the sliders' limits and the launch windows.
+         * @description With what each school starts from, and the sliders' limits.
          */
         RecipesOut: {
             /** Limits */
@@ -3121,13 +3256,6 @@ export interface components {
                 [key: string]: {
                     [key: string]: components["schemas"]["RecipeBody"];
                 };
-            };
-            /** Windows */
-            windows: {
-                [key: string]: [
-                    number,
-                    number
-                ];
             };
         };
         /**
@@ -3378,19 +3506,25 @@ export interface components {
              */
             unit?: string;
         };
-        /** SourceOut */
-        SourceOut: {
-            /** Carry Yd */
-            carry_yd: number | null;
-            /** Share */
-            share: number;
-        };
         /**
          * Spin
          * @description Spin grade by what the ball does: runs, hops and stops, stops dead.
          * @enum {string}
          */
         Spin: "release" | "check" | "grab";
+        /**
+         * SplitOut
+         * @description Two groups of a cell's balls that contradict each other.
+         */
+        SplitOut: {
+            /** Back In */
+            back_in: number;
+            /** Down In */
+            down_in: number;
+            first: components["schemas"]["PartOut"];
+            key: components["schemas"]["KeyOut"];
+            second: components["schemas"]["PartOut"];
+        };
         /**
          * SpreadOut
          * @description Scatter of solid balls about their cell and day, a share of the carry.
@@ -3426,6 +3560,22 @@ export interface components {
             /** Share */
             share: number;
             stage: components["schemas"]["Stage"];
+        };
+        /**
+         * StartOut
+         * @description How a ball of the cell starts at home and runs on medium turf: as the chain has it.
+         */
+        StartOut: {
+            /** Ball Speed Mps */
+            ball_speed_mps: number;
+            /** Launch Deg */
+            launch_deg: number;
+            /** Run Sd Yd */
+            run_sd_yd: number;
+            /** Run Yd */
+            run_yd: number;
+            /** Spin Rpm */
+            spin_rpm: number;
         };
         /**
          * State
@@ -3478,9 +3628,13 @@ export interface components {
         StudentChange: {
             /** Ball Limit */
             ball_limit?: number | null;
+            /** Friction */
+            friction?: components["schemas"]["Friction"] | "" | null;
             /** From Yd */
             from_yd?: number | null;
             hand?: components["schemas"]["Hand"] | null;
+            /** Handicap */
+            handicap?: number | null;
             /** Name */
             name?: string | null;
             /** Notes */
@@ -3511,12 +3665,19 @@ export interface components {
              */
             ball_limit?: number;
             /**
+             * Friction
+             * @default
+             */
+            friction?: components["schemas"]["Friction"] | "";
+            /**
              * From Yd
              * @default 30
              */
             from_yd?: number;
             /** @default right */
             hand?: components["schemas"]["Hand"];
+            /** Handicap */
+            handicap?: number | null;
             /** Name */
             name: string;
             /**
@@ -3551,9 +3712,14 @@ export interface components {
             ball_limit: number;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            finds: components["schemas"]["Friction"];
+            /** Friction */
+            friction: components["schemas"]["Friction"] | "";
             /** From Yd */
             from_yd: number;
             hand: components["schemas"]["Hand"];
+            /** Handicap */
+            handicap: number | null;
             /**
              * Id
              * Format: uuid
@@ -3701,6 +3867,28 @@ export interface components {
             trajectory: components["schemas"]["Trajectory"] | null;
         };
         /**
+         * SwapOut
+         * @description Low of the swing below, stock, and high of the swing above [yd].
+         */
+        SwapOut: {
+            /** Club */
+            club: string;
+            /** Follows */
+            follows: boolean | null;
+            /** High Swing */
+            high_swing: string;
+            /** High Yd */
+            high_yd: number;
+            /** Low Swing */
+            low_swing: string;
+            /** Low Yd */
+            low_yd: number;
+            /** Stock Yd */
+            stock_yd: number;
+            /** Swing */
+            swing: string;
+        };
+        /**
          * TakenIn
          * @description How many balls were new, and how many had been sent before.
          */
@@ -3729,7 +3917,8 @@ export interface components {
         };
         /**
          * TodayOut
-         * @description The measured cells in today's air and wind; home is the academy's standard.
+         * @description The measured cells in today's air and wind; home is the academy's standard. `lies` are what
+         *     the lies are worth.
          */
         TodayOut: {
             /** Cells */
@@ -3738,6 +3927,8 @@ export interface components {
             density: number;
             /** Home Density */
             home_density: number;
+            /** Lies */
+            lies: components["schemas"]["LieOut"][];
         };
         /**
          * Told
@@ -3772,6 +3963,20 @@ export interface components {
          * @enum {string}
          */
         Trajectory: "low" | "stock" | "high";
+        /**
+         * TrimOut
+         * @description The cell hit with a trim: its number, what the trim adds [yd], half of that interval, and how
+         *     many trimmed balls of the student stand behind it (0: the rule of thumb).
+         */
+        TrimOut: {
+            /** Adds Half Yd */
+            adds_half_yd: number;
+            /** Adds Yd */
+            adds_yd: number;
+            cell: components["schemas"]["CellOut"];
+            /** Taught */
+            taught: number;
+        };
         /**
          * TurnOut
          * @description Before and after: differences (after less before), and the ratio of the spreads, each with
@@ -3956,7 +4161,7 @@ export interface components {
          * @description Why balls are planned.
          * @enum {string}
          */
-        Why: "plan-estimated" | "plan-doubtful" | "plan-known" | "plan-check" | "plan-one-swing" | "plan-height" | "plan-spin" | "plan-tempo" | "plan-ball-place" | "plan-closes" | "plan-own";
+        Why: "plan-estimated" | "plan-doubtful" | "plan-known" | "plan-check" | "plan-one-swing" | "plan-height" | "plan-spin" | "plan-tempo" | "plan-ball-place" | "plan-grip-place" | "plan-closes" | "plan-own";
         /**
          * WhyOut
          * @description Why a cell's number is what it is, and how it is hit.
@@ -3964,13 +4169,17 @@ export interface components {
         WhyOut: {
             /** History */
             history: components["schemas"]["HistoryOut"][];
-            neighbours: components["schemas"]["SourceOut"];
-            own: components["schemas"]["SourceOut"];
             recipe: components["schemas"]["RecipeBody"];
-            rule: components["schemas"]["SourceOut"];
+            /** Rule Yd */
+            rule_yd: number;
             shown: components["schemas"]["ShownOut"];
+            start: components["schemas"]["StartOut"] | null;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
             /** Strongest */
             strongest: components["schemas"]["NeighbourOut"][];
+            /** Trims */
+            trims: components["schemas"]["TrimOut"][];
         };
         /**
          * Words
@@ -5440,6 +5649,8 @@ export interface operations {
                 yardage: number;
                 temperature_c?: number;
                 headwind_mps?: number;
+                lie?: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+                firmness?: "soft" | "medium" | "firm";
             };
             header?: never;
             path: {
