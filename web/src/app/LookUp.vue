@@ -4,9 +4,12 @@ import { computed, ref, watch } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
-import { useStudent } from "@/shared/api/queries";
+import { useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
+import { trimWords } from "@/shared/texts/shots";
+import { useTexts } from "@/shared/texts/texts";
 import { vFocus } from "@/shared/ui/focus";
+import { oneOf } from "@/shared/ui/oneOf";
 import { useOfToday } from "@/shared/ui/ofToday";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useUnits } from "@/shared/units/units";
@@ -15,15 +18,34 @@ const props = defineProps<{ studentId: string }>();
 const open = ref(false);
 const typed = ref<number | null>(null);
 /** Of today alone: nobody looks up in yesterday's wind. */
-const air = useOfToday("oxgang-look-up-of-today", { temperature: 20, headwind: 0 });
-const setAir = (part: Partial<{ temperature: number; headwind: number }>) =>
-  (air.value = { ...air.value, ...part });
+interface Air {
+  temperature: number;
+  headwind: number;
+  lie?: Schemas["Lie"];
+}
+const air = useOfToday<Air>("oxgang-look-up-of-today", { temperature: 20, headwind: 0 });
+const setAir = (part: Partial<Air>) => (air.value = { ...air.value, ...part });
+const lie = computed(() => air.value.lie ?? "fairway");
 const number = (event: Event) => Number((event.target as HTMLInputElement).value);
 const shots = ref<Schemas["LookedUp"][]>([]);
 const error = ref("");
 const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
-const asked = computed(() => [typed.value, air.value.temperature, air.value.headwind, open.value]);
+const asked = computed(() => [typed.value, air.value, open.value]);
+const words = useWords();
+const texts = useTexts(() => student.data.value?.units);
+/** "56 9:00 stock, ball 3 in back" */
+function nameOf({ cell }: Schemas["LookedUp"]): string {
+  const how = trimWords(texts.value, {
+    ball_position_in: cell.back_in,
+    grip_down_in: cell.down_in,
+  });
+  return [cellName(cell), how].filter(Boolean).join(", ");
+}
+function basis({ cell, taught }: Schemas["LookedUp"]): string {
+  if (!cell.back_in && !cell.down_in) return "estimated";
+  return taught ? `trim estimated from ${taught} balls` : "trim by the rule of thumb";
+}
 let latest = 0;
 
 watch(asked, async () => {
@@ -41,6 +63,7 @@ watch(asked, async () => {
             yardage: units.value.yards(typed.value),
             temperature_c: air.value.temperature || 0,
             headwind_mps: air.value.headwind || 0,
+            lie: lie.value,
           },
         },
       }),
@@ -100,18 +123,28 @@ useKeys("Look up", [
           />
           m/s</label
         >
+        <label
+          >From
+          <select
+            :value="lie"
+            @change="setAir({ lie: oneOf(words.data.value?.lies ?? [], $event) })"
+          >
+            <option v-for="name in words.data.value?.lies ?? [lie]" :key="name">{{ name }}</option>
+          </select></label
+        >
         <button type="button" aria-label="Close" @click="open = false">✕</button>
       </div>
       <Sentence :text="error" />
       <ul class="num">
-        <li v-for="(shot, i) in shots" :key="cellName(shot.cell)" :class="{ first: i === 0 }">
-          <b class="slab">{{ cellName(shot.cell) }}</b>
+        <li v-for="(shot, i) in shots" :key="nameOf(shot)" :class="{ first: i === 0 }">
+          <b class="slab">{{ nameOf(shot) }}</b>
           <span>carries {{ units.show(shot.today_yd) }}</span>
           <span class="quiet"
-            >runs {{ units.show(shot.run_yd) }}, {{ units.show(shot.total_yd) }} in all</span
+            >runs {{ units.show(shot.run_yd) }} ± {{ units.show(shot.run_sd_yd) }},
+            {{ units.show(shot.total_yd) }} in all</span
           >
           <span class="quiet">{{ percent(shot.chance) }} in tolerance</span>
-          <span v-if="!shot.cell.balls" class="est">estimated</span>
+          <span v-if="!shot.cell.balls" class="est">{{ basis(shot) }}</span>
         </li>
       </ul>
       <p v-if="!shots.length" class="quiet">Type a number; Esc closes.</p>

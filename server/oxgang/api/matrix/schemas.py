@@ -71,7 +71,7 @@ class AgainstOut(Schema):
     down_in: float
 
 
-class PartOut(Schema):
+class BallsOut(Schema):
     """Balls of a cell in a row, by their numbers in it, and their mean [yd]."""
 
     from_day: date | None
@@ -85,8 +85,8 @@ class SplitOut(Schema):
     """Two groups of a cell's balls that contradict each other."""
 
     key: KeyOut
-    first: PartOut
-    second: PartOut
+    first: BallsOut
+    second: BallsOut
     back_in: float
     down_in: float
 
@@ -147,7 +147,7 @@ class MatrixOut(Schema):
     waiting: int
 
 
-class StepOut(Schema):
+class ReasonOut(Schema):
     """Where a number stands [yd] once a reason has had its say; the last is the number."""
 
     reason: Reason
@@ -216,7 +216,7 @@ class TrimOut(Schema):
 class WhyOut(Schema):
     """Why a cell's number is what it is, and how it is hit."""
 
-    steps: list[StepOut]
+    steps: list[ReasonOut]
     rule_yd: float
     strongest: list[NeighbourOut]
     shown: ShownOut

@@ -1716,6 +1716,22 @@ export interface components {
          * @enum {string}
          */
         BallType: "premium" | "range";
+        /**
+         * BallsOut
+         * @description Balls of a cell in a row, by their numbers in it, and their mean [yd].
+         */
+        BallsOut: {
+            /** Carry Yd */
+            carry_yd: number;
+            /** From Ball */
+            from_ball: number;
+            /** From Day */
+            from_day: string | null;
+            /** To Ball */
+            to_ball: number;
+            /** To Day */
+            to_day: string | null;
+        };
         /** BarBody */
         BarBody: {
             /** Distance M */
@@ -3185,6 +3201,15 @@ export interface components {
          * @enum {string}
          */
         Reason: "own" | "rule" | "others" | "order" | "held";
+        /**
+         * ReasonOut
+         * @description Where a number stands [yd] once a reason has had its say; the last is the number.
+         */
+        ReasonOut: {
+            reason: components["schemas"]["Reason"];
+            /** Stands Yd */
+            stands_yd: number;
+        };
         /** RecipeBody */
         RecipeBody: {
             /** Ball In */
@@ -3521,9 +3546,9 @@ export interface components {
             back_in: number;
             /** Down In */
             down_in: number;
-            first: components["schemas"]["PartOut"];
+            first: components["schemas"]["BallsOut"];
             key: components["schemas"]["KeyOut"];
-            second: components["schemas"]["PartOut"];
+            second: components["schemas"]["BallsOut"];
         };
         /**
          * SpreadOut
@@ -4175,7 +4200,7 @@ export interface components {
             shown: components["schemas"]["ShownOut"];
             start: components["schemas"]["StartOut"] | null;
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["ReasonOut"][];
             /** Strongest */
             strongest: components["schemas"]["NeighbourOut"][];
             /** Trims */

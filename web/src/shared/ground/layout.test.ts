@@ -32,6 +32,8 @@ const cell = (label: string, trajectory: Cell["trajectory"], carry: number): Cel
   doubts: [],
   re_expressed: 0,
   told_yd: null,
+  back_in: 0,
+  down_in: 0,
 });
 const ground: Ground = {
   from_yd: 30,

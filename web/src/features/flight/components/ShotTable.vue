@@ -9,6 +9,7 @@ const props = defineProps<{
   others: Shot[];
   otherName: string;
   windows: Record<string, [number, number]>;
+  measured: Record<string, number>;
   units: UnitWords;
 }>();
 
@@ -30,7 +31,9 @@ const rows = computed<
     name: "Launch",
     say: (s) => {
       const [lo, hi] = props.windows[s.trajectory] ?? [0, 0];
-      return `${s.launch_deg.toFixed(1)}°, ${SIDE[s.window]} (${lo} to ${hi})`;
+      const balls = props.measured[s.trajectory];
+      const drawn = balls ? `, drawn to ${balls} measured ${balls === 1 ? "ball" : "balls"}` : "";
+      return `${s.launch_deg.toFixed(1)}°, ${SIDE[s.window]} (${lo} to ${hi})${drawn}`;
     },
     differ: (a, b) => `${signed(b.launch_deg - a.launch_deg, 1)}°`,
   },

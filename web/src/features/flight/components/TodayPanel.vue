@@ -5,6 +5,7 @@ import { useQuery } from "@pinia/colada";
 import { refDebounced } from "@vueuse/core";
 import { computed, toRef } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { percent } from "@/shared/format/numbers";
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
 
@@ -34,6 +35,7 @@ const stock = computed(() =>
     .filter((cell) => cell.trajectory === "stock")
     .sort((a, b) => a.home_yd - b.home_yd),
 );
+const lies = computed(() => (today.data.value?.lies ?? []).filter((l) => l.lie !== "fairway"));
 const change = (cell: { home_yd: number; today_yd: number }) => {
   const by = props.units.value(cell.today_yd - cell.home_yd);
   return `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(1)}`;
@@ -56,8 +58,23 @@ const change = (cell: { home_yd: number; today_yd: number }) => {
       </li>
     </ul>
     <p class="quiet">
-      Stock carries as measured, then today, at typical launch and spin: estimated by ball flight.
+      Stock carries as measured, then today, as this student's shots start: estimated by ball
+      flight.
     </p>
+    <template v-if="lies.length">
+      <h2 class="lies">From other lies</h2>
+      <ul class="num">
+        <li v-for="lie in lies" :key="lie.lie" class="lie">
+          <span>{{ lie.lie }}</span>
+          <b class="slab">{{ percent(lie.share) }}</b>
+          <span class="quiet">± {{ percent(lie.half) }}</span>
+          <span class="quiet">{{ lie.balls ? `from ${lie.balls} balls` : "common" }}</span>
+        </li>
+      </ul>
+      <p class="quiet">
+        Of the carry from fairway. Common until the student has balls from there and from fairway.
+      </p>
+    </template>
   </section>
 </template>
 
@@ -75,6 +92,12 @@ li {
   text-align: right;
   border-bottom: 1px solid var(--line);
   break-inside: avoid;
+}
+li.lie {
+  grid-template-columns: 1fr 3.4rem 3.4rem 6rem;
+}
+.lies {
+  margin-top: 0.9rem;
 }
 li span:first-child {
   text-align: left;

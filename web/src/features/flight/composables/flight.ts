@@ -15,6 +15,9 @@ export interface Scene {
   club_speed_mps: number;
   lie: Schemas["PictureIn"]["lie"];
   firmness: Schemas["PictureIn"]["firmness"];
+  ball: Schemas["BallType"];
+  grooves: Schemas["Grooves"];
+  wet: boolean;
   temperature_c: number;
   headwind_mps: number;
   gate: Bar;
@@ -48,6 +51,9 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     gate: null,
     tape: null,
   });
+  /** Launch windows of the club, and how many measured launches stand behind each height. */
+  const windows = ref<Record<string, [number, number]>>({});
+  const measured = ref<Record<string, number>>({});
   const error = ref("");
   const saved = ref(false);
 
@@ -82,6 +88,9 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
           club_speed_mps: scene.club_speed_mps,
           lie: scene.lie,
           firmness: scene.firmness,
+          ball: scene.ball,
+          grooves: scene.grooves,
+          wet: scene.wet,
           temperature_c: scene.temperature_c,
           headwind_mps: scene.headwind_mps,
           gate: scene.gate,
@@ -104,6 +113,8 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       ]);
       if (mine !== asked) return; // a newer picture is on its way
       shots.value = own.shots as Shot[];
+      windows.value = own.windows as Record<string, [number, number]>;
+      measured.value = own.measured;
       touching.gate = own.gate_launch_deg ?? null;
       touching.tape = own.tape_launch_deg ?? null;
       others.value = (other?.shots ?? []) as Shot[];
@@ -158,6 +169,8 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     shots,
     others,
     touching,
+    windows,
+    measured,
     error,
     saved,
     startFrom,

@@ -23,6 +23,9 @@ const scene = reactive<Scene>({
   club_speed_mps: 25,
   lie: "fairway",
   firmness: "medium",
+  ball: "premium",
+  grooves: "clean",
+  wet: false,
   temperature_c: 20,
   headwind_mps: 0,
   gate: { height_m: 1.07, distance_m: 1.83 },
@@ -121,6 +124,20 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             </select></label
           >
           <label
+            >Ball
+            <select v-model="scene.ball">
+              <option v-for="ball in words.data.value.balls" :key="ball">{{ ball }}</option>
+            </select></label
+          >
+          <label
+            >Grooves
+            <select v-model="scene.grooves">
+              <option>clean</option>
+              <option>worn</option>
+            </select></label
+          >
+          <label><input v-model="scene.wet" type="checkbox" /> wet</label>
+          <label
             >Green
             <select v-model="scene.firmness">
               <option v-for="firmness in FIRMNESS" :key="firmness">{{ firmness }}</option>
@@ -160,7 +177,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :others="others"
           :units="units"
           :metres-per-yard="words.data.value.m_per_yd"
-          :stock-window="(flight.kept.data.value.windows.stock ?? [28, 34]) as [number, number]"
+          :stock-window="flight.windows.value.stock ?? [28, 34]"
         />
         <p class="quiet">
           <template v-if="touching.gate !== null && touching.tape !== null"
@@ -173,7 +190,8 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :shots="inOrder"
           :others="others"
           :other-name="SCHOOLS[flight.otherSchool.value]"
-          :windows="flight.kept.data.value.windows as Record<string, [number, number]>"
+          :windows="flight.windows.value"
+          :measured="flight.measured.value"
           :units="units"
         />
         <TodayPanel

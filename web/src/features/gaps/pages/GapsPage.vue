@@ -90,6 +90,8 @@ function cellOf(fill: Fill): DrawnCell {
     doubts: [],
     re_expressed: 0,
     told_yd: null,
+    back_in: fill.ball_position_in,
+    down_in: fill.grip_down_in,
   };
 }
 const smallest = computed(() =>
@@ -123,6 +125,11 @@ async function accept(fill: Fill): Promise<void> {
     await forget(props.studentId);
   });
   if (done) said.value = `${fillWords(texts.value, fill)} is in the plan.`;
+}
+/** What a trim's worth rests on. */
+function restsOn(fill: Fill): string {
+  if (fill.way !== "trim" && fill.way !== "grip") return "";
+  return fill.taught ? `, from ${fill.taught} trimmed balls` : ", by the rule of thumb";
 }
 const half = (fill: Fill) => units.value.show(halfInterval(fill));
 useKeys("Gaps", [
@@ -215,8 +222,8 @@ useKeys("Gaps", [
                   {{ fillWords(texts, fill) }}
                 </button>
                 <span class="num est"
-                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, closes
-                  {{ fill.closes }}</span
+                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, closes {{ fill.closes
+                  }}{{ restsOn(fill) }}</span
                 >
                 <Button size="small" @click="accept(fill)">Plan it</Button>
               </li>

@@ -12,7 +12,8 @@ import { daysAgo, shortDay } from "@/shared/format/dates";
 import type { UnitWords } from "@/shared/units/units";
 import { useInspect } from "../composables/inspect";
 import BallTable from "./BallTable.vue";
-import WhyBars from "./WhyBars.vue";
+import TrimList from "./TrimList.vue";
+import WhySteps from "./WhySteps.vue";
 
 const DAYS = 6;
 const props = defineProps<{
@@ -57,6 +58,14 @@ const launch = computed(() => {
   if (shown.grade) parts.push(shown.grade);
   return parts.join(", ");
 });
+/** What the chain of flight makes of one ball of it, on medium turf. */
+const run = computed(() => {
+  const start = why.data.value?.start;
+  if (!start || !props.cell) return "";
+  const { show, unit } = props.units;
+  const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
+  return `Runs ${show(start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
+});
 const doubts = computed(() =>
   props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "),
 );
@@ -100,6 +109,7 @@ const recipe = computed(() => {
       {{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.
     </p>
     <p v-if="launch" class="num">{{ launch }}.</p>
+    <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
     <p v-if="cell?.told_yd" class="quiet num">
       Told {{ units.show(cell.told_yd) }} by a matrix kept elsewhere; counts little.
@@ -109,12 +119,18 @@ const recipe = computed(() => {
     </p>
     <Button type="primary" size="large" block @click="$emit('hit')">Hit this cell</Button>
     <Sentence v-if="why.error.value" :text="sentenceOf(why.error.value)" />
-    <WhyBars
+    <WhySteps
       v-if="why.data.value && cell"
       class="part"
       :why="why.data.value"
       :units="units"
-      :carry-yd="cell.carry_yd"
+      :balls="cell.balls"
+    />
+    <TrimList
+      v-if="why.data.value && cell"
+      class="part"
+      :trims="why.data.value.trims"
+      :units="units"
     />
     <section v-if="history.length > 1 || history[0]?.before" class="part">
       <h3>Day by day</h3>

@@ -50,6 +50,10 @@ const row = computed(() => {
 });
 const lines = computed(() => compared.data.value?.arithmetic ?? []);
 const measured = computed(() => lines.value.filter((line) => line.follows !== null));
+const swapped = computed(() =>
+  (compared.data.value?.swaps ?? []).filter((line) => line.follows !== null),
+);
+const swaps = computed(() => swapped.value.filter((line) => line.follows).length);
 const follows = computed(() => measured.value.filter((line) => line.follows).length);
 </script>
 
@@ -130,6 +134,39 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
             </tr>
           </tbody>
         </table>
+      </div>
+      <div>
+        <h2>The swap rule</h2>
+        <p class="quiet">
+          Low of the swing below and high of the swing above carry what this one carries.
+          {{ swapped.length ? `So here in ${swaps} of ${swapped.length}.` : "" }}
+        </p>
+        <table v-if="swapped.length" class="plain">
+          <thead>
+            <tr>
+              <th>Stock</th>
+              <th class="right">Low below</th>
+              <th class="right">High above</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="line in swapped" :key="line.club + line.swing">
+              <td>
+                {{ line.club }} {{ line.swing }}
+                <span class="slab">{{ units.show(line.stock_yd) }}</span>
+              </td>
+              <td class="right">
+                {{ line.low_swing }} <span class="slab">{{ units.show(line.low_yd) }}</span>
+              </td>
+              <td class="right">
+                {{ line.high_swing }} <span class="slab">{{ units.show(line.high_yd) }}</span>
+              </td>
+              <td :class="{ clay: !line.follows }">{{ line.follows ? "follows" : "not" }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="quiet">No three of these are measured yet.</p>
       </div>
     </div>
   </section>

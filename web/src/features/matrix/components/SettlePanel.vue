@@ -1,9 +1,13 @@
 <script setup lang="ts">
-/** What the coach should settle: cells out of order, solid balls that look like mishits. */
-import { ref } from "vue";
+/** What the coach should settle: cells out of order or against the others, balls of two kinds in
+ * one cell, solid balls that look like mishits. */
+import { computed, ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
+import type { Schemas } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
-import { upper } from "@/shared/texts/texts";
+import { shortDay } from "@/shared/format/dates";
+import { trimWords } from "@/shared/texts/shots";
+import { upper, useTexts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
 import { useExclude } from "../composables/inspect";
@@ -16,12 +20,25 @@ const { exclude, mark } = useExclude({
   studentId: props.studentId,
   said: (text) => (error.value = text),
 });
+const texts = useTexts(() => props.units.unit);
+const anything = computed(() => {
+  const { conflicts, against, splits, suspects } = props.matrix;
+  return conflicts.length + against.length + splits.length + suspects.length > 0;
+});
+const trim = (of: { back_in: number; down_in: number }) =>
+  trimWords(texts.value, { ball_position_in: of.back_in, grip_down_in: of.down_in });
+/** "balls 1 to 5 (3 May 2026)", by their numbers in the cell, the oldest first. */
+function part(of: Schemas["BallsOut"]): string {
+  const days = [...new Set([of.from_day, of.to_day])].flatMap((day) => (day ? shortDay(day) : []));
+  const when = days.length ? ` (${days.join(" to ")})` : "";
+  return `balls ${of.from_ball} to ${of.to_ball}${when}`;
+}
 const away = (carry: number, usual: number) =>
   `${props.units.show(Math.abs(carry - usual))} ${carry < usual ? "short of" : "past"}`;
 </script>
 
 <template>
-  <section v-if="matrix.conflicts.length || matrix.suspects.length">
+  <section v-if="anything">
     <h2>To settle</h2>
     <Sentence :text="error" />
     <ul>
@@ -35,6 +52,25 @@ const away = (carry: number, usual: number) =>
             {{ cellName(c.shorter) }}
           </button>
           at {{ units.show(c.shorter_yd) }}. Hit both again, or exclude the balls that are wrong.
+        </span>
+      </li>
+      <li v-for="a in matrix.against" :key="`against ${cellName(a.key)} ${a.back_in} ${a.down_in}`">
+        <span>
+          <button type="button" class="word" @click="$emit('select', a.key)">
+            {{ cellName(a.key) }}
+          </button>
+          {{ trim(a) }} its own {{ a.balls }} balls say {{ units.show(a.own_yd) }}, all others
+          {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The number stays with
+          its own. Was it this shot?
+        </span>
+      </li>
+      <li v-for="s in matrix.splits" :key="`split ${cellName(s.key)} ${s.back_in} ${s.down_in}`">
+        <span>
+          <button type="button" class="word" @click="$emit('select', s.key)">
+            {{ cellName(s.key) }}
+          </button>
+          {{ trim(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }},
+          {{ part(s.second) }} {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
         </span>
       </li>
       <li v-for="s in matrix.suspects" :key="s.uid">

@@ -35,13 +35,16 @@ const hovered = ref<number | null>(null);
 const pinned = ref<number | null>(Number(route.query["at"]) || null);
 const looked = computed(() => hovered.value ?? pinned.value);
 const cells = computed(() => matrix.data.value?.cells ?? []);
+const variants = computed(() => matrix.data.value?.variants ?? []);
 
 const selected = ref<CellAddress | null>(null);
 const selectedCell = computed(() => {
   const wanted = selected.value;
-  return (wanted && cells.value.find((cell) => sameCell(cell, wanted))) ?? null;
+  const all = [...cells.value, ...variants.value];
+  return (wanted && all.find((cell) => sameCell(cell, wanted))) ?? null;
 });
-/** Spin and tempo are asked about only where the student has balls of another one. */
+/** Spin and tempo are asked about only where the student has balls of another one; every cell then
+ * has an estimate of it, shown once it is asked for. */
 const used = (part: "spin" | "tempo") =>
   computed(() => [...new Set([PLAIN[part], ...cells.value.map((cell) => cell[part])])]);
 const spins = used("spin");
@@ -49,8 +52,9 @@ const tempos = used("tempo");
 const spin = ref("any");
 const tempo = ref("any");
 const estimates = useStorage("oxgang-estimates", true);
+const asked = computed(() => spin.value !== "any" || tempo.value !== "any");
 const shown = computed(() =>
-  cells.value.filter(
+  [...cells.value, ...(asked.value ? variants.value : [])].filter(
     (cell) =>
       (estimates.value || cell.basis === "measured") &&
       (spin.value === "any" || cell.spin === spin.value) &&

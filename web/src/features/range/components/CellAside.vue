@@ -34,8 +34,10 @@ const spin = computed(() => {
   return measured ? `${measured.spin_rpm?.toFixed(0)} rpm, ${measured.spin}` : "";
 });
 const enough = computed(() => {
-  const more = now.value.more;
-  if (more === null || now.value.behind) return "";
+  const { more, unsettled, behind } = now.value;
+  if (behind) return "";
+  if (unsettled) return "More balls here settle nothing: see To settle on the matrix.";
+  if (more === null) return "";
   if (more === 0) return "Enough: within the tolerance.";
   return `About ${more} more for the tolerance.`;
 });

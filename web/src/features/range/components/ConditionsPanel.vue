@@ -13,6 +13,7 @@ const number = (event: Event) => {
   return value === "" ? null : Number(value);
 };
 const set = (part: Partial<Conditions>) => emit("change", part);
+const GROOVES = ["clean", "worn"] as const;
 const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by eye" };
 </script>
 
@@ -68,7 +69,8 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
         max="30"
         step="0.5"
         inputmode="decimal"
-        placeholder="0"
+        placeholder="?"
+        title="0 where it is calm. Left open, the day counts as less sure."
         @change="set({ headwind: number($event) })"
       />
       m/s</label
@@ -82,7 +84,7 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
         max="12"
         step="0.5"
         placeholder="0"
-        title="Inches back of the student's own place, − is forward. A trim: it does not move the cell's number."
+        title="Inches back of the student's own place, − is forward. A trim: it teaches what that is worth, and does not set the cell's number."
         @change="set({ ballIn: number($event) ?? 0 })"
       />
       in</label
@@ -96,10 +98,25 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
         max="8"
         step="0.5"
         placeholder="0"
-        title="Inches beyond the student's own. A trim: it does not move the cell's number."
+        title="Inches beyond the student's own. A trim: it teaches what that is worth, and does not set the cell's number."
         @change="set({ gripIn: number($event) ?? 0 })"
       />
       in</label
+    >
+    <label
+      >Grooves
+      <select :value="now.grooves ?? 'clean'" @change="set({ grooves: oneOf(GROOVES, $event) })">
+        <option v-for="kind in GROOVES" :key="kind">{{ kind }}</option>
+      </select></label
+    >
+    <label
+      ><input
+        type="checkbox"
+        class="box"
+        :checked="now.wet"
+        @change="set({ wet: ($event.target as HTMLInputElement).checked })"
+      />
+      wet</label
     >
     <p v-if="now.read !== 'typed'" class="quiet">
       Never walk out while anyone can hit; only with the range closed or cleared by its staff.
@@ -134,6 +151,9 @@ input {
   border-radius: 3px;
   background: var(--sheet);
   color: var(--ink);
+}
+input.box {
+  width: 1.3rem;
 }
 p {
   margin: 0;

@@ -19,6 +19,8 @@ export interface Conditions {
   /** Inches back of the student's recipe (− is forward), and inches of grip down. */
   ballIn: number;
   gripIn: number;
+  grooves: Schemas["Grooves"];
+  wet: boolean;
   /** Whether anything was set by hand; until then the student's usual holds. */
   set: boolean;
 }
@@ -32,6 +34,8 @@ const USUAL: Conditions = {
   headwind: null,
   ballIn: 0,
   gripIn: 0,
+  grooves: "clean",
+  wet: false,
   set: false,
 };
 const number = (value: number | null | string) =>
@@ -74,6 +78,9 @@ export function useConditions(studentId: string) {
     headwind_mps: number(now.value.headwind),
     ball_position_in: number(now.value.ballIn) ?? 0,
     grip_down_in: number(now.value.gripIn) ?? 0,
+    // What was kept of the day by an older page has neither.
+    grooves: now.value.grooves ?? "clean",
+    wet: now.value.wet ?? false,
   }));
   return { now, change, body };
 }

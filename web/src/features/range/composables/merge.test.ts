@@ -26,6 +26,8 @@ const ball = (uid: string, minute: number): Ball => ({
   side: null,
   ball_position_in: 0,
   grip_down_in: 0,
+  grooves: "clean",
+  wet: false,
   extra: {},
   excluded: "",
   kept: false,

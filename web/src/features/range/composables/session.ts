@@ -33,7 +33,13 @@ export interface CellNow {
   behind: boolean;
   /** How many more solid balls bring it within the tolerance: 0 is enough, null many or unknown. */
   more: number | null;
+  /** More balls settle nothing: the cell's balls contradict each other, or the others. */
+  unsettled: boolean;
+  /** About the last balls, when they lie far out and nobody was asked about them before. */
+  question: Question | null;
 }
+export type Question = Schemas["QuestionOut"];
+type Answer = Omit<CellNow, "behind">;
 
 export function useSession(options: SessionOptions) {
   const { studentId } = options;
@@ -99,7 +105,17 @@ export function useSession(options: SessionOptions) {
   });
 
   /** What the server last said of cells whose balls have moved on this page. */
-  const answered = ref(new Map<string, { cell: Cell | null; more: number | null }>());
+  const answered = ref(new Map<string, Answer>());
+  /** Balls that were asked about, and the last of each question: nobody is asked twice. */
+  const askedAbout = new Map<string, string>();
+  function fresh(question: Question | null): Question | null {
+    const last = question?.uids.at(-1);
+    if (!question || last === undefined) return null;
+    const before = question.uids.map((uid) => askedAbout.get(uid)).filter((uid) => uid);
+    if (before.some((uid) => uid !== last)) return null;
+    for (const uid of question.uids) askedAbout.set(uid, last);
+    return question;
+  }
   /** Cells with balls that were acknowledged since their numbers were read. */
   const moved = new Map<string, CellAddress>();
   // A ball's number comes at once; balls that had to wait are acknowledged one upon another.
@@ -114,7 +130,14 @@ export function useSession(options: SessionOptions) {
         moved.delete(name);
         const params = { path: { student_id: studentId }, query: address };
         const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
-        if (said && !moved.has(name)) answered.value.set(name, { cell: said.cell, more: said.more_balls }); // prettier-ignore
+        if (said && !moved.has(name)) {
+          answered.value.set(name, {
+            cell: said.cell,
+            more: said.more_balls,
+            unsettled: said.unsettled,
+            question: fresh(said.question),
+          });
+        }
       }
       reading = false;
     },
@@ -123,13 +146,16 @@ export function useSession(options: SessionOptions) {
   );
   const now: ComputedRef<CellNow> = computed(() => {
     const address = shownCell.value;
-    if (!address) return { cell: null, behind: false, more: null };
+    if (!address) return { ...NOTHING, behind: false };
     const name = cellName(address);
     const fromMatrix = options.matrix()?.cells.find((cell) => sameCell(cell, address)) ?? null;
     const answer = answered.value.get(name);
+    // A question is about balls that are still the last ones here, and as they were.
+    const last = cellBalls.value.at(-1);
+    const asks = answer?.question ?? null;
     return {
-      cell: answer ? answer.cell : fromMatrix,
-      more: answer?.more ?? null,
+      ...(answer ?? { ...NOTHING, cell: fromMatrix }),
+      question: asks && last?.strike === "solid" && asks.uids.at(-1) === last.uid ? asks : null,
       behind: cellBalls.value.some((ball) => ball.waiting),
     };
   });
@@ -210,6 +236,19 @@ export function useSession(options: SessionOptions) {
   function mark(uid: string, strike: Strike): void {
     void enqueue({ kind: "mark", studentId, uid, body: { strike } });
   }
+  /** Answer the question: its balls were mishits, or belong to another cell. */
+  function markAsked(question: Question): void {
+    for (const uid of question.uids) mark(uid, question.strike);
+  }
+  function moveAsked(question: Question): boolean {
+    const { other } = question;
+    const club = clubOf(options.student(), other);
+    if (!other || !club) return false;
+    const { swing, trajectory, spin, tempo } = other;
+    const body = { club_id: club.id, swing, trajectory, spin, tempo };
+    for (const uid of question.uids) void enqueue({ kind: "mark", studentId, uid, body });
+    return true;
+  }
   function undo(uid?: string): ShownBall | undefined {
     const ball = uid ? balls.value.find((b) => b.uid === uid) : balls.value.at(-1);
     if (!ball) return undefined;
@@ -233,10 +272,14 @@ export function useSession(options: SessionOptions) {
     log,
     take,
     mark,
+    markAsked,
+    moveAsked,
     undo,
     redo,
   };
 }
+
+const NOTHING: Answer = { cell: null, more: null, unsettled: false, question: null };
 
 /** The club of a cell in the student's bag of today. */
 export function clubOf(student: Student | undefined, address: CellAddress | null) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTexts } from "@/shared/texts/texts";
 import { computed, ref } from "vue";
-import { cellName, type CellAddress } from "@/shared/api/cells";
+import { addressOf, cellName, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import {
   useMatrix,
@@ -18,6 +18,7 @@ import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
+import BallQuestion from "../components/BallQuestion.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import CellPicker from "../components/CellPicker.vue";
 import ConditionsPanel from "../components/ConditionsPanel.vue";
@@ -117,6 +118,20 @@ function redo(): void {
   session.redo();
   said.value = "";
 }
+/** A question is about what was logged: a number that is being typed passes it by. */
+const question = computed(() => (entry.text ? null : session.now.value.question));
+function sayMishit(): void {
+  const asked = question.value;
+  if (!asked) return;
+  session.markAsked(asked);
+  said.value = asked.uids.length === 1 ? `Last ball: ${asked.strike}.` : `${asked.uids.length} balls: ${asked.strike}.`; // prettier-ignore
+}
+function moveThere(): void {
+  const asked = question.value;
+  if (!asked?.other || !session.moveAsked(asked)) return;
+  cell.value = addressOf(asked.other);
+  said.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`; // prettier-ignore
+}
 const STRIKE_KEYS: Record<Strike, string> = {
   solid: "s",
   fat: "f",
@@ -150,6 +165,8 @@ const rangeKeys: KeyBinding[] = [
   changing("u", "undo the last ball", "u", () => undo()),
   changing("r", "bring the undone ball back", "r", redo),
   key("n", "next cell of the plan", "n", next),
+  key("m", "when asked: yes, a mishit", "m", sayMishit),
+  key("c", "when asked: yes, the other cell", "c", moveThere),
   ...bindings,
   ...heightBindings,
 ];
@@ -232,6 +249,13 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           @erase="erase"
           @enter="enter"
           @strike="strike"
+        />
+        <BallQuestion
+          v-if="question"
+          :question="question"
+          :units="units"
+          @mishit="sayMishit"
+          @move="moveThere"
         />
         <p class="said" aria-live="polite">{{ said }}</p>
         <FeedPanel

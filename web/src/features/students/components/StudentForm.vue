@@ -15,6 +15,8 @@ export interface StudentDraft {
   to_yd: number;
   ball_limit: number;
   notes: string;
+  friction: Student["friction"];
+  handicap: number | null;
 }
 
 const props = defineProps<{
@@ -38,6 +40,8 @@ const draft = reactive<StudentDraft>({
   to_yd: props.student?.to_yd ?? props.words.to_yd,
   ball_limit: props.student?.ball_limit ?? props.words.ball_limit,
   notes: props.student?.notes ?? "",
+  friction: props.student?.friction ?? "",
+  handicap: props.student?.handicap ?? null,
 });
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
 const FIELDS = [
@@ -50,6 +54,8 @@ const FIELDS = [
   "to_yd",
   "ball_limit",
   "notes",
+  "friction",
+  "handicap",
 ];
 const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.about("", "scale")));
 </script>
@@ -115,6 +121,30 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     />
     <p class="quiet hint">Less for juniors (about {{ words.junior_limit }}) and after injury.</p>
     <Sentence :text="about('ball_limit')" />
+    <template v-if="student">
+      <label for="handicap">Handicap</label>
+      <InputNumber
+        id="handicap"
+        :value="draft.handicap ?? undefined"
+        :min="-10"
+        :max="54"
+        :step="0.1"
+        placeholder="not known"
+        @change="draft.handicap = typeof $event === 'number' ? $event : null"
+      />
+      <Sentence :text="about('handicap')" />
+      <label for="friction">Spin off the face</label>
+      <select id="friction" v-model="draft.friction" class="native">
+        <option value="">by handicap (now {{ student.finds }})</option>
+        <option value="ordinary">ordinary</option>
+        <option value="practised">practised</option>
+      </select>
+      <p class="quiet hint">
+        A practised strike finds more friction: lower launch, more spin, less run. Estimated until
+        launch and spin are measured.
+      </p>
+      <Sentence :text="about('friction')" />
+    </template>
     <label for="notes">Notes</label>
     <Textarea id="notes" v-model:value="draft.notes" :rows="3" />
     <Sentence :text="about('notes')" />

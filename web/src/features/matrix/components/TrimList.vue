@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/** What the ball moved and the grip down are worth in this cell, and on what that rests. */
+import type { Schemas } from "@/shared/api/client";
+import { trimWords } from "@/shared/texts/shots";
+import { useTexts } from "@/shared/texts/texts";
+import type { UnitWords } from "@/shared/units/units";
+
+const props = defineProps<{ trims: Schemas["TrimOut"][]; units: UnitWords }>();
+const texts = useTexts(() => props.units.unit);
+const name = (t: Schemas["TrimOut"]) =>
+  trimWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
+const adds = (t: Schemas["TrimOut"]) =>
+  `${t.adds_yd < 0 ? "−" : "+"}${props.units.show(Math.abs(t.adds_yd))} ± ${props.units.show(t.adds_half_yd)}`;
+function basis(t: Schemas["TrimOut"]): string {
+  if (t.cell.balls) return `${t.cell.balls} ${t.cell.balls === 1 ? "ball" : "balls"}`;
+  if (t.taught) return `from ${t.taught} elsewhere`;
+  return "rule of thumb";
+}
+</script>
+
+<template>
+  <section>
+    <h3>Trims</h3>
+    <table class="plain num">
+      <tbody>
+        <tr v-for="t in trims" :key="`${t.cell.back_in} ${t.cell.down_in}`">
+          <td>{{ name(t) }}</td>
+          <td class="right slab" :class="{ est: !t.cell.balls }">
+            {{ units.show(t.cell.carry_yd) }}
+          </td>
+          <td class="right quiet">{{ adds(t) }}</td>
+          <td class="quiet">{{ basis(t) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+td {
+  padding: 0.15rem 0.25rem;
+  font-size: 0.93rem;
+}
+td:first-child {
+  padding-left: 0;
+}
+</style>
