@@ -274,17 +274,19 @@ def ask_student(job: tuple[int, int]) -> tuple[int, int, int, int]:
     swung = [CellKey(*key) if isinstance(key, np.ndarray) else key for key in swung]
     bad, student.mishit = student.mishit, 0.0
     balls = false = wrong = found = 0
-    seen: set[str] = set()
+    seen: dict[str, int] = {}
     today = student.hit([key for key in swung[:4] for _ in range(EACH)], 0)
     hits = student.hits(today)
     for n in range(1, len(hits) + 1):
         so_far = known.with_hits(hits[:n])
         balls += 1
         asked = question_about(so_far, hits[n - 1].cell, cells)
-        # The page does not ask twice about a ball.
-        if asked is not None and seen.isdisjoint(asked.uids):
-            false += 1
-        seen |= set(asked.uids) if asked is not None else set()
+        # The page does not ask twice about a ball, but once more when it has become one of three.
+        if asked is not None:
+            size = len(asked.uids)
+            before = max(seen.get(uid, 0) for uid in asked.uids)
+            false += before == 0 or (before < 3 <= size)
+            seen |= dict.fromkeys(asked.uids, size)
     # The coach has gone on, the page has not: balls of a shot 15 % longer or shorter.
     for key in swung[4:7]:
         share = 1.15 if student.rng.random() < 0.5 else 1 / 1.15

@@ -7,12 +7,18 @@ const shot = (name: string, today_yd: number, chance: number, more: object = {})
   cell: cell(name, today_yd, more),
   today_yd,
   run_yd: 4,
+  run_sd_yd: 2,
+  taught: 0,
   total_yd: today_yd + 4,
   chance,
 });
 const lookUp = (more: object = {}) =>
   show(LookUp, { studentId: "s" }, { ...ANSWERS, "GET /api/students/s/lookup": SHOTS, ...more });
-const SHOTS = [shot("56 9:00", 61, 0.72), shot("60 full low", 58, 0.4, { balls: 0 })];
+const SHOTS = [
+  shot("56 9:00", 61, 0.72),
+  shot("60 full low", 58, 0.4, { balls: 0 }),
+  shot("52 8:00", 60, 0.8, { balls: 0, back_in: 3 }),
+];
 async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): Promise<void> {
   document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "y", bubbles: true }));
   await settled();
@@ -27,8 +33,10 @@ test("y asks for a yardage, and the shots for it stand best first", async () => 
   expect(seen.text()).toBe("");
   await open(seen, "60");
   const shots = seen.page.findAll("li").map(read);
-  expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4, 65 in all 72 % in tolerance");
+  expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4 ± 2, 65 in all 72 % in tolerance");
   expect(shots[1]).toContain("estimated");
+  expect(shots[2]).toContain("52 8:00 stock, ball 3 in back");
+  expect(shots[2]).toContain("trim by the rule of thumb");
   const { query } = seen.asked.at(-1)!;
   expect([query.get("yardage"), query.get("temperature_c"), query.get("headwind_mps")]).toEqual([
     "60", "20", "0",
@@ -62,7 +70,7 @@ test("a late answer does not stand over a newer one; a refusal is said", async (
   await settled();
   late(Response.json([]));
   await settled();
-  expect(seen.page.findAll("li")).toHaveLength(2);
+  expect(seen.page.findAll("li")).toHaveLength(3);
   await seen.page.find("input").setValue("300");
   await settled();
   expect(seen.text()).toContain("Look up a yardage of 1 to 200.");

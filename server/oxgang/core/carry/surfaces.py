@@ -4,6 +4,7 @@ balls from there teach another."""
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 from scipy.linalg import cho_factor, cho_solve
@@ -13,6 +14,10 @@ from oxgang.core.carry.noise import LIE_SD
 from oxgang.core.flight.chain import surface_factor
 from oxgang.core.flight.impact import Contact
 from oxgang.core.words.shots import Lie
+
+
+# A factor is the student's own once it is known so much better than the common one.
+LEARNT: Final = 0.9
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,5 +55,7 @@ def lie_factors(fitted: Fit) -> dict[Lie, OwnFactor]:
         middle = prior_sd**2 * float(solved @ off)
         variance = prior_sd**2 - prior_sd**4 * float(solved @ from_here)
         sd = float(np.sqrt(max(variance, 0.0)))
-        found[lie] = OwnFactor(common.share * float(np.exp(middle)), sd, balls)
+        # Where all balls are of one lie they tell nothing of it.
+        taught = balls if sd < LEARNT * prior_sd else 0
+        found[lie] = OwnFactor(common.share * float(np.exp(middle)), sd, taught)
     return found

@@ -38,6 +38,7 @@ const stock = computed(() =>
 const lies = computed(() => (today.data.value?.lies ?? []).filter((l) => l.lie !== "fairway"));
 const change = (cell: { home_yd: number; today_yd: number }) => {
   const by = props.units.value(cell.today_yd - cell.home_yd);
+  if (Math.abs(by) < 0.05) return "as is";
   return `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(1)}`;
 };
 </script>

@@ -11,16 +11,17 @@ const name = (t: Schemas["TrimOut"]) =>
   trimWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
 const adds = (t: Schemas["TrimOut"]) =>
   `${t.adds_yd < 0 ? "−" : "+"}${props.units.show(Math.abs(t.adds_yd))} ± ${props.units.show(t.adds_half_yd)}`;
+const known = (t: Schemas["TrimOut"]) => t.cell.balls + t.taught > 0;
 function basis(t: Schemas["TrimOut"]): string {
   if (t.cell.balls) return `${t.cell.balls} ${t.cell.balls === 1 ? "ball" : "balls"}`;
-  if (t.taught) return `from ${t.taught} elsewhere`;
-  return "rule of thumb";
+  if (t.taught) return `from ${t.taught}`;
+  return "rule";
 }
 </script>
 
 <template>
   <section>
-    <h3>Trims</h3>
+    <h3>Trims{{ trims.some(known) ? "" : ", by the rule of thumb" }}</h3>
     <table class="plain num">
       <tbody>
         <tr v-for="t in trims" :key="`${t.cell.back_in} ${t.cell.down_in}`">
@@ -29,7 +30,7 @@ function basis(t: Schemas["TrimOut"]): string {
             {{ units.show(t.cell.carry_yd) }}
           </td>
           <td class="right quiet">{{ adds(t) }}</td>
-          <td class="quiet">{{ basis(t) }}</td>
+          <td v-if="trims.some(known)" class="quiet">{{ basis(t) }}</td>
         </tr>
       </tbody>
     </table>
@@ -38,8 +39,9 @@ function basis(t: Schemas["TrimOut"]): string {
 
 <style scoped>
 td {
-  padding: 0.15rem 0.25rem;
-  font-size: 0.93rem;
+  padding: 0.15rem 0.2rem;
+  font-size: 0.9rem;
+  white-space: nowrap;
 }
 td:first-child {
   padding-left: 0;

@@ -106,14 +106,19 @@ export function useSession(options: SessionOptions) {
 
   /** What the server last said of cells whose balls have moved on this page. */
   const answered = ref(new Map<string, Answer>());
-  /** Balls that were asked about, and the last of each question: nobody is asked twice. */
-  const askedAbout = new Map<string, string>();
+  /** Balls that were asked about, with how many others: nobody is asked twice about a ball, but once
+   * more when it has become one of a run. */
+  const askedAbout = new Map<string, { last: string; balls: number }>();
   function fresh(question: Question | null): Question | null {
     const last = question?.uids.at(-1);
     if (!question || last === undefined) return null;
-    const before = question.uids.map((uid) => askedAbout.get(uid)).filter((uid) => uid);
-    if (before.some((uid) => uid !== last)) return null;
-    for (const uid of question.uids) askedAbout.set(uid, last);
+    const balls = question.uids.length;
+    const again = question.uids.some((uid) => {
+      const before = askedAbout.get(uid);
+      return before && before.last !== last && (balls < A_RUN || before.balls >= A_RUN);
+    });
+    if (again) return null;
+    for (const uid of question.uids) askedAbout.set(uid, { last, balls });
     return question;
   }
   /** Cells with balls that were acknowledged since their numbers were read. */
@@ -279,6 +284,8 @@ export function useSession(options: SessionOptions) {
   };
 }
 
+/** So many balls in a row are no single mishits. */
+const A_RUN = 3;
 const NOTHING: Answer = { cell: null, more: null, unsettled: false, question: null };
 
 /** The club of a cell in the student's bag of today. */

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { outboxState, startOutbox, stopOutbox, store } from "@/shared/outbox/outbox";
 import { settled, show, type Asked } from "@/testing/page";
-import { ANSWERS, ball, cell, matrix, planPage, student } from "@/testing/samples";
+import { ANSWERS, ball, cell, key, matrix, planPage, student } from "@/testing/samples";
 import RangePage from "./RangePage.vue";
 
 type Sent = { uid: string; carry_yd: number; strike: string; swing: string; confirmed: boolean };
@@ -22,6 +22,8 @@ const answers = (more: object = {}) => ({
   "GET /api/students/s/cell": ({ query }: Asked) => ({
     cell: cell(`56 ${query.get("swing")}`, 61.4, { balls: stored.length }),
     more_balls: 3,
+    unsettled: false,
+    question: null,
   }),
   ...more,
 });
@@ -68,7 +70,12 @@ test("while a number is worked out, balls that come ask once more for all of the
   const { page, asked } = await range({
     "GET /api/students/s/cell": async () => {
       await worked;
-      return { cell: cell("56 9:00", 61.4, { balls: stored.length }), more_balls: 3 };
+      return {
+        cell: cell("56 9:00", 61.4, { balls: stored.length }),
+        more_balls: 3,
+        unsettled: false,
+        question: null,
+      };
     },
   });
   leave = () => page.unmount();
@@ -154,4 +161,61 @@ test("near the limit of balls the load is said; without a bag the way to it", as
   });
   leave = () => bare.page.unmount();
   expect(bare.text()).toContain("Put at least one wedge with its loft into the bag");
+});
+
+const asking = (guesses: string[], other: string | null = null) => ({
+  "GET /api/students/s/cell": () => ({
+    cell: cell("56 9:00", 61.4),
+    more_balls: 3,
+    unsettled: false,
+    question: {
+      uids: [stored.at(-1)!.uid],
+      off_yd: -13,
+      usual_yd: 61.4,
+      guesses,
+      strike: "fat",
+      other: other && key(other),
+    },
+  }),
+  "PATCH /api/students/s/balls/:uid": ({ path, body }: Asked) => {
+    const uid = path.split("/").at(-1);
+    const found = stored.find((one) => one.uid === uid)!;
+    Object.assign(found, body, { club: "56" });
+    return { ball: found };
+  },
+});
+const marks = (asked: Asked[]) => asked.filter((a) => a.method === "PATCH").map((a) => a.body);
+
+test("a ball far out is asked about in one line, and one key says that it was a mishit", async () => {
+  const { page, asked, text } = await range(asking(["mishit"]));
+  leave = () => page.unmount();
+  await press("ArrowDown", "4", "8", "Enter");
+  await vi.waitFor(() => expect(text()).toContain("The last ball is 13 yd short of the usual 61"));
+  await press("m");
+  await vi.waitFor(() => expect(marks(asked)).toEqual([{ strike: "fat" }]));
+  await vi.waitFor(() => expect(page.find(".ask").exists()).toBe(false));
+});
+
+test("one key moves the ball to the cell that fits, and the page with it", async () => {
+  const { page, asked, text } = await range(asking(["other cell", "mishit"], "56 8:00"));
+  leave = () => page.unmount();
+  await press("ArrowDown", "4", "8", "Enter");
+  await vi.waitFor(() => expect(page.find(".ask").text()).toContain("56 8:00 stock?"));
+  await press("c");
+  await vi.waitFor(() =>
+    expect(marks(asked)).toEqual([
+      { club_id: "c56", swing: "8:00", trajectory: "stock", spin: "check", tempo: "normal" },
+    ]),
+  );
+  expect(page.find("h1").text()).toBe("56 8:00 stock");
+  expect(text()).toContain("so is the next");
+});
+
+test("typing on passes the question by, and it is not asked again of that ball", async () => {
+  const { page } = await range(asking(["mishit"]));
+  leave = () => page.unmount();
+  await press("ArrowDown", "4", "8", "Enter");
+  await vi.waitFor(() => expect(page.find(".ask").exists()).toBe(true));
+  await press("6");
+  expect(page.find(".ask").exists()).toBe(false);
 });

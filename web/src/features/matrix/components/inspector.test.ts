@@ -1,0 +1,80 @@
+import { expect, test, vi, afterEach } from "vitest";
+import { read, show } from "@/testing/page";
+import { ANSWERS, cell, key, matrix } from "@/testing/samples";
+import { unitWords } from "@/shared/units/units";
+import SettlePanel from "./SettlePanel.vue";
+import TrimList from "./TrimList.vue";
+import WhySteps from "./WhySteps.vue";
+
+afterEach(() => vi.unstubAllGlobals());
+const YARDS = unitWords("yd", 0.9144);
+const METRES = unitWords("m", 0.9144);
+const why = (...steps: [string, number][]) => ({
+  steps: steps.map(([reason, stands_yd]) => ({ reason, stands_yd })),
+  rule_yd: 60,
+  strongest: [],
+});
+const numbers = (text: string) =>
+  [...text.matchAll(/([+−]?)(\d+\.\d)/g)].map(([, sign, n]) => (sign === "−" ? -1 : 1) * Number(n));
+
+test.each([YARDS, METRES])("the reasons add up to the number as they are shown", async (units) => {
+  const steps = why(["own", 64.249], ["others", 63.851], ["order", 63.44], ["held", 63.96]);
+  const { page } = await show(WhySteps, { why: steps, units, balls: 5 }, ANSWERS);
+  const shown = page.findAll("dd").map((dd) => numbers(dd.text())[0]!);
+  const total = shown.pop()!;
+  expect(shown.length).toBe(4);
+  expect(shown.reduce((a, b) => a + b)).toBeCloseTo(total, 9);
+  expect(total.toFixed(1)).toBe(units.show(63.96, 1));
+});
+
+test("a reason that moves nothing is not shown", async () => {
+  const { page } = await show(
+    WhySteps,
+    { why: why(["rule", 70], ["others", 66.2], ["order", 66.21]), units: YARDS, balls: 0 },
+    ANSWERS,
+  );
+  expect(page.findAll("dt").map((dt) => dt.text())).toEqual([
+    "the rule of thumb", "all other balls", "the number",
+  ]); // prettier-ignore
+});
+
+test("own balls against the others, and balls of two kinds, are named with both sides", async () => {
+  const part = (day: string, from_ball: number, carry_yd: number) => ({
+    from_day: day,
+    to_day: day,
+    from_ball,
+    to_ball: from_ball + 4,
+    carry_yd,
+  });
+  const nine = { key: key("56 9:00"), back_in: 0, down_in: 0 };
+  const found = matrix([cell("56 9:00", 70)], {
+    against: [{ ...nine, balls: 6, own_yd: 78, others_yd: 66, others_half_yd: 4 }],
+    splits: [{ ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68) }],
+  });
+  const { page } = await show(
+    SettlePanel,
+    { studentId: "s", matrix: found, units: YARDS },
+    ANSWERS,
+  );
+  const said = page.findAll("li").map(read);
+  expect(said[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
+  expect(said[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
+});
+
+test("a trim says what it adds and on what that rests", async () => {
+  const trim = (back_in: number, balls: number, taught: number) => ({
+    cell: cell("56 9:00", 65, { back_in, balls }),
+    adds_yd: 4,
+    adds_half_yd: 2,
+    taught,
+  });
+  const rows = async (...trims: ReturnType<typeof trim>[]) => {
+    const { page } = await show(TrimList, { trims, units: YARDS }, ANSWERS);
+    return [read(page), ...page.findAll("tr").map(read)];
+  };
+  const [all] = await rows(trim(3, 0, 0));
+  expect(all).toContain("by the rule of thumb");
+  const [, own, learnt] = await rows(trim(3, 5, 5), trim(-3, 0, 5));
+  expect(own).toBe("ball 3 in back 65 +4 ± 2 5 balls");
+  expect(learnt).toContain("from 5");
+});
