@@ -199,6 +199,13 @@ def test_a_ball_far_out_is_asked_about_with_what_it_might_be() -> None:
     )
 
 
+def test_a_wild_cell_of_a_tight_student_is_shown_wild() -> None:
+    wild = [hit(c, "52", "8:00", day=TODAY) for c in (31, 44, 25, 37, 28)]
+    m = matrix([h for h in ALL if h.cell != CellKey("52", "8:00")] + wild)
+    assert m[CellKey("52", "8:00")].shot_sd_yd > 4
+    assert cell(m).shot_sd_yd < 2.5
+
+
 def test_wild_few_and_equal_balls_give_a_number() -> None:
     for carries in ([60.0], [60.0, 61.0], [60.0] * 5, [20.0, 60.0, 110.0, 35.0, 90.0]):
         c = cell(matrix([hit(v) for v in carries]))

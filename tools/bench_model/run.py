@@ -35,8 +35,8 @@ from tools.bench_model.simulate import POPULATIONS, TODAY, SimStudent, Trim
 
 DOCS = Path(__file__).resolve().parents[2] / "docs" / "model.md"
 BEGIN, END = "<!-- figures: make bench-model -->", "<!-- end of figures -->"
-STUDENTS = 80
-CHANGED_STUDENTS = 200
+STUDENTS = 60
+CHANGED_STUDENTS = 120
 SEED = 2026
 # Full speed walks by this much a year [log]; five balls a cell unless a plan says otherwise.
 WALK_A_YEAR = 0.035

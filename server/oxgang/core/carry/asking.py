@@ -91,17 +91,19 @@ def question_about(
         if hit.cell != key or len(run) == len(OUT):
             break
         run.append(hit)
-    for number in range(1, len(run) + 1):
-        asked = run[:number]
-        found = _out(evidence, key, asked, others, OUT[number - 1])
-        if found is not None:
-            return found
-    return None
+    found = [
+        out
+        for number in range(1, len(run) + 1)
+        if (out := _out(evidence, key, run[:number], others, OUT[number - 1])) is not None
+    ]
+    # About as many balls as stand out together.
+    return max(found, key=lambda out: out[0])[1] if found else None
 
 
 def _out(
     evidence: Evidence, key: CellKey, asked: Sequence[Hit], others: Sequence[CellKey], limit: float
-) -> Question | None:
+) -> tuple[float, Question] | None:
+    """How many times the limit these balls stand out, with the question; None within it."""
     uids = {hit.uid for hit in asked}
     rest = replace(evidence, hits=[h for h in evidence.hits if h.uid not in uids])
     # All of one trim, or the last ball alone.
@@ -139,7 +141,8 @@ def _out(
     guesses = [first] if other is None else [first, Guess.OTHER_CELL]
     if other is not None and len(asked) > 1:
         guesses.reverse()
-    return Question([h.uid for h in reversed(asked)], off_yd, usual, guesses, strike, other)
+    found = Question([h.uid for h in reversed(asked)], off_yd, usual, guesses, strike, other)
+    return abs(float(off[0])) / limit, found
 
 
 def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Array, Array]:

@@ -33,6 +33,9 @@ UNMARKED_SHARE: Final = 0.2
 UNMARKED_LEAST: Final = 0.01
 # How mishits scatter: each distance of log carry short of the solid ones, up to this, is as likely.
 MISHIT_REACH: Final = 0.5
+# So many balls that lie apart by themselves are held against this share of what they lie apart by.
+MANY: Final = 4
+WILD_SHARE: Final = 0.75
 # How the scatter is found: so many rounds, from at least this; what lies beyond so many deviations
 # counts as no more; what the limits cut away of the squares of normal balls (6 %, by integration),
 # less what mishits that slip through bring in.
@@ -108,9 +111,13 @@ def weigh(
     # To begin with, all are held against what the middle ball does: no wild one has a say.
     middle = float(np.median(np.abs(off[judged]))) if judged.any() else 0.0
     sd: Array = np.full(len(logs), max(MAD_TO_SIGMA * middle, FIRST_LEAST_SD))
+    # Where most of some balls lie apart, they are no wild ones among tame ones.
+    many = np.bincount(peers, minlength=peer_sets)[peers] >= MANY
+    apart = MAD_TO_SIGMA * np.nan_to_num(medians_by(np.abs(off), peers, peer_sets))[peers]
+    wild = np.where(many, WILD_SHARE * apart, 0.0)
     unmarked = UNMARKED_LEAST + UNMARKED_SHARE * mishits
     for _ in range(ROUNDS):  # the limits need the scatter, and the scatter the limits
-        limit = np.hypot(sd, extra)
+        limit = np.hypot(np.maximum(sd, wild), extra)
         far = off / limit
         beyond = np.clip((NOTHING_FROM - far) / (NOTHING_FROM - FULL_UNTIL), LEAST, 1.0)
         # By how much a mishit is likelier than a solid ball in the very middle, where all count.
@@ -123,7 +130,7 @@ def weigh(
         means = np.bincount(group, weight * logs, groups) / weighed
         from_mean = np.minimum(np.abs(logs - means[group]), CUT_AT * limit)
         # What a lie adds to the scatter is not the student's.
-        own = hit * weight * (from_mean * sd / limit) ** 2
+        own = hit * weight * np.maximum(from_mean**2 - extra**2 * (from_mean / limit) ** 2, 0.0)
         squares = np.asarray(np.bincount(in_cell, own, number) / CUT_SHARE)
         free = hit * weight * (1 - 1 / np.maximum(weighed[group], 1.0))
         freedom = np.asarray(np.bincount(in_cell, free, number), dtype=float)

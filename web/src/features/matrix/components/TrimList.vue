@@ -9,8 +9,11 @@ const props = defineProps<{ trims: Schemas["TrimOut"][]; units: UnitWords }>();
 const texts = useTexts(() => props.units.unit);
 const name = (t: Schemas["TrimOut"]) =>
   trimWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
-const adds = (t: Schemas["TrimOut"]) =>
-  `${t.adds_yd < 0 ? "−" : "+"}${props.units.show(Math.abs(t.adds_yd))} ± ${props.units.show(t.adds_half_yd)}`;
+function adds(t: Schemas["TrimOut"]): string {
+  const by = props.units.show(Math.abs(t.adds_yd));
+  const sign = Number(by) === 0 ? "" : t.adds_yd < 0 ? "−" : "+";
+  return `${sign}${by} ± ${props.units.show(t.adds_half_yd)}`;
+}
 const known = (t: Schemas["TrimOut"]) => t.cell.balls + t.taught > 0;
 function basis(t: Schemas["TrimOut"]): string {
   if (t.cell.balls) return `${t.cell.balls} ${t.cell.balls === 1 ? "ball" : "balls"}`;
