@@ -61,7 +61,7 @@ def test_cells_are_out_of_order_by_more_than_chance(
 ) -> None:
     """The limit by the difference of two means of normal balls, each with its own day."""
     limit = CONFLICT_Z * math.sqrt(0.05**2 / a + 0.05**2 / b + 2 * DAY_SD**2)
-    own = [[50.0 * math.exp(more * limit)] * a, [50.0] * b]
+    own = [np.log([50.0 * math.exp(more * limit)] * a), np.log([50.0] * b)]
     places = [(SHORT, 0.0, 0.0), (LONG, 0.0, 0.0)]
     scatters, numbers = np.full(2, 0.05), np.zeros(2)
     conflicts = conflicts_in(places, [[np.array([0, 1])]], own, scatters, numbers)

@@ -266,7 +266,8 @@ def test_a_newer_database_is_refused_and_an_older_one_copied_before_it_is_change
         "ALTER TABLE academy_student DROP COLUMN criteria",
         # A migration that has to be applied again, and cannot be.
         "DELETE FROM django_migrations "
-        "WHERE app = 'matrix' AND name IN ('0003_safe_hands', '0004_computed_anew', '0005_true_numbers')",
+        "WHERE app = 'matrix' AND name IN "
+        "('0003_safe_hands', '0004_computed_anew', '0005_true_numbers')",
     ],
     ids=["a table is missing", "a column is missing", "a migration fails"],
 )

@@ -112,16 +112,17 @@ def bag_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
 def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The student's matrix as it stands today."""
     student = student_of(coach_of(request).academy, student_id)
-    cells = matrix_of(student, local_day(student, timezone.now())).cells
-    return _csv(request, student, "matrix", write_matrix(cells))
+    matrix = matrix_of(student, local_day(student, timezone.now())).matrix
+    return _csv(request, student, "matrix", write_matrix([*matrix.cells, *matrix.trims]))
 
 
 @router.get("/students/{student_id}/matrix.xlsx", include_in_schema=False)
 def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as a workbook: the cells, a shot for every yardage, the balls."""
     student = student_of(coach_of(request).academy, student_id)
-    cells = matrix_of(student, local_day(student, timezone.now())).cells
-    cards = [card_cell(cell) for cell in cells]
+    matrix = matrix_of(student, local_day(student, timezone.now())).matrix
+    cells = [*matrix.cells, *matrix.trims]
+    cards = [card_cell(cell) for cell in matrix.cells]
     lines = lines_of(cards, from_yd=student.from_yd, to_yd=student.to_yd, step=1)
     book = write_matrix_workbook(cells, lines, shots_for_file(student))
     return _file(request, student, "matrix.xlsx", book, XLSX)
@@ -131,7 +132,8 @@ def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
 def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as JSON."""
     student = student_of(coach_of(request).academy, student_id)
-    cells = matrix_of(student, local_day(student, timezone.now())).cells
+    matrix = matrix_of(student, local_day(student, timezone.now())).matrix
+    cells = [*matrix.cells, *matrix.trims]
     return _file(
         request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json"
     )

@@ -74,8 +74,8 @@ class AgainstOut(Schema):
 class BallsOut(Schema):
     """Balls of a cell in a row, by their numbers in it, and their mean [yd]."""
 
-    from_day: date | None
-    to_day: date | None
+    from_day: date
+    to_day: date
     from_ball: int
     to_ball: int
     carry_yd: float

@@ -25,7 +25,7 @@ from oxgang.core.carry.conflicts import (
     suspects_in,
 )
 from oxgang.core.carry.fit import Fit, fit
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.hits import Hit, Hits
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import Line, repaired
 from oxgang.core.carry.own import Own, own_of
@@ -236,11 +236,10 @@ def build_matrix(
     scatters = fitted.hits.scatter_at(points)
     places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
     places |= {trim: i for i, trim in enumerate(trimmed, len(places))}
-    owns = _own(hits, places, as_of)
-    logs = [np.log(carries) for carries in owns.carries]
-    conflicts = conflicts_in(places, lines, owns.carries, scatters, held)
+    owns = _own(hits, fitted.hits, places, as_of)
+    conflicts = conflicts_in(places, lines, owns.logs, scatters, held)
     against = against_in([*places], fitted, rows, own)
-    splits = splits_in([*places], logs, owns.days, scatters)
+    splits = splits_in([*places], owns.logs, owns.days, scatters)
     days = np.bincount(fitted.at, minlength=len(fitted.points))[rows]
     odd = {key for c in conflicts for key in c.keys} | {c.key for c in against}
     split = {s.key for s in splits}
@@ -248,7 +247,7 @@ def build_matrix(
     for i, (key, back, down) in enumerate(places):
         carry = float(np.exp(held[i]))
         lo, hi = log_ends(carry, float(deviation[i]))
-        balls = len(owns.carries[i])
+        balls = len(owns.logs[i])
         cell = Cell(
             key=key,
             carry_yd=carry,
@@ -306,7 +305,13 @@ def _keys(
         for club, position, trajectory in product(clubs, positions, Trajectory)
     ]
     labels = {club.label for club in clubs}, {position.label for position in positions}
-    seen = {id(h.cell): h.cell for h in hits if h.teaches and not h.cell.usual and _by(h, as_of)}
+    cells = {id(h.cell): h.cell for h in hits}
+    odd = {name for name, cell in cells.items() if not cell.usual}
+    seen = (
+        {id(h.cell): h.cell for h in hits if id(h.cell) in odd and h.teaches and _by(h, as_of)}
+        if odd
+        else {}
+    )
     hit = dict.fromkeys(
         key for key in seen.values() if key.club in labels[0] and key.swing in labels[1]
     )
@@ -342,45 +347,53 @@ def _by(hit: Hit, as_of: date) -> bool:
 
 @dataclass(slots=True)
 class _Own:
-    """What each cell has of its own, by its place."""
+    """What each cell has of its own, by its place: logs of carries and days (ordinals), in the
+    order hit, the last day, and so on."""
 
-    carries: list[list[float]]
-    days: list[list[date | None]]
+    logs: list[Array]
+    days: list[NDArray[np.int64]]
     last: list[date | None]
     mishits: list[int]
     re_expressed: list[int]
     told: list[float | None]
 
 
-def _own(hits: Iterable[Hit], places: Mapping[Place, int], as_of: date) -> _Own:
+def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of: date) -> _Own:
     n = len(places)
-    own = _Own(
-        [[] for _ in range(n)],
-        [[] for _ in range(n)],
-        [None] * n,
-        [0] * n,
-        [0] * n,
-        [None] * n,
-    )
-    known: dict[tuple[int, int], int | None] = {}  # by identity: callers share them
-    for hit in hits:
+    known: dict[tuple[int, int], int] = {}  # by identity: callers share them
+
+    def place_of(hit: Hit) -> int:
         name = (id(hit.cell), id(hit.point))
         if name not in known:
-            known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in))
-        i = known[name]
-        if i is None or not _by(hit, as_of):
+            known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in), -1)
+        return known[name]
+
+    own = _Own([], [], [None] * n, [0] * n, [0] * n, [None] * n)
+    balls = [hits[i] for i in grouped.ball_hit.tolist()]
+    told = [i for i, hit in enumerate(balls) if hit.told]
+    at = np.array([place_of(hit) for hit in balls], dtype=np.intp)
+    for i in told:
+        if at[i] >= 0:
+            own.told[at[i]] = balls[i].carry_yd
+        at[i] = -1
+    order = np.argsort(at, kind="stable")
+    ends = np.searchsorted(at[order], np.arange(n + 1))
+    for i in range(n):
+        mine = order[ends[i] : ends[i + 1]]
+        own.logs.append(grouped.ball_log[mine])
+        own.days.append(grouped.ball_day[mine])
+    for i, hit in enumerate(balls):
+        if at[i] < 0:
             continue
-        if hit.told:
-            own.told[i] = hit.carry_yd
-        elif hit.teaches and hit.carry_yd:
-            own.carries[i].append(hit.carry_yd)
-            own.days[i].append(hit.day)
-            own.re_expressed[i] += hit.re_expressed
-            last = own.last[i]
-            if hit.day is not None and (last is None or hit.day > last):
-                own.last[i] = hit.day
-        elif hit.strike is not Strike.SOLID and not hit.excluded:
-            own.mishits[i] += 1
+        own.re_expressed[at[i]] += hit.re_expressed
+        last = own.last[at[i]]
+        if hit.day is not None and (last is None or hit.day > last):
+            own.last[at[i]] = hit.day
+    for hit in hits:
+        if hit.strike is not Strike.SOLID and not (hit.excluded or hit.told) and _by(hit, as_of):
+            i = place_of(hit)
+            if i >= 0:
+                own.mishits[i] += 1
     return own
 
 

@@ -7,7 +7,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
 from itertools import pairwise
-from statistics import median
 from typing import Final
 
 import numpy as np
@@ -80,8 +79,8 @@ class Part:
     """Some balls of a cell in a row: their days, their numbers in the cell (from 1, the oldest),
     and their mean [yd]."""
 
-    from_day: date | None
-    to_day: date | None
+    from_day: date
+    to_day: date
     from_ball: int
     to_ball: int
     carry_yd: float
@@ -118,7 +117,7 @@ class Suspect:
 def conflicts_in(
     places: Iterable[Place],
     lines: Sequence[Sequence[Line]],
-    carries_yd: Sequence[Sequence[float]],
+    logs: Sequence[Array],
     scatters: Array,
     numbers: Array,
 ) -> list[Conflict]:
@@ -127,22 +126,22 @@ def conflicts_in(
 
     Parameters
     ----------
-    places, carries_yd
-        The cells with their trims and each one's own solid carries [yd].
+    places, logs
+        The cells with their trims and the logarithms of each one's own solid carries [yd].
     scatters
         Scatter of single balls of each cell, of log carry.
     numbers
         The log carries that the matrix shows.
     """
     keys = [key for key, *_ in places]
-    centres = [median(own) if own else 0.0 for own in carries_yd]
+    centres = [float(np.exp(np.median(own))) if len(own) else 0.0 for own in logs]
     found: dict[tuple[CellKey, CellKey], Conflict] = {}
     for direction in lines:
         for line in direction:
-            measured = [int(i) for i in line if carries_yd[i]]
+            measured = [i for i in line.tolist() if len(logs[i])]
             for a, b in pairwise(measured):
                 short, long = centres[a], centres[b]
-                own = scatters[a] ** 2 / len(carries_yd[a]) + scatters[b] ** 2 / len(carries_yd[b])
+                own = scatters[a] ** 2 / len(logs[a]) + scatters[b] ** 2 / len(logs[b])
                 apart = math.log(short / long) > CONFLICT_Z * math.sqrt(own + 2 * DAY_SD**2)
                 crossed = numbers[a] - numbers[b] > CROSSED
                 if apart or (crossed and short > long):
@@ -188,45 +187,51 @@ def against_in(
 def splits_in(
     places: Sequence[Place],
     logs: Sequence[Array],
-    days: Sequence[Sequence[date | None]],
+    days: Sequence[NDArray[np.int64]],
     scatters: Array,
 ) -> list[Split]:
     """Cells whose own balls are of two kinds, the earlier and the later: two days that contradict
     each other, or one from some ball on."""
+    some = [i for i, own in enumerate(logs) if len(own) >= 2 * FEW]
+    if not some:
+        return []
+    # The last balls of every cell at once, in rows that are filled up with nothing.
+    size = np.array([min(len(logs[i]), SPLIT_BACK) for i in some])
+    width = int(size.max())
+    last, on = np.zeros((len(some), width)), np.zeros((len(some), width), dtype=np.int64)
+    for row, i in enumerate(some):
+        last[row, : size[row]], on[row, : size[row]] = logs[i][-size[row] :], days[i][-size[row] :]
+    after, n = np.arange(FEW, width - FEW + 1), size[:, None]
+    sums, squares = np.cumsum(last, 1), (last**2).sum(1)
+    early = sums[:, after - 1] / after
+    late = (sums[:, -1:] - sums[:, after - 1]) / np.maximum(n - after, 1)
+    inside = squares[:, None] - after * early**2 - (n - after) * late**2
+    prior = SPLIT_PRIOR_BALLS * np.minimum(scatters[some], SPLIT_SCATTER)[:, None] ** 2
+    variance = (prior + np.maximum(inside, 0.0)) / (SPLIT_PRIOR_BALLS + n - 2)
+    other_day = on[:, after - 1] != on[:, np.minimum(after, width - 1)]
+    spread = variance * (1 / after + 1 / np.maximum(n - after, 1))
+    far = np.abs(early - late) / np.sqrt(spread + 2 * DAY_SD**2 * other_day)
+    far[after > n - FEW] = 0.0
     found = []
-    for i, own in enumerate(logs):
-        n = min(len(own), SPLIT_BACK)
-        if n < 2 * FEW:
-            continue
-        last, first = own[-n:], len(own) - n
-        after = np.arange(FEW, n - FEW + 1)
-        sums, squares = np.cumsum(last), np.cumsum(last**2)
-        early, late = sums[after - 1] / after, (sums[-1] - sums[after - 1]) / (n - after)
-        inside = squares[-1] - after * early**2 - (n - after) * late**2
-        pooled = SPLIT_PRIOR_BALLS * min(scatters[i], SPLIT_SCATTER) ** 2
-        variance = (pooled + np.maximum(inside, 0.0)) / (SPLIT_PRIOR_BALLS + n - 2)
-        on = days[i][first:]
-        other_day = np.array([on[a - 1] != on[a] for a in after.tolist()])
-        shared = np.where(other_day, 2 * DAY_SD**2, 0.0)
-        far = np.abs(early - late) / np.sqrt(variance * (1 / after + 1 / (n - after)) + shared)
-        best = int(np.argmax(far))
-        if far[best] > SPLIT_Z:
-            key, back, down = places[i]
-            at = int(after[best])
-            found.append(
-                Split(
-                    key,
-                    _part(on, 0, at, first, float(np.exp(early[best]))),
-                    _part(on, at, n, first, float(np.exp(late[best]))),
-                    back,
-                    down,
-                )
+    for row in np.flatnonzero(far.max(1, initial=0.0) > SPLIT_Z).tolist():
+        best, first = int(np.argmax(far[row])), len(logs[some[row]]) - int(size[row])
+        at = int(after[best])
+        key, back, down = places[some[row]]
+        found.append(
+            Split(
+                key,
+                _part(on[row], 0, at, first, float(np.exp(early[row, best]))),
+                _part(on[row], at, int(size[row]), first, float(np.exp(late[row, best]))),
+                back,
+                down,
             )
+        )
     return found
 
 
-def _part(days: Sequence[date | None], start: int, end: int, first: int, carry_yd: float) -> Part:
-    return Part(days[start], days[end - 1], first + start + 1, first + end, carry_yd)
+def _part(days: NDArray[np.int64], start: int, end: int, first: int, carry_yd: float) -> Part:
+    from_day, to_day = (date.fromordinal(int(days[i])) for i in (start, end - 1))
+    return Part(from_day, to_day, first + start + 1, first + end, carry_yd)
 
 
 def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:

@@ -24,7 +24,7 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 
 MOST_STEPS = 20
-NEAR = 1e-9
+NEAR = 1e-7
 
 
 class Leaves(Protocol):

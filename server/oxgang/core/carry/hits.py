@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from itertools import chain as chained
 from typing import Final
 
 import numpy as np
@@ -74,12 +75,11 @@ class Hit:
     def teaches(self) -> bool:
         """Whether the model learns from this ball: solid, not excluded, with a carry, and with no
         trim beyond what a trim is."""
-        return (
-            self.strike is Strike.SOLID
-            and not self.excluded
-            and (self.carry_yd or 0) > 0
-            and abs(self.point.back_in) <= TRIMS_TO_IN
-            and abs(self.point.down_in) <= TRIMS_TO_IN
+        if self.strike is not Strike.SOLID or self.excluded or (self.carry_yd or 0) <= 0:
+            return False
+        point = self.point
+        return not (point.back_in or point.down_in) or (
+            abs(point.back_in) <= TRIMS_TO_IN and abs(point.down_in) <= TRIMS_TO_IN
         )
 
     @property
@@ -231,7 +231,8 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
                 hit.wind_told,
             )
         )
-    table = np.array(rows, dtype=float).reshape(-1, 10)
+    # In one go: an array of as many tuples takes several times as long.
+    table = np.fromiter(chained.from_iterable(rows), float, 10 * len(rows)).reshape(-1, 10)
     point, day_nr = table[:, 0].astype(np.intp), table[:, 1].astype(np.int64)
     ball, lie = table[:, 2].astype(np.intp), table[:, 3].astype(np.intp)
     era_nr = table[:, 4].astype(np.intp)

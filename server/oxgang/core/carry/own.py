@@ -17,6 +17,7 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.linalg import cho_factor, cho_solve
 
 from oxgang.core.carry.fit import Fit
 from oxgang.core.carry.noise import UNSEEN_MISHITS
@@ -58,45 +59,43 @@ class Own:
 
 def own_of(fitted: Fit, rows: NDArray[np.intp]) -> Own:
     """What the balls of each row's own shot type say, shape (n,)."""
-    n = len(rows)
-    balls = np.zeros(n, dtype=np.intp)
-    mean, sd, limit = np.full(n, np.nan), np.full(n, np.nan), np.full(n, np.inf)
-    believed_mean, believed_sd = np.full(n, np.nan), np.full(n, np.nan)
-    groups = fitted.hits.groups
-    members: dict[int, list[int]] = {}
-    for group, point in enumerate(fitted.at.tolist()):
-        members.setdefault(point, []).append(group)
-    # A group that the others disbelieve is widened for them; what the cell's own balls say it says
+    n, g = len(rows), len(fitted.at)
+    points = len(fitted.points)
+    if not g:
+        nothing = np.full(n, np.nan)
+        free = np.full(n, np.inf)
+        return Own(np.zeros(n, dtype=np.intp), nothing, nothing, free, nothing, nothing)
+    groups, at = fitted.hits.groups, fitted.at
+    # All cells at once: only what belongs to one is left of the covariance.
+    same = np.equal.outer(at, at)
+    noise = fitted.noise * same
+    taken = np.linalg.solve(noise, np.ones(g))
+    # A group that the others disbelieve is widened for them; what the cell's own balls say they say
     # as they were hit.
-    tight = _tight(fitted)
-    noise = fitted.noise.copy()
-    noise[np.diag_indices_from(noise)] -= fitted.posterior.widened
-    for i, row in enumerate(rows.tolist()):
-        of = members.get(row)
-        if of is None:
-            continue
-        at = np.array(of)
-        covariance = noise[np.ix_(at, at)]
-        weight = np.linalg.solve(covariance, np.ones(len(at)))
-        variance = 1 / weight.sum()
-        weight *= variance
-        taken = np.linalg.solve(fitted.noise[np.ix_(at, at)], np.ones(len(at)))
-        believed_mean[i] = taken @ groups.mean[at] / taken.sum()
-        believed_sd[i] = 1 / np.sqrt(taken.sum())
-        balls[i] = groups.balls[at].sum()
-        mean[i] = weight @ groups.mean[at]
-        disagree = 1.0
-        if len(at) > 1:
-            off = groups.mean[at] - mean[i]
-            chi = float(off @ np.linalg.solve(covariance, off)) / (len(at) - 1)
-            disagree = min(max(1.0, chi), MOST_DISAGREEING)
-        sd[i] = np.sqrt(variance * disagree)
-        if balls[i] >= FEW:
-            own = fitted.lasting[np.ix_(at, at)]
-            own[np.diag_indices_from(own)] -= (1 - tight[at]) * groups.variance[at]
-            lasting = weight @ own @ weight
-            limit[i] = STANDARD_ERRORS * np.sqrt(lasting * disagree)
-    return Own(balls, mean, sd, limit, believed_mean, believed_sd)
+    noise[np.diag_indices(g)] -= fitted.posterior.widened
+    factor = cho_factor(noise, lower=True, check_finite=False)
+    weight = cho_solve(factor, np.ones(g), check_finite=False)
+    balls = np.bincount(at, groups.balls, points)
+    number = np.bincount(at, minlength=points)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        variance = 1 / np.bincount(at, weight, points)
+        mean = np.bincount(at, weight * groups.mean, points) * variance
+        believed = 1 / np.bincount(at, taken, points)
+        believed_mean = np.bincount(at, taken * groups.mean, points) * believed
+        off = groups.mean - mean[at]
+        chi = np.bincount(at, off * cho_solve(factor, off, check_finite=False), points)
+        disagree = np.where(number > 1, chi / np.maximum(number - 1, 1), 1.0)
+    disagree = np.clip(disagree, 1.0, MOST_DISAGREEING)
+    lasting = fitted.lasting * same
+    lasting[np.diag_indices(g)] -= (1 - _tight(fitted)) * groups.variance
+    share = weight * variance[at]
+    kept = np.bincount(at, share * (lasting @ share), points)
+    limit = np.where(
+        balls >= FEW, STANDARD_ERRORS * np.sqrt(np.maximum(kept * disagree, 0)), np.inf
+    )
+    sd = np.where(number > 0, np.sqrt(variance * disagree), np.nan)
+    own = Own(balls.astype(np.intp), mean, sd, limit, believed_mean, np.sqrt(believed))
+    return Own(*(getattr(own, name)[rows] for name in Own.__slots__))
 
 
 def _tight(fitted: Fit) -> Array:

@@ -15,7 +15,6 @@ from oxgang.core.flight.chain import surface_factor
 from oxgang.core.flight.impact import Contact
 from oxgang.core.words.shots import Lie
 
-
 # A factor is the student's own once it is known so much better than the common one.
 LEARNT: Final = 0.9
 

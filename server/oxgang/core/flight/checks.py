@@ -19,6 +19,8 @@ from oxgang.core.words.units import yd_from_m
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
 TYPICAL_START: Final = TYPICAL.start(CellKey("", ""))
+# A ball moved or a grip down further than this [inches] is more likely a slip.
+ASK_OVER_IN: Final = 6.0
 # A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
 # more likely sent in another unit (m/s for mph is 2.2 times, km/h for mph 1.6).
 SPEED_FITS: Final = (0.5, 1.7)
@@ -109,6 +111,11 @@ def _flown_yd(ball_speed_mps: float, launch_deg: float, spin_rpm: float) -> floa
 
 def question_about(shot: Shot) -> str:
     """What is unlikely about a ball, as a question to the coach, or ""."""
+    for name in TRIMS:
+        inches = getattr(shot, name)
+        if abs(inches) > ASK_OVER_IN:
+            label = BY_NAME[name].label
+            return f"A {label} of {inches:g} inches is no trim but another shot. Keep it?"
     distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
     if distance is not None and distance > ASK_OVER_YD:
         return long_carry(distance)

@@ -108,8 +108,8 @@ MEASUREMENTS: Final = (
 # Trims of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
 # back) and how far the grip is down.
 TRIM_MEASUREMENTS: Final = (
-    Measurement("ball_position_in", "ball position", "in", -12, 12),
-    Measurement("grip_down_in", "grip down", "in", -1, 8),
+    Measurement("ball_position_in", "ball position", "in", -36, 36),
+    Measurement("grip_down_in", "grip down", "in", -6, 36),
 )
 BY_NAME: Final = {m.name: m for m in (*MEASUREMENTS, *TRIM_MEASUREMENTS)}
 MEASURED: Final = tuple(m.name for m in MEASUREMENTS)

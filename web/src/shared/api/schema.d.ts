@@ -1725,12 +1725,18 @@ export interface components {
             carry_yd: number;
             /** From Ball */
             from_ball: number;
-            /** From Day */
-            from_day: string | null;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
             /** To Ball */
             to_ball: number;
-            /** To Day */
-            to_day: string | null;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
         };
         /** BarBody */
         BarBody: {
