@@ -83,7 +83,7 @@ def usual(schema: dict[str, Any], known: dict[str, Any], name: str = "") -> Any:
         case "array":
             return [usual(shape["items"], known)]
         case "integer" | "number":
-            return 60
+            return min(60, shape.get("maximum", 60))
         case "boolean":
             return False
         case "string":

@@ -22,6 +22,10 @@ def why(api: Api, student: Student) -> dict[str, Any]:
     return found
 
 
+def homes() -> dict[str, float]:
+    return {ball.uid: ball.home_yd or 0.0 for ball in Ball.objects.all()}
+
+
 def test_the_number_its_reasons_its_trims_and_its_run_are_one_answer(
     api: Api, student: Student, wedge: Club
 ) -> None:
@@ -64,17 +68,17 @@ def test_a_practised_student_and_other_set_ups_bring_the_balls_home_anew(
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "windy", 60, headwind_mps=6))
     total = {"carry_yd": None, "total_yd": 75}
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "total", 0, **total))
-    home = dict(Ball.objects.values_list("uid", "home_yd"))
+    home = homes()
     seen = api("PATCH", f"/students/{student.pk}", {"handicap": 2}).data
     assert (seen["finds"], seen["friction"], seen["handicap"]) == ("practised", "", 2)
     # A practised strike spins more and runs less: the same total was a longer carry.
-    practised = dict(Ball.objects.values_list("uid", "home_yd"))
+    practised = homes()
     assert practised["ball-total"] > home["ball-total"] + 1
     api("PATCH", f"/students/{student.pk}", {"friction": "ordinary"})
-    assert dict(Ball.objects.values_list("uid", "home_yd")) == home
+    assert homes() == home
     assert api("PATCH", f"/students/{student.pk}", {"handicap": None}).data["handicap"] is None
     api("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 50})
-    assert Ball.objects.get(uid="ball-total").home_yd < home["ball-total"]
+    assert homes()["ball-total"] < home["ball-total"]
     for wrong in (55, -11):
         refused = api("PATCH", f"/students/{student.pk}", {"handicap": wrong})
         assert refused.status_code == 422
