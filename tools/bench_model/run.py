@@ -130,7 +130,8 @@ PLANNED = Plan("45 balls, planned", planned_45)
 TENS = Plan("ten balls a cell, a cross", tens)
 PLANS = {p.name: p for p in (CROSS, SEVEN, NINE, PLANNED, TENS)}
 FIVES = (CROSS, SEVEN, NINE, PLANNED)
-# Classes of true scatter, as a share of the carry.
+# Classes of true scatter, as a share of the carry; one with fewer cells than this is not told of.
+FEWEST = 20
 CLASSES = ((0.0, 0.03), (0.03, 0.05), (0.05, 0.08), (0.08, 1.0))
 # Five balls whose deviation is under this share are tight: the number stays this near [yd].
 TIGHT_SD, NEAR_YD = 0.015, 0.8
@@ -240,7 +241,7 @@ def trim_student(job: tuple[int, int]) -> tuple[list[float], list[float], float]
     shots = [
         shot
         for key, (trim, balls) in zip(taught, TAUGHT, strict=True)
-        for shot in student.hit([key] * balls, 3, trim=trim)
+        for shot in student.hit([key] * balls, 2, trim=trim)
     ]
     known = known.with_hits(student.hits(shots))
     built = known.matrix()
@@ -426,6 +427,8 @@ def report_of(kind: int, pool: Pool) -> list[str]:
                 some = by_class(every, keep)[which]
                 row.append(100 * float(np.mean([r.held for r in some])) if some else np.nan)
         shown = [r.shown / r.scatter for r in by_class(results[TENS.name, False], measured)[which]]
+        if len(shown) < FEWEST:
+            continue
         near = [abs(r - 1) <= 0.3 for r in shown]
         kept.append([float(np.mean(shown)), float(np.sum(near)), float(len(near))])
         held += row
