@@ -134,7 +134,7 @@ def conflicts_in(
         The log carries that the matrix shows.
     """
     keys = [key for key, *_ in places]
-    centres = [float(np.exp(np.median(own))) if len(own) else 0.0 for own in logs]
+    centres = [math.exp(_middle(own)) if len(own) else 0.0 for own in logs]
     found: dict[tuple[CellKey, CellKey], Conflict] = {}
     for direction in lines:
         for line in direction:
@@ -147,6 +147,12 @@ def conflicts_in(
                 if apart or (crossed and short > long):
                     found[keys[a], keys[b]] = Conflict(keys[a], keys[b], short, long)
     return list(found.values())
+
+
+def _middle(values: Array) -> float:
+    """The median; numpy's own takes ten times as long for a few values."""
+    ordered, n = np.sort(values), len(values)
+    return float(ordered[(n - 1) // 2] + ordered[n // 2]) / 2
 
 
 def against_in(

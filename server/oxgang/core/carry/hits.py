@@ -319,5 +319,8 @@ def _cells_of(points: Sequence[Point]) -> tuple[Cells, dict[Point, int], dict[st
 
 def _different(bins: NDArray[np.intp], days: NDArray[np.int64]) -> Array:
     """How many different days are in each bin, shape (bins,)."""
-    pairs = np.unique(np.stack([bins.astype(np.int64), days], 1), axis=0)
-    return np.bincount(pairs[:, 0], minlength=1).astype(float)
+    if not len(bins):
+        return np.zeros(1)
+    width = int(days.max()) + 1
+    pairs = np.unique(bins.astype(np.int64) * width + days)
+    return np.bincount(pairs // width, minlength=1).astype(float)
