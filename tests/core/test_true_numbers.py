@@ -220,7 +220,7 @@ def number(m: Matrix) -> float:
     return cell(m).carry_yd
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25, deadline=None, derandomize=True)
 @given(st.floats(40, 80), st.integers(1, 6))
 def test_more_balls_at_the_mean_never_move_the_number_away(centre: float, more: int) -> None:
     own = [hit(centre + d) for d in (-1.0, 0.5, 0.0, -0.5, 1.0)]
@@ -230,7 +230,7 @@ def test_more_balls_at_the_mean_never_move_the_number_away(centre: float, more: 
     assert abs(after - centre) <= abs(before - centre) + 0.05
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25, deadline=None, derandomize=True)
 @given(st.floats(0.7, 1.4), st.integers(1, 10), st.sampled_from(["60", "52", "47"]))
 def test_balls_of_another_cell_move_a_tight_one_by_less_than_its_standard_error(
     share: float, balls: int, club: str
