@@ -26,7 +26,7 @@ from oxgang.core.flight.launch import (
     mark_for_launch,
     steepest_under_rail,
 )
-from oxgang.core.flight.recipes import RECIPES, School
+from oxgang.core.flight.recipes import LIMITS, RECIPES, School
 from oxgang.core.flight.run import Firmness, carry_from_total, run_after, run_of_shots
 from oxgang.core.flight.trajectory import fly, speed_for_carry
 from oxgang.core.words.shots import BallType, CellKey, Grooves, Lie, Shot, Trajectory
@@ -197,6 +197,24 @@ def test_windows_follow_the_loft_and_hold_the_recipe() -> None:
         for t in Trajectory:
             lo, hi = chain.window_of("x", t)
             assert lo < chain.start(CellKey("x", "9:00", t)).launch_deg < hi
+
+
+@pytest.mark.parametrize("loft", [30.0, 70.0])
+@pytest.mark.parametrize("lean", LIMITS["lean_deg"])
+@pytest.mark.parametrize("face", LIMITS["face_open_deg"])
+def test_every_set_up_that_can_be_kept_flies(loft: float, lean: float, face: float) -> None:
+    """However odd, it must not stop a ball from coming home, or a look-up."""
+    for ball, weight, back in product(LIMITS["ball_in"], LIMITS["weight_lead_pct"], (-36, 0, 36)):
+        odd = replace(
+            RECIPES[School.SHALLOW][Trajectory.STOCK],
+            lean_deg=lean,
+            face_open_deg=face,
+            ball_in=ball,
+            weight_lead_pct=weight,
+        )
+        at = Chain({"56": loft}, {Trajectory.STOCK: odd}).start(STOCK, back_in=back)
+        speed = speed_for_carry(30, at.launch_deg, at.spin_per_mps, density=HOME)
+        assert np.isfinite(speed).all()
 
 
 def test_a_students_own_launch_and_spin_are_learnt() -> None:

@@ -64,6 +64,15 @@ def test_from_a_lie_a_cell_is_shorter_less_sure_and_scatters_more() -> None:
     assert found.run_yd / found.cell.carry_yd > fair.run_yd / fair.cell.carry_yd
 
 
+def test_a_carry_that_no_ball_speed_gives_stops_no_other() -> None:
+    """A face laid open on a lob wedge may not fly 170 yards; a look-up shows the others."""
+    low = replace(TYPICAL.recipes[Trajectory.STOCK], lean_deg=-10.0, face_open_deg=30.0)
+    chain = replace(TYPICAL, recipes={Trajectory.STOCK: low}, lofts={"56": 64.0})
+    cells = [made(c, key=NINE) for c in (40.0, 170.0, 30.0)]
+    found = today_of(cells, chain, altitude_m=0, temperature_c=20, headwind_mps=0)
+    assert [one.home.carry_yd for one in found] == [40.0, 30.0]
+
+
 def test_the_swap_rule_stands_beside_the_students_own() -> None:
     """Common practice, no published source: low of the 60-yard swing about 70, high of the 80-yard
     swing about 70."""

@@ -15,7 +15,7 @@ from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.cells import Cell
-from oxgang.core.carry.today import FLYING_YD, runs_of, starts_of
+from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
@@ -99,9 +99,9 @@ def why_cell(
 
 
 def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | None:
-    if not FLYING_YD[0] <= cell.carry_yd <= FLYING_YD[1]:
-        return None
     altitude = student.academy.altitude_m
+    if not flying_of([cell], chain, altitude):
+        return None
     starts = starts_of([cell], chain, altitude)
     run = runs_of([cell], starts, density=home_air(altitude).density())
     speed, ratio = float(starts.speed_mps[0]), float(starts.spin_per_mps[0])

@@ -78,12 +78,7 @@ def question_about(
     evidence
         With the balls in question, which are the last of it.
     others
-        Cells that the balls might belong to.
-
-    Raises
-    ------
-    InputError
-        When a cell is none of the bag and scale.
+        Cells of the bag and scale that the balls might belong to.
     """
     today = [h for h in evidence.hits if h.day == evidence.day and h.teaches and not h.told]
     run: list[Hit] = []

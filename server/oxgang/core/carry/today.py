@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.surfaces import OwnFactor
+from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.chain import USUAL_CONTACT, Chain
 from oxgang.core.flight.conditions import home_air
@@ -85,6 +86,26 @@ def starts_of(
     return Starts(speed, launch, ratio)
 
 
+def flying_of(
+    cells: Sequence[Cell], chain: Chain, altitude_m: float, contact: Contact = USUAL_CONTACT
+) -> list[Cell]:
+    """The cells that a ball speed gives, found by halving: one that none does stops no other."""
+    some = [c for c in cells if FLYING_YD[0] <= c.carry_yd <= FLYING_YD[1]]
+    if not some:
+        return []
+    try:
+        starts_of(some, chain, altitude_m, contact=contact)
+    except InputError:
+        if len(some) == 1:
+            return []
+        middle = len(some) // 2
+        return [
+            *flying_of(some[:middle], chain, altitude_m, contact),
+            *flying_of(some[middle:], chain, altitude_m, contact),
+        ]
+    return some
+
+
 def runs_of(
     cells: Sequence[Cell],
     starts: Starts,
@@ -124,13 +145,14 @@ def today_of(
     factor
         What the lie does to the student's carries; nothing when None.
     """
-    flying = [c for c in cells if FLYING_YD[0] <= c.carry_yd <= FLYING_YD[1]]
+    contact = USUAL_CONTACT if factor is None else Contact(lie=lie)
+    here = [c if factor is None else from_lie(c, lie, factor) for c in cells]
+    flying = flying_of(here, chain, altitude_m, contact)
     if not flying:
         return []
-    home, starts = flying, starts_of(flying, chain, altitude_m)
-    if factor is not None:
-        flying = [from_lie(c, lie, factor) for c in flying]
-        starts = starts_of(flying, chain, altitude_m, contact=Contact(lie=lie))
+    kept = {id(c) for c in flying}
+    home = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
+    starts = starts_of(flying, chain, altitude_m, contact=contact)
     density = Air(temperature_c, altitude_m).density()
     flown = fly(
         starts.speed_mps,

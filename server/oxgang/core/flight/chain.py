@@ -20,9 +20,11 @@ from oxgang.core.flight.impact import (
     ATTACK_RANGE_DEG,
     LEAN_RANGE_DEG,
     LIES,
+    LOFT_PER_FACE_DEG,
     RANGE_BALL_SD,
     Contact,
     Friction,
+    dynamic_loft,
     strike,
 )
 from oxgang.core.flight.launch import Window
@@ -50,6 +52,9 @@ RECIPE_BALLS: Final = 4.0
 # How far a student's own launch [degrees] and spin (a share) may stand from the recipe's.
 OWN_LAUNCH_DEG: Final = 12.0
 OWN_SPIN_SHARE: Final = (0.4, 2.0)
+# What is a pitch that flies [degrees], and the most spin loft of a strike.
+FLYING_LAUNCH_DEG: Final = (8.0, 65.0)
+MOST_SPIN_LOFT_DEG: Final = 80.0
 # How well wet grooves and worn ones are known (sd of log carry). Judgement.
 WET_SD: Final = 0.02
 WORN_SD: Final = 0.01
@@ -92,7 +97,14 @@ NOTHING_OWN: Final = Own()
 @lru_cache(maxsize=8192)
 def start_of(recipe: Recipe, loft_deg: float, contact: Contact) -> Start:
     """How a ball starts that is struck with this recipe, club [degrees] and contact."""
-    launch = strike(delivery_of(recipe, loft_deg=loft_deg, club_speed_mps=_CLUB_MPS), contact)
+    delivery = delivery_of(recipe, loft_deg=loft_deg, club_speed_mps=_CLUB_MPS)
+    # A face laid further open than a ball can be struck with is taken as far as it can.
+    over = dynamic_loft(delivery) - delivery.attack_deg - MOST_SPIN_LOFT_DEG
+    if over > 0:
+        delivery = replace(
+            delivery, face_open_deg=delivery.face_open_deg - over / LOFT_PER_FACE_DEG
+        )
+    launch = strike(delivery, contact)
     return Start(
         launch.launch_deg,
         launch.spin_rpm / launch.ball_speed_mps,
@@ -124,8 +136,9 @@ class Chain:
             recipe = moved_back(recipe, back_in)
         at = start_of(recipe, self.loft(cell.club), replace(contact, skill=self.skill))
         own = self.own.get(cell.trajectory, NOTHING_OWN)
+        # However a coach sets it up, a pitch is what flies.
         return Start(
-            at.launch_deg + own.launch_deg,
+            float(np.clip(at.launch_deg + own.launch_deg, *FLYING_LAUNCH_DEG)),
             at.spin_per_mps * own.spin_share * SPIN_SHARE[cell.spin],
             at.speed_share,
         )

@@ -20,7 +20,14 @@ from numpy.typing import NDArray
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.chain import WET_SD, WORN_SD, Chain, contact_of, surface_factor
+from oxgang.core.flight.chain import (
+    FLYING_LAUNCH_DEG,
+    WET_SD,
+    WORN_SD,
+    Chain,
+    contact_of,
+    surface_factor,
+)
 from oxgang.core.flight.conditions import HOME_TEMPERATURE_C, carry_elsewhere, home_air
 from oxgang.core.flight.run import carry_from_total
 from oxgang.core.words.shots import Grooves, Shot
@@ -36,7 +43,6 @@ READ_SD_YD: Final = {"laser": 1.0, "eye": 3.0}
 # A ball that the flight cannot take home keeps its carry and is trusted this much less (log carry).
 UNCONVERTED_SD: Final = 0.06
 # Launches and spins outside are no pitch that flies: the typical ones are taken.
-FLYING_LAUNCH_DEG: Final = (8.0, 65.0)
 FLYING_SPIN_PER_MPS: Final = (40.0, 450.0)
 # A total shorter than this [yd] is nearly all run: a share of it is carry, and is hardly trusted.
 LEAST_TOTAL_YD: Final = 12.0

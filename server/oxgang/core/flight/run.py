@@ -24,7 +24,6 @@ from oxgang.core.flight.trajectory import (
     LAUNCH_RANGE_DEG,
     SPEED_RANGE_MPS,
     SPIN_RANGE_RPM,
-    Flights,
     fly,
 )
 from oxgang.core.words.units import M_PER_YD
@@ -165,19 +164,6 @@ def _bounce(
         x_after * np.cos(tilt) - up * np.sin(tilt),
         np.maximum(x_after * np.sin(tilt) + up * np.cos(tilt), 0.0),
         turn_after,
-    )
-
-
-def run_of(
-    flights: Flights, *, firmness: Firmness = Firmness.MEDIUM, slope_deg: float = 0.0
-) -> Run:
-    """The run of balls that `core.flight.fly` brought down."""
-    return run_after(
-        flights.landing_speed_mps,
-        flights.landing_deg,
-        flights.landing_spin_rpm,
-        firmness=firmness,
-        slope_deg=slope_deg,
     )
 
 

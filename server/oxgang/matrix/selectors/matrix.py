@@ -15,7 +15,7 @@ from oxgang.academy.selectors.people import bag_of
 from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.today import starts_of
+from oxgang.core.carry.today import flying_of, starts_of
 from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.ground import Ground, ground_of
 from oxgang.core.keeping.events import Happened, changes_of
@@ -124,8 +124,10 @@ def speed_in(student: Student, found: StudentMatrix, key: CellKey) -> float | No
     """Ball speed [m/s] of a cell of a matrix as the chain starts it; None where there is none."""
     if key not in found.matrix:
         return None
-    chain = chain_in(student, found)
-    starts = starts_of([found.matrix[key]], chain, student.academy.altitude_m)
+    chain, altitude = chain_in(student, found), student.academy.altitude_m
+    if not flying_of([found.matrix[key]], chain, altitude):
+        return None
+    starts = starts_of([found.matrix[key]], chain, altitude)
     return float(starts.speed_mps[0])
 
 
