@@ -35,7 +35,15 @@ export default defineConfig({
     outDir: "../server/oxgang/webdist",
     emptyOutDir: true,
     target: "es2022",
-
+    // The phone card is a page of its own, made by the server: its files keep their names.
+    rollupOptions: {
+      input: { index: "index.html", card: "src/card/main.ts" },
+      output: {
+        entryFileNames: ({ name }) => (name === "card" ? "card.js" : "assets/[name]-[hash].js"),
+        assetFileNames: ({ names }) =>
+          names.includes("card.css") ? "card.css" : "assets/[name]-[hash][extname]",
+      },
+    },
     chunkSizeWarningLimit: 900,
   },
   test: { environment: "happy-dom", include: ["src/**/*.test.ts"] },

@@ -11,6 +11,7 @@ from typing import Any
 import pytest
 from fluent.syntax import FluentParser, ast, visitor
 from oxgang.core.carry.cells import Doubt
+from oxgang.core.ground.card import Thin
 from oxgang.core.ground.fills import Way
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import DueCode
@@ -24,7 +25,7 @@ from oxgang.texts.messages import source, texts
 ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
-CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved]
+CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place,

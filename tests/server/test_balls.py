@@ -31,11 +31,15 @@ def test_five_balls_with_one_fat_make_the_centre_of_four(
     assert api("POST", f"/students/{student.pk}/review", {}).data == {"kept": 5}
     matrix = api("GET", f"/students/{student.pk}/matrix").data
     (cell,) = (c for c in matrix["cells"] if c["basis"] == "measured")
-    assert cell == stored["cell"]
+    assert cell == stored["cell"] | {"play": "played"}  # the only one: it is proposed
     assert len(matrix["cells"]) == 2 * 6 * 3
     ground = matrix["ground"]
     best = ground["best"][round(cell["carry_yd"]) - ground["axis_from_yd"]]
     assert matrix["cells"][best[0]] == cell
+    assert (
+        matrix["cells"][ground["plays"][round(cell["carry_yd"]) - ground["axis_from_yd"]]] == cell
+    )
+    assert ground["covered_played"] == 5
     assert ground["covered_measured"] == 5  # within 2.5 yards
     assert ground["covered"] >= 5
     assert sum(s["width"] for s in ground["unsure"]) == 71 - 5

@@ -142,6 +142,10 @@ def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, An
         "device_id": Device.objects.get().pk,
         "starts_at": (now + timedelta(days=2)).isoformat(),
         "label": "50",
+        "longest": "",
+        "sides": "yardage",
+        "step": 5,
+        "shots": [{"club": "56", "swing": "9:00", "state": "played"}],
         "items": [{"club": "56", "swing": "9:00", "balls": 5}],
     }
 

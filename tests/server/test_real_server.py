@@ -245,15 +245,15 @@ def test_a_newer_database_is_refused_and_an_older_one_copied_before_it_is_change
     # One from before the last step is brought up, and stands beside itself as it was.
     sql(
         data,
-        "DELETE FROM django_migrations WHERE app = 'matrix' AND name = '0005_true_numbers'",
+        "DELETE FROM django_migrations WHERE app = 'matrix' AND name = '0007_computed_anew'",
     )
     assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
     (copy,) = data.glob("before-upgrade-*.sqlite3")
     assert stat.S_IMODE(copy.stat().st_mode) == 0o600
     with closing(sqlite3.connect(copy)) as old, closing(sqlite3.connect(data / DATABASE)) as new:
         applied = "SELECT name FROM django_migrations WHERE app = 'matrix'"
-        assert ("0005_true_numbers",) not in old.execute(applied).fetchall()
-        assert ("0005_true_numbers",) in new.execute(applied).fetchall()
+        assert ("0007_computed_anew",) not in old.execute(applied).fetchall()
+        assert ("0007_computed_anew",) in new.execute(applied).fetchall()
     # Nothing to bring up: no further copy.
     assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
     assert len(list(data.glob("before-upgrade-*"))) == 1
@@ -267,7 +267,8 @@ def test_a_newer_database_is_refused_and_an_older_one_copied_before_it_is_change
         # A migration that has to be applied again, and cannot be.
         "DELETE FROM django_migrations "
         "WHERE app = 'matrix' AND name IN "
-        "('0003_safe_hands', '0004_computed_anew', '0005_true_numbers')",
+        "('0003_safe_hands', '0004_computed_anew', '0005_true_numbers', '0006_played', "
+        "'0007_computed_anew')",
     ],
     ids=["a table is missing", "a column is missing", "a migration fails"],
 )
@@ -293,7 +294,7 @@ def test_carries_at_home_are_filled_in_after_an_upgrade_not_by_a_migration(data:
     sql(
         data,
         "UPDATE range_sessions_ball SET home_yd = NULL, home_sd = 0",
-        "DELETE FROM django_migrations WHERE app = 'matrix' AND name = '0005_true_numbers'",
+        "DELETE FROM django_migrations WHERE app = 'matrix' AND name = '0007_computed_anew'",
     )
     assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
     with closing(sqlite3.connect(data / DATABASE)) as database:

@@ -61,6 +61,8 @@ def test_every_address_of_another_academys_student_is_a_404(
             if path.endswith(("/plan", "criteria", "reopen")):
                 body |= {"protocol": "first map", "title": "x", "items": [], "day": "2026-05-31"}
                 body |= {"solid": 0.8, "over_balls": 20, "cells": 0.7, "launches": 0.7}
+            if path.endswith("/played"):
+                body = {"shots": []}
             if path.endswith(("what-if", "loft-search")):
                 body = {"clubs": [], "number": 1, "staying": []}
             if path.endswith(("recipes", "picture")):

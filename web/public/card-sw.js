@@ -1,6 +1,6 @@
 // Keeps the phone card's page and files, so that it opens without a network. Its content is kept by
 // the page itself. A link that has ended is forgotten when the server says so.
-const NAME = "oxgang-card-1";
+const NAME = "oxgang-card-2";
 const FILES = ["/card.css", "/card.js"];
 
 self.addEventListener("install", (event) => {
@@ -11,15 +11,27 @@ self.addEventListener("install", (event) => {
       .then(() => self.skipWaiting()),
   );
 });
-self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener("activate", (event) =>
+  event.waitUntil(
+    caches
+      .keys()
+      .then((names) => names.filter((n) => n.startsWith("oxgang-card-") && n !== NAME))
+      .then((old) => Promise.all(old.map((name) => caches.delete(name))))
+      .then(() => self.clients.claim()),
+  ),
+);
 self.addEventListener("fetch", (event) => {
   const { request } = event;
   const { pathname } = new URL(request.url);
-  const ours = FILES.includes(pathname) || /^\/c\/[^/]+$/.test(pathname);
+  const font = pathname.endsWith(".woff2");
+  const ours = font || FILES.includes(pathname) || /^\/c\/[^/]+$/.test(pathname);
   if (request.method !== "GET" || !ours) return;
   event.respondWith(
     (async () => {
       const cache = await caches.open(NAME);
+      // A font never changes under its name.
+      const there = font ? await cache.match(request) : undefined;
+      if (there) return there;
       try {
         const answer = await fetch(request);
         if (answer.ok) await cache.put(request, answer.clone());

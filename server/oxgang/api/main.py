@@ -20,6 +20,7 @@ from oxgang.api.history.router import router as history
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
 from oxgang.api.plan.router import router as plan
+from oxgang.api.played.router import router as played
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
@@ -38,6 +39,7 @@ api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)
 api.add_router("", gaps)
+api.add_router("", played)
 api.add_router("", card)
 api.add_router("", plan)
 api.add_router("", review)

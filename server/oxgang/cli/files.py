@@ -63,3 +63,19 @@ def gaps(
     from oxgang.cli import formats
 
     formats.gaps(matrix_csv, from_yd, to_yd, tolerance_yd)
+
+
+def play(
+    matrix_csv: Annotated[Path, typer.Argument(metavar="MATRIX.csv")],
+    bag: Bag,
+    from_yd: Annotated[int, typer.Option("--from")] = FROM_YD,
+    to_yd: Annotated[int, typer.Option("--to")] = TO_YD,
+    tolerance_yd: Annotated[float, typer.Option("--tolerance")] = TOLERANCE_YD,
+    most: Annotated[int | None, typer.Option("--most", help="so many shots")] = None,
+    longest: Annotated[str, typer.Option(help="the longest controlled swing")] = "",
+    scale: Annotated[str, typer.Option(help="as for oxgang matrix")] = "",
+) -> None:
+    """The few shots to play of a matrix, and what each number of them covers, as JSON."""
+    from oxgang.cli import formats
+
+    formats.play(matrix_csv, bag, from_yd, to_yd, tolerance_yd, most, longest, scale)

@@ -19,6 +19,7 @@ app = typer.Typer(
 app.command()(files.matrix)
 app.command()(files.gaps)
 app.command()(files.plan)
+app.command()(files.play)
 app.command()(flight)
 app.command()(monitor)
 app.command()(server.demo)

@@ -1,21 +1,25 @@
-"""The card as PDF in real sizes, black on white, drawn to be read at arm's length."""
+"""The card on paper in real sizes, black on white, drawn to be read at arm's length."""
 
 from __future__ import annotations
 
 import io
+from collections.abc import Sequence
 from enum import StrEnum
 from typing import Final
 
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
+from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.carry.cells import furrow
 from oxgang.core.flight.chain import TYPICAL
-from oxgang.core.ground.card import STEP_YD, Card, CardCell, by_yardage
-from oxgang.core.words.shots import Trajectory
+from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
+from oxgang.core.ground.played import Play
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.core.words.units import m_from_yd
-from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
+from oxgang.files.lettering import BOLD, ITALIC, REGULAR
+from oxgang.files.marks import MIDDLE, RIGHT, Sheet, draw, size_for
 
 
 class Form(StrEnum):
@@ -40,149 +44,243 @@ PANEL: Final = {
 }
 MARGIN: Final = 4 * mm
 WALL_MARGIN: Final = 15 * mm
-# Smaller type than this [points] is not read at arm's length: clubs are left out, and said so.
+# Smaller type than this [points] is not read at arm's length: rows are left out, and said so.
 SMALLEST: Final = 6.5
 LARGEST: Final = 22.0
-# Room for a club's name in the grid, in columns of numbers.
+# Room for a row's name in the grid, in columns of numbers.
 NAME_COLUMNS: Final = 1.5
-# From one line of the note under the grid to the next [points].
+# From one line of the notes to the next [points].
 NOTE_LEADING: Final = 7.5
+# More sides than this are no card.
+MOST_SIDES: Final = 6
+# What is not said firmly: a nearest shot where none is played, a shot in work.
+LIGHT: Final = 0.35
+
+Row = tuple[str, Trajectory, Spin, Tempo, float, float]
 
 
-def write_card(card: Card, form: Form, sides: list[Side]) -> bytes:
-    """The PDF of a card.
+def write_card(card: Card, form: Form, sides: Sequence[Side]) -> bytes:
+    """The PDF of a card."""
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=PANEL[form], pageCompression=1)
+    canvas.setTitle(f"{card.student}, version {card.version}")
+    draw(canvas, lay_card(card, form, sides))
+    canvas.save()
+    return out.getvalue()
+
+
+def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
+    """The sheets of a card.
 
     A pocket card has its sides two to a sheet, with a fold mark; the others one to a page.
     """
     width, height = PANEL[form]
     across = 2 if form is Form.POCKET else 1
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=(width * across, height), pageCompression=1)
-    canvas.setTitle(f"{card.student}, version {card.version}")
     margin = WALL_MARGIN if form in (Form.A4, Form.LETTER) else MARGIN
+    sheets: list[Sheet] = []
     for number, side in enumerate(sides):
+        if number % across == 0:
+            sheets.append(Sheet(width * across, height))
         left = width * (number % across)
-        _panel(canvas, card, side, left + margin, margin, width - 2 * margin, height - 2 * margin)
-        if across == 2 and number % 2 == 0:
-            canvas.setDash(1, 2)
-            canvas.setLineWidth(0.4)
-            canvas.line(width, 0, width, 3 * mm)
-            canvas.line(width, height - 3 * mm, width, height)
-            canvas.setDash()
-        if number % across == across - 1 or number == len(sides) - 1:
-            canvas.showPage()
-    canvas.save()
-    return out.getvalue()
+        _panel(
+            sheets[-1], card, side, left + margin, margin, width - 2 * margin, height - 2 * margin
+        )
+    if across == 2:
+        for sheet in sheets:
+            sheet.rule(width, 0, width, 3 * mm, 0.4, 1)
+            sheet.rule(width, height - 3 * mm, width, height, 0.4, 1)
+    return sheets
 
 
 def _panel(
-    canvas: Canvas, card: Card, side: Side, x: float, y: float, width: float, height: float
+    sheet: Sheet, card: Card, side: Side, x: float, y: float, width: float, height: float
 ) -> None:
     head = min(13.0, max(8.0, width / 22))
     top = y + height - head
-    canvas.setFont(BOLD, head)
-    canvas.drawString(x, top, fitted(card.student, BOLD, head, width * 0.62))
-    canvas.setFont(REGULAR, head * 0.7)
+    sheet.text(x, top, card.student, BOLD, head, room=width * 0.62)
     unit = "metres" if card.metres else "yards"
-    canvas.drawRightString(x + width, top, f"v{card.version}  {card.day}  {unit}")
-    canvas.setLineWidth(0.8)
-    canvas.line(x, top - head * 0.35, x + width, top - head * 0.35)
+    version = f"v{card.version}  " if card.version else ""
+    sheet.text(x + width, top, f"{version}{card.day}  {unit}", REGULAR, head * 0.7, RIGHT)
+    sheet.rule(x, top - head * 0.35, x + width, top - head * 0.35, 0.8)
     body = height - head * 1.7
-    draw = {Side.YARDAGE: _yardages, Side.CLUB: _grid, Side.GROUND: _ground}[side]
-    draw(canvas, card, x, y, width, body)
+    lay = {Side.YARDAGE: _yardages, Side.CLUB: _grid, Side.GROUND: _ground}[side]
+    lay(sheet, card, x, y, width, body)
 
 
-def _yardages(canvas: Canvas, card: Card, x: float, y: float, width: float, height: float) -> None:
-    lines = by_yardage(card, step=STEP_YD)
-    cues = dict(card.positions)
-    row = height / max(1, len(lines))
+def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+    """The ladder: yardage, shot, how far it carries; a shot that stands on several rungs is named
+    on the first."""
+    lines = by_yardage(card)
+    if not lines:
+        sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
+        return
+    notes = _ladder_notes(card, lines)
+    foot = NOTE_LEADING * len(notes) + (3 if notes else 0)
+    row = (height - foot) / len(lines)
     size = min(LARGEST, row * 0.72)
+    run = card.look.run and any(line.cell.run_yd is not None for line in lines)
+    columns = (x + size * 2.1, x + width - (size * 1.5 if run else 0))
+    before: CardCell | None = None
     for i, line in enumerate(lines):
         base = y + height - (i + 0.78) * row
-        near = abs(line.off_yd) <= card.tolerance_yd
-        canvas.setFont(BOLD, size)
-        canvas.drawString(x, base, _distance(line.yardage, card))
-        name = str(line.cell.key)
-        bold = BOLD if line.cell.measured else ITALIC
-        canvas.setFont(bold, size * 0.86)
-        start = x + size * 2.1
-        canvas.drawString(start, base, fitted(name, bold, size * 0.86, width * 0.5))
-        said = f"{_distance(line.cell.carry_yd, card)}{'' if near else ' !'}"
-        canvas.setFont(REGULAR, size * 0.8)
-        canvas.drawRightString(x + width, base, said)
-        cue = cues.get(line.cell.key.swing, "")
-        free = width - size * 4.2 - canvas.stringWidth(name, bold, size * 0.86) - size
-        if cue and free > width * 0.25:
-            canvas.setFont(REGULAR, size * 0.6)
-            text = fitted(cue, REGULAR, size * 0.6, free)
-            canvas.drawString(
-                start + canvas.stringWidth(name, bold, size * 0.86) + size, base, text
-            )
-        canvas.setLineWidth(0.2)
-        canvas.line(x, base - row * 0.2, x + width, base - row * 0.2)
+        same = before is not None and line.reached and line.cell == before
+        _rung(sheet, card, line, x, base, columns, size, same=same, run=run)
+        before = line.cell if line.reached else None
+        sheet.rule(
+            x if not same else columns[0], base - row * 0.2, x + width, base - row * 0.2, 0.2
+        )
+    for i, note in enumerate(reversed(notes)):
+        sheet.text(x, y + i * NOTE_LEADING, note, REGULAR, 6.5, room=width)
 
 
-def _grid(canvas: Canvas, card: Card, x: float, y: float, width: float, height: float) -> None:
-    heights = list(Trajectory)[::-1]
-    cells = {(c.key.club, c.key.swing, c.key.trajectory): c for c in card.cells if c.key.usual}
-    used = [t for t in heights if any(k[2] is t and c.measured for k, c in cells.items())]
-    used = used or [Trajectory.STOCK]
+def _rung(
+    sheet: Sheet,
+    card: Card,
+    line: CardLine,
+    x: float,
+    base: float,
+    columns: tuple[float, float],
+    size: float,
+    *,
+    same: bool,
+    run: bool,
+) -> None:
+    start, right = columns
+    cell, grey = line.cell, 0.0 if line.reached else LIGHT
+    sheet.text(x, base, _distance(line.yardage, card), BOLD, size, grey=grey)
+    carry = _distance(cell.carry_yd, card)
+    wide = sheet.text(right, base, carry, REGULAR, size * 0.8, RIGHT, grey=grey)
+    if run and line.reached and cell.run_yd is not None:
+        runs = f"+{_distance(cell.run_yd, card)}"
+        sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
+    room = right - wide - size * 0.3 - start
+    if not line.reached:
+        sheet.text(
+            start, base, f"none; nearest {cell.name}", ITALIC, size * 0.6, room=room, grey=LIGHT
+        )
+        return
+    if same:
+        sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)
+        return
+    face = BOLD if cell.measured else ITALIC
+    used = sheet.text(start, base, cell.name, face, size * 0.86, room=room)
+    cue = card.cue(cell) if card.look.cues else ""
+    free = room - used - size * 0.5
+    if cue and free > stringWidth("Hands to", REGULAR, size * 0.6):
+        sheet.text(start + used + size * 0.5, base, cue, REGULAR, size * 0.6, room=free)
+
+
+def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
+    notes = []
+    if any(line.reached and not line.cell.measured for line in lines):
+        notes.append("italic: estimated")
+    if not all(line.reached for line in lines):
+        notes.append("none: no shot played comes within the tolerance")
+    if card.look.run and any(line.cell.run_yd is not None for line in lines):
+        notes.append("+: run on medium turf")
+    return ["; ".join(notes)] if notes else []
+
+
+def _row_of(cell: CardCell) -> Row:
+    k = cell.key
+    return k.club, k.trajectory, k.spin, k.tempo, cell.back_in, cell.down_in
+
+
+def _row_name(row: Row) -> str:
+    """What a row has beside its club: "low grab", "ball 3 in back"; "" for the usual."""
+    _, height, spin, tempo, back, down = row
+    said: list[str] = [] if height is Trajectory.STOCK else [height]
+    said += [] if spin is Spin.CHECK else [spin]
+    said += [] if tempo is Tempo.NORMAL else [tempo]
+    said += [f"ball {abs(back):g} {'back' if back > 0 else 'fwd'}"] if back else []
+    said += [f"grip {down:g} down"] if down else []
+    return " ".join(said)
+
+
+def _grid_rows(card: Card, shots: Sequence[CardCell]) -> list[Row]:
+    """Rows of the grid: club by club, the usual shot first, then as the ground draws them."""
+    clubs = [label for label, _ in card.clubs]
+    heights = [Trajectory.STOCK, Trajectory.HIGH, Trajectory.LOW]
+
+    def place(row: Row) -> tuple[object, ...]:
+        club, height, spin, tempo, back, down = row
+        variant = (list(Spin).index(spin), list(Tempo).index(tempo))
+        plain = spin is Spin.CHECK and tempo is Tempo.NORMAL and not (back or down)
+        return clubs.index(club), not plain, heights.index(height), variant, back, down
+
+    return sorted({_row_of(cell) for cell in shots}, key=place)
+
+
+def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+    """The shots played and in work: a row a club and way of hitting it, a column a swing."""
+    shots = [cell for cell in card.cells if cell.play is not Play.NEITHER]
+    swings = {cell.key.swing for cell in shots}
+    columns = [label for label, _ in card.positions if label in swings]
+    rows = _grid_rows(card, shots)
+    if not rows:
+        sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
+        return
     note_room = 2 * NOTE_LEADING + 2
-    rows = len(card.clubs) * len(used) + 1
     most = int((height - note_room) / SMALLEST / 1.25) - 1
-    shown = list(card.clubs)
-    if rows - 1 > most:
-        shown = shown[: max(1, most // len(used))]
-    rows = len(shown) * len(used) + 1
-    row = min(40.0, (height - note_room) / rows)
-    column = width / (len(card.positions) + NAME_COLUMNS)
+    left_out = rows[most:]
+    rows = rows[:most]
+    row = min(40.0, (height - note_room) / (len(rows) + 1))
+    column = width / (len(columns) + NAME_COLUMNS)
     size = min(LARGEST, row * 0.62, column / 2.4)
     top = y + height
-    canvas.setFont(BOLD, size * 0.75)
-    for j, (label, _) in enumerate(card.positions):
-        text = fitted(label, BOLD, size * 0.75, column * 0.95)
-        canvas.drawRightString(x + (j + 1 + NAME_COLUMNS) * column, top - row * 0.7, text)
-    line = 0
-    for club, _ in shown:
-        for t in used:
-            line += 1
-            base = top - (line + 0.7) * row
-            if t is used[0]:
-                canvas.setLineWidth(0.5)
-                canvas.line(x, base + row * 0.72, x + width, base + row * 0.72)
-            name = club if t is Trajectory.STOCK or len(used) == 1 else f"  {t}"
-            wanted = size * (0.95 if name == club else 0.7)
-            room = column * (NAME_COLUMNS - 0.1)
-            wide = canvas.stringWidth(name, BOLD, wanted)
-            wanted = max(SMALLEST, min(wanted, wanted * room / max(wide, 1.0)))
-            canvas.setFont(BOLD, wanted)
-            canvas.drawString(x, base, fitted(name, BOLD, wanted, room))
-            for j, (label, _) in enumerate(card.positions):
-                cell = cells.get((club, label, t))
-                if cell is not None:
-                    _number(canvas, card, cell, x + (j + 1 + NAME_COLUMNS) * column, base, size)
-    canvas.setFont(REGULAR, 6.5)
-    left_out = [club for club, _ in card.clubs[len(shown) :]]
-    club, loft = card.clubs[len(shown) // 2]
-    lows = {t: TYPICAL.window(t, loft) for t in Trajectory}
-    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in lows.items())
-    note = "italic: estimated"
-    if left_out:
-        note += f"; left out for room: {', '.join(left_out)}"
-    canvas.drawString(x, y + NOTE_LEADING, fitted(note, REGULAR, 6.5, width))
-    launch = f"launch \N{DEGREE SIGN} with the {club}: {windows}"
-    canvas.drawString(x, y, fitted(launch, REGULAR, 6.5, width))
+    ends = {label: x + (j + 1 + NAME_COLUMNS) * column for j, label in enumerate(columns)}
+    for label, end in ends.items():
+        sheet.text(end, top - row * 0.7, label, BOLD, size * 0.75, RIGHT, room=column * 0.95)
+    cells = {(_row_of(cell), cell.key.swing): cell for cell in shots}
+    before = ""
+    for line, one in enumerate(rows, 1):
+        base = top - (line + 0.7) * row
+        club, more = one[0], _row_name(one)
+        if club != before:
+            sheet.rule(x, base + row * 0.72, x + width, base + row * 0.72, 0.5)
+        name = " ".join([club, more] if club != before else [f"  {more}"]).rstrip()
+        room = column * (NAME_COLUMNS - 0.1)
+        wanted = size_for(name, size * (0.95 if club != before else 0.7), room, SMALLEST)
+        sheet.text(x, base, name, BOLD, wanted, room=room)
+        before = club
+        for label, end in ends.items():
+            cell = cells.get((one, label))
+            if cell is not None:
+                _number(sheet, card, cell, end, base, size)
+    for i, note in enumerate(_grid_notes(card, shots, left_out)):
+        sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, 6.5, room=width)
 
 
 def _number(
-    canvas: Canvas, card: Card, cell: CardCell, right: float, base: float, size: float
+    sheet: Sheet, card: Card, cell: CardCell, right: float, base: float, size: float
 ) -> None:
-    canvas.setFont(BOLD if cell.measured else ITALIC, size)
-    canvas.drawRightString(right, base, _distance(cell.carry_yd, card))
+    said = _distance(cell.carry_yd, card)
+    if cell.play is Play.WORK:
+        sheet.text(right, base, f"({said})", REGULAR, size * 0.8, RIGHT)
+        return
+    sheet.text(right, base, said, BOLD if cell.measured else ITALIC, size, RIGHT)
 
 
-def _ground(canvas: Canvas, card: Card, x: float, y: float, width: float, height: float) -> None:
-    """The ground in black and white: measured furrows filled, estimates outlined."""
+def _grid_notes(card: Card, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
+    """What the marks mean, and the launch to look for."""
+    said = []
+    if any(not cell.measured and cell.play is Play.PLAYED for cell in shots):
+        said.append("italic: estimated")
+    if any(cell.play is Play.WORK for cell in shots):
+        said.append("( ): in work")
+    if left_out:
+        names = dict.fromkeys(f"{row[0]} {_row_name(row)}".strip() for row in left_out)
+        said.append(f"left out for room: {', '.join(names)}")
+    clubs = [c for c in card.clubs if any(cell.key.club == c[0] for cell in shots)]
+    club, loft = clubs[len(clubs) // 2]
+    heights = [t for t in Trajectory if any(cell.key.trajectory is t for cell in shots)]
+    ends = {t: TYPICAL.window(t, loft) for t in heights}
+    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in ends.items())
+    return "; ".join(said), f"launch \N{DEGREE SIGN} with the {club}: {windows}"
+
+
+def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+    """The ground in black and white: played furrows dark, those in work light."""
     label = min(40.0, width * 0.14)
     lo, hi = card.from_yd - 5, card.to_yd + 5
     axis = 12.0
@@ -192,30 +290,25 @@ def _ground(canvas: Canvas, card: Card, x: float, y: float, width: float, height
         return x + label + (yards - lo) / (hi - lo) * (width - label)
 
     top = y + height
+    places = {Trajectory.HIGH: 0.2, Trajectory.STOCK: 0.5, Trajectory.LOW: 0.8}
     for i, (club, _) in enumerate(card.clubs):
         upper = top - i * lane
-        small = min(12.0, lane * 0.4)
-        canvas.setFont(BOLD, small)
-        canvas.drawString(x, upper - lane * 0.6, fitted(club, BOLD, small, label - 3))
-        canvas.setLineWidth(0.2)
-        canvas.line(x, upper - lane, x + width, upper - lane)
+        sheet.text(x, upper - lane * 0.6, club, BOLD, min(12.0, lane * 0.4), room=label - 3)
+        sheet.rule(x, upper - lane, x + width, upper - lane, 0.2)
         for cell in card.cells:
-            if cell.key.club != club or not lo < cell.carry_yd < hi or not cell.measured:
+            if cell.key.club != club or not lo < cell.carry_yd < hi or cell.play is Play.NEITHER:
                 continue
-            place = {Trajectory.HIGH: 0.2, Trajectory.STOCK: 0.5, Trajectory.LOW: 0.8}
-            middle = upper - lane * place[cell.key.trajectory]
+            middle = upper - lane * places[cell.key.trajectory]
             bar = lane * 0.18
             short, long = furrow(cell.carry_yd, cell.shot_sd_yd)
             from_x, to_x = at(max(lo, short)), at(min(hi, long))
-            canvas.setFillGray(0.75)
-            canvas.rect(from_x, middle - bar / 2, to_x - from_x, bar, stroke=1, fill=1)
-            canvas.setFillGray(0)
-            canvas.setLineWidth(1)
-            canvas.line(at(cell.carry_yd), middle - bar, at(cell.carry_yd), middle + bar)
+            fill = 0.7 if cell.play is Play.PLAYED else 1.0
+            sheet.box(from_x, middle - bar / 2, to_x - from_x, bar, fill)
+            tick = at(cell.carry_yd)
+            sheet.rule(tick, middle - bar, tick, middle + bar, 1)
     bottom = top - len(card.clubs) * lane
-    canvas.setFont(REGULAR, 7)
     for yards in range(card.from_yd, card.to_yd + 1, 10):
-        canvas.drawCentredString(at(yards), bottom - 9, _distance(yards, card))
+        sheet.text(at(yards), bottom - 9, _distance(yards, card), REGULAR, 7, MIDDLE)
 
 
 def _distance(yards: float, card: Card) -> str:

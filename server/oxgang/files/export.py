@@ -46,17 +46,22 @@ def write_json(shots: Sequence[Shot]) -> str:
 def write_matrix_workbook(
     cells: Sequence[carry_cells.Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
 ) -> bytes:
-    """A workbook as a coach would have made it: sheets `matrix`, `by yardage` and `balls`."""
+    """A workbook as a coach would have made it: sheets `matrix`, `by yardage` and `balls`.
+
+    By yardage stands the shot that is played, or none with the nearest.
+    """
     book = Workbook()
     _sheet(book, "matrix", MATRIX_COLUMNS, (matrix_values(cell) for cell in cells))
     rows = (
         (
-            line.yardage, str(line.cell.key), round(line.cell.carry_yd, 1),
-            round(line.off_yd, 1), "measured" if line.cell.measured else "estimated",
+            line.yardage, line.cell.name if line.reached else "none",
+            round(line.cell.carry_yd, 1), round(line.off_yd, 1),
+            "measured" if line.cell.measured else "estimated",
+            "" if line.reached else line.cell.name,
         )
         for line in lines
     )  # fmt: skip
-    _sheet(book, "by yardage", ("yardage", "shot", "carry_yd", "off_yd", "basis"), rows)
+    _sheet(book, "by yardage", ("yardage", "shot", "carry_yd", "off_yd", "basis", "nearest"), rows)
     columns, balls = table_of(shots)
     _sheet(book, "balls", columns, balls)
     out = io.BytesIO()

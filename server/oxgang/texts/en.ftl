@@ -10,6 +10,7 @@ list-last = and
 due-no-bag = No wedge in the bag yet
 due-no-balls = Nothing measured yet: one swing with every wedge first
 due-not-needed = No number yet within the yards that are needed
+due-no-shot = No shot is played: choose some under Shots
 due-waiting =
     { $balls ->
         [one] { $balls } ball waits for a review
@@ -133,6 +134,7 @@ trim-between = between { $from } and { $to }
 
 ## Ways to close a gap (core/ground/fills.py)
 
+fill-play = { $shot }
 fill-known = { $shot }
 fill-height = { $shot }
 fill-grip = { $shot }, { trim-grip-down }
@@ -144,6 +146,35 @@ fill-trim =
 fill-between = { $club } between { $from } and { $to }
 fill-tempo = { $club } { $swing }, { $tempo } tempo
 fill-spin = { $club } { $swing }, { $spin }
+
+## A set-up (core/flight/recipes.py)
+
+recipe =
+    { $place ->
+        [0] Ball in the middle
+        [1] Ball { $inches } in forward
+       *[other] Ball { $inches } in back
+    }, shaft { $lean }° to the target, face { $open ->
+        [0] square
+       *[other] { $open }° open
+    }, { $weight } % on the lead foot
+
+## What a coach should know before a card is handed out (core/ground/card.py)
+
+card-no-shot = No shot is played, so that no yardage has an answer: choose some under Shots
+card-only-estimates = Every number is an estimate: not a ball stands behind it
+card-few-shots =
+    { $shots ->
+        [one] Only { $shots } shot is played
+       *[other] Only { $shots } shots are played
+    }
+card-little-ground = The shots played reach { PERCENT($share) } of the ground
+card-few-balls = { $shots } of { $of } shots have fewer than { $enough } balls
+card-wide = { $shots } of { $of } numbers are wider than ± { YD($tolerance_yd, digits: 1) }
+
+## The window between a part swing and a full one (core/ground/window.py)
+
+window-rule = From { $club } { $swing } ({ YARDS($part_yd) }) to its full swing ({ YARDS($full_yd) }) the { $club } has no swing: one club down, { $down } { $swing } goes { YARDS($down_yd) }
 
 ## Stages (core/ground/stages.py)
 
@@ -213,6 +244,17 @@ log-student-archived = Archived { $student }
 log-student-restored = Brought { $student } back
 log-student-brought-in = Brought { $student } in from { $academy }
 log-criteria-changed = Changed when a stage holds
+log-shots-chosen =
+    Chose shots{ $plays ->
+        [0] { "" }
+       *[other] ; plays { $played }
+    }{ $works ->
+        [0] { "" }
+       *[other] ; works on { $work }
+    }{ $drops ->
+        [0] { "" }
+       *[other] ; no more { $neither }
+    }
 log-setups-changed = Changed the set-ups
 log-club-added = Put the { $club } into the bag
 log-club-changed = Changed the { $club }: { $fields }
@@ -323,4 +365,7 @@ field-ball = ball
 field-grooves = grooves
 field-wet = wet
 field-friction = friction
+field-longest = longest swing
+field-estimates_yd = estimates let in
+field-shots_chosen = shots chosen
 field-handicap = handicap

@@ -12,6 +12,8 @@ class Academy(models.Model):
     name = models.CharField(max_length=120)
     altitude_m = models.FloatField(default=0)
     time_zone = models.CharField(max_length=64, default="UTC")
+    # Where people outside reach Oxgang, as "https://academy.example"; empty is where a coach does.
+    public_address = models.CharField(max_length=200, blank=True)
 
     def __str__(self) -> str:
         return self.name

@@ -22,6 +22,7 @@ class Did(StrEnum):
     STUDENT_RESTORED = "log-student-restored"
     STUDENT_BROUGHT_IN = "log-student-brought-in"
     CRITERIA_CHANGED = "log-criteria-changed"
+    SHOTS_CHOSEN = "log-shots-chosen"
     SETUPS_CHANGED = "log-setups-changed"
     CLUB_ADDED = "log-club-added"
     CLUB_CHANGED = "log-club-changed"

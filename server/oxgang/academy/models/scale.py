@@ -12,7 +12,8 @@ class SwingScale(models.Model):
     """A scale. `key` names the built-in scale it began as; it is empty for an own one.
 
     `positions` are its swing lengths, short to long: label, arm_deg, cue. One value, so that a
-    change of the scale is one change in the log, and can be taken back.
+    change of the scale is one change in the log, and can be taken back. `longest` is the position
+    at which control ends; empty is the last one below a full swing.
     """
 
     academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="scales")
@@ -20,6 +21,7 @@ class SwingScale(models.Model):
     name = models.CharField(max_length=80)
     idea = models.CharField(max_length=200, blank=True)
     positions = models.JSONField(default=list)
+    longest = models.CharField(max_length=24, blank=True)
 
     class Meta:
         constraints = [
@@ -32,4 +34,4 @@ class SwingScale(models.Model):
     def as_core(self) -> swing.Scale:
         """The scale as core knows it, short to long."""
         positions = tuple(swing.Position(**position) for position in self.positions)
-        return swing.Scale(self.key, self.name, self.idea, positions)
+        return swing.Scale(self.key, self.name, self.idea, positions, self.longest)

@@ -37,6 +37,12 @@ class Student(models.Model):
     # Set by hand where the coach overrides what the criteria say; empty follows them.
     stage = models.CharField(max_length=10, blank=True)
     criteria = models.JSONField(default=dict, blank=True)
+    # The longest swing that the student controls; empty follows the scale.
+    longest = models.CharField(max_length=24, blank=True)
+    # Estimated shots may be played where their interval reaches no further; empty lets none in.
+    estimates_yd = models.FloatField(null=True, blank=True)
+    # Whether a coach has chosen the shots that the student plays; till then a proposal stands in.
+    shots_chosen = models.BooleanField(default=False)
     ball_limit = models.PositiveSmallIntegerField(default=BALL_LIMIT)
     notes = models.TextField(blank=True)
     archived_at = models.DateTimeField(null=True, blank=True)

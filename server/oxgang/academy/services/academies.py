@@ -40,6 +40,7 @@ def create_scale(academy: Academy, scale: Scale) -> SwingScale:
         name=scale.name,
         idea=scale.idea,
         positions=[asdict(p) for p in scale.positions],
+        longest=scale.longest,
     )
 
 

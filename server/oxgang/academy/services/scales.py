@@ -16,23 +16,25 @@ from oxgang.core.words.swing import Position, Scale, checked_positions
 
 MAX_NAME = 80
 MOST_POSITIONS = 40
-FIELDS = ("name", "idea", "positions")
+FIELDS = ("name", "idea", "positions", "longest")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ScaleFields:
-    """What a coach enters of a scale."""
+    """What a coach enters of a scale. `longest` None is whatever it was."""
 
     name: str
     idea: str
     positions: Sequence[Position]
+    longest: str | None = None
 
 
 @raced
 def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     """A scale of the coach's own."""
     positions = checked_positions(fields.positions)
-    scale = Scale("", _checked_name(fields.name, by, None), fields.idea.strip(), positions)
+    name, longest = _checked_name(fields.name, by, None), _longest(fields, positions, "")
+    scale = Scale("", name, fields.idea.strip(), positions, longest)
     stored = create_scale(by.academy, scale)
     note_academy(by.academy, Did.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
     return stored
@@ -65,7 +67,7 @@ def change_scale(
         When swings go that students of the scale have balls of.
     """
     before = fields_of(stored, FIELDS)
-    if was is not None and before != _as_stored(was):
+    if was is not None and before != before | _as_stored(was):
         raise ChangedMeanwhile(
             f"Meanwhile somebody changed the scale {stored.name}. What you typed is still here: "
             "keep it again to have yours, or reload to have theirs."
@@ -82,6 +84,7 @@ def change_scale(
     stored.name = _checked_name(fields.name, by, stored.pk)
     stored.idea = fields.idea.strip()
     stored.positions = [asdict(p) for p in positions]
+    stored.longest = _longest(fields, positions, stored.longest)
     stored.save(update_fields=[*FIELDS])
     if done := changed(stored, before):
         did = Did.SCALE_SHORTENED if gone else Did.SCALE_CHANGED
@@ -92,11 +95,32 @@ def change_scale(
 
 
 def _as_stored(fields: ScaleFields) -> dict[str, object]:
-    return {
+    stored: dict[str, object] = {
         "name": fields.name,
         "idea": fields.idea,
         "positions": [asdict(p) for p in fields.positions],
     }
+    return stored if fields.longest is None else stored | {"longest": fields.longest}
+
+
+def _longest(fields: ScaleFields, positions: Sequence[Position], was: str) -> str:
+    """Where control ends: a position of the scale, or empty. What it was stays where nothing is
+    said, as long as the position does.
+
+    Raises
+    ------
+    InputError
+        When the scale has no such position.
+    """
+    labels = {p.label for p in positions}
+    if fields.longest is None:
+        return was if was in labels else ""
+    longest = fields.longest.strip()
+    if longest and longest not in labels:
+        raise InputError(
+            f'The scale has no position "{longest}" at which control could end.', field="longest"
+        )
+    return longest
 
 
 def _checked_name(name: str, by: Coach, own_pk: int | None) -> str:

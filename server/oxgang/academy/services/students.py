@@ -15,6 +15,7 @@ from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
+from oxgang.core.ground.played import checked_width
 from oxgang.core.ground.stages import Criteria, Stage, checked_criteria
 from oxgang.core.practice.load import BALL_LIMIT, checked_limit
 
@@ -38,6 +39,8 @@ class StudentFields:
     stage: str = ""
     friction: str = ""
     handicap: float | None = None
+    longest: str = ""
+    estimates_yd: float | None = None
     ball_limit: int = BALL_LIMIT
     notes: str = ""
 
@@ -124,10 +127,23 @@ def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:
         )
     if "scale_id" in changes:
         student.scale = scale_of(by.academy, student.scale_id)
+    if student.longest and "longest" in changes:
+        _check_longest(student)
+    if student.estimates_yd is not None:
+        checked_width(student.estimates_yd)
     if student._state.adding:
         student.save()
     elif changes:
         student.save(update_fields=[*changes])
+
+
+def _check_longest(student: Student) -> None:
+    """The longest swing is one of the student's scale."""
+    if student.longest not in {p["label"] for p in student.scale.positions}:
+        raise InputError(
+            f'There is no swing "{student.longest}" in the scale {student.scale.name}.',
+            field="longest",
+        )
 
 
 @transaction.atomic

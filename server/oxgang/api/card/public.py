@@ -8,10 +8,12 @@ from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
-from oxgang.core.ground.card import by_yardage
-from oxgang.core.words.intervals import words
+from oxgang.core.ground.card import Card, CardCell, by_yardage
+from oxgang.core.words.intervals import words as level_words
 from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
+from oxgang.texts.messages import texts
+from oxgang.texts.recipes import recipe_words
 
 PAGE = """<!doctype html>
 <html lang="en">
@@ -29,7 +31,7 @@ PAGE = """<!doctype html>
 # The content is asked for with the page, not after its script.
 CARD = """<link rel="preload" href="/c/{token}/card.json" as="fetch" crossorigin="anonymous">
 <main id="card" data-token="{token}"></main>
-<noscript>This card needs JavaScript.</noscript><script src="/card.js" defer></script>"""
+<noscript>This card needs JavaScript.</noscript><script type="module" src="/card.js"></script>"""
 GONE = """<main><h1>This card is not here</h1>
 <p>The link has ended. Ask your coach for a new one.</p></main>"""
 
@@ -52,32 +54,53 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
     version = versions_of(student).first() if student else None
     if version is None:
         return JsonResponse({"title": "This card is not here."}, status=404)
-    card = card_of(version)
-    cues = dict(card.positions)
+    return JsonResponse(_content(card_of(version)))
+
+
+def _content(card: Card) -> dict[str, object]:
+    """Every shot that is played once, and for each yard or metre which of them it is."""
+    words = texts("m" if card.metres else "yd")
+    played = card.played
+    places = {id(cell): i for i, cell in enumerate(played)}
+    heights = list(card.recipes)
 
     def unit(yards: float) -> float:
         return round(m_from_yd(yards) if card.metres else yards, 1)
 
-    return JsonResponse(
-        {
-            "student": card.student,
-            "academy": card.academy,
-            "version": card.version,
-            "day": card.day,
-            "note": card.note,
-            "unit": "m" if card.metres else "yd",
-            "level": words(card.level),
-            "lines": [
-                {
-                    "at": unit(line.yardage),
-                    "shot": str(line.cell.key),
-                    "carry": unit(line.cell.carry_yd),
-                    "half": unit((line.cell.carry_hi_yd - line.cell.carry_lo_yd) / 2),
-                    "near": abs(line.off_yd) <= card.tolerance_yd,
-                    "measured": line.cell.measured,
-                    "cue": cues.get(line.cell.key.swing, ""),
-                }
-                for line in by_yardage(card, step=1)
-            ],
-        }
-    )
+    def place(cell: CardCell | None) -> int | None:
+        return None if cell is None else places[id(cell)]
+
+    return {
+        "student": card.student,
+        "academy": card.academy,
+        "version": card.version,
+        "day": card.day,
+        "note": card.note,
+        "unit": "m" if card.metres else "yd",
+        "level": level_words(card.level),
+        "recipes": [recipe_words(card.recipes[height], words) for height in heights],
+        "shots": [
+            {
+                "name": cell.name,
+                "carry": unit(cell.carry_yd),
+                "half": unit((cell.carry_hi_yd - cell.carry_lo_yd) / 2),
+                "measured": cell.measured,
+                "cue": card.cue(cell) if card.look.cues else "",
+                "run": None if cell.run_yd is None else unit(cell.run_yd),
+                "recipe": heights.index(cell.key.trajectory)
+                if cell.key.trajectory in heights
+                else None,
+            }
+            for cell in played
+        ],
+        "lines": [
+            {
+                "at": unit(line.yardage),
+                "shot": place(line.cell),
+                "near": line.reached,
+                "shorter": place(line.shorter),
+                "longer": place(line.longer),
+            }
+            for line in by_yardage(card, step=1)
+        ],
+    }

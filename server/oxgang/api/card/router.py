@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
+from typing import Any
 from uuid import UUID
 
 import segno
@@ -14,24 +15,45 @@ from ninja import Query, Router
 from oxgang.academy.errors import NotFound
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
+from oxgang.api.card.address import public_base
 from oxgang.api.card.schemas import (
+    CardPreview,
     DifferenceOut,
+    Face,
     LinkIn,
     LinkMade,
     LinkOut,
     PublishIn,
+    SheetOut,
     VersionOut,
 )
-from oxgang.api.fields import Line
+from oxgang.api.fields import Line, made
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.core.errors import InputError
+from oxgang.core.ground.card import (
+    STEP_YD,
+    Card,
+    Look,
+    Order,
+    checked_step,
+    reached_by,
+    thin,
+)
 from oxgang.core.keeping.versions import differences
-from oxgang.files.card import Form, Side, write_card
+from oxgang.files.card import MOST_SIDES, Form, Side, lay_card, write_card
+from oxgang.files.lettering import BOLD, ITALIC, REGULAR
+from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import CardLink, PublishedMatrix
+from oxgang.matrix.selectors.card import live_card
+from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import make_link, publish, revoke_link
+from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["card"])
+
+FACES = {REGULAR: Face.REGULAR, BOLD: Face.BOLD, ITALIC: Face.ITALIC}
 
 
 def _version(version: PublishedMatrix) -> VersionOut:
@@ -57,7 +79,114 @@ def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> Vers
     """Publish the reviewed matrix as the next version. It never changes after that."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return _version(publish(student, data.note, by=coach, now=timezone.now()))
+    look = _look(data.step, data.order, data.cues, data.run)
+    return _version(publish(student, data.note, by=coach, now=timezone.now(), look=look))
+
+
+def _look(step: int, order: Order, cues: bool, run: bool) -> Look:
+    return Look(checked_step(step), order, cues, run)
+
+
+@router.get("/students/{student_id}/card", response=CardPreview)
+def preview(
+    request: HttpRequest,
+    student_id: UUID,
+    form: Query[Form] = Form.POCKET,
+    sides: Line = "yardage,club",
+    step: int = STEP_YD,
+    order: Order = Order.SHORT_FIRST,
+    cues: bool = True,
+    run: bool = False,
+) -> CardPreview:
+    """The card as it would be published now, drawn; what a coach should know before, and what
+    moved since the last one."""
+    student = student_of(coach_of(request).academy, student_id)
+    wanted = _sides(sides)
+    found = matrix_of(student, local_day(student, timezone.now()))
+    card = live_card(
+        student, found, played_in(student, found), _look(step, order, cues, run), runs=run
+    )
+    last = versions_of(student).first()
+    return made(
+        CardPreview,
+        sheets=[_sheet(sheet) for sheet in lay_card(card, form, wanted)],
+        thin=[said.as_data() for said in thin(card)],
+        moved=_differences(card_of(last), card) if last else [],
+        played=len(card.played),
+        reached=reached_by(card),
+        next=(last.number if last else 0) + 1,
+        publishable=bool(card.played) and any(cell.balls for cell in found.cells),
+    )
+
+
+def _sheet(sheet: Sheet) -> SheetOut:
+    return made(
+        SheetOut,
+        width=sheet.width,
+        height=sheet.height,
+        texts=[
+            {
+                "x": mark.x,
+                "y": sheet.height - mark.y,
+                "text": mark.text,
+                "face": FACES[mark.font],
+                "size": mark.size,
+                "align": mark.align,
+                "grey": mark.grey,
+            }
+            for mark in sheet.marks
+            if isinstance(mark, Text)
+        ],
+        rules=[
+            {
+                "x1": mark.x1,
+                "y1": sheet.height - mark.y1,
+                "x2": mark.x2,
+                "y2": sheet.height - mark.y2,
+                "width": mark.width,
+                "dash": mark.dash,
+            }
+            for mark in sheet.marks
+            if isinstance(mark, Rule)
+        ],
+        boxes=[
+            {
+                "x": mark.x,
+                "y": sheet.height - mark.y - mark.height,
+                "width": mark.width,
+                "height": mark.height,
+                "fill": mark.fill,
+            }
+            for mark in sheet.marks
+            if isinstance(mark, Box)
+        ],
+    )
+
+
+def _sides(said: str) -> list[Side]:
+    try:
+        wanted = [Side(side) for side in said.split(",") if side]
+    except ValueError:
+        raise InputError("Sides are yardage, club and ground.", field="sides") from None
+    if not wanted:
+        raise InputError("Choose at least one side.", field="sides")
+    return wanted[:MOST_SIDES]
+
+
+def _differences(before: Card, after: Card) -> list[DifferenceOut]:
+    return [
+        DifferenceOut(
+            key=KeyOut(**asdict(d.key)),
+            back_in=d.back_in,
+            down_in=d.down_in,
+            before_yd=d.before_yd,
+            after_yd=d.after_yd,
+            before=d.before,
+            after=d.after,
+            real=d.real,
+        )
+        for d in differences(before, after)
+    ]
 
 
 @router.get("/students/{student_id}/versions/{number}/compare", response=list[DifferenceOut])
@@ -66,13 +195,7 @@ def compare(
 ) -> list[DifferenceOut]:
     """What moved from a version to a later one (the newest without `to`)."""
     student = student_of(coach_of(request).academy, student_id)
-    found = differences(card_of(version_of(student, number)), card_of(version_of(student, to)))
-    return [
-        DifferenceOut(
-            key=KeyOut(**asdict(d.key)), before_yd=d.before_yd, after_yd=d.after_yd, real=d.real
-        )
-        for d in found
-    ]
+    return _differences(card_of(version_of(student, number)), card_of(version_of(student, to)))
 
 
 @router.get("/students/{student_id}/card.pdf", include_in_schema=False)
@@ -82,17 +205,22 @@ def card_pdf(
     form: Query[Form] = Form.POCKET,
     sides: Line = "yardage,club",
     number: Query[int | None] = None,
+    step: int | None = None,
+    order: Order | None = None,
+    cues: bool | None = None,
+    run: bool | None = None,
 ) -> HttpResponse:
-    """The printed card of a version, in real size."""
+    """The printed card of a version, in real size; its looks are those it was published with,
+    unless others are asked for."""
     student = student_of(coach_of(request).academy, student_id)
-    try:
-        wanted = [Side(side) for side in sides.split(",") if side]
-    except ValueError:
-        raise InputError("Sides are yardage, club and ground.", field="sides") from None
-    if not wanted:
-        raise InputError("Choose at least one side.", field="sides")
+    wanted = _sides(sides)
     version = version_of(student, number)
-    response = HttpResponse(write_card(card_of(version), form, wanted), "application/pdf")
+    card = card_of(version)
+    asked: dict[str, Any] = {"step": step, "order": order, "cues": cues, "run": run}
+    look = replace(card.look, **{k: v for k, v in asked.items() if v is not None})
+    checked_step(look.step)
+    card = replace(card, look=look)
+    response = HttpResponse(write_card(card, form, wanted), "application/pdf")
     took_away(request, student, "card", version=version.number)
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.pdf"
     response["Content-Disposition"] = f'inline; filename="{name}"'
@@ -112,9 +240,10 @@ def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     link, token = make_link(student, data.days, by=coach, now=timezone.now())
-    url = request.build_absolute_uri(f"/c/{token}")
+    base, reached = public_base(request, coach.academy)
+    url = f"{base}/c/{token}"
     qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
-    return LinkMade(link=LinkOut.from_orm(link), url=url, qr=qr)
+    return LinkMade(link=LinkOut.from_orm(link), url=url, qr=qr, reached=reached)
 
 
 @router.delete("/students/{student_id}/links/{link_id}", response=LinkOut)

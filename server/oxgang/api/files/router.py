@@ -2,7 +2,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from datetime import date
 from uuid import UUID
 
@@ -29,7 +29,7 @@ from oxgang.api.files.schemas import (
 )
 from oxgang.api.reading import reading
 from oxgang.core.errors import InputError
-from oxgang.core.ground.card import card_cell, lines_of
+from oxgang.core.ground.card import by_yardage
 from oxgang.core.words.shots import Shot
 from oxgang.files.bag import read_bag, write_bag
 from oxgang.files.export import (
@@ -42,7 +42,9 @@ from oxgang.files.foreign import TARGETS, UNITS, ColumnMapping, Source, read_any
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
 from oxgang.files.tables import RowProblem, write_table
+from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
 from oxgang.range_sessions.selectors.mappings import guessed, names_of, remembered
 from oxgang.range_sessions.services.balls import local_day
@@ -120,10 +122,10 @@ def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
 def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as a workbook: the cells, a shot for every yardage, the balls."""
     student = student_of(coach_of(request).academy, student_id)
-    matrix = matrix_of(student, local_day(student, timezone.now())).matrix
-    cells = [*matrix.cells, *matrix.trims]
-    cards = [card_cell(cell) for cell in matrix.cells]
-    lines = lines_of(cards, from_yd=student.from_yd, to_yd=student.to_yd, step=1)
+    found = matrix_of(student, local_day(student, timezone.now()))
+    cells = [*found.matrix.cells, *found.matrix.trims]
+    card = live_card(student, found, played_in(student, found))
+    lines = by_yardage(replace(card, metres=False), step=1)
     book = write_matrix_workbook(cells, lines, shots_for_file(student))
     return _file(request, student, "matrix.xlsx", book, XLSX)
 

@@ -1,6 +1,5 @@
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import asdict
 from uuid import UUID, uuid4
 
@@ -23,39 +22,43 @@ from oxgang.api.gaps.schemas import (
     WhatIfOut,
 )
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
-from oxgang.core.carry.cells import Basis, Cell, furrow
-from oxgang.core.carry.surfaces import lie_factors
-from oxgang.core.carry.today import Today, today_of
-from oxgang.core.carry.trims import trims_of
+from oxgang.core.carry.cells import furrow
 from oxgang.core.errors import InputError
 from oxgang.core.flight.run import Firmness
-from oxgang.core.ground.coverage import Coverage, coverage, probability, smallest_set, spare
+from oxgang.core.ground.coverage import Coverage, coverage
 from oxgang.core.ground.fills import Fill, fills_for
-from oxgang.core.ground.gaps import Stretch, best_at, checked_range, checked_tolerance, leaves
+from oxgang.core.ground.gaps import Stretch, checked_range, checked_tolerance, leaves
 from oxgang.core.ground.lofts import search_lofts
+from oxgang.core.ground.played import Play
+from oxgang.core.ground.window import window_at
 from oxgang.core.words.bag import Club as CoreClub
 from oxgang.core.words.bag import checked_club
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.as_data import cell_data
-from oxgang.matrix.selectors.matrix import chain_in, ground_under, matrix_of
+from oxgang.matrix.selectors.lookup import Conditions, look_up
+from oxgang.matrix.selectors.matrix import ground_under, matrix_of
+from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["gaps"])
 
-# A trim is offered beside the shots when it starts from one so near [yd] and is so much likelier.
-TRIM_NEAR_YD = 12.0
-TRIM_BETTER = 0.05
-MOST_TRIMS = 2
-MOST_LOOKED_UP = 5
+# Narrower stretches are a footnote.
+FOOTNOTE_YARDS = 2
 
 
 def _coverage(found: Coverage) -> CoverageOut:
-    return CoverageOut(measured=found.measured, all=found.all, chance=found.chance)
+    return CoverageOut(
+        played=found.played, measured=found.measured, all=found.all, chance=found.chance
+    )
 
 
-def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> FillOut:
+def _fill(
+    fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float, now: PlayedNow
+) -> FillOut:
     lo, hi = furrow(fill.carry_yd, fill.shot_sd_yd)
+    name = (fill.key, fill.ball_position_in, fill.grip_down_in)
+    there = not fill.between and name in {shot.name for shot in now.shots}
     return FillOut(
         way=fill.way,
         key=KeyOut(**asdict(fill.key)),
@@ -66,6 +69,8 @@ def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float) -> 
         furrow_from_yd=lo,
         furrow_to_yd=hi,
         closes=fill.closes,
+        use=fill.use,
+        state=now.states.get(name, Play.NEITHER) if there else None,
         ball_position_in=fill.ball_position_in,
         taught=fill.taught,
         grip_down_in=fill.grip_down_in,
@@ -95,6 +100,11 @@ def gaps(
     checked_range(lo, hi)
     found = matrix_of(student, day)
     stage, _ = standing_of(student, found.matrix)
+    now, limit = played_in(student, found), limit_of(student, stage)
+    cells = [now.cells[i] for i in now.answering]
+    covered = coverage(found.cells, cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
+    lofts = {club.label: club.loft_deg for club in found.clubs}
+    names = {now.shots[i].name for i in now.answering}
 
     def ways(gap: Stretch) -> list[FillOut]:
         for later in (False, True):
@@ -102,21 +112,31 @@ def gaps(
                 gap,
                 found.matrix,
                 found.evidence,
+                gaps=covered.gaps,
+                played=names,
+                limit=limit,
                 tolerance_yd=tolerance,
                 stage=stage,
                 later=later,
             )
             if fills:
-                return [_fill(fill, later, covered.gaps, tolerance) for fill in fills]
+                return [_fill(fill, later, covered.gaps, tolerance, now) for fill in fills]
         return []
 
-    covered = coverage(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
+    wide = sorted(
+        (gap for gap in covered.gaps if gap.width > FOOTNOTE_YARDS), key=lambda gap: -gap.width
+    )
     return made(
         GapsOut,
         coverage=_coverage(covered),
-        gaps=[{"gap": gap, "fills": ways(gap)} for gap in covered.gaps],
-        smallest=smallest_set(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
-        spare=spare(found.cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance),
+        gaps=[
+            {"gap": gap, "fills": ways(gap), "window": window_at(gap, now.shots, limit, lofts)}
+            for gap in wide
+        ],
+        small=[gap for gap in covered.gaps if gap.width <= FOOTNOTE_YARDS],
+        fallow=covered.gaps,
+        played=len(cells),
+        chosen=now.chosen,
         stage=stage,
         measured=sum(1 for cell in found.cells if cell.balls),
     )
@@ -145,6 +165,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
         club.loft_deg, club.bounce_deg = core.loft_deg, core.bounce_deg
     covered = coverage(
         matrix.cells,
+        [],
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,
@@ -186,53 +207,26 @@ def lookup(
     lie: Lie = Lie.FAIRWAY,
     firmness: Firmness = Firmness.MEDIUM,
 ) -> list[LookedUp]:
-    """The best shots for a yardage in today's air and wind from a lie, with run and total; a trim
-    of a measured shot where it serves better."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    """The shot played for a yardage in today's air and wind from a lie, with run and total; then
+    those that reach it too, and better ones that are not played."""
+    student = student_of(coach_of(request).academy, student_id)
     if not 1 <= yardage <= 200:
         raise InputError("Look up a yardage of 1 to 200.", field="yardage")
     found = matrix_of(student, local_day(student, timezone.now()))
-    factor = lie_factors(found.matrix.fit)[lie]
-    chain = chain_in(student, found)
-
-    def best(cells: Sequence[Cell], most: int) -> list[tuple[Today, float]]:
-        today = today_of(
-            cells,
-            chain,
-            altitude_m=coach.academy.altitude_m,
-            temperature_c=temperature_c,
-            headwind_mps=headwind_mps,
-            firmness=firmness,
-            lie=lie,
-            factor=factor,
-        )
-        chosen = best_at([shot.cell for shot in today], yardage, most=most)
-        return [
-            (today[i], probability(today[i].cell, yardage, student.tolerance_yd)) for i in chosen
-        ]
-
-    shots = best(found.cells, MOST_LOOKED_UP)
-    near = [
-        cell
-        for cell in found.cells
-        if cell.basis is Basis.MEASURED
-        and abs(cell.carry_yd * factor.share - yardage) <= TRIM_NEAR_YD
-    ]
-    trims = trims_of(found.matrix, found.evidence, near)
-    taught = {(t.cell.key, t.cell.back_in, t.cell.down_in): t.taught for t in trims}
-    likely = max((chance for _, chance in shots), default=0.0)
-    shots += [s for s in best([t.cell for t in trims], MOST_TRIMS) if s[1] > likely + TRIM_BETTER]
+    conditions = Conditions(
+        temperature_c=temperature_c, headwind_mps=headwind_mps, lie=lie, firmness=firmness
+    )
     return [
         made(
             LookedUp,
-            cell=cell_data(shot.home),
-            today_yd=shot.cell.carry_yd,
-            run_yd=shot.run_yd,
-            run_sd_yd=shot.run_sd_yd,
-            total_yd=shot.cell.carry_yd + shot.run_yd,
-            chance=chance,
-            taught=taught.get((shot.home.key, shot.home.back_in, shot.home.down_in), 0),
+            role=one.role,
+            cell=cell_data(one.shot.home),
+            today_yd=one.shot.cell.carry_yd,
+            run_yd=one.shot.run_yd,
+            run_sd_yd=one.shot.run_sd_yd,
+            total_yd=one.shot.cell.carry_yd + one.shot.run_yd,
+            chance=one.chance,
+            taught=one.taught,
         )
-        for shot, chance in shots
+        for one in look_up(student, found, played_in(student, found), yardage, conditions)
     ]

@@ -7,12 +7,16 @@ from oxgang.api.fields import Label
 from oxgang.api.matrix.schemas import CellOut, GroundOut, KeyOut, StretchOut
 from oxgang.api.students.schemas import ClubOut
 from oxgang.core.ground.fills import Way
+from oxgang.core.ground.played import Play
 from oxgang.core.ground.stages import Stage
+from oxgang.matrix.selectors.lookup import Role
 
 
 class CoverageOut(Schema):
-    """Shares of the whole yardages: by measured cells, by all that count, by chance of one ball."""
+    """Shares of the whole yardages: by the shots played, by measured cells, by all that count, by
+    chance of one ball of a played shot."""
 
+    played: float
     measured: float
     all: float
     chance: float
@@ -22,7 +26,8 @@ class FillOut(Schema):
     """A way to close a gap; `later` is one for after the student's stage and longest swing.
 
     `leaves` is all that still lies fallow then; `between` is the other swing length of a swing
-    between two.
+    between two; `use` is how much of all gaps it closes, by chance; `state` what it is now where it
+    is a shot of the matrix.
     """
 
     way: Way
@@ -34,6 +39,8 @@ class FillOut(Schema):
     furrow_from_yd: float
     furrow_to_yd: float
     closes: int
+    use: float
+    state: Play | None
     ball_position_in: float
     taught: int
     grip_down_in: float
@@ -41,18 +48,33 @@ class FillOut(Schema):
     later: bool
 
 
+class WindowOut(Schema):
+    """Between a club's longest part swing and its full one it has no swing: one club down [yd]."""
+
+    club: str
+    swing: str
+    part_yd: float
+    full_yd: float
+    down: str
+    down_yd: float
+
+
 class GapOut(Schema):
     gap: StretchOut
     fills: list[FillOut]
+    window: WindowOut | None
 
 
 class GapsOut(Schema):
-    """`smallest` and `spare` are positions in the matrix's cells."""
+    """What no played shot covers: `gaps`, the widest first, `small` ones of a yard or two, `fallow`
+    all of them from short to long. `played` is how many shots answer, `chosen` by a coach."""
 
     coverage: CoverageOut
     gaps: list[GapOut]
-    smallest: list[int]
-    spare: list[int]
+    small: list[StretchOut]
+    fallow: list[StretchOut]
+    played: int
+    chosen: bool
     stage: Stage
     measured: int
 
@@ -89,6 +111,7 @@ class GappingOut(Schema):
 class LookedUp(Schema):
     """A shot for a yardage in today's air and wind: carry, run and total [yd]."""
 
+    role: Role
     cell: CellOut
     today_yd: float
     run_yd: float

@@ -10,6 +10,7 @@ from oxgang.api.students.schemas import ClubOut
 from oxgang.core.carry.cells import Basis, Doubt
 from oxgang.core.carry.why import Reason
 from oxgang.core.flight.launch import Side
+from oxgang.core.ground.played import Play
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import Spin, Strike, Tempo, Trajectory
 
@@ -40,6 +41,7 @@ class CellOut(Schema):
     told_yd: float | None
     back_in: float
     down_in: float
+    play: Play = Play.NEITHER
 
 
 class KeyOut(Schema):
@@ -111,7 +113,9 @@ class StretchOut(Schema):
 
 
 class GroundOut(Schema):
-    """`unsure` is what no measured cell covers; `fallow` what no estimate covers well either."""
+    """`unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
+    `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
+    place among cells, variants and trims in a row."""
 
     from_yd: int
     to_yd: int
@@ -123,16 +127,21 @@ class GroundOut(Schema):
     fallow: list[StretchOut]
     unsure: list[StretchOut]
     best: list[list[int]]
+    covered_played: int = 0
+    unplayed: list[StretchOut] = []
+    plays: list[int | None] = []
 
 
 class MatrixOut(Schema):
-    """`waiting` is how many balls wait for a review and are not in it (in a live one they are).
+    """`chosen` is whether a coach has said which shots are played; else a proposal stands in.
+    `waiting` is how many balls wait for a review and are not in it (in a live one they are).
 
     `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
     those hit with a trim.
     """
 
     day: date
+    chosen: bool
     clubs: list[ClubOut]
     positions: list[PositionOut]
     cells: list[CellOut]

@@ -82,6 +82,7 @@ def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> Draft:
 def _planned(student: Student, data: Wanted) -> list[PlanItem]:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, _ = standing_of(student, found.matrix)
+    now = due_in(student, found)
     wish = Wish(
         balls=balls_in(data.minutes) if data.minutes else data.balls,
         from_yd=student.from_yd,
@@ -90,10 +91,12 @@ def _planned(student: Student, data: Wanted) -> list[PlanItem]:
         yardage=data.yardage,
         club=data.club,
         swing=data.swing,
-        due=due_in(student, found).wide,
+        due=now.wide,
         tolerance_yd=student.tolerance_yd,
+        played=[cell.key for cell in now.played],
+        learning=now.learning,
     )
-    return [_item(p) for p in plan_for(data.protocol, found.matrix, wish)]
+    return [_item(p) for p in plan_for(data.protocol, found.matrix, wish, found.evidence)]
 
 
 @router.post("/students/{student_id}/check-up", response=PlanPage)

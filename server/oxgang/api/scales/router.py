@@ -18,7 +18,12 @@ router = Router(tags=["scales"])
 
 
 def _fields(data: ScaleIn | ScaleSeen) -> ScaleFields:
-    return ScaleFields(name=data.name, idea=data.idea, positions=_positions(data.positions))
+    return ScaleFields(
+        name=data.name,
+        idea=data.idea,
+        positions=_positions(data.positions),
+        longest=data.longest,
+    )
 
 
 def _positions(said: Sequence[PositionIn]) -> list[Position]:

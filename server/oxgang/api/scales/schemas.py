@@ -25,14 +25,17 @@ class ScaleSeen(Schema):
     name: str = Field(max_length=MAX_NAME)
     idea: Line
     positions: list[PositionIn] = Field(max_length=MOST_POSITIONS)
+    longest: Label | None = None
 
 
 class ScaleIn(Schema):
-    """`was` is the scale as the coach saw it; `confirmed` that swings with balls may go."""
+    """`longest` is the position at which control ends, "" the last one below a full swing, left out
+    what it was; `was` the scale as the coach saw it; `confirmed` that swings with balls may go."""
 
     name: str = Field(max_length=MAX_NAME)
     idea: Line = ""
     positions: list[PositionIn] = Field(max_length=MOST_POSITIONS)
+    longest: Label | None = None
     was: ScaleSeen | None = None
     confirmed: bool = False
 
@@ -43,3 +46,4 @@ class ScaleOut(Schema):
     name: str
     idea: str
     positions: list[PositionOut]
+    longest: str

@@ -31,6 +31,8 @@ from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
 from oxgang.range_sessions.services.home import bring_all_home
 
+MAY_GO = ("handicap", "estimates_yd")
+
 router = Router(tags=["students"])
 
 
@@ -42,6 +44,7 @@ def _out(student: Student) -> StudentOut:
         **{name: getattr(student, name) for name in student_services.CHANGEABLE},
         id=student.pk,
         finds=skill_of(student),
+        shots_chosen=student.shots_chosen,
         archived=student.archived_at is not None,
         scale=student.scale,
         clubs=[club_data(club, in_use=club.used_on(today)) for club in clubs],
@@ -104,8 +107,8 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
     student = student_of(coach.academy, student_id)
     sent = data.dict(exclude_unset=True)
     was = sent.pop("was", None)
-    # A handicap may be taken away; the others always are something.
-    changes = {k: v for k, v in sent.items() if v is not None or k == "handicap"}
+    # A handicap and a width may be taken away; the others always are something.
+    changes = {k: v for k, v in sent.items() if v is not None or k in MAY_GO}
     friction = skill_of(student)
     student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
     if skill_of(student) is not friction:

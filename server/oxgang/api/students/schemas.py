@@ -37,6 +37,8 @@ class StudentIn(Schema):
     notes: str = Field("", max_length=10_000)
     friction: Friction | Literal[""] = ""
     handicap: Handicap | None = None
+    longest: Label = ""
+    estimates_yd: float | None = None
 
 
 class StudentChange(Schema):
@@ -54,6 +56,8 @@ class StudentChange(Schema):
     notes: str | None = Field(None, max_length=10_000)
     friction: Friction | Literal[""] | None = None
     handicap: Handicap | None = None
+    longest: Label | None = None
+    estimates_yd: float | None = None
     was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
@@ -150,6 +154,9 @@ class StudentOut(Schema):
     notes: str
     friction: Friction | Literal[""]
     handicap: float | None
+    longest: str
+    estimates_yd: float | None
+    shots_chosen: bool
     finds: Friction
     archived: bool
     scale: ScaleOut

@@ -13,7 +13,9 @@ from oxgang.academy.services.students import HANDICAPS
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
 from oxgang.core.flight.impact import Friction
+from oxgang.core.ground.card import Order
 from oxgang.core.ground.gaps import GROUND_LIMITS_YD
+from oxgang.core.ground.played import WIDTHS_YD, Play
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
@@ -22,6 +24,7 @@ from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 FORMAT: Final = "oxgang-student"
+MOST_PLAYED: Final = 2000
 VERSION: Final = 1
 
 
@@ -49,6 +52,9 @@ class StudentPart(_Strict):
     ball_limit: int
     notes: str = Field(max_length=10_000)
     friction: Friction | Literal[""] = ""
+    longest: str = Field("", max_length=24)
+    estimates_yd: float | None = Field(None, ge=WIDTHS_YD[0], le=WIDTHS_YD[1])
+    shots_chosen: bool = False
     handicap: float | None = Field(None, ge=HANDICAPS[0], le=HANDICAPS[1])
 
 
@@ -63,6 +69,7 @@ class ScalePart(_Strict):
     name: str = Field(max_length=80)
     idea: str = Field(max_length=200)
     positions: list[PositionPart] = Field(min_length=1)
+    longest: str = Field("", max_length=24)
 
 
 class ClubPart(_Strict):
@@ -76,17 +83,6 @@ class ClubPart(_Strict):
     used_from: date | None
     used_until: date | None
     archived: bool
-
-
-class RecipePart(_Strict):
-    trajectory: Trajectory
-    ball_in: float
-    lean_deg: float
-    face_open_deg: float
-    weight_lead_pct: float
-    stance: str = Field(max_length=200)
-    distance: str = Field(max_length=200)
-    follow_through: str = Field(max_length=200)
 
 
 class EventPart(_Strict):
@@ -140,6 +136,20 @@ class ToldPart(_Strict):
     told_on: date
 
 
+class PlayedPart(_Strict):
+    """A shot that is played or in work: a cell by the club's id, and its trim."""
+
+    club: str
+    swing: str = Field(max_length=24)
+    arm_deg: float | None
+    trajectory: Trajectory
+    spin: Spin
+    tempo: Tempo
+    ball_position_in: BallPosition = 0.0
+    grip_down_in: GripDown = 0.0
+    state: Play
+
+
 class PlanPart(_Strict):
     title: str = Field(max_length=60)
     homework: bool
@@ -169,6 +179,31 @@ class CardCellPart(_Strict):
     shot_sd_yd: float = Field(ge=0, le=200)
     balls: int = Field(ge=0)
     measured: bool
+    play: Play = Play.PLAYED
+    back_in: BallPosition = 0.0
+    down_in: GripDown = 0.0
+    run_yd: float | None = Field(None, ge=-50, le=REFUSE_OVER_YD)
+
+
+class LookPart(_Strict):
+    step: int = Field(ge=1, le=50)
+    order: Order
+    cues: bool
+    run: bool
+
+
+class RecipeWords(_Strict):
+    ball_in: float
+    lean_deg: float
+    face_open_deg: float
+    weight_lead_pct: float
+    stance: str = Field(max_length=200)
+    distance: str = Field(max_length=200)
+    follow_through: str = Field(max_length=200)
+
+
+class RecipePart(RecipeWords):
+    trajectory: Trajectory
 
 
 class CardPart(_Strict):
@@ -184,7 +219,10 @@ class CardPart(_Strict):
     to_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])
     clubs: list[tuple[str, float]]
     positions: list[tuple[str, str]]
+    arms: list[float] = Field(default_factory=list)
     cells: list[CardCellPart]
+    look: LookPart | None = None
+    recipes: dict[Trajectory, RecipeWords] = Field(default_factory=dict)
 
     @field_validator("day")
     @classmethod
@@ -213,6 +251,7 @@ class StudentFile(_Strict):
     events: list[EventPart]
     balls: list[BallPart]
     told: list[ToldPart]
+    played: list[PlayedPart] = Field(default_factory=list, max_length=MOST_PLAYED)
     plan: PlanPart | None
     homework: PlanPart | None = None
     versions: list[VersionPart]

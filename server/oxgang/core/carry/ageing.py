@@ -14,14 +14,21 @@ from numpy.typing import NDArray
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
+from oxgang.core.carry.weights import UNMARKED_LEAST, UNMARKED_SHARE
 from oxgang.core.words.intervals import Z
-from oxgang.core.words.shots import BallType, CellKey, Lie
+from oxgang.core.words.shots import BallType, CellKey, Lie, Strike
 
 Array = NDArray[np.float64]
 
 AHEAD_DAYS: Final = 365
 # The day is found to within so many.
 WITHIN_DAYS: Final = 3
+# A student of whom nothing is known mishits this share of balls, and that weighs as so many balls.
+# Common practice, no published source.
+USUAL_MISHITS: Final = 0.1
+USUAL_WEIGHT: Final = 20.0
+# What normal balls lose to the limits of `weights`, by integration.
+WILD_LOSE: Final = 0.012
 
 
 def halves(evidence: Evidence, points: Sequence[Point]) -> Array:
@@ -65,13 +72,28 @@ def halves_after(
     planned
         Cell, shot type, expected carry [yd] and number of balls. Where the balls land does not
         matter for how much is known, so that they are taken to land where they are expected; on
-        the ball and lie that the student mostly hits from.
+        the ball and lie that the student mostly hits from. As many of them are mishits, which say
+        nothing, as the student usually has.
     """
+    solid = solid_share(evidence)
     usual = Counter((hit.ball, hit.lie) for hit in evidence.hits if hit.counts).most_common(1)
     ball, lie = usual[0][0] if usual else (BallType.PREMIUM, Lie.MAT)
-    more = [
-        Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie, imagined=True)
-        for key, point, carry, n in planned
-        for _ in range(n)
-    ]
+    more: list[Hit] = []
+    due = 0.0
+    for key, point, carry, n in planned:
+        # What is left of a ball counts in the next cell.
+        due += n * solid
+        count = max(1, round(due))
+        due -= count
+        one = Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie, imagined=True)
+        more += [one] * count
     return halves(evidence.with_hits(more), points)
+
+
+def solid_share(evidence: Evidence) -> float:
+    """How much a ball of a student's counts, on average: the share that is solid, less the mishits
+    that go unmarked and the wild ones that count less. The fewer balls, the nearer to the usual."""
+    told = [hit for hit in evidence.hits if not hit.told and not hit.excluded]
+    mishits = sum(hit.strike is not Strike.SOLID for hit in told)
+    share = (mishits + USUAL_MISHITS * USUAL_WEIGHT) / (len(told) + USUAL_WEIGHT)
+    return (1 - share) * (1 - UNMARKED_LEAST - UNMARKED_SHARE * share - WILD_LOSE)

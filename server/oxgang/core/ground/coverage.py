@@ -1,32 +1,22 @@
-"""How well the ground is covered: counted, by probability, with the fewest shots.
-
-References
-----------
-Set cover by mixed-integer programming: scipy.optimize.milp (HiGHS). Exact for these sizes.
-"""
+"""How well the ground is covered: counted, and by probability."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.special import ndtr
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.ground.gaps import Stretch, can_plough, covers, fallow
-from oxgang.core.words.intervals import Z
+from oxgang.core.ground.gaps import Carrying, Stretch, can_plough, covers, fallow, spread_yd
 
 Array = NDArray[np.float64]
 
-# In a smallest set a shot costs 1; of equal sets the one with the surer, tighter, shorter-swung
-# shots is taken, by costs that together stay below one shot.
-ESTIMATE_COST: Final = 0.004
-SCATTER_COST: Final = 0.001
+# A shot of which no scatter is given scatters by this [yd].
+NARROWEST_YD: Final = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,22 +31,25 @@ class Chance:
 class Coverage:
     """Shares of the whole yardages between the student's ends.
 
-    `measured` and `all` count yardages within the tolerance of a carry (all: of measured and well
-    estimated cells); `chance` is the mean over yardages of the best shot's probability.
+    `played`, `measured` and `all` count yardages within the tolerance of a carry (all: of measured
+    and well estimated cells); `chance` is the mean over yardages of the best played shot's
+    probability. `gaps` are what no played shot covers, `unploughed` what no well known one does.
     """
 
+    played: float
     measured: float
     all: float
     chance: float
     gaps: list[Stretch]
+    unploughed: list[Stretch]
 
 
-def probability(cell: Cell, yardage: float, tolerance_yd: float) -> float:
+def probability(cell: Carrying, yardage: float, tolerance_yd: float) -> float:
     """That one solid ball of a cell lands within the tolerance of a yardage.
 
     The scatter of single balls and what is not known of the mean count together.
     """
-    spread = math.hypot(cell.shot_sd_yd, cell.half_yd / Z)
+    spread = max(spread_yd(cell), NARROWEST_YD)
     lo, hi = (yardage - tolerance_yd - cell.carry_yd), (yardage + tolerance_yd - cell.carry_yd)
     return float(ndtr(hi / spread) - ndtr(lo / spread))
 
@@ -76,8 +69,15 @@ def ploughing(cells: Sequence[Cell], tolerance_yd: float) -> list[Cell]:
     return [c for c in cells if can_plough(c.half_yd, c.basis is Basis.MEASURED, tolerance_yd)]
 
 
-def coverage(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Coverage:
-    """Coverage counted three ways, and the gaps."""
+def coverage(
+    cells: Sequence[Cell],
+    played: Sequence[Cell],
+    *,
+    from_yd: int,
+    to_yd: int,
+    tolerance_yd: float,
+) -> Coverage:
+    """Coverage of the shots that are played and of all cells, and the gaps."""
     ground = np.arange(from_yd, to_yd + 1)
     measured = [c for c in cells if c.basis is Basis.MEASURED]
     good = ploughing(cells, tolerance_yd)
@@ -86,60 +86,15 @@ def coverage(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: f
         return float(_covering(some, ground, tolerance_yd).any(axis=0).mean()) if some else 0.0
 
     best = np.zeros(len(ground))
-    for cell in cells:
+    for cell in played:
         best = np.maximum(best, [probability(cell, float(y), tolerance_yd) for y in ground])
-    gaps = fallow(good, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
-    return Coverage(share(measured), share(good), float(best.mean()), gaps)
 
+    def bare(some: Sequence[Cell]) -> list[Stretch]:
+        return fallow(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
-def smallest_set(
-    cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
-) -> list[int]:
-    """The fewest cells that cover all ground that any of them covers, by their position.
-
-    Only cells that count as ground are taken. Exact; of sets of one size the surer and tighter.
-    """
-    ground = np.arange(from_yd, to_yd + 1)
-    places = [
-        i
-        for i, c in enumerate(cells)
-        if can_plough(c.half_yd, c.basis is Basis.MEASURED, tolerance_yd)
-    ]
-    some = [cells[i] for i in places]
-    if not some:
-        return []
-    covering = _covering(some, ground, tolerance_yd)
-    covered = covering.any(axis=0)
-    if not covered.any():
-        return []
-    widest = max(c.shot_sd_yd for c in some)
-    cost = np.array(
-        [
-            1 + ESTIMATE_COST * (c.basis is Basis.ESTIMATED) + SCATTER_COST * c.shot_sd_yd / widest
-            for c in some
-        ]
+    return Coverage(
+        share(played), share(measured), share(good), float(best.mean()), bare(played), bare(good)
     )
-    found = milp(
-        cost,
-        constraints=LinearConstraint(covering[:, covered].T.astype(float), lb=1),
-        integrality=np.ones(len(some), dtype=np.int64),
-        bounds=Bounds(0, 1),
-    )
-    if found.x is None:
-        raise RuntimeError("a set cover of covered ground always exists")
-    return [places[i] for i in np.flatnonzero(np.round(found.x))]
-
-
-def spare(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[int]:
-    """Cells that can be dropped without losing ground: all but those of a smallest set."""
-    kept = set(smallest_set(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd))
-    return [
-        i
-        for i, c in enumerate(cells)
-        if i not in kept
-        and can_plough(c.half_yd, c.basis is Basis.MEASURED, tolerance_yd)
-        and from_yd - tolerance_yd <= c.carry_yd <= to_yd + tolerance_yd
-    ]
 
 
 def _covering(

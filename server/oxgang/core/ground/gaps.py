@@ -93,8 +93,8 @@ def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:
     return measured or half_yd <= TRUSTED_TOLERANCES * tolerance_yd
 
 
-def covers(carry_yd: float, yardage: int, tolerance_yd: float) -> bool:
-    """Whether a carry is within the tolerance of a whole yardage (inclusive)."""
+def covers(carry_yd: float, yardage: float, tolerance_yd: float) -> bool:
+    """Whether a carry is within the tolerance of a yardage (inclusive)."""
     return abs(carry_yd - yardage) <= tolerance_yd + _EPSILON
 
 
@@ -147,10 +147,20 @@ def expected_miss_yd(cell: Carrying, yardage: float) -> float:
 
     It counts the distance of the mean, the scatter, and what is not known of the mean.
     """
-    unknown = 0.0
-    if cell.carry_lo_yd is not None and cell.carry_hi_yd is not None:
-        unknown = sd_of(cell.carry_lo_yd, cell.carry_hi_yd)
-    return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd, unknown)
+    return math.hypot(cell.carry_yd - yardage, cell.shot_sd_yd, unknown_yd(cell))
+
+
+def unknown_yd(cell: Carrying) -> float:
+    """Deviation [yd] of what is not known of a carry; 0 where no interval is given."""
+    if cell.carry_lo_yd is None or cell.carry_hi_yd is None:
+        return 0.0
+    return sd_of(cell.carry_lo_yd, cell.carry_hi_yd)
+
+
+def spread_yd(shot: Carrying) -> float:
+    """Deviation of one solid ball from a shot's number [yd]: its scatter and what is not known of
+    the mean together."""
+    return math.hypot(shot.shot_sd_yd, unknown_yd(shot))
 
 
 def best_at(cells: Sequence[Carrying], yardage: float, *, most: int = 3) -> list[int]:

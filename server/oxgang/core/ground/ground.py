@@ -8,6 +8,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.gaps import (
     Stretch,
     best_at,
@@ -16,6 +17,7 @@ from oxgang.core.ground.gaps import (
     fallow,
     stretches,
 )
+from oxgang.core.ground.played import Candidate
 from oxgang.core.words.shots import CellKey
 
 # The axis stretches to the tens beyond the student's shots.
@@ -96,6 +98,30 @@ def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: 
         unsure=uncovered(measured),
         best=[best_at(cells, y) for y in range(axis_from, axis_to + 1)],
     )
+
+
+@dataclass(frozen=True, slots=True)
+class PlayedGround:
+    """What the shots played make of the ground: whole yardages that they cover, the stretches that
+    they leave, and for each whole yardage of the axis the place of the shot for it."""
+
+    covered: int
+    fallow: list[Stretch]
+    plays: list[int | None]
+
+
+def played_ground(
+    shots: Sequence[Candidate], answering: Sequence[int], ground: Ground
+) -> PlayedGround:
+    """The ground under the shots that answer a yardage, by their places."""
+    some = [shots[i] for i in answering]
+    ends = {"from_yd": ground.from_yd, "to_yd": ground.to_yd}
+    left = fallow(some, **ends, tolerance_yd=ground.tolerance_yd)
+    plays: list[int | None] = []
+    for yardage in range(ground.axis_from_yd, ground.axis_to_yd + 1):
+        shot = answer_at(some, yardage, ground.tolerance_yd).shot
+        plays.append(None if shot is None else answering[shot])
+    return PlayedGround(ground.yards - sum(s.width for s in left), left, plays)
 
 
 def small_ground(

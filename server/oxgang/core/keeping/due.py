@@ -1,15 +1,14 @@
 """What is due: cells that a student plays by and that can no longer be trusted, and why.
 
-A cell matters when the student plays by it: it has balls of its own or stands on the card that was
-handed out, and its carry is one of the yardages that the student needs. It is due when its interval
-reaches further than the student's tolerance. A new club's cells stand in for those of the club that
-it took the place of.
+A cell matters when the student plays it and its carry is one of the yardages that the student
+needs. It is due when its interval reaches further than the student's tolerance. A new club's cells
+stand in for those of the club that it took the place of. Shots in work come after those played.
 """
 
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 from enum import StrEnum
 from typing import Final
@@ -44,6 +43,7 @@ class DueCode(StrEnum):
     NO_BAG = "due-no-bag"
     NO_BALLS = "due-no-balls"
     NOT_NEEDED = "due-not-needed"
+    NO_SHOT = "due-no-shot"
     WAITING = "due-waiting"
     NEW_CLUB = "due-new-club"
     BREAK = "due-break"
@@ -70,7 +70,8 @@ class Due:
     """How a student's numbers stand, what is due and why.
 
     `need` orders students: 0 is nothing to do. `matters` counts the cells the student plays by,
-    `doubtful` is the share of them that is wide.
+    `doubtful` is the share of them that is wide. `learning` are shots in work that are wide:
+    nothing is due of them, but balls that are left over go there.
     """
 
     state: State
@@ -78,6 +79,7 @@ class Due:
     matters: int
     wide: list[Wide]
     reasons: list[Said]
+    learning: list[Wide] = field(default_factory=list)
 
     @property
     def doubtful(self) -> float:
@@ -89,17 +91,17 @@ def matters(
     *,
     from_yd: float,
     to_yd: float,
-    on_card: Collection[CellKey] = (),
+    played: Collection[CellKey] | None = None,
     stands_in: Mapping[str, Collection[CellKey]] | None = None,
 ) -> list[Cell]:
     """The cells a student plays by.
 
     Parameters
     ----------
-    on_card
-        The measured cells of the card that was last handed out.
+    played
+        The cells that are played; when None every cell with balls is.
     stands_in
-        For a new club, the cells of the club that it took the place of.
+        For a new club, the cells that were played of the club that it took the place of.
     """
     others = {
         (club, key.swing, key.trajectory, key.spin, key.tempo)
@@ -107,12 +109,12 @@ def matters(
         for key in keys
     }
 
-    def played(cell: Cell) -> bool:
+    def does(cell: Cell) -> bool:
         k = cell.key
         name = (k.club, k.swing, k.trajectory, k.spin, k.tempo)
-        return bool(cell.balls) or k in on_card or name in others
+        return name in others or (bool(cell.balls) if played is None else k in played)
 
-    return [c for c in cells if from_yd <= c.carry_yd <= to_yd and played(c)]
+    return [c for c in cells if from_yd <= c.carry_yd <= to_yd and does(c)]
 
 
 def due_of(
@@ -127,6 +129,8 @@ def due_of(
     events: Sequence[Happened] = (),
     new_clubs: Mapping[str, date] | None = None,
     trend: Trend | None = None,
+    work: Sequence[Cell] = (),
+    chosen: bool = False,
 ) -> Due:
     """What is due of the cells that matter (see `matters`).
 
@@ -136,15 +140,22 @@ def due_of(
         How many clubs are in the bag, how many balls were ever hit, and how many wait for a review.
     new_clubs
         Clubs that took the place of others, with the day.
+    work
+        Cells that the student is learning.
+    chosen
+        Whether a coach has said which shots are played.
     """
+    learning = _wider(work, tolerance_yd)
     wait = [Said(DueCode.WAITING, {"balls": waiting})] if waiting else []
     if not clubs:
         return Due(State.NO_BAG, 0.02, 0, [], [Said(DueCode.NO_BAG), *wait])
     if not balls:
         return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NO_BALLS), *wait])
+    if not played and chosen:
+        return Due(State.DUE, 0.05, 0, [], [Said(DueCode.NO_SHOT), *wait], learning)
     if not played:
-        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NOT_NEEDED), *wait])
-    wide = [Wide(c.key, c.carry_yd, c.half_yd) for c in played if c.half_yd > tolerance_yd]
+        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NOT_NEEDED), *wait], learning)
+    wide = _wider(played, tolerance_yd)
     excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
     need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
     reasons = _new_clubs(played, wide, new_clubs or {})
@@ -159,7 +170,11 @@ def due_of(
     reasons += wait
     drifting = trend is not None and trend.since is not None
     state = State.DUE if wide or drifting else State.TRUE
-    return Due(state, need, len(played), wide, reasons or [Said(DueCode.HOLDS)])
+    return Due(state, need, len(played), wide, reasons or [Said(DueCode.HOLDS)], learning)
+
+
+def _wider(cells: Sequence[Cell], tolerance_yd: float) -> list[Wide]:
+    return [Wide(c.key, c.carry_yd, c.half_yd) for c in cells if c.half_yd > tolerance_yd]
 
 
 def _new_clubs(

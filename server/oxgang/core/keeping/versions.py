@@ -9,6 +9,7 @@ from typing import Final
 from scipy.special import ndtr
 
 from oxgang.core.ground.card import Card, CardCell
+from oxgang.core.ground.played import Name, Play
 from oxgang.core.keeping.review import CHANCE
 from oxgang.core.words.intervals import log_sd_of
 from oxgang.core.words.shots import CellKey
@@ -19,11 +20,16 @@ ROUNDING: Final = 1e-9
 
 @dataclass(frozen=True, slots=True)
 class Difference:
-    """A cell in two versions [yd] and how often as large a difference comes by chance."""
+    """A shot in two versions [yd], whether it was and is played, and how often as large a
+    difference comes by chance. A trim in inches."""
 
     key: CellKey
+    back_in: float
+    down_in: float
     before_yd: float | None
     after_yd: float | None
+    before: Play
+    after: Play
     chance: float
 
     @property
@@ -33,13 +39,12 @@ class Difference:
 
 
 def differences(before: Card, after: Card) -> list[Difference]:
-    """Every cell that either version measured, in the order of the later one."""
-    old = {cell.key: cell for cell in before.cells}
-    new = {cell.key: cell for cell in after.cells}
+    """Every shot that either version measured or played, in the order of the later one."""
+    old, new = _named(before), _named(after)
     found = []
-    for key in [*new, *(k for k in old if k not in new)]:
-        a, b = old.get(key), new.get(key)
-        if not ((a and a.measured) or (b and b.measured)):
+    for name in [*new, *(n for n in old if n not in new)]:
+        a, b = old.get(name), new.get(name)
+        if not any(c and (c.measured or c.play is Play.PLAYED) for c in (a, b)):
             continue
         chance = 1.0
         if a and b:
@@ -47,8 +52,13 @@ def differences(before: Card, after: Card) -> list[Difference]:
             variance = _variance(a, before.level) + _variance(b, after.level)
             chance = 2 * float(ndtr(-abs(change) / math.sqrt(variance)))
         carries = [cell.carry_yd if cell else None for cell in (a, b)]
-        found.append(Difference(key, carries[0], carries[1], chance))
+        plays = [cell.play if cell else Play.NEITHER for cell in (a, b)]
+        found.append(Difference(*name, carries[0], carries[1], plays[0], plays[1], chance))
     return found
+
+
+def _named(card: Card) -> dict[Name, CardCell]:
+    return {(cell.key, cell.back_in, cell.down_in): cell for cell in card.cells}
 
 
 def _variance(cell: CardCell, level: float) -> float:

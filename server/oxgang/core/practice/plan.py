@@ -18,7 +18,9 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.cells import Basis, Cell, Matrix
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import Z
@@ -35,8 +37,14 @@ BALLS_RANGE: Final = (1, 300)
 SESSION_BALLS: Final = 45
 # A cell counts in full inside the student's yardages and fades out over this much beyond [yd].
 FADE_YD: Final = 5.0
-# What a cell that is not due counts for, where others are.
+# What a cell that is not due counts for, where others are, and one that is played beside them; what
+# one in work counts for, and one that is not played, where nothing is due.
 REST_COUNTS: Final = 0.01
+PLAYED_COUNTS: Final = 0.1
+LEARNING_COUNTS: Final = 0.1
+UNPLAYED_COUNTS: Final = 0.05
+# Nobody changes the club for a single ball.
+FEWEST_BALLS: Final = 2
 SCATTER_PART: Final = 0.4
 # Less gain a ball than this is none [yd^2].
 NOTHING: Final = 1e-6
@@ -135,7 +143,9 @@ def choose(
         # A cell already in the plan may take single balls; a new one takes a step of them.
         want = np.minimum(np.where(counts > 0, 1, step), remaining)
         want = np.minimum(want, most - counts)
-        open_cells = may & (want > 0)
+        room = may & (counts > 0) & (counts < most)
+        single = remaining < min(step, FEWEST_BALLS) and bool(room.any())
+        open_cells = room if single else may & (want > 0)
         noise = square / np.maximum(want, 1)
         variance = np.diagonal(left)
         less = left**2 / (variance + noise)
@@ -195,6 +205,9 @@ def plan_balls(
     allowed: Callable[[CellKey], bool] | None = None,
     due: Collection[CellKey] = (),
     tolerance_yd: float | None = None,
+    played: Collection[CellKey] = (),
+    learning: Collection[CellKey] = (),
+    evidence: Evidence | None = None,
 ) -> list[Planned]:
     """Where so many balls do most for a student's matrix, in the order to hit them.
 
@@ -205,6 +218,10 @@ def plan_balls(
     due
         Cells that the student plays by and can no longer trust: as many of them as possible are
         to come within `tolerance_yd`.
+    played, learning
+        Cells that the student plays by, and those in work: they come before all others.
+    evidence
+        What the matrix rests on: what is promised is then what such balls bring.
 
     Raises
     ------
@@ -218,18 +235,24 @@ def plan_balls(
     carries = np.array([cell.carry_yd for cell in matrix.cells])
     choice = choose(
         matrix.covariance,
-        weights_of(carries, from_yd, to_yd) * _urgency(matrix, due) * carries**2,
+        weights_of(carries, from_yd, to_yd) * _urgency(matrix, due, played, learning) * carries**2,
         UNSEEN_MISHITS * matrix.squares,
         balls,
         allowed=may,
         enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
     )
-    after = Z * np.sqrt(np.diagonal(choice.left)) * carries
-    planned = [
-        Planned(cell.key, int(n), _why(cell, float(after[i])))
-        for i, (cell, n) in enumerate(zip(matrix.cells, choice.balls, strict=True))
-        if n
+    hit = [
+        (i, cell, int(choice.balls[i])) for i, cell in enumerate(matrix.cells) if choice.balls[i]
     ]
+    after = Z * np.sqrt(np.diagonal(choice.left)) * carries
+    if evidence is not None:
+        points = [matrix.point(cell.key) for _, cell, _ in hit]
+        rows = [
+            (cell.key, point, cell.carry_yd, n)
+            for point, (_, cell, n) in zip(points, hit, strict=True)
+        ]
+        after[[i for i, _, _ in hit]] = halves_after(evidence, points, rows)
+    planned = [Planned(cell.key, n, _why(cell, float(after[i]))) for i, cell, n in hit]
     return in_order(planned, [cell.key for cell in matrix.cells])
 
 
@@ -248,13 +271,29 @@ def _enough(matrix: Matrix, carries: Array, tolerance_yd: float) -> Array:
     return np.asarray(np.maximum(target - shared, SCATTER_PART * target))
 
 
-def _urgency(matrix: Matrix, due: Collection[CellKey]) -> Array:
-    """What each cell counts for, shape (n,): all the same when nothing is due."""
-    return np.array([1.0 if not due or cell.key in due else REST_COUNTS for cell in matrix.cells])
+def _urgency(
+    matrix: Matrix,
+    due: Collection[CellKey],
+    played: Collection[CellKey],
+    learning: Collection[CellKey],
+) -> Array:
+    """What each cell counts for, shape (n,): all the same when none is due and none is played."""
+
+    def counts(key: CellKey) -> float:
+        if key in due:
+            return 1.0
+        if key in played:
+            return PLAYED_COUNTS if due else 1.0
+        if key in learning:
+            return LEARNING_COUNTS
+        return REST_COUNTS if due else UNPLAYED_COUNTS if played else 1.0
+
+    return np.array([counts(cell.key) for cell in matrix.cells])
 
 
 def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planned]:
-    """The plan with few changes: club by club, swings up with one and down with the next.
+    """The plan as one hits it: easy short swings first, the clubs up with one swing and down with
+    the next.
 
     Parameters
     ----------
@@ -263,12 +302,12 @@ def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planne
     """
     clubs = list(dict.fromkeys(key.club for key in keys))
     swings = list(dict.fromkeys(key.swing for key in keys))
-    used = [club for club in clubs if any(p.key.club == club for p in planned)]
+    used = [swing for swing in swings if any(p.key.swing == swing for p in planned)]
 
     def place(p: Planned) -> tuple[int, int, int]:
-        turn = used.index(p.key.club)
-        swing = swings.index(p.key.swing)
-        return turn, swing if turn % 2 == 0 else -swing, list(Trajectory).index(p.key.trajectory)
+        turn = used.index(p.key.swing)
+        club = clubs.index(p.key.club)
+        return turn, club if turn % 2 == 0 else -club, list(Trajectory).index(p.key.trajectory)
 
     return sorted(planned, key=place)
 

@@ -8,6 +8,7 @@ from enum import StrEnum
 from typing import Final, assert_never
 
 from oxgang.core.carry.cells import Cell, Matrix
+from oxgang.core.carry.evidence import Evidence
 from oxgang.core.errors import InputError
 from oxgang.core.ground.stages import Stage
 from oxgang.core.practice.plan import (
@@ -49,7 +50,8 @@ class Protocol(StrEnum):
 class Wish:
     """What the coach asks of a protocol. Club and swing None is the protocol's own choice.
 
-    `due` are cells that the student plays by and can no longer trust to `tolerance_yd`.
+    `due` are cells that the student plays by and can no longer trust to `tolerance_yd`; `played`
+    are all that the student plays by, `learning` those in work.
     """
 
     balls: int
@@ -61,6 +63,8 @@ class Wish:
     swing: str | None = None
     due: Collection[CellKey] = ()
     tolerance_yd: float | None = None
+    played: Collection[CellKey] = ()
+    learning: Collection[CellKey] = ()
 
 
 def balls_in(minutes: float) -> int:
@@ -68,8 +72,16 @@ def balls_in(minutes: float) -> int:
     return max(1, int(minutes * 60 / SECONDS_A_BALL))
 
 
-def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
+def plan_for(
+    protocol: Protocol, matrix: Matrix, wish: Wish, evidence: Evidence | None = None
+) -> list[Planned]:
     """The plan of a protocol for a student.
+
+    Parameters
+    ----------
+    evidence
+        What the matrix rests on: what a plan promises is then what such balls bring, mishits
+        counted.
 
     Raises
     ------
@@ -82,9 +94,9 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
     one = CellKey(_club(keys, wish), _swing(keys, wish))
     match protocol:
         case Protocol.CHECK_UP:
-            return _check_up(matrix, keys, wish)
+            return _check_up(matrix, keys, wish, evidence)
         case Protocol.FULL_MAP:
-            return _full_map(matrix, wish)
+            return _full_map(matrix, wish, evidence)
         case Protocol.FIRST_MAP:
             return _one_swing(keys, one.swing, wish)
         case Protocol.NET_LAUNCH:
@@ -103,7 +115,9 @@ def plan_for(protocol: Protocol, matrix: Matrix, wish: Wish) -> list[Planned]:
             assert_never(protocol)
 
 
-def _check_up(matrix: Matrix, keys: list[CellKey], wish: Wish) -> list[Planned]:
+def _check_up(
+    matrix: Matrix, keys: list[CellKey], wish: Wish, evidence: Evidence | None
+) -> list[Planned]:
     return plan_balls(
         matrix,
         wish.balls,
@@ -112,16 +126,20 @@ def _check_up(matrix: Matrix, keys: list[CellKey], wish: Wish) -> list[Planned]:
         allowed=_fitting(keys, wish),
         due=wish.due,
         tolerance_yd=wish.tolerance_yd,
+        played=wish.played,
+        learning=wish.learning,
+        evidence=evidence,
     )
 
 
-def _full_map(matrix: Matrix, wish: Wish) -> list[Planned]:
+def _full_map(matrix: Matrix, wish: Wish, evidence: Evidence | None) -> list[Planned]:
     return plan_balls(
         matrix,
         wish.balls,
         from_yd=wish.from_yd,
         to_yd=wish.to_yd,
         allowed=lambda key: key.trajectory is Trajectory.STOCK and key.usual,
+        evidence=evidence,
     )
 
 
@@ -162,11 +180,14 @@ def _grips(one: CellKey, wish: Wish) -> list[Planned]:
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
     """Which cells the student's stage allows.
 
-    Where numbers are due, only those, at any stage, as long as they have room for the balls: a
-    check-up does not give the student more numbers to keep.
+    Where numbers are due, only those, at any stage, as long as they have room for the balls, then
+    what is played and in work: a check-up does not give the student more numbers to keep.
     """
     if len(wish.due) * MOST_BALLS_A_CELL >= wish.balls:
         return lambda key: key in wish.due
+    own = {*wish.due, *wish.played, *wish.learning}
+    if len(own) * MOST_BALLS_A_CELL >= wish.balls:
+        return lambda key: key in own
     swings = list(dict.fromkeys(key.swing for key in keys))
     short = set(swings[: len(swings) // 2 + 1])
 

@@ -13,6 +13,12 @@ from typing import Final
 from oxgang.core.errors import InputError
 
 ARM_RANGE_DEG: Final = (10.0, 200.0)
+# A swing with the lead arm further than this is a full one [degrees].
+FULL_ARM_DEG: Final = 160.0
+# Where control ends in a scale that does not say, and for juniors and beginners [degrees].
+# Common practice, no published source.
+CONTROLLED_ARM_DEG: Final = 150.0
+BEGINNERS_ARM_DEG: Final = 120.0
 # Two positions this near in arm angle are one swing length [degrees].
 SAME_ARM_DEG: Final = 0.5
 
@@ -33,12 +39,26 @@ def same_swing(arm_deg: float, other_deg: float) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Scale:
-    """Swing lengths under one idea, short to long."""
+    """Swing lengths under one idea, short to long.
+
+    `longest` is the position at which control ends; "" is the last one below a full swing.
+    """
 
     key: str
     name: str
     idea: str
     positions: tuple[Position, ...]
+    longest: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """A student's longest controlled swing, and whether a full one of the least lofted wedge may
+    be thought of beyond it."""
+
+    label: str
+    arm_deg: float
+    full_too: bool
 
 
 CLOCK: Final = Scale(
@@ -53,6 +73,7 @@ CLOCK: Final = Scale(
         Position("11:00", 150, "Lead arm nearly up, still wide."),
         Position("full", 165, "A full, smooth turn."),
     ),
+    "11:00",
 )
 FRACTION: Final = Scale(
     "fraction",
@@ -67,6 +88,7 @@ FRACTION: Final = Scale(
         Position("90 %", 150, "Nearly all of it, never hard."),
         Position("full", 165, "A full, smooth swing."),
     ),
+    "90 %",
 )
 BODY: Final = Scale(
     "body",
@@ -80,6 +102,7 @@ BODY: Final = Scale(
         Position("chest", 110, "Hands to chest."),
         Position("shoulder", 130, "Hands to shoulder."),
     ),
+    "shoulder",
 )
 ZONES: Final = Scale(
     "zones",
@@ -90,6 +113,7 @@ ZONES: Final = Scale(
         Position("2", 110, "Between hip and shoulder."),
         Position("3", 150, "Above the shoulder: not for control."),
     ),
+    "2",
 )
 ONE_SWING: Final = Scale(
     "one-swing",
@@ -153,7 +177,48 @@ def checked_positions(positions: Sequence[Position]) -> tuple[Position, ...]:
                 f"{lo:g} to {hi:g}.",
                 field="positions",
             )
-    return tuple(sorted(positions, key=lambda p: p.arm_deg))
+    return tuple(sorted(positions, key=_arm))
+
+
+def is_full(arm_deg: float) -> bool:
+    """Whether a swing of this arm angle is a full one."""
+    return arm_deg > FULL_ARM_DEG
+
+
+def controlled(scale: Scale, own: str = "", *, beginner: bool = False) -> Limit:
+    """The longest controlled swing of a student of this scale.
+
+    Parameters
+    ----------
+    own
+        The position that the coach has set for the student; one that the scale does not have (any
+        more) counts as none.
+    beginner
+        A junior or a beginner: shorter than the scale's own.
+
+    Raises
+    ------
+    InputError
+        For a scale without positions.
+    """
+    positions = checked_positions(scale.positions)
+    arms = {p.label: p.arm_deg for p in positions}
+    if own in arms:
+        return Limit(own, arms[own], is_full(arms[own]))
+    usual = arms.get(scale.longest)
+    if usual is None:
+        usual = _last(positions, CONTROLLED_ARM_DEG).arm_deg
+    last = _last(positions, min(usual, BEGINNERS_ARM_DEG) if beginner else usual)
+    return Limit(last.label, last.arm_deg, not beginner)
+
+
+def _last(positions: Sequence[Position], arm_deg: float) -> Position:
+    """The longest position up to an arm angle; the shortest of all where none is."""
+    return max((p for p in positions if p.arm_deg <= arm_deg), default=positions[0], key=_arm)
+
+
+def _arm(position: Position) -> float:
+    return position.arm_deg
 
 
 def express(label: str, arm_deg: float | None, positions: Sequence[Position]) -> str:

@@ -11,8 +11,11 @@ from django.core.serializers.json import DjangoJSONEncoder
 from oxgang.academy.models import Club, Student
 from oxgang.core.carry.cells import Cell, furrow
 from oxgang.core.carry.conflicts import Conflict, Suspect
+from oxgang.core.ground.ground import played_ground
+from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.matrix import StudentMatrix
+from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.selectors.balls import waiting_of
 
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
@@ -53,8 +56,17 @@ def club_data(club: Club, *, in_use: bool = True) -> dict[str, Any]:
 
 
 def matrix_data(student: Student, found: StudentMatrix) -> dict[str, Any]:
-    """A matrix and its ground. One query."""
+    """A matrix and its ground, with the shots that are played. Three queries."""
+    now = played_in(student, found)
+    under = played_ground(now.shots, now.answering, found.ground)
     ground = asdict(found.ground)
+    ground["covered_played"], ground["plays"] = under.covered, under.plays
+    ground["unplayed"] = [{**asdict(s), "width": s.width} for s in under.fallow]
+    places = {place: state for state in Play for place in now.places(state)}
+    every = [
+        {**cell_data(cell), "play": places.get(i, Play.NEITHER)} for i, cell in enumerate(now.cells)
+    ]
+    cells, rest = len(found.cells), len(found.matrix.variants)
     for name in ("fallow", "unsure"):
         stretches = getattr(found.ground, name)
         ground[name] = [{**asdict(s), "width": s.width} for s in stretches]
@@ -62,10 +74,11 @@ def matrix_data(student: Student, found: StudentMatrix) -> dict[str, Any]:
         "day": found.day,
         "clubs": [club_data(club) for club in found.clubs],
         "positions": [asdict(position) for position in found.positions],
-        "cells": [cell_data(cell) for cell in found.cells],
+        "cells": every[:cells],
         "ground": ground,
-        "variants": [cell_data(cell) for cell in found.matrix.variants],
-        "trims": [cell_data(cell) for cell in found.matrix.trims],
+        "variants": every[cells : cells + rest],
+        "trims": every[cells + rest :],
+        "chosen": now.chosen,
         "conflicts": [_conflict(c) for c in found.matrix.conflicts],
         "against": [asdict(a) for a in found.matrix.against],
         "splits": [asdict(s) for s in found.matrix.splits],

@@ -8,22 +8,26 @@ from datetime import date
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.core.carry.cells import Cell
+from oxgang.core.ground.played import Play
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, due_of, matters
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
-from oxgang.matrix.selectors.published import card_of, versions_of
+from oxgang.matrix.selectors.played import PlayedNow, played_in
+from oxgang.matrix.selectors.published import versions_of
 from oxgang.range_sessions.selectors.balls import waiting_of
 
 
 @dataclass(frozen=True, slots=True)
 class DueNow:
-    """What is due, the cells the student plays by, balls that wait, and what the day rests on."""
+    """What is due, the cells the student plays by and all shots, balls that wait, and what the day
+    rests on."""
 
     due: Due
     played: list[Cell]
+    shots: PlayedNow
     waiting: int
     last_hit: date | None
     version: PublishedMatrix | None
@@ -32,11 +36,15 @@ class DueNow:
     def wide(self) -> list[CellKey]:
         return [w.key for w in self.due.wide]
 
+    @property
+    def learning(self) -> list[CellKey]:
+        return [w.key for w in self.due.learning]
+
 
 def due_in(student: Student, found: StudentMatrix) -> DueNow:
-    """What is due of a student's matrix on its day. Three queries."""
+    """What is due of a student's matrix on its day. Four queries."""
     version = versions_of(student).first()
-    on_card = {c.key for c in card_of(version).cells if c.measured} if version else set()
+    shots = played_in(student, found)
     new = [e for e in events_of(student) if e.kind == EventKind.NEW_CLUB and e.on <= found.day]
     in_bag = {club.pk: club.label for club in found.clubs}
     took = {
@@ -44,17 +52,21 @@ def due_in(student: Student, found: StudentMatrix) -> DueNow:
         for e in new
         if e.club_id in in_bag and e.replaced_id
     }
+    # Of a club that went, what was played, or was hit where nobody has chosen yet.
+    gone = {name[0] for name, state in shots.gone if state is Play.PLAYED}
+    hit = {hit.cell for hit in found.hits if hit.counts}
     of_old = {
-        label: {hit.cell for hit in found.hits if hit.counts and hit.cell.club == old}
+        label: {key for key in (gone if shots.chosen else hit) if key.club == old}
         for label, (_, old) in took.items()
     }
     played = matters(
-        found.cells,
+        [*found.cells, *found.matrix.variants],
         from_yd=student.from_yd,
         to_yd=student.to_yd,
-        on_card=on_card,
+        played={c.key for c in shots.cells_of(Play.PLAYED) if not c.trimmed},
         stands_in=of_old,
     )
+    learning = [c for c in shots.cells_of(Play.WORK) if not c.trimmed]
     balls = [hit for hit in found.hits if not hit.told]
     waiting = waiting_of(student).count()
     last = max((hit.day for hit in balls if hit.day and hit.day <= found.day), default=None)
@@ -69,5 +81,7 @@ def due_in(student: Student, found: StudentMatrix) -> DueNow:
         events=found.events,
         new_clubs={label: on for label, (on, _) in took.items()},
         trend=trend_of(found.evidence),
+        work=[c for c in learning if c not in played],
+        chosen=shots.chosen,
     )
-    return DueNow(due, played, waiting, last, version)
+    return DueNow(due, played, shots, waiting, last, version)

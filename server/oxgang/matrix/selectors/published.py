@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 
@@ -10,7 +11,9 @@ from django.db.models import QuerySet
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.academy.tokens import hash_of
-from oxgang.core.ground.card import Card, CardCell
+from oxgang.core.flight.recipes import Recipe
+from oxgang.core.ground.card import Card, CardCell, Look, Order
+from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.matrix.models import CardLink, PublishedMatrix
 
@@ -42,6 +45,7 @@ def version_of(student: Student, number: int | None) -> PublishedMatrix:
 def card_of(version: PublishedMatrix) -> Card:
     """The card of a version."""
     c = version.content
+    look = c.get("look") or {}
     return Card(
         student=c["student"],
         academy=c["academy"],
@@ -55,8 +59,31 @@ def card_of(version: PublishedMatrix) -> Card:
         level=c.get("level", LEVEL_BEFORE),
         clubs=tuple((label, loft) for label, loft in c["clubs"]),
         positions=tuple((label, cue) for label, cue in c["positions"]),
+        arms=tuple(c.get("arms", ())),
         cells=tuple(_cell(cell) for cell in c["cells"]),
+        look=Look(**{**look, "order": Order(look["order"])}) if look else Look(),
+        recipes={Trajectory(t): Recipe(**r) for t, r in c.get("recipes", {}).items()},
     )
+
+
+def content_of(card: Card) -> dict[str, Any]:
+    """What a version keeps of a card: what `card_of` reads."""
+    return {
+        "student": card.student,
+        "academy": card.academy,
+        "day": card.day,
+        "units": "m" if card.metres else "yd",
+        "tolerance_yd": card.tolerance_yd,
+        "level": card.level,
+        "from_yd": card.from_yd,
+        "to_yd": card.to_yd,
+        "clubs": [list(club) for club in card.clubs],
+        "positions": [list(position) for position in card.positions],
+        "arms": list(card.arms),
+        "cells": [asdict(cell) for cell in card.cells],
+        "look": asdict(card.look),
+        "recipes": {t.value: asdict(recipe) for t, recipe in card.recipes.items()},
+    }
 
 
 def _cell(data: dict[str, Any]) -> CardCell:
@@ -64,7 +91,8 @@ def _cell(data: dict[str, Any]) -> CardCell:
     key = CellKey(
         k["club"], k["swing"], Trajectory(k["trajectory"]), Spin(k["spin"]), Tempo(k["tempo"])
     )
-    return CardCell(**{**data, "key": key})
+    play = Play(data.get("play", Play.PLAYED))
+    return CardCell(**{**data, "key": key, "play": play})
 
 
 def student_of_link(token: str, now: datetime) -> Student | None:

@@ -9,14 +9,16 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.academy.selectors.people import bag_of
 from oxgang.core.flight.recipes import Recipe
+from oxgang.core.ground.played import Play
 from oxgang.core.words.measurements import MEASURED
+from oxgang.matrix.selectors.played import rows_of
 from oxgang.matrix.selectors.published import versions_of
 from oxgang.range_sessions.models import Ball, ToldCell
 from oxgang.range_sessions.selectors.plans import plan_of
 
 STUDENT_FIELDS = (
     "name", "hand", "units", "tolerance_yd", "from_yd", "to_yd", "school", "stage", "criteria",
-    "ball_limit", "notes", "friction", "handicap",
+    "ball_limit", "notes", "friction", "handicap", "longest", "estimates_yd", "shots_chosen",
 )  # fmt: skip
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
 BALL_FIELDS = (
@@ -24,6 +26,9 @@ BALL_FIELDS = (
     "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in", "grooves", "wet",
 )  # fmt: skip
 TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
+PLAYED_FIELDS = (
+    "swing", "arm_deg", "trajectory", "spin", "tempo", "ball_position_in", "grip_down_in", "state",
+)  # fmt: skip
 EVENT_FIELDS = ("kind", "on", "at", "swing", "arm_deg", "trajectory", "note")
 PLAN_FIELDS = ("title", "homework", "items")
 VERSION_FIELDS = ("number", "note", "content", "published_at")
@@ -42,6 +47,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
             "key": scale.key,
             "name": scale.name,
             "idea": scale.idea,
+            "longest": scale.longest,
             "positions": [
                 {"label": p.label, "arm_deg": p.arm_deg, "cue": p.cue} for p in scale.positions
             ],
@@ -70,6 +76,10 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
         "told": [
             {"club": str(row.club_id), **_fields(row, TOLD_FIELDS)}
             for row in ToldCell.objects.filter(student=student, withdrawn_at=None)
+        ],
+        "played": [
+            {"club": str(row.club_id), **_fields(row, PLAYED_FIELDS)}
+            for row in rows_of(student).exclude(state=Play.NEITHER)
         ],
         "plan": plan and _fields(plan, PLAN_FIELDS),
         "homework": homework and _fields(homework, PLAN_FIELDS),

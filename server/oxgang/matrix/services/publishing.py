@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import secrets
-from dataclasses import asdict
 from datetime import datetime, timedelta
 
 from django.db import transaction
@@ -14,10 +13,12 @@ from oxgang.academy.services.log import born, note
 from oxgang.academy.services.races import raced
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
-from oxgang.core.ground.card import card_cell
-from oxgang.core.words.intervals import LEVEL
+from oxgang.core.ground.card import Look
 from oxgang.matrix.models import CardLink, PublishedMatrix
+from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.played import played_in
+from oxgang.matrix.selectors.published import content_of
 from oxgang.range_sessions.services.balls import local_day
 
 DAYS_RANGE = (1, 730)
@@ -25,40 +26,34 @@ MAX_NOTE = 300
 
 
 @raced
-def publish(student: Student, remark: str, *, by: Coach, now: datetime) -> PublishedMatrix:
-    """The reviewed matrix as the student's next version.
+def publish(
+    student: Student, remark: str, *, by: Coach, now: datetime, look: Look | None = None
+) -> PublishedMatrix:
+    """The reviewed matrix with the shots played, as the student's next version.
 
     Raises
     ------
     InputError
-        When nothing is measured yet, or the note is too long.
+        When nothing is measured yet, no shot is played, or the note is too long.
     """
     if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
-    day = local_day(student, now)
-    found = matrix_of(student, day)
+    found = matrix_of(student, local_day(student, now))
     if not any(cell.balls for cell in found.cells):
         raise InputError("Nothing is measured yet. Hit one swing with every wedge, then publish.")
-    content = {
-        "student": student.name,
-        "academy": student.academy.name,
-        "day": day.isoformat(),
-        "units": student.units,
-        "tolerance_yd": student.tolerance_yd,
-        "level": LEVEL,
-        "from_yd": student.from_yd,
-        "to_yd": student.to_yd,
-        "clubs": [[club.label, club.loft_deg] for club in found.clubs],
-        "positions": [[p.label, p.cue] for p in found.positions],
-        "cells": [asdict(card_cell(cell)) for cell in found.cells],
-    }
+    card = live_card(student, found, played_in(student, found), look, runs=True)
+    if not card.played:
+        raise InputError(
+            "No shot is played: choose at least one that is measured under Shots, or let estimates "
+            "in, then publish."
+        )
     earlier = PublishedMatrix.objects.filter(student=student)
     last = earlier.aggregate(last=Max("number"))["last"] or 0
     version = PublishedMatrix.objects.create(
         student=student,
         number=last + 1,
         note=remark.strip(),
-        content=content,
+        content=content_of(card),
         published_by=by,
         published_at=now,
     )

@@ -12,7 +12,7 @@ from django.db.models import Case, Max, Q, When
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.core.carry.ageing import too_wide_on
-from oxgang.core.ground.ground import Strip, small_ground
+from oxgang.core.ground.ground import Strip, played_ground, small_ground
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import Due, State
 from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
@@ -87,7 +87,8 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
     """A student's row of the list, from the reviewed matrix of today."""
     now = due_in(student, found)
     stage, _ = standing_of(student, found.matrix)
-    ground, version = found.ground, now.version
+    version = now.version
+    under = played_ground(now.shots.shots, now.shots.answering, found.ground)
     balls = balls_of(student)
     coming = next_of(student.academy, [student.pk], found.day)
     return Row(
@@ -101,7 +102,7 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
         last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
         published_on=day_at(student.academy, version.published_at) if version else None,
         settles=_settled(student, found, now, stage),
-        covered=ground.covered / ground.yards,
+        covered=under.covered / found.ground.yards,
         due_on=_due_on(student, found, now),
         ground=small_ground(
             now.played,
@@ -148,6 +149,8 @@ def _settled(student: Student, found: StudentMatrix, now: DueNow, stage: Stage) 
         stage=stage,
         due=now.wide,
         tolerance_yd=student.tolerance_yd,
+        played=[cell.key for cell in now.played],
+        learning=now.learning,
     )
     return settled(found.matrix, found.evidence, wish)
 

@@ -21,11 +21,12 @@ from oxgang.core.practice.load import checked_limit
 from oxgang.core.words import bag
 from oxgang.core.words.measurements import MEASURED
 from oxgang.core.words.swing import Position, Scale, checked_positions
-from oxgang.matrix.models import PublishedMatrix
+from oxgang.matrix.models import PlayedShot, PublishedMatrix
 from oxgang.matrix.selectors.transfer import (
     BALL_FIELDS,
     CLUB_FIELDS,
     EVENT_FIELDS,
+    PLAYED_FIELDS,
     STUDENT_FIELDS,
     TOLD_FIELDS,
     VERSION_FIELDS,
@@ -56,6 +57,8 @@ def bring_in(
     checked_tolerance(said["tolerance_yd"])
     checked_range(said["from_yd"], said["to_yd"])
     checked_limit(said["ball_limit"])
+    if said["longest"] and said["longest"] not in {p["label"] for p in file["scale"]["positions"]}:
+        raise InputError(f'The file\'s scale has no swing "{said["longest"]}".')
     if said["criteria"]:
         try:
             checked_criteria(Criteria(**said["criteria"]))
@@ -86,6 +89,12 @@ def bring_in(
             told_by=by,
             **{name: told[name] for name in TOLD_FIELDS},
         )
+    for shot in file["played"]:
+        PlayedShot.objects.create(
+            student=student,
+            club=_of(clubs, shot["club"]),
+            **{name: shot[name] for name in PLAYED_FIELDS},
+        )
     kinds = set()
     for plan in (file["plan"], file["homework"]):
         # A file of an earlier version had one plan, of either kind.
@@ -114,7 +123,7 @@ def _scale(said: Mapping[str, Any], by: Coach) -> SwingScale:
     name, number = said["name"], 2
     while name.casefold() in names:
         name, number = f"{said['name'][:70]} ({number})", number + 1
-    return create_scale(by.academy, Scale("", name, said["idea"], wanted))
+    return create_scale(by.academy, Scale("", name, said["idea"], wanted, said["longest"]))
 
 
 def _clubs(student: Student, said: Sequence[Mapping[str, Any]], now: datetime) -> dict[str, Club]:

@@ -719,6 +719,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview
+         * @description The card as it would be published now, drawn; what a coach should know before, and what
+         *     moved since the last one.
+         */
+        get: operations["oxgang_api_card_router_preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/cell": {
         parameters: {
             query?: never;
@@ -999,8 +1020,8 @@ export interface paths {
         };
         /**
          * Lookup
-         * @description The best shots for a yardage in today's air and wind from a lie, with run and total; a trim
-         *     of a measured shot where it serves better.
+         * @description The shot played for a yardage in today's air and wind from a lie, with run and total; then
+         *     those that reach it too, and better ones that are not played.
          */
         get: operations["oxgang_api_gaps_router_lookup"];
         put?: never;
@@ -1100,6 +1121,30 @@ export interface paths {
          * @description Drop the plan, or the homework.
          */
         delete: operations["oxgang_api_plan_router_drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/played": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Played
+         * @description The shots that the student plays, what each is worth, and the best sets of every size.
+         */
+        get: operations["oxgang_api_played_router_played"];
+        put?: never;
+        /**
+         * Choose
+         * @description Take shots in, to work on, or out.
+         */
+        post: operations["oxgang_api_played_router_choose"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1778,6 +1823,19 @@ export interface components {
             /** Most */
             most: number;
         };
+        /** BoxOut */
+        BoxOut: {
+            /** Fill */
+            fill: number;
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /** BroughtIn */
         BroughtIn: {
             /** Balls */
@@ -1818,6 +1876,28 @@ export interface components {
             today: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * CardPreview
+         * @description The card as it would be published now. `moved` is what differs from the last version,
+         *     `reached` the share of the ground that `played` shots come within the tolerance of, `next` the
+         *     number that it would have.
+         */
+        CardPreview: {
+            /** Moved */
+            moved: components["schemas"]["DifferenceOut"][];
+            /** Next */
+            next: number;
+            /** Played */
+            played: number;
+            /** Publishable */
+            publishable: boolean;
+            /** Reached */
+            reached: number;
+            /** Sheets */
+            sheets: components["schemas"]["SheetOut"][];
+            /** Thin */
+            thin: components["schemas"]["ThinSaid"][];
         };
         /**
          * CellNow
@@ -1867,6 +1947,8 @@ export interface components {
             last_measured: string | null;
             /** Mishits */
             mishits: number;
+            /** @default neither */
+            play?: components["schemas"]["Play"];
             /** Re Expressed */
             re_expressed: number;
             /** Shot Sd Yd */
@@ -1913,6 +1995,47 @@ export interface components {
              * @default
              */
             swing?: string;
+        };
+        /**
+         * ChoiceIn
+         * @description A shot and what it is to be; `was` is what the coach saw of it.
+         */
+        ChoiceIn: {
+            /**
+             * Back In
+             * @default 0
+             */
+            back_in?: number;
+            /** Club */
+            club: string;
+            /**
+             * Down In
+             * @default 0
+             */
+            down_in?: number;
+            /** @default check */
+            spin?: components["schemas"]["Spin"];
+            state: components["schemas"]["Play"];
+            /** Swing */
+            swing: string;
+            /** @default normal */
+            tempo?: components["schemas"]["Tempo"];
+            /** @default stock */
+            trajectory?: components["schemas"]["Trajectory"];
+            was?: components["schemas"]["Play"] | null;
+        };
+        /**
+         * ChooseIn
+         * @description With `only`, whatever is not named is neither.
+         */
+        ChooseIn: {
+            /**
+             * Only
+             * @default false
+             */
+            only?: boolean;
+            /** Shots */
+            shots: components["schemas"]["ChoiceIn"][];
         };
         /**
          * ClubChange
@@ -2052,7 +2175,8 @@ export interface components {
         };
         /**
          * CoverageOut
-         * @description Shares of the whole yardages: by measured cells, by all that count, by chance of one ball.
+         * @description Shares of the whole yardages: by the shots played, by measured cells, by all that count, by
+         *     chance of one ball of a played shot.
          */
         CoverageOut: {
             /** All */
@@ -2061,6 +2185,22 @@ export interface components {
             chance: number;
             /** Measured */
             measured: number;
+            /** Played */
+            played: number;
+        };
+        /**
+         * CoveredOut
+         * @description Whole yardages of the ground, and how many are covered.
+         */
+        CoveredOut: {
+            /** All */
+            all: number;
+            /** Measured */
+            measured: number;
+            /** Played */
+            played: number;
+            /** Yards */
+            yards: number;
         };
         /** CriteriaBody */
         CriteriaBody: {
@@ -2123,7 +2263,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-taken-away" | "log-card-taken-away";
+        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-taken-away" | "log-card-taken-away";
         /**
          * DidSaid
          * @description What a coach did; `back` when it was taken back.
@@ -2139,12 +2279,21 @@ export interface components {
                 [key: string]: string | number | null;
             };
         };
-        /** DifferenceOut */
+        /**
+         * DifferenceOut
+         * @description A shot in two versions [yd, trim in inches], and what it was and is to the student.
+         */
         DifferenceOut: {
+            after: components["schemas"]["Play"];
             /** After Yd */
             after_yd: number | null;
+            /** Back In */
+            back_in: number;
+            before: components["schemas"]["Play"];
             /** Before Yd */
             before_yd: number | null;
+            /** Down In */
+            down_in: number;
             key: components["schemas"]["KeyOut"];
             /** Real */
             real: boolean;
@@ -2177,7 +2326,7 @@ export interface components {
          * @description Why something is due, or nothing is.
          * @enum {string}
          */
-        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-holds";
+        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-holds";
         /**
          * DueSaid
          * @description Why a student's numbers are due, or are not.
@@ -2283,6 +2432,11 @@ export interface components {
             first_ball: string | null;
         };
         /**
+         * Face
+         * @enum {string}
+         */
+        Face: "regular" | "bold" | "italic";
+        /**
          * FieldSaid
          * @description A field that an action changed.
          */
@@ -2364,7 +2518,8 @@ export interface components {
          * @description A way to close a gap; `later` is one for after the student's stage and longest swing.
          *
          *     `leaves` is all that still lies fallow then; `between` is the other swing length of a swing
-         *     between two.
+         *     between two; `use` is how much of all gaps it closes, by chance; `state` what it is now where it
+         *     is a shot of the matrix.
          */
         FillOut: {
             /** Ball Position In */
@@ -2390,8 +2545,11 @@ export interface components {
             later: boolean;
             /** Leaves */
             leaves: components["schemas"]["StretchOut"][];
+            state: components["schemas"]["Play"] | null;
             /** Taught */
             taught: number;
+            /** Use */
+            use: number;
             way: components["schemas"]["Way"];
         };
         /**
@@ -2399,6 +2557,11 @@ export interface components {
          * @enum {string}
          */
         Firmness: "soft" | "medium" | "firm";
+        /**
+         * Form
+         * @enum {string}
+         */
+        Form: "pocket" | "tag" | "a4" | "letter";
         /**
          * Friction
          * @description How much of the friction there is a student's strike finds.
@@ -2410,6 +2573,7 @@ export interface components {
             /** Fills */
             fills: components["schemas"]["FillOut"][];
             gap: components["schemas"]["StretchOut"];
+            window: components["schemas"]["WindowOut"] | null;
         };
         /** GappingOut */
         GappingOut: {
@@ -2420,19 +2584,51 @@ export interface components {
         };
         /**
          * GapsOut
-         * @description `smallest` and `spare` are positions in the matrix's cells.
+         * @description What no played shot covers: `gaps`, the widest first, `small` ones of a yard or two, `fallow`
+         *     all of them from short to long. `played` is how many shots answer, `chosen` by a coach.
          */
         GapsOut: {
+            /** Chosen */
+            chosen: boolean;
             coverage: components["schemas"]["CoverageOut"];
+            /** Fallow */
+            fallow: components["schemas"]["StretchOut"][];
             /** Gaps */
             gaps: components["schemas"]["GapOut"][];
             /** Measured */
             measured: number;
-            /** Smallest */
-            smallest: number[];
-            /** Spare */
-            spare: number[];
+            /** Played */
+            played: number;
+            /** Small */
+            small: components["schemas"]["StretchOut"][];
             stage: components["schemas"]["Stage"];
+        };
+        /**
+         * GoneOut
+         * @description A shot that is played or in work and whose club or swing the student has no more.
+         */
+        GoneOut: {
+            /**
+             * Back In
+             * @default 0
+             */
+            back_in?: number;
+            /** Club */
+            club: string;
+            /**
+             * Down In
+             * @default 0
+             */
+            down_in?: number;
+            /** @default check */
+            spin?: components["schemas"]["Spin"];
+            state: components["schemas"]["Play"];
+            /** Swing */
+            swing: string;
+            /** @default normal */
+            tempo?: components["schemas"]["Tempo"];
+            /** @default stock */
+            trajectory?: components["schemas"]["Trajectory"];
         };
         /**
          * Grooves
@@ -2441,7 +2637,9 @@ export interface components {
         Grooves: "clean" | "worn";
         /**
          * GroundOut
-         * @description `unsure` is what no measured cell covers; `fallow` what no estimate covers well either.
+         * @description `unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
+         *     `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
+         *     place among cells, variants and trims in a row.
          */
         GroundOut: {
             /** Axis From Yd */
@@ -2454,14 +2652,29 @@ export interface components {
             covered: number;
             /** Covered Measured */
             covered_measured: number;
+            /**
+             * Covered Played
+             * @default 0
+             */
+            covered_played?: number;
             /** Fallow */
             fallow: components["schemas"]["StretchOut"][];
             /** From Yd */
             from_yd: number;
+            /**
+             * Plays
+             * @default []
+             */
+            plays?: (number | null)[];
             /** To Yd */
             to_yd: number;
             /** Tolerance Yd */
             tolerance_yd: number;
+            /**
+             * Unplayed
+             * @default []
+             */
+            unplayed?: components["schemas"]["StretchOut"][];
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
@@ -2562,12 +2775,15 @@ export interface components {
         };
         /**
          * LinkMade
-         * @description The address stands here once; `qr` is it as a picture (a data URI of an SVG).
+         * @description The address stands here once; `qr` is it as a picture (a data URI of an SVG). `reached` is
+         *     False for an address that only this machine knows.
          */
         LinkMade: {
             link: components["schemas"]["LinkOut"];
             /** Qr */
             qr: string;
+            /** Reached */
+            reached: boolean;
             /** Url */
             url: string;
         };
@@ -2613,6 +2829,20 @@ export interface components {
             total: number;
         };
         /**
+         * LongestOut
+         * @description The student's longest controlled swing; `own` when the coach set it.
+         */
+        LongestOut: {
+            /** Arm Deg */
+            arm_deg: number;
+            /** Full Too */
+            full_too: boolean;
+            /** Label */
+            label: string;
+            /** Own */
+            own: boolean;
+        };
+        /**
          * LookOut
          * @description How the ground stood on a day, in shares.
          */
@@ -2639,6 +2869,7 @@ export interface components {
             cell: components["schemas"]["CellOut"];
             /** Chance */
             chance: number;
+            role: components["schemas"]["Role"];
             /** Run Sd Yd */
             run_sd_yd: number;
             /** Run Yd */
@@ -2686,7 +2917,8 @@ export interface components {
         };
         /**
          * MatrixOut
-         * @description `waiting` is how many balls wait for a review and are not in it (in a live one they are).
+         * @description `chosen` is whether a coach has said which shots are played; else a proposal stands in.
+         *     `waiting` is how many balls wait for a review and are not in it (in a live one they are).
          *
          *     `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
          *     those hit with a trim.
@@ -2696,6 +2928,8 @@ export interface components {
             against: components["schemas"]["AgainstOut"][];
             /** Cells */
             cells: components["schemas"]["CellOut"][];
+            /** Chosen */
+            chosen: boolean;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /** Conflicts */
@@ -2809,6 +3043,12 @@ export interface components {
             /** Tape M */
             tape_m: number;
         };
+        /**
+         * Order
+         * @description Which end of the ground stands on top.
+         * @enum {string}
+         */
+        Order: "short-first" | "long-first";
         /**
          * PartOut
          * @description What was hit in a stretch of days.
@@ -3020,6 +3260,40 @@ export interface components {
             };
         };
         /**
+         * Play
+         * @description Whether a shot is on the card, being learnt, or neither.
+         * @enum {string}
+         */
+        Play: "played" | "work" | "neither";
+        /**
+         * PlayedOut
+         * @description The shots of a student's matrix and which are played. Until a coach has `chosen`, a proposal
+         *     stands in. Places are those in `shots`.
+         */
+        PlayedOut: {
+            /** Chosen */
+            chosen: boolean;
+            covered: components["schemas"]["CoveredOut"];
+            /** Estimates Yd */
+            estimates_yd: number | null;
+            /** Fallow */
+            fallow: components["schemas"]["StretchOut"][];
+            /** From Yd */
+            from_yd: number;
+            /** Gone */
+            gone: components["schemas"]["GoneOut"][];
+            longest: components["schemas"]["LongestOut"];
+            proposal: components["schemas"]["ProposalOut"];
+            /** Rungs */
+            rungs: components["schemas"]["RungOut"][];
+            /** Shots */
+            shots: components["schemas"]["ShotOut"][];
+            /** To Yd */
+            to_yd: number;
+            /** Tolerance Yd */
+            tolerance_yd: number;
+        };
+        /**
          * PlaysBody
          * @description The shot that is hit in front of a device, and its conditions.
          */
@@ -3172,17 +3446,51 @@ export interface components {
             words: string;
         };
         /**
+         * ProposalOut
+         * @description Whole yardages that the best sets of 1, 2, ... shots cover, the sets by places, and the
+         *     number after which one more adds less than two.
+         */
+        ProposalOut: {
+            /** Covered */
+            covered: number[];
+            /** Pays */
+            pays: number;
+            /** Sets */
+            sets: number[][];
+        };
+        /**
          * Protocol
          * @enum {string}
          */
         Protocol: "check-up" | "first map" | "full map" | "trajectory set" | "spin ladder" | "tempo map" | "ball-position trim" | "grip down" | "net launch";
-        /** PublishIn */
+        /**
+         * PublishIn
+         * @description `step`, `order`, `cues` and `run` are how the card looks: a line every so many yards, from
+         *     which end, the cue of each swing, how far the ball runs.
+         */
         PublishIn: {
+            /**
+             * Cues
+             * @default true
+             */
+            cues?: boolean;
             /**
              * Note
              * @default
              */
             note?: string;
+            /** @default short-first */
+            order?: components["schemas"]["Order"];
+            /**
+             * Run
+             * @default false
+             */
+            run?: boolean;
+            /**
+             * Step
+             * @default 5
+             */
+            step?: number;
         };
         /**
          * QuestionOut
@@ -3336,8 +3644,45 @@ export interface components {
             kept: number;
         };
         /**
+         * Role
+         * @description Why a shot is named: it is the one, it reaches too, none reaches and it is the nearest, it is
+         *     not played and would come closer.
+         * @enum {string}
+         */
+        Role: "answer" | "other" | "nearest" | "unplayed";
+        /** RuleOut */
+        RuleOut: {
+            /** Dash */
+            dash: number;
+            /** Width */
+            width: number;
+            /** X1 */
+            x1: number;
+            /** X2 */
+            x2: number;
+            /** Y1 */
+            y1: number;
+            /** Y2 */
+            y2: number;
+        };
+        /**
+         * RungOut
+         * @description The shot for a whole yardage by its place; `nearest` where none comes near enough.
+         */
+        RungOut: {
+            /** Chance */
+            chance: number;
+            /** Nearest */
+            nearest: number | null;
+            /** Shot */
+            shot: number | null;
+            /** Yardage */
+            yardage: number;
+        };
+        /**
          * ScaleIn
-         * @description `was` is the scale as the coach saw it; `confirmed` that swings with balls may go.
+         * @description `longest` is the position at which control ends, "" the last one below a full swing, left out
+         *     what it was; `was` the scale as the coach saw it; `confirmed` that swings with balls may go.
          */
         ScaleIn: {
             /**
@@ -3350,6 +3695,8 @@ export interface components {
              * @default
              */
             idea?: string;
+            /** Longest */
+            longest?: string | null;
             /** Name */
             name: string;
             /** Positions */
@@ -3364,6 +3711,8 @@ export interface components {
             idea: string;
             /** Key */
             key: string;
+            /** Longest */
+            longest: string;
             /** Name */
             name: string;
             /** Positions */
@@ -3376,6 +3725,8 @@ export interface components {
         ScaleSeen: {
             /** Idea */
             idea: string;
+            /** Longest */
+            longest?: string | null;
             /** Name */
             name: string;
             /** Positions */
@@ -3443,6 +3794,23 @@ export interface components {
             of: number;
             /** Value */
             value: number | null;
+        };
+        /**
+         * SheetOut
+         * @description One side of paper [points] from its upper left corner, and what is drawn on it: the same as
+         *     on the PDF.
+         */
+        SheetOut: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxOut"][];
+            /** Height */
+            height: number;
+            /** Rules */
+            rules: components["schemas"]["RuleOut"][];
+            /** Texts */
+            texts: components["schemas"]["TextOut"][];
+            /** Width */
+            width: number;
         };
         /**
          * ShiftOut
@@ -3659,6 +4027,8 @@ export interface components {
         StudentChange: {
             /** Ball Limit */
             ball_limit?: number | null;
+            /** Estimates Yd */
+            estimates_yd?: number | null;
             /** Friction */
             friction?: components["schemas"]["Friction"] | "" | null;
             /** From Yd */
@@ -3666,6 +4036,8 @@ export interface components {
             hand?: components["schemas"]["Hand"] | null;
             /** Handicap */
             handicap?: number | null;
+            /** Longest */
+            longest?: string | null;
             /** Name */
             name?: string | null;
             /** Notes */
@@ -3695,6 +4067,8 @@ export interface components {
              * @default 80
              */
             ball_limit?: number;
+            /** Estimates Yd */
+            estimates_yd?: number | null;
             /**
              * Friction
              * @default
@@ -3709,6 +4083,11 @@ export interface components {
             hand?: components["schemas"]["Hand"];
             /** Handicap */
             handicap?: number | null;
+            /**
+             * Longest
+             * @default
+             */
+            longest?: string;
             /** Name */
             name: string;
             /**
@@ -3743,6 +4122,8 @@ export interface components {
             ball_limit: number;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            /** Estimates Yd */
+            estimates_yd: number | null;
             finds: components["schemas"]["Friction"];
             /** Friction */
             friction: components["schemas"]["Friction"] | "";
@@ -3756,11 +4137,15 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Longest */
+            longest: string;
             /** Name */
             name: string;
             /** Notes */
             notes: string;
             scale: components["schemas"]["ScaleOut"];
+            /** Shots Chosen */
+            shots_chosen: boolean;
             /** Stage */
             stage: components["schemas"]["Stage"] | "";
             /** To Yd */
@@ -3934,6 +4319,45 @@ export interface components {
          * @enum {string}
          */
         Tempo: "slower" | "normal" | "faster";
+        /**
+         * TextOut
+         * @description A line of text [points]; `x` is where it begins, ends or has its middle, `grey` 0 black.
+         */
+        TextOut: {
+            /**
+             * Align
+             * @enum {string}
+             */
+            align: "left" | "right" | "middle";
+            face: components["schemas"]["Face"];
+            /** Grey */
+            grey: number;
+            /** Size */
+            size: number;
+            /** Text */
+            text: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * Thin
+         * @description Why a card is not one to hand out yet.
+         * @enum {string}
+         */
+        Thin: "card-no-shot" | "card-only-estimates" | "card-few-shots" | "card-little-ground" | "card-few-balls" | "card-wide";
+        /**
+         * ThinSaid
+         * @description Why a card is not one to hand out yet, and the values of its sentence.
+         */
+        ThinSaid: {
+            code: components["schemas"]["Thin"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
         /** TodayCell */
         TodayCell: {
             /** Club */
@@ -4139,11 +4563,12 @@ export interface components {
         };
         /**
          * Way
-         * @description The ways to close a gap, the one to prefer first: hit what is only estimated, grip down, a
-         *     swing between two, another height, the ball moved, another tempo, another spin.
+         * @description The ways to close a gap, the one to prefer first: play what is measured, hit what is only
+         *     estimated, grip down, a swing between two, another height, the ball moved, another tempo,
+         *     another spin.
          * @enum {string}
          */
-        Way: "known" | "grip" | "between" | "height" | "trim" | "tempo" | "spin";
+        Way: "play" | "known" | "grip" | "between" | "height" | "trim" | "tempo" | "spin";
         /** WedgeOut */
         WedgeOut: {
             /** Balls */
@@ -4211,6 +4636,24 @@ export interface components {
             strongest: components["schemas"]["NeighbourOut"][];
             /** Trims */
             trims: components["schemas"]["TrimOut"][];
+        };
+        /**
+         * WindowOut
+         * @description Between a club's longest part swing and its full one it has no swing: one club down [yd].
+         */
+        WindowOut: {
+            /** Club */
+            club: string;
+            /** Down */
+            down: string;
+            /** Down Yd */
+            down_yd: number;
+            /** Full Yd */
+            full_yd: number;
+            /** Part Yd */
+            part_yd: number;
+            /** Swing */
+            swing: string;
         };
         /**
          * Words
@@ -5284,6 +5727,35 @@ export interface operations {
             };
         };
     };
+    oxgang_api_card_router_preview: {
+        parameters: {
+            query?: {
+                form?: "pocket" | "tag" | "a4" | "letter";
+                sides?: string;
+                step?: number;
+                order?: "short-first" | "long-first";
+                cues?: boolean;
+                run?: boolean;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardPreview"];
+                };
+            };
+        };
+    };
     oxgang_api_balls_router_cell_now: {
         parameters: {
             query: {
@@ -5875,6 +6347,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_played_router_played: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_played_router_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedOut"];
                 };
             };
         };

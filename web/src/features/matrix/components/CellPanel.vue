@@ -84,9 +84,14 @@ const parts = computed(() => {
 const recipe = computed(() => {
   const r = why.data.value?.recipe;
   if (!r) return "";
-  const ball = Math.abs(r.ball_in) < 0.05 ? "middle" : `${Math.abs(r.ball_in).toFixed(1)} in ${r.ball_in < 0 ? "back" : "forward"}`; // prettier-ignore
-  const face = r.face_open_deg ? `${r.face_open_deg}° open` : "square";
-  return `Ball ${ball}, shaft ${r.lean_deg}°, face ${face}, ${r.weight_lead_pct} % lead. ${r.follow_through}`;
+  const said = texts.value.format("recipe", {
+    place: Math.abs(r.ball_in) < 0.05 ? 0 : r.ball_in > 0 ? 1 : 2,
+    inches: String(Number(Math.abs(r.ball_in).toFixed(1))),
+    lean: String(r.lean_deg),
+    open: Math.round(r.face_open_deg),
+    weight: Math.round(r.weight_lead_pct),
+  });
+  return `${said}. ${r.follow_through}`;
 });
 </script>
 

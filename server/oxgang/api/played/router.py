@@ -1,0 +1,118 @@
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import asdict
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
+from oxgang.api.played.schemas import ChooseIn, PlayedOut, ShotName
+from oxgang.core.ground.choice import Answer, answer_at
+from oxgang.core.ground.coverage import coverage
+from oxgang.core.ground.played import Name, Play, let_in, may_be_proposed, worth_of
+from oxgang.core.words.shots import CellKey
+from oxgang.matrix.selectors.as_data import cell_data
+from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in, proposal_for
+from oxgang.matrix.selectors.standing import standing_of
+from oxgang.matrix.services.playing import Choice, choose_shots
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["played"])
+
+
+def _page(student: Student, found: StudentMatrix) -> PlayedOut:
+    now = played_in(student, found)
+    stage, _ = standing_of(student, found.matrix)
+    limit, ground = limit_of(student, stage), _ground(student)
+    answering = now.answering
+    may = set(may_be_proposed(now.shots, limit, **ground, estimates_yd=student.estimates_yd))
+    worth = worth_of(now.shots, answering, **ground)
+    rungs = _rungs(student, now)
+    answers = Counter(answering[r.shot] for r in rungs if r.shot is not None)
+    covered = coverage(found.cells, [now.cells[i] for i in answering], **ground)
+    proposal = proposal_for(student, found, now.shots)
+    yards = proposal.yards
+    return made(
+        PlayedOut,
+        chosen=now.chosen,
+        **ground,
+        estimates_yd=student.estimates_yd,
+        longest={**asdict(limit), "own": student.longest == limit.label},
+        shots=[
+            {
+                **cell_data(cell),
+                "state": now.states.get(shot.name, Play.NEITHER),
+                "worth": worth[i],
+                "answers": answers[i],
+                "may": i in may,
+                "let_in": let_in(shot, student.estimates_yd),
+            }
+            for i, (cell, shot) in enumerate(zip(now.cells, now.shots, strict=True))
+        ],
+        gone=[{**_named(name), "state": state} for name, state in now.gone],
+        rungs=[
+            {
+                "yardage": r.yardage,
+                "shot": None if r.shot is None else answering[r.shot],
+                "nearest": None if r.nearest is None else answering[r.nearest],
+                "chance": r.chance,
+            }
+            for r in rungs
+        ],
+        fallow=covered.gaps,
+        covered={
+            "yards": yards,
+            "played": round(covered.played * yards),
+            "measured": round(covered.measured * yards),
+            "all": round(covered.all * yards),
+        },
+        proposal=proposal,
+    )
+
+
+def _ground(student: Student) -> dict[str, Any]:
+    return {name: getattr(student, name) for name in ("from_yd", "to_yd", "tolerance_yd")}
+
+
+def _rungs(student: Student, now: PlayedNow) -> list[Answer]:
+    shots = [now.shots[i] for i in now.answering]
+    return [
+        answer_at(shots, yardage, student.tolerance_yd)
+        for yardage in range(student.from_yd, student.to_yd + 1)
+    ]
+
+
+def _named(name: Name) -> dict[str, object]:
+    key, back, down = name
+    return {**asdict(key), "back_in": back, "down_in": down}
+
+
+def _name(said: ShotName) -> Name:
+    key = CellKey(said.club, said.swing, said.trajectory, said.spin, said.tempo)
+    return key, said.back_in, said.down_in
+
+
+@router.get("/students/{student_id}/played", response=PlayedOut)
+def played(request: HttpRequest, student_id: UUID) -> PlayedOut:
+    """The shots that the student plays, what each is worth, and the best sets of every size."""
+    student = student_of(coach_of(request).academy, student_id)
+    return _page(student, matrix_of(student, local_day(student, timezone.now())))
+
+
+@router.post("/students/{student_id}/played", response=PlayedOut)
+def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
+    """Take shots in, to work on, or out."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    found = matrix_of(student, local_day(student, timezone.now()))
+    choices = [Choice(_name(one), one.state, one.was) for one in data.shots]
+    choose_shots(student, found, choices, by=coach, now=timezone.now(), only=data.only)
+    return _page(student, found)

@@ -1,0 +1,70 @@
+"""The card as it would be published now."""
+
+from __future__ import annotations
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.recipes import recipes_of
+from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.today import flying_of, runs_of, starts_of
+from oxgang.core.flight.conditions import home_air
+from oxgang.core.ground.card import Card, Look, card_cell
+from oxgang.core.ground.played import Play, let_in
+from oxgang.core.words.intervals import LEVEL
+from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
+from oxgang.matrix.selectors.played import PlayedNow
+
+
+def live_card(
+    student: Student,
+    found: StudentMatrix,
+    played: PlayedNow,
+    look: Look | None = None,
+    *,
+    runs: bool = False,
+) -> Card:
+    """The card of a student's matrix and played shots, of version 0.
+
+    A played shot that is only estimated, and not let in, is in work on it. `runs` computes how far
+    each played ball runs: up to three queries, and a flight a shot. Else one query.
+    """
+    answering = set(played.answering)
+    states = {shot.name: played.states.get(shot.name, Play.NEITHER) for shot in played.shots}
+    cells = []
+    run = _runs(student, found, [played.cells[i] for i in sorted(answering)]) if runs else {}
+    for i, cell in enumerate(played.cells):
+        play = states[played.shots[i].name]
+        if play is Play.PLAYED and not let_in(played.shots[i], student.estimates_yd):
+            play = Play.WORK
+        if play is not Play.NEITHER or i < len(found.cells):
+            cells.append(card_cell(cell, play, run.get(id(cell))))
+    heights = {played.shots[i].key.trajectory for i in answering}
+    recipes = recipes_of(student)
+    return Card(
+        student=student.name,
+        academy=student.academy.name,
+        version=0,
+        day=found.day.isoformat(),
+        note="",
+        metres=student.units == "m",
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        tolerance_yd=student.tolerance_yd,
+        level=LEVEL,
+        clubs=tuple((club.label, club.loft_deg) for club in found.clubs),
+        positions=tuple((p.label, p.cue) for p in found.positions),
+        arms=tuple(p.arm_deg for p in found.positions),
+        cells=tuple(cells),
+        look=look or Look(),
+        recipes={t: recipe for t, recipe in recipes.items() if t in heights},
+    )
+
+
+def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[int, float]:
+    """How far the balls of these cells run at home [yd], by the cell's `id`."""
+    chain, altitude = chain_in(student, found), student.academy.altitude_m
+    flying = flying_of(cells, chain, altitude)
+    if not flying:
+        return {}
+    starts = starts_of(flying, chain, altitude)
+    runs = runs_of(flying, starts, density=home_air(altitude).density())
+    return {id(cell): float(runs.run_yd[i]) for i, cell in enumerate(flying)}

@@ -1,0 +1,155 @@
+/** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
+export interface Shot {
+  name: string;
+  carry: number;
+  half: number;
+  measured: boolean;
+  cue: string;
+  run: number | null;
+  recipe: number | null;
+}
+export interface Line {
+  at: number;
+  shot: number | null;
+  near: boolean;
+  shorter: number | null;
+  longer: number | null;
+}
+export interface Card {
+  student: string;
+  academy: string;
+  version: number;
+  day: string;
+  note: string;
+  unit: string;
+  level: string;
+  recipes: string[];
+  shots: Shot[];
+  lines: Line[];
+}
+
+const STEPS = [-5, -1, 1, 5];
+const LADDER_EVERY = 5;
+
+function make<K extends keyof HTMLElementTagNameMap>(
+  tag: K,
+  text = "",
+  name = "",
+): HTMLElementTagNameMap[K] {
+  const element = document.createElement(tag);
+  element.textContent = text;
+  if (name) element.className = name;
+  return element;
+}
+const whole = (value: number) => String(Math.round(value));
+
+/** Where of all lines a distance stands: the nearest there is. */
+export function lineAt(card: Card, at: number): number {
+  const first = card.lines[0]?.at ?? 0;
+  const last = card.lines.length - 1;
+  return Math.min(last, Math.max(0, Math.round(at) - Math.round(first)));
+}
+
+/** Show a card. `before` is the version that was kept on this phone. */
+export function build(main: HTMLElement, card: Card, before?: number): void {
+  const head = [
+    make("h1", card.student),
+    make("p", `Version ${card.version} of ${card.day}. ${card.academy}`, "small"),
+    ...(card.note ? [make("p", card.note, "note")] : []),
+    ...(before !== undefined && before < card.version
+      ? [make("p", `Version ${card.version} is new.`, "newer")]
+      : []),
+  ];
+  if (!card.lines.length || !card.shots.length) {
+    main.replaceChildren(...head, make("p", "No shot is on this card yet. Ask your coach."));
+    return;
+  }
+  const typed = make("input");
+  typed.inputMode = "numeric";
+  typed.setAttribute("aria-label", `Distance in ${card.unit === "m" ? "metres" : "yards"}`);
+  const at = make("label", "", "at");
+  at.append(typed, make("span", card.unit));
+  const shot = make("section", "", "shot");
+  shot.setAttribute("aria-live", "polite");
+  const beside = make("div", "", "beside");
+  const steps = make("div", "", "steps");
+  const ladder = make("table");
+  let place = lineAt(card, (card.lines[0]!.at + card.lines.at(-1)!.at) / 2);
+
+  const move = (to: number) => {
+    place = Math.min(card.lines.length - 1, Math.max(0, to));
+    typed.value = whole(card.lines[place]!.at);
+    show();
+  };
+  function show(): void {
+    const line = card.lines[place]!;
+    shot.replaceChildren(...answer(card, line));
+    beside.replaceChildren(...next(card, line));
+    for (const row of ladder.rows) row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near); // prettier-ignore
+  }
+  for (const by of STEPS) {
+    const button = make("button", by > 0 ? `+${by}` : `−${-by}`);
+    button.type = "button";
+    button.addEventListener("click", () => move(place + by));
+    steps.append(button);
+  }
+  typed.addEventListener("focus", () => typed.select());
+  typed.addEventListener("input", () => {
+    const value = Number(typed.value);
+    if (!typed.value || !Number.isFinite(value)) return;
+    place = lineAt(card, value);
+    show();
+  });
+  typed.addEventListener("change", () => move(place));
+  for (const [i, line] of card.lines.entries()) {
+    const of = line.shot === null ? undefined : card.shots[line.shot];
+    if (Math.round(line.at) % LADDER_EVERY || !of) continue;
+    const row = ladder.insertRow();
+    row.dataset["shot"] = line.near ? String(line.shot) : "";
+    row.insertCell().textContent = whole(line.at);
+    const name = row.insertCell();
+    name.textContent = line.near ? of.name : "none";
+    name.className = line.near ? (of.measured ? "" : "est") : "far";
+    row.insertCell().textContent = line.near ? whole(of.carry) : "";
+    row.addEventListener("click", () => move(i));
+  }
+  main.replaceChildren(
+    ...head,
+    at,
+    steps,
+    shot,
+    beside,
+    make("h2", "The ladder"),
+    ladder,
+    make("p", `± holds the true carry in ${card.level} of cases. Italic: estimated.`, "small"),
+  );
+  move(place);
+}
+
+function answer(card: Card, line: Line): HTMLElement[] {
+  const of = line.shot === null ? undefined : card.shots[line.shot];
+  if (!of) return [make("p", "None", "none")];
+  if (!line.near)
+    return [
+      make("p", "None", "none"),
+      make("p", `The nearest is ${of.name}: it carries ${whole(of.carry)}.`, "carry"),
+    ];
+  const total = of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
+  const recipe = of.recipe === null ? undefined : card.recipes[of.recipe];
+  return [
+    make("p", of.name, of.measured ? "name" : "name est"),
+    make("p", `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : ", estimated"}${total}`, "carry"), // prettier-ignore
+    ...(of.cue ? [make("p", of.cue, "cue")] : []),
+    ...(recipe ? [make("p", recipe, "recipe")] : []),
+  ];
+}
+
+function next(card: Card, line: Line): HTMLElement[] {
+  return (["shorter", "longer"] as const).map((which) => {
+    const place = line[which];
+    const of = place === null ? undefined : card.shots[place];
+    const part = make("p", "", which);
+    part.append(make("span", which), make("b", of ? of.name : "none"), make("span", of ? whole(of.carry) : "")); // prettier-ignore
+    return part;
+  });
+}
