@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import timedelta
-from itertools import combinations
+from typing import Any
 
 import numpy as np
 import pytest
@@ -13,15 +13,18 @@ from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
 from oxgang.core.errors import InputError
-from oxgang.core.ground.coverage import chances, coverage, probability, smallest_set, spare
+from oxgang.core.ground.coverage import coverage, probability
 from oxgang.core.ground.fills import ALLOWED, Way, fills_for
 from oxgang.core.ground.gaps import Stretch
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.ground.stages import Stage
-from oxgang.core.words.swing import CLOCK
+from oxgang.core.words.swing import CLOCK, controlled
 from scipy import stats
 
 from tests.core.builders import CLUBS, CROSS, TODAY, cell, hit, made
+
+GROUND: dict[str, Any] = {"from_yd": 30, "to_yd": 100, "tolerance_yd": 2.5}
+CLOCK_LIMIT = controlled(CLOCK)
 
 
 def brute(cells: list[Cell], chosen: tuple[int, ...], tolerance: float) -> set[int]:
@@ -31,36 +34,27 @@ def brute(cells: list[Cell], chosen: tuple[int, ...], tolerance: float) -> set[i
 
 
 @pytest.mark.parametrize("seed", range(5))
-def test_smallest_set_is_the_smallest_of_all(seed: int) -> None:
+def test_coverage_counts_the_yardages_of_what_is_played_measured_and_known(seed: int) -> None:
     rng = np.random.default_rng(seed)
     cells = [made(round(float(v), 1), measured=bool(rng.integers(2))) for v in rng.uniform(28, 70, 11)]  # fmt: skip # noqa: E501
-    every = brute(cells, tuple(range(11)), 2.5)
-    found = smallest_set(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
-    assert brute(cells, tuple(found), 2.5) == every
-    fewest = next(
-        n
-        for n in range(12)
-        if any(brute(cells, some, 2.5) == every for some in combinations(range(11), n))
-    )
-    assert len(found) == fewest
-    dropped = spare(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
-    assert not set(dropped) & set(found)
-    counted = coverage(cells, from_yd=30, to_yd=100, tolerance_yd=2.5)
-    assert counted.all == pytest.approx(len(every) / 71)
+    counted = coverage(cells, cells[:3], **GROUND)
+    assert counted.all == pytest.approx(len(brute(cells, tuple(range(11)), 2.5)) / 71)
     own = tuple(i for i, c in enumerate(cells) if c.basis is Basis.MEASURED)
     assert counted.measured == pytest.approx(len(brute(cells, own, 2.5)) / 71)
+    bare = set(range(30, 101)) - brute(cells, (0, 1, 2), 2.5)
+    assert counted.played == pytest.approx(1 - len(bare) / 71)
+    assert {y for gap in counted.gaps for y in range(gap.from_yd, gap.to_yd + 1)} == bare
+    assert counted.chance < coverage(cells, cells, **GROUND).chance
 
 
 def test_probability_is_that_of_a_normal_ball_and_a_wide_estimate_ploughs_nothing() -> None:
     sure = made(62, sd=3, half=0)
     normal = stats.norm(62, 3)
     assert probability(sure, 60, 2.5) == pytest.approx(normal.cdf(62.5) - normal.cdf(57.5))
-    cells = [made(61, sd=4), made(63, sd=2), made(90)]
-    assert [c.cell for c in chances(cells, 62, 2.5)] == [1, 0]
     wide = [made(62, half=9, measured=False)]
-    assert coverage(wide, from_yd=30, to_yd=100, tolerance_yd=2.5).all == 0
-    assert coverage([], from_yd=30, to_yd=100, tolerance_yd=2.5).gaps == [Stretch(30, 100)]
-    assert smallest_set(wide, from_yd=30, to_yd=100, tolerance_yd=2.5) == []
+    assert coverage(wide, wide, **GROUND).all == 0
+    bare = coverage([], [], **GROUND)
+    assert (bare.gaps, bare.unploughed, bare.chance) == ([Stretch(30, 100)],) * 2 + (0.0,)
 
 
 @pytest.mark.parametrize("stage", list(Stage))
@@ -68,8 +62,10 @@ def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage
     hits = [*CROSS, *(hit(c, "56", "10:00") for c in (76, 77, 78, 77, 76))]
     evidence = Evidence(hits, CLUBS, CLOCK.positions, TODAY)
     m = evidence.matrix()
-    for gap in coverage(m.cells, from_yd=30, to_yd=100, tolerance_yd=2.5).gaps:
-        fills = fills_for(gap, m, evidence, tolerance_yd=2.5, stage=stage)
+    gaps = coverage(m.cells, [], **GROUND).unploughed
+    usual: dict[str, Any] = {"gaps": gaps, "played": (), "limit": CLOCK_LIMIT, "tolerance_yd": 2.5}
+    for gap in gaps:
+        fills = fills_for(gap, m, evidence, **usual, stage=stage)
         for fill in fills:
             assert fill.way in ALLOWED[stage]
             trimmed = bool(fill.ball_position_in or fill.grip_down_in)  # or the plan forgets it
@@ -77,12 +73,15 @@ def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage
             assert fill.key.swing not in ("11:00", "full")  # nobody has hit these
             near = [y for y in range(gap.from_yd, gap.to_yd + 1) if abs(fill.carry_yd - y) <= 2.5]
             assert len(near) == fill.closes > 0
-        assert [f.closes for f in fills] == sorted((f.closes for f in fills), reverse=True)
-    between = fills_for(Stretch(66, 70), m, evidence, tolerance_yd=2.5, stage=Stage.DISTANCE)
+            # What it is of use is what it closes, as far as its number is sure.
+            assert 0 < fill.use <= sum(gap.width for gap in gaps)
+        uses = [round(f.use) for f in fills]
+        assert uses == sorted(uses, reverse=True)
+    between = fills_for(Stretch(66, 70), m, evidence, **usual, stage=Stage.DISTANCE)
     mid = next(f for f in between if f.way is Way.BETWEEN and f.key.club == "56")
     assert cell(m).carry_yd < mid.carry_yd < cell(m, swing="10:00").carry_yd
     changed = replace(evidence, changes=[Change(TODAY - timedelta(days=1))])
-    after = fills_for(Stretch(66, 70), m, changed, tolerance_yd=2.5, stage=Stage.DISTANCE)
+    after = fills_for(Stretch(66, 70), m, changed, **usual, stage=Stage.DISTANCE)
     now = next(f for f in after if f.way is Way.BETWEEN and f.key.club == "56")
     assert now.carry_hi_yd - now.carry_lo_yd > 1.2 * (mid.carry_hi_yd - mid.carry_lo_yd)
 

@@ -36,12 +36,16 @@ from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.card import Card, by_yardage, card_cell
-from oxgang.core.ground.coverage import chances, coverage, probability, smallest_set, spare
+from oxgang.core.ground.choice import answer_at
+from oxgang.core.ground.coverage import coverage, probability
 from oxgang.core.ground.fills import fills_for
 from oxgang.core.ground.gaps import Stretch, best_at, expected_miss_yd, overlaps
-from oxgang.core.ground.ground import ground_of, small_ground
+from oxgang.core.ground.ground import ground_of, played_ground, small_ground
 from oxgang.core.ground.lofts import search_lofts
+from oxgang.core.ground.played import candidates_of
+from oxgang.core.ground.proposal import propose
 from oxgang.core.ground.stages import Criteria, Stage, stage_of, standings
+from oxgang.core.ground.window import window_at
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.drift.verdict import struck_of, verdict_on
 from oxgang.core.keeping.due import due_of, matters
@@ -65,9 +69,9 @@ from oxgang.core.words.shots import (
     Tempo,
     Trajectory,
 )
-from oxgang.core.words.swing import CLOCK
+from oxgang.core.words.swing import CLOCK, controlled
 
-from tests.core.builders import CLUBS, DAY, LOFTS, TODAY, point
+from tests.core.builders import ARMS, CLUBS, DAY, LOFTS, TODAY, point
 
 GOLDEN = Path(__file__).with_name("golden.json")
 CHAIN = Chain(LOFTS)
@@ -187,19 +191,33 @@ def ground(e: Evidence, m: Matrix) -> dict[str, Any]:
     some = [c for c in m.cells if c.balls]
     wide = {c.key for c in some if c.half_yd > 2.5}
     gap = Stretch(66, 74)
+    shots = candidates_of(m.every, LOFTS, ARMS)
+    limit = controlled(CLOCK)
     return {
-        "coverage": coverage(m.cells, **GROUND),
-        "chances": [chances(m.cells, y, 2.5) for y in (35, 60, 88)],
+        "coverage": coverage(m.cells, some[::2], **GROUND),
         "probability": probability(some[3], 52, 2.5),
-        "smallest": smallest_set(m.cells, **GROUND),
-        "spare": spare(m.cells, **GROUND),
+        "proposal": propose(shots, limit, **GROUND, estimates_yd=4.0),
+        "most ground": propose(shots, limit, **GROUND, price=0.0),
+        "answers": [answer_at(shots, y, 2.5) for y in (35, 50, 71.5, 99)],
+        "played": played_ground(shots, [*range(0, len(shots), 7)], ground_of(m.cells, **GROUND)),
+        "window": window_at(gap, shots, limit, LOFTS),
         "overlaps": [(str(a), str(b)) for a, b in overlaps(some)],
         "best": [best_at(m.cells, y) for y in (35, 50, 71.5, 99)],
         "miss": [expected_miss_yd(c, 55) for c in some[:6]],
         "ground": ground_of(m.cells, **GROUND),
         "small": small_ground(some, wide, **GROUND),
         "fills": {
-            f"{stage} {later}": fills_for(gap, m, e, tolerance_yd=2.5, stage=stage, later=later)
+            f"{stage} {later}": fills_for(
+                gap,
+                m,
+                e,
+                gaps=[gap, Stretch(90, 95)],
+                played={shots[0].name},
+                limit=limit,
+                tolerance_yd=2.5,
+                stage=stage,
+                later=later,
+            )
             for stage in Stage
             for later in (False, True)
         },
@@ -239,7 +257,7 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         Happened(EventKind.NEW_CLUB, TODAY - 9 * DAY, "47"),
     ]
     took = {"47": [CellKey("52", "9:00")]}
-    played = matters(m.cells, **RANGE, on_card={CellKey("47", "9:00")}, stands_in=took)
+    played = matters(m.cells, **RANGE, stands_in=took)
     facts: dict[str, Any] = {
         "as_of": TODAY, "tolerance_yd": 2.0, "clubs": 4, "balls": 99,
         "last_hit": TODAY - 70 * DAY, "events": events,

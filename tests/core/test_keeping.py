@@ -147,8 +147,10 @@ def test_what_matters_is_what_the_student_plays_by() -> None:
     assert {(c.key.club, c.key.swing) for c in own} == {
         ("60", "9:00"), ("56", "9:00"), ("52", "9:00"), ("47", "9:00"), ("56", "8:00")
     }  # fmt: skip
-    card = CellKey("60", "full")
-    assert card in {c.key for c in matters(cells, from_yd=30, to_yd=100, on_card=[card])}
+    shot = CellKey("60", "full")
+    # Where the shots were chosen, those and no others, measured or not.
+    played = matters(cells, from_yd=30, to_yd=100, played=[shot])
+    assert [c.key for c in played] == [shot]
     stands = {"60": [CellKey("56", "full"), CellKey("56", "9:00")]}
     new = matters(cells, from_yd=30, to_yd=100, stands_in=stands)
     assert CellKey("60", "full") in {c.key for c in new}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -10,6 +11,7 @@ import pytest
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.prior import Point
 from oxgang.core.ground.card import Card, card_cell
+from oxgang.core.ground.played import Play
 from oxgang.core.keeping.drift.cusum import cusum
 from oxgang.core.keeping.drift.scopes import Reach, Scope, Suspicion
 from oxgang.core.keeping.drift.sessions import Trend
@@ -184,6 +186,11 @@ def test_versions_differ_in_cells_that_came_and_went() -> None:
         ("56 9:00", 50, None),
         ("56 8:00", None, 40),
     }
+    # An estimate that is played now is new; one that is not any more is nothing that moved.
+    learnt = replace(card(guessed), cells=(card_cell(guessed, Play.NEITHER),))
+    (came,) = differences(learnt, card(guessed))
+    assert (came.before, came.after, came.real) == (Play.NEITHER, Play.PLAYED, False)
+    assert differences(card(guessed), learnt) == []
     (same,) = differences(card(old), card(old))
     (far,) = differences(card(old), card(made(60, key=LONG)))
     assert same.chance == pytest.approx(1)

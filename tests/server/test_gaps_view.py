@@ -21,12 +21,18 @@ def test_gaps_name_the_fallow_and_ways_that_stay_within_the_stage(
     api("POST", f"/students/{student.pk}/review", {})
     api("PATCH", f"/students/{student.pk}", {"stage": "distance"})
     found = api("GET", url).data
-    cells = api("GET", f"/students/{student.pk}/matrix").data["cells"]
-    assert 0 < found["coverage"]["measured"] <= found["coverage"]["all"] < 1
-    assert all(cells[i]["carry_yd"] for i in found["smallest"])
+    share = found["coverage"]
+    assert 0 < share["played"] <= share["measured"] <= share["all"] < 1
+    # The widest first; a yard or two is a footnote; together they are all that lies fallow.
+    assert [g["gap"]["width"] for g in found["gaps"]] == sorted(
+        (g["width"] for g in found["fallow"] if g["width"] > 2), reverse=True
+    )
+    assert len(found["small"]) + len(found["gaps"]) == len(found["fallow"])
+    assert (found["played"], found["chosen"]) == (2, False)
     widths = {(g["gap"]["from_yd"], g["gap"]["to_yd"]): g["fills"] for g in found["gaps"]}
     fills = [fill for some in widths.values() for fill in some if not fill["later"]]
     assert fills
+    assert all(0 < fill["use"] for fill in fills)
     assert {fill["key"]["trajectory"] for fill in fills} == {"stock"}
     # Accepting one is adding it to the plan.
     item = fills[0]["key"] | {"balls": 5, "why": {"code": "plan-own", "values": {"words": "a gap"}}}

@@ -143,9 +143,10 @@ def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, An
         "starts_at": (now + timedelta(days=2)).isoformat(),
         "label": "50",
         "longest": "",
+        "estimates_yd": 3,
         "sides": "yardage",
         "step": 5,
-        "shots": [{"club": "56", "swing": "9:00", "state": "played"}],
+        "shots": [{"club": "56", "swing": "9:00", "play": "played"}],
         "items": [{"club": "56", "swing": "9:00", "balls": 5}],
     }
 

@@ -145,6 +145,7 @@ def play(
         tolerance_yd=tolerance_yd,
         estimates_yd=math.inf,
         bag=[club.loft_deg for club in clubs],
+        price=0.0,
     )
     number = found.pays if most is None else most
     curve = [count / found.yards for count in found.covered]

@@ -59,6 +59,9 @@ def serve(
     names: Annotated[str, typer.Option(help="host names it answers to, by comma")] = "",
     https: Annotated[bool, typer.Option(help="it stands behind an HTTPS proxy")] = False,
     proxy: Annotated[str, typer.Option(help="address of the proxy in front, if any")] = "",
+    address: Annotated[
+        str | None, typer.Option(help="where phones reach it, for links and QR codes; kept")
+    ] = None,
 ) -> None:
     """Start for real: makes a secret key, asks for a first account, and serves."""
     data.mkdir(parents=True, exist_ok=True)
@@ -76,6 +79,8 @@ def serve(
             )
         typer.echo("There is no account yet. Make the first one.")
         _ask_for_coach()
+    if address is not None:
+        _keep_address(address)
     typer.echo(f"Oxgang on http://{host}:{port}")
     _listen(host, port, proxy=proxy, https=https)
 
@@ -97,7 +102,7 @@ def _ask_for_coach(academy_name: str = "", name: str = "", log_in: str = "") -> 
     from django.db import transaction
 
     from oxgang.academy.models import Academy
-    from oxgang.academy.services.academies import add_coach, open_academy
+    from oxgang.academy.services.academies import add_coach, open_academy, set_public_address
 
     only = Academy.objects.first() if Academy.objects.count() == 1 else None
     if only and not academy_name:
@@ -108,15 +113,34 @@ def _ask_for_coach(academy_name: str = "", name: str = "", log_in: str = "") -> 
     password = os.environ.get("OXGANG_PASSWORD") or typer.prompt(
         "Password", hide_input=True, confirmation_prompt=True
     )
+    address = None
+    if sys.stdin.isatty() and not Academy.objects.filter(name=academy_name).exists():
+        address = typer.prompt(
+            "Where phones reach it, for links and QR codes (https://..., empty for later)",
+            default="",
+            show_default=False,
+        )
     try:
         with transaction.atomic():
             academy = Academy.objects.filter(name=academy_name).first()
-            add_coach(
-                academy or open_academy(academy_name), name=name, log_in=log_in, password=password
-            )
+            academy = academy or open_academy(academy_name)
+            if address is not None:
+                set_public_address(academy, address)
+            add_coach(academy, name=name, log_in=log_in, password=password)
     except OxgangError as error:
         fail(error.sentence)
     typer.echo(f"{name} can sign in as {log_in.strip().lower()}.")
+
+
+def _keep_address(address: str) -> None:
+    from oxgang.academy.models import Academy
+    from oxgang.academy.services.academies import set_public_address
+
+    try:
+        for academy in Academy.objects.all():
+            set_public_address(academy, address)
+    except OxgangError as error:
+        fail(error.sentence)
 
 
 def _secret_key(file: Path) -> str:

@@ -76,6 +76,9 @@ class DemoStudent:
     taper: float = 1.0
     visits: tuple[Visit, ...] = ()
     events: tuple[DemoEvent, ...] = ()
+    # How many of the proposed shots the coach has chosen, and shots in work (club, swing, height).
+    plays: int = 0
+    works: tuple[tuple[str, str, str], ...] = ()
     # Days ago on which the card was published.
     published: tuple[int, ...] = ()
     sessions: tuple[DemoSession, ...] = ()
@@ -150,7 +153,8 @@ STUDENTS: Final = (
         scale="clock",
         clubs=(Club("58", 58, 8), Club("54", 54, 12), Club("50", 50, 8), Club("46", 46, 4)),
         hand="left",
-        tolerance_yd=2,
+        plays=11,
+        works=(("58", "10:00", "high"), ("54", "10:00", "low")),
         notes="2 handicap, left-handed. Owns three heights, building numbers for each.",
         full_56_yd=97,
         spread=0.033,

@@ -15,6 +15,8 @@ from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
+from oxgang.core.ground.played import Play
+from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.demo.balls import visits_of
 from oxgang.demo.scenario import (
     ACADEMY,
@@ -25,6 +27,9 @@ from oxgang.demo.scenario import (
     DemoStudent,
     ago,
 )
+from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.played import proposal_for, shots_of
+from oxgang.matrix.services.playing import Choice, choose_shots
 from oxgang.matrix.services.publishing import publish
 from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
 from oxgang.range_sessions.services.balls import record_balls
@@ -81,9 +86,27 @@ def _load_student(
     for days in wanted.published:
         issue = partial(publish, student, "", by=coach)
         steps.append((days, issue))
+    if wanted.plays:
+        # After the last visit, before the last card.
+        steps.append(
+            (min(v.days_ago for v in wanted.visits), partial(_choose, student, wanted, coach))
+        )
     for days, step in sorted(steps, key=lambda s: -s[0]):
         step(now=now - ago(days))
     return student
+
+
+def _choose(student: Student, wanted: DemoStudent, coach: Coach, *, now: datetime) -> None:
+    found = matrix_of(student, day_at(student.academy, now))
+    shots = shots_of(found)
+    proposal = proposal_for(student, found, shots)
+    names = [shots[i].name for i in proposal.shots(wanted.plays)]
+    learning = [
+        (CellKey(club, swing, Trajectory(height)), 0.0, 0.0) for club, swing, height in wanted.works
+    ]
+    choices = [Choice(name, Play.PLAYED) for name in names]
+    choices += [Choice(name, Play.WORK) for name in learning if name not in names]
+    choose_shots(student, found, choices, by=coach, now=now, only=True)
 
 
 def _book(student: Student, wanted: DemoStudent, coaches: Sequence[Coach], now: datetime) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Final
 
@@ -47,6 +48,7 @@ WALL_MARGIN: Final = 15 * mm
 # Smaller type than this [points] is not read at arm's length: rows are left out, and said so.
 SMALLEST: Final = 6.5
 LARGEST: Final = 22.0
+TALLEST_RUNG: Final = 40.0
 # Room for a row's name in the grid, in columns of numbers.
 NAME_COLUMNS: Final = 1.5
 # From one line of the notes to the next [points].
@@ -114,29 +116,41 @@ def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height
     if not lines:
         sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
         return
+    rungs = _together(lines)
     notes = _ladder_notes(card, lines)
     foot = NOTE_LEADING * len(notes) + (3 if notes else 0)
-    row = (height - foot) / len(lines)
+    row = min(TALLEST_RUNG, (height - foot) / len(rungs))
     size = min(LARGEST, row * 0.72)
     run = card.look.run and any(line.cell.run_yd is not None for line in lines)
     columns = (x + size * 2.1, x + width - (size * 1.5 if run else 0))
     before: CardCell | None = None
-    for i, line in enumerate(lines):
+    for i, (line, last) in enumerate(rungs):
         base = y + height - (i + 0.78) * row
         same = before is not None and line.reached and line.cell == before
-        _rung(sheet, card, line, x, base, columns, size, same=same, run=run)
+        _rung(sheet, card, (line, last), x, base, columns, size, same=same, run=run)
         before = line.cell if line.reached else None
-        sheet.rule(
-            x if not same else columns[0], base - row * 0.2, x + width, base - row * 0.2, 0.2
-        )
+        sheet.rule(columns[0] if same else x, base - row * 0.2, x + width, base - row * 0.2, 0.2)
     for i, note in enumerate(reversed(notes)):
         sheet.text(x, y + i * NOTE_LEADING, note, REGULAR, 6.5, room=width)
+
+
+def _together(lines: Sequence[CardLine]) -> list[tuple[CardLine, CardLine]]:
+    """The rungs, first and last line of each: lines in a row that nothing reaches are one."""
+    rungs: list[tuple[CardLine, CardLine]] = []
+    for line in lines:
+        if rungs and not line.reached and not rungs[-1][1].reached:
+            first, last = rungs.pop()
+            near = min(first, last, line, key=lambda one: abs(one.off_yd))
+            rungs.append((replace(first, cell=near.cell), line))
+        else:
+            rungs.append((line, line))
+    return rungs
 
 
 def _rung(
     sheet: Sheet,
     card: Card,
-    line: CardLine,
+    ends: tuple[CardLine, CardLine],
     x: float,
     base: float,
     columns: tuple[float, float],
@@ -146,8 +160,14 @@ def _rung(
     run: bool,
 ) -> None:
     start, right = columns
+    line, last = ends
     cell, grey = line.cell, 0.0 if line.reached else LIGHT
-    sheet.text(x, base, _distance(line.yardage, card), BOLD, size, grey=grey)
+    at, full = _distance(line.yardage, card), size
+    if last is not line:
+        at = f"{at}-{_distance(last.yardage, card)}"
+        size = size_for(at, size, start - x - 1, SMALLEST)
+    sheet.text(x, base, at, BOLD, size, grey=grey)
+    size = full
     carry = _distance(cell.carry_yd, card)
     wide = sheet.text(right, base, carry, REGULAR, size * 0.8, RIGHT, grey=grey)
     if run and line.reached and cell.run_yd is not None:
@@ -155,19 +175,21 @@ def _rung(
         sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
-        sheet.text(
-            start, base, f"none; nearest {cell.name}", ITALIC, size * 0.6, room=room, grey=LIGHT
-        )
+        said = f"none; nearest {cell.name}"
+        small = size_for(said, size * 0.6, room, SMALLEST, ITALIC)
+        sheet.text(start, base, said, ITALIC, small, room=room, grey=LIGHT)
         return
     if same:
         sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)
         return
     face = BOLD if cell.measured else ITALIC
-    used = sheet.text(start, base, cell.name, face, size * 0.86, room=room)
+    wanted = size_for(cell.name, size * 0.86, room, SMALLEST, face)
+    used = sheet.text(start, base, cell.name, face, wanted, room=room)
     cue = card.cue(cell) if card.look.cues else ""
     free = room - used - size * 0.5
     if cue and free > stringWidth("Hands to", REGULAR, size * 0.6):
-        sheet.text(start + used + size * 0.5, base, cue, REGULAR, size * 0.6, room=free)
+        small = size_for(cue, size * 0.6, free, min(SMALLEST, size * 0.6), REGULAR)
+        sheet.text(start + used + size * 0.5, base, cue, REGULAR, small, room=free)
 
 
 def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:

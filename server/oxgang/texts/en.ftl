@@ -149,7 +149,7 @@ fill-spin = { $club } { $swing }, { $spin }
 
 ## A set-up (core/flight/recipes.py)
 
-recipe =
+recipe-words =
     { $place ->
         [0] Ball in the middle
         [1] Ball { $inches } in forward

@@ -12,7 +12,7 @@ MIDDLE_IN = 0.05
 def recipe_words(recipe: Recipe, words: Texts) -> str:
     """Where the ball lies, shaft, face and weight, and how it ends."""
     said = words.format(
-        "recipe",
+        "recipe-words",
         {
             "place": 0 if abs(recipe.ball_in) < MIDDLE_IN else 1 if recipe.ball_in > 0 else 2,
             "inches": f"{abs(recipe.ball_in):g}",

@@ -3,7 +3,14 @@ import { problem, read, settled, show, type Asked } from "@/testing/page";
 import { ANSWERS, cell, student } from "@/testing/samples";
 import LookUp from "./LookUp.vue";
 
-const shot = (name: string, today_yd: number, chance: number, more: object = {}) => ({
+const shot = (
+  name: string,
+  today_yd: number,
+  chance: number,
+  more: object = {},
+  role = "other",
+) => ({
+  role,
   cell: cell(name, today_yd, more),
   today_yd,
   run_yd: 4,
@@ -15,9 +22,9 @@ const shot = (name: string, today_yd: number, chance: number, more: object = {})
 const lookUp = (more: object = {}) =>
   show(LookUp, { studentId: "s" }, { ...ANSWERS, "GET /api/students/s/lookup": SHOTS, ...more });
 const SHOTS = [
-  shot("56 9:00", 61, 0.72),
+  shot("56 9:00", 61, 0.72, {}, "answer"),
   shot("60 full low", 58, 0.4, { balls: 0 }),
-  shot("52 8:00", 60, 0.8, { balls: 0, back_in: 3 }),
+  shot("52 8:00", 60, 0.8, { balls: 0, back_in: 3 }, "unplayed"),
 ];
 async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): Promise<void> {
   document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "y", bubbles: true }));
@@ -34,7 +41,9 @@ test("y asks for a yardage, and the shots for it stand best first", async () => 
   await open(seen, "60");
   const shots = seen.page.findAll("li").map(read);
   expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4 ± 2, 65 in all 72 % in tolerance");
+  expect(shots[1]).toContain("reaches it too");
   expect(shots[1]).toContain("estimated");
+  expect(shots[2]).toContain("not played");
   expect(shots[2]).toContain("52 8:00 stock, ball 3 in back");
   expect(shots[2]).toContain("trim by the rule of thumb");
   const { query } = seen.asked.at(-1)!;

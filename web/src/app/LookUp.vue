@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A yardage looked up from any view: the best shots in today's air and wind, with run and total. */
+/** A yardage looked up from any view: the shot that is played in today's air and wind, with run and total. */
 import { computed, ref, watch } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
@@ -29,6 +29,7 @@ const lie = computed(() => air.value.lie ?? "fairway");
 const number = (event: Event) => Number((event.target as HTMLInputElement).value);
 const shots = ref<Schemas["LookedUp"][]>([]);
 const error = ref("");
+const asking = ref(false);
 const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const asked = computed(() => [typed.value, air.value, open.value]);
@@ -48,10 +49,19 @@ function basis({ cell, taught }: Schemas["LookedUp"]): string {
 }
 let latest = 0;
 
+const ROLES = {
+  answer: "",
+  other: "reaches it too",
+  nearest: "none reaches it: the nearest",
+  unplayed: "not played",
+};
 watch(asked, async () => {
   const mine = ++latest;
+  // The answer of the number before never stands under the new number.
+  shots.value = [];
+  asking.value = true;
   if (!open.value || !typed.value || typed.value < 5) {
-    shots.value = [];
+    asking.value = false;
     return;
   }
   try {
@@ -73,6 +83,8 @@ watch(asked, async () => {
     error.value = "";
   } catch (cause) {
     if (mine === latest) error.value = sentenceOf(cause);
+  } finally {
+    if (mine === latest) asking.value = false;
   }
 });
 useKeys("Look up", [
@@ -136,7 +148,8 @@ useKeys("Look up", [
       </div>
       <Sentence :text="error" />
       <ul class="num">
-        <li v-for="(shot, i) in shots" :key="nameOf(shot)" :class="{ first: i === 0 }">
+        <li v-for="(shot, i) in shots" :key="nameOf(shot)" :class="[shot.role, { first: i === 0 }]">
+          <span v-if="ROLES[shot.role]" class="role">{{ ROLES[shot.role] }}</span>
           <b class="slab">{{ nameOf(shot) }}</b>
           <span>carries {{ units.show(shot.today_yd) }}</span>
           <span class="quiet"
@@ -147,7 +160,9 @@ useKeys("Look up", [
           <span v-if="!shot.cell.balls" class="est">{{ basis(shot) }}</span>
         </li>
       </ul>
-      <p v-if="!shots.length" class="quiet">Type a number; Esc closes.</p>
+      <p v-if="!shots.length && !asking" class="quiet">
+        {{ typed ? "No shot is played or measured yet." : "Type a number; Esc closes." }}
+      </p>
     </section>
   </div>
 </template>
@@ -211,6 +226,18 @@ li {
   gap: 0.2rem 1rem;
   padding: 0.35rem 0;
   border-bottom: 1px solid var(--line);
+}
+.role {
+  width: 100%;
+  color: var(--ink-2);
+  font-size: 0.87rem;
+}
+.nearest .role {
+  color: var(--clay);
+  font-weight: 600;
+}
+.unplayed {
+  opacity: 0.85;
 }
 .first b {
   font-size: 1.25rem;

@@ -12,6 +12,7 @@ import { routes as plan } from "@/features/plan";
 import { routes as progress } from "@/features/progress";
 import { routes as range } from "@/features/range";
 import { routes as review } from "@/features/review";
+import { routes as shots } from "@/features/shots";
 import { routes as students } from "@/features/students";
 import { holdKeys, releaseKeys } from "@/shared/keys/useKeys";
 import { loadMissingPartsAnew } from "./staleParts";
@@ -21,6 +22,7 @@ const routes: RouteRecordRaw[] = [
   ...students,
   ...matrix,
   ...range,
+  ...shots,
   ...gaps,
   ...card,
   ...imports,

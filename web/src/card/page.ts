@@ -50,6 +50,25 @@ export function lineAt(card: Card, at: number): number {
   return Math.min(last, Math.max(0, Math.round(at) - Math.round(first)));
 }
 
+interface Rung {
+  place: number;
+  from: number;
+  to: number;
+  of: number;
+  near: boolean;
+}
+/** Every fifth line; those in a row that nothing reaches are one. */
+export function rungs(card: Card): Rung[] {
+  const found: Rung[] = [];
+  for (const [place, { at, shot: of, near }] of card.lines.entries()) {
+    if (Math.round(at) % LADDER_EVERY || of === null) continue;
+    const last = found.at(-1);
+    if (last && !near && !last.near) last.to = at;
+    else found.push({ place, from: at, to: at, of, near });
+  }
+  return found;
+}
+
 /** Show a card. `before` is the version that was kept on this phone. */
 export function build(main: HTMLElement, card: Card, before?: number): void {
   const head = [
@@ -74,15 +93,16 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   const beside = make("div", "", "beside");
   const steps = make("div", "", "steps");
   const ladder = make("table");
-  let place = lineAt(card, (card.lines[0]!.at + card.lines.at(-1)!.at) / 2);
+  let place = Math.floor(card.lines.length / 2);
 
   const move = (to: number) => {
     place = Math.min(card.lines.length - 1, Math.max(0, to));
-    typed.value = whole(card.lines[place]!.at);
+    typed.value = whole(card.lines[place]?.at ?? 0);
     show();
   };
   function show(): void {
-    const line = card.lines[place]!;
+    const line = card.lines[place];
+    if (!line) return;
     shot.replaceChildren(...answer(card, line));
     beside.replaceChildren(...next(card, line));
     for (const row of ladder.rows) row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near); // prettier-ignore
@@ -101,17 +121,16 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     show();
   });
   typed.addEventListener("change", () => move(place));
-  for (const [i, line] of card.lines.entries()) {
-    const of = line.shot === null ? undefined : card.shots[line.shot];
-    if (Math.round(line.at) % LADDER_EVERY || !of) continue;
+  for (const { place: at, from, to, of, near } of rungs(card)) {
     const row = ladder.insertRow();
-    row.dataset["shot"] = line.near ? String(line.shot) : "";
-    row.insertCell().textContent = whole(line.at);
+    row.dataset["shot"] = near ? String(of) : "";
+    row.insertCell().textContent = from === to ? whole(from) : `${whole(from)}–${whole(to)}`;
+    const shot = card.shots[of];
     const name = row.insertCell();
-    name.textContent = line.near ? of.name : "none";
-    name.className = line.near ? (of.measured ? "" : "est") : "far";
-    row.insertCell().textContent = line.near ? whole(of.carry) : "";
-    row.addEventListener("click", () => move(i));
+    name.textContent = near ? (shot?.name ?? "") : "none";
+    name.className = near ? (shot?.measured ? "" : "est") : "far";
+    row.insertCell().textContent = near && shot ? whole(shot.carry) : "";
+    row.addEventListener("click", () => move(at));
   }
   main.replaceChildren(
     ...head,
@@ -134,7 +153,8 @@ function answer(card: Card, line: Line): HTMLElement[] {
       make("p", "None", "none"),
       make("p", `The nearest is ${of.name}: it carries ${whole(of.carry)}.`, "carry"),
     ];
-  const total = of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
+  const total =
+    of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
   const recipe = of.recipe === null ? undefined : card.recipes[of.recipe];
   return [
     make("p", of.name, of.measured ? "name" : "name est"),

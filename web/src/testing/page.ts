@@ -30,7 +30,7 @@ export interface Asked {
 export type Answers = Record<string, unknown>;
 
 const NAMES = [
-  "students", "setup", "matrix", "range", "plan", "gaps", "review", "card", "flight", "progress",
+  "students", "setup", "matrix", "range", "plan", "shots", "gaps", "review", "card", "flight", "progress",
   "history", "net", "import", "calendar", "devices",
 ]; // prettier-ignore
 

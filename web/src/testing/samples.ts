@@ -35,7 +35,10 @@ export const student = (more: Partial<Student> = {}): Student => ({
   handicap: null,
   finds: "ordinary",
   archived: false,
-  scale: { id: 1, key: "clock", name: "Clock", idea: "", positions: POSITIONS },
+  scale: { id: 1, key: "clock", name: "Clock", idea: "", positions: POSITIONS, longest: "" },
+  longest: "",
+  estimates_yd: null,
+  shots_chosen: false,
   clubs: CLUBS,
   ...more,
 });
@@ -63,6 +66,7 @@ export const cell = (name: string, carry_yd: number, more: Partial<Cell> = {}): 
     told_yd: null,
     back_in: 0,
     down_in: 0,
+    play: "neither",
     ...more,
   };
 };
@@ -74,6 +78,7 @@ export const key = (name: string): Schemas["KeyOut"] => {
 
 export const matrix = (cells: Cell[] = [cell("56 9:00", 61)], more: Partial<Matrix> = {}): Matrix => ({
   day: "2026-05-31",
+  chosen: false,
   clubs: CLUBS,
   positions: POSITIONS,
   cells,
@@ -88,6 +93,9 @@ export const matrix = (cells: Cell[] = [cell("56 9:00", 61)], more: Partial<Matr
     fallow: [{ from_yd: 70, to_yd: 80, width: 11 }],
     unsure: [],
     best: [],
+    covered_played: 5,
+    unplayed: [{ from_yd: 64, to_yd: 100, width: 37 }],
+    plays: [],
   },
   variants: [],
   trims: [],

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from urllib.parse import urlsplit
 from zoneinfo import ZoneInfo, available_timezones
 
 from django.contrib.auth.models import User
@@ -14,6 +15,8 @@ from oxgang.academy.models import Academy, Coach, SwingScale
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.words.swing import BUILT_IN, Scale
+
+MAX_ADDRESS = 200
 
 
 @transaction.atomic
@@ -30,6 +33,27 @@ def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC") ->
     for scale in BUILT_IN:
         create_scale(academy, scale)
     return academy
+
+
+def set_public_address(academy: Academy, address: str) -> None:
+    """Where people outside reach Oxgang; empty is where a coach does.
+
+    Raises
+    ------
+    InputError
+        When it is no address such as https://academy.example.
+    """
+    address = address.strip().rstrip("/")
+    parts = urlsplit(address)
+    if address and (parts.scheme not in ("http", "https") or not parts.hostname or parts.query):
+        raise InputError(
+            f'"{address}" is not an address such as https://academy.example.',
+            field="public_address",
+        )
+    if len(address) > MAX_ADDRESS:
+        raise InputError(f"Keep the address to {MAX_ADDRESS} characters.", field="public_address")
+    academy.public_address = address
+    academy.save(update_fields=["public_address"])
 
 
 def create_scale(academy: Academy, scale: Scale) -> SwingScale:

@@ -28,6 +28,7 @@ from oxgang.core.flight.run import Firmness
 from oxgang.core.ground.coverage import Coverage, coverage
 from oxgang.core.ground.fills import Fill, fills_for
 from oxgang.core.ground.gaps import Stretch, checked_range, checked_tolerance, leaves
+from oxgang.core.ground.ground import Ground
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.ground.played import Play
 from oxgang.core.ground.window import window_at
@@ -43,6 +44,7 @@ from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["gaps"])
 
+GROUND = tuple(Ground.__dataclass_fields__)
 # Narrower stretches are a footnote.
 FOOTNOTE_YARDS = 2
 
@@ -163,6 +165,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
     ]
     for club, core in zip(clubs, wanted, strict=True):
         club.loft_deg, club.bounce_deg = core.loft_deg, core.bounce_deg
+    ground = ground_under(student, matrix.cells)
     covered = coverage(
         matrix.cells,
         [],
@@ -174,7 +177,8 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
         WhatIfOut,
         clubs=clubs,
         cells=[cell_data(cell) for cell in matrix.cells],
-        ground=ground_under(student, matrix.cells),
+        ground={name: getattr(ground, name) for name in GROUND}
+        | {"covered_played": 0, "unplayed": [], "plays": []},
         coverage=_coverage(covered),
     )
 

@@ -41,7 +41,7 @@ class CellOut(Schema):
     told_yd: float | None
     back_in: float
     down_in: float
-    play: Play = Play.NEITHER
+    play: Play
 
 
 class KeyOut(Schema):
@@ -127,9 +127,9 @@ class GroundOut(Schema):
     fallow: list[StretchOut]
     unsure: list[StretchOut]
     best: list[list[int]]
-    covered_played: int = 0
-    unplayed: list[StretchOut] = []
-    plays: list[int | None] = []
+    covered_played: int
+    unplayed: list[StretchOut]
+    plays: list[int | None]
 
 
 class MatrixOut(Schema):

@@ -48,8 +48,7 @@ def _page(student: Student, found: StudentMatrix) -> PlayedOut:
         longest={**asdict(limit), "own": student.longest == limit.label},
         shots=[
             {
-                **cell_data(cell),
-                "state": now.states.get(shot.name, Play.NEITHER),
+                **cell_data(cell, now.states.get(shot.name, Play.NEITHER)),
                 "worth": worth[i],
                 "answers": answers[i],
                 "may": i in may,
@@ -57,7 +56,7 @@ def _page(student: Student, found: StudentMatrix) -> PlayedOut:
             }
             for i, (cell, shot) in enumerate(zip(now.cells, now.shots, strict=True))
         ],
-        gone=[{**_named(name), "state": state} for name, state in now.gone],
+        gone=[{**_named(name), "play": play} for name, play in now.gone],
         rungs=[
             {
                 "yardage": r.yardage,
@@ -113,6 +112,6 @@ def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
-    choices = [Choice(_name(one), one.state, one.was) for one in data.shots]
+    choices = [Choice(_name(one), one.play, one.was) for one in data.shots]
     choose_shots(student, found, choices, by=coach, now=timezone.now(), only=data.only)
     return _page(student, found)

@@ -1,13 +1,10 @@
 from __future__ import annotations
 
-from datetime import date
-
 from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Label
-from oxgang.api.matrix.schemas import StretchOut
-from oxgang.core.carry.cells import Basis, Doubt
+from oxgang.api.matrix.schemas import CellOut, KeyOut, StretchOut
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.matrix.services.playing import MOST_AT_ONCE
@@ -25,31 +22,23 @@ class ShotName(Schema):
     down_in: GripDown = 0.0
 
 
-class ShotOut(ShotName):
+class PlayedShotOut(CellOut):
     """A shot with its number [yd]. `worth` is how many yardages only it covers, or would add;
-    `answers` how many it is the shot for; `may` whether a proposal could take it."""
+    `answers` how many it is the shot for; `may` whether a proposal could take it; `let_in` whether
+    its number is one to play by."""
 
-    carry_yd: float
-    carry_lo_yd: float
-    carry_hi_yd: float
-    shot_sd_yd: float
-    furrow_from_yd: float
-    furrow_to_yd: float
-    balls: int
-    basis: Basis
-    last_measured: date | None
-    doubts: list[Doubt]
-    state: Play
     worth: int
     answers: int
     may: bool
     let_in: bool
 
 
-class GoneOut(ShotName):
+class GoneOut(KeyOut):
     """A shot that is played or in work and whose club or swing the student has no more."""
 
-    state: Play
+    back_in: float
+    down_in: float
+    play: Play
 
 
 class RungOut(Schema):
@@ -98,7 +87,7 @@ class PlayedOut(Schema):
     tolerance_yd: float
     estimates_yd: float | None
     longest: LongestOut
-    shots: list[ShotOut]
+    shots: list[PlayedShotOut]
     gone: list[GoneOut]
     rungs: list[RungOut]
     fallow: list[StretchOut]
@@ -109,7 +98,7 @@ class PlayedOut(Schema):
 class ChoiceIn(ShotName):
     """A shot and what it is to be; `was` is what the coach saw of it."""
 
-    state: Play
+    play: Play
     was: Play | None = None
 
 

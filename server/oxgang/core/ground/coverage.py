@@ -20,14 +20,6 @@ NARROWEST_YD: Final = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
-class Chance:
-    """A cell for a yardage, and the probability that one solid ball lands within the tolerance."""
-
-    cell: int
-    probability: float
-
-
-@dataclass(frozen=True, slots=True)
 class Coverage:
     """Shares of the whole yardages between the student's ends.
 
@@ -52,16 +44,6 @@ def probability(cell: Carrying, yardage: float, tolerance_yd: float) -> float:
     spread = max(spread_yd(cell), NARROWEST_YD)
     lo, hi = (yardage - tolerance_yd - cell.carry_yd), (yardage + tolerance_yd - cell.carry_yd)
     return float(ndtr(hi / spread) - ndtr(lo / spread))
-
-
-def chances(cells: Sequence[Cell], yardage: float, tolerance_yd: float) -> list[Chance]:
-    """The cells whose carry is within the tolerance of a yardage, most probable first."""
-    found = [
-        Chance(i, probability(cell, yardage, tolerance_yd))
-        for i, cell in enumerate(cells)
-        if covers(cell.carry_yd, round(yardage), tolerance_yd)
-    ]
-    return sorted(found, key=lambda c: -c.probability)
 
 
 def ploughing(cells: Sequence[Cell], tolerance_yd: float) -> list[Cell]:

@@ -30,6 +30,9 @@ MOST_SHOTS: Final = 30
 STEP_HEIGHT: Final = 3.0
 STEP_CLUB: Final = 0.5
 STEP_BACK: Final = 1.5
+# What a point of cost is worth, in yardages: a low or high shot has to bring about three more than
+# the stock one beside it. At 0 a cost only decides between sets that cover as much.
+PRICE: Final = 0.25
 # A yardage outweighs all costs of a set together.
 YARD: Final = 1000.0
 
@@ -62,11 +65,13 @@ def propose(
     tolerance_yd: float,
     estimates_yd: float | None = None,
     bag: Collection[float] | None = None,
+    price: float = PRICE,
 ) -> Proposal:
     """The shots to play, for each number of them until nothing is added.
 
-    Of sets that cover as much, the one that is preferred (`played.cost_of`) and reads as a ladder:
-    its neighbours change height, club and direction as little as can be.
+    The most ground for what it costs: a shot costs more the less it is preferred
+    (`played.cost_of`), and so does a set whose neighbours change height, club and direction, so
+    that it reads as a ladder.
 
     Parameters
     ----------
@@ -75,6 +80,9 @@ def propose(
     bag
         Lofts of the student's wedges [degrees], for which is the least and which the most lofted;
         those of the shots when None.
+    price
+        Yardages that a point of cost is worth; at 0 the set with the most ground is taken whatever
+        it costs, and costs decide between equals.
     """
     places = may_be_proposed(
         shots,
@@ -86,9 +94,11 @@ def propose(
         bag=bag,
     )
     places.sort(key=lambda i: (shots[i].carry_yd, cost_of(shots[i])))
-    found = _best_sets([shots[i] for i in places], from_yd, to_yd, tolerance_yd)
-    covered = [count for count, _ in found]
-    sets = [tuple(places[j] for j in chosen) for _, chosen in found]
+    some = [shots[i] for i in places]
+    runs = [yards_of(shot, from_yd, to_yd, tolerance_yd) for shot in some]
+    best = _best_sets(some, runs, price)
+    covered = [len({y for j in chosen for y in runs[j]}) for chosen in best]
+    sets = [tuple(places[j] for j in chosen) for chosen in best]
     return Proposal(covered, sets, _pays(covered), to_yd - from_yd + 1)
 
 
@@ -100,34 +110,34 @@ def _pays(covered: Sequence[int]) -> int:
 
 
 def _best_sets(
-    shots: Sequence[Candidate], from_yd: int, to_yd: int, tolerance_yd: float
-) -> list[tuple[int, tuple[int, ...]]]:
-    """Yardages covered, and the shots, of the best sets of 1, 2, ... of them. `shots` ascend."""
+    shots: Sequence[Candidate], runs: Sequence[range], price: float
+) -> list[tuple[int, ...]]:
+    """The best sets of at most 1, 2, ... shots, until more of them bring nothing. `shots` ascend,
+    `runs` are the yardages that each covers."""
     if not shots:
         return []
-    runs = [yards_of(shot, from_yd, to_yd, tolerance_yd) for shot in shots]
     first, last = np.array([r[0] for r in runs]), np.array([r[-1] for r in runs])
-    cost = np.array([cost_of(shot) for shot in shots])
-    own = YARD * (last - first + 1) - cost
+    weight = 1 + price * YARD
+    cost = weight * np.array([cost_of(shot) for shot in shots])
     # What shot j (across) adds to a set that ends with shot i (down).
-    adds = YARD * (last - np.maximum(first, last[:, None] + 1) + 1) - cost - _steps(shots)
+    new = last - np.maximum(first, last[:, None] + 1) + 1
+    adds = YARD * new - cost - weight * _steps(shots)
     adds[np.tril_indices(len(shots))] = -np.inf
-    best = own
+    best = YARD * (last - first + 1) - cost
     before: list[NDArray[np.intp]] = []
-    found: list[tuple[int, tuple[int, ...]]] = []
-    reached = -np.inf
+    found: list[tuple[int, ...]] = []
+    reached, until = -np.inf, 0
     for _ in range(min(MOST_SHOTS, len(shots))):
         end = int(np.argmax(best))
-        count = int(np.ceil(best[end] / YARD))
-        if found and count <= found[-1][0]:
-            break
         if best[end] > reached:
-            reached = best[end]
-            found.append((count, _traced(end, before)))
+            reached, until = float(best[end]), len(found) + 1
+            found.append(_traced(end, before))
+        else:
+            found.append(found[-1])
         table = best[:, None] + adds
         before.append(np.argmax(table, axis=0))
         best = np.max(table, axis=0)
-    return found
+    return found[:until]
 
 
 def _traced(end: int, before: Sequence[NDArray[np.intp]]) -> tuple[int, ...]:

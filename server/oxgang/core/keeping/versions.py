@@ -39,12 +39,14 @@ class Difference:
 
 
 def differences(before: Card, after: Card) -> list[Difference]:
-    """Every shot that either version measured or played, in the order of the later one."""
+    """Every shot that either version measured, or the later one is the first to play, in the order
+    of the later one."""
     old, new = _named(before), _named(after)
     found = []
     for name in [*new, *(n for n in old if n not in new)]:
         a, b = old.get(name), new.get(name)
-        if not any(c and (c.measured or c.play is Play.PLAYED) for c in (a, b)):
+        came = b is not None and b.play is Play.PLAYED and (a is None or a.play is not b.play)
+        if not came and not any(c and c.measured for c in (a, b)):
             continue
         chance = 1.0
         if a and b:

@@ -41,8 +41,8 @@ FADE_YD: Final = 5.0
 # one in work counts for, and one that is not played, where nothing is due.
 REST_COUNTS: Final = 0.01
 PLAYED_COUNTS: Final = 0.1
-LEARNING_COUNTS: Final = 0.1
-UNPLAYED_COUNTS: Final = 0.05
+LEARNING_COUNTS: Final = 0.3
+UNPLAYED_COUNTS: Final = 0.01
 # Nobody changes the club for a single ball.
 FEWEST_BALLS: Final = 2
 SCATTER_PART: Final = 0.4
@@ -285,7 +285,7 @@ def _urgency(
         if key in played:
             return PLAYED_COUNTS if due else 1.0
         if key in learning:
-            return LEARNING_COUNTS
+            return LEARNING_COUNTS * (PLAYED_COUNTS if due else 1.0)
         return REST_COUNTS if due else UNPLAYED_COUNTS if played else 1.0
 
     return np.array([counts(cell.key) for cell in matrix.cells])

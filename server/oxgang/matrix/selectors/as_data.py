@@ -26,8 +26,8 @@ def as_text(data: object) -> str:
     return json.dumps(data, cls=DjangoJSONEncoder, ensure_ascii=False, separators=(",", ":"))
 
 
-def cell_data(cell: Cell) -> dict[str, Any]:
-    """A cell with its furrow [yd]."""
+def cell_data(cell: Cell, play: Play = Play.NEITHER) -> dict[str, Any]:
+    """A cell with its furrow [yd], and whether it is played."""
     furrow_from, furrow_to = furrow(cell.carry_yd, cell.shot_sd_yd)
     return {
         **asdict(cell.key),
@@ -46,6 +46,7 @@ def cell_data(cell: Cell) -> dict[str, Any]:
         "told_yd": cell.told_yd,
         "back_in": cell.back_in,
         "down_in": cell.down_in,
+        "play": play,
     }
 
 
@@ -63,9 +64,7 @@ def matrix_data(student: Student, found: StudentMatrix) -> dict[str, Any]:
     ground["covered_played"], ground["plays"] = under.covered, under.plays
     ground["unplayed"] = [{**asdict(s), "width": s.width} for s in under.fallow]
     places = {place: state for state in Play for place in now.places(state)}
-    every = [
-        {**cell_data(cell), "play": places.get(i, Play.NEITHER)} for i, cell in enumerate(now.cells)
-    ]
+    every = [cell_data(cell, places.get(i, Play.NEITHER)) for i, cell in enumerate(now.cells)]
     cells, rest = len(found.cells), len(found.matrix.variants)
     for name in ("fallow", "unsure"):
         stretches = getattr(found.ground, name)

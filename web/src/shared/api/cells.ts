@@ -54,3 +54,18 @@ export function ballWords(cell: Pick<Cell, "balls" | "mishits">): string {
 export function halfInterval(cell: Pick<Cell, "carry_lo_yd" | "carry_hi_yd">): number {
   return (cell.carry_hi_yd - cell.carry_lo_yd) / 2;
 }
+
+type Shot = Pick<Schemas["CellOut"], "back_in" | "down_in"> & CellAddress;
+
+/** One text for each shot: its cell and its trim. */
+export const shotId = (shot: Shot): string =>
+  [shot.club, shot.swing, shot.trajectory, shot.spin, shot.tempo, shot.back_in, shot.down_in].join("|"); // prettier-ignore
+
+/** "56 9:00 low": what is usual is left out. */
+export function shortName(cell: CellAddress): string {
+  const parts = [cell.club, cell.swing];
+  if (cell.trajectory !== PLAIN.trajectory) parts.push(cell.trajectory);
+  if (cell.spin !== PLAIN.spin) parts.push(cell.spin);
+  if (cell.tempo !== PLAIN.tempo) parts.push(cell.tempo);
+  return parts.join(" ");
+}

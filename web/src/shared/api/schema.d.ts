@@ -1947,8 +1947,7 @@ export interface components {
             last_measured: string | null;
             /** Mishits */
             mishits: number;
-            /** @default neither */
-            play?: components["schemas"]["Play"];
+            play: components["schemas"]["Play"];
             /** Re Expressed */
             re_expressed: number;
             /** Shot Sd Yd */
@@ -2013,9 +2012,9 @@ export interface components {
              * @default 0
              */
             down_in?: number;
+            play: components["schemas"]["Play"];
             /** @default check */
             spin?: components["schemas"]["Spin"];
-            state: components["schemas"]["Play"];
             /** Swing */
             swing: string;
             /** @default normal */
@@ -2608,27 +2607,18 @@ export interface components {
          * @description A shot that is played or in work and whose club or swing the student has no more.
          */
         GoneOut: {
-            /**
-             * Back In
-             * @default 0
-             */
-            back_in?: number;
+            /** Back In */
+            back_in: number;
             /** Club */
             club: string;
-            /**
-             * Down In
-             * @default 0
-             */
-            down_in?: number;
-            /** @default check */
-            spin?: components["schemas"]["Spin"];
-            state: components["schemas"]["Play"];
+            /** Down In */
+            down_in: number;
+            play: components["schemas"]["Play"];
+            spin: components["schemas"]["Spin"];
             /** Swing */
             swing: string;
-            /** @default normal */
-            tempo?: components["schemas"]["Tempo"];
-            /** @default stock */
-            trajectory?: components["schemas"]["Trajectory"];
+            tempo: components["schemas"]["Tempo"];
+            trajectory: components["schemas"]["Trajectory"];
         };
         /**
          * Grooves
@@ -2652,29 +2642,20 @@ export interface components {
             covered: number;
             /** Covered Measured */
             covered_measured: number;
-            /**
-             * Covered Played
-             * @default 0
-             */
-            covered_played?: number;
+            /** Covered Played */
+            covered_played: number;
             /** Fallow */
             fallow: components["schemas"]["StretchOut"][];
             /** From Yd */
             from_yd: number;
-            /**
-             * Plays
-             * @default []
-             */
-            plays?: (number | null)[];
+            /** Plays */
+            plays: (number | null)[];
             /** To Yd */
             to_yd: number;
             /** Tolerance Yd */
             tolerance_yd: number;
-            /**
-             * Unplayed
-             * @default []
-             */
-            unplayed?: components["schemas"]["StretchOut"][];
+            /** Unplayed */
+            unplayed: components["schemas"]["StretchOut"][];
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
@@ -3287,11 +3268,64 @@ export interface components {
             /** Rungs */
             rungs: components["schemas"]["RungOut"][];
             /** Shots */
-            shots: components["schemas"]["ShotOut"][];
+            shots: components["schemas"]["PlayedShotOut"][];
             /** To Yd */
             to_yd: number;
             /** Tolerance Yd */
             tolerance_yd: number;
+        };
+        /**
+         * PlayedShotOut
+         * @description A shot with its number [yd]. `worth` is how many yardages only it covers, or would add;
+         *     `answers` how many it is the shot for; `may` whether a proposal could take it; `let_in` whether
+         *     its number is one to play by.
+         */
+        PlayedShotOut: {
+            /** Answers */
+            answers: number;
+            /** Back In */
+            back_in: number;
+            /** Balls */
+            balls: number;
+            basis: components["schemas"]["Basis"];
+            /** Carry Hi Yd */
+            carry_hi_yd: number;
+            /** Carry Lo Yd */
+            carry_lo_yd: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Club */
+            club: string;
+            /** Doubts */
+            doubts: components["schemas"]["Doubt"][];
+            /** Down In */
+            down_in: number;
+            /** Furrow From Yd */
+            furrow_from_yd: number;
+            /** Furrow To Yd */
+            furrow_to_yd: number;
+            /** Last Measured */
+            last_measured: string | null;
+            /** Let In */
+            let_in: boolean;
+            /** May */
+            may: boolean;
+            /** Mishits */
+            mishits: number;
+            play: components["schemas"]["Play"];
+            /** Re Expressed */
+            re_expressed: number;
+            /** Shot Sd Yd */
+            shot_sd_yd: number;
+            spin: components["schemas"]["Spin"];
+            /** Swing */
+            swing: string;
+            tempo: components["schemas"]["Tempo"];
+            /** Told Yd */
+            told_yd: number | null;
+            trajectory: components["schemas"]["Trajectory"];
+            /** Worth */
+            worth: number;
         };
         /**
          * PlaysBody

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** What the furrows' looks mean. */
-defineProps<{ estimates: boolean }>();
+defineProps<{ estimates: boolean; played?: boolean }>();
 </script>
 
 <template>
   <span class="legend quiet">
-    <i class="measured" />measured <i class="doubtful" />doubtful
+    <template v-if="played"><i class="measured" />played <i class="work" />in work</template>
+    <template v-else><i class="measured" />played</template>
+    <i class="rest" />measured <i class="doubtful" />doubtful
     <template v-if="estimates"><i class="estimated" />estimated</template>
   </span>
 </template>
@@ -26,9 +28,15 @@ i {
 .measured {
   background: var(--field);
 }
-.doubtful {
+.work {
   background: var(--field-soft);
-  border: 1px dashed var(--field);
+}
+.rest {
+  background: var(--field-ground);
+}
+.doubtful {
+  background: color-mix(in srgb, var(--field) 72%, var(--paper));
+  border: 1px dashed var(--ink);
 }
 .estimated {
   border: 1px dashed var(--slate);

@@ -26,10 +26,12 @@ const { width } = useElementSize(box);
 /** The sun theme's type is a third larger. */
 const TYPE_SIZE = { paper: 1, sun: 4 / 3 };
 const hovered = ref<number | null>(null);
-/** Estimates lie under what was measured. Places are those in the matrix. */
+const DEPTH = ["neither", "work", "played"];
+/** Estimates lie under what was measured, that under what is played. Places are those in the matrix. */
 const drawn = computed(() =>
   [...layout.value.furrows].sort((a, b) => {
-    const order = (f: Furrow) => Number(f.cell.basis === "measured");
+    const order = (f: Furrow) =>
+      Number(f.cell.basis === "measured") + 2 * DEPTH.indexOf(f.cell.play ?? "neither");
     return order(a) - order(b);
   }),
 );
@@ -134,6 +136,7 @@ defineExpose({ step });
         class="furrow"
         :class="[
           furrow.cell.basis,
+          furrow.cell.play,
           { doubtful: furrow.doubtful, selected: furrow.cell === selected },
         ]"
         @click.stop="emit('select', furrow.cell)"
@@ -296,12 +299,32 @@ text {
 .furrow.estimated .tick {
   stroke: var(--slate);
 }
-.furrow.doubtful rect {
+/* What is played stands firm, what is in work lighter, the rest back; doubtful has a broken edge. */
+.furrow.work rect {
   fill: var(--field-soft);
-  stroke: var(--field);
+}
+.furrow.neither rect {
+  fill: var(--field-ground);
+}
+.furrow.work text,
+.furrow.neither text {
+  fill: var(--ink);
+}
+.furrow.neither .tick {
+  stroke-width: 1.4;
+}
+.furrow.doubtful rect {
+  stroke: var(--ink);
   stroke-dasharray: 4 3;
 }
-.furrow.doubtful text {
+.furrow.played.doubtful rect {
+  fill: color-mix(in srgb, var(--field) 72%, var(--paper));
+}
+.furrow.estimated.played rect {
+  fill: color-mix(in srgb, var(--slate) 25%, var(--paper));
+  stroke-dasharray: none;
+}
+.furrow.estimated.played text {
   fill: var(--ink);
 }
 .furrow.selected rect,

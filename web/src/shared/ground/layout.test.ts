@@ -34,6 +34,7 @@ const cell = (label: string, trajectory: Cell["trajectory"], carry: number): Cel
   told_yd: null,
   back_in: 0,
   down_in: 0,
+  play: "neither",
 });
 const ground: Ground = {
   from_yd: 30,
@@ -46,6 +47,9 @@ const ground: Ground = {
   fallow: [{ from_yd: 40, to_yd: 49, width: 10 }],
   unsure: [{ from_yd: 30, to_yd: 59, width: 30 }],
   best: [],
+  covered_played: 0,
+  unplayed: [],
+  plays: [],
 };
 
 test("low sits below stock, high above it, each in its club's lane", () => {

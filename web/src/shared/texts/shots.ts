@@ -1,5 +1,5 @@
 /** A shot's trim, a way to close a gap and a planned item, in the words of the texts. */
-import { cellName } from "@/shared/api/cells";
+import { cellName, shortName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import type { PlanItem } from "@/shared/api/queries";
 import type { Texts } from "./texts";
@@ -18,11 +18,22 @@ export function trimWords(
   return parts.join(", ");
 }
 
+function shotOf(texts: Texts, fill: Schemas["FillOut"]): string {
+  if (fill.way === "play")
+    return shotWords(texts, {
+      ...fill.key,
+      back_in: fill.ball_position_in,
+      down_in: fill.grip_down_in,
+    });
+  const whole = fill.way === "known" || fill.way === "height";
+  return whole ? cellName(fill.key) : `${fill.key.club} ${fill.key.swing}`;
+}
+
 /** What to do to close a gap this way. */
 export function fillWords(texts: Texts, fill: Schemas["FillOut"]): string {
   const { club, swing, tempo, spin } = fill.key;
   return texts.format(`fill-${fill.way}`, {
-    shot: fill.way === "known" || fill.way === "height" ? cellName(fill.key) : `${club} ${swing}`,
+    shot: shotOf(texts, fill),
     club,
     swing,
     tempo,
@@ -47,4 +58,13 @@ export function howWords(texts: Texts, item: PlanItem): string {
   return [item.lie ?? "", between, trimWords(texts, item), inPlace, place, item.note ?? ""]
     .filter(Boolean)
     .join(", ");
+}
+
+/** "56 9:00 low, ball 3 in back": a shot in as few words as name it. */
+export function shotWords(
+  texts: Texts,
+  shot: Pick<Schemas["CellOut"], "back_in" | "down_in"> & Parameters<typeof shortName>[0],
+): string {
+  const trim = trimWords(texts, { ball_position_in: shot.back_in, grip_down_in: shot.down_in });
+  return [shortName(shot), trim].filter(Boolean).join(", ");
 }

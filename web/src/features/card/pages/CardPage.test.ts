@@ -15,9 +15,33 @@ const link = (id: number, revoked_at: string | null = null) => ({
   expires_at: "2026-11-01T10:00:00Z",
   revoked_at,
 });
+const text = (words: string, y: number, more: object = {}) => ({
+  x: 10, y, text: words, face: "bold", size: 9, align: "left", grey: 0, ...more,
+}); // prettier-ignore
+const moved = (name: string, before_yd: number | null, after_yd: number | null, more: object = {}) => ({
+  key: key(name), back_in: 0, down_in: 0, before_yd, after_yd, before: "played", after: "played",
+  real: false, ...more,
+}); // prettier-ignore
+const preview = (more: object = {}) => ({
+  sheets: [
+    {
+      width: 420, height: 298, boxes: [],
+      texts: [text("60", 40), text("56 9:00", 40, { face: "italic", align: "right" })],
+      rules: [{ x1: 0, y1: 1, x2: 9, y2: 1, width: 0.4, dash: 1 }],
+    },
+  ],
+  thin: [],
+  moved: [],
+  played: 7,
+  reached: 0.454,
+  next: 3,
+  publishable: true,
+  ...more,
+}); // prettier-ignore
 const answers = (more: object = {}) => ({
   ...ANSWERS,
   "GET /api/students/s/versions": [version(2, "smooth"), version(1)],
+  "GET /api/students/s/card": preview(),
   "GET /api/students/s/links": [link(7), link(6, "2026-05-02T10:00:00Z")],
   ...more,
 });
@@ -35,7 +59,7 @@ test("a version is published with its note, and stands first", async () => {
   });
   await page.find("#note").setValue("slower back");
   await press("Publish a version");
-  expect(writes()[0]!.body).toEqual({ note: "slower back" });
+  expect(writes()[0]!.body).toEqual({ note: "slower back", step: 5, order: "short-first", cues: true, run: false }); // prettier-ignore
   expect(page.findAll("li b.slab").map((b) => b.text())).toEqual(["v2", "v1"]);
   expect(text()).toContain("slower back");
   expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("");
@@ -55,31 +79,31 @@ test("a refusal stands on the page, and the note is not lost", async () => {
 test("what moved between two versions, and what is within chance", async () => {
   const { page, text, asked } = await card({
     "GET /api/students/s/versions/1/compare": [
-      { key: key("56 9:00"), before_yd: 60, after_yd: 64.2, real: true },
-      { key: key("56 10:00"), before_yd: 70, after_yd: 71, real: false },
-      { key: key("60 9:00"), before_yd: 50, after_yd: 50.3, real: false },
-      { key: key("60 10:00"), before_yd: null, after_yd: 66, real: false },
+      moved("56 9:00", 60, 64.2, { real: true }),
+      moved("56 10:00", 70, 71),
+      moved("60 9:00", 50, 50.3),
+      moved("60 10:00", null, 66),
     ],
   });
   await page.find('[aria-label="From version"]').setValue("1");
   await settled();
   const rows = page.findAll("tbody tr").map(read);
   expect(rows).toEqual([
-    "56 9:00 stock 60 → 64 more than chance",
-    "56 10:00 stock 70 → 71 within chance",
-    "60 10:00 stock – → 66 within chance",
+    "56 9:00 60 → 64 more than chance",
+    "56 10:00 70 → 71 within chance",
+    "60 10:00 – → 66 within chance",
   ]);
   expect(asked.at(-1)!.query.get("to")).toBeNull();
   await page.find('[aria-label="To version"]').setValue("2");
   await settled();
   expect(asked.at(-1)!.query.get("to")).toBe("2");
-  expect(text()).not.toContain("Nothing by half a yard");
+  expect(text()).toContain("56 10:00 70 → 71 within chance");
 });
 
 test("a link to the phone card is shown once, and can be ended", async () => {
   const { page, text, press, writes } = await card({
     "POST /api/students/s/links": {
-      link: link(8), url: "https://oxgang.test/c/abc", qr: "data:image/svg+xml,x",
+      link: link(8), url: "https://oxgang.test/c/abc", qr: "data:image/svg+xml,x", reached: true,
     },
     "DELETE /api/students/s/links/7": link(7, "2026-05-31T10:00:00Z"),
   }); // prettier-ignore
@@ -90,6 +114,63 @@ test("a link to the phone card is shown once, and can be ended", async () => {
   await press(/end|revoke/i);
   expect(writes().at(-1)).toMatchObject({ method: "DELETE", path: "/api/students/s/links/7" });
   expect(page.html()).not.toContain("https://oxgang.test/c/abc");
+});
+
+test("the card itself stands beside the choices, at real proportions", async () => {
+  localStorage.clear();
+  const { page, asked, text: said } = await card();
+  const svg = page.find("svg[role=img]");
+  expect(svg.attributes("viewBox")).toBe("0 0 420 298");
+  expect(svg.attributes("style")).toMatch(/width: 5.83\d+in/); // 420 points
+  expect(svg.findAll("text").map((t) => [t.text(), t.classes()[0], t.attributes("text-anchor")])).toEqual([
+    ["60", "bold", "start"],
+    ["56 9:00", "italic", "end"],
+  ]); // prettier-ignore
+  expect(svg.find("line").attributes("stroke-dasharray")).toBe("1 2");
+  expect(said()).toContain("7 shots played, reaching 45 % of the ground.");
+  await page.findAll("label").find((l) => l.text().includes("how far it"))!.find("input").setValue(true); // prettier-ignore
+  await page.findAll("label").find((l) => l.text().includes("A rung every"))!.find("select").setValue("10"); // prettier-ignore
+  await settled();
+  const last = asked.filter((a) => a.path.endsWith("/card")).at(-1)!.query;
+  expect([last.get("run"), last.get("step"), last.get("sides")]).toEqual([
+    "true",
+    "10",
+    "yardage,club",
+  ]);
+  localStorage.clear();
+});
+
+test("what moved and what is thin stand before publishing; a card of nothing cannot be", async () => {
+  const thin = [
+    { code: "card-few-shots", values: { shots: 2 } },
+    { code: "card-wide", values: { shots: 1, of: 2, tolerance_yd: 4 } },
+  ];
+  const changes = [
+    moved("56 9:00", 60, 60.1),
+    moved("56 10:00", 70, 70, { before: "neither" }),
+    moved("60 9:00", 50, 51, { after: "work" }),
+    moved("60 10:00", 60, 66, { before: "neither", after: "neither" }),
+  ];
+  const { page, text: said } = await card({
+    "GET /api/students/s/card": preview({ thin, moved: changes, publishable: false }),
+  });
+  expect(said()).toContain("Only 2 shots are played.");
+  expect(said()).toContain("1 of 2 numbers are wider than ± 4 yd.");
+  expect(page.findAll("tbody tr").map(read)).toEqual([
+    "56 10:00 70 → 70 new on the card",
+    "60 9:00 50 → 51 off the card",
+  ]);
+  expect(page.find("#publish").attributes("disabled")).toBeDefined();
+});
+
+test("a link that only this machine knows is said to be one", async () => {
+  const { press, text: said } = await card({
+    "POST /api/students/s/links": {
+      link: link(8), url: "http://127.0.0.1:8000/c/abc", qr: "data:,x", reached: false,
+    },
+  }); // prettier-ignore
+  await press("Make a link");
+  expect(said()).toContain("This address leads a phone to itself");
 });
 
 test("balls that wait are said; without a bag there is no card", async () => {

@@ -1,63 +1,53 @@
 <script setup lang="ts">
-/** Versions of the matrix, the printed card, and the phone card behind a private link. */
+/** The card itself beside the choices; versions, and the phone card behind a private link. */
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button, Textarea } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { cellName } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
-import { useMatrix, useStudent } from "@/shared/api/queries";
-import EmptyState from "@/shared/ui/EmptyState.vue";
+import { useForgetStudent, useMatrix, useStudent } from "@/shared/api/queries";
+import { percent } from "@/shared/format/numbers";
+import { key, useKeys } from "@/shared/keys/useKeys";
+import { useTexts } from "@/shared/texts/texts";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { momentWords, shortDay } from "@/shared/format/dates";
+import { momentWords } from "@/shared/format/dates";
 import { useUnits } from "@/shared/units/units";
+import CardChoices from "../components/CardChoices.vue";
+import CardSheets from "../components/CardSheets.vue";
+import MovedList from "../components/MovedList.vue";
+import PhoneLinks from "../components/PhoneLinks.vue";
+import { useCard } from "../composables/card";
 
 const props = defineProps<{ studentId: string }>();
 const path = { params: { path: { student_id: props.studentId } } };
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
+const texts = useTexts(() => student.data.value?.units);
+const forget = useForgetStudent();
+const { look, preview, pdf } = useCard(props.studentId);
 const versions = useQuery({
   key: () => keys.versions(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/versions", path)),
 });
-const links = useQuery({
-  key: () => keys.links(props.studentId),
-  query: () => dataOf(api.GET("/api/students/{student_id}/links", path)),
-});
 const note = ref("");
-const { error, run } = useSaving();
-const made = ref<Schemas["LinkMade"] | null>(null);
-const days = ref(180);
-const form = ref("pocket");
-const sides = ref(["yardage", "club"]);
+const { error, busy, run } = useSaving();
 const number = ref<number | null>(null);
-const FORMS = {
-  pocket: "pocket card, folded (148 × 105 mm)",
-  tag: "bag tag (60 × 100 mm)",
-  a4: "wall, A4",
-  letter: "wall, Letter",
-};
-const SIDES = { yardage: "by yardage", club: "by club", ground: "the ground" };
 const newest = computed(() => versions.data.value?.[0]);
-const pdf = computed(() => {
-  const query = new URLSearchParams({ form: form.value, sides: sides.value.join(",") });
-  if (number.value) query.set("number", String(number.value));
-  return `/api/students/${props.studentId}/card.pdf?${query.toString()}`;
-});
 const from = ref<number | null>(null);
 const to = ref<number | null>(null);
 const compared = ref<Schemas["DifferenceOut"][]>([]);
 
 const publish = () =>
   run(async () => {
-    const body = { note: note.value };
+    const { step, order, cues, run: runs } = look.value;
+    const body = { note: note.value, step, order, cues, run: runs };
     await dataOf(api.POST("/api/students/{student_id}/versions", { ...path, body }));
     note.value = "";
-    await versions.refetch();
+    await Promise.all([versions.refetch(), preview.refetch(), forget(props.studentId)]);
   });
 const compare = () =>
   run(async () => {
@@ -72,35 +62,23 @@ const compare = () =>
       }),
     );
   });
-const link = () =>
-  run(async () => {
-    const body = { days: days.value };
-    made.value = await dataOf(api.POST("/api/students/{student_id}/links", { ...path, body }));
-    await links.refetch();
-  });
-const end = (id: number) =>
-  run(async () => {
-    await dataOf(
-      api.DELETE("/api/students/{student_id}/links/{link_id}", {
-        params: { path: { student_id: props.studentId, link_id: id } },
-      }),
-    );
-    made.value = null;
-    await links.refetch();
-  });
-const moved = computed(() =>
-  compared.value.filter(
-    (d) => d.before_yd === null || d.after_yd === null || Math.abs(d.after_yd - d.before_yd) >= 0.5,
-  ),
-);
-const yards = (v: number | null) => (v === null ? "–" : units.value.show(v));
-const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at));
+useKeys("Card", [
+  key("p", "to the publishing; Enter publishes", "p", () => {
+    document.getElementById("publish")?.focus();
+  }),
+  key("r", "how far the ball runs, or not", "r", () => (look.value = { ...look.value, run: !look.value.run })), // prettier-ignore
+  key("q", "cues, or not", "q", () => (look.value = { ...look.value, cues: !look.value.cues })),
+]);
 </script>
 
 <template>
   <div class="page">
     <Sentence v-if="versions.error.value" :text="sentenceOf(versions.error.value)" />
-    <Waiting v-else-if="!versions.data.value || !matrix.data.value" what="the card" />
+    <Sentence v-else-if="preview.error.value" :text="sentenceOf(preview.error.value)" />
+    <Waiting
+      v-else-if="!versions.data.value || !matrix.data.value || !preview.data.value"
+      what="the card"
+    />
     <NoClubs
       v-else-if="!matrix.data.value.clubs.length"
       :student-id="studentId"
@@ -109,123 +87,101 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
     <template v-else>
       <div class="head">
         <h1>Card</h1>
-        <span v-if="newest" class="quiet"
-          >Version {{ newest.number }}, published {{ momentWords(newest.published_at) }}</span
-        >
+        <span class="quiet num">
+          {{ preview.data.value.played }}
+          {{ preview.data.value.played === 1 ? "shot" : "shots" }} played, reaching
+          {{ percent(preview.data.value.reached) }} of the ground.
+          <RouterLink :to="{ name: 'shots', params: { studentId } }">{{
+            matrix.data.value.chosen ? "Take shots in or out" : "Proposed: choose the shots"
+          }}</RouterLink>
+        </span>
       </div>
       <Sentence :text="error" />
       <div class="columns">
-        <section class="sheet">
-          <h2>Publish</h2>
-          <p v-if="matrix.data.value.waiting" class="quiet">
-            {{ matrix.data.value.waiting }} balls wait for a review and would not be in it.
-            <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
-          </p>
-          <label for="note">Note to the student</label>
-          <Textarea id="note" v-model:value="note" :rows="2" :maxlength="300" />
-          <Button type="primary" class="act" @click="publish">Publish a version</Button>
-          <EmptyState
-            v-if="!versions.data.value.length"
-            title="Nothing published"
-            next="A published version never changes: it is what the student carries."
-          />
-          <ul>
-            <li v-for="v in versions.data.value" :key="v.number">
-              <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
-              <span class="quiet">{{ v.by }}</span>
-              <p v-if="v.note" class="quiet">{{ v.note }}</p>
-            </li>
-          </ul>
-          <template v-if="versions.data.value.length > 1">
-            <h2>What moved</h2>
-            <p class="row">
-              from
-              <select v-model="from" aria-label="From version" @change="compare">
-                <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
-                  v{{ v.number }}
-                </option>
-              </select>
-              to
-              <select v-model="to" aria-label="To version" @change="compare">
-                <option :value="null">the newest</option>
-                <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
-                  v{{ v.number }}
-                </option>
-              </select>
-            </p>
-            <p v-if="from !== null && !moved.length" class="quiet">Nothing by half a yard.</p>
-            <table v-else-if="moved.length" class="plain num">
-              <tbody>
-                <tr v-for="d in moved" :key="cellName(d.key)">
-                  <td class="slab">{{ cellName(d.key) }}</td>
-                  <td class="right">{{ yards(d.before_yd) }} → {{ yards(d.after_yd) }}</td>
-                  <td :class="{ clay: d.real }">
-                    {{ d.real ? "more than chance" : "within chance" }}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </template>
+        <section class="choices">
+          <CardChoices v-model="look" :metres="units.unit === 'm'" />
         </section>
-        <section class="sheet">
-          <h2>On paper</h2>
+        <section class="sight">
+          <CardSheets :sheets="preview.data.value.sheets" />
+          <p class="quiet">As it would be published now, at real proportions.</p>
           <template v-if="newest">
-            <label v-for="(name, key) in FORMS" :key="key" class="row"
-              ><input v-model="form" type="radio" :value="key" /> {{ name }}</label
-            >
-            <h3>Sides</h3>
-            <label v-for="(name, key) in SIDES" :key="key" class="row"
-              ><input v-model="sides" type="checkbox" :value="key" /> {{ name }}</label
-            >
-            <label class="row"
-              >Version
-              <select v-model="number">
-                <option :value="null">the newest</option>
-                <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
-                  v{{ v.number }}
-                </option>
-              </select></label
-            >
-            <p>
-              <a v-if="sides.length" class="pdf" :href="pdf" target="_blank" rel="noopener"
-                >Open the PDF</a
+            <p class="row">
+              <a class="pdf" :href="pdf(number)" target="_blank" rel="noopener">Open the PDF</a>
+              <label class="row"
+                >of
+                <select v-model="number" aria-label="Version to print">
+                  <option :value="null">the newest, v{{ newest.number }}</option>
+                  <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                    v{{ v.number }}
+                  </option>
+                </select></label
               >
-              <span v-else class="quiet">Choose at least one side.</span>
+              <span class="quiet">Print at 100 %.</span>
             </p>
-            <p class="quiet">Print at 100 %. In {{ units.unit === "m" ? "metres" : "yards" }}.</p>
           </template>
-          <p v-else class="quiet">Publish a version, then print it.</p>
         </section>
-        <section class="sheet">
-          <h2>On the phone</h2>
-          <p class="quiet">
-            A private link to this student's card and nothing else. It works without a network after
-            the first visit.
-          </p>
-          <p v-if="newest" class="row">
-            <label class="row"
-              >Lasts
-              <input v-model.number="days" type="number" min="1" max="730" aria-label="Days" />
-              days</label
-            >
-            <Button @click="link">Make a link</Button>
-          </p>
-          <div v-if="made" class="made">
-            <img :src="made.qr" alt="QR code of the link" />
-            <p>
-              <a :href="made.url" target="_blank" rel="noopener">{{ made.url }}</a><br /><span
-                class="quiet"
-                >Shown this once.</span
-              >
+        <div class="side">
+          <section class="sheet">
+            <h2>Publish version {{ preview.data.value.next }}</h2>
+            <ul v-if="preview.data.value.thin.length" class="thin">
+              <li v-for="one in preview.data.value.thin" :key="one.code">
+                {{ texts.sentence(one) }}.
+              </li>
+            </ul>
+            <p v-if="matrix.data.value.waiting" class="quiet">
+              {{ matrix.data.value.waiting }} balls wait for a review and would not be in it.
+              <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
             </p>
-          </div>
-          <ul>
-            <li v-for="l in live" :key="l.id" class="link">
-              <span>made {{ shortDay(l.made_at) }}, ends {{ shortDay(l.expires_at) }}</span>
-              <Button size="small" type="text" @click="end(l.id)">End it</Button>
-            </li>
-          </ul>
-        </section>
+            <template v-if="newest">
+              <h3>Since version {{ newest.number }}</h3>
+              <MovedList :moved="preview.data.value.moved" :units="units" :texts="texts" played />
+            </template>
+            <label for="note">Note to the student</label>
+            <Textarea id="note" v-model:value="note" :rows="2" :maxlength="300" />
+            <Button
+              id="publish"
+              type="primary"
+              class="act"
+              :loading="busy"
+              :disabled="!preview.data.value.publishable"
+              @click="publish"
+              >Publish a version</Button
+            >
+            <p class="quiet">
+              <kbd>p</kbd> <kbd>Enter</kbd>. It never changes: it is what the student carries.
+            </p>
+          </section>
+          <PhoneLinks :student-id="studentId" :published="!!newest" />
+          <section v-if="versions.data.value.length" class="sheet">
+            <h2>Versions</h2>
+            <ul class="list">
+              <li v-for="v in versions.data.value" :key="v.number">
+                <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
+                <span class="quiet">{{ v.by }}</span>
+                <p v-if="v.note" class="quiet">{{ v.note }}</p>
+              </li>
+            </ul>
+            <template v-if="versions.data.value.length > 1">
+              <h3>What moved</h3>
+              <p class="row">
+                from
+                <select v-model="from" aria-label="From version" @change="compare">
+                  <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                    v{{ v.number }}
+                  </option>
+                </select>
+                to
+                <select v-model="to" aria-label="To version" @change="compare">
+                  <option :value="null">the newest</option>
+                  <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                    v{{ v.number }}
+                  </option>
+                </select>
+              </p>
+              <MovedList v-if="from !== null" :moved="compared" :units="units" :texts="texts" />
+            </template>
+          </section>
+        </div>
       </div>
     </template>
   </div>
@@ -234,12 +190,18 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr));
-  gap: 1.2rem;
+  grid-template-columns: 13.5rem minmax(0, 1fr) 20rem;
+  gap: 1.5rem;
   align-items: start;
+}
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1rem;
 }
 .row {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 0.5rem;
   margin: 0.25rem 0;
@@ -247,27 +209,27 @@ const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at
 .act {
   margin-top: 0.5rem;
 }
-h3,
-ul + h2 {
-  margin-top: 0.9rem;
+h3 {
+  margin-top: 0.7rem;
 }
 label[for="note"] {
   display: block;
-  margin: 0.4rem 0 0.2rem;
+  margin: 0.6rem 0 0.2rem;
 }
-ul {
+.list {
   list-style: none;
-  margin: 0.6rem 0 0;
+  margin: 0.4rem 0 0;
   padding: 0;
 }
-li {
+.list li {
   border-top: 1px solid var(--line);
   padding: 0.35rem 0;
 }
-.link {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
+.thin {
+  margin: 0.4rem 0;
+  padding: 0.4rem 0.6rem 0.4rem 1.6rem;
+  background: var(--clay-soft);
+  color: var(--ink);
 }
 p {
   margin: 0.3rem 0;
@@ -276,25 +238,17 @@ p {
   font-weight: 650;
   font-size: 1.1rem;
 }
-.clay {
-  color: var(--clay);
-}
-input[type="number"] {
-  width: 4.6rem;
-  min-height: 36px;
+select {
+  min-height: 34px;
   font: inherit;
-  padding: 0 0.4rem;
   border: 1px solid var(--line-strong);
   border-radius: 3px;
   background: var(--sheet);
   color: var(--ink);
 }
-.made img {
-  width: 11rem;
-  display: block;
-  background: #fff;
-}
-.made a {
-  overflow-wrap: anywhere;
+@media (max-width: 1100px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

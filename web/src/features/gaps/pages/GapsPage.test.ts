@@ -13,6 +13,9 @@ const fill = (way: string, name: string, more: object = {}) => ({
   furrow_from_yd: 72,
   furrow_to_yd: 78,
   closes: 5,
+  use: 3.4,
+  state: null,
+  taught: 0,
   ball_position_in: 0,
   grip_down_in: 0,
   leaves: [{ from_yd: 70, to_yd: 72, width: 3 }],
@@ -20,24 +23,34 @@ const fill = (way: string, name: string, more: object = {}) => ({
   ...more,
 });
 const GAPS = {
-  coverage: { measured: 0.25, all: 0.6, chance: 0.314 },
+  coverage: { played: 0.2, measured: 0.25, all: 0.6, chance: 0.314 },
   gaps: [
     {
       gap: { from_yd: 70, to_yd: 80, width: 11 },
       fills: [
+        fill("play", "56 10:00", { state: "neither", carry_yd: 72, use: 4.8 }),
+        fill("known", "60 10:00", { state: "neither" }),
         fill("between", "56 9:00", { between: "10:00" }),
         fill("grip", "56 10:00", { grip_down_in: 1 }),
         fill("trim", "60 10:00", { ball_position_in: -3 }),
         fill("tempo", "60 9:00", { key: { ...key("60 9:00"), tempo: "faster" } }),
       ],
+      window: {
+        club: "60", swing: "10:00", part_yd: 66, full_yd: 84, down: "56", down_yd: 74,
+      },
     },
-    { gap: { from_yd: 99, to_yd: 99, width: 1 }, fills: [] },
+    { gap: { from_yd: 90, to_yd: 95, width: 6 }, fills: [], window: null },
   ],
-  smallest: [0],
-  spare: [1],
+  small: [
+    { from_yd: 50, to_yd: 50, width: 1 },
+    { from_yd: 64, to_yd: 65, width: 2 },
+  ],
+  fallow: [{ from_yd: 70, to_yd: 80, width: 11 }],
+  played: 2,
+  chosen: true,
   stage: "distance",
   measured: 2,
-};
+}; // prettier-ignore
 const answers = {
   ...ANSWERS,
   "GET /api/students/s/matrix": matrix([cell("56 9:00", 61), cell("60 9:00", 55)]),
@@ -46,20 +59,35 @@ const answers = {
 const gaps = (more: object = {}) => show(GapsPage, { studentId: "s" }, { ...answers, ...more });
 afterEach(() => vi.unstubAllGlobals());
 
-test("each fallow stretch with the ways to close it, in words", async () => {
-  const { page, text } = await gaps();
-  expect(text()).toContain("Covered 25 % measured, 60 % with good estimates");
+test("each wide stretch with the ways to close it, in words; a yard or two is a footnote", async () => {
+  const { page, text, press } = await gaps();
+  expect(text()).toContain("2 shots played reach 20 % of the ground, all that is measured 25 %");
   expect(text()).toContain("within the tolerance 31 % of the time");
-  const ways = page.findAll(".gap li").map((li) => li.find(".word").text());
-  expect(ways).toEqual([
-    "56 between 9:00 and 10:00",
+  const ways = () => page.findAll(".gap li").map((li) => li.find(".word").text());
+  expect(ways()).toEqual(["56 10:00", "60 10:00 stock", "56 between 9:00 and 10:00"]);
+  await press("3 more");
+  expect(ways().slice(3)).toEqual([
     "56 10:00, grip down 1 in",
     "60 10:00, ball 3 in forward",
     "60 9:00, faster tempo",
   ]);
-  expect(text()).toContain("75 ± 4, closes 5");
+  expect(text()).toContain("72 ± 4, closes 5");
+  expect(text()).toContain("75 ± 4, closes 5, likely 3");
+  expect(text()).toContain("From 60 10:00 (66) to its full swing (84) the 60 has no swing: one club down, 56 10:00 goes 74."); // prettier-ignore
   expect(text()).toContain("Out of reach of this bag.");
-  expect(text()).toContain("Measured and not needed for it: 60 9:00 stock.");
+  expect(text()).toContain("A yard or two beside a shot: 50, 64 to 65.");
+});
+
+test("play it and work on it are one press each", async () => {
+  const { press, writes, text } = await gaps({ "POST /api/students/s/played": {} });
+  await press("Play 56 10:00");
+  await vi.waitFor(() => expect(text()).toContain("56 10:00 is played."));
+  await press("Work on 60 10:00 stock");
+  await vi.waitFor(() => expect(text()).toContain("60 10:00 stock is in work."));
+  expect(writes().map((w) => w.body)).toMatchObject([
+    { shots: [{ club: "56", swing: "10:00", play: "played", was: "neither", back_in: 0 }] },
+    { shots: [{ club: "60", swing: "10:00", play: "work", was: "neither" }] },
+  ]);
 });
 
 test("a metres student reads the stretch in metres", async () => {
@@ -70,14 +98,15 @@ test("a metres student reads the stretch in metres", async () => {
 test("a way that is planned joins the plan with its trim and its reason", async () => {
   const kept: Asked[] = [];
   const old = [{ ...key("60 9:00"), balls: 3 }];
-  const { page, text } = await gaps({
+  const { press, text } = await gaps({
     "GET /api/students/s/plan": planPage(old as never),
     "PUT /api/students/s/plan": (one: Asked) => {
       kept.push(one);
       return planPage(old as never);
     },
   });
-  await page.findAll(".gap li button.ant-btn")[1]!.trigger("click");
+  await press("3 more");
+  await press("Plan 56 10:00, grip down 1 in");
   await vi.waitFor(() => expect(text()).toContain("56 10:00, grip down 1 in is in the plan."));
   expect(kept[0]!.body).toMatchObject({
     title: "check-up",
@@ -95,13 +124,13 @@ test("a way that is planned joins the plan with its trim and its reason", async 
 
 test("without a plan it begins one; a refusal is said", async () => {
   const kept: Asked[] = [];
-  const { page, text } = await gaps({
+  const { press, text } = await gaps({
     "PUT /api/students/s/plan": (one: Asked) => {
       kept.push(one);
       return problem(409, "changed-meanwhile", "Meanwhile Tobin planned something.");
     },
   });
-  await page.find(".gap li button.ant-btn").trigger("click");
+  await press("Plan 56 between");
   await vi.waitFor(() => expect(text()).toContain("Meanwhile Tobin planned something."));
   expect(kept[0]!.body).toMatchObject({ title: "close-gaps", items: [{ between: "10:00" }] });
 });
@@ -110,7 +139,7 @@ test("another bag is tried out and shown; so are lofts that would close more", a
   const { page, text, press, asked } = await gaps({
     "POST /api/students/s/what-if": {
       clubs: [], cells: [], ground: matrix().ground,
-      coverage: { measured: 0.2, all: 0.75, chance: 0.3 },
+      coverage: { played: 0, measured: 0.2, all: 0.75, chance: 0.3 },
     },
     "POST /api/students/s/loft-search": [{ lofts: [50, 54], covered: 0.91 }],
   }); // prettier-ignore

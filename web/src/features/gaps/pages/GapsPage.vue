@@ -1,10 +1,10 @@
 <script setup lang="ts">
-/** The fallow ground: every stretch, ways to close it drawn in, the fewest shots, another bag. */
+/** What no played shot reaches: the widest stretches with ways to close them, and another bag. */
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { cellName, halfInterval } from "@/shared/api/cells";
+import { halfInterval } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import { useTexts } from "@/shared/texts/texts";
@@ -42,8 +42,10 @@ const gaps = useQuery({
   key: () => keys.gaps(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/gaps", path)),
 });
+/** So many ways stand under a stretch; the rest is asked for. */
+const FIRST = 3;
+const all = ref<number | null>(null);
 const pinned = ref<number | null>(null);
-const fewest = ref(false);
 const drawn = ref<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
 const { error, save } = useSaving();
@@ -59,18 +61,13 @@ const shownMatrix = computed<Matrix | null>(() => {
     const { clubs, cells, ground } = bag.value;
     return { ...base, clubs, cells, ground };
   }
-  const fill = drawn.value;
-  if (!fill) return base;
-  const ground = { ...base.ground, fallow: fill.leaves };
+  const fallow = drawn.value?.leaves ?? gaps.data.value?.fallow ?? [];
+  const ground = { ...base.ground, fallow, unsure: [] };
   return { ...base, ground };
 });
 const shownCells = computed<DrawnCell[]>(() => {
   const cells = shownMatrix.value?.cells ?? [];
-  const found = gaps.data.value;
-  const some =
-    fewest.value && found && !bag.value
-      ? cells.filter((_, i) => found.smallest.includes(i))
-      : cells.filter((cell) => bag.value !== null || cell.balls > 0);
+  const some = cells.filter((cell) => bag.value !== null || cell.play !== "neither");
   const fill = drawn.value;
   return fill ? [...some, cellOf(fill)] : some;
 });
@@ -92,16 +89,22 @@ function cellOf(fill: Fill): DrawnCell {
     told_yd: null,
     back_in: fill.ball_position_in,
     down_in: fill.grip_down_in,
+    play: "neither",
   };
 }
-const smallest = computed(() =>
-  (gaps.data.value?.smallest ?? []).flatMap((i) => matrix.data.value?.cells[i] ?? []),
-);
-const spareCells = computed(() =>
-  (gaps.data.value?.spare ?? [])
-    .flatMap((i) => matrix.data.value?.cells[i] ?? [])
-    .filter((cell) => cell.balls),
-);
+/** Play a fill or work on it, in one action. */
+async function choose(fill: Fill, play: Schemas["Play"]): Promise<void> {
+  const shot = { ...fill.key, back_in: fill.ball_position_in, down_in: fill.grip_down_in };
+  const body = { shots: [{ ...shot, play, was: fill.state }] };
+  const done = await save(async () => {
+    await dataOf(api.POST("/api/students/{student_id}/played", { ...path, body }));
+    await forget(props.studentId);
+    await gaps.refetch();
+  });
+  if (!done) return;
+  drawn.value = null;
+  said.value = `${fillWords(texts.value, fill)} is ${play === "played" ? "played" : "in work"}.`;
+}
 async function accept(fill: Fill): Promise<void> {
   const old = plan.data.value?.plan;
   const body: Schemas["PlanIn"] = {
@@ -131,11 +134,22 @@ function restsOn(fill: Fill): string {
   if (fill.way !== "trim" && fill.way !== "grip") return "";
   return fill.taught ? `, from ${fill.taught} trimmed balls` : ", by the rule of thumb";
 }
+/** How much ground a fill closes, by chance: of the gap, and where it is more, of all of them. */
+function useOf(fill: Fill): string {
+  const sure = Math.round(fill.use);
+  return `closes ${fill.closes}${sure < fill.closes ? `, likely ${sure}` : ""}`;
+}
+const small = computed(() =>
+  (gaps.data.value?.small ?? [])
+    .map((s) =>
+      s.width === 1
+        ? units.value.show(s.from_yd)
+        : `${units.value.show(s.from_yd)} to ${units.value.show(s.to_yd)}`,
+    ) // prettier-ignore
+    .join(", "),
+);
 const half = (fill: Fill) => units.value.show(halfInterval(fill));
-useKeys("Gaps", [
-  key("f", "the fewest shots, or all", "f", () => (fewest.value = !fewest.value)),
-  key("Esc", "draw nothing in", "Escape", () => (drawn.value = null)),
-]);
+useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = null))]);
 </script>
 
 <template>
@@ -153,11 +167,14 @@ useKeys("Gaps", [
         <div class="head">
           <h1>Gaps</h1>
           <span class="quiet num">
-            Covered {{ percent(gaps.data.value.coverage.measured) }} measured,
-            {{ percent(gaps.data.value.coverage.all) }} with good estimates. One ball lands within
+            {{ gaps.data.value.played }}
+            {{ gaps.data.value.played === 1 ? "shot" : "shots" }} played reach
+            {{ percent(gaps.data.value.coverage.played) }} of the ground, all that is measured
+            {{ percent(gaps.data.value.coverage.measured) }}, with good estimates
+            {{ percent(gaps.data.value.coverage.all) }}. One ball of the shot played lands within
             the tolerance {{ percent(gaps.data.value.coverage.chance) }} of the time.
           </span>
-          <GroundLegend class="push" :estimates="bag !== null" />
+          <GroundLegend class="push" played :estimates="bag !== null" />
         </div>
         <TheGround
           :matrix="shownMatrix"
@@ -170,32 +187,20 @@ useKeys("Gaps", [
           Nothing is measured yet: hit one swing with every wedge first.
           <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
         </p>
-        <div class="two">
-          <section>
-            <h2>
-              The fewest shots
-              <Button size="small" @click="fewest = !fewest"
-                >{{ fewest ? "Draw all" : "Draw them" }} <kbd>f</kbd></Button
-              >
-            </h2>
-            <p class="quiet">
-              {{ smallest.length }} cover all the ground that any shot covers: fewer to learn.
-            </p>
-            <p class="num">
-              <span
-                v-for="cell in smallest"
-                :key="cellName(cell)"
-                class="shot"
-                :class="{ est: !cell.balls }"
-                >{{ cellName(cell) }} <b>{{ units.show(cell.carry_yd) }}</b></span
-              >
-            </p>
-            <p v-if="spareCells.length" class="quiet num">
-              Measured and not needed for it:
-              {{ spareCells.map((cell) => cellName(cell)).join(", ") }}.
-            </p>
-          </section>
-        </div>
+        <p v-else class="quiet">
+          <template v-if="!gaps.data.value.chosen"
+            >Nobody has chosen the shots yet: the proposal stands in.
+          </template>
+          <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose the shots</RouterLink>
+        </p>
+        <BagWhatIf
+          v-if="matrix.data.value"
+          class="bag"
+          :student-id="studentId"
+          :matrix="matrix.data.value"
+          :covered="gaps.data.value.coverage.all"
+          @show="bag = $event"
+        />
       </div>
       <div class="side">
         <section class="sheet">
@@ -204,16 +209,23 @@ useKeys("Gaps", [
             {{ said }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
           </p>
           <Sentence :text="error" />
-          <p v-if="!gaps.data.value.gaps.length" class="quiet">No fallow ground. Well ploughed.</p>
-          <div v-for="{ gap, fills } in gaps.data.value.gaps" :key="gap.from_yd" class="gap">
+          <p v-if="!gaps.data.value.fallow.length" class="quiet">
+            No fallow ground: a played shot reaches every yardage.
+          </p>
+          <p v-else-if="!gaps.data.value.gaps.length" class="quiet">Nothing wide lies fallow.</p>
+          <div
+            v-for="{ gap, fills, window } in gaps.data.value.gaps"
+            :key="gap.from_yd"
+            class="gap"
+          >
             <h3 class="num">
-              {{ units.show(gap.from_yd)
-              }}<template v-if="gap.width > 1"> to {{ units.show(gap.to_yd) }}</template>
-              <span class="quiet wide">{{ gap.width }} wide</span>
+              {{ units.show(gap.from_yd) }} to {{ units.show(gap.to_yd) }}
+              <span class="quiet wide">{{ units.show(gap.width) }} {{ units.unit }} wide</span>
             </h3>
+            <p v-if="window" class="rule">{{ texts.format("window-rule", { ...window }) }}.</p>
             <ul>
               <li
-                v-for="fill in fills"
+                v-for="fill in all === gap.from_yd ? fills : fills.slice(0, FIRST)"
                 :key="fillWords(texts, fill)"
                 :class="{ here: drawn === fill }"
                 @pointerenter="drawn = fill"
@@ -222,25 +234,51 @@ useKeys("Gaps", [
                   {{ fillWords(texts, fill) }}
                 </button>
                 <span class="num est"
-                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, closes {{ fill.closes
+                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, {{ useOf(fill)
                   }}{{ restsOn(fill) }}</span
                 >
-                <Button size="small" @click="accept(fill)">Plan it</Button>
+                <span class="act">
+                  <Button
+                    v-if="fill.way === 'play'"
+                    size="small"
+                    type="primary"
+                    :aria-label="`Play ${fillWords(texts, fill)}`"
+                    @click="choose(fill, 'played')"
+                    >Play</Button
+                  >
+                  <Button
+                    v-if="fill.state !== null && fill.state !== 'work'"
+                    size="small"
+                    :aria-label="`Work on ${fillWords(texts, fill)}`"
+                    @click="choose(fill, 'work')"
+                    >Work</Button
+                  >
+                  <Button
+                    size="small"
+                    :aria-label="`Plan ${fillWords(texts, fill)}`"
+                    @click="accept(fill)"
+                    >Plan</Button
+                  >
+                </span>
               </li>
             </ul>
+            <button
+              v-if="fills.length > FIRST && all !== gap.from_yd"
+              type="button"
+              class="link"
+              @click="all = gap.from_yd"
+            >
+              {{ fills.length - FIRST }} more
+            </button>
             <p v-if="!fills.length" class="quiet">Out of reach of this bag. Another club, below.</p>
             <p v-else-if="fills[0]?.later" class="quiet">
               Not within the {{ gaps.data.value.stage }} stage and the swings hit so far: later.
             </p>
           </div>
+          <p v-if="gaps.data.value.small.length" class="quiet small num">
+            A yard or two beside a shot: {{ small }}.
+          </p>
         </section>
-        <BagWhatIf
-          v-if="matrix.data.value"
-          :student-id="studentId"
-          :matrix="matrix.data.value"
-          :covered="gaps.data.value.coverage.all"
-          @show="bag = $event"
-        />
       </div>
     </div>
   </div>
@@ -249,7 +287,7 @@ useKeys("Gaps", [
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 24rem;
+  grid-template-columns: minmax(0, 1fr) 26rem;
   gap: 1.5rem;
   align-items: start;
 }
@@ -263,18 +301,37 @@ h2 {
   align-items: center;
   gap: 0.6rem;
 }
-.two {
+.bag {
   margin-top: 1rem;
 }
-.shot {
-  display: inline-block;
-  margin: 0 1.1rem 0.2rem 0;
+.rule {
+  border-left: 3px solid var(--accent);
+  padding-left: 0.5rem;
+}
+.act {
+  grid-row: 1 / 3;
+  grid-column: 2;
+  display: flex;
+  gap: 0.3rem;
+}
+.act :deep(.ant-btn) {
+  padding: 0 0.4rem;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0.2rem 0.3rem;
+  font: inherit;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
+}
+.small {
+  border-top: 1px solid var(--line);
+  padding-top: 0.4rem;
 }
 .wide {
   font-weight: 400;
-  margin-left: 0.4rem;
-}
-h2 kbd {
   margin-left: 0.4rem;
 }
 .gap {
@@ -289,16 +346,9 @@ ul {
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
-  gap: 0 0.5rem;
+  gap: 0.1rem 0.5rem;
   padding: 0.25rem 0.3rem;
   align-items: center;
-}
-li .est {
-  grid-row: 2;
-}
-li :deep(.ant-btn) {
-  grid-row: 1 / 3;
-  grid-column: 2;
 }
 li.here {
   background: var(--accent-soft);

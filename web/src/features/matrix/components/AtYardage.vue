@@ -1,7 +1,7 @@
 <script setup lang="ts">
-/** The best three shots for the yardage under the cursor. */
+/** The shot played for the yardage under the cursor, and what else would come near. */
 import { computed } from "vue";
-import { ballWords, cellName, halfInterval } from "@/shared/api/cells";
+import { ballWords, cellName, halfInterval, shotId } from "@/shared/api/cells";
 import type { Cell, Ground } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
 
@@ -13,15 +13,21 @@ const props = defineProps<{
 }>();
 defineEmits<{ select: [cell: Cell] }>();
 
-const best = computed(() => {
+const MOST = 3;
+const at = computed(() => (props.yardage ?? -1) - props.ground.axis_from_yd);
+/** The shot that is played for it; null when none comes within the tolerance. */
+const answer = computed(() => {
+  const place = props.ground.plays[at.value];
+  return props.yardage === null || place == null ? null : (props.cells[place] ?? null);
+});
+const others = computed(() => {
   if (props.yardage === null) return [];
-  const places = props.ground.best[props.yardage - props.ground.axis_from_yd] ?? [];
-  return places.flatMap((at) => props.cells[at] ?? []);
+  const places = props.ground.best[at.value] ?? [];
+  const cells = places.flatMap((place) => props.cells[place] ?? []);
+  return cells.filter((cell) => cell !== answer.value).slice(0, answer.value ? MOST - 1 : MOST);
 });
-const fallow = computed(() => {
-  const y = props.yardage;
-  return y === null ? null : props.ground.fallow.find((s) => y >= s.from_yd && y <= s.to_yd);
-});
+const rows = computed(() => [...(answer.value ? [answer.value] : []), ...others.value]);
+const WORDS = { played: "played", work: "in work", neither: "not played" };
 </script>
 
 <template>
@@ -32,14 +38,12 @@ const fallow = computed(() => {
       Move over the ground, or type the number. Click pins it.
     </p>
     <template v-else>
-      <p v-if="fallow" class="fallow">
-        <template v-if="fallow.width === 1">Fallow</template>
-        <template v-else
-          >Fallow from {{ units.show(fallow.from_yd) }} to {{ units.show(fallow.to_yd) }}</template
-        >: no shot comes within the tolerance.
+      <p v-if="!answer" class="fallow">
+        None: no shot played comes within the tolerance.
+        <span v-if="others.length" class="quiet">Nearest of all:</span>
       </p>
       <ul>
-        <li v-for="cell in best" :key="cellName(cell)">
+        <li v-for="cell in rows" :key="shotId(cell)" :class="{ answer: cell === answer }">
           <button type="button" @click="$emit('select', cell)">
             <span class="name">{{ cellName(cell) }}</span>
             <span class="slab carry" :class="{ est: cell.basis === 'estimated' }"
@@ -48,11 +52,12 @@ const fallow = computed(() => {
             <span class="quiet">{{
               cell.basis === "estimated" ? "estimated" : ballWords(cell)
             }}</span>
+            <span class="quiet right">{{ WORDS[cell.play] }}</span>
             <span v-if="cell.doubts.length" class="doubt">{{ cell.doubts.join(", ") }}</span>
           </button>
         </li>
       </ul>
-      <p v-if="!best.length" class="quiet">No shot yet.</p>
+      <p v-if="!rows.length" class="quiet">No shot yet.</p>
     </template>
   </section>
 </template>
@@ -96,6 +101,13 @@ li:last-child button {
   justify-self: end;
   font-weight: 650;
   font-size: 1.05rem;
+}
+.right {
+  text-align: right;
+}
+.answer .name {
+  font-size: 1.15rem;
+  font-weight: 700;
 }
 .doubt {
   color: var(--clay);

@@ -6,6 +6,7 @@ import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { useTexts } from "@/shared/texts/texts";
 import type { Cell } from "@/shared/api/queries";
+import PlayChoice from "./PlayChoice.vue";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { daysAgo, shortDay } from "@/shared/format/dates";
@@ -84,7 +85,7 @@ const parts = computed(() => {
 const recipe = computed(() => {
   const r = why.data.value?.recipe;
   if (!r) return "";
-  const said = texts.value.format("recipe", {
+  const said = texts.value.format("recipe-words", {
     place: Math.abs(r.ball_in) < 0.05 ? 0 : r.ball_in > 0 ? 1 : 2,
     inches: String(Number(Math.abs(r.ball_in).toFixed(1))),
     lean: String(r.lean_deg),
@@ -109,6 +110,7 @@ const recipe = computed(() => {
       </p>
     </template>
     <p v-else class="quiet">No such cell in this bag and scale.</p>
+    <PlayChoice v-if="cell" :student-id="studentId" :cell="cell" />
     <DotPlot v-if="own.length" :balls="dots" :units="units" :centre-yd="cell?.carry_yd ?? null" />
     <p v-if="strikes" class="num">
       {{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.

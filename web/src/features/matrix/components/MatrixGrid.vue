@@ -16,6 +16,7 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
 const MOST_DOTS = 6;
+const PLAYS = { played: ", played", work: ", in work", neither: "" };
 const words = useWords();
 /** As the ground draws them: low sits low. */
 const highToLow = computed(() => [...(words.data.value?.trajectories ?? [])].reverse());
@@ -69,10 +70,12 @@ const variant = (a: CellAddress) =>
                 doubtful: cell?.doubts.length,
                 selected: isSelected(address),
                 narrow: view === 'all',
+                played: cell?.play === 'played',
+                work: cell?.play === 'work',
               }"
               :aria-label="
                 cell
-                  ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${ballWords(cell)}`
+                  ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${ballWords(cell)}${PLAYS[cell.play]}`
                   : `${address.club} ${address.swing} ${address.trajectory}: not measured`
               "
               @click="emit('select', address)"
@@ -187,8 +190,21 @@ td {
   color: var(--field);
   letter-spacing: 0.05em;
 }
+/* Played stands firm, in work lighter. */
+.played {
+  border-color: var(--field);
+  border-left-width: 6px;
+  background: var(--sheet);
+}
+.work {
+  border-left: 6px solid var(--field-soft);
+}
 .doubtful {
   border-style: dashed;
+}
+.played.doubtful,
+.work.doubtful {
+  border-left-style: solid;
 }
 .doubtful .pips {
   color: var(--field-soft);

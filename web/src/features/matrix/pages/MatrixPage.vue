@@ -5,6 +5,7 @@ import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { cellName, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
+import { percent } from "@/shared/format/numbers";
 import { useWords, useMatrix, useStudent } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import TheGround from "@/shared/ground/TheGround.vue";
@@ -51,17 +52,32 @@ const spins = used("spin");
 const tempos = used("tempo");
 const spin = ref("any");
 const tempo = ref("any");
-const estimates = useStorage("oxgang-estimates", true);
+const wished = useStorage("oxgang-show-estimates", false);
+/** Dozens of estimates hide the few that matter; they are all there is while nothing is measured. */
+const estimates = computed({
+  get: () => wished.value || !cells.value.some((cell) => cell.basis === "measured"),
+  set: (on) => (wished.value = on),
+});
 const asked = computed(() => spin.value !== "any" || tempo.value !== "any");
 const shown = computed(() =>
   [...cells.value, ...(asked.value ? variants.value : [])].filter(
     (cell) =>
-      (estimates.value || cell.basis === "measured") &&
+      (estimates.value || cell.basis === "measured" || cell.play !== "neither") &&
       (spin.value === "any" || cell.spin === spin.value) &&
       (tempo.value === "any" || cell.tempo === tempo.value),
   ),
 );
 const filtered = computed(() => matrix.data.value && { ...matrix.data.value, cells: shown.value });
+/** In the ground lies fallow what no played shot reaches. */
+const played = computed(() => {
+  const data = matrix.data.value;
+  return data && { ...data, ground: { ...data.ground, fallow: data.ground.unplayed, unsure: [] } };
+});
+
+const share = (yards: number) => {
+  const data = matrix.data.value;
+  return data ? percent(yards / (data.ground.to_yd - data.ground.from_yd + 1)) : "";
+};
 
 watch(pinned, (yards) => {
   void router.replace({ query: yards === null ? {} : { at: String(yards) } });
@@ -72,7 +88,8 @@ function moveSelection(swingBy: number, clubBy: number): void {
   if (!data?.clubs.length || !data.positions.length) return;
   const now = selected.value;
   // The first step goes to the best shot for the yardage looked up, else to a measured cell.
-  const best = data.ground.best[(pinned.value ?? -1) - data.ground.axis_from_yd]?.[0];
+  const at = (pinned.value ?? -1) - data.ground.axis_from_yd;
+  const best = data.ground.plays[at] ?? data.ground.best[at]?.[0];
   const measured = cells.value.find((cell) => cell.balls) ?? cells.value[0];
   const start = now ? undefined : best === undefined ? measured : cells.value[best];
   if (start) return select(start);
@@ -149,15 +166,15 @@ useKeys("Matrix", [
           <span class="quiet num">
             {{ units.show(matrix.data.value.ground.from_yd) }} to
             {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, within ±
-            {{ Number(units.show(matrix.data.value.ground.tolerance_yd, 1)) }}. Covered
-            {{ matrix.data.value.ground.covered_measured }} of
-            {{ matrix.data.value.ground.to_yd - matrix.data.value.ground.from_yd + 1 }} yardages
-            measured,
-            {{ matrix.data.value.ground.covered - matrix.data.value.ground.covered_measured }} more
-            estimated, {{ matrix.data.value.ground.fallow.length }} fallow
-            {{ matrix.data.value.ground.fallow.length === 1 ? "stretch" : "stretches" }}.
+            {{ Number(units.show(matrix.data.value.ground.tolerance_yd, 1)) }}. The shots
+            {{ matrix.data.value.chosen ? "played" : "proposed" }} reach
+            {{ share(matrix.data.value.ground.covered_played) }}, all that is measured
+            {{ share(matrix.data.value.ground.covered_measured) }}.
+            <RouterLink :to="{ name: 'shots', params: { studentId } }">{{
+              matrix.data.value.chosen ? "Shots" : "Choose the shots"
+            }}</RouterLink>
           </span>
-          <GroundLegend class="push" :estimates="cells.some((c) => c.basis === 'estimated')" />
+          <GroundLegend class="push" played :estimates="estimates" />
         </div>
         <p v-if="matrix.data.value.waiting" class="waiting-review">
           {{ matrix.data.value.waiting }}
@@ -166,8 +183,9 @@ useKeys("Matrix", [
           <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
         </p>
         <TheGround
+          v-if="played"
           ref="ground"
-          :matrix="matrix.data.value"
+          :matrix="played"
           :units="units"
           :shown="shown"
           :pinned="pinned"
@@ -232,7 +250,7 @@ useKeys("Matrix", [
       </div>
       <aside class="sheet side">
         <AtYardage
-          :cells="cells"
+          :cells="[...cells, ...variants, ...matrix.data.value.trims]"
           :ground="matrix.data.value.ground"
           :units="units"
           :yardage="looked"

@@ -2,10 +2,10 @@
 /** A swing-length scale of the coach's own, or another one changed, beside the page. */
 import { useQueryCache } from "@pinia/colada";
 import { Button, Drawer, Input } from "ant-design-vue";
-import { reactive } from "vue";
+import { computed, reactive, ref } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
-import { type Scale } from "@/shared/api/queries";
+import { useScales, type Scale } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import NumberField from "@/shared/ui/NumberField.vue";
 import { vFocus } from "@/shared/ui/focus";
@@ -22,11 +22,25 @@ interface Row {
   cue: string;
 }
 const blank = (): Row => ({ label: "", arm_deg: null, cue: "" });
+const rowsOf = (scale: Scale) => scale.positions.map((p): Row => ({ ...p }));
 const draft = reactive({
   name: props.scale?.name ?? "",
   idea: props.scale?.idea ?? "",
-  positions: props.scale?.positions.map((p): Row => ({ ...p })) ?? [blank(), blank()],
+  positions: props.scale ? rowsOf(props.scale) : [blank(), blank()],
+  longest: props.scale?.longest ?? "",
 });
+/** One's own scale begins as a copy of another. */
+const scales = useScales();
+const copied = ref("");
+function copy(): void {
+  const of = scales.data.value?.find((one) => String(one.id) === copied.value);
+  if (!of) return;
+  draft.idea = of.idea;
+  draft.positions = rowsOf(of);
+  draft.longest = of.longest;
+  if (!draft.name.trim()) draft.name = `${of.name}, own`;
+}
+const labels = computed(() => draft.positions.map((p) => p.label.trim()).filter(Boolean));
 
 let asked: null | undefined;
 async function keep(): Promise<void> {
@@ -37,6 +51,7 @@ async function keep(): Promise<void> {
     name: props.scale.name,
     idea: props.scale.idea,
     positions: props.scale.positions,
+    longest: props.scale.longest,
   };
   // Asked about once; kept again it is meant.
   const confirmed = state.code === "confirm";
@@ -44,6 +59,7 @@ async function keep(): Promise<void> {
     name: draft.name,
     idea: draft.idea,
     positions,
+    longest: labels.value.includes(draft.longest) ? draft.longest : "",
     was: asked === null ? null : was,
     confirmed,
   };
@@ -74,6 +90,15 @@ async function keep(): Promise<void> {
     :title="scale ? `Swing lengths: ${scale.name}` : 'Your own swing lengths'"
     @close="emit('close')"
   >
+    <template v-if="!scale">
+      <label for="scale-copy">Begin with a copy of</label>
+      <select id="scale-copy" v-model="copied" class="native" @change="copy">
+        <option value="">nothing</option>
+        <option v-for="one in scales.data.value ?? []" :key="one.id" :value="String(one.id)">
+          {{ one.name }}
+        </option>
+      </select>
+    </template>
     <label for="scale-name">Name</label>
     <Input id="scale-name" v-model:value="draft.name" v-focus :maxlength="80" />
     <Sentence :text="about('name')" />
@@ -115,6 +140,13 @@ async function keep(): Promise<void> {
       The lead arm hangs straight down at 0, is level with the ground at 90. Positions are kept in
       order of the angle.
     </p>
+    <label for="scale-longest">Control ends at</label>
+    <select id="scale-longest" v-model="draft.longest" class="native">
+      <option value="">the last below a full swing</option>
+      <option v-for="label in labels" :key="label">{{ label }}</option>
+    </select>
+    <p class="quiet">Nothing longer is ever proposed as a shot to play.</p>
+    <Sentence :text="about('longest')" />
     <Sentence :text="about('positions', 'arm_deg', 'label', '')" />
     <div class="act">
       <Button @click="draft.positions.push(blank())">Add a position</Button>
@@ -131,6 +163,15 @@ label {
   display: block;
   font-weight: 600;
   margin: 0.7rem 0 0.2rem;
+}
+.native {
+  width: 100%;
+  min-height: 36px;
+  font: inherit;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
 }
 .rows {
   margin-top: 1rem;

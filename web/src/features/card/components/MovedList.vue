@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** What moved between two cards: shots in and out, and numbers beyond half a yard. */
+import { computed } from "vue";
+import { shotId } from "@/shared/api/cells";
+import type { Schemas } from "@/shared/api/client";
+import { shotWords } from "@/shared/texts/shots";
+import type { Texts } from "@/shared/texts/texts";
+import type { UnitWords } from "@/shared/units/units";
+
+const props = defineProps<{
+  moved: Schemas["DifferenceOut"][];
+  units: UnitWords;
+  texts: Texts;
+  /** Only what the student plays, on either. */
+  played?: boolean;
+}>();
+const SHOWN_YD = 0.5;
+const yards = (v: number | null) => (v === null ? "–" : props.units.show(v));
+const rows = computed(() =>
+  props.moved
+    .filter((d) => {
+      if (props.played && d.before !== "played" && d.after !== "played") return false;
+      if (d.before_yd === null || d.after_yd === null || (props.played && d.before !== d.after))
+        return true;
+      return Math.abs(d.after_yd - d.before_yd) >= SHOWN_YD;
+    })
+    .map((d) => ({
+      id: shotId({ ...d.key, back_in: d.back_in, down_in: d.down_in }),
+      name: shotWords(props.texts, { ...d.key, back_in: d.back_in, down_in: d.down_in }),
+      carries: `${yards(d.before_yd)} → ${yards(d.after_yd)}`,
+      how: how(d),
+      real: d.real,
+    })),
+);
+function how(d: Schemas["DifferenceOut"]): string {
+  if (props.played && d.after !== d.before) return d.after === "played" ? "new on the card" : "off the card"; // prettier-ignore
+  return d.real ? "more than chance" : "within chance";
+}
+</script>
+
+<template>
+  <p v-if="!rows.length" class="quiet">Nothing by half a yard.</p>
+  <table v-else class="plain num">
+    <tbody>
+      <tr v-for="row in rows" :key="row.id">
+        <td class="slab">{{ row.name }}</td>
+        <td class="right">{{ row.carries }}</td>
+        <td :class="{ clay: row.real }">{{ row.how }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+p {
+  margin: 0.3rem 0;
+}
+.clay {
+  color: var(--clay);
+}
+</style>
