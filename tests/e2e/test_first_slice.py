@@ -113,11 +113,16 @@ def test_what_was_hit_is_reviewed_answers_and_goes_out_as_files(
     expect(page.locator("ol.balls li")).to_have_count(5)
     expect(page.locator("li.waiting")).to_have_count(0)
     keep_the_review(press, page)  # nothing enters the matrix unseen
+    # Estimates stand there when they are asked for.
+    expect(page.get_by_role("button", name="56 10:00 stock")).not_to_contain_text("est.")
+    page.get_by_label("estimates").check()
     expect(page.get_by_role("button", name="56 10:00 stock")).to_contain_text("est.")
     press("6 2")
     expect(page.get_by_role("heading", name="At 62 yd")).to_be_visible()
     expect(page.locator("aside li").first).to_contain_text("4 balls, 1 mishit")
+    expect(page.locator("aside li").first).to_contain_text("played")
     press("9 5")
+    expect(page.locator("aside")).to_contain_text("None: no shot played comes within")
     expect(page.locator("aside li").first).to_contain_text("estimated")
 
     press("Escape g b")

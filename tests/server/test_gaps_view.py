@@ -32,7 +32,7 @@ def test_gaps_name_the_fallow_and_ways_that_stay_within_the_stage(
     widths = {(g["gap"]["from_yd"], g["gap"]["to_yd"]): g["fills"] for g in found["gaps"]}
     fills = [fill for some in widths.values() for fill in some if not fill["later"]]
     assert fills
-    assert all(0 < fill["use"] for fill in fills)
+    assert all(fill["use"] > 0 for fill in fills)
     assert {fill["key"]["trajectory"] for fill in fills} == {"stock"}
     # Accepting one is adding it to the plan.
     item = fills[0]["key"] | {"balls": 5, "why": {"code": "plan-own", "values": {"words": "a gap"}}}

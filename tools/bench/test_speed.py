@@ -5,16 +5,22 @@ from __future__ import annotations
 import io
 import json
 import time
+from itertools import cycle, product
 from statistics import median
 from typing import Any
 from uuid import uuid4
 
+import numpy as np
 import pandas as pd
 import pytest
 from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.academies import add_coach
+from oxgang.core.ground.played import Candidate
+from oxgang.core.ground.proposal import propose
+from oxgang.core.words.shots import CellKey, Trajectory
+from oxgang.core.words.swing import CLOCK, Limit
 from oxgang.demo.season import load_demo
 from oxgang.files.card import Form, Side, write_card
 from oxgang.files.foreign import read_any, read_mapped
@@ -35,6 +41,9 @@ IMPORT_LIMIT_S = 30.0
 GAPS_LIMIT_S = 0.300
 LOFTS_LIMIT_S = 2.0
 PDF_LIMIT_S = 0.500
+PROPOSAL_LIMIT_S = 0.300
+CARD_LIMIT_S = 0.100
+CHOICE_LIMIT_S = 0.300
 BALLS = 2000
 MANY = 20_000
 # A ball's answer with so many more balls before it, at most so many times as long.
@@ -166,7 +175,52 @@ def test_a_check_up_plan_of_60_balls(benchmark: Any, student: Student) -> None:
     assert benchmark.stats["median"] < PLAN_LIMIT_S
 
 
-def test_gaps_fills_and_the_smallest_set(benchmark: Any, student: Student) -> None:
+def test_a_proposal_with_its_whole_curve(benchmark: Any) -> None:
+    """4 clubs by 6 swings by 3 heights; the longest curve there can be: every shot counts."""
+    rng = np.random.default_rng(15)
+    names = product(("60", "56", "52", "47"), CLOCK.positions, Trajectory)
+    shots = [
+        Candidate(
+            CellKey(club, position.label, height), carry, carry - 2, carry + 2, 3.0, True,
+            float(club), position.arm_deg,
+        )
+        for (club, position, height), carry in zip(names, rng.uniform(28, 102, 72), strict=True)
+    ]  # fmt: skip
+    limit = Limit("11:00", 150, full_too=True)
+    found = benchmark(
+        lambda: propose(shots, limit, from_yd=30, to_yd=100, tolerance_yd=0.5, price=0.0)
+    )
+    assert len(found.covered) > 20
+    assert benchmark.stats["median"] < PROPOSAL_LIMIT_S
+
+
+@pytest.mark.parametrize("run", ["false", "true"])
+def test_the_card_after_a_change(benchmark: Any, student: Student, run: str) -> None:
+    review(student, aside={}, keep=None, by=Coach.objects.all()[0], now=timezone.now())
+    client = signed_in(student)
+    address = f"/api/students/{student.pk}/card?run={run}"
+    card = benchmark(lambda: client.get(address).json())
+    assert card["played"] > 3
+    assert benchmark.stats["median"] < CARD_LIMIT_S
+
+
+def test_a_shot_is_chosen(benchmark: Any, student: Student) -> None:
+    review(student, aside={}, keep=None, by=Coach.objects.all()[0], now=timezone.now())
+    client = signed_in(student)
+    address = f"/api/students/{student.pk}/played"
+    first = client.get(address).json()["shots"][1]
+    name = {k: first[k] for k in ("club", "swing", "trajectory")}
+    plays = cycle(["work", "played"])
+
+    def choose() -> Any:
+        body = {"shots": [name | {"play": next(plays)}]}
+        return client.post(address, body, content_type="application/json").json()
+
+    assert benchmark(choose)["chosen"]
+    assert benchmark.stats["median"] < CHOICE_LIMIT_S
+
+
+def test_gaps_and_fills(benchmark: Any, student: Student) -> None:
     review(student, aside={}, keep=None, by=Coach.objects.all()[0], now=timezone.now())
     Ball.objects.exclude(club__label="54").delete()  # leaves gaps to fill
     client = signed_in(student)

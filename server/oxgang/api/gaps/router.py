@@ -102,7 +102,7 @@ def gaps(
     checked_range(lo, hi)
     found = matrix_of(student, day)
     stage, _ = standing_of(student, found.matrix)
-    now, limit = played_in(student, found), limit_of(student, stage)
+    now, limit = played_in(student, found, stage), limit_of(student, stage)
     cells = [now.cells[i] for i in now.answering]
     covered = coverage(found.cells, cells, from_yd=lo, to_yd=hi, tolerance_yd=tolerance)
     lofts = {club.label: club.loft_deg for club in found.clubs}

@@ -82,7 +82,7 @@ def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> Draft:
 def _planned(student: Student, data: Wanted) -> list[PlanItem]:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, _ = standing_of(student, found.matrix)
-    now = due_in(student, found)
+    now = due_in(student, found, stage)
     wish = Wish(
         balls=balls_in(data.minutes) if data.minutes else data.balls,
         from_yd=student.from_yd,

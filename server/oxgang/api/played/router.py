@@ -29,8 +29,8 @@ router = Router(tags=["played"])
 
 
 def _page(student: Student, found: StudentMatrix) -> PlayedOut:
-    now = played_in(student, found)
     stage, _ = standing_of(student, found.matrix)
+    now = played_in(student, found, stage)
     limit, ground = limit_of(student, stage), _ground(student)
     answering = now.answering
     may = set(may_be_proposed(now.shots, limit, **ground, estimates_yd=student.estimates_yd))
@@ -38,7 +38,7 @@ def _page(student: Student, found: StudentMatrix) -> PlayedOut:
     rungs = _rungs(student, now)
     answers = Counter(answering[r.shot] for r in rungs if r.shot is not None)
     covered = coverage(found.cells, [now.cells[i] for i in answering], **ground)
-    proposal = proposal_for(student, found, now.shots)
+    proposal = proposal_for(student, found, now.shots, stage)
     yards = proposal.yards
     return made(
         PlayedOut,

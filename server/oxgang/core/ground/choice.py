@@ -40,7 +40,7 @@ def answer_at(shots: Sequence[Candidate], yardage: float, tolerance_yd: float) -
     if not shots:
         return Answer(yardage, None, 0.0, (), None, None, None)
     order = sorted(range(len(shots)), key=lambda i: shots[i].carry_yd)
-    nearest = min(order, key=lambda i: (abs(shots[i].carry_yd - yardage), cost_of(shots[i])))
+    nearest = min(order, key=lambda i: abs(shots[i].carry_yd - yardage))
     chance = {
         i: probability(shots[i], yardage, tolerance_yd)
         for i in order

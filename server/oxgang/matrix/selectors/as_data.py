@@ -15,7 +15,7 @@ from oxgang.core.ground.ground import played_ground
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.matrix import StudentMatrix
-from oxgang.matrix.selectors.played import played_in
+from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.range_sessions.selectors.balls import waiting_of
 
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
@@ -56,9 +56,11 @@ def club_data(club: Club, *, in_use: bool = True) -> dict[str, Any]:
     return {"id": club.pk, **fields, "in_use": in_use}
 
 
-def matrix_data(student: Student, found: StudentMatrix) -> dict[str, Any]:
-    """A matrix and its ground, with the shots that are played. Three queries."""
-    now = played_in(student, found)
+def matrix_data(
+    student: Student, found: StudentMatrix, shots: PlayedNow | None = None
+) -> dict[str, Any]:
+    """A matrix and its ground, with the shots that are played. Up to three queries."""
+    now = shots or played_in(student, found)
     under = played_ground(now.shots, now.answering, found.ground)
     ground = asdict(found.ground)
     ground["covered_played"], ground["plays"] = under.covered, under.plays

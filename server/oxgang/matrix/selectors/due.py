@@ -9,6 +9,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.core.carry.cells import Cell
 from oxgang.core.ground.played import Play
+from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, due_of, matters
 from oxgang.core.keeping.events import EventKind
@@ -41,10 +42,10 @@ class DueNow:
         return [w.key for w in self.due.learning]
 
 
-def due_in(student: Student, found: StudentMatrix) -> DueNow:
-    """What is due of a student's matrix on its day. Four queries."""
+def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -> DueNow:
+    """What is due of a student's matrix on its day. Four queries; another for a `stage` of None."""
     version = versions_of(student).first()
-    shots = played_in(student, found)
+    shots = played_in(student, found, stage)
     new = [e for e in events_of(student) if e.kind == EventKind.NEW_CLUB and e.on <= found.day]
     in_bag = {club.pk: club.label for club in found.clubs}
     took = {

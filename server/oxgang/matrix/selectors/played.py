@@ -59,13 +59,13 @@ class PlayedNow:
         return [(name, state) for name, state in self.states.items() if name not in here]
 
 
-def played_in(student: Student, found: StudentMatrix) -> PlayedNow:
-    """The shots that a student plays, in a matrix. One query where a coach has chosen, else two."""
+def played_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -> PlayedNow:
+    """The shots that a student plays, in a matrix. One query; another for a `stage` of None."""
     cells, shots = found.matrix.every, shots_of(found)
     if student.shots_chosen:
         states = _chosen(student, found)
     else:
-        proposal = proposal_for(student, found, shots)
+        proposal = proposal_for(student, found, shots, stage)
         states = {shots[i].name: Play.PLAYED for i in proposal.shots()}
     return PlayedNow(student.shots_chosen, cells, shots, states, student.estimates_yd)
 
@@ -116,16 +116,16 @@ def proposal_for(
     student: Student,
     found: StudentMatrix,
     shots: Sequence[Candidate],
-    *,
-    tolerance_yd: float | None = None,
+    stage: Stage | None = None,
 ) -> Proposal:
-    """The shots that the student would best play, for each number. One query."""
-    stage, _ = standing_of(student, found.matrix)
+    """The shots that the student would best play, for each number. One query for a `stage` of
+    None."""
+    stage = stage or standing_of(student, found.matrix)[0]
     return propose(
         shots,
         limit_of(student, stage),
         from_yd=student.from_yd,
         to_yd=student.to_yd,
-        tolerance_yd=student.tolerance_yd if tolerance_yd is None else tolerance_yd,
+        tolerance_yd=student.tolerance_yd,
         estimates_yd=student.estimates_yd,
     )

@@ -15,6 +15,7 @@ from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.matrix.models import StoredMatrix
 from oxgang.matrix.selectors.as_data import as_text, matrix_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.played import PlayedNow
 from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_in
 
 # What the list shows of a row as it stands.
@@ -37,17 +38,17 @@ def renew(student: Student, now: datetime) -> None:
     found = matrix_of(student, day_at(student.academy, now))
     row = row_of(student, found)
     keep_row(row, as_text(row_data(row)))
-    keep_matrix(student, found)
+    keep_matrix(student, found, row.shots)
 
 
-def keep_matrix(student: Student, found: StudentMatrix) -> None:
+def keep_matrix(student: Student, found: StudentMatrix, shots: PlayedNow | None = None) -> None:
     """Keep a matrix of today that was computed at the student's revision."""
     StoredMatrix.objects.update_or_create(
         student=student,
         defaults={
             "revision": student.revision,
             "day": found.day,
-            "content": as_text(matrix_data(student, found)),
+            "content": as_text(matrix_data(student, found, shots)),
         },
     )
 

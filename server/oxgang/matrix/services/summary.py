@@ -12,7 +12,8 @@ from django.db.models import Case, Max, Q, When
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.core.carry.ageing import too_wide_on
-from oxgang.core.ground.ground import Strip, played_ground, small_ground
+from oxgang.core.ground.gaps import covered_yardages
+from oxgang.core.ground.ground import Strip, small_ground
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import Due, State
 from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
@@ -20,6 +21,7 @@ from oxgang.core.practice.protocols import Wish
 from oxgang.matrix.models import Summary
 from oxgang.matrix.selectors.due import DueNow, due_in
 from oxgang.matrix.selectors.matrix import StudentMatrix
+from oxgang.matrix.selectors.played import PlayedNow
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.models import Appointment
 from oxgang.range_sessions.selectors.appointments import next_of
@@ -81,14 +83,17 @@ class Row:
     due_on: date | None
     ground: list[Strip]
     coming: list[Appointment]
+    shots: PlayedNow
 
 
 def row_of(student: Student, found: StudentMatrix) -> Row:
     """A student's row of the list, from the reviewed matrix of today."""
-    now = due_in(student, found)
     stage, _ = standing_of(student, found.matrix)
+    now = due_in(student, found, stage)
     version = now.version
-    under = played_ground(now.shots.shots, now.shots.answering, found.ground)
+    shots = [now.shots.shots[i] for i in now.shots.answering]
+    ends = {"from_yd": student.from_yd, "to_yd": student.to_yd}
+    reached = covered_yardages(shots, **ends, tolerance_yd=student.tolerance_yd)
     balls = balls_of(student)
     coming = next_of(student.academy, [student.pk], found.day)
     return Row(
@@ -102,7 +107,7 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
         last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
         published_on=day_at(student.academy, version.published_at) if version else None,
         settles=_settled(student, found, now, stage),
-        covered=under.covered / found.ground.yards,
+        covered=len(reached) / found.ground.yards,
         due_on=_due_on(student, found, now),
         ground=small_ground(
             now.played,
@@ -112,6 +117,7 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
             tolerance_yd=student.tolerance_yd,
         ),
         coming=coming.get(student.pk, []),
+        shots=now.shots,
     )
 
 

@@ -1,1 +1,2 @@
+export { usePlayed } from "./composables/played";
 export { routes } from "./routes";

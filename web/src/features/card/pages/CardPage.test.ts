@@ -1,6 +1,6 @@
 import { afterEach, expect, test, vi } from "vitest";
 import { problem, read, settled, show, type Asked } from "@/testing/page";
-import { ANSWERS, key, matrix } from "@/testing/samples";
+import { ANSWERS, cell, key, matrix } from "@/testing/samples";
 import CardPage from "./CardPage.vue";
 
 const version = (number: number, note = "") => ({
@@ -22,6 +22,11 @@ const moved = (name: string, before_yd: number | null, after_yd: number | null, 
   key: key(name), back_in: 0, down_in: 0, before_yd, after_yd, before: "played", after: "played",
   real: false, ...more,
 }); // prettier-ignore
+const SHOTS = [
+  { ...cell("56 9:00", 61), play: "played", worth: 4, let_in: true },
+  { ...cell("60 9:00", 50), play: "neither", worth: 5, let_in: true },
+  { ...cell("60 10:00", 60), play: "neither", worth: 0, let_in: true },
+];
 const preview = (more: object = {}) => ({
   sheets: [
     {
@@ -42,6 +47,7 @@ const answers = (more: object = {}) => ({
   ...ANSWERS,
   "GET /api/students/s/versions": [version(2, "smooth"), version(1)],
   "GET /api/students/s/card": preview(),
+  "GET /api/students/s/played": { shots: SHOTS, gone: [] },
   "GET /api/students/s/links": [link(7), link(6, "2026-05-02T10:00:00Z")],
   ...more,
 });
@@ -138,6 +144,28 @@ test("the card itself stands beside the choices, at real proportions", async () 
     "yardage,club",
   ]);
   localStorage.clear();
+});
+
+test("shots are taken in and out beside it, and estimates let in", async () => {
+  const { page, writes } = await card({
+    "POST /api/students/s/played": { shots: SHOTS, gone: [] },
+    "PATCH /api/students/s": {},
+  });
+  const boxes = page.findAll(".list label");
+  // What would add nothing is not offered here.
+  expect(boxes.map(read)).toEqual(["50 60 9:00", "61 56 9:00"]);
+  await boxes[0]!.find("input").setValue(true);
+  await settled();
+  await page
+    .findAll("label")
+    .find((l) => l.text() === "estimates")!
+    .find("input")
+    .setValue(true);
+  await settled();
+  expect(writes().map((w) => w.body)).toMatchObject([
+    { shots: [{ club: "60", swing: "9:00", play: "played", was: "neither" }] },
+    { estimates_yd: 3, was: { estimates_yd: null } },
+  ]);
 });
 
 test("what moved and what is thin stand before publishing; a card of nothing cannot be", async () => {

@@ -18,6 +18,7 @@ import { useUnits } from "@/shared/units/units";
 import CardChoices from "../components/CardChoices.vue";
 import CardSheets from "../components/CardSheets.vue";
 import MovedList from "../components/MovedList.vue";
+import ShotPicks from "../components/ShotPicks.vue";
 import PhoneLinks from "../components/PhoneLinks.vue";
 import { useCard } from "../composables/card";
 
@@ -100,6 +101,7 @@ useKeys("Card", [
       <div class="columns">
         <section class="choices">
           <CardChoices v-model="look" :metres="units.unit === 'm'" />
+          <ShotPicks :student-id="studentId" :units="units" :texts="texts" />
         </section>
         <section class="sight">
           <CardSheets :sheets="preview.data.value.sheets" />

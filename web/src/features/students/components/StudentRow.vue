@@ -49,7 +49,7 @@ const coming = computed(() =>
       <template v-if="row.matters">
         <SmallGround :from="row.from_yd" :to="row.to_yd" :strips="row.ground" />
         <span class="small num">
-          {{ percent(row.covered) }} covered<template v-if="row.wide"
+          {{ percent(row.covered) }} reached<template v-if="row.wide"
             >, <span class="clay">{{ row.wide }} of {{ row.matters }} doubtful</span></template
           >
         </span>
@@ -76,6 +76,9 @@ const coming = computed(() =>
       <Button v-if="row.archived" size="small" @click="$emit('restore')">Bring back</Button>
       <RouterLink v-else-if="row.waiting" :to="`/s/${row.id}/review`">Review</RouterLink>
       <RouterLink v-else-if="!row.clubs" :to="`/s/${row.id}/setup`">Set up the bag</RouterLink>
+      <RouterLink v-else-if="row.reasons[0]?.code === 'due-no-shot'" :to="`/s/${row.id}/shots`"
+        >Choose the shots</RouterLink
+      >
       <template v-else-if="row.state === 'due'">
         <Button
           :type="first ? 'primary' : 'default'"
