@@ -44,6 +44,18 @@ describe("keys of a view", () => {
     expect([above.mock.calls.length, below.mock.calls.length]).toEqual([1, 1]);
     views[0]?.unmount();
   });
+  it("work beside a box to tick, which keeps Enter and Space, but not in a field", () => {
+    const [six, enter] = [vi.fn(), vi.fn()];
+    const shown = viewOf("Matrix", [key("6", "look up", "6", six), key("Enter", "hit", "Enter", enter)]); // prettier-ignore
+    document.body.innerHTML = "<input id=box type=checkbox><input id=one type=radio>";
+    const [box, radio] = ["#box", "#one"].map((id) => document.querySelector(id) as Element);
+    press("6", box);
+    expect(six).toHaveBeenCalledTimes(1);
+    press("Enter", box);
+    press("6", radio);
+    expect([six.mock.calls.length, enter.mock.calls.length]).toEqual([1, 0]);
+    shown.unmount();
+  });
   it("leave Enter and Space to what has the focus", () => {
     const enter = vi.fn();
     const shown = view("Review", "Enter", enter);

@@ -24,6 +24,8 @@ export const keyGroups = shallowReactive<KeyGroup[]>([]);
 export function isTyping(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target || target.dataset?.["keys"] !== undefined) return false;
+  // Nothing is typed into a box to tick: only Enter and Space are its own.
+  if (target instanceof HTMLInputElement && target.type === "checkbox") return false;
   return (
     target.isContentEditable ||
     ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName) ||

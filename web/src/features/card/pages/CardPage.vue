@@ -252,5 +252,8 @@ select {
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }
+  .sight {
+    order: -1;
+  }
 }
 </style>

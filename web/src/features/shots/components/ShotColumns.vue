@@ -105,7 +105,7 @@ const NEXT: Record<Play, { to: Play; words: string }[]> = {
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
   gap: 0.9rem;
   align-items: start;
 }

@@ -240,7 +240,7 @@ useKeys("Shots", [
 <style scoped>
 .parts {
   display: grid;
-  grid-template-columns: 16.5rem minmax(0, 1fr) 19rem;
+  grid-template-columns: 15.5rem minmax(0, 1fr) 17.5rem;
   gap: 1.4rem;
   align-items: start;
   margin-top: 0.8rem;
