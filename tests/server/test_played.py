@@ -10,7 +10,9 @@ import pypdf
 import pytest
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.services.academies import add_coach
+from oxgang.academy.services.academies import add_coach, set_public_address
+from oxgang.api.card.address import only_here
+from oxgang.core.errors import InputError
 from oxgang.core.ground.card import Card, by_yardage, thin
 from oxgang.core.ground.proposal import propose
 from oxgang.demo.season import load_demo
@@ -350,3 +352,37 @@ def test_every_demo_students_card_is_one_to_hand_out(db: None, demo: list[Studen
             assert most.covered[11] >= 0.9 * most.covered[-1]
             assert len(proposal_for(student, found, own).shots()) <= 12
     assert {s.name for s in demo if s.shots_chosen} == {"Jory Tamblin-Voss"}
+
+
+def test_an_own_scale_says_where_its_control_ends(api: Api, two: Student) -> None:
+    zones = next(s for s in api("GET", "/scales").data if s["key"] == "zones")
+    assert zones["longest"] == "2"
+    mine = {k: zones[k] for k in ("idea", "positions", "longest")} | {"name": "Mine"}
+    made = api("POST", "/scales", mine).data
+    api("PATCH", f"/students/{two.pk}", {"scale_id": made["id"], "ball_limit": 80})
+    assert shots(api, two)["longest"]["label"] == "2"
+    refused = api("POST", "/scales", mine | {"name": "Other", "longest": "9"})
+    assert (refused.status_code, refused.data["field"]) == (422, "longest")
+    url = f"/scales/{made['id']}"
+    # Left out it stays, and goes with its position.
+    kept = api("PUT", url, mine | {"longest": None, "idea": "New."}).data
+    assert (kept["longest"], kept["idea"]) == ("2", "New.")
+    shorter = [p for p in zones["positions"] if p["label"] != "2"]
+    gone = api("PUT", url, {"name": "Mine", "positions": shorter, "confirmed": True}).data
+    assert gone["longest"] == ""
+    assert shots(api, two)["longest"]["label"] in ("1", "3")
+
+
+@pytest.mark.parametrize(
+    "address", ["academy.example", "ftp://academy.example", "https://", "https://a.example?x=1"]
+)
+def test_a_public_address_is_one(coach: Coach, address: str) -> None:
+    with pytest.raises(InputError, match="not an address"):
+        set_public_address(coach.academy, address)
+    set_public_address(coach.academy, "https://academy.example/ ")
+    assert coach.academy.public_address == "https://academy.example"
+    set_public_address(coach.academy, "")
+    assert coach.academy.public_address == ""
+    assert only_here("http://localhost:8000")
+    assert only_here("http://[::1]/")
+    assert not only_here("http://192.168.1.7:8000")
