@@ -53,6 +53,7 @@ TALLEST_RUNG: Final = 40.0
 NAME_COLUMNS: Final = 1.5
 # From one line of the notes to the next [points].
 NOTE_LEADING: Final = 7.5
+NOTE_SIZE: Final = 6.5
 # More sides than this are no card.
 MOST_SIDES: Final = 6
 # What is not said firmly: a nearest shot where none is played, a shot in work.
@@ -117,7 +118,7 @@ def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height
         sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
         return
     rungs = _together(lines)
-    notes = _ladder_notes(card, lines)
+    notes = _packed(_ladder_notes(card, lines), width)
     foot = NOTE_LEADING * len(notes) + (3 if notes else 0)
     row = min(TALLEST_RUNG, (height - foot) / len(rungs))
     size = min(LARGEST, row * 0.72)
@@ -131,7 +132,7 @@ def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height
         before = line.cell if line.reached else None
         sheet.rule(columns[0] if same else x, base - row * 0.2, x + width, base - row * 0.2, 0.2)
     for i, note in enumerate(reversed(notes)):
-        sheet.text(x, y + i * NOTE_LEADING, note, REGULAR, 6.5, room=width)
+        sheet.text(x, y + i * NOTE_LEADING, note, REGULAR, NOTE_SIZE, room=width)
 
 
 def _together(lines: Sequence[CardLine]) -> list[tuple[CardLine, CardLine]]:
@@ -200,7 +201,19 @@ def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
         notes.append("none: no shot played comes within the tolerance")
     if card.look.run and any(line.cell.run_yd is not None for line in lines):
         notes.append("+: run on medium turf")
-    return ["; ".join(notes)] if notes else []
+    return notes
+
+
+def _packed(notes: Sequence[str], width: float) -> list[str]:
+    """Notes in as few lines as they fit."""
+    lines: list[str] = []
+    for note in notes:
+        longer = f"{lines[-1]}; {note}" if lines else note
+        if lines and stringWidth(longer, REGULAR, NOTE_SIZE) <= width:
+            lines[-1] = longer
+        else:
+            lines.append(note)
+    return lines
 
 
 def _row_of(cell: CardCell) -> Row:
@@ -270,7 +283,7 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
             if cell is not None:
                 _number(sheet, card, cell, end, base, size)
     for i, note in enumerate(_grid_notes(card, shots, left_out)):
-        sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, 6.5, room=width)
+        sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, NOTE_SIZE, room=width)
 
 
 def _number(
