@@ -35,7 +35,7 @@ def cell(name: str, carry: float, **more: Any) -> CardCell:
     key = CellKey(club, swing, Trajectory(height[0]) if height else Trajectory.STOCK)
     key = replace(key, **{k: more.pop(k) for k in ("spin", "tempo") if k in more})
     usual = {"shot_sd_yd": 2.0, "balls": 6, "measured": True}
-    return CardCell(key, carry, carry - 1.5, carry + 1.5, **(usual | more))  # type: ignore[arg-type]
+    return CardCell(key, carry, carry - 1.5, carry + 1.5, **(usual | more))
 
 
 def card(*cells: CardCell, **more: Any) -> Card:

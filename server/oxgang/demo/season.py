@@ -106,7 +106,10 @@ def _choose(student: Student, wanted: DemoStudent, coach: Coach, *, now: datetim
     ]
     choices = [Choice(name, Play.PLAYED) for name in names]
     choices += [Choice(name, Play.WORK) for name in learning if name not in names]
-    choose_shots(student, found, choices, by=coach, now=now, only=True)
+    known = {choice.name for choice in choices}
+    proposed = [shots[i].name for i in proposal.shots()]
+    choices += [Choice(name, Play.NEITHER) for name in proposed if name not in known]
+    choose_shots(student, found, choices, by=coach, now=now)
 
 
 def _book(student: Student, wanted: DemoStudent, coaches: Sequence[Coach], now: datetime) -> None:

@@ -113,5 +113,5 @@ def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     student = student_of(coach.academy, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
     choices = [Choice(_name(one), one.play, one.was) for one in data.shots]
-    choose_shots(student, found, choices, by=coach, now=timezone.now(), only=data.only)
+    choose_shots(student, found, choices, by=coach, now=timezone.now())
     return _page(student, found)

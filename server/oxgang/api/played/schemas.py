@@ -103,7 +103,4 @@ class ChoiceIn(ShotName):
 
 
 class ChooseIn(Schema):
-    """With `only`, whatever is not named is neither."""
-
     shots: list[ChoiceIn] = Field(max_length=MOST_AT_ONCE)
-    only: bool = False

@@ -45,7 +45,6 @@ def choose_shots(
     *,
     by: Coach,
     now: datetime,
-    only: bool = False,
 ) -> None:
     """Take shots into the student's set, to work on, or out: one entry of the log.
 
@@ -55,8 +54,6 @@ def choose_shots(
     ----------
     found
         The student's matrix, whose shots may be chosen.
-    only
-        What can be hit and is not named is neither. A shot whose club left the bag stays as it is.
 
     Raises
     ------
@@ -72,8 +69,7 @@ def choose_shots(
     standing = played_in(student, found).states
     _refuse_if_changed(choices, standing)
     here = {(c.key, c.back_in, c.down_in) for c in found.matrix.every}
-    wanted = {n: s for n, s in standing.items() if n not in here or not only}
-    wanted |= {choice.name: choice.state for choice in choices}
+    wanted = dict(standing) | {choice.name: choice.state for choice in choices}
     stored: dict[Name, list[PlayedShot]] = defaultdict(list)
     for row in rows_of(student):
         if row.club_id in found.names:

@@ -2023,16 +2023,8 @@ export interface components {
             trajectory?: components["schemas"]["Trajectory"];
             was?: components["schemas"]["Play"] | null;
         };
-        /**
-         * ChooseIn
-         * @description With `only`, whatever is not named is neither.
-         */
+        /** ChooseIn */
         ChooseIn: {
-            /**
-             * Only
-             * @default false
-             */
-            only?: boolean;
             /** Shots */
             shots: components["schemas"]["ChoiceIn"][];
         };

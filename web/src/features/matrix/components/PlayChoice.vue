@@ -18,7 +18,7 @@ async function choose(play: Play): Promise<void> {
     dataOf(
       api.POST("/api/students/{student_id}/played", {
         params: { path: { student_id: props.studentId } },
-        body: { shots: [{ ...shot, play, was: props.cell.play }], only: false },
+        body: { shots: [{ ...shot, play, was: props.cell.play }] },
       }),
     ),
   );

@@ -40,16 +40,15 @@ export function usePlayed(studentId: string) {
   const back = ref<Choice[]>([]);
   const shots = computed(() => query.data.value?.shots ?? []);
 
-  async function send(choices: Choice[], only = false): Promise<boolean> {
+  async function send(choices: Choice[]): Promise<boolean> {
     const done = await run(() =>
-      dataOf(
-        api.POST("/api/students/{student_id}/played", { ...path, body: { shots: choices, only } }),
-      ),
+      dataOf(api.POST("/api/students/{student_id}/played", { ...path, body: { shots: choices } })),
     );
     if (!done) {
       await query.refetch();
       return false;
     }
+    back.value = choices.map((c) => ({ ...c, play: c.was ?? "neither", was: c.play }));
     cache.setQueryData(keys.played(studentId), done);
     void forget(studentId);
     return true;
@@ -62,31 +61,22 @@ export function usePlayed(studentId: string) {
       const was = ids.get(shotId(shot)) ?? gone.get(shotId(shot)) ?? "neither";
       return was === play ? [] : [{ ...named(shot), play, was }];
     });
-    if (!changes.length) return;
-    if (await send(changes))
-      back.value = changes.map((c) => ({ ...c, play: c.was ?? "neither", was: c.play }));
+    if (changes.length) await send(changes);
   }
   /** Play these and nothing else; what is in work stays there. */
   async function playOnly(places: number[]): Promise<void> {
-    const before = shots.value.filter((shot) => shot.play !== "neither");
-    const work = before.filter((shot) => shot.play === "work");
-    const wanted = places.flatMap((at) => shots.value[at] ?? []);
-    const ids = new Set(wanted.map(shotId));
-    const choices: Choice[] = [
-      ...wanted.map((shot) => ({ ...named(shot), play: "played" as const })),
-      ...work.filter((s) => !ids.has(shotId(s))).map((s) => ({ ...named(s), play: "work" as const })), // prettier-ignore
-    ];
-    const undo: Choice[] = [
-      ...wanted.map((shot) => ({ ...named(shot), play: shot.play, was: null })),
-      ...before.filter((s) => !ids.has(shotId(s))).map((s) => ({ ...named(s), play: s.play, was: null })), // prettier-ignore
-    ];
-    if (await send(choices, true)) back.value = undo;
+    const wanted = new Set(places);
+    const changes = shots.value.flatMap((shot, at): Choice[] => {
+      const play = wanted.has(at) ? "played" : shot.play === "played" ? "neither" : shot.play;
+      return play === shot.play ? [] : [{ ...named(shot), play, was: shot.play }];
+    });
+    if (changes.length) await send(changes);
+    // A proposal that is taken as it is becomes the coach's own.
+    else if (!query.data.value?.chosen) await send(shots.value.filter((s) => s.play === "played").map((s) => ({ ...named(s), play: s.play, was: s.play }))); // prettier-ignore
   }
   async function takeBack(): Promise<void> {
     const choices = back.value;
-    if (!choices.length) return;
-    back.value = [];
-    await send(choices);
+    if (choices.length && (await send(choices))) back.value = [];
   }
   return { query, shots, error, busy, back, choose, playOnly, takeBack };
 }

@@ -76,7 +76,6 @@ test("by keys alone: a shot is chosen, played, worked on, taken out, and taken b
   await key("w");
   expect(posted[0]!.body).toMatchObject({
     shots: [{ club: "56", swing: "9:00", play: "work", was: "played", back_in: 0 }],
-    only: false,
   });
   await key("u");
   expect(posted[1]!.body).toMatchObject({
@@ -110,20 +109,28 @@ test("the curve: each number shows its set, Enter plays it and keeps what is in 
   await key("-");
   expect(text()).toContain("Play these: 1 shots");
   await key("Enter");
+  // Each with what it was: a choice that somebody else made meanwhile is told, not overwritten.
   expect(posted[0]!.body).toMatchObject({
-    only: true,
-    shots: [
-      { club: "56", swing: "9:00", play: "played" },
-      { club: "56", swing: "10:00", play: "work" },
-    ],
+    shots: [{ club: "60", swing: "9:00", play: "neither", was: "played" }],
   });
   await key("u");
-  const back = posted[1]!.body as { shots: { swing: string; club: string; play: string }[] };
-  expect(back.shots.map((s) => `${s.club} ${s.swing} ${s.play}`)).toEqual([
-    "56 9:00 played",
-    "60 9:00 played",
-    "56 10:00 work",
-  ]);
+  expect(posted[1]!.body).toMatchObject({
+    shots: [{ club: "60", swing: "9:00", play: "played", was: "neither" }],
+  });
+});
+
+test("a proposal that is taken as it is becomes the coach's own", async () => {
+  const { press } = await shots(
+    {},
+    { chosen: false, proposal: { covered: [5, 10], sets: [[0], [1, 0]], pays: 2 } },
+  );
+  await press("Play the proposal: 2 shots");
+  expect(posted[0]!.body).toMatchObject({
+    shots: [
+      { club: "56", play: "played", was: "played" },
+      { club: "60", play: "played", was: "played" },
+    ],
+  });
 });
 
 test("another coach was quicker: it is said, and the page asks anew", async () => {
