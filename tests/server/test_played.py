@@ -308,19 +308,10 @@ def live(student: Student) -> Card:
     return live_card(student, found, played_in(student, found))
 
 
-@pytest.fixture(scope="module")
-def demo(django_db_setup: None, django_db_blocker: Any) -> Any:
-    """The demo academy, taken back when the module is done."""
-    from django.db import transaction
-
-    with django_db_blocker.unblock(), transaction.atomic():
-        yield list(load_demo(now=timezone.now()).students.select_related("scale", "academy"))
-        transaction.set_rollback(True)
-
-
-def test_every_demo_students_card_is_one_to_hand_out(db: None, demo: list[Student]) -> None:
+def test_every_demo_students_card_is_one_to_hand_out(db: None) -> None:
     """What the first release put on a card: full lob wedges, a junior's swings over the shoulder,
     45 = 54 high, 50 = 58 low, "PW full low 82 +- 26"."""
+    demo = load_demo(now=timezone.now()).students.select_related("scale", "academy")
     for student in demo:
         found = matrix_of(student, timezone.now().date())
         card = live(student)
