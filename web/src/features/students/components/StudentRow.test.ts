@@ -50,7 +50,7 @@ test("what is due and why, the first three of it, and how far a check-up goes", 
     "1 ball waits for a review",
   ]);
   expect(text()).toContain("distance, left-handed");
-  expect(text()).toContain("42 % covered, 3 of 7 doubtful");
+  expect(text()).toContain("42 % reached, 3 of 7 doubtful");
   expect(text()).toContain("settles 2 of 3");
   await press("Check-up, 15 balls");
   expect(page.emitted("checkUp")).toEqual([[15]]);
