@@ -377,3 +377,28 @@ def test_a_public_address_is_one(coach: Coach, address: str) -> None:
     assert only_here("http://localhost:8000")
     assert only_here("http://[::1]/")
     assert not only_here("http://192.168.1.7:8000")
+
+
+def test_a_kept_matrix_is_that_of_now(
+    api: Api, two: Student, wedge: Club, django_assert_max_num_queries: Any
+) -> None:
+    """A card that is looked at again computes nothing; whatever is written is in it at once."""
+    url = f"/students/{two.pk}"
+    first = api("GET", f"{url}/card?run=true").data
+    again = api("GET", f"{url}/card?run=true&step=10").data
+    assert [t["text"] for t in again["sheets"][0]["texts"]] != [
+        t["text"] for t in first["sheets"][0]["texts"]
+    ]
+    with django_assert_max_num_queries(14):
+        assert api("GET", f"{url}/card?run=true").data == first
+    choose(api, two, ("10:00", "neither"))
+    assert api("GET", f"{url}/card").data["played"] == 1
+    was = next(s["carry_yd"] for s in shots(api, two)["shots"] if s["play"] == "played")
+    hit(api, two, wedge, [54, 55, 53, 54, 55, 54, 56])
+    keep(api, two)
+    now = next(s["carry_yd"] for s in shots(api, two)["shots"] if s["play"] == "played")
+    assert now > was + 3
+    undo(api, last(api, two))  # the review
+    assert next(s["carry_yd"] for s in shots(api, two)["shots"] if s["play"] == "played") == was
+    api("PATCH", url, {"tolerance_yd": 9})
+    assert shots(api, two)["covered"]["played"] > 15

@@ -45,7 +45,7 @@ from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
-from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.kept import kept_matrix
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import make_link, publish, revoke_link
@@ -102,9 +102,10 @@ def preview(
     moved since the last one."""
     student = student_of(coach_of(request).academy, student_id)
     wanted = _sides(sides)
-    found = matrix_of(student, local_day(student, timezone.now()))
+    kept = kept_matrix(student, local_day(student, timezone.now()))
+    found, look = kept.found, _look(step, order, cues, run)
     card = live_card(
-        student, found, played_in(student, found), _look(step, order, cues, run), runs=run
+        student, found, played_in(student, found), look, runs=kept.runs if run else None
     )
     last = versions_of(student).first()
     return made(

@@ -19,7 +19,8 @@ from oxgang.core.ground.coverage import coverage
 from oxgang.core.ground.played import Name, Play, let_in, may_be_proposed, worth_of
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.as_data import cell_data
-from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.kept import kept_matrix, still
+from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in, proposal_for
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.matrix.services.playing import Choice, choose_shots
@@ -103,7 +104,7 @@ def _name(said: ShotName) -> Name:
 def played(request: HttpRequest, student_id: UUID) -> PlayedOut:
     """The shots that the student plays, what each is worth, and the best sets of every size."""
     student = student_of(coach_of(request).academy, student_id)
-    return _page(student, matrix_of(student, local_day(student, timezone.now())))
+    return _page(student, kept_matrix(student, local_day(student, timezone.now())).found)
 
 
 @router.post("/students/{student_id}/played", response=PlayedOut)
@@ -111,7 +112,10 @@ def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     """Take shots in, to work on, or out."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    found = matrix_of(student, local_day(student, timezone.now()))
+    day, since = local_day(student, timezone.now()), student.revision
+    kept = kept_matrix(student, day)
     choices = [Choice(_name(one), one.play, one.was) for one in data.shots]
-    choose_shots(student, found, choices, by=coach, now=timezone.now())
-    return _page(student, found)
+    choose_shots(student, kept.found, choices, by=coach, now=timezone.now())
+    # What a student plays moves no number.
+    still(student, day, kept, since)
+    return _page(student, kept.found)

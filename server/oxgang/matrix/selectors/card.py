@@ -8,7 +8,7 @@ from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.flight.conditions import home_air
 from oxgang.core.ground.card import Card, Look, card_cell
-from oxgang.core.ground.played import Play, let_in
+from oxgang.core.ground.played import Name, Play, let_in
 from oxgang.core.words.intervals import LEVEL
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow
@@ -20,23 +20,31 @@ def live_card(
     played: PlayedNow,
     look: Look | None = None,
     *,
-    runs: bool = False,
+    runs: dict[Name, float] | None = None,
 ) -> Card:
     """The card of a student's matrix and played shots, of version 0.
 
-    A played shot that is only estimated, and not let in, is in work on it. `runs` computes how far
-    each played ball runs: up to three queries, and a flight a shot. Else one query.
+    A played shot that is only estimated, and not let in, is in work on it. One query.
+
+    Parameters
+    ----------
+    runs
+        How far the balls of shots run [yd]; what is missing of those played is computed and put
+        there: up to three queries, and a flight a shot. None leaves runs out.
     """
     answering = set(played.answering)
     states = {shot.name: played.states.get(shot.name, Play.NEITHER) for shot in played.shots}
     cells = []
-    run = _runs(student, found, [played.cells[i] for i in sorted(answering)]) if runs else {}
+    if runs is not None:
+        missing = [i for i in sorted(answering) if played.shots[i].name not in runs]
+        runs |= _runs(student, found, [played.cells[i] for i in missing])
     for i, cell in enumerate(played.cells):
         play = states[played.shots[i].name]
         if play is Play.PLAYED and not let_in(played.shots[i], student.estimates_yd):
             play = Play.WORK
         if play is not Play.NEITHER or i < len(found.cells):
-            cells.append(card_cell(cell, play, run.get(id(cell))))
+            run = runs.get(played.shots[i].name) if runs and i in answering else None
+            cells.append(card_cell(cell, play, run))
     heights = {played.shots[i].key.trajectory for i in answering}
     recipes = recipes_of(student)
     return Card(
@@ -59,12 +67,17 @@ def live_card(
     )
 
 
-def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[int, float]:
-    """How far the balls of these cells run at home [yd], by the cell's `id`."""
+def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[Name, float]:
+    """How far the balls of these cells run at home [yd]; a ball that does not fly has none."""
+    if not cells:
+        return {}
     chain, altitude = chain_in(student, found), student.academy.altitude_m
     flying = flying_of(cells, chain, altitude)
     if not flying:
         return {}
     starts = starts_of(flying, chain, altitude)
     runs = runs_of(flying, starts, density=home_air(altitude).density())
-    return {id(cell): float(runs.run_yd[i]) for i, cell in enumerate(flying)}
+    return {
+        (cell.key, cell.back_in, cell.down_in): float(runs.run_yd[i])
+        for i, cell in enumerate(flying)
+    }

@@ -41,7 +41,7 @@ def publish(
     found = matrix_of(student, local_day(student, now))
     if not any(cell.balls for cell in found.cells):
         raise InputError("Nothing is measured yet. Hit one swing with every wedge, then publish.")
-    card = live_card(student, found, played_in(student, found), look, runs=True)
+    card = live_card(student, found, played_in(student, found), look, runs={})
     if not card.played:
         raise InputError(
             "No shot is played: choose at least one that is measured under Shots, or let estimates "

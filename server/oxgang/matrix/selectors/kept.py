@@ -1,0 +1,68 @@
+"""Matrices of a moment ago, kept by this process: a card is looked at again and again while a coach
+makes it, and nothing of the matrix has changed."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Hashable
+from dataclasses import dataclass, field
+from datetime import date
+from threading import Lock
+from typing import Final
+
+from oxgang.academy.models import Entry, Student
+from oxgang.core.ground.played import Name
+from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+
+MOST: Final = 16
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """A matrix, and how far the balls of its shots run [yd] as far as somebody has asked."""
+
+    found: StudentMatrix
+    runs: dict[Name, float] = field(default_factory=dict)
+
+
+_kept: OrderedDict[Hashable, Kept] = OrderedDict()
+_lock: Final = Lock()
+
+
+def kept_matrix(student: Student, day: date) -> Kept:
+    """The student's matrix on a day, computed unless it is there. One query, or those of
+    `matrix_of`.
+
+    It is that of the student's revision and last entry in the log: both, since a restored backup
+    counts its revisions anew.
+    """
+    name = _name(student, day)
+    with _lock:
+        there = _kept.get(name)
+        if there is not None:
+            _kept.move_to_end(name)
+            return there
+    made = Kept(matrix_of(student, day))
+    _put(name, made)
+    return made
+
+
+def still(student: Student, day: date, kept: Kept, since: int) -> None:
+    """Nothing but one entry that does not touch the numbers was written since revision `since`: the
+    matrix is that of now too."""
+    student.refresh_from_db(fields=["revision"])
+    if student.revision == since + 1:
+        _put(_name(student, day), kept)
+
+
+def _name(student: Student, day: date) -> Hashable:
+    last = Entry.objects.filter(student=student).order_by("-at", "-pk")
+    return student.pk, student.revision, day, last.values_list("pk", "at").first()
+
+
+def _put(name: Hashable, kept: Kept) -> None:
+    with _lock:
+        _kept[name] = kept
+        _kept.move_to_end(name)
+        while len(_kept) > MOST:
+            _kept.popitem(last=False)
