@@ -2,9 +2,7 @@
 /** What no played shot reaches: the widest stretches with ways to close them, and another bag. */
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
-import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { halfInterval } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import { useTexts } from "@/shared/texts/texts";
@@ -26,6 +24,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
 import { fillWords } from "@/shared/texts/shots";
+import GapWays from "../components/GapWays.vue";
 import BagWhatIf from "../components/BagWhatIf.vue";
 
 type Fill = Schemas["FillOut"];
@@ -42,9 +41,6 @@ const gaps = useQuery({
   key: () => keys.gaps(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/gaps", path)),
 });
-/** So many ways stand under a stretch; the rest is asked for. */
-const FIRST = 3;
-const all = ref<number | null>(null);
 const pinned = ref<number | null>(null);
 const drawn = ref<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
@@ -129,16 +125,6 @@ async function accept(fill: Fill): Promise<void> {
   });
   if (done) said.value = `${fillWords(texts.value, fill)} is in the plan.`;
 }
-/** What a trim's worth rests on. */
-function restsOn(fill: Fill): string {
-  if (fill.way !== "trim" && fill.way !== "grip") return "";
-  return fill.taught ? `, from ${fill.taught} trimmed balls` : ", by the rule of thumb";
-}
-/** How much ground a fill closes, by chance: of the gap, and where it is more, of all of them. */
-function useOf(fill: Fill): string {
-  const sure = Math.round(fill.use);
-  return `closes ${fill.closes}${sure < fill.closes ? `, likely ${sure}` : ""}`;
-}
 const small = computed(() =>
   (gaps.data.value?.small ?? [])
     .map((s) =>
@@ -148,7 +134,6 @@ const small = computed(() =>
     ) // prettier-ignore
     .join(", "),
 );
-const half = (fill: Fill) => units.value.show(halfInterval(fill));
 useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = null))]);
 </script>
 
@@ -213,68 +198,17 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
             No fallow ground: a played shot reaches every yardage.
           </p>
           <p v-else-if="!gaps.data.value.gaps.length" class="quiet">Nothing wide lies fallow.</p>
-          <div
-            v-for="{ gap, fills, window } in gaps.data.value.gaps"
-            :key="gap.from_yd"
-            class="gap"
-          >
-            <h3 class="num">
-              {{ units.show(gap.from_yd) }} to {{ units.show(gap.to_yd) }}
-              <span class="quiet wide">{{ units.show(gap.width) }} {{ units.unit }} wide</span>
-            </h3>
-            <p v-if="window" class="rule">{{ texts.format("window-rule", { ...window }) }}.</p>
-            <ul>
-              <li
-                v-for="fill in all === gap.from_yd ? fills : fills.slice(0, FIRST)"
-                :key="fillWords(texts, fill)"
-                :class="{ here: drawn === fill }"
-                @pointerenter="drawn = fill"
-              >
-                <button type="button" class="word" @click="drawn = drawn === fill ? null : fill">
-                  {{ fillWords(texts, fill) }}
-                </button>
-                <span class="num est"
-                  >{{ units.show(fill.carry_yd) }} ± {{ half(fill) }}, {{ useOf(fill)
-                  }}{{ restsOn(fill) }}</span
-                >
-                <span class="act">
-                  <Button
-                    v-if="fill.way === 'play'"
-                    size="small"
-                    type="primary"
-                    :aria-label="`Play ${fillWords(texts, fill)}`"
-                    @click="choose(fill, 'played')"
-                    >Play</Button
-                  >
-                  <Button
-                    v-if="fill.state !== null && fill.state !== 'work'"
-                    size="small"
-                    :aria-label="`Work on ${fillWords(texts, fill)}`"
-                    @click="choose(fill, 'work')"
-                    >Work</Button
-                  >
-                  <Button
-                    size="small"
-                    :aria-label="`Plan ${fillWords(texts, fill)}`"
-                    @click="accept(fill)"
-                    >Plan</Button
-                  >
-                </span>
-              </li>
-            </ul>
-            <button
-              v-if="fills.length > FIRST && all !== gap.from_yd"
-              type="button"
-              class="link"
-              @click="all = gap.from_yd"
-            >
-              {{ fills.length - FIRST }} more
-            </button>
-            <p v-if="!fills.length" class="quiet">Out of reach of this bag. Another club, below.</p>
-            <p v-else-if="fills[0]?.later" class="quiet">
-              Not within the {{ gaps.data.value.stage }} stage and the swings hit so far: later.
-            </p>
-          </div>
+          <GapWays
+            v-for="one in gaps.data.value.gaps"
+            :key="one.gap.from_yd"
+            v-model="drawn"
+            :one="one"
+            :stage="gaps.data.value.stage"
+            :units="units"
+            :texts="texts"
+            @choose="choose"
+            @plan="accept"
+          />
           <p v-if="gaps.data.value.small.length" class="quiet small num">
             A yard or two beside a shot: {{ small }}.
           </p>
@@ -304,64 +238,9 @@ h2 {
 .bag {
   margin-top: 1rem;
 }
-.rule {
-  border-left: 3px solid var(--accent);
-  padding-left: 0.5rem;
-}
-.act {
-  grid-row: 1 / 3;
-  grid-column: 2;
-  display: flex;
-  gap: 0.3rem;
-}
-.act :deep(.ant-btn) {
-  padding: 0 0.4rem;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0.2rem 0.3rem;
-  font: inherit;
-  color: var(--accent);
-  text-decoration: underline;
-  cursor: pointer;
-}
 .small {
   border-top: 1px solid var(--line);
   padding-top: 0.4rem;
-}
-.wide {
-  font-weight: 400;
-  margin-left: 0.4rem;
-}
-.gap {
-  border-top: 1px solid var(--line);
-  padding: 0.4rem 0 0.2rem;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 0.1rem 0.5rem;
-  padding: 0.25rem 0.3rem;
-  align-items: center;
-}
-li.here {
-  background: var(--accent-soft);
-}
-.word {
-  border: 0;
-  background: none;
-  font: inherit;
-  font-weight: 600;
-  color: inherit;
-  text-align: left;
-  padding: 0;
-  cursor: pointer;
 }
 p {
   margin: 0.2rem 0;

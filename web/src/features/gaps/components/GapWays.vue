@@ -1,0 +1,151 @@
+<script setup lang="ts">
+/** A fallow stretch and the ways to close it, in order of use: each is played, worked on or planned
+ * with one press. The model is the way that is drawn into the ground. */
+import { Button } from "ant-design-vue";
+import { computed, ref } from "vue";
+import { halfInterval } from "@/shared/api/cells";
+import type { Schemas } from "@/shared/api/client";
+import { fillWords } from "@/shared/texts/shots";
+import type { Texts } from "@/shared/texts/texts";
+import type { UnitWords } from "@/shared/units/units";
+
+type Fill = Schemas["FillOut"];
+const props = defineProps<{
+  one: Schemas["GapOut"];
+  stage: Schemas["Stage"];
+  units: UnitWords;
+  texts: Texts;
+}>();
+const emit = defineEmits<{ choose: [fill: Fill, play: Schemas["Play"]]; plan: [fill: Fill] }>();
+const drawn = defineModel<Fill | null>({ required: true });
+/** So many ways stand under a stretch; the rest is asked for. */
+const FIRST = 3;
+const all = ref(false);
+const shown = computed(() => (all.value ? props.one.fills : props.one.fills.slice(0, FIRST)));
+const name = (fill: Fill) => fillWords(props.texts, fill);
+
+/** What a trim's worth rests on. */
+function restsOn(fill: Fill): string {
+  if (fill.way !== "trim" && fill.way !== "grip") return "";
+  return fill.taught ? `, from ${fill.taught} trimmed balls` : ", by the rule of thumb";
+}
+/** How many yardages a fill closes, and how many by chance where that is fewer. */
+function useOf(fill: Fill): string {
+  const sure = Math.round(fill.use);
+  return `closes ${fill.closes}${sure < fill.closes ? `, likely ${sure}` : ""}`;
+}
+</script>
+
+<template>
+  <div class="gap">
+    <h3 class="num">
+      {{ units.show(one.gap.from_yd) }} to {{ units.show(one.gap.to_yd) }}
+      <span class="quiet wide">{{ units.show(one.gap.width) }} {{ units.unit }} wide</span>
+    </h3>
+    <p v-if="one.window" class="rule">{{ texts.format("window-rule", { ...one.window }) }}.</p>
+    <ul>
+      <li
+        v-for="fill in shown"
+        :key="name(fill)"
+        :class="{ here: drawn === fill }"
+        @pointerenter="drawn = fill"
+      >
+        <button type="button" class="word" @click="drawn = drawn === fill ? null : fill">
+          {{ name(fill) }}
+        </button>
+        <span class="num est"
+          >{{ units.show(fill.carry_yd) }} ± {{ units.show(halfInterval(fill)) }}, {{ useOf(fill)
+          }}{{ restsOn(fill) }}</span
+        >
+        <span class="act">
+          <Button
+            v-if="fill.way === 'play'"
+            size="small"
+            type="primary"
+            :aria-label="`Play ${name(fill)}`"
+            @click="emit('choose', fill, 'played')"
+            >Play</Button
+          >
+          <Button
+            v-if="fill.state !== null && fill.state !== 'work'"
+            size="small"
+            :aria-label="`Work on ${name(fill)}`"
+            @click="emit('choose', fill, 'work')"
+            >Work</Button
+          >
+          <Button size="small" :aria-label="`Plan ${name(fill)}`" @click="emit('plan', fill)"
+            >Plan</Button
+          >
+        </span>
+      </li>
+    </ul>
+    <button v-if="one.fills.length > shown.length" type="button" class="link" @click="all = true">
+      {{ one.fills.length - shown.length }} more
+    </button>
+    <p v-if="!one.fills.length" class="quiet">Out of reach of this bag. Another club, below.</p>
+    <p v-else-if="one.fills[0]?.later" class="quiet">
+      Not within the {{ stage }} stage and the swings hit so far: later.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+p {
+  margin: 0.2rem 0;
+}
+.wide {
+  font-weight: 400;
+  margin-left: 0.4rem;
+}
+.gap {
+  border-top: 1px solid var(--line);
+  padding: 0.4rem 0 0.2rem;
+}
+.rule {
+  border-left: 3px solid var(--accent);
+  padding-left: 0.5rem;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0.1rem 0.5rem;
+  padding: 0.25rem 0.3rem;
+  align-items: center;
+}
+.act {
+  grid-row: 1 / 3;
+  grid-column: 2;
+  display: flex;
+  gap: 0.3rem;
+}
+.act :deep(.ant-btn) {
+  padding: 0 0.4rem;
+}
+li.here {
+  background: var(--accent-soft);
+}
+.word {
+  border: 0;
+  background: none;
+  font: inherit;
+  font-weight: 600;
+  color: inherit;
+  text-align: left;
+  padding: 0;
+  cursor: pointer;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0.2rem 0.3rem;
+  font: inherit;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>
