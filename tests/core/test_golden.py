@@ -202,7 +202,7 @@ def ground(e: Evidence, m: Matrix) -> dict[str, Any]:
         "played": played_ground(shots, [*range(0, len(shots), 7)], ground_of(m.cells, **GROUND)),
         "window": window_at(gap, shots, limit, LOFTS),
         "overlaps": [(str(a), str(b)) for a, b in overlaps(some)],
-        "best": [best_at(m.cells, y) for y in (35, 50, 71.5, 99)],
+        "best": best_at(m.cells, (35, 50, 71.5, 99)),
         "miss": [expected_miss_yd(c, 55) for c in some[:6]],
         "ground": ground_of(m.cells, **GROUND),
         "small": small_ground(some, wide, **GROUND),

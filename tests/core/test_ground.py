@@ -44,7 +44,7 @@ def test_covered_and_fallow_split_the_ground(values: list[float], tolerance: flo
 @given(carries.filter(bool), st.integers(30, 100))
 def test_best_leaves_one_ball_nearest(values: list[float], yardage: int) -> None:
     cells = [Shot(v, 1 + i % 4) for i, v in enumerate(values)]
-    best = best_at(cells, yardage, most=3)
+    best = best_at(cells, [yardage], most=3)[0]
     miss = [math.sqrt((c.carry_yd - yardage) ** 2 + c.shot_sd_yd**2) for c in cells]
     assert [round(miss[i], 9) for i in best] == [round(m, 9) for m in sorted(miss)[:3]]
 

@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from typing import Final
 
 PAUSE_S: Final = 2.0
+BREATHE_S: Final = 0.5
 AT_ONCE: Final = 50
 # How soon a keeper that has gone is started again: longer each time that it goes at once.
 AGAIN_S: Final = (0.5, 2.0, 10.0, 60.0)
@@ -74,5 +75,6 @@ def keep(parent: int) -> None:
         except OperationalError:
             # A backup is being restored, or another writer holds on: try again later.
             done = 0
-        if not done:
-            time.sleep(PAUSE_S)
+        # While balls come, each makes the same student old again: the next look can wait a little,
+        # and the coach's own ball goes first.
+        time.sleep(BREATHE_S if done else PAUSE_S)

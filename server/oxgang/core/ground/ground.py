@@ -96,7 +96,7 @@ def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: 
         covered_measured=covered(measured),
         fallow=uncovered(ploughs),
         unsure=uncovered(measured),
-        best=[best_at(cells, y) for y in range(axis_from, axis_to + 1)],
+        best=best_at(cells, range(axis_from, axis_to + 1)),
     )
 
 

@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
+from functools import cached_property
 from uuid import UUID
 
 from oxgang.academy.models import Club, Student
@@ -25,11 +26,12 @@ from oxgang.core.words.swing import Position
 from oxgang.range_sessions.selectors.balls import hits_of, measured_shots
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class StudentMatrix:
     """The matrix, the clubs it stands under, the evidence and events behind it, the ground.
 
-    `names` says what each club is called, in the bag or out of it.
+    `names` says what each club is called, in the bag or out of it; `ends` are the yardages that the
+    student needs and the tolerance.
     """
 
     clubs: list[Club]
@@ -37,7 +39,13 @@ class StudentMatrix:
     evidence: Evidence
     matrix: Matrix
     events: list[Happened]
-    ground: Ground
+    ends: tuple[int, int, float]
+
+    @cached_property
+    def ground(self) -> Ground:
+        """The student's ground, for whoever asks: a ball's answer needs none."""
+        from_yd, to_yd, tolerance_yd = self.ends
+        return ground_of(self.cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
     @property
     def day(self) -> date:
@@ -73,10 +81,8 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
         changes_of(events),
         student.tolerance_yd,
     )
-    matrix = evidence.matrix()
-    return StudentMatrix(
-        clubs, names, evidence, matrix, events, ground_under(student, matrix.cells)
-    )
+    ends = (student.from_yd, student.to_yd, student.tolerance_yd)
+    return StudentMatrix(clubs, names, evidence, evidence.matrix(), events, ends)
 
 
 def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag.Club]:
