@@ -39,8 +39,8 @@ from oxgang.core.ground.card import Card, by_yardage, card_cell
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.coverage import coverage, probability
 from oxgang.core.ground.fills import fills_for
-from oxgang.core.ground.gaps import Stretch, best_at, expected_miss_yd, overlaps
-from oxgang.core.ground.ground import ground_of, played_ground, small_ground
+from oxgang.core.ground.gaps import Stretch, expected_miss_yd, overlaps
+from oxgang.core.ground.ground import best_at, ground_of, played_ground, small_ground
 from oxgang.core.ground.lofts import search_lofts
 from oxgang.core.ground.played import candidates_of
 from oxgang.core.ground.proposal import propose

@@ -6,7 +6,8 @@ from itertools import pairwise
 
 from hypothesis import given
 from hypothesis import strategies as st
-from oxgang.core.ground.gaps import best_at, covered_yardages, fallow, overlaps, stretches
+from oxgang.core.ground.gaps import covered_yardages, fallow, overlaps, stretches
+from oxgang.core.ground.ground import best_at
 from oxgang.core.words.shots import CellKey
 
 KEY = CellKey("56", "9:00")

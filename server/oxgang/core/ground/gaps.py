@@ -8,8 +8,6 @@ from dataclasses import dataclass
 from itertools import combinations, groupby
 from typing import Final, Protocol
 
-import numpy as np
-
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import sd_of
 from oxgang.core.words.shots import CellKey
@@ -163,18 +161,3 @@ def spread_yd(shot: Carrying) -> float:
     """Deviation of one solid ball from a shot's number [yd]: its scatter and what is not known of
     the mean together."""
     return math.hypot(shot.shot_sd_yd, unknown_yd(shot))
-
-
-def best_at(
-    cells: Sequence[Carrying], yardages: Sequence[float], *, most: int = 3
-) -> list[list[int]]:
-    """For each yardage the indices of the cells that leave one ball nearest to it, best first.
-
-    Ranked by the root mean square distance of a ball (`expected_miss_yd`), so that a tight shot a
-    yard off beats a loose one on the number.
-    """
-    carries = np.array([cell.carry_yd for cell in cells], dtype=float)
-    spreads = np.array([spread_yd(cell) for cell in cells], dtype=float)
-    miss = np.hypot(carries - np.array(yardages, dtype=float)[:, None], spreads)
-    best: list[list[int]] = np.argsort(miss, axis=1, kind="stable")[:, :most].tolist()
-    return best

@@ -7,14 +7,17 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
+import numpy as np
+
 from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.gaps import (
+    Carrying,
     Stretch,
-    best_at,
     can_plough,
     covered_yardages,
     fallow,
+    spread_yd,
     stretches,
 )
 from oxgang.core.ground.played import Candidate
@@ -155,3 +158,18 @@ def small_ground(
     return [
         Strip(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)
     ]
+
+
+def best_at(
+    cells: Sequence[Carrying], yardages: Sequence[float], *, most: int = 3
+) -> list[list[int]]:
+    """For each yardage the indices of the cells that leave one ball nearest to it, best first.
+
+    Ranked by the root mean square distance of a ball (`expected_miss_yd`), so that a tight shot a
+    yard off beats a loose one on the number.
+    """
+    carries = np.array([cell.carry_yd for cell in cells], dtype=float)
+    spreads = np.array([spread_yd(cell) for cell in cells], dtype=float)
+    miss = np.hypot(carries - np.array(yardages, dtype=float)[:, None], spreads)
+    best: list[list[int]] = np.argsort(miss, axis=1, kind="stable")[:, :most].tolist()
+    return best
