@@ -9,14 +9,27 @@ from __future__ import annotations
 from typing import Final
 
 from oxgang.core.errors import InputError
+from oxgang.core.ground.stages import Stage
 
 BALL_LIMIT: Final = 80
 # Usual for a junior of about eleven.
 JUNIOR_LIMIT: Final = 30
+# A student of this handicap is a beginner. Common practice, no published source.
+BEGINNERS_HANDICAP: Final = 36.0
 LIMIT_RANGE: Final = (5, 300)
 # Say something this many balls before the limit, and ask for a rest after so many in a row.
 WARN_BEFORE: Final = 10
 REST_EVERY: Final = 20
+
+
+def is_beginner(stage: Stage, ball_limit: int, handicap: float | None) -> bool:
+    """Whether a student is a junior or a beginner, whose longest controlled swing is shorter: by
+    stage, balls a session, or handicap (None: not known)."""
+    return (
+        stage is Stage.CONTACT
+        or ball_limit <= JUNIOR_LIMIT
+        or (handicap is not None and handicap >= BEGINNERS_HANDICAP)
+    )
 
 
 def checked_limit(balls: int) -> int:

@@ -13,15 +13,12 @@ from oxgang.core.carry.cells import Cell
 from oxgang.core.ground.played import Candidate, Name, Play, candidates_of, let_in
 from oxgang.core.ground.proposal import Proposal, propose
 from oxgang.core.ground.stages import Stage
-from oxgang.core.practice.load import JUNIOR_LIMIT
+from oxgang.core.practice.load import is_beginner
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.words.swing import Limit, Position, controlled, express
 from oxgang.matrix.models import PlayedShot
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.standing import standing_of
-
-# A student of this handicap is a beginner. Common practice, no published source.
-BEGINNERS_HANDICAP = 36.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,11 +101,7 @@ def _chosen(student: Student, found: StudentMatrix) -> dict[Name, Play]:
 
 def limit_of(student: Student, stage: Stage) -> Limit:
     """The student's longest controlled swing: as the coach says, else by scale and level."""
-    beginner = (
-        stage is Stage.CONTACT
-        or student.ball_limit <= JUNIOR_LIMIT
-        or (student.handicap is not None and student.handicap >= BEGINNERS_HANDICAP)
-    )
+    beginner = is_beginner(stage, student.ball_limit, student.handicap)
     return controlled(student.scale.as_core(), student.longest, beginner=beginner)
 
 

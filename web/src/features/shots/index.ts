@@ -1,2 +1,2 @@
-export { usePlayed } from "./composables/played";
+export { FIRST_WIDTH_YD, usePlayed } from "./composables/played";
 export { routes } from "./routes";

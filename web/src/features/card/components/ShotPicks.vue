@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Shots taken in or out beside the card, and whether estimates may stand on it. */
 import { computed } from "vue";
-import { usePlayed } from "@/features/shots";
+import { FIRST_WIDTH_YD, usePlayed } from "@/features/shots";
 import { shotId } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
 import { useForgetStudent, useStudent } from "@/shared/api/queries";
@@ -16,8 +16,6 @@ const student = useStudent(() => props.studentId);
 const forget = useForgetStudent();
 const { shots, error, busy, choose } = usePlayed(props.studentId);
 const saving = useSaving();
-/** As wide as this an estimate may be at first [yd]; Shots sets another width. */
-const FIRST_WIDTH_YD = 3;
 
 const listed = computed(() =>
   shots.value

@@ -3,6 +3,7 @@
 import { computed, ref, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import type { Student } from "@/shared/api/queries";
+import { FIRST_WIDTH_YD } from "../composables/played";
 import type { UnitWords } from "@/shared/units/units";
 
 const props = defineProps<{
@@ -14,7 +15,6 @@ const props = defineProps<{
 const emit = defineEmits<{
   change: [fields: { longest?: string; estimates_yd?: number | null }];
 }>();
-const FIRST_WIDTH_YD = 3;
 
 const width = computed(() => props.student.estimates_yd);
 const typed = ref<number | null>(null);

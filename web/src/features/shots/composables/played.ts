@@ -27,6 +27,9 @@ const named = (shot: ShotName): ShotName => ({
   down_in: shot.down_in,
 });
 
+/** As wide as this an estimate may be when the coach first lets them in [yd]. */
+export const FIRST_WIDTH_YD = 3;
+
 export function usePlayed(studentId: string) {
   const path = { params: { path: { student_id: studentId } } };
   const cache = useQueryCache();
