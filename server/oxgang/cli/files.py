@@ -12,6 +12,8 @@ from typing import Annotated
 import typer
 
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.words.green import BACK_YD, FRONT_YD, USUAL_HANDICAP, WIDTH_YD, Firmness
+from oxgang.core.words.shots import Lie
 
 Shots = Annotated[Path, typer.Argument(help="shots.csv")]
 Bag = Annotated[Path, typer.Option(help="bag.csv")]
@@ -79,3 +81,42 @@ def play(
     from oxgang.cli import formats
 
     formats.play(matrix_csv, bag, from_yd, to_yd, tolerance_yd, most, longest, scale)
+
+
+def pick(
+    matrix_csv: Annotated[Path, typer.Argument(metavar="MATRIX.csv")],
+    pin: Annotated[float, typer.Option(help="yards to the pin")],
+    front: Annotated[float, typer.Option(help="yards from its front to the pin")] = FRONT_YD,
+    back: Annotated[float, typer.Option(help="yards from the pin to its back")] = BACK_YD,
+    width: Annotated[float, typer.Option(help="yards across the green")] = WIDTH_YD,
+    green: Annotated[Firmness, typer.Option(help="how firm it is")] = Firmness.MEDIUM,
+    raised_m: Annotated[float, typer.Option(help="the green above the ball, m")] = 0.0,
+    lie: Annotated[Lie, typer.Option()] = Lie.FAIRWAY,
+    headwind_mps: Annotated[float, typer.Option(help="m/s, + is into the wind")] = 0.0,
+    crosswind_mps: Annotated[float, typer.Option(help="m/s, + is to the right")] = 0.0,
+    temperature_c: Annotated[float, typer.Option(help="degrees C")] = 20.0,
+    altitude_m: Annotated[float, typer.Option(help="metres above where the matrix holds")] = 0.0,
+    trouble: Annotated[
+        list[str] | None,
+        typer.Option(help="bunker, water, rough or out, and where: bunker:45-53; may be repeated"),
+    ] = None,
+    handicap: Annotated[float, typer.Option()] = USUAL_HANDICAP,
+    lateral_share: Annotated[
+        float | None, typer.Option(help="how wide solid balls are, as a share of the carry")
+    ] = None,
+    mishits: Annotated[float | None, typer.Option(help="the share of mishits")] = None,
+    bag: Annotated[
+        Path | None, typer.Option(help="bag.csv; else lofts are read off the labels")
+    ] = None,
+) -> None:
+    """The shot for a ball and a pin, with what each shot of a matrix would cost, as JSON."""
+    from oxgang.cli import picking
+
+    picking.pick(
+        matrix_csv,
+        picking.situation_of(
+            pin, front, back, width, green, raised_m, lie, headwind_mps, crosswind_mps,
+            temperature_c, altitude_m, trouble or [],
+        ),
+        handicap, lateral_share, mishits, bag,
+    )  # fmt: skip

@@ -123,7 +123,8 @@ def play(
         ],
     )
     cells = [row for _, row in rows]
-    chosen = _scale(scale) or recognised(row.key.swing for row in cells) or _seen(cells, lofts)
+    by_label = {row.key.club: lofts[row.key.club.casefold()] for row in cells}
+    chosen = _scale(scale) or scale_seen(cells, by_label)
     arms = {position.label: position.arm_deg for position in chosen.positions}
     report_problems(
         matrix_csv,
@@ -135,7 +136,6 @@ def play(
     )
     if longest and longest not in arms:
         fail(f'--longest "{longest}" is not a position of {chosen.name}: {", ".join(arms)}.')
-    by_label = {row.key.club: lofts[row.key.club.casefold()] for row in cells}
     shots = candidates_of(cells, by_label, arms)
     found = propose(
         shots,
@@ -169,11 +169,19 @@ def _shot(row: MatrixRow) -> dict[str, object]:
     }
 
 
-def _seen(cells: list[MatrixRow], lofts: Mapping[str, float]) -> Scale:
-    """A scale of the swings of a matrix that no built-in one has, by how far they carry."""
+def scale_seen(cells: list[MatrixRow], lofts: Mapping[str, float]) -> Scale:
+    """The scale of a matrix: the built-in one that has its swings, else one made of how far they
+    carry.
+
+    Parameters
+    ----------
+    lofts
+        Loft of each of its clubs [degrees].
+    """
+    if known := recognised(row.key.swing for row in cells):
+        return known
     balls = [Shot(cell=row.key, carry_yd=row.carry_yd) for row in cells]
-    labels = {row.key.club: lofts[row.key.club.casefold()] for row in cells}
-    return Scale("", "the matrix's own swings", "", tuple(positions_seen(balls, labels)))
+    return Scale("", "the matrix's own swings", "", tuple(positions_seen(balls, lofts)))
 
 
 def _check_ground(from_yd: int, to_yd: int, tolerance_yd: float) -> None:

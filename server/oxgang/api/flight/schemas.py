@@ -7,7 +7,7 @@ from pydantic import Field
 
 from oxgang.core.flight.launch import Side
 from oxgang.core.flight.recipes import School
-from oxgang.core.flight.run import Firmness
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import BallType, Grooves, Lie, Trajectory
 
 

@@ -24,7 +24,6 @@ from oxgang.api.gaps.schemas import (
 from oxgang.api.matrix.schemas import KeyOut, StretchOut
 from oxgang.core.carry.cells import furrow
 from oxgang.core.errors import InputError
-from oxgang.core.flight.run import Firmness
 from oxgang.core.ground.coverage import Coverage, coverage
 from oxgang.core.ground.fills import Fill, fills_for
 from oxgang.core.ground.gaps import Stretch, checked_range, checked_tolerance, leaves
@@ -34,6 +33,7 @@ from oxgang.core.ground.played import Play
 from oxgang.core.ground.window import window_at
 from oxgang.core.words.bag import Club as CoreClub
 from oxgang.core.words.bag import checked_club
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.as_data import cell_data
 from oxgang.matrix.selectors.lookup import Conditions, look_up

@@ -29,6 +29,11 @@ class OwnFactor:
     balls: int
 
 
+def common_factor(lie: Lie) -> OwnFactor:
+    """What a lie does to the carries of a student of whom no ball from it is known."""
+    return OwnFactor(surface_factor(Contact(lie=lie)).share, float(LIE_SD[[*Lie].index(lie)]), 0)
+
+
 def lie_factors(fitted: Fit) -> dict[Lie, OwnFactor]:
     """Every lie's factor for the student.
 

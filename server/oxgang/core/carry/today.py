@@ -17,8 +17,9 @@ from oxgang.core.flight.air import Air
 from oxgang.core.flight.chain import USUAL_CONTACT, Chain
 from oxgang.core.flight.conditions import home_air
 from oxgang.core.flight.impact import LIES, Contact
-from oxgang.core.flight.run import Firmness, Run, run_of_shots
+from oxgang.core.flight.run import Run, run_of_shots
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.intervals import log_ends, log_sd_of
 from oxgang.core.words.shots import Lie
 
@@ -113,9 +114,10 @@ def runs_of(
     density: float,
     headwind_mps: float = 0.0,
     firmness: Firmness = Firmness.MEDIUM,
+    landing_height_m: float = 0.0,
 ) -> Run:
-    """How far the balls of these cells run, over each one's own scatter."""
-    scatter = np.array([SPEED_OF_CARRY * c.shot_sd_yd / c.carry_yd for c in cells])
+    """How far the balls of these cells run, over each one's own scatter, where the landing place is
+    so much higher [m]."""
     return run_of_shots(
         starts.speed_mps,
         starts.launch_deg,
@@ -123,7 +125,61 @@ def runs_of(
         density=density,
         headwind_mps=headwind_mps,
         firmness=firmness,
-        speed_sd=np.clip(scatter, *SPEED_SD_RANGE),
+        landing_height_m=landing_height_m,
+        speed_sd=speed_sd_of(cells),
+    )
+
+
+def speed_sd_of(cells: Sequence[Cell]) -> Array:
+    """How the ball speed of cells scatters, as a share, shape (n,)."""
+    scatter = np.array([SPEED_OF_CARRY * c.shot_sd_yd / c.carry_yd for c in cells])
+    return np.asarray(np.clip(scatter, *SPEED_SD_RANGE))
+
+
+@dataclass(frozen=True, slots=True)
+class Struck:
+    """The cells of a student that fly when they are struck from a lie at home: as they stand at
+    home (`home`), as they carry from the lie (`cells`), and how their balls start."""
+
+    lie: Lie
+    home: Sequence[Cell]
+    cells: Sequence[Cell]
+    starts: Starts
+
+
+def struck_from(
+    cells: Sequence[Cell],
+    chain: Chain,
+    *,
+    altitude_m: float,
+    lie: Lie = Lie.FAIRWAY,
+    factor: OwnFactor | None = None,
+) -> Struck | None:
+    """Cells struck from a lie at home, those that a ball speed gives; None where none does.
+
+    Parameters
+    ----------
+    factor
+        What the lie does to the student's carries; nothing when None.
+    """
+    contact = USUAL_CONTACT if factor is None else Contact(lie=lie)
+    here = [c if factor is None else from_lie(c, lie, factor) for c in cells]
+    flying = flying_of(here, chain, altitude_m, contact)
+    if not flying:
+        return None
+    kept = {id(c) for c in flying}
+    home = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
+    return Struck(lie, home, flying, starts_of(flying, chain, altitude_m, contact=contact))
+
+
+def moved(cell: Cell, share: float) -> Cell:
+    """A cell that carries this share of what it does."""
+    return replace(
+        cell,
+        carry_yd=cell.carry_yd * share,
+        carry_lo_yd=cell.carry_lo_yd * share,
+        carry_hi_yd=cell.carry_hi_yd * share,
+        shot_sd_yd=cell.shot_sd_yd * share,
     )
 
 
@@ -145,15 +201,10 @@ def today_of(
     factor
         What the lie does to the student's carries; nothing when None.
     """
-    contact = USUAL_CONTACT if factor is None else Contact(lie=lie)
-    here = [c if factor is None else from_lie(c, lie, factor) for c in cells]
-    flying = flying_of(here, chain, altitude_m, contact)
-    if not flying:
+    struck = struck_from(cells, chain, altitude_m=altitude_m, lie=lie, factor=factor)
+    if struck is None:
         return []
-    kept = {id(c) for c in flying}
-    home = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
-    starts = starts_of(flying, chain, altitude_m, contact=contact)
-    density = Air(temperature_c, altitude_m).density()
+    starts, density = struck.starts, Air(temperature_c, altitude_m).density()
     flown = fly(
         starts.speed_mps,
         starts.launch_deg,
@@ -161,16 +212,15 @@ def today_of(
         density=density,
         headwind_mps=headwind_mps,
     )
-    runs = runs_of(flying, starts, density=density, headwind_mps=headwind_mps, firmness=firmness)
-    result = []
-    for i, cell in enumerate(flying):
-        share = float(flown.carry_yd[i]) / cell.carry_yd
-        now = replace(
-            cell,
-            carry_yd=cell.carry_yd * share,
-            carry_lo_yd=cell.carry_lo_yd * share,
-            carry_hi_yd=cell.carry_hi_yd * share,
-            shot_sd_yd=cell.shot_sd_yd * share,
+    runs = runs_of(
+        struck.cells, starts, density=density, headwind_mps=headwind_mps, firmness=firmness
+    )
+    return [
+        Today(
+            struck.home[i],
+            moved(cell, float(flown.carry_yd[i]) / cell.carry_yd),
+            float(runs.run_yd[i]),
+            float(runs.sd_yd[i]),
         )
-        result.append(Today(home[i], now, float(runs.run_yd[i]), float(runs.sd_yd[i])))
-    return result
+        for i, cell in enumerate(struck.cells)
+    ]

@@ -13,8 +13,9 @@ from oxgang.core.flight.chain import NOTHING_OWN, Own
 from oxgang.core.flight.impact import Contact, Launch, strike
 from oxgang.core.flight.launch import Side, Window, in_window
 from oxgang.core.flight.recipes import Recipe, delivery_of
-from oxgang.core.flight.run import Firmness, run_of_shots
+from oxgang.core.flight.run import run_of_shots
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, Wind, fly
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import Trajectory
 
 

@@ -10,7 +10,6 @@ firmness of the turf, and the uncertainty of a run, are common practice, no publ
 from __future__ import annotations
 
 from dataclasses import dataclass
-from enum import StrEnum
 from typing import Final
 
 import numpy as np
@@ -24,8 +23,10 @@ from oxgang.core.flight.trajectory import (
     LAUNCH_RANGE_DEG,
     SPEED_RANGE_MPS,
     SPIN_RANGE_RPM,
+    Flights,
     fly,
 )
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.units import M_PER_YD
 
 Array = NDArray[np.float64]
@@ -53,6 +54,8 @@ SPIN_SHARE_SD: Final = 0.10
 # A run is averaged over so many shots, spread evenly over what they differ by: the additive
 # sequence of the root of x^4 = x + 1 (Roberts 2018, from memory).
 SAMPLES: Final = 64
+# The middle shot and those a deviation off in each of the three: a flight for each.
+AROUND: Final = 7
 _STEPS: Final = 1.2207440846057596 ** -np.arange(1.0, 4.0)
 _DRAWN: Final = ndtri((0.5 + np.outer(np.arange(SAMPLES), _STEPS)) % 1)
 LANDING_MPS: Final = (1.0, 60.0)
@@ -62,12 +65,6 @@ LANDING_DEG: Final = (5.0, 90.0)
 BRACKET: Final = (0.4, 1.8)
 NODE_APART: Final = 0.05
 FEWEST_NODES, MOST_NODES = 8, 60
-
-
-class Firmness(StrEnum):
-    SOFT = "soft"
-    MEDIUM = "medium"
-    FIRM = "firm"
 
 
 # How far the turf gives and how lively it is, relative to Penner's.
@@ -124,15 +121,13 @@ def run_after(
     gravity_in, gravity_along = GRAVITY_MPS2 * np.cos(slope), GRAVITY_MPS2 * np.sin(slope)
     distance = np.zeros(speed.shape)
     for _ in range(MOST_BOUNCES):
-        flying = into > ROLLS_BELOW_MPS
-        if not flying.any():
+        flying = np.flatnonzero(into > ROLLS_BELOW_MPS)
+        if not len(flying):
             break
-        along, into, turn = np.where(
-            flying, _bounce(along, into, turn, firmness), (along, into, turn)
-        )
-        time = 2 * into / gravity_in
-        distance += np.where(flying, along * time - gravity_along * time**2 / 2, 0.0)
-        along = along - np.where(flying, gravity_along * time, 0.0)
+        x, up, turn[flying] = _bounce(along[flying], into[flying], turn[flying], firmness)
+        time = 2 * up / gravity_in
+        distance[flying] += x * time - gravity_along * time**2 / 2
+        along[flying], into[flying] = x - gravity_along * time, up
     resistance = 5 / 7 * (ROLLING * gravity_in + np.sign(along) * gravity_along)
     distance += np.sign(along) * along**2 / (2 * np.maximum(resistance, 0.1))
     run = distance * np.cos(slope) / M_PER_YD
@@ -176,6 +171,7 @@ def run_of_shots(
     headwind_mps: ArrayLike = 0.0,
     firmness: Firmness = Firmness.MEDIUM,
     slope_deg: float = 0.0,
+    landing_height_m: float = 0.0,
     speed_sd: ArrayLike = SPEED_SD,
 ) -> Run:
     """The run of shots as a player hits them: each a little faster, higher, with a little less spin
@@ -191,6 +187,8 @@ def run_of_shots(
         The middle shot: speed [m/s], launch [degrees], spin for each m/s [rpm]; shape (n,).
     density, headwind_mps
         Air [kg/m3] and wind against the shot [m/s].
+    landing_height_m
+        How much higher than the ball the landing place is [m].
     speed_sd
         Scatter of the ball speed as a share: half of the carry's.
 
@@ -203,18 +201,33 @@ def run_of_shots(
         *(np.atleast_1d(np.asarray(a, float)) for a in (
             ball_speed_mps, launch_deg, spin_per_mps, density, headwind_mps, speed_sd))
     )  # fmt: skip
-    n = len(speed)
-    # The middle, then each of the three a deviation up and down: shape (7, n).
-    aside = np.concatenate([np.zeros((1, 3)), np.eye(3), -np.eye(3)])
-    v = np.clip(speed * (1 + wide * aside[:, [0]]), *SPEED_RANGE_MPS)
-    up = np.clip(launch + LAUNCH_SD_DEG * aside[:, [1]], *LAUNCH_RANGE_DEG)
-    spin = np.clip(ratio * speed * (1 + SPIN_SHARE_SD * aside[:, [2]]), *SPIN_RANGE_RPM)
     flown = fly(
-        v.ravel(), up.ravel(), spin.ravel(), density=np.tile(rho, 7), headwind_mps=np.tile(head, 7)
-    )
+        *around(speed, launch, ratio, wide),
+        density=np.tile(rho, AROUND), headwind_mps=np.tile(head, AROUND),
+        landing_height_m=landing_height_m,
+    )  # fmt: skip
+    return run_of_landings(flown, len(speed), firmness=firmness, slope_deg=slope_deg)
+
+
+def around(
+    speed_mps: Array, launch_deg: Array, spin_per_mps: Array, speed_sd: Array
+) -> tuple[Array, Array, Array]:
+    """The middle shot, then each of what shots differ by a deviation up, then down: speeds [m/s],
+    launches [degrees] and spins [rpm], shape (AROUND * n,)."""
+    aside = np.concatenate([np.zeros((1, 3)), np.eye(3), -np.eye(3)])
+    v = np.clip(speed_mps * (1 + speed_sd * aside[:, [0]]), *SPEED_RANGE_MPS)
+    up = np.clip(launch_deg + LAUNCH_SD_DEG * aside[:, [1]], *LAUNCH_RANGE_DEG)
+    spin = np.clip(spin_per_mps * speed_mps * (1 + SPIN_SHARE_SD * aside[:, [2]]), *SPIN_RANGE_RPM)
+    return v.ravel(), up.ravel(), spin.ravel()
+
+
+def run_of_landings(
+    flown: Flights, n: int, *, firmness: Firmness = Firmness.MEDIUM, slope_deg: float = 0.0
+) -> Run:
+    """The run of n shots of which those `around` each have flown (`run_of_shots`)."""
 
     def landing(values: Array) -> Array:
-        at = values.reshape(7, n)
+        at = values[: AROUND * n].reshape(AROUND, n)
         slope = (at[1:4] - at[4:7]) / 2
         bend = (at[1:4] + at[4:7]) / 2 - at[0]
         return np.asarray(at[0] + _DRAWN @ slope + _DRAWN**2 @ bend)

@@ -39,7 +39,10 @@ SLOW_MPS: Final = 30.0
 SLOW_FADE_MPS: Final = 3.0
 # A ball loses about 4 % of its spin a second. Common practice, no published source.
 SPIN_DECAY_S: Final = 24.5
-STEP_S: Final = 0.06
+# Carries are within 0.0001 yd of those of a step of a hundredth of this.
+STEP_S: Final = 0.15
+# A path is drawn with shorter ones.
+DRAWN_STEP_S: Final = 0.06
 LONGEST_S: Final = 20.0
 # The inverse: how near it comes, and where it looks first, in shares of the speed in a vacuum.
 CARRY_PRECISION_YD: Final = 1e-6
@@ -94,9 +97,10 @@ def fly(
     density: ArrayLike | None = None,
     wind: Wind = CALM,
     headwind_mps: ArrayLike | None = None,
+    to_right_mps: ArrayLike | None = None,
     landing_height_m: ArrayLike = 0.0,
     with_path: bool = False,
-    step_s: float = STEP_S,
+    step_s: float | None = None,
 ) -> Flights:
     """Fly balls until they come down to the landing height.
 
@@ -111,8 +115,8 @@ def fly(
         Direction of launch to the right of the target [degrees].
     air, density
         The air, or its density [kg/m3] for each shot.
-    wind, headwind_mps
-        The wind; `headwind_mps` overrides its part against the shot, one for each.
+    wind, headwind_mps, to_right_mps
+        The wind; `headwind_mps` and `to_right_mps` override its parts, one for each.
     landing_height_m
         Height of the landing place above the ball [m].
 
@@ -126,14 +130,15 @@ def fly(
     inputs = [ball_speed_mps, launch_deg, spin_rpm, spin_axis_deg, aim_deg]
     inputs += [0.0 if density is None else density]
     inputs += [wind.headwind_mps if headwind_mps is None else headwind_mps, landing_height_m]
+    inputs += [wind.to_right_mps if to_right_mps is None else to_right_mps]
     arrays = [np.atleast_1d(np.asarray(v, dtype=float)) for v in inputs]
-    speed, launch, spin, axis, aim, rho, head, height = np.broadcast_arrays(*arrays)
+    speed, launch, spin, axis, aim, rho, head, height, aside = np.broadcast_arrays(*arrays)
     for name, value, bounds in (
         (names[0], speed, SPEED_RANGE_MPS),
         (names[1], launch, LAUNCH_RANGE_DEG),
         (names[2], spin, SPIN_RANGE_RPM),
         ("headwind_mps", head, WIND_RANGE_MPS),
-        ("to_right_mps", np.atleast_1d(wind.to_right_mps), WIND_RANGE_MPS),
+        ("to_right_mps", aside, WIND_RANGE_MPS),
         ("landing_height_m", height, HEIGHT_RANGE_M),
     ):
         _within(name, value, bounds)
@@ -153,12 +158,12 @@ def fly(
         ],
         1,
     )
-    air_velocity = np.stack(
-        [-head, np.full(speed.shape, -wind.to_right_mps), np.zeros(speed.shape)], 1
-    )
+    air_velocity = np.stack([-head, -aside, np.zeros(speed.shape)], 1)
     balls = _Balls(
         spin_axis, spin * RADPS_PER_RPM, 0.5 * rho * AREA_M2 / MASS_KG, air_velocity, height
     )
+    if step_s is None:
+        step_s = DRAWN_STEP_S if with_path else STEP_S
     return _integrate(balls, velocity, step_s, with_path)
 
 
@@ -202,9 +207,9 @@ class _Balls:
 def _integrate(balls: _Balls, velocity: Array, step_s: float, with_path: bool) -> Flights:
     n = len(velocity)
     position = np.zeros((n, 3))
-    landed_at = np.zeros((n, 3))
-    landed_with = np.zeros((n, 3))
-    landed_s = np.full(n, np.nan)
+    # Positions and velocities before and after the step in which each ball comes down, and which.
+    last = np.zeros((4, n, 3))
+    at_step = np.full(n, -1)
     apex = np.zeros(n)
     path = [position.copy()]
     rows = np.arange(n)
@@ -225,23 +230,24 @@ def _integrate(balls: _Balls, velocity: Array, step_s: float, with_path: bool) -
             apex[rows[turned]] = climb
         down = (p_next[:, 2] <= now.height_m) & (v_next[:, 2] < 0)
         if down.any():
-            share = _crossing(
-                p[down, 2], p_next[down, 2], v[down, 2], v_next[down, 2], now.height_m[down], step_s
-            )
             where = rows[down]
-            landed_at[where] = _hermite(p[down], p_next[down], v[down], v_next[down], share, step_s)
-            landed_with[where] = v[down] + share[:, None] * (v_next[down] - v[down])
-            landed_s[where] = t + share * step_s
+            at_step[where] = step
+            last[:, where] = p[down], p_next[down], v[down], v_next[down]
             stay = ~down
             rows, now = rows[stay], now.of(np.flatnonzero(stay))
             p_next, v_next = p_next[stay], v_next[stay]
         p, v = p_next, v_next
         if with_path:
-            here = landed_at.copy()
+            here = np.zeros((n, 3))
             here[rows] = p
             path.append(here)
         if not rows.size:
             break
+    p0, p1, v0, v1 = last
+    share = _crossing(p0[:, 2], p1[:, 2], v0[:, 2], v1[:, 2], balls.height_m, step_s)
+    landed_at = _hermite(p0, p1, v0, v1, share, step_s)
+    landed_with = v0 + share[:, None] * (v1 - v0)
+    landed_s = np.where(at_step < 0, np.nan, (at_step + share) * step_s)
     _all_landed(landed_s, apex, balls.height_m)
     speed = np.linalg.norm(landed_with, axis=1)
     decay = np.exp(-landed_s / SPIN_DECAY_S)
@@ -253,8 +259,15 @@ def _integrate(balls: _Balls, velocity: Array, step_s: float, with_path: bool) -
         landing_speed_mps=speed,
         landing_spin_rpm=balls.spin_radps * decay / RADPS_PER_RPM,
         flight_s=landed_s,
-        path=np.stack(path, 1) if with_path else None,
+        path=_until_landed(path, at_step, landed_at) if with_path else None,
     )
+
+
+def _until_landed(path: list[Array], at_step: NDArray[np.intp], landed_at: Array) -> Array:
+    """Paths, shape (n, steps, 3): from the step in which a ball comes down it lies there."""
+    whole = np.stack(path, 1)
+    lies = np.arange(whole.shape[1])[None, :] > at_step[:, None]
+    return np.where(lies[:, :, None], landed_at[:, None, :], whole)
 
 
 def _hermite(p0: Array, p1: Array, v0: Array, v1: Array, share: Array, step_s: float) -> Array:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from datetime import date
 from typing import Final
@@ -12,6 +13,8 @@ from oxgang.core.errors import InputError
 LOFT_RANGE_DEG: Final = (30.0, 70.0)
 BOUNCE_RANGE_DEG: Final = (-4.0, 20.0)
 MAX_LABEL: Final = 24
+# What a label says of a loft where nothing else does [degrees]. Common practice.
+LOFT_OF_LABEL: Final = {"pw": 46.0, "aw": 50.0, "gw": 50.0, "sw": 56.0, "lw": 60.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +54,16 @@ def checked_club(club: Club) -> Club:
             field="bounce_deg",
         )
     return Club(label, club.loft_deg, club.bounce_deg, club.note.strip())
+
+
+def loft_of_label(label: str) -> float | None:
+    """The loft [degrees] that a label names: "56", "56°", "SW"; None where it names none."""
+    lo, hi = LOFT_RANGE_DEG
+    for part in re.findall(r"[0-9]+|[a-z]+", label.casefold()):
+        loft = float(part) if part.isdigit() else LOFT_OF_LABEL.get(part)
+        if loft is not None and lo <= loft <= hi:
+            return loft
+    return None
 
 
 def periods_overlap(

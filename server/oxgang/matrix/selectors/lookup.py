@@ -12,10 +12,10 @@ from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import Today, today_of
 from oxgang.core.carry.trims import trims_of
-from oxgang.core.flight.run import Firmness
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.coverage import probability
 from oxgang.core.ground.played import Candidate
+from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow

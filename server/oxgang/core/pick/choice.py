@@ -1,0 +1,308 @@
+"""The pick: one shot for a situation, with its reasons and what it costs against the others.
+
+Strokes decide. Where two shots differ by less than is known of them, either will do: then the
+student's goal, the rules of thumb and the smoother swing decide, in this order. A swing beyond the
+student's control is never picked over another that costs no more than a tenth of a stroke extra.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from math import hypot
+from typing import Final
+
+from oxgang.core.carry.cells import ENOUGH_BALLS
+from oxgang.core.errors import InputError
+from oxgang.core.ground.played import cost_of
+from oxgang.core.pick.mishits import Contact
+from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
+from oxgang.core.pick.pattern import Pattern
+from oxgang.core.pick.rules import MIDDLE_FROM, WANTS, Rule, Verdict, verdict_on
+from oxgang.core.pick.situation import Situation, Trouble, checked
+from oxgang.core.pick.strokes import Baseline
+from oxgang.core.words.said import Said, Value
+from oxgang.core.words.shots import Spin
+from oxgang.core.words.swing import Limit
+
+# Strokes: what nobody notices, more than which two shots are not alike, and what a hard swing must
+# save at least.
+LEAST_TIE: Final = 0.02
+MOST_TIE: Final = 0.10
+HARD_TIE: Final = 0.10
+# Of shots that cost alike one is dropped that is so much further from the goal (share of balls).
+GOAL_APART: Final = 0.05
+# What of a shot's balls is worth a reason (share of balls), and a best finish off the flag [yd].
+WORTH_SAYING: Final = 0.04
+OFF_FLAG_YD: Final = 2.0
+OFF_FLAG_STROKES: Final = 0.01
+
+
+class Goal(StrEnum):
+    """What a student wants of a pitch: on the green and no more than three, or close."""
+
+    ON_GREEN = "on-green"
+    CLOSE = "close"
+
+
+class Reach(StrEnum):
+    """Whether some shot finishes on the green, as a rule."""
+
+    ON = "on"
+    TOO_FAR = "pick-too-far"
+    TOO_NEAR = "pick-too-near"
+    BETWEEN = "pick-between"
+
+
+class Why(StrEnum):
+    """Why a shot is picked or not."""
+
+    FEWEST = "pick-fewest"
+    EITHER = "pick-either"
+    GOAL = "pick-goal"
+    RULE = "pick-rule"
+    SMOOTHER = "pick-smoother"
+    NOT_HARD = "pick-not-hard"
+    COSTS = "pick-costs"
+    IN_TROUBLE = "pick-in-trouble"
+    LANDS_IN = "pick-lands-in"
+    SHORT = "pick-short"
+    LONG = "pick-long"
+    WIDE = "pick-wide"
+    MISHITS = "pick-mishits"
+    HARD = "pick-hard"
+    ESTIMATED = "pick-estimated"
+    FEW_BALLS = "pick-few-balls"
+    PLAIN = "pick-plain"
+
+
+@dataclass(frozen=True, slots=True)
+class Ruled:
+    """A rule that fired: whether the pick does as it says, and what doing so costs over the pick
+    [strokes]; None for no shot that does, or a rule of other things than height."""
+
+    rule: Rule
+    agrees: bool | None
+    costs: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Picked:
+    """Shots by what they cost, least first, each with what becomes of it and why.
+
+    `best` is the place of the one to play, `either` that of another which is as good. `aim_yd`
+    is where the pick would best finish, past the pin, and `aim_saves` what that saves.
+    """
+
+    situation: Situation
+    patterns: tuple[Pattern, ...]
+    outcomes: tuple[Outcome, ...]
+    reasons: tuple[tuple[Said, ...], ...]
+    best: int
+    either: int | None
+    reach: Reach
+    goal: Goal
+    verdict: Verdict
+    rules: tuple[Ruled, ...]
+    aim_yd: float
+    aim_saves: float
+    headline: Said
+
+    @property
+    def off_flag(self) -> bool:
+        """Whether the flag is not the target."""
+        return abs(self.aim_yd) >= OFF_FLAG_YD and self.aim_saves >= OFF_FLAG_STROKES
+
+
+def goal_of(handicap: float) -> Goal:
+    """What a student of this handicap wants of a pitch."""
+    return Goal.ON_GREEN if handicap >= MIDDLE_FROM else Goal.CLOSE
+
+
+def pick(
+    patterns: Sequence[Pattern],
+    situation: Situation,
+    baseline: Baseline,
+    contact: Contact,
+    limit: Limit,
+) -> Picked:
+    """The shot for a situation among those given.
+
+    Parameters
+    ----------
+    limit
+        The student's longest controlled swing.
+
+    Raises
+    ------
+    InputError
+        Without a shot, or for a situation that no ball faces.
+    """
+    checked(situation)
+    if not patterns:
+        raise InputError("No shot of these gets there. Choose shots that are measured.")
+    plane = plane_of(situation, baseline)
+    found = outcomes_of(patterns, contact.kinds, plane)
+    order = sorted(range(len(patterns)), key=lambda i: (found[i].cost, cost_of(patterns[i].shot)))
+    shots, outcomes = [patterns[i] for i in order], [found[i] for i in order]
+    verdict = verdict_on(situation, mishits=contact.share, handicap=baseline.handicap)
+    goal = goal_of(baseline.handicap)
+    best, why, either = _chosen(shots, outcomes, verdict, goal, limit)
+    aim, saves = best_finish(shots[best], contact.kinds, plane)
+    headline = _headline(shots, outcomes, best, either, why)
+    reasons = [tuple(_reasons(shots, outcomes, i, best, limit)) for i in range(len(shots))]
+    reasons[best] = (headline, *reasons[best])
+    return Picked(
+        situation, tuple(shots), tuple(outcomes), tuple(reasons), best, either,
+        _reach(shots, situation), goal, verdict, tuple(_ruled(shots, outcomes, best, verdict)),
+        aim, saves, headline,
+    )  # fmt: skip
+
+
+def tie_of(a: Outcome, b: Outcome) -> float:
+    """How many strokes two shots may differ by and be alike."""
+    return min(MOST_TIE, max(LEAST_TIE, hypot(a.unsure, b.unsure)))
+
+
+def _chosen(
+    shots: Sequence[Pattern],
+    outcomes: Sequence[Outcome],
+    verdict: Verdict,
+    goal: Goal,
+    limit: Limit,
+) -> tuple[int, Why, int | None]:
+    """The place of the pick, what decided, and that of another that is as good."""
+    hard = [shot.shot.arm_deg > limit.arm_deg for shot in shots]
+    first, why = 0, Why.FEWEST
+    if hard[first]:
+        softer = [
+            i
+            for i in range(len(shots))
+            if not hard[i] and outcomes[i].cost <= outcomes[first].cost + HARD_TIE
+        ]
+        if softer:
+            first, why = softer[0], Why.NOT_HARD
+    tied = [
+        i
+        for i in range(first, len(shots))
+        if i == first
+        or (
+            hard[i] <= hard[first]
+            and outcomes[i].cost - outcomes[first].cost <= tie_of(outcomes[first], outcomes[i])
+        )
+    ]
+    if len(tied) == 1:
+        return first, why, None
+    off = [_off_goal(outcomes[i], goal) for i in tied]
+    near = [i for i, far in zip(tied, off, strict=True) if far <= min(off) + GOAL_APART]
+    asked = [i for i in near if shots[i].shot.key.trajectory is verdict.wants] or near
+    best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
+    if best != first:
+        why = Why.SMOOTHER if first in asked else Why.RULE if first in near else Why.GOAL
+    either = min((i for i in tied if i != best), key=lambda i: outcomes[i].cost)
+    return best, why, either
+
+
+def _off_goal(outcome: Outcome, goal: Goal) -> float:
+    """How many of a shot's balls miss what the student wants."""
+    return outcome.over_three if goal is Goal.ON_GREEN else 1 - outcome.inside_10ft
+
+
+def _reach(shots: Sequence[Pattern], situation: Situation) -> Reach:
+    front, back = situation.green
+    finishes = [shot.finish_yd for shot in shots]
+    if any(front <= at <= back for at in finishes):
+        return Reach.ON
+    if max(finishes) < front:
+        return Reach.TOO_FAR
+    return Reach.TOO_NEAR if min(finishes) > back else Reach.BETWEEN
+
+
+def _ruled(
+    shots: Sequence[Pattern], outcomes: Sequence[Outcome], best: int, verdict: Verdict
+) -> list[Ruled]:
+    picked = shots[best].shot.key.trajectory
+    found = []
+    for rule in verdict.fired:
+        wanted = WANTS.get(rule)
+        if rule is Rule.NO_SPIN:
+            found.append(Ruled(rule, shots[best].shot.key.spin is not Spin.GRAB, None))
+        elif wanted is None:
+            found.append(Ruled(rule, None, None))
+        else:
+            costs = [
+                o.cost for s, o in zip(shots, outcomes, strict=True)
+                if s.shot.key.trajectory is wanted
+            ]  # fmt: skip
+            more = min(costs) - outcomes[best].cost if costs else None
+            found.append(Ruled(rule, picked is wanted, more))
+    return found
+
+
+def _reasons(
+    shots: Sequence[Pattern],
+    outcomes: Sequence[Outcome],
+    at: int,
+    best: int,
+    limit: Limit,
+) -> list[Said]:
+    """Why a shot is picked, or what speaks against it."""
+    shot, outcome = shots[at], outcomes[at]
+    more = outcome.cost - outcomes[best].cost
+    if at == best:
+        found = _against(shot, outcome, None)[:1]
+    else:
+        found = [Said.of(Why.COSTS, strokes=more)]
+        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(Why.PLAIN)]
+    if shot.shot.arm_deg > limit.arm_deg:
+        found.append(Said(Why.HARD))
+    if not shot.shot.measured:
+        found.append(Said(Why.ESTIMATED))
+    elif shot.balls < ENOUGH_BALLS:
+        found.append(Said.of(Why.FEW_BALLS, balls=shot.balls))
+    return found
+
+
+def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | None) -> list[Said]:
+    """What goes wrong with a shot, the most of it first; more than with another where one is
+    given."""
+    than = other[1] if other else None
+
+    parts = []
+    for why, name in ((Why.LANDS_IN, "lands_in"), (Why.SHORT, "short"), (Why.LONG, "long")):
+        share = getattr(outcome, name)
+        there = getattr(than, name) if than else 0.0
+        parts.append((share - there, Said.of(why, share=share)))
+    for kind in Trouble:
+        share = outcome.trouble.get(kind, 0.0)
+        there = than.trouble.get(kind, 0.0) if than else 0.0
+        # In it costs more than short of the green or over it does.
+        parts.append((2 * (share - there), Said.of(Why.IN_TROUBLE, share=share, kind=kind.value)))
+    if other:
+        missed = shot.mishit_share - other[0].mishit_share
+        parts.append((missed, Said.of(Why.MISHITS, share=shot.mishit_share)))
+        wider = outcome.inside_10ft - other[1].inside_10ft
+        parts.append((-wider, Said.of(Why.WIDE, share=outcome.inside_10ft)))
+    worth = [(size, said) for size, said in parts if size >= WORTH_SAYING]
+    return [said for _, said in sorted(worth, key=lambda part: -part[0])]
+
+
+def _headline(
+    shots: Sequence[Pattern],
+    outcomes: Sequence[Outcome],
+    best: int,
+    either: int | None,
+    why: Why,
+) -> Said:
+    """The reason in one sentence, against the next best."""
+    other = either
+    if other is None:
+        other = next((i for i in range(len(shots)) if i != best), None)
+    if why is Why.FEWEST and either is not None:
+        why = Why.EITHER
+    values: dict[str, Value] = {"on_green": outcomes[best].on_green, "others": len(shots) - 1}
+    if other is not None:
+        more = outcomes[other].cost - outcomes[best].cost
+        values |= {"other": str(shots[other].shot.key), "strokes": more}
+    return Said(why, values)

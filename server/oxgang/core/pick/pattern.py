@@ -1,0 +1,246 @@
+"""Where the balls of a shot come down and run to, in a situation.
+
+A cell is struck from the lie, flown through the air and wind of the day to the height of the green
+and run out there: the one chain that the matrix and Flight use. How a student scatters along is the
+cell's own; across it is a share of the carry.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from math import hypot, sqrt
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.today import Starts, Struck, speed_sd_of
+from oxgang.core.errors import InputError
+from oxgang.core.flight.air import Air
+from oxgang.core.flight.home import CONVERSION_SHARE_SD
+from oxgang.core.flight.run import AROUND, Run, around, run_of_landings
+from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, Flights, Wind, fly
+from oxgang.core.ground.played import Candidate
+from oxgang.core.pick.mishits import Contact
+from oxgang.core.pick.situation import Situation
+from oxgang.core.words.intervals import sd_of
+from oxgang.core.words.units import M_PER_YD
+
+# How wide a student of a handicap is, as a share of the carry: so much, and so much more for each
+# stroke. As so many balls of measured offline that weighs. Judgement: two degrees for the best.
+SCRATCH_LATERAL: Final = 0.035
+LATERAL_PER_STROKE: Final = 0.0012
+LATERAL_BALLS: Final = 12.0
+LATERAL_RANGE: Final = (0.01, 0.30)
+# Balls further off than this share of their carry are no measure of how wide solid ones are.
+WILD_SHARE: Final = 0.3
+# A shot must rise so much higher than a raised green to come down on it.
+CLEARS: Final = 1.3
+# A path is drawn with so many points.
+PATH_POINTS: Final = 24
+
+Path = tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Lateral:
+    """How wide a student's solid balls are (deviation as a share of the carry), and from how many
+    measured balls."""
+
+    share: float
+    balls: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Pattern:
+    """A shot in a situation. Yards; `ball_sd_yd` is that of single solid balls along, `mean_sd_yd`
+    how well their mean is known; `drift_yd` what the wind takes it to the right, and is aimed off.
+
+    `path` has points (along, up) [yd] where it was asked for.
+    """
+
+    shot: Candidate
+    balls: int
+    carry_yd: float
+    ball_sd_yd: float
+    mean_sd_yd: float
+    run_yd: float
+    run_sd_yd: float
+    lateral_sd_yd: float
+    drift_yd: float
+    mishit_share: float
+    apex_yd: float
+    landing_deg: float
+    path: Path = ()
+
+    @property
+    def carry_sd_yd(self) -> float:
+        """Deviation of the next solid ball's carry, what is not known of its mean included [yd]."""
+        return hypot(self.ball_sd_yd, self.mean_sd_yd)
+
+    @property
+    def finish_yd(self) -> float:
+        """Where a solid ball finishes on average [yd]."""
+        return self.carry_yd + self.run_yd
+
+    @property
+    def finish_sd_yd(self) -> float:
+        """The deviation of that along [yd]."""
+        return hypot(self.carry_sd_yd, self.run_sd_yd)
+
+
+def usual_lateral(handicap: float) -> Lateral:
+    """How wide a student of this handicap is, before a ball is measured."""
+    return Lateral(SCRATCH_LATERAL + LATERAL_PER_STROKE * max(0.0, handicap))
+
+
+def own_lateral(offline: Iterable[tuple[float, float]], handicap: float) -> Lateral:
+    """How wide a student is, by solid balls of (carry, offline) [yd]."""
+    shares = [off / carry for carry, off in offline if carry > 0]
+    near = [share for share in shares if abs(share) <= WILD_SHARE]
+    usual = usual_lateral(handicap).share
+    squares = sum(share**2 for share in near) + LATERAL_BALLS * usual**2
+    lo, hi = LATERAL_RANGE
+    return Lateral(min(hi, max(lo, sqrt(squares / (len(near) + LATERAL_BALLS)))), len(near))
+
+
+def patterns_of(
+    struck: Struck,
+    shots: Sequence[Candidate],
+    situation: Situation,
+    *,
+    altitude_m: float,
+    contact: Contact,
+    lateral: Lateral,
+    bounces: Mapping[str, float | None] | None = None,
+    paths: bool = False,
+) -> list[Pattern]:
+    """What the shots do in a situation; those that do not rise to the green are left out.
+
+    Parameters
+    ----------
+    struck
+        The student's cells struck from the situation's lie, at home.
+    shots
+        Loft and arm angle of each of them, in their order.
+    altitude_m
+        The student's home, where the situation has none of its own [m].
+    contact, lateral, bounces
+        How the student misses, how wide the solid balls are, the bounce of the clubs [degrees].
+    """
+    s = situation
+    there = altitude_m if s.altitude_m is None else s.altitude_m
+    rows = _that_rise(struck.starts, s, Air(s.temperature_c, there).density())
+    if not len(rows):
+        return []
+    cells = [struck.cells[i] for i in rows]
+    flown, runs = _flown(struck.starts, rows, cells, s, there)
+    drawn = _paths(struck.starts, rows, flown, s, there) if paths else [()] * len(rows)
+    n, wind = len(rows), bool(s.headwind_mps or s.to_right_mps)
+    found = []
+    for at, (i, cell) in enumerate(zip(rows, cells, strict=True)):
+        carry, drift = float(flown.carry_yd[at]), float(flown.offline_yd[at])
+        share = carry / cell.carry_yd
+        # Each ball meets its own wind, which is known about as well as it is taken out.
+        calm = float(flown.carry_yd[AROUND * n + at]) if wind else carry
+        found.append(
+            Pattern(
+                shots[i],
+                cell.balls,
+                carry,
+                hypot(cell.shot_sd_yd * share, CONVERSION_SHARE_SD * (carry - calm)),
+                sd_of(cell.carry_lo_yd, cell.carry_hi_yd) * share,
+                float(runs.run_yd[at]),
+                float(runs.sd_yd[at]),
+                hypot(lateral.share * carry, CONVERSION_SHARE_SD * drift),
+                drift,
+                contact.share_of(
+                    cell.key.trajectory,
+                    s.lie,
+                    balls=cell.balls,
+                    mishits=cell.mishits,
+                    bounce_deg=(bounces or {}).get(cell.key.club),
+                ),
+                float(flown.apex_yd[at]),
+                float(flown.landing_deg[at]),
+                drawn[at],
+            )
+        )
+    return found
+
+
+def _that_rise(starts: Starts, s: Situation, density: float) -> list[int]:
+    """The places of the balls that come down on a green so high."""
+    n = len(starts.speed_mps)
+    if s.raised_m <= 0:
+        return list(range(n))
+    flown = fly(
+        starts.speed_mps, starts.launch_deg, _spin(starts), density=density,
+        wind=Wind(s.headwind_mps, s.to_right_mps),
+    )  # fmt: skip
+    return [i for i in range(n) if flown.apex_yd[i] * M_PER_YD > CLEARS * s.raised_m]
+
+
+def _flown(
+    starts: Starts, rows: list[int], cells: Sequence[Cell], s: Situation, altitude_m: float
+) -> tuple[Flights, Run]:
+    """The flights of the shots and of those around each, then without the wind, in one go; and
+    their runs."""
+    v, up, ratio = (
+        part[rows] for part in (starts.speed_mps, starts.launch_deg, starts.spin_per_mps)
+    )
+    near = around(v, up, ratio, speed_sd_of(cells))
+    n = len(rows)
+    blows = np.repeat([1.0, 0.0], [AROUND * n, n])
+    first = slice(0, None if s.headwind_mps or s.to_right_mps else AROUND * n)
+    flown = fly(
+        *(np.concatenate([part, part[:n]])[first] for part in near),
+        density=Air(s.temperature_c, altitude_m).density(),
+        headwind_mps=s.headwind_mps * blows[first],
+        to_right_mps=s.to_right_mps * blows[first],
+        landing_height_m=s.raised_m,
+    )
+    return flown, run_of_landings(flown, n, firmness=s.firmness)
+
+
+def _spin(starts: Starts) -> NDArray[np.float64]:
+    return np.minimum(starts.spin_per_mps * starts.speed_mps, SPIN_RANGE_RPM[1])
+
+
+def _paths(
+    starts: Starts, rows: list[int], flown: Flights, s: Situation, altitude_m: float
+) -> list[Path]:
+    """The flights as they are drawn: points (along, up) [yd]."""
+    drawn = fly(
+        starts.speed_mps[rows], starts.launch_deg[rows], _spin(starts)[rows],
+        density=Air(s.temperature_c, altitude_m).density(),
+        wind=Wind(s.headwind_mps, s.to_right_mps),
+        landing_height_m=s.raised_m, with_path=True,
+    )  # fmt: skip
+    assert drawn.path is not None
+    found = []
+    for at in range(len(rows)):
+        x, z = drawn.path[at, :, 0] / M_PER_YD, drawn.path[at, :, 2] / M_PER_YD
+        end = int(np.argmax(x >= x[-1])) + 1
+        along = np.linspace(0.0, float(flown.carry_yd[at]), PATH_POINTS)
+        up = np.interp(along, x[:end], z[:end])
+        found.append(
+            tuple((round(float(a), 1), round(float(b), 1)) for a, b in zip(along, up, strict=True))
+        )
+    return found
+
+
+def checked_share(share: float, name: str, bounds: tuple[float, float], field: str) -> float:
+    """A share that somebody gave, once it is one.
+
+    Raises
+    ------
+    InputError
+        Outside its bounds.
+    """
+    lo, hi = bounds
+    if not lo <= share <= hi:
+        raise InputError(f"{name} of {share:g} is outside {lo:g} to {hi:g}.", field=field)
+    return share
