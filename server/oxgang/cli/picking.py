@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import re
 from collections.abc import Mapping
 from dataclasses import asdict
 from pathlib import Path
@@ -32,7 +31,7 @@ from oxgang.core.pick.pattern import (
     patterns_of,
     usual_lateral,
 )
-from oxgang.core.pick.situation import Band, Situation, Trouble, checked
+from oxgang.core.pick.situation import Situation, band_of, checked
 from oxgang.core.pick.strokes import Baseline, baseline_for
 from oxgang.core.words.bag import loft_of_label
 from oxgang.core.words.green import Firmness
@@ -44,7 +43,6 @@ from oxgang.files.matrix import MatrixRow, read_matrix
 from oxgang.files.tables import RowProblem
 from oxgang.texts.messages import Texts, texts
 
-BAND: Final = re.compile(r"([a-z]+):(\d+(?:\.\d+)?)-(\d+(?:\.\d+)?)")
 # Numbers are printed with so many digits after the point: yards and shares, strokes.
 DIGITS: Final = 4
 
@@ -61,7 +59,7 @@ def situation_of(
                 pin_yd=pin, front_yd=front, back_yd=back, width_yd=width, firmness=green,
                 raised_m=raised_m, lie=lie, headwind_mps=headwind_mps, to_right_mps=crosswind_mps,
                 temperature_c=temperature_c, altitude_m=altitude_m,
-                trouble=tuple(_band(said) for said in trouble),
+                trouble=tuple(band_of(said) for said in trouble),
             )
         )  # fmt: skip
     except InputError as error:
@@ -116,6 +114,9 @@ def pick(
 def _as_json(
     found: Picked, baseline: Baseline, contact: Contact, words: Texts
 ) -> dict[str, object]:
+    # As the format has it, by the strokes of where balls finish; what comes down in trouble on its
+    # way and stays there is counted in the choice.
+    order = sorted(range(len(found.outcomes)), key=lambda i: found.outcomes[i].strokes)
     return {
         "pin_yd": found.situation.pin_yd,
         "baseline": {
@@ -124,16 +125,15 @@ def _as_json(
         },
         "handicap": baseline.handicap,
         "mishits": [asdict(kind) for kind in contact.kinds],
-        "best": found.best,
-        "either": found.either,
+        "best": order.index(found.best),
+        "either": None if found.either is None else order.index(found.either),
         "aim_yd": found.aim_yd if found.off_flag else 0.0,
         "reach": found.reach.value,
         "rules": [
             {**asdict(ruled), "text": words.sentence(Said(ruled.rule))} for ruled in found.rules
         ],
         "shots": [
-            _shot(*each, words)
-            for each in zip(found.patterns, found.outcomes, found.reasons, strict=True)
+            _shot(found.patterns[i], found.outcomes[i], found.reasons[i], words) for i in order
         ],
     }
 
@@ -165,17 +165,6 @@ def _shot(
         **{name: round(value, DIGITS) for name, value in numbers.items()},
         "reasons": [{"code": said.code, "text": words.sentence(said)} for said in reasons],
     }
-
-
-def _band(said: str) -> Band:
-    found = BAND.fullmatch(said.strip().casefold())
-    if not found or found[1] not in set(Trouble):
-        raise InputError(
-            f'--trouble "{said[:60]}" must be {", ".join(Trouble)}, then from and to in yards: '
-            "bunker:45-53.",
-            field="trouble",
-        )
-    return Band(Trouble(found[1]), float(found[2]), float(found[3]))
 
 
 def _cell(row: MatrixRow) -> Cell:

@@ -369,3 +369,64 @@ field-longest = longest swing
 field-estimates_yd = estimates let in
 field-shots_chosen = shots chosen
 field-handicap = handicap
+
+## Why a shot is picked, or what speaks against it (core/pick/choice.py)
+
+pick-fewest =
+    { $others ->
+        [0] The only shot there is: { PERCENT($on_green) } finish on the green
+       *[other] fewest strokes: { PERCENT($on_green) } finish on the green, { $other } costs { STROKES($strokes) } more
+    }
+pick-either = either will do: { $other } is { STROKES($strokes) } strokes away
+pick-goal = as good as { $other } in strokes, and more often what is wanted
+pick-rule = as good as { $other } in strokes, and what the rule of thumb asks for
+pick-smoother = as good as { $other } in strokes, and the smoother swing
+pick-not-hard = { $other } would save less than a tenth: not harder, the next club
+pick-costs = { STROKES($strokes) } more
+pick-in-trouble =
+    { PERCENT($share) } finish { $kind ->
+        [bunker] in sand
+        [water] in water
+        [out] out of bounds
+       *[rough] in the rough
+    }
+pick-lands-in = { PERCENT($share) } come down in trouble and stay there
+pick-short = { PERCENT($share) } finish short of the green
+pick-long = { PERCENT($share) } finish over the green
+pick-wide = only { PERCENT($share) } inside { FEET(10) }
+pick-mishits = { PERCENT($share) } are mishits
+pick-hard = beyond the longest controlled swing
+pick-estimated = its number is estimated
+pick-few-balls =
+    its number stands on { $balls ->
+        [one] { $balls } ball
+       *[other] { $balls } balls
+    }
+pick-plain = a little more from where it finishes
+
+## Whether some shot finishes on the green (core/pick/choice.py)
+
+pick-on = Finishes on the green on average
+pick-too-far = No shot of these reaches the green: lay up, this one leaves fewest strokes
+pick-too-near = Every shot of these runs past the green: this is the nearest, think of a chip
+pick-between = None of these finishes on the green on average: this one costs least
+
+## Rules of thumb (core/pick/rules.py)
+
+rule-into-wind = into the wind: low
+rule-back-pin = pin at the back and room to run: low
+rule-middle-pin = pin in the middle and room to run: low is open
+rule-contact = contact in doubt: low
+rule-front-pin = pin at the front: high
+rule-raised = raised green: high
+rule-downwind = downwind: high
+rule-firm = firm green: high
+rule-from-rough = out of rough: high
+rule-no-room = trouble short and no room to hop: high
+rule-neither = no rule asks for low or high: stock
+rule-schools = two schools here: a low ball that checks, or a high one that lands soft
+rule-spin-room = a ball with spin hops before it bites: leave it that room
+rule-no-spin = sitting down nobody spins it
+rule-sitting-down = sitting down: more bounce, ball in the middle, wider stance, bigger swing
+rule-middle-of-green = the middle of the green is the target: on, two putts, never worse than three
+rule-past-trouble = past the front trouble, not at the flag behind it

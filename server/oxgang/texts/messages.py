@@ -6,6 +6,8 @@ sends them. Beside what Fluent has, a message may use these functions:
 =================  ================================================================
 YD(x)              a distance in the reader's unit, with it: "61 yd"; `digits: 1`
 YARDS(x)           the same without the unit
+FEET(x)            a distance in feet: "10 ft"; for a reader of metres "3 m"
+STROKES(x)         strokes to a hundredth: "0.08"
 PERCENT(x)         a share of 1 as "12 %"; `signed: 1` with its sign
 POINTS(x)          the same as points, with the sign: "+12"
 DAY(x), DATE(x)    an ISO day as "3 May", "3 May 2026"
@@ -25,6 +27,7 @@ from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
 
+from oxgang.core.words.measurements import FEET_A_YARD
 from oxgang.core.words.said import Said, Value
 from oxgang.core.words.units import Units, m_from_yd
 
@@ -48,6 +51,8 @@ class Texts:
         functions: dict[str, Any] = {
             "YD": self._distance,
             "YARDS": self._yards,
+            "FEET": self._feet,
+            "STROKES": lambda strokes: f"{_rounded(float(strokes), 2):.2f}",
             "PERCENT": _percent,
             "POINTS": _points,
             "DAY": lambda iso: f"{date.fromisoformat(iso):%-d %b}",
@@ -94,6 +99,9 @@ class Texts:
         value = m_from_yd(float(yards)) if self._metres else float(yards)
         text = f"{_rounded(value, int(digits)):.{int(digits)}f}"
         return text.rstrip("0").rstrip(".") if "." in text else text
+
+    def _feet(self, feet: Any) -> str:
+        return self._distance(float(feet) / FEET_A_YARD) if self._metres else f"{feet:g} ft"
 
     def _name(self, codes: Any, of: Any) -> str:
         names = [self._one(f"{of}-{code}", code) for code in str(codes).split(",") if code]

@@ -49,7 +49,7 @@ class Goal(StrEnum):
 class Reach(StrEnum):
     """Whether some shot finishes on the green, as a rule."""
 
-    ON = "on"
+    ON = "pick-on"
     TOO_FAR = "pick-too-far"
     TOO_NEAR = "pick-too-near"
     BETWEEN = "pick-between"
@@ -144,11 +144,10 @@ def pick(
         raise InputError("No shot of these gets there. Choose shots that are measured.")
     plane = plane_of(situation, baseline)
     found = outcomes_of(patterns, contact.kinds, plane)
-    order = sorted(range(len(patterns)), key=lambda i: (found[i].cost, cost_of(patterns[i].shot)))
-    shots, outcomes = [patterns[i] for i in order], [found[i] for i in order]
     verdict = verdict_on(situation, mishits=contact.share, handicap=baseline.handicap)
     goal = goal_of(baseline.handicap)
-    best, why, either = _chosen(shots, outcomes, verdict, goal, limit)
+    order, best, either, why = decide(patterns, found, verdict, goal, limit)
+    shots, outcomes = [patterns[i] for i in order], [found[i] for i in order]
     aim, saves = best_finish(shots[best], contact.kinds, plane)
     headline = _headline(shots, outcomes, best, either, why)
     reasons = [tuple(_reasons(shots, outcomes, i, best, limit)) for i in range(len(shots))]
@@ -158,6 +157,23 @@ def pick(
         _reach(shots, situation), goal, verdict, tuple(_ruled(shots, outcomes, best, verdict)),
         aim, saves, headline,
     )  # fmt: skip
+
+
+def decide(
+    patterns: Sequence[Pattern],
+    outcomes: Sequence[Outcome],
+    verdict: Verdict,
+    goal: Goal,
+    limit: Limit,
+) -> tuple[list[int], int, int | None, Why]:
+    """The places of shots by what they cost, least first; where in that order the pick is, and
+    another that is as good; what decided."""
+    order = sorted(range(len(patterns)), key=[outcome.cost for outcome in outcomes].__getitem__)
+    shots, found = [patterns[i] for i in order], [outcomes[i] for i in order]
+    best, why, either = _chosen(shots, found, verdict, goal, limit)
+    if why is Why.FEWEST and either is not None:
+        why = Why.EITHER
+    return order, best, either, why
 
 
 def tie_of(a: Outcome, b: Outcome) -> float:
@@ -299,8 +315,6 @@ def _headline(
     other = either
     if other is None:
         other = next((i for i in range(len(shots)) if i != best), None)
-    if why is Why.FEWEST and either is not None:
-        why = Why.EITHER
     values: dict[str, Value] = {"on_green": outcomes[best].on_green, "others": len(shots) - 1}
     if other is not None:
         more = outcomes[other].cost - outcomes[best].cost

@@ -10,7 +10,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import sqrt
 from typing import Final
 
 import numpy as np
@@ -20,25 +19,27 @@ from scipy.special import ndtr
 from oxgang.core.pick.mishits import Mishit
 from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.situation import STAYS_IN, Band, Situation, Trouble
-from oxgang.core.pick.strokes import FEET_PER_YD, Baseline, Surface
+from oxgang.core.pick.strokes import Baseline, Surface
+from oxgang.core.words.measurements import FEET_A_YARD
 from oxgang.core.words.shots import Lie
 
 Array = NDArray[np.float64]
 
-TEN_FEET_YD: Final = 10 / FEET_PER_YD
+TEN_FEET_YD: Final = 10 / FEET_A_YARD
 # A ball out of water is dropped so far short of it [yd].
 DROP_YD: Final = 2.0
 # One who aims at the green wants to hole out in so many from the pitch on.
 WANTED: Final = 3.0
-# The plane: how far it reaches short of the ball, past the pin and to a side, and how fine it is
-# close to the pin, close to the green and beyond [yd]. Balls beyond count at its edge.
-SHORT_YD, PAST_YD, ASIDE_YD = 20.0, 120.0, 80.0
-FINE: Final = ((4.0, 0.25), (16.0, 0.5), (45.0, 1.0), (400.0, 3.0))
+# The plane around the pin: how far it reaches short of it, past it and aside, and how fine it is
+# close to the pin, around the green and beyond [yd]. Balls further off count at its edge. The edges
+# of usual greens are edges of its strips.
+SHORT_YD, PAST_YD, ASIDE_YD = 260.0, 120.0, 80.0
+FINE: Final = ((4.0, 0.25), (16.0, 0.5), (46.0, 2.0), (400.0, 6.0))
 # Strips of the circle of ten feet.
 STRIPS: Final = 48
 # How a shot's mean may be off, for the uncertainty of its strokes: points of the normal law and
-# their weights (Gauss and Hermite, five points).
-_NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(5)
+# their weights (Gauss and Hermite, three points).
+_NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(3)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 # Where a shot would best finish is looked for so far to either side of where it does [yd].
 AIMS: Final = np.arange(-15.0, 15.5, 1.0)
@@ -76,9 +77,10 @@ class Outcome:
 
 @dataclass(frozen=True, slots=True)
 class Plane:
-    """What places cost, by rectangles: `x` and `y` are their edges [yd] (y to one side, both are
-    alike), `cost` strokes to hole out, `over` the chance of more than two of them (nx, ny);
-    `row_kind` and `row_cost` are those of trouble along (nx).
+    """What places around a pin cost, by rectangles: `x` (along, past the pin) and `y` (to one side,
+    both are alike) are their edges [yd], `cost` strokes to hole out, `over` the chance of more than
+    two of them, shape (nx, ny); `kind` is the place in `Trouble` of what lies in each strip along,
+    -1 for nothing, shape (nx).
     """
 
     situation: Situation
@@ -86,8 +88,7 @@ class Plane:
     y: Array
     cost: Array
     over: Array
-    row_kind: NDArray[np.int8]
-    row_cost: Array
+    kind: NDArray[np.int8]
 
     def along(self, mean: ArrayLike, sd: ArrayLike) -> Array:
         """How many balls finish in each strip along, shape (..., nx)."""
@@ -98,42 +99,92 @@ class Plane:
         wide = np.asarray(sd)[..., None]
         return 2 * _parts(self.y, np.zeros_like(wide), wide, False)
 
+    @property
+    def green(self) -> NDArray[np.bool_]:
+        """Which strips along are green, without trouble across it."""
+        s = self.situation
+        return (self.x[:-1] >= -s.front_yd) & (self.x[1:] <= s.back_yd) & (self.kind < 0)
+
 
 def plane_of(situation: Situation, baseline: Baseline) -> Plane:
     """The plane of a situation, for a student of this level."""
     s = situation
-    front, back = s.green
-    x = _cut(-SHORT_YD, s.pin_yd + PAST_YD, s.pin_yd)
-    edges = [front, back, *(e for b in s.trouble for e in (b.from_yd, b.to_yd))]
-    x = np.unique(np.concatenate([x, [e for e in edges if x[0] < e < x[-1]]]))
-    y = np.unique(np.concatenate([_cut(0.0, ASIDE_YD, 0.0), [s.width_yd / 2]]))
+    edges = [-s.front_yd, s.back_yd]
+    edges += [e - s.pin_yd for band in s.trouble for e in (band.from_yd, band.to_yd)]
+    x = _cut(-SHORT_YD, PAST_YD, edges)
+    y = _cut(0.0, ASIDE_YD, [s.width_yd / 2])
     along, across = (x[1:] + x[:-1]) / 2, (y[1:] + y[:-1]) / 2
-    distance = np.hypot(along[:, None] - s.pin_yd, across[None, :])
-    on = ((along > front) & (along < back))[:, None] & (across < s.width_yd / 2)[None, :]
-    short = np.broadcast_to((along < front)[:, None], distance.shape)
+    distance = np.hypot(along[:, None], across[None, :])
+    deep = (along > -s.front_yd) & (along < s.back_yd)
     cost = np.where(
-        on,
+        deep[:, None] & (across < s.width_yd / 2)[None, :],
         baseline.strokes(Surface.GREEN, distance),
         np.where(
-            short,
+            (along < -s.front_yd)[:, None],
             baseline.strokes(Surface.FAIRWAY, distance),
             baseline.strokes(Surface.ROUGH, distance),
         ),
     )
-    row_kind = np.full(len(along), -1, dtype=np.int8)
-    row_cost = np.zeros(len(along))
-    kinds = list(Trouble)
+    kind, worst = np.full(len(along), -1, dtype=np.int8), np.zeros(len(along))
     for band in s.trouble:
-        rows = np.flatnonzero((along > band.from_yd) & (along < band.to_yd))
+        rows = np.flatnonzero((along + s.pin_yd > band.from_yd) & (along + s.pin_yd < band.to_yd))
         there = _in_band(band, distance[rows], s, baseline)
         # Trouble is never better than what it lies in, and of two bands the worse counts.
-        worse = there.mean(1) > row_cost[rows]
-        row_kind[rows[worse]] = kinds.index(band.kind)
-        row_cost[rows] = np.maximum(row_cost[rows], there[:, 0])
+        worse = rows[there[:, 0] > worst[rows]]
+        kind[worse] = list(Trouble).index(band.kind)
+        worst[rows] = np.maximum(worst[rows], there[:, 0])
         cost[rows] = np.maximum(cost[rows], there)
     # A place that takes so many on average takes the whole numbers next to it.
-    over = np.clip(cost - (WANTED - 1), 0.0, 1.0)
-    return Plane(s, x, y, cost, over, row_kind, row_cost)
+    return Plane(s, x, y, cost, np.clip(cost - (WANTED - 1), 0.0, 1.0), kind)
+
+
+@dataclass(frozen=True, slots=True)
+class Balls:
+    """The balls of shots around a pin [yd past it]: solid ones, then each kind of mishit, shape
+    (n, 1 + kinds): how many they are, where they finish along (mean, deviation), how wide.
+
+    `carry`, `run` are those of solid balls with their deviations, `off` how well the mean is known
+    and `own` the deviation of what is not that; shape (n,).
+    """
+
+    weight: Array
+    mean: Array
+    sd: Array
+    wide: Array
+    carry: Array
+    carry_sd: Array
+    run: Array
+    run_sd: Array
+    off: Array
+    own: Array
+
+
+def balls_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], pins_yd: ArrayLike) -> Balls:
+    """The balls of shots, each at its pin [yd from the ball], a scalar or shape (n,)."""
+    names = (
+        "mishit_share", "finish_yd", "finish_sd_yd", "lateral_sd_yd", "carry_yd", "carry_sd_yd",
+        "run_yd", "run_sd_yd", "mean_sd_yd", "ball_sd_yd",
+    )  # fmt: skip
+    rows = np.array([[getattr(p, name) for name in names] for p in patterns], dtype=float)
+    missed, finish, finish_sd, wide = rows[:, 0:1], rows[:, 1:2], rows[:, 2:3], rows[:, 3:4]
+    carry, carry_sd, run, run_sd, off, ball_sd = rows[:, 4:].T
+    share, at, spread, wider = (
+        np.array([[getattr(k, name) for k in kinds]], dtype=float)
+        for name in ("share", "finish", "finish_sd", "wide")
+    )
+    pins = np.broadcast_to(np.asarray(pins_yd, float), carry.shape)
+    return Balls(
+        np.hstack([1 - missed, missed * share / max(float(share.sum()), LEAST_SD)]),
+        np.hstack([finish, finish * at]) - pins[:, None],
+        np.maximum(np.hstack([finish_sd, np.abs(finish) * spread]), LEAST_SD),
+        np.maximum(np.hstack([wide, wide * wider]), LEAST_SD),
+        carry - pins,
+        np.maximum(carry_sd, LEAST_SD),
+        run,
+        np.maximum(run_sd, LEAST_SD),
+        off,
+        np.maximum(np.hypot(ball_sd, run_sd), LEAST_SD),
+    )
 
 
 def outcomes_of(
@@ -142,101 +193,94 @@ def outcomes_of(
     """What becomes of each shot's balls."""
     if not patterns:
         return []
-    s = plane.situation
-    weight, mean, sd, wide = components(patterns, kinds)
-    along, across = plane.along(mean, sd), plane.across(wide)
-    expected = np.einsum("nkx,xy,nky->nk", along, plane.cost, across, optimize=True)
-    over = np.einsum("nkx,xy,nky->nk", along, plane.over, across, optimize=True)
-    front, back = s.green
-    # The green's edges and those of the trouble are edges of strips.
-    green = (plane.x[:-1] >= front) & (plane.x[1:] <= back) & (plane.row_kind < 0)
-    on = along[..., green].sum(-1) * (1 - 2 * ndtr(-s.width_yd / 2 / wide))
-    inside = _inside(s, plane, mean, sd, wide)
-    rows = [along[..., plane.row_kind == i].sum(-1) for i in range(len(Trouble))]
-    total = {
-        name: (weight * values).sum(1)
-        for name, values in {
-            "on": on, "inside": inside, "strokes": expected, "over": over,
-            "short": ndtr((front - mean) / sd), "long": ndtr((mean - back) / sd),
-            **{kind.value: rows[i] for i, kind in enumerate(Trouble)},
-        }.items()
-    }  # fmt: skip
-    unsure = _unsure(patterns, weight[:, 0], wide[:, 0], plane)
-    stays, lands = _stay(patterns, weight[:, 0], wide[:, 0], plane)
+    return outcomes(balls_of(patterns, kinds, plane.situation.pin_yd), plane)
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """How many of the balls finish in each strip: along and across (shape (n, 1 + kinds, strips)),
+    along for each point at which the solid ball's mean may be (n, points, strips), and inside ten
+    feet of the pin by strips of that circle."""
+
+    along: Array
+    across: Array
+    unsure: Array
+    inside: Array
+
+
+def spread_of(balls: Balls, plane: Plane) -> Spread:
+    """How balls spread over the strips of a plane, and of every other with the same strips."""
+    edges, half = _circle()
+    within = _parts(edges, balls.mean[..., None], balls.sd[..., None], None)
+    return Spread(
+        plane.along(balls.mean, balls.sd),
+        plane.across(balls.wide),
+        plane.along(balls.mean[:, [0]] + balls.off[:, None] * _NODES, balls.own[:, None]),
+        within * (1 - 2 * ndtr(-half / balls.wide[..., None])),
+    )
+
+
+def outcomes(balls: Balls, plane: Plane, spread: Spread | None = None) -> list[Outcome]:
+    """What becomes of balls on a plane, shot by shot; `spread` where it is known."""
+    s, weight, mean, sd = plane.situation, balls.weight, balls.mean, balls.sd
+    spread = spread or spread_of(balls, plane)
+    along, across = spread.along, spread.across
+    on_across = 1 - 2 * ndtr(-s.width_yd / 2 / balls.wide)
+    parts = [
+        along[..., plane.green].sum(-1) * on_across,
+        spread.inside[..., _on_green(plane)].sum(-1),
+        ((along @ plane.cost) * across).sum(-1),
+        ((along @ plane.over) * across).sum(-1),
+        ndtr((-s.front_yd - mean) / sd),
+        ndtr((mean - s.back_yd) / sd),
+        *(along[..., plane.kind == i].sum(-1) for i in range(len(Trouble))),
+    ]
+    total = np.stack([(weight * part).sum(1) for part in parts], 1)
+    unsure = _unsure(balls, plane, spread)
+    stays, lands = _stay(balls, plane)
+    kinds = list(Trouble) if s.trouble else []
     return [
         Outcome(
-            float(total["on"][i]),
-            float(total["inside"][i]),
-            1 + float(total["strokes"][i]),
-            float(unsure[i]),
-            float(stays[i]),
-            float(lands[i]),
-            float(total["over"][i]),
-            float(total["short"][i]),
-            float(total["long"][i]),
-            {kind: float(total[kind.value][i]) for kind in Trouble if total[kind.value][i] > 0},
+            on, inside, 1 + strokes, float(unsure[i]), float(stays[i]), float(lands[i]), over,
+            short, long, {kind: share for kind, share in zip(kinds, in_it, strict=False) if share},
         )
-        for i in range(len(patterns))
-    ]
-
-
-def components(
-    patterns: Sequence[Pattern], kinds: Sequence[Mishit]
-) -> tuple[Array, Array, Array, Array]:
-    """Solid balls and kinds of mishits of each shot: how many they are, where they finish along
-    (mean, deviation) and how wide [yd]; shapes (n, 1 + kinds)."""
-    missed = np.array([p.mishit_share for p in patterns])[:, None]
-    finish = np.array([p.finish_yd for p in patterns])[:, None]
-    solid_sd = np.array([p.finish_sd_yd for p in patterns])[:, None]
-    wide = np.array([p.lateral_sd_yd for p in patterns])[:, None]
-    share, at, spread, wider = (
-        np.array([[getattr(k, name) for k in kinds]], dtype=float)
-        for name in ("share", "finish", "finish_sd", "wide")
-    )
-    total = max(float(share.sum()), LEAST_SD)
-    return (
-        np.hstack([1 - missed, missed * share / total]),
-        np.hstack([finish, finish * at]),
-        np.maximum(np.hstack([solid_sd, np.abs(finish) * spread]), LEAST_SD),
-        np.maximum(np.hstack([wide, wide * wider]), LEAST_SD),
-    )
+        for i, (on, inside, strokes, over, short, long, *in_it) in enumerate(total.tolist())
+    ]  # fmt: skip
 
 
 def best_finish(pattern: Pattern, kinds: Sequence[Mishit], plane: Plane) -> tuple[float, float]:
     """Where this shot's solid balls would best finish, past the pin [yd, - is short of it], and
     what that saves against finishing at it [strokes]."""
-    pin = plane.situation.pin_yd
-    weight, mean, sd, wide = (part[0] for part in components([pattern], kinds))
-    cost = plane.cost @ plane.across(wide).T
-    finish = max(pattern.finish_yd, 1.0)
-
-    def strokes(aims: Array) -> Array:
-        means = (pin + aims)[:, None] * (mean / finish)[None, :]
-        along = plane.along(means, np.broadcast_to(sd, means.shape))
-        return np.asarray(np.einsum("k,akx,xk->a", weight, along, cost))
-
-    found = strokes(AIMS)
+    pin, finish = plane.situation.pin_yd, max(pattern.finish_yd, 1.0)
+    balls = balls_of([pattern], kinds, pin)
+    cost = plane.cost @ plane.across(balls.wide[0]).T
+    # As the shot is made longer or shorter its mishits go along.
+    means = (pin + AIMS)[:, None] * (balls.mean[0] + pin)[None, :] / finish - pin
+    along = plane.along(means, np.broadcast_to(balls.sd[0], means.shape))
+    found = np.einsum("k,akx,xk->a", balls.weight[0], along, cost)
     at = int(found.argmin())
     return float(AIMS[at]), float(found[AIMS == 0.0][0] - found[at])
 
 
-def _cut(lo: float, hi: float, pin: float) -> Array:
-    """Edges of strips, fine near the pin."""
+def _cut(lo: float, hi: float, edges: Sequence[float]) -> Array:
+    """Edges of strips around the pin, fine near it, and these."""
     away = [0.0]
     for reach, step in FINE:
         while away[-1] < reach:
             away.append(away[-1] + step)
     out = np.array(away)
-    every = np.concatenate([pin - out[::-1], pin + out[1:]])
+    every = np.unique(np.concatenate([-out, out, edges]))
     return np.concatenate([[lo], every[(every > lo) & (every < hi)], [hi]])
 
 
-def _parts(edges: Array, mean: Array, sd: Array, both: bool) -> Array:
-    """Shares of normal balls between the edges; those beyond are in the outermost strips."""
+def _parts(edges: Array, mean: Array, sd: Array, both: bool | None) -> Array:
+    """Shares of normal balls between the edges. Those beyond are in the outermost strips: at both
+    ends, at the far one, or (None) nowhere."""
     below = ndtr((edges - mean) / np.maximum(sd, LEAST_SD))
     if both:
         below[..., 0] = 0.0
-    below[..., -1] = 1.0
+    if both is not None:
+        below[..., -1] = 1.0
     return np.asarray(np.diff(below, axis=-1))
 
 
@@ -259,50 +303,42 @@ def surface_of(lie: Lie) -> Surface:
     return Surface.ROUGH if lie in (Lie.ROUGH_UP, Lie.ROUGH_DOWN) else Surface.FAIRWAY
 
 
-def _inside(s: Situation, plane: Plane, mean: Array, sd: Array, wide: Array) -> Array:
-    """Share of balls on the green within ten feet of the pin, strip by strip of the circle."""
+def _circle() -> tuple[Array, Array]:
+    """Edges along of strips of the circle of ten feet around the pin, and half their widths."""
     edges = np.linspace(-TEN_FEET_YD, TEN_FEET_YD, STRIPS + 1)
     middle = (edges[1:] + edges[:-1]) / 2
-    half = np.minimum(np.sqrt(TEN_FEET_YD**2 - middle**2), s.width_yd / 2)
-    place = s.pin_yd + middle
-    row = np.clip(np.searchsorted(plane.x, place) - 1, 0, len(plane.row_kind) - 1)
-    on = (middle > -s.front_yd) & (middle < s.back_yd) & (plane.row_kind[row] < 0)
-    along = np.diff(ndtr((s.pin_yd + edges - mean[..., None]) / sd[..., None]), axis=-1)
-    across = 1 - 2 * ndtr(-half / wide[..., None])
-    return np.asarray((along * across * on).sum(-1))
+    return edges, np.sqrt(TEN_FEET_YD**2 - middle**2)
 
 
-def _unsure(patterns: Sequence[Pattern], solid: Array, wide: Array, plane: Plane) -> Array:
+def _on_green(plane: Plane) -> NDArray[np.bool_]:
+    """Which strips of the circle are on the green."""
+    edges, _ = _circle()
+    return plane.green[np.searchsorted(plane.x, (edges[1:] + edges[:-1]) / 2) - 1]
+
+
+def _unsure(balls: Balls, plane: Plane, spread: Spread) -> Array:
     """Deviation of each shot's strokes for what is not known of its mean."""
-    mean = np.array([p.finish_yd for p in patterns])
-    off = np.array([p.mean_sd_yd for p in patterns])
-    own = np.array([max(LEAST_SD, sqrt(p.ball_sd_yd**2 + p.run_sd_yd**2)) for p in patterns])
-    cost = plane.across(wide) @ plane.cost.T
-    along = plane.along(mean[:, None] + off[:, None] * _NODES, own[:, None])
-    strokes = np.einsum("nax,nx->na", along, cost)
+    cost = spread.across[:, 0] @ plane.cost.T
+    strokes = np.einsum("nax,nx->na", spread.unsure, cost)
     middle = strokes @ _WEIGHTS
-    return np.asarray(solid * np.sqrt(((strokes - middle[:, None]) ** 2) @ _WEIGHTS))
+    return np.asarray(balls.weight[:, 0] * np.sqrt((strokes - middle[:, None]) ** 2 @ _WEIGHTS))
 
 
-def _stay(
-    patterns: Sequence[Pattern], solid: Array, wide: Array, plane: Plane
-) -> tuple[Array, Array]:
+def _stay(balls: Balls, plane: Plane) -> tuple[Array, Array]:
     """What solid balls cost on top that come down in sand, water or out of bounds and would have
     run on; and how many come down there."""
+    n = len(balls.carry)
     holds = [i for i, kind in enumerate(Trouble) if kind in STAYS_IN]
-    rows = np.flatnonzero(np.isin(plane.row_kind, holds))
+    rows = np.flatnonzero(np.isin(plane.kind, holds))
     if not len(rows):
-        return np.zeros(len(patterns)), np.zeros(len(patterns))
+        return np.zeros(n), np.zeros(n)
     at = (plane.x[rows] + plane.x[rows + 1]) / 2
-    cost = plane.across(wide) @ plane.cost.T
-    carry = np.array([p.carry_yd for p in patterns])
-    carry_sd = np.array([max(p.carry_sd_yd, LEAST_SD) for p in patterns])
-    run = np.array([p.run_yd for p in patterns])
-    run_sd = np.array([max(p.run_sd_yd, LEAST_SD) for p in patterns])
-    there = plane.along(carry, carry_sd)[:, rows]
+    cost = plane.across(balls.wide[:, 0]) @ plane.cost.T
+    there = plane.along(balls.carry, balls.carry_sd)[:, rows]
     more = np.zeros_like(there)
     some = np.flatnonzero(there.sum(1) > NEGLIGIBLE)
-    on = plane.along(at[None, :] + run[some, None], run_sd[some, None])
+    on = plane.along(at[None, :] + balls.run[some, None], balls.run_sd[some, None])
     expected = np.einsum("nrx,nx->nr", on, cost[some])
     more[some] = np.maximum(cost[np.ix_(some, rows)] - expected, 0.0)
+    solid = balls.weight[:, 0]
     return solid * (there * more).sum(1), solid * there.sum(1)

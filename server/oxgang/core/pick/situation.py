@@ -6,6 +6,7 @@ it is fairway, beside and behind it rough. A band of trouble lies across the who
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from enum import StrEnum
 from math import hypot
@@ -21,6 +22,7 @@ PIN_RANGE_YD: Final = (1.0, 250.0)
 # From the pin to the front and to the back of the green, and across it [yd].
 EDGE_RANGE_YD: Final = (0.0, 60.0)
 WIDTH_RANGE_YD: Final = (1.0, 80.0)
+_BAND: Final = re.compile(r"([a-z]+):(\d+(?:\.\d+)?)-(\d+(?:\.\d+)?)")
 # No green is raised or sunk more [m].
 RAISED_RANGE_M: Final = (-20.0, 20.0)
 TROUBLE_RANGE_YD: Final = (0.0, 400.0)
@@ -75,6 +77,24 @@ class Situation:
         """How far short of the pin the ground is clear to run on [yd]."""
         short = [b.to_yd for b in self.trouble if b.from_yd < self.pin_yd]
         return self.pin_yd - max(short, default=0.0)
+
+
+def band_of(said: str) -> Band:
+    """A band as it is written: "bunker:45-53".
+
+    Raises
+    ------
+    InputError
+        When it is not written so.
+    """
+    found = _BAND.fullmatch(said.strip().casefold())
+    if not found or found[1] not in set(Trouble):
+        raise InputError(
+            f"Trouble is {', '.join(Trouble)}, then from and to in yards, as bunker:45-53: "
+            f'"{said[:60]}" is not.',
+            field="trouble",
+        )
+    return Band(Trouble(found[1]), float(found[2]), float(found[3]))
 
 
 def edges_of(pin_at: PinAt, depth_yd: float = FRONT_YD + BACK_YD) -> tuple[float, float]:

@@ -24,10 +24,9 @@ from numpy.typing import ArrayLike, NDArray
 
 from oxgang.core.errors import InputError
 from oxgang.core.words.green import USUAL_HANDICAP
+from oxgang.core.words.measurements import FEET_A_YARD
 
 Array = NDArray[np.float64]
-
-FEET_PER_YD: Final = 3.0
 
 
 class Surface(StrEnum):
@@ -77,7 +76,7 @@ class Baseline:
         """Strokes from distances to the hole [yd], of any shape."""
         at = np.asarray(distance_yd, float)
         if surface is Surface.GREEN:
-            at = at * FEET_PER_YD
+            at = at * FEET_A_YARD
         where, strokes = zip(*self.knots[surface], strict=True)
         return np.asarray(np.interp(at, where, strokes))
 

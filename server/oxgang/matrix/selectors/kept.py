@@ -13,16 +13,25 @@ from typing import Final
 from oxgang.academy.models import Entry, Student
 from oxgang.core.ground.played import Name
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
+from oxgang.matrix.selectors.picking import Picking, picking_of
 
 MOST: Final = 16
 
 
 @dataclass(frozen=True, slots=True)
 class Kept:
-    """A matrix, and how far the balls of its shots run [yd] as far as somebody has asked."""
+    """A matrix, how far the balls of its shots run [yd], how the student hits, as far as somebody
+    has asked."""
 
     found: StudentMatrix
     runs: dict[Name, float] = field(default_factory=dict)
+    pickings: list[Picking] = field(default_factory=list)
+
+    def picking(self, student: Student) -> Picking:
+        """How the student hits, computed unless it is there."""
+        if not self.pickings:
+            self.pickings.append(picking_of(student, self.found))
+        return self.pickings[0]
 
 
 _kept: OrderedDict[Hashable, Kept] = OrderedDict()

@@ -45,6 +45,8 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     functions: {
       YD: ([yd = 0], { digits = 0 }) => `${yards(yd, digits)} ${units.unit}`,
       YARDS: ([yd = 0], { digits = 0 }) => yards(yd, digits),
+      FEET: ([feet = 0]) => (units.unit === "m" ? `${yards(number(feet) / 3)} m` : `${number(feet)} ft`), // prettier-ignore
+      STROKES: ([strokes = 0]) => (Math.floor(number(strokes) * 100 + 0.5) / 100).toFixed(2),
       PERCENT: ([share = 0], { signed = 0 }) => {
         const said = points(number(share));
         return `${number(signed) ? said : said.replace("+", "")} %`;
