@@ -19,6 +19,7 @@ from oxgang.api.gaps.router import router as gaps
 from oxgang.api.history.router import router as history
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
+from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
 from oxgang.api.played.router import router as played
 from oxgang.api.problems import StrictJson
@@ -40,6 +41,7 @@ api.add_router("", balls)
 api.add_router("", matrix)
 api.add_router("", gaps)
 api.add_router("", played)
+api.add_router("", pick)
 api.add_router("", card)
 api.add_router("", plan)
 api.add_router("", review)

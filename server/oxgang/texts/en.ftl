@@ -411,6 +411,20 @@ pick-too-far = No shot of these reaches the green: lay up, this one leaves fewes
 pick-too-near = Every shot of these runs past the green: this is the nearest, think of a chip
 pick-between = None of these finishes on the green on average: this one costs least
 
+## What would change a choice (core/pick/changes.py)
+
+what-if-into = into the wind
+what-if-calm = no wind
+what-if-down = downwind
+what-if-front = pin at the front
+what-if-middle = pin in the middle
+what-if-back = pin at the back
+what-if-fairway = from the fairway
+what-if-rough-up = from rough, sitting up
+what-if-rough-down = from rough, sitting down
+what-if-soft = on a soft green
+what-if-firm = on a firm green
+
 ## Rules of thumb (core/pick/rules.py)
 
 rule-into-wind = into the wind: low

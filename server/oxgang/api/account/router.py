@@ -18,6 +18,7 @@ from oxgang.api.account.schemas import (
     LoadWords,
     LogIn,
     MeasurementWords,
+    PickWords,
     UsualCell,
     Words,
 )
@@ -34,6 +35,8 @@ from oxgang.core.ground.gaps import (
     TOLERANCE_YD,
 )
 from oxgang.core.keeping.events import EFFECTS
+from oxgang.core.pick.changes import BREEZE_MPS
+from oxgang.core.pick.situation import Trouble, edges_of
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.practice.load import (
     BALL_LIMIT,
@@ -45,6 +48,7 @@ from oxgang.core.practice.load import (
 from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.words import intervals
+from oxgang.core.words.green import BACK_YD, FRONT_YD, WIDTH_YD, Firmness, PinAt
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import USUAL, BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.units import M_PER_YD
@@ -132,6 +136,15 @@ def words(request: HttpRequest) -> Words:
         m_per_yd=M_PER_YD,
         most_file_mb=MOST_BYTES // MB,
         load=LoadWords(warn_before=WARN_BEFORE, rest_every=REST_EVERY),
+        pick=PickWords(
+            front_yd=FRONT_YD,
+            back_yd=BACK_YD,
+            width_yd=WIDTH_YD,
+            edges={at: edges_of(at) for at in PinAt},
+            firmness=list(Firmness),
+            trouble=list(Trouble),
+            breeze_mps=BREEZE_MPS,
+        ),
         interval=intervals.words(),
         texts=source(),
         problems=list(ProblemCode),

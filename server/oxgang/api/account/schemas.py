@@ -6,7 +6,9 @@ from pydantic import Field
 from oxgang.academy.services.throttle import MAX_NAME
 from oxgang.core.errors import ProblemCode
 from oxgang.core.keeping.events import EventKind
+from oxgang.core.pick.situation import Trouble
 from oxgang.core.practice.protocols import Protocol
+from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
 
@@ -74,6 +76,19 @@ class UsualCell(Schema):
     tempo: Tempo
 
 
+class PickWords(Schema):
+    """A green of usual size, how far its edges are from a pin at each place (front, back), how firm
+    it may be, what trouble there is [yd], and a breeze that is asked about [m/s]."""
+
+    front_yd: float
+    back_yd: float
+    width_yd: float
+    edges: dict[PinAt, tuple[float, float]]
+    firmness: list[Firmness]
+    trouble: list[Trouble]
+    breeze_mps: float
+
+
 class Words(Schema):
     """The trade's words, limits and defaults, so that no other place has to know them.
 
@@ -107,6 +122,7 @@ class Words(Schema):
     m_per_yd: float
     most_file_mb: int
     load: LoadWords
+    pick: PickWords
     interval: str
     texts: str
     problems: list[ProblemCode]

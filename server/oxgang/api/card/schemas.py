@@ -15,13 +15,15 @@ from oxgang.core.ground.played import Play
 
 class PublishIn(Schema):
     """`step`, `order`, `cues` and `run` are how the card looks: a line every so many yards, from
-    which end, the cue of each swing, how far the ball runs."""
+    which end, the cue of each swing, how far the ball runs. `picks` are those that the phone
+    carries."""
 
     note: str = Field("", max_length=300)
     step: int = STEP_YD
     order: Order = Order.SHORT_FIRST
     cues: bool = True
     run: bool = False
+    picks: bool = True
 
 
 class VersionOut(Schema):

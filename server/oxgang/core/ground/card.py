@@ -183,12 +183,12 @@ def by_yardage(card: Card, *, step: int | None = None) -> list[CardLine]:
     In whole yards or metres, whichever the student thinks in. The last one is the student's own
     end, so that nothing between is left out.
     """
-    lines = _lines(card, _rungs(card, card.look.step if step is None else step))
+    lines = _lines(card, distances(card, card.look.step if step is None else step))
     return lines[::-1] if card.look.order is Order.LONG_FIRST and step is None else lines
 
 
-def _rungs(card: Card, step: int) -> list[float]:
-    """The distances of the lines [yd]."""
+def distances(card: Card, step: int) -> list[float]:
+    """The distances of a card's lines [yd], every so many yards or metres, short ones first."""
     if not card.metres:
         lo, hi, unit = card.from_yd, card.to_yd, 1.0
     else:

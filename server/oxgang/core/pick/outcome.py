@@ -34,9 +34,9 @@ WANTED: Final = 3.0
 # close to the pin, around the green and beyond [yd]. Balls further off count at its edge. The edges
 # of usual greens are edges of its strips.
 SHORT_YD, PAST_YD, ASIDE_YD = 260.0, 120.0, 80.0
-FINE: Final = ((4.0, 0.25), (16.0, 0.5), (46.0, 2.0), (400.0, 6.0))
+FINE: Final = ((4.0, 0.25), (16.0, 0.5), (46.0, 2.0), (100.0, 6.0), (400.0, 20.0))
 # Strips of the circle of ten feet.
-STRIPS: Final = 48
+STRIPS: Final = 32
 # How a shot's mean may be off, for the uncertainty of its strokes: points of the normal law and
 # their weights (Gauss and Hermite, three points).
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(3)

@@ -64,6 +64,11 @@ def situation_at(
     )  # fmt: skip
 
 
+def row_name(lie: Lie, wind: str, firmness: Firmness, pin_at: PinAt) -> str:
+    """What a row of the table is called: "fairway none medium middle"."""
+    return " ".join((lie, wind, firmness, pin_at))
+
+
 def table_of(
     patterns_in: Callable[[Situation], Sequence[Pattern]],
     places: Callable[[Pattern], int],
@@ -89,6 +94,10 @@ def table_of(
     goal = goal_of(baseline.handicap)
     for lie, wind, firmness in product(lies, WINDS, Firmness):
         patterns = patterns_in(situation_at(pins_yd[0], lie, wind, firmness, PinAt.MIDDLE))
+        if not patterns:
+            for pin_at in PinAt:
+                yield row_name(lie, wind, firmness, pin_at), NONE * ANSWER * len(pins_yd)
+            continue
         near = [_near(patterns, pin) for pin in pins_yd]
         pins = np.repeat(np.asarray(pins_yd, float), [len(some) for some in near])
         asked = [patterns[i] for some in near for i in some]
@@ -104,7 +113,7 @@ def table_of(
             for pin, some in zip(pins_yd, near, strict=True):
                 mine = [(patterns[i], next(found)) for i in some]
                 row.append(_answer(mine, places, verdicts(pin), goal, limit))
-            yield " ".join((lie, wind, firmness, pin_at)), "".join(row)
+            yield row_name(lie, wind, firmness, pin_at), "".join(row)
 
 
 def _answer(

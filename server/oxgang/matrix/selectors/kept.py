@@ -26,6 +26,7 @@ class Kept:
     found: StudentMatrix
     runs: dict[Name, float] = field(default_factory=dict)
     pickings: list[Picking] = field(default_factory=list)
+    tables: dict[tuple[object, ...], dict[str, str]] = field(default_factory=dict)
 
     def picking(self, student: Student) -> Picking:
         """How the student hits, computed unless it is there."""

@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from django.db import transaction
 from django.db.models import Max
 
+from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import born, note
 from oxgang.academy.services.races import raced
@@ -17,6 +18,7 @@ from oxgang.core.ground.card import Look
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.pick_table import PickTable
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import content_of
 from oxgang.range_sessions.services.balls import local_day
@@ -27,15 +29,31 @@ MAX_NOTE = 300
 
 @raced
 def publish(
-    student: Student, remark: str, *, by: Coach, now: datetime, look: Look | None = None
+    student: Student,
+    remark: str,
+    *,
+    by: Coach,
+    now: datetime,
+    look: Look | None = None,
+    picks: PickTable | None = None,
 ) -> PublishedMatrix:
-    """The reviewed matrix with the shots played, as the student's next version.
+    """The reviewed matrix with the shots played, as the student's next version; with the picks that
+    the phone carries, where they are given.
 
     Raises
     ------
     InputError
         When nothing is measured yet, no shot is played, or the note is too long.
+    ChangedMeanwhile
+        When the picks are those of another revision.
     """
+    if picks is not None:
+        student.refresh_from_db(fields=["revision"])
+        if student.revision != picks.revision:
+            raise ChangedMeanwhile(
+                "The student's numbers changed while the picks were worked out. Nothing was "
+                "published: look at the card, and publish again."
+            )
     if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     found = matrix_of(student, local_day(student, now))
@@ -53,7 +71,7 @@ def publish(
         student=student,
         number=last + 1,
         note=remark.strip(),
-        content=content_of(card),
+        content=content_of(card) | ({} if picks is None else {"picks": dict(picks.rows)}),
         published_by=by,
         published_at=now,
     )

@@ -1074,6 +1074,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/pick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pick
+         * @description The shot for a situation, with what it costs against the others.
+         */
+        get: operations["oxgang_api_pick_router_pick"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/pick/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description What would change the choice: one thing at a time, where another shot is then picked.
+         */
+        get: operations["oxgang_api_pick_router_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/pick/quiz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Questions
+         * @description Ten situations to decide with the student: the same ones for the same seed.
+         */
+        get: operations["oxgang_api_pick_router_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/pick/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description Work out the part of the phone's table for a lie, so that publishing need not wait for it.
+         */
+        get: operations["oxgang_api_pick_router_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/picture": {
         parameters: {
             query?: never;
@@ -1782,6 +1862,14 @@ export interface components {
              * Format: date
              */
             to_day: string;
+        };
+        /** BandOut */
+        BandOut: {
+            /** From Yd */
+            from_yd: number;
+            kind: components["schemas"]["Trouble"];
+            /** To Yd */
+            to_yd: number;
         };
         /** BarBody */
         BarBody: {
@@ -2545,6 +2633,7 @@ export interface components {
         };
         /**
          * Firmness
+         * @description How hard the turf is on which a ball lands.
          * @enum {string}
          */
         Firmness: "soft" | "medium" | "firm";
@@ -2594,6 +2683,12 @@ export interface components {
             small: components["schemas"]["StretchOut"][];
             stage: components["schemas"]["Stage"];
         };
+        /**
+         * Goal
+         * @description What a student wants of a pitch: on the green and no more than three, or close.
+         * @enum {string}
+         */
+        Goal: "on-green" | "close";
         /**
          * GoneOut
          * @description A shot that is played or in work and whose club or swing the student has no more.
@@ -3044,6 +3139,152 @@ export interface components {
             to_day: string;
         };
         /**
+         * PickOut
+         * @description The shots for a situation, least strokes first: `best` is the place of the pick, `either` of
+         *     another as good. `aim_yd` is where the pick would best finish, past the pin; it is the flag
+         *     unless `off_flag`. `lateral_balls` and `contact_balls` are how many of the student's balls say
+         *     how wide and how well the student hits; `handicap_set` whether the coach has given one.
+         */
+        PickOut: {
+            /** Aim Saves */
+            aim_saves: number;
+            /** Aim Yd */
+            aim_yd: number;
+            /** Best */
+            best: number;
+            /** Contact Balls */
+            contact_balls: number;
+            /** Either */
+            either: number | null;
+            goal: components["schemas"]["Goal"];
+            /** Handicap */
+            handicap: number;
+            /** Handicap Set */
+            handicap_set: boolean;
+            /** Lateral Balls */
+            lateral_balls: number;
+            /** Lateral Share */
+            lateral_share: number;
+            /** Mishits */
+            mishits: number;
+            /** Off Flag */
+            off_flag: boolean;
+            reach: components["schemas"]["Reach"];
+            /** Rules */
+            rules: components["schemas"]["RuledOut"][];
+            /** Shots */
+            shots: components["schemas"]["PickedShot"][];
+            situation: components["schemas"]["SituationOut"];
+            wants: components["schemas"]["Trajectory"];
+        };
+        /**
+         * PickSaid
+         * @description Why a shot is picked, or what speaks against it.
+         */
+        PickSaid: {
+            code: components["schemas"]["Why"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
+         * PickWords
+         * @description A green of usual size, how far its edges are from a pin at each place (front, back), how firm
+         *     it may be, what trouble there is [yd], and a breeze that is asked about [m/s].
+         */
+        PickWords: {
+            /** Back Yd */
+            back_yd: number;
+            /** Breeze Mps */
+            breeze_mps: number;
+            /** Edges */
+            edges: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Firmness */
+            firmness: components["schemas"]["Firmness"][];
+            /** Front Yd */
+            front_yd: number;
+            /** Trouble */
+            trouble: components["schemas"]["Trouble"][];
+            /** Width Yd */
+            width_yd: number;
+        };
+        /**
+         * PickedShot
+         * @description A shot in the situation [yd]: what it carries, runs, where solid balls finish (the middle
+         *     80 %, along and to a side), what becomes of all its balls, mishits included (shares), strokes to
+         *     hole out and how many more than the pick's. `path` is its flight, (along, up) [yd].
+         */
+        PickedShot: {
+            /** Apex Yd */
+            apex_yd: number;
+            /** Back In */
+            back_in: number;
+            /** Carry Sd Yd */
+            carry_sd_yd: number;
+            /** Carry Yd */
+            carry_yd: number;
+            /** Down In */
+            down_in: number;
+            /** Drift Yd */
+            drift_yd: number;
+            /** Finish From Yd */
+            finish_from_yd: number;
+            /** Finish To Yd */
+            finish_to_yd: number;
+            /** Finish Yd */
+            finish_yd: number;
+            /** Home Yd */
+            home_yd: number;
+            /** Inside 10Ft */
+            inside_10ft: number;
+            key: components["schemas"]["KeyOut"];
+            /** Landing Deg */
+            landing_deg: number;
+            /** Lands In */
+            lands_in: number;
+            /** Lateral Sd Yd */
+            lateral_sd_yd: number;
+            /** Long */
+            long: number;
+            /** Measured */
+            measured: boolean;
+            /** Mishit Share */
+            mishit_share: number;
+            /** More */
+            more: number;
+            /** On Green */
+            on_green: number;
+            /** Over Three */
+            over_three: number;
+            /** Path */
+            path: [
+                number,
+                number
+            ][];
+            /** Reasons */
+            reasons: components["schemas"]["PickSaid"][];
+            /** Run Sd Yd */
+            run_sd_yd: number;
+            /** Run Yd */
+            run_yd: number;
+            /** Short */
+            short: number;
+            /** Strokes */
+            strokes: number;
+            /** Trouble */
+            trouble: components["schemas"]["TroubleShare"][];
+            /** Unsure */
+            unsure: number;
+            /** Wide Yd */
+            wide_yd: number;
+        };
+        /**
          * PictureIn
          * @description What to draw: the set-ups, the club and its speed, the air and the ground.
          */
@@ -3109,6 +3350,12 @@ export interface components {
                 ];
             };
         };
+        /**
+         * PinAt
+         * @description Where on a green of usual size the pin stands.
+         * @enum {string}
+         */
+        PinAt: "front" | "middle" | "back";
         /**
          * Place
          * @description Where planned balls are hit, when not on the range.
@@ -3492,7 +3739,8 @@ export interface components {
         /**
          * PublishIn
          * @description `step`, `order`, `cues` and `run` are how the card looks: a line every so many yards, from
-         *     which end, the cue of each swing, how far the ball runs.
+         *     which end, the cue of each swing, how far the ball runs. `picks` are those that the phone
+         *     carries.
          */
         PublishIn: {
             /**
@@ -3507,6 +3755,11 @@ export interface components {
             note?: string;
             /** @default short-first */
             order?: components["schemas"]["Order"];
+            /**
+             * Picks
+             * @default true
+             */
+            picks?: boolean;
             /**
              * Run
              * @default false
@@ -3535,6 +3788,12 @@ export interface components {
             /** Usual Yd */
             usual_yd: number;
         };
+        /**
+         * Reach
+         * @description Whether some shot finishes on the green, as a rule.
+         * @enum {string}
+         */
+        Reach: "pick-on" | "pick-too-far" | "pick-too-near" | "pick-between";
         /**
          * Reason
          * @description What a number starts from and what moves it, in this order.
@@ -3676,6 +3935,12 @@ export interface components {
          * @enum {string}
          */
         Role: "answer" | "other" | "nearest" | "unplayed";
+        /**
+         * Rule
+         * @description A rule of thumb, by its condition.
+         * @enum {string}
+         */
+        Rule: "rule-into-wind" | "rule-back-pin" | "rule-middle-pin" | "rule-contact" | "rule-front-pin" | "rule-raised" | "rule-downwind" | "rule-firm" | "rule-from-rough" | "rule-no-room" | "rule-neither" | "rule-schools" | "rule-spin-room" | "rule-no-spin" | "rule-sitting-down" | "rule-middle-of-green" | "rule-past-trouble";
         /** RuleOut */
         RuleOut: {
             /** Dash */
@@ -3690,6 +3955,19 @@ export interface components {
             y1: number;
             /** Y2 */
             y2: number;
+        };
+        /**
+         * RuledOut
+         * @description A rule of thumb that fires: the height that it asks for, whether the pick does so, what doing
+         *     so costs over the pick [strokes].
+         */
+        RuledOut: {
+            /** Agrees */
+            agrees: boolean | null;
+            /** Costs */
+            costs: number | null;
+            rule: components["schemas"]["Rule"];
+            wants: components["schemas"]["Trajectory"] | null;
         };
         /**
          * RungOut
@@ -3920,6 +4198,91 @@ export interface components {
             spin_rpm: number | null;
             /** Spins */
             spins: number;
+        };
+        /**
+         * SituationIn
+         * @description What a ball faces: yards, wind [m/s], height of the green above the ball [m], air [degrees
+         *     C]. `trouble` are bands as "bunker:45-53"; `every` asks all shots, not only those played.
+         */
+        SituationIn: {
+            /**
+             * Back Yd
+             * @default 10
+             */
+            back_yd?: number;
+            /**
+             * Every
+             * @default false
+             */
+            every?: boolean;
+            /** @default medium */
+            firmness?: "soft" | "medium" | "firm";
+            /**
+             * Front Yd
+             * @default 8
+             */
+            front_yd?: number;
+            /**
+             * Headwind Mps
+             * @default 0
+             */
+            headwind_mps?: number;
+            /** @default fairway */
+            lie?: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+            /** Pin Yd */
+            pin_yd: number;
+            /**
+             * Raised M
+             * @default 0
+             */
+            raised_m?: number;
+            /**
+             * Temperature C
+             * @default 20
+             */
+            temperature_c?: number;
+            /**
+             * To Right Mps
+             * @default 0
+             */
+            to_right_mps?: number;
+            /**
+             * Trouble
+             * @default []
+             */
+            trouble?: string[];
+            /**
+             * Width Yd
+             * @default 18
+             */
+            width_yd?: number;
+        };
+        /**
+         * SituationOut
+         * @description A situation; `pin_at` is where on its green the pin stands.
+         */
+        SituationOut: {
+            /** Back Yd */
+            back_yd: number;
+            firmness: components["schemas"]["Firmness"];
+            /** Front Yd */
+            front_yd: number;
+            /** Headwind Mps */
+            headwind_mps: number;
+            lie: components["schemas"]["Lie"];
+            pin_at: components["schemas"]["PinAt"];
+            /** Pin Yd */
+            pin_yd: number;
+            /** Raised M */
+            raised_m: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** To Right Mps */
+            to_right_mps: number;
+            /** Trouble */
+            trouble: components["schemas"]["BandOut"][];
+            /** Width Yd */
+            width_yd: number;
         };
         /** SourceBody */
         SourceBody: {
@@ -4331,6 +4694,15 @@ export interface components {
             swing: string;
         };
         /**
+         * TablePart
+         * @description How far the phone's table is: rows of this lie.
+         */
+        TablePart: {
+            lie: components["schemas"]["Lie"];
+            /** Rows */
+            rows: number;
+        };
+        /**
          * TakenIn
          * @description How many balls were new, and how many had been sent before.
          */
@@ -4457,6 +4829,17 @@ export interface components {
             cell: components["schemas"]["CellOut"];
             /** Taught */
             taught: number;
+        };
+        /**
+         * Trouble
+         * @enum {string}
+         */
+        Trouble: "bunker" | "water" | "rough" | "out";
+        /** TroubleShare */
+        TroubleShare: {
+            kind: components["schemas"]["Trouble"];
+            /** Share */
+            share: number;
         };
         /**
          * TurnOut
@@ -4612,6 +4995,12 @@ export interface components {
             /** Solid */
             solid: number;
         };
+        /**
+         * WhatIf
+         * @description One thing that is otherwise.
+         * @enum {string}
+         */
+        WhatIf: "what-if-into" | "what-if-calm" | "what-if-down" | "what-if-front" | "what-if-middle" | "what-if-back" | "what-if-fairway" | "what-if-rough-up" | "what-if-rough-down" | "what-if-soft" | "what-if-firm";
         /** WhatIfClub */
         WhatIfClub: {
             /** Bounce Deg */
@@ -4718,6 +5107,7 @@ export interface components {
             measurements: components["schemas"]["MeasurementWords"][];
             /** Most File Mb */
             most_file_mb: number;
+            pick: components["schemas"]["PickWords"];
             plan_range: components["schemas"]["Bounds"];
             /** Problems */
             problems: components["schemas"]["ProblemCode"][];
@@ -6249,6 +6639,124 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NetPlanOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_pick_router_pick: {
+        parameters: {
+            query: {
+                pin_yd: number;
+                front_yd?: number;
+                back_yd?: number;
+                width_yd?: number;
+                firmness?: "soft" | "medium" | "firm";
+                raised_m?: number;
+                lie?: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+                headwind_mps?: number;
+                to_right_mps?: number;
+                temperature_c?: number;
+                trouble?: string[];
+                every?: boolean;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PickOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_pick_router_changes: {
+        parameters: {
+            query: {
+                pin_yd: number;
+                front_yd?: number;
+                back_yd?: number;
+                width_yd?: number;
+                firmness?: "soft" | "medium" | "firm";
+                raised_m?: number;
+                lie?: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+                headwind_mps?: number;
+                to_right_mps?: number;
+                temperature_c?: number;
+                trouble?: string[];
+                every?: boolean;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_pick_router_questions: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SituationOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_pick_router_table: {
+        parameters: {
+            query: {
+                lie: "tee" | "mat" | "fairway" | "rough-up" | "rough-down";
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePart"];
                 };
             };
         };
