@@ -390,7 +390,7 @@ pick-in-trouble =
         [out] out of bounds
        *[rough] in the rough
     }
-pick-lands-in = { PERCENT($share) } come down in trouble and stay there
+pick-lands-in = { PERCENT($share) } are caught by trouble on their way
 pick-short = { PERCENT($share) } finish short of the green
 pick-long = { PERCENT($share) } finish over the green
 pick-wide = only { PERCENT($share) } inside { FEET(10) }

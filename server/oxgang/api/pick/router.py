@@ -24,7 +24,7 @@ from oxgang.api.pick.schemas import (
 from oxgang.core.carry.cells import FURROW_SHARE
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import Name
-from oxgang.core.pick.changes import variants
+from oxgang.core.pick.changes import loss_of, variants
 from oxgang.core.pick.choice import Picked
 from oxgang.core.pick.quiz import quiz
 from oxgang.core.pick.rules import WANTS
@@ -146,16 +146,15 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
     shots = _shots(student, kept, every=data.every)
     picking = kept.picking(student)
     now = pick_in(picking, shots, situation)
-    name = now.patterns[now.best].shot.name
     found = []
     for what, other in variants(situation).items():
         if not patterns_in(picking, shots, other):
             continue
         then = pick_in(picking, shots, other)
-        best = then.patterns[then.best].shot
-        if best.name == name:
+        changed, loses = loss_of(now, then)
+        if not changed:
             continue
-        costs = {p.shot.name: o.cost for p, o in zip(then.patterns, then.outcomes, strict=True)}
+        best = then.patterns[then.best].shot
         found.append(
             made(
                 ChangeOut,
@@ -164,7 +163,7 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
                 key=KeyOut(**asdict(best.key)),
                 back_in=best.back_in,
                 down_in=best.down_in,
-                loses=costs[name] - costs[best.name] if name in costs else None,
+                loses=loses,
             )
         )
     return found

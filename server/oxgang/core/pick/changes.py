@@ -6,6 +6,7 @@ from dataclasses import replace
 from enum import StrEnum
 from typing import Final
 
+from oxgang.core.pick.choice import LEAST_TIE, Picked
 from oxgang.core.pick.situation import Situation, edges_of, pin_at
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
@@ -63,6 +64,17 @@ def variants(situation: Situation) -> dict[WhatIf, Situation]:
         if s.firmness is not green
     }
     return found
+
+
+def loss_of(now: Picked, then: Picked) -> tuple[bool, float | None]:
+    """Whether another shot is to be played then, and what the shot of now would cost there on top
+    [strokes]; None where it does not get there. A shot that is as good there is no change."""
+    name = now.patterns[now.best].shot.name
+    costs = {p.shot.name: o.cost for p, o in zip(then.patterns, then.outcomes, strict=True)}
+    if name not in costs:
+        return True, None
+    loses = costs[name] - then.outcomes[then.best].cost
+    return loses > LEAST_TIE, loses
 
 
 def at_pin(situation: Situation, at: PinAt) -> Situation:

@@ -45,17 +45,17 @@ _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 AIMS: Final = np.arange(-15.0, 15.5, 1.0)
 LEAST_SD: Final = 1e-6
 # So few balls do not count.
-NEGLIGIBLE: Final = 1e-5
+NEGLIGIBLE: Final = 1e-4
 
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
     """What becomes of a shot's balls, mishits included. Shares of balls, strokes.
 
-    `strokes` goes by where a ball finishes; `stays` is what those cost on top that come down in
-    sand or water on their way, and stay there. `unsure` is the deviation of the strokes for what is
-    not known of the shot's mean. `over_three` are those that need more than three in all. `trouble`
-    has the share that finishes in each kind.
+    `strokes` goes by where a ball finishes; `stays` is what those cost on top that sand or water
+    catches on their way (`lands_in` is how many). `unsure` is the deviation of the strokes for what
+    is not known of the shot's mean. `over_three` are those that need more than three in all;
+    `trouble` has the share that finishes in each kind.
     """
 
     on_green: float
@@ -325,20 +325,35 @@ def _unsure(balls: Balls, plane: Plane, spread: Spread) -> Array:
 
 
 def _stay(balls: Balls, plane: Plane) -> tuple[Array, Array]:
-    """What solid balls cost on top that come down in sand, water or out of bounds and would have
-    run on; and how many come down there."""
+    """What solid balls cost on top that sand, water or out of bounds catch on their way: they come
+    down in it, or short of it and would have run through. And how many these are."""
     n = len(balls.carry)
-    holds = [i for i, kind in enumerate(Trouble) if kind in STAYS_IN]
-    rows = np.flatnonzero(np.isin(plane.kind, holds))
-    if not len(rows):
+    holds = np.isin(plane.kind, [i for i, kind in enumerate(Trouble) if kind in STAYS_IN])
+    if not holds.any():
         return np.zeros(n), np.zeros(n)
-    at = (plane.x[rows] + plane.x[rows + 1]) / 2
     cost = plane.across(balls.wide[:, 0]) @ plane.cost.T
-    there = plane.along(balls.carry, balls.carry_sd)[:, rows]
-    more = np.zeros_like(there)
-    some = np.flatnonzero(there.sum(1) > NEGLIGIBLE)
-    on = plane.along(at[None, :] + balls.run[some, None], balls.run_sd[some, None])
-    expected = np.einsum("nrx,nx->nr", on, cost[some])
-    more[some] = np.maximum(cost[np.ix_(some, rows)] - expected, 0.0)
-    solid = balls.weight[:, 0]
-    return solid * (there * more).sum(1), solid * there.sum(1)
+    there = plane.along(balls.carry, balls.carry_sd)
+    # From each strip along the first one that holds a ball, and the first beyond that trouble.
+    at = np.arange(len(holds))
+    stop = _next(holds)
+    beyond = _next(~holds)[np.minimum(stop, len(at) - 1)]
+    rows = np.flatnonzero((stop < len(at)) & (there.max(0) > NEGLIGIBLE))
+    middle = (plane.x[rows] + plane.x[rows + 1]) / 2
+    some = np.flatnonzero(there[:, rows].sum(1) > NEGLIGIBLE)
+    on = plane.along(middle[None, :] + balls.run[some, None], balls.run_sd[some, None])
+    # A ball that comes down in it stays there; one short of it must have run beyond it.
+    past = holds[rows][:, None] | (at[None, :] >= beyond[rows][:, None])
+    caught = on * past
+    dearer = np.maximum(cost[some][:, stop[rows], None] - cost[some][:, None, :], 0.0)
+    here = balls.weight[some, 0][:, None] * there[np.ix_(some, rows)]
+    stays, lands = np.zeros(n), np.zeros(n)
+    stays[some] = (here * np.einsum("nrx,nrx->nr", caught, dearer)).sum(1)
+    lands[some] = (here * caught.sum(-1)).sum(1)
+    return stays, lands
+
+
+def _next(which: NDArray[np.bool_]) -> NDArray[np.intp]:
+    """From each place the next one, itself included, that is so; their number where none is."""
+    n = len(which)
+    places = np.where(which, np.arange(n), n)
+    return np.asarray(np.minimum.accumulate(places[::-1])[::-1])

@@ -21,7 +21,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.home import CONVERSION_SHARE_SD
 from oxgang.core.flight.run import AROUND, Run, around, run_of_landings
-from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, Flights, Wind, fly
+from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, STEP_S, Flights, Wind, fly
 from oxgang.core.ground.played import Candidate
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.situation import Situation
@@ -136,8 +136,8 @@ def patterns_of(
     if not len(rows):
         return []
     cells = [struck.cells[i] for i in rows]
-    flown, runs = _flown(struck.starts, rows, cells, s, there)
-    drawn = _paths(struck.starts, rows, flown, s, there) if paths else [()] * len(rows)
+    flown, runs = _flown(struck.starts, rows, cells, s, there, paths)
+    drawn = _paths(flown, len(rows))
     n, wind = len(rows), bool(s.headwind_mps or s.to_right_mps)
     found = []
     for at, (i, cell) in enumerate(zip(rows, cells, strict=True)):
@@ -184,7 +184,12 @@ def _that_rise(starts: Starts, s: Situation, density: float) -> list[int]:
 
 
 def _flown(
-    starts: Starts, rows: list[int], cells: Sequence[Cell], s: Situation, altitude_m: float
+    starts: Starts,
+    rows: list[int],
+    cells: Sequence[Cell],
+    s: Situation,
+    altitude_m: float,
+    paths: bool,
 ) -> tuple[Flights, Run]:
     """The flights of the shots and of those around each, then without the wind, in one go; and
     their runs."""
@@ -201,6 +206,8 @@ def _flown(
         headwind_mps=s.headwind_mps * blows[first],
         to_right_mps=s.to_right_mps * blows[first],
         landing_height_m=s.raised_m,
+        with_path=paths,
+        step_s=STEP_S,
     )
     return flown, run_of_landings(flown, n, firmness=s.firmness)
 
@@ -209,20 +216,13 @@ def _spin(starts: Starts) -> NDArray[np.float64]:
     return np.minimum(starts.spin_per_mps * starts.speed_mps, SPIN_RANGE_RPM[1])
 
 
-def _paths(
-    starts: Starts, rows: list[int], flown: Flights, s: Situation, altitude_m: float
-) -> list[Path]:
-    """The flights as they are drawn: points (along, up) [yd]."""
-    drawn = fly(
-        starts.speed_mps[rows], starts.launch_deg[rows], _spin(starts)[rows],
-        density=Air(s.temperature_c, altitude_m).density(),
-        wind=Wind(s.headwind_mps, s.to_right_mps),
-        landing_height_m=s.raised_m, with_path=True,
-    )  # fmt: skip
-    assert drawn.path is not None
-    found = []
-    for at in range(len(rows)):
-        x, z = drawn.path[at, :, 0] / M_PER_YD, drawn.path[at, :, 2] / M_PER_YD
+def _paths(flown: Flights, n: int) -> list[Path]:
+    """The first flights as they are drawn: points (along, up) [yd]."""
+    if flown.path is None:
+        return [()] * n
+    found: list[Path] = []
+    for at in range(n):
+        x, z = flown.path[at, :, 0] / M_PER_YD, flown.path[at, :, 2] / M_PER_YD
         end = int(np.argmax(x >= x[-1])) + 1
         along = np.linspace(0.0, float(flown.carry_yd[at]), PATH_POINTS)
         up = np.interp(along, x[:end], z[:end])
