@@ -377,11 +377,17 @@ pick-fewest =
         [0] The only shot there is: { PERCENT($on_green) } finish on the green
        *[other] fewest strokes: { PERCENT($on_green) } finish on the green, { $other } costs { STROKES($strokes) } more
     }
+    .short = Fewest strokes
 pick-either = either will do: { $other } is { STROKES($strokes) } strokes away
+    .short = Either of the first two
 pick-goal = as good as { $other } in strokes, and more often what is wanted
+    .short = As good in strokes, and nearer to what is wanted
 pick-rule = as good as { $other } in strokes, and what the rule of thumb asks for
+    .short = As good in strokes, and as the rule of thumb says
 pick-smoother = as good as { $other } in strokes, and the smoother swing
+    .short = As good in strokes, and smoother
 pick-not-hard = { $other } would save less than a tenth: not harder, the next club
+    .short = Not harder: the next club
 pick-costs = { STROKES($strokes) } more
 pick-in-trouble =
     { PERCENT($share) } finish { $kind ->
@@ -410,6 +416,35 @@ pick-on = Finishes on the green on average
 pick-too-far = No shot of these reaches the green: lay up, this one leaves fewest strokes
 pick-too-near = Every shot of these runs past the green: this is the nearest, think of a chip
 pick-between = None of these finishes on the green on average: this one costs least
+
+pick-strokes = { STROKES($strokes) }
+ten-feet = { FEET(10) }
+
+trouble-bunker = bunker
+trouble-water = water
+trouble-rough = rough
+trouble-out = out of bounds
+
+lie-tee = tee
+lie-mat = mat
+lie-fairway = fairway
+lie-rough-up = rough, up
+lie-rough-down = rough, down
+
+# What the phone asks (api/card/public.py); a breeze is about 5 m/s.
+asked-lie = Lie
+asked-wind = Wind
+asked-green = Green
+asked-pin = Pin
+wind-none = none
+wind-into = into
+wind-down = down
+green-soft = soft
+green-medium = medium
+green-firm = firm
+pin-front = front
+pin-middle = middle
+pin-back = back
 
 ## What would change a choice (core/pick/changes.py)
 

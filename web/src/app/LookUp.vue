@@ -1,38 +1,31 @@
 <script setup lang="ts">
 /** A yardage looked up from any view: the shot that is played in today's air and wind, with run and total. */
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { cellName } from "@/shared/api/cells";
-import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import type { Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import { useStudent, useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
-import { trimWords } from "@/shared/texts/shots";
+import { shotWords, trimWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import { vFocus } from "@/shared/ui/focus";
 import { oneOf } from "@/shared/ui/oneOf";
-import { useOfToday } from "@/shared/ui/ofToday";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useUnits } from "@/shared/units/units";
+import { TO, useLookUp } from "./lookUp";
 
 const props = defineProps<{ studentId: string }>();
 const open = ref(false);
 const typed = ref<number | null>(null);
-/** Of today alone: nobody looks up in yesterday's wind. */
-interface Air {
-  temperature: number;
-  headwind: number;
-  lie?: Schemas["Lie"];
-}
-const air = useOfToday<Air>("oxgang-look-up-of-today", { temperature: 20, headwind: 0 });
-const setAir = (part: Partial<Air>) => (air.value = { ...air.value, ...part });
-const lie = computed(() => air.value.lie ?? "fairway");
 const number = (event: Event) => Number((event.target as HTMLInputElement).value);
-const shots = ref<Schemas["LookedUp"][]>([]);
-const error = ref("");
-const asking = ref(false);
 const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
-const asked = computed(() => [typed.value, air.value, open.value]);
+const { air, setAir, lie, to, shots, picked, error, asking } = useLookUp({
+  studentId: () => props.studentId,
+  typed,
+  open,
+  units,
+});
 const words = useWords();
 const texts = useTexts(() => student.data.value?.units);
 /** "56 9:00 stock, ball 3 in back" */
@@ -47,46 +40,23 @@ function basis({ cell, taught }: Schemas["LookedUp"]): string {
   if (!cell.back_in && !cell.down_in) return "estimated";
   return taught ? `trim estimated from ${taught} balls` : "trim by the rule of thumb";
 }
-let latest = 0;
-
 const ROLES = {
   answer: "",
   other: "reaches it too",
   nearest: "none reaches it: the nearest",
   unplayed: "not played",
 };
-watch(asked, async () => {
-  const mine = ++latest;
-  // The answer of the number before never stands under the new number.
-  shots.value = [];
-  asking.value = true;
-  if (!open.value || !typed.value || typed.value < 5) {
-    asking.value = false;
-    return;
-  }
-  try {
-    const found = await dataOf(
-      api.GET("/api/students/{student_id}/lookup", {
-        params: {
-          path: { student_id: props.studentId },
-          query: {
-            yardage: units.value.yards(typed.value),
-            temperature_c: air.value.temperature || 0,
-            headwind_mps: air.value.headwind || 0,
-            lie: lie.value,
-          },
-        },
-      }),
-    );
-    if (mine !== latest) return;
-    shots.value = found;
-    error.value = "";
-  } catch (cause) {
-    if (mine === latest) error.value = sentenceOf(cause);
-  } finally {
-    if (mine === latest) asking.value = false;
-  }
+/** The pick and the two next best. */
+const MOST = 3;
+const best = computed(() => {
+  const found = picked.value;
+  if (!found) return [];
+  const pick = found.shots[found.best];
+  const others = found.shots.filter((shot) => shot !== pick).slice(0, MOST - 1);
+  return pick ? [pick, ...others] : [];
 });
+const pickName = (shot: Schemas["PickedShot"]) =>
+  shotWords(texts.value, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 useKeys("Look up", [
   key("y", "look a yardage up", "y", () => {
     open.value = true;
@@ -144,6 +114,14 @@ useKeys("Look up", [
             <option v-for="name in words.data.value?.lies ?? [lie]" :key="name">{{ name }}</option>
           </select></label
         >
+        <label
+          >To
+          <select :value="to" @change="setAir({ to: oneOf(TO, $event) })">
+            <option v-for="place in TO" :key="place" :value="place">
+              {{ place === "carry" ? "carry it" : `pin at the ${place}` }}
+            </option>
+          </select></label
+        >
         <button type="button" aria-label="Close" @click="open = false">✕</button>
       </div>
       <Sentence :text="error" />
@@ -160,7 +138,28 @@ useKeys("Look up", [
           <span v-if="!shot.cell.balls" class="est">{{ basis(shot) }}</span>
         </li>
       </ul>
-      <p v-if="!shots.length && !asking" class="quiet">
+      <ul v-if="picked" class="num picks">
+        <li v-for="(shot, i) in best" :key="pickName(shot)" :class="{ first: i === 0 }">
+          <b class="slab">{{ pickName(shot) }}</b>
+          <span>land it {{ units.show(shot.carry_yd) }}</span>
+          <span class="quiet"
+            >runs {{ units.show(shot.run_yd) }} to {{ units.show(shot.finish_yd) }}</span
+          >
+          <span>{{ percent(shot.on_green) }} on the green</span>
+          <span v-if="i" class="quiet"
+            >{{ shot.more < 0 ? "−" : "+"
+            }}{{ texts.format("pick-strokes", { strokes: Math.abs(shot.more) }) }}</span
+          >
+          <span v-if="!i && shot.reasons[0]" class="why"
+            >{{ texts.sentence(shot.reasons[0]) }}.</span
+          >
+        </li>
+      </ul>
+      <p v-if="picked" class="quiet">
+        <RouterLink :to="`/s/${studentId}/pick`" @click="open = false">More under Pick</RouterLink>
+        <kbd>g k</kbd>
+      </p>
+      <p v-if="!shots.length && !picked && !asking" class="quiet">
         {{ typed ? "No shot is played or measured yet." : "Type a number; Esc closes." }}
       </p>
     </section>
@@ -175,7 +174,7 @@ useKeys("Look up", [
   background: rgb(32 38 31 / 0.35);
 }
 section {
-  max-width: 44rem;
+  max-width: 52rem;
   margin: 5rem auto 0;
   background: var(--sheet);
   border: 1px solid var(--line-strong);
@@ -238,6 +237,9 @@ li {
 }
 .unplayed {
   opacity: 0.85;
+}
+.why {
+  width: 100%;
 }
 .first b {
   font-size: 1.25rem;

@@ -20,10 +20,10 @@ const places = computed(() => [
     ? [
         { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
         { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
-        { name: "plan", label: "Plan", letter: "p", to: `/s/${studentId.value}/plan` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
         { name: "shots", label: "Shots", letter: "t", to: `/s/${studentId.value}/shots` },
         { name: "gaps", label: "Gaps", letter: "a", to: `/s/${studentId.value}/gaps` },
+        { name: "pick", label: "Pick", letter: "k", to: `/s/${studentId.value}/pick` },
         { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
         { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
         { name: "progress", label: "Progress", letter: "o", to: `/s/${studentId.value}/progress` },
@@ -36,7 +36,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, d calendar, b setup, m matrix, p plan, r range, v review, t shots, a gaps, c card, f flight, o progress, h history",
+    "then s students, d calendar, b setup, m matrix, p plan, r range, v review, t shots, a gaps, k pick, c card, f flight, o progress, h history",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {
@@ -52,6 +52,7 @@ useEventListener(
     if (event.timeStamp > chordUntil) return;
     const hidden = studentId.value
       ? [
+          { letter: "p", to: `/s/${studentId.value}/plan` },
           { letter: "v", to: `/s/${studentId.value}/review` },
           { letter: "h", to: `/s/${studentId.value}/history` },
         ]

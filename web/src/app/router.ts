@@ -8,6 +8,7 @@ import { routes as gaps } from "@/features/gaps";
 import { routes as history } from "@/features/history";
 import { routes as imports } from "@/features/imports";
 import { routes as matrix } from "@/features/matrix";
+import { routes as pick } from "@/features/pick";
 import { routes as plan } from "@/features/plan";
 import { routes as progress } from "@/features/progress";
 import { routes as range } from "@/features/range";
@@ -24,6 +25,7 @@ const routes: RouteRecordRaw[] = [
   ...range,
   ...shots,
   ...gaps,
+  ...pick,
   ...card,
   ...imports,
   ...plan,

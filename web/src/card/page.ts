@@ -1,4 +1,6 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
+import { matters, pickedAt, type Picks } from "./picks";
+
 export interface Shot {
   name: string;
   carry: number;
@@ -26,10 +28,16 @@ export interface Card {
   recipes: string[];
   shots: Shot[];
   lines: Line[];
+  /** What to hit to the pin; a version from before picks has none. */
+  picks?: Picks | null;
 }
 
 const STEPS = [-5, -1, 1, 5];
 const LADDER_EVERY = 5;
+/** The question of which only the shots that depend on it are asked: how firm the green is. */
+const WHERE_IT_MATTERS = "green";
+/** How this phone was last used. */
+const MODE = "oxgang-card-to";
 
 function make<K extends keyof HTMLElementTagNameMap>(
   tag: K,
@@ -88,6 +96,11 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   typed.setAttribute("aria-label", `Distance in ${card.unit === "m" ? "metres" : "yards"}`);
   const at = make("label", "", "at");
   at.append(typed, make("span", card.unit));
+  const picks = card.picks ?? null;
+  let toPin = !!picks && remembered() === "pin";
+  const chosen = (picks?.asks ?? []).map(({ name, options }) => options.find(({ code }) => code === USUAL[name])?.code ?? options[0]?.code ?? ""); // prettier-ignore
+  const modes = make("div", "", "modes");
+  const asks = make("div", "", "asks");
   const shot = make("section", "", "shot");
   shot.setAttribute("aria-live", "polite");
   const beside = make("div", "", "beside");
@@ -103,9 +116,48 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   function show(): void {
     const line = card.lines[place];
     if (!line) return;
-    shot.replaceChildren(...answer(card, line));
-    beside.replaceChildren(...next(card, line));
+    asks.hidden = !toPin;
+    const picked = toPin && picks ? pickedAt(picks, chosen, place) : null;
+    shot.replaceChildren(...(picks && toPin ? pick(card, picked) : answer(card, line)));
+    beside.replaceChildren(...(toPin ? others(card, picked?.others ?? []) : next(card, line)));
+    if (picks && toPin) showAsks(picks);
     for (const row of ladder.rows) row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near); // prettier-ignore
+  }
+  function showAsks(of: Picks): void {
+    asks.replaceChildren(
+      ...of.asks.flatMap(({ name, label, options }, ask) => {
+        if (name === WHERE_IT_MATTERS && !matters(of, chosen, ask, place)) return [];
+        const row = make("div", "", "ask");
+        row.setAttribute("role", "group");
+        row.setAttribute("aria-label", label);
+        row.append(make("span", label));
+        for (const { code, label: said } of options)
+          row.append(choice(said, chosen[ask] === code, () => (chosen[ask] = code)));
+        return [row];
+      }),
+    );
+  }
+  /** A button of a choice; pressed, everything is shown anew, and the focus stays where it was. */
+  function choice(said: string, on: boolean, choose: () => void): HTMLButtonElement {
+    const button = make("button", said);
+    button.type = "button";
+    button.setAttribute("aria-pressed", String(on));
+    button.addEventListener("click", () => {
+      choose();
+      const at = [...main.querySelectorAll("button")].indexOf(button);
+      show();
+      showModes();
+      if (!button.isConnected) main.querySelectorAll("button")[at]?.focus();
+    });
+    return button;
+  }
+  function showModes(): void {
+    if (!picks) return;
+    const to = (pin: boolean) => () => {
+      toPin = pin;
+      remember(pin ? "pin" : "carry");
+    };
+    modes.replaceChildren(choice("carry it", !toPin, to(false)), choice("to the pin", toPin, to(true))); // prettier-ignore
   }
   for (const by of STEPS) {
     const button = make("button", by > 0 ? `+${by}` : `−${-by}`);
@@ -134,15 +186,66 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   }
   main.replaceChildren(
     ...head,
+    modes,
     at,
     steps,
+    asks,
     shot,
     beside,
     make("h2", "The ladder"),
     ladder,
     make("p", `± holds the true carry in ${card.level} of cases. Italic: estimated.`, "small"),
   );
+  showModes();
   move(place);
+}
+
+/** What is taken of a question until the student says otherwise. */
+const USUAL: Record<string, string> = { lie: "fairway", wind: "none", green: "medium", pin: "middle" }; // prettier-ignore
+
+function remembered(): string | null {
+  try {
+    return localStorage.getItem(MODE);
+  } catch {
+    return null;
+  }
+}
+function remember(mode: string): void {
+  try {
+    localStorage.setItem(MODE, mode);
+  } catch {
+    // A phone that keeps nothing begins with the carry.
+  }
+}
+
+/** The shot to the pin, how often it finishes on the green, and why. */
+function pick(card: Card, picked: ReturnType<typeof pickedAt>): HTMLElement[] {
+  const of = picked ? card.shots[picked.shot] : undefined;
+  if (!picked || !of) return [make("p", "None", "none"), make("p", "No shot gets there.", "carry")];
+  return [
+    make("p", of.name, of.measured ? "name" : "name est"),
+    make("p", `${picked.tenths} of 10 finish on the green. ${picked.reason}.`, "carry"),
+    ...cues(card, of),
+  ];
+}
+
+/** The two that come next. */
+function others(card: Card, places: number[]): HTMLElement[] {
+  return places.flatMap((place) => {
+    const of = card.shots[place];
+    if (!of) return [];
+    const part = make("p", "", "other");
+    part.append(make("span", "or"), make("b", of.name), make("span", whole(of.carry)));
+    return [part];
+  });
+}
+
+function cues(card: Card, of: Shot): HTMLElement[] {
+  const recipe = of.recipe === null ? undefined : card.recipes[of.recipe];
+  return [
+    ...(of.cue ? [make("p", of.cue, "cue")] : []),
+    ...(recipe ? [make("p", recipe, "recipe")] : []),
+  ];
 }
 
 function answer(card: Card, line: Line): HTMLElement[] {
@@ -155,12 +258,10 @@ function answer(card: Card, line: Line): HTMLElement[] {
     ];
   const total =
     of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
-  const recipe = of.recipe === null ? undefined : card.recipes[of.recipe];
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
     make("p", `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : ", estimated"}${total}`, "carry"), // prettier-ignore
-    ...(of.cue ? [make("p", of.cue, "cue")] : []),
-    ...(recipe ? [make("p", recipe, "recipe")] : []),
+    ...cues(card, of),
   ];
 }
 

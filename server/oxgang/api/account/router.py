@@ -14,6 +14,7 @@ from oxgang.academy.services.log import note_academy
 from oxgang.api.account.schemas import (
     Account,
     Bounds,
+    EdgesWords,
     EventWords,
     LoadWords,
     LogIn,
@@ -37,6 +38,7 @@ from oxgang.core.ground.gaps import (
 from oxgang.core.keeping.events import EFFECTS
 from oxgang.core.pick.changes import BREEZE_MPS
 from oxgang.core.pick.situation import Trouble, edges_of
+from oxgang.core.pick.table import LIES
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.practice.load import (
     BALL_LIMIT,
@@ -140,10 +142,15 @@ def words(request: HttpRequest) -> Words:
             front_yd=FRONT_YD,
             back_yd=BACK_YD,
             width_yd=WIDTH_YD,
-            edges={at: edges_of(at) for at in PinAt},
+            edges={
+                at: EdgesWords(front_yd=front, back_yd=back)
+                for at in PinAt
+                for front, back in [edges_of(at)]
+            },
             firmness=list(Firmness),
             trouble=list(Trouble),
             breeze_mps=BREEZE_MPS,
+            lies=list(LIES),
         ),
         interval=intervals.words(),
         texts=source(),

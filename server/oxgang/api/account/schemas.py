@@ -76,17 +76,25 @@ class UsualCell(Schema):
     tempo: Tempo
 
 
+class EdgesWords(Schema):
+    """How far a green's front and back are from its pin [yd]."""
+
+    front_yd: float
+    back_yd: float
+
+
 class PickWords(Schema):
-    """A green of usual size, how far its edges are from a pin at each place (front, back), how firm
-    it may be, what trouble there is [yd], and a breeze that is asked about [m/s]."""
+    """A green of usual size, its edges from a pin at each place, how firm
+    it may be, what trouble there is [yd], a breeze that is asked about [m/s], and the lies of a course."""
 
     front_yd: float
     back_yd: float
     width_yd: float
-    edges: dict[PinAt, tuple[float, float]]
+    edges: dict[PinAt, EdgesWords]
     firmness: list[Firmness]
     trouble: list[Trouble]
     breeze_mps: float
+    lies: list[Lie]
 
 
 class Words(Schema):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import timezone
 from django.utils.html import escape
@@ -9,10 +11,12 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
 from oxgang.core.ground.card import Card, CardCell, by_yardage
+from oxgang.core.pick.table import LETTERS, LIES, REASONS, WINDS
+from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
-from oxgang.texts.messages import texts
+from oxgang.texts.messages import Texts, texts
 from oxgang.texts.recipes import recipe_words
 
 PAGE = """<!doctype html>
@@ -54,10 +58,10 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
     version = versions_of(student).first() if student else None
     if version is None:
         return JsonResponse({"title": "This card is not here."}, status=404)
-    return JsonResponse(_content(card_of(version)))
+    return JsonResponse(_content(card_of(version), version.content.get("picks")))
 
 
-def _content(card: Card) -> dict[str, object]:
+def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
     """Every shot that is played once, and for each yard or metre which of them it is."""
     words = texts("m" if card.metres else "yd")
     played = card.played
@@ -93,6 +97,7 @@ def _content(card: Card) -> dict[str, object]:
             }
             for cell in played
         ],
+        "picks": picks and _picks(picks, words),
         "lines": [
             {
                 "at": unit(line.yardage),
@@ -103,4 +108,27 @@ def _content(card: Card) -> dict[str, object]:
             }
             for line in by_yardage(card, step=1)
         ],
+    }
+
+
+def _picks(rows: Mapping[str, str], words: Texts) -> dict[str, object]:
+    """The table of picks, what it asks in the order of its rows' names, and its reasons in words.
+
+    Shots are named by their places among those played.
+    """
+    asks = {"lie": LIES, "wind": tuple(WINDS), "green": tuple(Firmness), "pin": tuple(PinAt)}
+    return {
+        "letters": LETTERS,
+        "reasons": [words.format(f"{why}.short") for why in REASONS],
+        "asks": [
+            {
+                "name": name,
+                "label": words.format(f"asked-{name}"),
+                "options": [
+                    {"code": code, "label": words.format(f"{name}-{code}")} for code in codes
+                ],
+            }
+            for name, codes in asks.items()
+        ],
+        "rows": dict(rows),
     }

@@ -15,7 +15,7 @@ from oxgang.api.auth import coach_of
 from oxgang.api.fields import made
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.api.pick.schemas import (
-    ChangeOut,
+    PickChange,
     PickOut,
     SituationIn,
     SituationOut,
@@ -111,7 +111,7 @@ def _out(student: Student, picking: Picking, found: Picked, homes: dict[Name, fl
                 "apex_yd": p.apex_yd,
                 "landing_deg": p.landing_deg,
                 "measured": p.shot.measured,
-                "path": p.path,
+                "path": [{"along": along, "up": up} for along, up in p.path],
                 "reasons": [said.as_data() for said in reasons],
             }
             for p, o, reasons in zip(found.patterns, found.outcomes, found.reasons, strict=True)
@@ -138,8 +138,8 @@ def _situation(situation: Situation) -> SituationOut:
     return made(SituationOut, **asdict(situation), pin_at=pin_at(situation))
 
 
-@router.get("/students/{student_id}/pick/changes", response=list[ChangeOut])
-def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> list[ChangeOut]:
+@router.get("/students/{student_id}/pick/changes", response=list[PickChange])
+def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> list[PickChange]:
     """What would change the choice: one thing at a time, where another shot is then picked."""
     student, kept = _kept(request, student_id)
     situation = _asked(data)
@@ -157,7 +157,7 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
         best = then.patterns[then.best].shot
         found.append(
             made(
-                ChangeOut,
+                PickChange,
                 what=what,
                 situation=_situation(other),
                 key=KeyOut(**asdict(best.key)),

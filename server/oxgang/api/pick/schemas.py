@@ -68,10 +68,17 @@ class TroubleShare(Schema):
     share: float
 
 
+class PointOut(Schema):
+    """A point of a flight [yd]."""
+
+    along: float
+    up: float
+
+
 class PickedShot(Schema):
     """A shot in the situation [yd]: what it carries, runs, where solid balls finish (the middle
     80 %, along and to a side), what becomes of all its balls, mishits included (shares), strokes to
-    hole out and how many more than the pick's. `path` is its flight, (along, up) [yd]."""
+    hole out and how many more than the pick's."""
 
     key: KeyOut
     back_in: float
@@ -101,7 +108,7 @@ class PickedShot(Schema):
     apex_yd: float
     landing_deg: float
     measured: bool
-    path: list[tuple[float, float]]
+    path: list[PointOut]
     reasons: list[PickSaid]
 
 
@@ -140,7 +147,7 @@ class PickOut(Schema):
     contact_balls: int
 
 
-class ChangeOut(Schema):
+class PickChange(Schema):
     """A thing that is otherwise, and the shot that is then picked; `loses` is what the pick of
     before would cost there [strokes], None where it does not get there."""
 

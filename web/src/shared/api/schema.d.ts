@@ -2418,6 +2418,16 @@ export interface components {
             };
         };
         /**
+         * EdgesWords
+         * @description How far a green's front and back are from its pin [yd].
+         */
+        EdgesWords: {
+            /** Back Yd */
+            back_yd: number;
+            /** Front Yd */
+            front_yd: number;
+        };
+        /**
          * EntryOut
          * @description One action. `can_undo` is whether it can be taken back, `undone` whether it was.
          */
@@ -3139,6 +3149,22 @@ export interface components {
             to_day: string;
         };
         /**
+         * PickChange
+         * @description A thing that is otherwise, and the shot that is then picked; `loses` is what the pick of
+         *     before would cost there [strokes], None where it does not get there.
+         */
+        PickChange: {
+            /** Back In */
+            back_in: number;
+            /** Down In */
+            down_in: number;
+            key: components["schemas"]["KeyOut"];
+            /** Loses */
+            loses: number | null;
+            situation: components["schemas"]["SituationOut"];
+            what: components["schemas"]["WhatIf"];
+        };
+        /**
          * PickOut
          * @description The shots for a situation, least strokes first: `best` is the place of the pick, `either` of
          *     another as good. `aim_yd` is where the pick would best finish, past the pin; it is the flag
@@ -3190,8 +3216,8 @@ export interface components {
         };
         /**
          * PickWords
-         * @description A green of usual size, how far its edges are from a pin at each place (front, back), how firm
-         *     it may be, what trouble there is [yd], and a breeze that is asked about [m/s].
+         * @description A green of usual size, its edges from a pin at each place, how firm
+         *     it may be, what trouble there is [yd], a breeze that is asked about [m/s], and the lies of a course.
          */
         PickWords: {
             /** Back Yd */
@@ -3200,15 +3226,14 @@ export interface components {
             breeze_mps: number;
             /** Edges */
             edges: {
-                [key: string]: [
-                    number,
-                    number
-                ];
+                [key: string]: components["schemas"]["EdgesWords"];
             };
             /** Firmness */
             firmness: components["schemas"]["Firmness"][];
             /** Front Yd */
             front_yd: number;
+            /** Lies */
+            lies: components["schemas"]["Lie"][];
             /** Trouble */
             trouble: components["schemas"]["Trouble"][];
             /** Width Yd */
@@ -3218,7 +3243,7 @@ export interface components {
          * PickedShot
          * @description A shot in the situation [yd]: what it carries, runs, where solid balls finish (the middle
          *     80 %, along and to a side), what becomes of all its balls, mishits included (shares), strokes to
-         *     hole out and how many more than the pick's. `path` is its flight, (along, up) [yd].
+         *     hole out and how many more than the pick's.
          */
         PickedShot: {
             /** Apex Yd */
@@ -3263,10 +3288,7 @@ export interface components {
             /** Over Three */
             over_three: number;
             /** Path */
-            path: [
-                number,
-                number
-            ][];
+            path: components["schemas"]["PointOut"][];
             /** Reasons */
             reasons: components["schemas"]["PickSaid"][];
             /** Run Sd Yd */
@@ -3632,6 +3654,16 @@ export interface components {
              * @default false
              */
             take?: boolean;
+        };
+        /**
+         * PointOut
+         * @description A point of a flight [yd].
+         */
+        PointOut: {
+            /** Along */
+            along: number;
+            /** Up */
+            up: number;
         };
         /** PositionIn */
         PositionIn: {
@@ -6708,7 +6740,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangeOut"][];
+                    "application/json": components["schemas"]["PickChange"][];
                 };
             };
         };

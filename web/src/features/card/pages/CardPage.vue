@@ -6,7 +6,7 @@ import { Button, Textarea } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
-import { useForgetStudent, useMatrix, useStudent } from "@/shared/api/queries";
+import { useForgetStudent, useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { percent } from "@/shared/format/numbers";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { useTexts } from "@/shared/texts/texts";
@@ -29,6 +29,7 @@ const matrix = useMatrix(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const texts = useTexts(() => student.data.value?.units);
 const forget = useForgetStudent();
+const words = useWords();
 const { look, preview, pdf } = useCard(props.studentId);
 const versions = useQuery({
   key: () => keys.versions(props.studentId),
@@ -42,10 +43,28 @@ const from = ref<number | null>(null);
 const to = ref<number | null>(null);
 const compared = ref<Schemas["DifferenceOut"][]>([]);
 
+/** The phone's picks, lie by lie, so that the coach sees how far they are; "" when none is worked on. */
+const working = ref("");
+async function workOut(): Promise<void> {
+  const lies = words.data.value?.pick.lies ?? [];
+  try {
+    for (const [at, lie] of lies.entries()) {
+      working.value = `Working out the phone's picks: ${at + 1} of ${lies.length}`;
+      await dataOf(
+        api.GET("/api/students/{student_id}/pick/table", {
+          params: { ...path.params, query: { lie } },
+        }),
+      );
+    }
+  } finally {
+    working.value = "";
+  }
+}
 const publish = () =>
   run(async () => {
     const { step, order, cues, run: runs } = look.value;
     const body = { note: note.value, step, order, cues, run: runs };
+    await workOut();
     await dataOf(api.POST("/api/students/{student_id}/versions", { ...path, body }));
     note.value = "";
     await Promise.all([versions.refetch(), preview.refetch(), forget(props.studentId)]);
@@ -149,6 +168,7 @@ useKeys("Card", [
               @click="publish"
               >Publish a version</Button
             >
+            <p v-if="working" class="quiet" role="status">{{ working }}</p>
             <p class="quiet">
               <kbd>p</kbd> <kbd>Enter</kbd>. It never changes: it is what the student carries.
             </p>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+/** The answer, big: the shot, where to land it, what it gives, and the reason in one sentence. */
+import { computed } from "vue";
+import { shotWords } from "@/shared/texts/shots";
+import type { Texts } from "@/shared/texts/texts";
+import { percent } from "@/shared/format/numbers";
+import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
+import type { UnitWords } from "@/shared/units/units";
+import type { Pick, Picked } from "../composables/pick";
+
+const props = defineProps<{
+  answer: Pick;
+  /** The one that is told of: the pick, or another that is looked at. */
+  shot: Picked;
+  units: UnitWords;
+  texts: Texts;
+  leadIsRight: boolean;
+}>();
+const emit = defineEmits<{ select: [at: number] }>();
+const TOO_FEW = 0.5;
+
+const best = computed(() => props.answer.shots[props.answer.best]);
+const isBest = computed(() => props.shot === best.value);
+const nameOf = (at: number) => {
+  const one = props.answer.shots[at];
+  return one ? shotWords(props.texts, { ...one.key, back_in: one.back_in, down_in: one.down_in }) : ""; // prettier-ignore
+};
+const reasons = computed(() => props.shot.reasons.map((said) => props.texts.sentence(said)));
+const reach = computed(() => (props.answer.reach === "pick-on" ? "" : props.texts.format(props.answer.reach))); // prettier-ignore
+/** Against the wind across, as a person aims: to the lead or the trail side. */
+const aim = computed(() => {
+  const off = -props.shot.drift_yd;
+  if (Math.abs(off) < TOO_FEW) return "";
+  const lead = off > 0 === props.leadIsRight;
+  return `Aim ${props.units.show(Math.abs(off))} ${props.units.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`; // prettier-ignore
+});
+const target = computed(() => {
+  const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;
+  if (!off || !isBest.value) return "";
+  const yards = props.units.show(Math.abs(past));
+  return `The flag is not the target: best is ${yards} ${props.units.unit} ${past > 0 ? "past" : "short of"} it, ${props.texts.format("pick-strokes", { strokes: saves })} better.`; // prettier-ignore
+});
+const goal = computed(() =>
+  props.answer.goal === "on-green"
+    ? `worse than three ${percent(props.shot.over_three)}`
+    : `inside ${props.texts.format("ten-feet")} ${percent(props.shot.inside_10ft)}`,
+);
+</script>
+
+<template>
+  <section class="answer" aria-live="polite">
+    <p v-if="!isBest" class="quiet">
+      Looked at;
+      <button type="button" class="plain" @click="emit('select', answer.best)">
+        back to {{ nameOf(answer.best) }}
+      </button>
+    </p>
+    <h2 class="slab">
+      <TrajectoryGlyph :trajectory="shot.key.trajectory" :size="20" />
+      {{ nameOf(answer.shots.indexOf(shot)) }}
+    </h2>
+    <p class="num numbers">
+      Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.show(shot.run_yd) }} to
+      {{ units.show(shot.finish_yd) }} {{ units.unit }}
+      <span class="quiet">(its {{ units.show(shot.home_yd) }} at home)</span>
+    </p>
+    <p class="num">
+      <b>{{ percent(shot.on_green) }}</b> on the green, {{ goal }},
+      <b>{{ texts.format("pick-strokes", { strokes: shot.strokes }) }}</b> strokes to hole out
+    </p>
+    <p class="reason">{{ reasons[0] }}.</p>
+    <p v-for="more in reasons.slice(1)" :key="more" class="quiet">{{ more }}.</p>
+    <p v-if="isBest && answer.either !== null" class="either">
+      Or
+      <button type="button" class="plain" @click="emit('select', answer.either)">
+        {{ nameOf(answer.either) }}
+      </button>
+    </p>
+    <p v-if="target" class="target">{{ target }}</p>
+    <p v-if="aim" class="target">{{ aim }}</p>
+    <p v-if="reach" class="reach">{{ reach }}.</p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 2.1rem;
+  font-weight: 750;
+}
+p {
+  margin: 0.3rem 0;
+}
+.numbers {
+  font-size: 1.15rem;
+}
+.reason {
+  font-weight: 600;
+}
+.target {
+  padding: 0.3rem 0.6rem;
+  background: var(--accent-soft);
+}
+.reach {
+  color: var(--clay);
+  font-weight: 600;
+}
+.plain {
+  min-height: 32px;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  font-weight: 650;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>
