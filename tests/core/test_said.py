@@ -17,18 +17,27 @@ from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import EventKind, Touch
 from oxgang.core.keeping.remarks import Moved, Remark
+from oxgang.core.pick import choice
+from oxgang.core.pick.changes import WhatIf
+from oxgang.core.pick.rules import Rule
+from oxgang.core.pick.situation import Trouble
+from oxgang.core.pick.table import Wind
 from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
+from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.said import Said
+from oxgang.core.words.shots import Lie
 from oxgang.texts.messages import source, texts
 
 ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
+CODES += [choice.Why, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
-    "place": Place,
+    "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
+    "wind": Wind,
 }  # fmt: skip
 
 

@@ -32,7 +32,13 @@ async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): 
   await seen.page.find("input").setValue(yardage);
   await settled();
 }
-beforeEach(() => localStorage.clear());
+/** Asked where a ball shall come down, not for a pin. */
+function carrying(): void {
+  localStorage.clear();
+  const value = { temperature: 20, headwind: 0, to: "carry" };
+  localStorage.setItem("oxgang-look-up-of-today", JSON.stringify({ day: new Date().toDateString(), value })); // prettier-ignore
+}
+beforeEach(carrying);
 afterEach(() => vi.unstubAllGlobals());
 
 test("y asks for a yardage, and the shots for it stand best first", async () => {

@@ -48,6 +48,7 @@ const ROLES = {
 };
 /** The pick and the two next best. */
 const MOST = 3;
+const PLACES = { front: "pin at the front", middle: "pin in the middle", back: "pin at the back", carry: "carry it" }; // prettier-ignore
 const best = computed(() => {
   const found = picked.value;
   if (!found) return [];
@@ -118,7 +119,7 @@ useKeys("Look up", [
           >To
           <select :value="to" @change="setAir({ to: oneOf(TO, $event) })">
             <option v-for="place in TO" :key="place" :value="place">
-              {{ place === "carry" ? "carry it" : `pin at the ${place}` }}
+              {{ PLACES[place] }}
             </option>
           </select></label
         >
@@ -174,7 +175,7 @@ useKeys("Look up", [
   background: rgb(32 38 31 / 0.35);
 }
 section {
-  max-width: 52rem;
+  max-width: 58rem;
   margin: 5rem auto 0;
   background: var(--sheet);
   border: 1px solid var(--line-strong);
@@ -237,6 +238,10 @@ li {
 }
 .unplayed {
   opacity: 0.85;
+}
+a {
+  color: var(--accent);
+  margin-right: 0.4rem;
 }
 .why {
   width: 100%;

@@ -99,6 +99,8 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   const picks = card.picks ?? null;
   let toPin = !!picks && remembered() === "pin";
   const chosen = (picks?.asks ?? []).map(({ name, options }) => options.find(({ code }) => code === USUAL[name])?.code ?? options[0]?.code ?? ""); // prettier-ignore
+  /** What says of each button of a choice whether it is the one. */
+  const pressed: (() => void)[] = [];
   const modes = make("div", "", "modes");
   const asks = make("div", "", "asks");
   const shot = make("section", "", "shot");
@@ -121,43 +123,41 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     shot.replaceChildren(...(picks && toPin ? pick(card, picked) : answer(card, line)));
     beside.replaceChildren(...(toPin ? others(card, picked?.others ?? []) : next(card, line)));
     if (picks && toPin) showAsks(picks);
+    for (const say of pressed) say();
     for (const row of ladder.rows) row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near); // prettier-ignore
   }
-  function showAsks(of: Picks): void {
-    asks.replaceChildren(
-      ...of.asks.flatMap(({ name, label, options }, ask) => {
-        if (name === WHERE_IT_MATTERS && !matters(of, chosen, ask, place)) return [];
-        const row = make("div", "", "ask");
-        row.setAttribute("role", "group");
-        row.setAttribute("aria-label", label);
-        row.append(make("span", label));
-        for (const { code, label: said } of options)
-          row.append(choice(said, chosen[ask] === code, () => (chosen[ask] = code)));
-        return [row];
-      }),
-    );
+  // Made once: a button that is replaced while a finger is on it is never pressed.
+  for (const [ask, { name, label, options }] of (picks?.asks ?? []).entries()) {
+    const row = make("div", "", "ask");
+    row.dataset["name"] = name;
+    row.setAttribute("role", "group");
+    row.setAttribute("aria-label", label);
+    row.append(make("span", label));
+    for (const { code, label: said } of options)
+      row.append(choice(said, () => chosen[ask] === code, () => (chosen[ask] = code))); // prettier-ignore
+    asks.append(row);
   }
-  /** A button of a choice; pressed, everything is shown anew, and the focus stays where it was. */
-  function choice(said: string, on: boolean, choose: () => void): HTMLButtonElement {
-    const button = make("button", said);
-    button.type = "button";
-    button.setAttribute("aria-pressed", String(on));
-    button.addEventListener("click", () => {
-      choose();
-      const at = [...main.querySelectorAll("button")].indexOf(button);
-      show();
-      showModes();
-      if (!button.isConnected) main.querySelectorAll("button")[at]?.focus();
-    });
-    return button;
-  }
-  function showModes(): void {
-    if (!picks) return;
+  if (picks) {
     const to = (pin: boolean) => () => {
       toPin = pin;
       remember(pin ? "pin" : "carry");
     };
-    modes.replaceChildren(choice("carry it", !toPin, to(false)), choice("to the pin", toPin, to(true))); // prettier-ignore
+    modes.append(choice("carry it", () => !toPin, to(false)), choice("to the pin", () => toPin, to(true))); // prettier-ignore
+  }
+  function showAsks(of: Picks): void {
+    for (const [ask, row] of [...asks.children].entries())
+      (row as HTMLElement).hidden =
+        of.asks[ask]?.name === WHERE_IT_MATTERS && !matters(of, chosen, ask, place);
+  }
+  function choice(said: string, on: () => boolean, choose: () => void): HTMLButtonElement {
+    const button = make("button", said);
+    button.type = "button";
+    pressed.push(() => button.setAttribute("aria-pressed", String(on())));
+    button.addEventListener("click", () => {
+      choose();
+      show();
+    });
+    return button;
   }
   for (const by of STEPS) {
     const button = make("button", by > 0 ? `+${by}` : `−${-by}`);
@@ -196,7 +196,6 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     ladder,
     make("p", `± holds the true carry in ${card.level} of cases. Italic: estimated.`, "small"),
   );
-  showModes();
   move(place);
 }
 

@@ -84,8 +84,8 @@ class EdgesWords(Schema):
 
 
 class PickWords(Schema):
-    """A green of usual size, its edges from a pin at each place, how firm
-    it may be, what trouble there is [yd], a breeze that is asked about [m/s], and the lies of a course."""
+    """A green of usual size, its edges from a pin at each place [yd], how firm it may be,
+    what trouble there is, a breeze that is asked about [m/s], and the lies of a course."""
 
     front_yd: float
     back_yd: float

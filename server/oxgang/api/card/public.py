@@ -11,7 +11,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
 from oxgang.core.ground.card import Card, CardCell, by_yardage
-from oxgang.core.pick.table import LETTERS, LIES, REASONS, WINDS
+from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.core.words.units import m_from_yd
@@ -116,19 +116,24 @@ def _picks(rows: Mapping[str, str], words: Texts) -> dict[str, object]:
 
     Shots are named by their places among those played.
     """
-    asks = {"lie": LIES, "wind": tuple(WINDS), "green": tuple(Firmness), "pin": tuple(PinAt)}
+    asks = {
+        "lie": ("asked-lie", LIES),
+        "wind": ("asked-wind", tuple(Wind)),
+        "green": ("asked-green", tuple(Firmness)),
+        "pin": ("asked-pin", tuple(PinAt)),
+    }
     return {
         "letters": LETTERS,
         "reasons": [words.format(f"{why}.short") for why in REASONS],
         "asks": [
             {
                 "name": name,
-                "label": words.format(f"asked-{name}"),
+                "label": words.format(label),
                 "options": [
                     {"code": code, "label": words.format(f"{name}-{code}")} for code in codes
                 ],
             }
-            for name, codes in asks.items()
+            for name, (label, codes) in asks.items()
         ],
         "rows": dict(rows),
     }

@@ -99,7 +99,7 @@ def band_of(said: str) -> Band:
 
 def edges_of(pin_at: PinAt, depth_yd: float = FRONT_YD + BACK_YD) -> tuple[float, float]:
     """How far the front and the back of a green are from a pin that stands there [yd]."""
-    near = min(NEAR_EDGE_YD, depth_yd / 3)
+    near = min(NEAR_EDGE_YD, depth_yd / 4)
     if pin_at is PinAt.FRONT:
         return near, depth_yd - near
     if pin_at is PinAt.BACK:

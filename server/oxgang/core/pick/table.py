@@ -7,14 +7,16 @@ without a network says what the server says.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from enum import StrEnum
 from functools import cache
 from itertools import product
 from typing import Final
 
 import numpy as np
 
+from oxgang.core.pick.changes import BREEZE_MPS
 from oxgang.core.pick.choice import Goal, Why, decide, goal_of
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, plane_of, spread_of
@@ -26,10 +28,18 @@ from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.core.words.swing import Limit
 
-# What a student can say of a ball without an instrument. A breeze that moves branches is about
-# 5 m/s (Beaufort 3 to 4).
+
+class Wind(StrEnum):
+    """What a student can say of the wind without an instrument."""
+
+    NONE = "none"
+    INTO = "into"
+    DOWN = "down"
+
+
+# A breeze that moves branches is about 5 m/s (Beaufort 3 to 4, from memory).
 LIES: Final = (Lie.FAIRWAY, Lie.ROUGH_UP, Lie.ROUGH_DOWN)
-WINDS: Final[Mapping[str, float]] = {"none": 0.0, "into": 5.0, "down": -5.0}
+WINDS: Final = {Wind.NONE: 0.0, Wind.INTO: BREEZE_MPS, Wind.DOWN: -BREEZE_MPS}
 # A shot that finishes further from the pin [yd] is asked only when it is among the nearest.
 NEAR_YD: Final = 20.0
 NEAREST: Final = 4
@@ -54,7 +64,7 @@ class Answer:
 
 
 def situation_at(
-    pin_yd: float, lie: Lie, wind: str, firmness: Firmness, pin_at: PinAt
+    pin_yd: float, lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt
 ) -> Situation:
     """The situation that a row of the table means: a green of usual size, no trouble, home air."""
     front, back = edges_of(pin_at)
@@ -64,7 +74,7 @@ def situation_at(
     )  # fmt: skip
 
 
-def row_name(lie: Lie, wind: str, firmness: Firmness, pin_at: PinAt) -> str:
+def row_name(lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt) -> str:
     """What a row of the table is called: "fairway none medium middle"."""
     return " ".join((lie, wind, firmness, pin_at))
 

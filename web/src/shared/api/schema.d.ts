@@ -3216,8 +3216,8 @@ export interface components {
         };
         /**
          * PickWords
-         * @description A green of usual size, its edges from a pin at each place, how firm
-         *     it may be, what trouble there is [yd], a breeze that is asked about [m/s], and the lies of a course.
+         * @description A green of usual size, its edges from a pin at each place [yd], how firm it may be,
+         *     what trouble there is, a breeze that is asked about [m/s], and the lies of a course.
          */
         PickWords: {
             /** Back Yd */

@@ -66,7 +66,15 @@ const land = computed(() => {
   return `M0 ${sky.value}H${x.value(foot)}L${x.value(pin_yd - front_yd)} ${level}H${wide.value}`;
 });
 const pathOf = (shot: Picked) => shot.path.map(({ along, up: z }, i) => `${i ? "L" : "M"}${x.value(along).toFixed(1)} ${(sky.value - z * up.value).toFixed(1)}`).join(""); // prettier-ignore
-const ticks = computed(() => x.value.ticks(Math.max(4, Math.round(wide.value / 90))).filter((at) => at >= 0)); // prettier-ignore
+/** Round numbers of the student's own unit. */
+const ticks = computed(() => {
+  const { value, yards } = props.units;
+  const own = scaleLinear([value(-2), value(far.value)], [0, wide.value]);
+  return own
+    .ticks(Math.max(4, Math.round(wide.value / 90)))
+    .filter((at) => at >= 0)
+    .map(yards);
+});
 const green = computed(() => ({
   from: x.value(props.ball.pin_yd - props.ball.front_yd),
   to: x.value(props.ball.pin_yd + props.ball.back_yd),
@@ -251,7 +259,7 @@ const handles = computed(() => [
         :aria-label="label"
         :aria-valuenow="Math.round(units.value(yd))"
         :aria-valuetext="`${units.show(yd)} ${units.unit}`"
-        :transform="`translate(${x(yd)} ${which === 'pin' ? sky - raised - 34 : sky - raised + 34})`"
+        :transform="`translate(${x(yd)} ${which === 'pin' ? sky - raised - 34 : sky + 34})`"
         @pointerdown="hold(which, $event)"
         @pointermove="drag"
         @pointerup="holds = null"
