@@ -13,8 +13,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.core.errors import InputError
-from oxgang.core.pick.changes import LEAST_TIE, WhatIf, loss_of, variants
-from oxgang.core.pick.choice import HARD_TIE, Goal, Reach, Why, pick
+from oxgang.core.pick.changes import WhatIf, loss_of, variants
+from oxgang.core.pick.choice import HARD_TIE, LEAST_TIE, Goal, Reach, Why, pick
 from oxgang.core.pick.mishits import KINDS, Contact, Mishit, own_contact, usual_contact
 from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
 from oxgang.core.pick.pattern import Pattern, own_lateral, usual_lateral

@@ -109,7 +109,7 @@ def rich(api: Api, student: Student, wedge: Club) -> Student:
     api("PUT", f"{url}/balls", ball(wedge, "thin", 30, **more))
     api("DELETE", f"{url}/balls/ball-3")
     keep(api, student)
-    assert api("POST", f"{url}/versions", {"note": "first"}).status_code == 200
+    assert api("POST", f"{url}/versions", {"note": "first", "picks": False}).status_code == 200
     hit_ago(api, student, wedge, [44, 45])
     api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
     api("POST", f"{url}/events", {"kind": "new club", "on": day(2), "club_id": str(wedge.pk)})

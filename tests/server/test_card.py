@@ -31,7 +31,12 @@ def published(api: Api, student: Student, wedge: Club) -> Student:
     hit(api, student, wedge, [44, 45, 43, 44, 45], hit_at="2026-05-20T10:00:00Z")
     hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", hit_at="2026-05-20T11:00:00Z")
     api("POST", f"/students/{student.pk}/review", {})
-    assert api("POST", f"/students/{student.pk}/versions", {"note": "first"}).data["number"] == 1
+    assert (
+        api("POST", f"/students/{student.pk}/versions", {"note": "first", "picks": False}).data[
+            "number"
+        ]
+        == 1
+    )
     return student
 
 
@@ -55,7 +60,7 @@ def test_a_version_never_changes_and_two_are_compared(
 
 def test_nothing_measured_is_not_published(api: Api, student: Student) -> None:
     url = f"/students/{student.pk}"
-    assert "Nothing is measured" in api("POST", f"{url}/versions", {}).data["title"]
+    assert "Nothing is measured" in api("POST", f"{url}/versions", {"picks": False}).data["title"]
     assert "Publish a version first" in api("POST", f"{url}/links", {}).data["title"]
     assert api("GET", f"{url}/card.pdf").status_code == 404
 
@@ -73,7 +78,7 @@ def test_the_printed_card_has_its_size_and_every_yardage(
     api: Api, published: Student, form: str, size: tuple[float, float], pages: int
 ) -> None:
     api("PATCH", f"/students/{published.pk}", {"name": "Łucja Ξένου"})
-    api("POST", f"/students/{published.pk}/versions", {})
+    api("POST", f"/students/{published.pk}/versions", {"picks": False})
     address = f"/students/{published.pk}/card.pdf?form={form}&sides=yardage,club"
     book = pypdf.PdfReader(io.BytesIO(api("GET", address).content))
     assert len(book.pages) == pages
@@ -97,7 +102,7 @@ def test_metres_fourteen_clubs_and_sides_that_are_none(
     api("PATCH", url, {"units": "m"})
     for i in range(12):
         add_club(published, bag.Club(f"club {i}", 40 + i), by=coach, now=timezone.now())
-    api("POST", f"{url}/versions", {})
+    api("POST", f"{url}/versions", {"picks": False})
     address = f"{url}/card.pdf?form=tag&sides=club,ground"
     text = pypdf.PdfReader(io.BytesIO(api("GET", address).content)).pages[0].extract_text()
     assert "metres" in text

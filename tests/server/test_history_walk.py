@@ -68,7 +68,7 @@ def one_action(api: Api, student: Student, chance: random.Random, number: int) -
         lambda: api("PATCH", uid, {"club_id": str(club.pk), "ball_position_in": number % 3}),
         lambda: api("PUT", f"{url}/plan", plan(f"plan {number}", bool(number % 2))),
         lambda: api("DELETE", f"{url}/plan?homework={bool(number % 2)}"),
-        lambda: api("POST", f"{url}/versions", {"note": f"version {number}"}),
+        lambda: api("POST", f"{url}/versions", {"note": f"version {number}", "picks": False}),
         lambda: api.upload(f"{url}/told", f"club,swing,carry_yd\n56,9:00,{40 + number}".encode()),
         lambda: api("DELETE", uid),
         lambda: api("POST", f"{uid}/restore"),

@@ -122,7 +122,7 @@ def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, An
     hit(api, student, wedge, [44, 45, 43, 44, 45], hit_at="2026-05-20T10:00:00Z")
     hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", hit_at="2026-05-20T11:00:00Z")
     api("POST", f"/students/{student.pk}/review", {})
-    api("POST", f"/students/{student.pk}/versions", {})
+    api("POST", f"/students/{student.pk}/versions", {"picks": False})
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "zero", 60))
     api("POST", f"/students/{student.pk}/links", {})
     api("POST", "/devices", {"name": "Bay 3"})

@@ -116,7 +116,7 @@ def test_no_shot_played_answers_nothing_and_is_no_card(api: Api, two: Student) -
     url = f"/students/{two.pk}"
     choose(api, two, ("9:00", "neither"), ("10:00", "neither"))
     assert api("GET", f"{url}/card").data["thin"][0]["code"] == "card-no-shot"
-    refused = api("POST", f"{url}/versions", {})
+    refused = api("POST", f"{url}/versions", {"picks": False})
     assert (refused.status_code, "No shot is played" in refused.data["title"]) == (422, True)
     # What is measured is named, and that it is not played.
     assert {s["role"] for s in api("GET", f"{url}/lookup?yardage=60").data} == {"unplayed"}
@@ -219,7 +219,7 @@ def test_a_shot_with_a_trim_is_played_as_one(api: Api, two: Student, wedge: Club
     page = choose(api, two, ("9:00", "played"), back_in=3.0).data
     trimmed = next(s for s in page["shots"] if s["back_in"])
     assert (trimmed["play"], trimmed["swing"]) == ("played", "9:00")
-    pdf = api("POST", f"/students/{two.pk}/versions", {}).status_code
+    pdf = api("POST", f"/students/{two.pk}/versions", {"picks": False}).status_code
     assert pdf == 200
     text = (
         pypdf.PdfReader(
@@ -235,7 +235,7 @@ def test_the_choice_travels_with_the_student(api: Api, two: Student) -> None:
     url = f"/students/{two.pk}"
     choose(api, two, ("9:00", "played"), ("10:00", "work"))
     api("PATCH", url, {"longest": "9:00", "estimates_yd": 3})
-    api("POST", f"{url}/versions", {"run": True, "cues": False, "step": 10})
+    api("POST", f"{url}/versions", {"run": True, "cues": False, "step": 10, "picks": False})
     file = api("GET", f"{url}/student.json").content
     brought = api.upload("/student-files", file, confirmed="true").json()
     again = Student.objects.get(pk=brought["id"])
@@ -268,7 +268,7 @@ def test_the_card_shows_what_moves_before_it_is_published(
     first = api("GET", f"{url}/card").data
     assert (first["next"], first["moved"], first["played"]) == (1, [], 1)
     assert [t["code"] for t in first["thin"]][:2] == ["card-few-shots", "card-little-ground"]
-    api("POST", f"{url}/versions", {})
+    api("POST", f"{url}/versions", {"picks": False})
     hit(api, two, wedge, [52, 53, 51, 52, 54, 52, 53, 52])
     keep(api, two)
     choose(api, two, ("10:00", "played"))
@@ -294,7 +294,7 @@ def test_the_card_shows_what_moves_before_it_is_published(
 
 def test_a_link_says_where_phones_reach_it(api: Api, two: Student, coach: Coach) -> None:
     url = f"/students/{two.pk}"
-    api("POST", f"{url}/versions", {})
+    api("POST", f"{url}/versions", {"picks": False})
     made = api("POST", f"{url}/links", {}, SERVER_NAME="127.0.0.1").data
     assert (made["url"].startswith("http://127.0.0.1"), made["reached"]) == (True, False)
     coach.academy.public_address = "https://academy.example"

@@ -97,7 +97,7 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
             }
             for cell in played
         ],
-        "picks": picks and _picks(picks, words),
+        "picks": _picks(picks, words) if picks else None,
         "lines": [
             {
                 "at": unit(line.yardage),

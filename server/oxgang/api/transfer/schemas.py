@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Final, Literal
+from typing import Annotated, Final, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -206,6 +206,12 @@ class RecipePart(RecipeWords):
     trajectory: Trajectory
 
 
+# The phone's table of picks (core/pick/table.py): rows by name, some letters a distance.
+PickRow = Annotated[str, Field(max_length=2000, pattern="^[A-Za-z0-9+/-]*$")]
+PickName = Annotated[str, Field(max_length=60)]
+MOST_PICK_ROWS: Final = 200
+
+
 class CardPart(_Strict):
     """A version as it was handed out; it never changes. `level` is that of its intervals."""
 
@@ -223,6 +229,7 @@ class CardPart(_Strict):
     cells: list[CardCellPart]
     look: LookPart | None = None
     recipes: dict[Trajectory, RecipeWords] = Field(default_factory=dict)
+    picks: dict[PickName, PickRow] = Field(default_factory=dict, max_length=MOST_PICK_ROWS)
 
     @field_validator("day")
     @classmethod
