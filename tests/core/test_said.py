@@ -33,7 +33,7 @@ ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
-CODES += [choice.Why, choice.Reach, Rule, WhatIf]
+CODES += [choice.Because, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,

@@ -13,6 +13,7 @@ from oxgang.cli.main import app
 from oxgang.core.pick.table import LETTERS, REASONS, answer_in
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.pick_table import pick_table
+from oxgang.range_sessions.models import Ball
 from typer.testing import CliRunner
 
 from tests.server.commands import oxgang
@@ -27,7 +28,8 @@ def three(api: Api, student: Student, wedge: Club) -> Student:
     """56 8:00 at about 33, 9:00 at 44, 10:00 at 60, of which two balls are fat."""
     hit(api, student, wedge, [33, 34, 32, 33, 33], swing="8:00")
     hit(api, student, wedge, [44, 45, 43, 44, 45])
-    hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", offline_yd=2.0)
+    hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00")
+    Ball.objects.filter(student=student, swing="10:00").update(offline_yd=2.0)
     hit(api, student, wedge, [20, 25], swing="10:00", strike="fat")
     keep(api, student)
     return student

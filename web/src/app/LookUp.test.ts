@@ -91,3 +91,30 @@ test("a late answer does not stand over a newer one; a refusal is said", async (
   expect(seen.text()).toContain("Look up a yardage of 1 to 200.");
   seen.page.unmount();
 });
+
+test("to a pin it is the pick, with lie, wind and pin; never that of the number before", async () => {
+  localStorage.clear();
+  const picked = (club: string, more: number) => ({
+    key: { club, swing: "9:00", trajectory: "stock", spin: "check", tempo: "normal" },
+    back_in: 0, down_in: 0, carry_yd: 52, run_yd: 8, finish_yd: 60, on_green: 0.74, more,
+    reasons: [{ code: "pick-plain", values: {} }],
+  }); // prettier-ignore
+  const shots = [picked("50", -0.01), picked("56", 0), picked("52", 0.12), picked("60", 0.4)];
+  const seen = await lookUp({ "GET /api/students/s/pick": { shots, best: 1 } });
+  await open(seen, "60");
+  const { path, query } = seen.asked.at(-1)!;
+  expect(path).toBe("/api/students/s/pick");
+  expect(["pin_yd", "front_yd", "back_yd", "lie"].map((name) => query.get(name))).toEqual(["60", "8", "10", "fairway"]); // prettier-ignore
+  const rows = seen.page.findAll("li").map(read);
+  expect(rows[0]).toBe("56 9:00 land it 52 runs 8 to 60 74 % on the green A little more from where it finishes."); // prettier-ignore
+  expect(rows[1]).toContain("50 9:00");
+  expect(rows[1]).toContain("−0.01");
+  expect(rows).toHaveLength(3);
+  await seen.page.findAll("select")[1]!.setValue("back");
+  await settled();
+  expect(seen.asked.at(-1)!.query.get("front_yd")).toBe("14");
+  await seen.page.find("input").setValue("3");
+  await settled();
+  expect(seen.page.findAll("li")).toHaveLength(0);
+  seen.page.unmount();
+});

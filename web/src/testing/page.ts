@@ -31,7 +31,7 @@ export type Answers = Record<string, unknown>;
 
 const NAMES = [
   "students", "setup", "matrix", "range", "plan", "shots", "gaps", "review", "card", "flight", "progress",
-  "history", "net", "import", "calendar", "devices",
+  "pick", "history", "net", "import", "calendar", "devices",
 ]; // prettier-ignore
 
 /** A server for one test: `"GET /api/students/s/plan": page`. What it does not know is a 404. */

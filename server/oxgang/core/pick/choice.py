@@ -55,8 +55,8 @@ class Reach(StrEnum):
     BETWEEN = "pick-between"
 
 
-class Why(StrEnum):
-    """Why a shot is picked or not."""
+class Because(StrEnum):
+    """Because a shot is picked or not."""
 
     FEWEST = "pick-fewest"
     EITHER = "pick-either"
@@ -165,14 +165,14 @@ def decide(
     verdict: Verdict,
     goal: Goal,
     limit: Limit,
-) -> tuple[list[int], int, int | None, Why]:
+) -> tuple[list[int], int, int | None, Because]:
     """The places of shots by what they cost, least first; where in that order the pick is, and
     another that is as good; what decided."""
     order = sorted(range(len(patterns)), key=[outcome.cost for outcome in outcomes].__getitem__)
     shots, found = [patterns[i] for i in order], [outcomes[i] for i in order]
     best, why, either = _chosen(shots, found, verdict, goal, limit)
-    if why is Why.FEWEST and either is not None:
-        why = Why.EITHER
+    if why is Because.FEWEST and either is not None:
+        why = Because.EITHER
     return order, best, either, why
 
 
@@ -187,10 +187,10 @@ def _chosen(
     verdict: Verdict,
     goal: Goal,
     limit: Limit,
-) -> tuple[int, Why, int | None]:
+) -> tuple[int, Because, int | None]:
     """The place of the pick, what decided, and that of another that is as good."""
     hard = [shot.shot.arm_deg > limit.arm_deg for shot in shots]
-    first, why = 0, Why.FEWEST
+    first, why = 0, Because.FEWEST
     if hard[first]:
         softer = [
             i
@@ -198,7 +198,7 @@ def _chosen(
             if not hard[i] and outcomes[i].cost <= outcomes[first].cost + HARD_TIE
         ]
         if softer:
-            first, why = softer[0], Why.NOT_HARD
+            first, why = softer[0], Because.NOT_HARD
     tied = [
         i
         for i in range(first, len(shots))
@@ -215,7 +215,9 @@ def _chosen(
     asked = [i for i in near if shots[i].shot.key.trajectory is verdict.wants] or near
     best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
     if best != first:
-        why = Why.SMOOTHER if first in asked else Why.RULE if first in near else Why.GOAL
+        why = (
+            Because.SMOOTHER if first in asked else Because.RULE if first in near else Because.GOAL
+        )
     either = min((i for i in tied if i != best), key=lambda i: outcomes[i].cost)
     return best, why, either
 
@@ -263,20 +265,20 @@ def _reasons(
     best: int,
     limit: Limit,
 ) -> list[Said]:
-    """Why a shot is picked, or what speaks against it."""
+    """Because a shot is picked, or what speaks against it."""
     shot, outcome = shots[at], outcomes[at]
     more = outcome.cost - outcomes[best].cost
     if at == best:
         found = _against(shot, outcome, None)[:1]
     else:
-        found = [Said.of(Why.COSTS, strokes=more)]
-        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(Why.PLAIN)]
+        found = [Said.of(Because.COSTS, strokes=more)]
+        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(Because.PLAIN)]
     if shot.shot.arm_deg > limit.arm_deg:
-        found.append(Said(Why.HARD))
+        found.append(Said(Because.HARD))
     if not shot.shot.measured:
-        found.append(Said(Why.ESTIMATED))
+        found.append(Said(Because.ESTIMATED))
     elif shot.balls < ENOUGH_BALLS:
-        found.append(Said.of(Why.FEW_BALLS, balls=shot.balls))
+        found.append(Said.of(Because.FEW_BALLS, balls=shot.balls))
     return found
 
 
@@ -286,7 +288,11 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     than = other[1] if other else None
 
     parts = []
-    for why, name in ((Why.LANDS_IN, "lands_in"), (Why.SHORT, "short"), (Why.LONG, "long")):
+    for why, name in (
+        (Because.LANDS_IN, "lands_in"),
+        (Because.SHORT, "short"),
+        (Because.LONG, "long"),
+    ):
         share = getattr(outcome, name)
         there = getattr(than, name) if than else 0.0
         parts.append((share - there, Said.of(why, share=share)))
@@ -294,12 +300,14 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
         share = outcome.trouble.get(kind, 0.0)
         there = than.trouble.get(kind, 0.0) if than else 0.0
         # In it costs more than short of the green or over it does.
-        parts.append((2 * (share - there), Said.of(Why.IN_TROUBLE, share=share, kind=kind.value)))
+        parts.append(
+            (2 * (share - there), Said.of(Because.IN_TROUBLE, share=share, kind=kind.value))
+        )
     if other:
         missed = shot.mishit_share - other[0].mishit_share
-        parts.append((missed, Said.of(Why.MISHITS, share=shot.mishit_share)))
+        parts.append((missed, Said.of(Because.MISHITS, share=shot.mishit_share)))
         wider = outcome.inside_10ft - other[1].inside_10ft
-        parts.append((-wider, Said.of(Why.WIDE, share=outcome.inside_10ft)))
+        parts.append((-wider, Said.of(Because.WIDE, share=outcome.inside_10ft)))
     worth = [(size, said) for size, said in parts if size >= WORTH_SAYING]
     return [said for _, said in sorted(worth, key=lambda part: -part[0])]
 
@@ -309,7 +317,7 @@ def _headline(
     outcomes: Sequence[Outcome],
     best: int,
     either: int | None,
-    why: Why,
+    why: Because,
 ) -> Said:
     """The reason in one sentence, against the next best."""
     other = either

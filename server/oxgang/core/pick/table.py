@@ -17,7 +17,7 @@ from typing import Final
 import numpy as np
 
 from oxgang.core.pick.changes import BREEZE_MPS
-from oxgang.core.pick.choice import Goal, Why, decide, goal_of
+from oxgang.core.pick.choice import Because, Goal, decide, goal_of
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, plane_of, spread_of
 from oxgang.core.pick.pattern import Pattern
@@ -49,7 +49,14 @@ NONE: Final = "-"
 OTHERS: Final = 2
 # Each answer is so many letters: shot, two others, reason, how many of ten finish on the green.
 ANSWER: Final = 3 + OTHERS
-REASONS: Final = (Why.FEWEST, Why.EITHER, Why.GOAL, Why.RULE, Why.SMOOTHER, Why.NOT_HARD)
+REASONS: Final = (
+    Because.FEWEST,
+    Because.EITHER,
+    Because.GOAL,
+    Because.RULE,
+    Because.SMOOTHER,
+    Because.NOT_HARD,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +66,7 @@ class Answer:
 
     shot: int
     others: tuple[int, ...]
-    why: Why
+    why: Because
     on_green: int
 
 

@@ -1884,6 +1884,12 @@ export interface components {
          * @enum {string}
          */
         Basis: "measured" | "estimated";
+        /**
+         * Because
+         * @description Because a shot is picked or not.
+         * @enum {string}
+         */
+        Because: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
         /** BeforeOut */
         BeforeOut: {
             kind: components["schemas"]["EventKind"];
@@ -3205,10 +3211,10 @@ export interface components {
         };
         /**
          * PickSaid
-         * @description Why a shot is picked, or what speaks against it.
+         * @description Because a shot is picked, or what speaks against it.
          */
         PickSaid: {
-            code: components["schemas"]["Why"];
+            code: components["schemas"]["Because"];
             /** Values */
             values: {
                 [key: string]: string | number | null;

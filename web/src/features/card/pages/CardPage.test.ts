@@ -48,15 +48,25 @@ const answers = (more: object = {}) => ({
   "GET /api/students/s/versions": [version(2, "smooth"), version(1)],
   "GET /api/students/s/card": preview(),
   "GET /api/students/s/played": { shots: SHOTS, gone: [] },
+  "GET /api/students/s/pick/table": ({ query }: Asked) => ({ lie: query.get("lie"), rows: 27 }),
   "GET /api/students/s/links": [link(7), link(6, "2026-05-02T10:00:00Z")],
   ...more,
 });
+/** The phone's picks are worked out lie by lie before the version is written. */
+async function published(): Promise<void> {
+  for (let i = 0; i < 5; i++) await settled();
+}
 const card = (more: object = {}) => show(CardPage, { studentId: "s" }, answers(more));
 afterEach(() => vi.unstubAllGlobals());
 
 test("a version is published with its note, and stands first", async () => {
   const versions = [version(1)];
-  const { page, text, press, writes } = await card({
+  let second: (part: unknown) => void = () => undefined;
+  const { page, text, press, writes, asked } = await card({
+    "GET /api/students/s/pick/table": ({ query }: Asked) =>
+      query.get("lie") === "rough-up"
+        ? new Promise((resolve) => (second = resolve))
+        : { lie: query.get("lie"), rows: 27 },
     "GET /api/students/s/versions": () => versions,
     "POST /api/students/s/versions": ({ body }: Asked) => {
       versions.unshift(version(2, (body as { note: string }).note));
@@ -65,6 +75,12 @@ test("a version is published with its note, and stands first", async () => {
   });
   await page.find("#note").setValue("slower back");
   await press("Publish a version");
+  expect(text()).toContain("Working out the phone's picks: 2 of 3");
+  expect(writes()).toHaveLength(0);
+  second({ lie: "rough-up", rows: 27 });
+  await published();
+  const lies = asked.filter((one) => one.path.endsWith("/pick/table")).map((one) => one.query.get("lie")); // prettier-ignore
+  expect(lies).toEqual(["fairway", "rough-up", "rough-down"]);
   expect(writes()[0]!.body).toEqual({ note: "slower back", step: 5, order: "short-first", cues: true, run: false }); // prettier-ignore
   expect(page.findAll("li b.slab").map((b) => b.text())).toEqual(["v2", "v1"]);
   expect(text()).toContain("slower back");
@@ -78,6 +94,7 @@ test("a refusal stands on the page, and the note is not lost", async () => {
   });
   await page.find("#note").setValue("slower back");
   await press("Publish a version");
+  await published();
   expect(text()).toContain("Nothing is measured yet.");
   expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("slower back");
 });
