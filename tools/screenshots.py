@@ -178,6 +178,14 @@ def card_phone(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
+def pick(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "pick")
+    page.wait_for_selector(".answer h2")
+    press(page, "5 2 Enter f f t")
+    page.wait_for_selector(".answer h2")
+    page.wait_for_timeout(1200)
+
+
 def net(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "net")
     page.get_by_label("Net, from the ball").fill("3")
@@ -206,6 +214,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "import": (import_, DESK),
     "gaps": (gaps, DESK),
     "played": (played, DESK),
+    "pick": (pick, DESK),
     "card": (card_page, DESK),
     "card-print": (card_print, {"width": 990, "height": 705}),
     "card-phone": (card_phone, PHONE),

@@ -155,7 +155,8 @@ def _shot(
         "strokes": outcome.strokes,
         "unsure": outcome.unsure,
         "over_three": outcome.over_three,
-        "lands_in_trouble": outcome.lands_in,
+        "caught": outcome.caught.share,
+        "on_green_caught": outcome.on,
         "strokes_landing": outcome.cost,
         "aim_off_yd": -pattern.drift_yd,
     }

@@ -98,7 +98,7 @@ class PickedShot(Schema):
     on_green: float
     inside_10ft: float
     over_three: float
-    lands_in: float
+    caught: float
     short: float
     long: float
     trouble: list[TroubleShare]

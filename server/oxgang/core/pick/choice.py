@@ -20,7 +20,7 @@ from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
 from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.rules import MIDDLE_FROM, WANTS, Rule, Verdict, verdict_on
-from oxgang.core.pick.situation import Situation, Trouble, checked
+from oxgang.core.pick.situation import Situation, checked
 from oxgang.core.pick.strokes import Baseline
 from oxgang.core.words.said import Said, Value
 from oxgang.core.words.shots import Spin
@@ -224,7 +224,7 @@ def _chosen(
 
 def _off_goal(outcome: Outcome, goal: Goal) -> float:
     """How many of a shot's balls miss what the student wants."""
-    return outcome.over_three if goal is Goal.ON_GREEN else 1 - outcome.inside_10ft
+    return outcome.worse if goal is Goal.ON_GREEN else 1 - outcome.near
 
 
 def _reach(shots: Sequence[Pattern], situation: Situation) -> Reach:
@@ -288,16 +288,14 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     than = other[1] if other else None
 
     parts = []
-    for why, name in (
-        (Because.LANDS_IN, "lands_in"),
-        (Because.SHORT, "short"),
-        (Because.LONG, "long"),
-    ):
-        share = getattr(outcome, name)
-        there = getattr(than, name) if than else 0.0
-        parts.append((share - there, Said.of(why, share=share)))
-    for kind in Trouble:
-        share = outcome.trouble.get(kind, 0.0)
+    misses = {
+        Because.LANDS_IN: [o.caught.share for o in (outcome, than) if o],
+        Because.SHORT: [o.short for o in (outcome, than) if o],
+        Because.LONG: [o.long for o in (outcome, than) if o],
+    }
+    for why, (mine, *theirs) in misses.items():
+        parts.append((mine - sum(theirs), Said.of(why, share=mine)))
+    for kind, share in outcome.trouble.items():
         there = than.trouble.get(kind, 0.0) if than else 0.0
         # In it costs more than short of the green or over it does.
         parts.append(
@@ -306,8 +304,8 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     if other:
         missed = shot.mishit_share - other[0].mishit_share
         parts.append((missed, Said.of(Because.MISHITS, share=shot.mishit_share)))
-        wider = outcome.inside_10ft - other[1].inside_10ft
-        parts.append((-wider, Said.of(Because.WIDE, share=outcome.inside_10ft)))
+        wider = outcome.near - other[1].near
+        parts.append((-wider, Said.of(Because.WIDE, share=outcome.near)))
     worth = [(size, said) for size, said in parts if size >= WORTH_SAYING]
     return [said for _, said in sorted(worth, key=lambda part: -part[0])]
 
@@ -323,7 +321,7 @@ def _headline(
     other = either
     if other is None:
         other = next((i for i in range(len(shots)) if i != best), None)
-    values: dict[str, Value] = {"on_green": outcomes[best].on_green, "others": len(shots) - 1}
+    values: dict[str, Value] = {"on_green": outcomes[best].on, "others": len(shots) - 1}
     if other is not None:
         more = outcomes[other].cost - outcomes[best].cost
         values |= {"other": str(shots[other].shot.key), "strokes": more}

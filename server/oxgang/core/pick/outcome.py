@@ -9,7 +9,7 @@ follow.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -42,37 +42,65 @@ STRIPS: Final = 32
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(3)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 # Where a shot would best finish is looked for so far to either side of where it does [yd].
-AIMS: Final = np.arange(-15.0, 15.5, 1.0)
+AIMS: Final = np.arange(-10.0, 10.5, 1.0)
 LEAST_SD: Final = 1e-6
 # So few balls do not count.
 NEGLIGIBLE: Final = 1e-4
+# Within so many deviations all balls are.
+ALL_SD: Final = 7.5
+
+
+@dataclass(frozen=True, slots=True)
+class Caught:
+    """What trouble catches of a shot's balls on their way: how many, what they cost on top
+    [strokes], how many of them would have been on the green, inside ten feet, and are now among
+    those that need more than three."""
+
+    share: float = 0.0
+    strokes: float = 0.0
+    on_green: float = 0.0
+    inside_10ft: float = 0.0
+    over_three: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What becomes of a shot's balls, mishits included. Shares of balls, strokes.
+    """What becomes of a shot's balls, mishits included, by where they finish: shares of balls and
+    strokes. What is caught on its way is apart (`caught`) and in `cost`, `on`, `near` and `worse`.
 
-    `strokes` goes by where a ball finishes; `stays` is what those cost on top that sand or water
-    catches on their way (`lands_in` is how many). `unsure` is the deviation of the strokes for what
-    is not known of the shot's mean. `over_three` are those that need more than three in all;
-    `trouble` has the share that finishes in each kind.
+    `unsure` is the deviation of the strokes for what is not known of the shot's mean. `over_three`
+    are those that need more than three in all; `trouble` has the share that finishes in each kind.
     """
 
     on_green: float
     inside_10ft: float
     strokes: float
     unsure: float
-    stays: float
-    lands_in: float
     over_three: float
     short: float
     long: float
     trouble: dict[Trouble, float]
+    caught: Caught
 
     @property
     def cost(self) -> float:
-        """Strokes with what stays where it comes down: what shots are compared by."""
-        return self.strokes + self.stays
+        """Strokes, with what is caught: what shots are compared by."""
+        return self.strokes + self.caught.strokes
+
+    @property
+    def on(self) -> float:
+        """Share of balls on the green that get there."""
+        return self.on_green - self.caught.on_green
+
+    @property
+    def near(self) -> float:
+        """Share of balls inside ten feet that get there."""
+        return self.inside_10ft - self.caught.inside_10ft
+
+    @property
+    def worse(self) -> float:
+        """Share of balls that need more than three, with what is caught."""
+        return self.over_three + self.caught.over_three
 
 
 @dataclass(frozen=True, slots=True)
@@ -236,13 +264,12 @@ def outcomes(balls: Balls, plane: Plane, spread: Spread | None = None) -> list[O
         *(along[..., plane.kind == i].sum(-1) for i in range(len(Trouble))),
     ]
     total = np.stack([(weight * part).sum(1) for part in parts], 1)
-    unsure = _unsure(balls, plane, spread)
-    stays, lands = _stay(balls, plane)
+    unsure, caught = _unsure(balls, plane, spread), _caught(balls, plane, spread)
     kinds = list(Trouble) if s.trouble else []
     return [
         Outcome(
-            on, inside, 1 + strokes, float(unsure[i]), float(stays[i]), float(lands[i]), over,
-            short, long, {kind: share for kind, share in zip(kinds, in_it, strict=False) if share},
+            on, inside, 1 + strokes, float(unsure[i]), over, short, long,
+            {kind: share for kind, share in zip(kinds, in_it, strict=False) if share}, caught[i],
         )
         for i, (on, inside, strokes, over, short, long, *in_it) in enumerate(total.tolist())
     ]  # fmt: skip
@@ -251,13 +278,17 @@ def outcomes(balls: Balls, plane: Plane, spread: Spread | None = None) -> list[O
 def best_finish(pattern: Pattern, kinds: Sequence[Mishit], plane: Plane) -> tuple[float, float]:
     """Where this shot's solid balls would best finish, past the pin [yd, - is short of it], and
     what that saves against finishing at it [strokes]."""
-    pin, finish = plane.situation.pin_yd, max(pattern.finish_yd, 1.0)
-    balls = balls_of([pattern], kinds, pin)
-    cost = plane.cost @ plane.across(balls.wide[0]).T
+    pin = plane.situation.pin_yd
+    balls = balls_of([pattern] * len(AIMS), kinds, pin)
     # As the shot is made longer or shorter its mishits go along.
-    means = (pin + AIMS)[:, None] * (balls.mean[0] + pin)[None, :] / finish - pin
-    along = plane.along(means, np.broadcast_to(balls.sd[0], means.shape))
-    found = np.einsum("k,akx,xk->a", balls.weight[0], along, cost)
+    scale = (pin + AIMS) / max(pattern.finish_yd, 1.0)
+    moved = replace(
+        balls,
+        mean=(balls.mean + pin) * scale[:, None] - pin,
+        carry=(balls.carry + pin) * scale - pin,
+        run=balls.run * scale,
+    )
+    found = np.array([outcome.cost for outcome in outcomes(moved, plane)])
     at = int(found.argmin())
     return float(AIMS[at]), float(found[AIMS == 0.0][0] - found[at])
 
@@ -276,7 +307,10 @@ def _cut(lo: float, hi: float, edges: Sequence[float]) -> Array:
 def _parts(edges: Array, mean: Array, sd: Array, both: bool | None) -> Array:
     """Shares of normal balls between the edges. Those beyond are in the outermost strips: at both
     ends, at the far one, or (None) nowhere."""
-    below = ndtr((edges - mean) / np.maximum(sd, LEAST_SD))
+    off = (edges - mean) / np.maximum(sd, LEAST_SD)
+    below = (off > 0).astype(float)
+    near = np.abs(off) < ALL_SD
+    below[near] = ndtr(off[near])
     if both:
         below[..., 0] = 0.0
     if both is not None:
@@ -324,14 +358,13 @@ def _unsure(balls: Balls, plane: Plane, spread: Spread) -> Array:
     return np.asarray(balls.weight[:, 0] * np.sqrt((strokes - middle[:, None]) ** 2 @ _WEIGHTS))
 
 
-def _stay(balls: Balls, plane: Plane) -> tuple[Array, Array]:
-    """What solid balls cost on top that sand, water or out of bounds catch on their way: they come
-    down in it, or short of it and would have run through. And how many these are."""
+def _caught(balls: Balls, plane: Plane, spread: Spread) -> list[Caught]:
+    """What sand, water or out of bounds catches of the solid balls on their way: they come down in
+    it, or short of it and would have run through."""
     n = len(balls.carry)
     holds = np.isin(plane.kind, [i for i, kind in enumerate(Trouble) if kind in STAYS_IN])
     if not holds.any():
-        return np.zeros(n), np.zeros(n)
-    cost = plane.across(balls.wide[:, 0]) @ plane.cost.T
+        return [Caught()] * n
     there = plane.along(balls.carry, balls.carry_sd)
     # From each strip along the first one that holds a ball, and the first beyond that trouble.
     at = np.arange(len(holds))
@@ -343,13 +376,34 @@ def _stay(balls: Balls, plane: Plane) -> tuple[Array, Array]:
     on = plane.along(middle[None, :] + balls.run[some, None], balls.run_sd[some, None])
     # A ball that comes down in it stays there; one short of it must have run beyond it.
     past = holds[rows][:, None] | (at[None, :] >= beyond[rows][:, None])
-    caught = on * past
-    dearer = np.maximum(cost[some][:, stop[rows], None] - cost[some][:, None, :], 0.0)
-    here = balls.weight[some, 0][:, None] * there[np.ix_(some, rows)]
-    stays, lands = np.zeros(n), np.zeros(n)
-    stays[some] = (here * np.einsum("nrx,nrx->nr", caught, dearer)).sum(1)
-    lands[some] = (here * caught.sum(-1)).sum(1)
-    return stays, lands
+    solid = balls.weight[some, 0][:, None] * there[np.ix_(some, rows)]
+    # How many are caught that come down in a row and would have finished in a strip.
+    caught = solid[:, :, None] * on * past
+    across = spread.across[some, 0]
+
+    def more(places: Array) -> Array:
+        cost = across @ places.T
+        dearer = np.maximum(cost[:, stop[rows], None] - cost[:, None, :], 0.0)
+        return np.asarray(np.einsum("nrx,nrx->n", caught, dearer))
+
+    wide = balls.wide[some, 0][:, None]
+    finish = caught.sum(1)
+    on_green = 1 - 2 * ndtr(-plane.situation.width_yd / 2 / wide)
+    strip = (plane.x[1:] + plane.x[:-1]) / 2
+    half = np.sqrt(np.maximum(TEN_FEET_YD**2 - strip**2, 0.0)) * plane.green
+    inside = 1 - 2 * ndtr(-half[None, :] / wide)
+    values = np.zeros((n, 5))
+    values[some] = np.stack(
+        [
+            finish.sum(1),
+            more(plane.cost),
+            (finish * plane.green * on_green).sum(1),
+            (finish * inside).sum(1),
+            more(plane.over),
+        ],
+        1,
+    )
+    return [Caught(*row) for row in values.tolist()]
 
 
 def _next(which: NDArray[np.bool_]) -> NDArray[np.intp]:

@@ -149,7 +149,7 @@ def _answer(
         others.insert(0, either)
     named = [places(patterns[order[i]]) for i in (best, *others[:OTHERS])]
     letters = "".join(LETTERS[at] for at in named).ljust(1 + OTHERS, NONE)
-    tenths = int(10 * outcomes[order[best]].on_green + 0.5)
+    tenths = int(10 * outcomes[order[best]].on + 0.5)
     return f"{letters}{LETTERS[REASONS.index(why)]}{LETTERS[tenths]}"
 
 

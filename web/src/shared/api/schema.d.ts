@@ -3260,6 +3260,8 @@ export interface components {
             carry_sd_yd: number;
             /** Carry Yd */
             carry_yd: number;
+            /** Caught */
+            caught: number;
             /** Down In */
             down_in: number;
             /** Drift Yd */
@@ -3277,8 +3279,6 @@ export interface components {
             key: components["schemas"]["KeyOut"];
             /** Landing Deg */
             landing_deg: number;
-            /** Lands In */
-            lands_in: number;
             /** Lateral Sd Yd */
             lateral_sd_yd: number;
             /** Long */

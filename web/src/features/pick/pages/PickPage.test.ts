@@ -10,7 +10,7 @@ const shot = (name: string, carry: number, more: Partial<Picked> = {}): Picked =
   return {
     key, back_in: 0, down_in: 0, home_yd: carry + 1, carry_yd: carry, carry_sd_yd: 3, run_yd: 8, run_sd_yd: 3,
     finish_yd: carry + 8, finish_from_yd: carry + 2, finish_to_yd: carry + 14, wide_yd: 4, lateral_sd_yd: 3,
-    drift_yd: 0, mishit_share: 0.1, on_green: 0.7, inside_10ft: 0.2, over_three: 0.15, lands_in: 0, short: 0.1,
+    drift_yd: 0, mishit_share: 0.1, on_green: 0.7, inside_10ft: 0.2, over_three: 0.15, caught: 0, short: 0.1,
     long: 0.1, trouble: [], strokes: 3, more: 0, unsure: 0.02, apex_yd: 12, landing_deg: 45, measured: true,
     path: [{ along: 0, up: 0 }, { along: carry / 2, up: 12 }, { along: carry, up: 0 }],
     reasons: [{ code: "pick-costs", values: { strokes: 0.1 } }], ...more,
