@@ -261,7 +261,7 @@ def test_the_best_finish_is_the_best_of_all_shifts() -> None:
 
     costs = {past: at(past) for past in range(-10, 11)}
     assert aim == min(costs, key=costs.__getitem__) >= 2
-    assert saves == pytest.approx(costs[0] - min(costs.values()), abs=1e-6)
+    assert saves == pytest.approx(costs[0] - min(costs.values()), abs=1e-3)
 
 
 # --- the student's own

@@ -143,10 +143,11 @@ def _bounce(
     tilt = np.radians(
         TILT_DEG * _TILT[firmness] * speed / TILT_SPEED_MPS * from_vertical / TILT_ANGLE_DEG
     ) * np.sign(along)
-    x = along * np.cos(tilt) - into * np.sin(tilt)
-    y = along * np.sin(tilt) + into * np.cos(tilt)
+    c, s = np.cos(tilt), np.sin(tilt)
+    x = along * c - into * s
+    y = along * s + into * c
     hard = y > HARD_IMPACT_MPS
-    restitution = np.where(hard, HARD_RESTITUTION, 0.510 - 0.0375 * y + 0.000903 * y**2)
+    restitution = np.where(hard, HARD_RESTITUTION, 0.510 - 0.0375 * y + 0.000903 * y * y)
     restitution = np.clip(restitution * _LIVELY[firmness], 0.0, 0.9)
     slip = x + RADIUS_M * turn
     needed = 2 * np.abs(slip) / (7 * (1 + restitution) * np.maximum(y, 1e-9))
@@ -156,8 +157,8 @@ def _bounce(
     turn_after = np.where(slides, turn - 5 / (2 * RADIUS_M) * push, -x_after / RADIUS_M)
     up = restitution * y
     return (
-        x_after * np.cos(tilt) - up * np.sin(tilt),
-        np.maximum(x_after * np.sin(tilt) + up * np.cos(tilt), 0.0),
+        x_after * c - up * s,
+        np.maximum(x_after * s + up * c, 0.0),
         turn_after,
     )
 

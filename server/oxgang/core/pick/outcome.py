@@ -42,7 +42,7 @@ STRIPS: Final = 32
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(3)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
 # Where a shot would best finish is looked for so far to either side of where it does [yd].
-AIMS: Final = np.arange(-10.0, 10.5, 1.0)
+AIMS: Final = np.arange(-8.0, 8.5, 1.0)
 LEAST_SD: Final = 1e-6
 # So few balls do not count.
 NEGLIGIBLE: Final = 1e-4
