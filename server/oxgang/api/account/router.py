@@ -37,6 +37,7 @@ from oxgang.core.ground.gaps import (
 )
 from oxgang.core.keeping.events import EFFECTS
 from oxgang.core.pick.changes import BREEZE_MPS
+from oxgang.core.pick.choice import LEAST_TIE
 from oxgang.core.pick.situation import Trouble, edges_of
 from oxgang.core.pick.table import LIES
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
@@ -50,7 +51,16 @@ from oxgang.core.practice.load import (
 from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.words import intervals
-from oxgang.core.words.green import BACK_YD, FRONT_YD, WIDTH_YD, Firmness, PinAt
+from oxgang.core.words.green import (
+    BACK_YD,
+    CLEAR_YD,
+    DEEP_YD,
+    FRONT_YD,
+    RAISED_M,
+    WIDTH_YD,
+    Firmness,
+    PinAt,
+)
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import USUAL, BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.units import M_PER_YD
@@ -150,6 +160,10 @@ def words(request: HttpRequest) -> Words:
             firmness=list(Firmness),
             trouble=list(Trouble),
             breeze_mps=BREEZE_MPS,
+            deep_yd=DEEP_YD,
+            clear_yd=CLEAR_YD,
+            raised_m=RAISED_M,
+            as_good=LEAST_TIE,
             lies=list(LIES),
         ),
         interval=intervals.words(),

@@ -85,7 +85,9 @@ class EdgesWords(Schema):
 
 class PickWords(Schema):
     """A green of usual size, its edges from a pin at each place [yd], how firm it may be,
-    what trouble there is, a breeze that is asked about [m/s], and the lies of a course."""
+    what trouble there is, a breeze that is asked about [m/s], and the lies of a course;
+    how deep trouble is put and how clear of the green [yd], how much a raised green is [m], and
+    under how many strokes two shots are as good."""
 
     front_yd: float
     back_yd: float
@@ -94,6 +96,10 @@ class PickWords(Schema):
     firmness: list[Firmness]
     trouble: list[Trouble]
     breeze_mps: float
+    deep_yd: float
+    clear_yd: float
+    raised_m: float
+    as_good: float
     lies: list[Lie]
 
 

@@ -23,7 +23,7 @@ from oxgang.core.pick.rules import MIDDLE_FROM, WANTS, Rule, Verdict, verdict_on
 from oxgang.core.pick.situation import Situation, checked
 from oxgang.core.pick.strokes import Baseline
 from oxgang.core.words.said import Said, Value
-from oxgang.core.words.shots import Spin
+from oxgang.core.words.shots import Spin, Trajectory
 from oxgang.core.words.swing import Limit
 
 # Strokes: what nobody notices, more than which two shots are not alike, and what a hard swing must
@@ -80,7 +80,9 @@ class Because(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Ruled:
     """A rule that fired: whether the pick does as it says, and what doing so costs over the pick
-    [strokes]; None for no shot that does, or a rule of other things than height."""
+    [strokes]; None for no shot that does, or a rule of other things than height. Of the two schools
+    it is what the low ball costs over the high one.
+    """
 
     rule: Rule
     agrees: bool | None
@@ -246,16 +248,25 @@ def _ruled(
         wanted = WANTS.get(rule)
         if rule is Rule.NO_SPIN:
             found.append(Ruled(rule, shots[best].shot.key.spin is not Spin.GRAB, None))
+        elif rule is Rule.SCHOOLS:
+            low, high = (_least(shots, outcomes, t) for t in (Trajectory.LOW, Trajectory.HIGH))
+            apart = None if low is None or high is None else low - high
+            found.append(Ruled(rule, None, apart))
         elif wanted is None:
             found.append(Ruled(rule, None, None))
         else:
-            costs = [
-                o.cost for s, o in zip(shots, outcomes, strict=True)
-                if s.shot.key.trajectory is wanted
-            ]  # fmt: skip
-            more = min(costs) - outcomes[best].cost if costs else None
+            least = _least(shots, outcomes, wanted)
+            more = None if least is None else least - outcomes[best].cost
             found.append(Ruled(rule, picked is wanted, more))
     return found
+
+
+def _least(
+    shots: Sequence[Pattern], outcomes: Sequence[Outcome], height: Trajectory
+) -> float | None:
+    """What the best shot of a height costs [strokes]; None where there is none."""
+    each = zip(shots, outcomes, strict=True)
+    return min((o.cost for s, o in each if s.shot.key.trajectory is height), default=None)
 
 
 def _reasons(

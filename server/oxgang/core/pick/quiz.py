@@ -7,7 +7,7 @@ from random import Random
 from typing import Final
 
 from oxgang.core.pick.situation import Band, Situation, Trouble, edges_of
-from oxgang.core.words.green import Firmness, PinAt
+from oxgang.core.words.green import CLEAR_YD, DEEP_YD, Firmness, PinAt
 from oxgang.core.words.shots import Lie
 
 QUESTIONS: Final = 10
@@ -17,8 +17,6 @@ _LIES: Final = (Lie.FAIRWAY, Lie.FAIRWAY, Lie.FAIRWAY, Lie.ROUGH_UP, Lie.ROUGH_D
 _WINDS: Final = (0.0, 0.0, 0.0, 3.0, 6.0, -3.0, -6.0)
 _RAISED: Final = (0.0, 0.0, 0.0, 2.0, -2.0)
 _TROUBLE: Final = (None, None, "bunker short", "water short", "bunker long", "rough long")
-_DEEP_YD: Final = 7.0
-_CLEAR_YD: Final = 2.0
 
 
 def quiz(
@@ -58,7 +56,7 @@ def _trouble(said: str | None, pin: float, front: float, back: float) -> tuple[B
         return ()
     kind, where = said.split()
     if where == "short":
-        far = pin - front - _CLEAR_YD
-        return (Band(Trouble(kind), max(0.0, far - _DEEP_YD), far),)
-    near = pin + back + _CLEAR_YD
-    return (Band(Trouble(kind), near, near + _DEEP_YD),)
+        far = pin - front - CLEAR_YD
+        return (Band(Trouble(kind), max(0.0, far - DEEP_YD), far),)
+    near = pin + back + CLEAR_YD
+    return (Band(Trouble(kind), near, near + DEEP_YD),)

@@ -11,6 +11,11 @@ FRONT_YD: Final = 8.0
 BACK_YD: Final = 10.0
 WIDTH_YD: Final = 18.0
 NEAR_EDGE_YD: Final = 4.0
+# Trouble beside it, where nobody says how deep it is and how clear of the edge [yd], and how much a
+# raised green is [m]. Judgement.
+DEEP_YD: Final = 6.0
+CLEAR_YD: Final = 2.0
+RAISED_M: Final = 3.0
 # What is taken for a student of whom no handicap is known.
 USUAL_HANDICAP: Final = 18.0
 

@@ -6,5 +6,7 @@ export const routes: RouteRecordRaw[] = [
     name: "plan",
     component: () => import("./pages/PlanPage.vue"),
     props: true,
+    // A step of the range.
+    meta: { place: "range" },
   },
 ];

@@ -3223,13 +3223,21 @@ export interface components {
         /**
          * PickWords
          * @description A green of usual size, its edges from a pin at each place [yd], how firm it may be,
-         *     what trouble there is, a breeze that is asked about [m/s], and the lies of a course.
+         *     what trouble there is, a breeze that is asked about [m/s], and the lies of a course;
+         *     how deep trouble is put and how clear of the green [yd], how much a raised green is [m], and
+         *     under how many strokes two shots are as good.
          */
         PickWords: {
+            /** As Good */
+            as_good: number;
             /** Back Yd */
             back_yd: number;
             /** Breeze Mps */
             breeze_mps: number;
+            /** Clear Yd */
+            clear_yd: number;
+            /** Deep Yd */
+            deep_yd: number;
             /** Edges */
             edges: {
                 [key: string]: components["schemas"]["EdgesWords"];
@@ -3240,6 +3248,8 @@ export interface components {
             front_yd: number;
             /** Lies */
             lies: components["schemas"]["Lie"][];
+            /** Raised M */
+            raised_m: number;
             /** Trouble */
             trouble: components["schemas"]["Trouble"][];
             /** Width Yd */

@@ -15,6 +15,9 @@ const props = defineProps<{
 const emit = defineEmits<{ take: [of: Change] }>();
 const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.abs(value) });
 function says(rule: Pick["rules"][number]): string {
+  // Where two schools disagree: which of them this student's balls side with.
+  if (rule.rule === "rule-schools" && rule.costs !== null)
+    return `${rule.costs > 0 ? "high" : "low"} is better by ${strokes(rule.costs)}`;
   if (rule.agrees === null) return "";
   if (rule.agrees) return "as picked";
   if (rule.costs === null) return rule.wants ? "no such shot is played" : "not as picked";
@@ -61,7 +64,7 @@ function says(rule: Pick["rules"][number]): string {
     <section class="quiet">
       <h3>What it rests on</h3>
       <p>
-        Strokes for a handicap of {{ answer.handicap
+        Strokes by published tables, interpolated to a handicap of {{ answer.handicap
         }}{{ answer.handicap_set ? "" : ", as nobody has set one" }}.
         {{ percent(answer.mishits) }} mishits{{
           answer.contact_balls

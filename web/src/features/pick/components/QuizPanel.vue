@@ -65,7 +65,7 @@ defineExpose({
       </ol>
       <template v-if="said && best">
         <p class="told">
-          <template v-if="said.more <= 0.02">As good as the pick.</template>
+          <template v-if="said.more <= quiz.least.value">As good as the pick.</template>
           <template v-else-if="chosen"
             >{{ nameOf(chosen) }} costs {{ strokes(said.more) }} more than
             {{ nameOf(best) }}.</template

@@ -146,7 +146,7 @@ const trouble = computed(() =>
       <button
         type="button"
         :aria-pressed="ball.trouble.length > 0"
-        @click="emit('change', nextTrouble(ball))"
+        @click="emit('change', nextTrouble(ball, words))"
       >
         {{ trouble || "none" }}
       </button>

@@ -3,6 +3,7 @@ import { useStorage } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { shotId } from "@/shared/api/cells";
+import { useWords } from "@/shared/api/queries";
 import type { Pick, Picked } from "./pick";
 import { ballOf, type Ball } from "./situation";
 
@@ -16,8 +17,6 @@ interface Round {
   balls: Ball[];
   answers: Answered[];
 }
-/** Less than this nobody notices: the answer is as good as the pick. */
-const AS_GOOD = 0.02;
 const SEEDS = 1_000_000;
 
 export const idOf = (shot: Picked) => shotId({ ...shot.key, back_in: shot.back_in, down_in: shot.down_in }); // prettier-ignore
@@ -27,6 +26,9 @@ export function useQuiz(studentId: string) {
   const round = useStorage<Round | null>(`oxgang-pick-ten-${studentId}`, null, localStorage, {
     serializer: { read: (text) => JSON.parse(text) as Round | null, write: JSON.stringify },
   });
+  const words = useWords();
+  /** Less than this nobody notices: the answer is as good as the pick. */
+  const least = computed(() => words.data.value?.pick.as_good ?? 0);
   const error = ref("");
   const shown = ref(0);
   const on = ref(false);
@@ -34,7 +36,7 @@ export function useQuiz(studentId: string) {
   const answered = computed(() => round.value?.answers[shown.value] ?? null);
   const done = computed(() => !!round.value && shown.value >= round.value.balls.length);
   const lost = computed(() => (round.value?.answers ?? []).reduce((sum, one) => sum + Math.max(0, one.more), 0)); // prettier-ignore
-  const asGood = computed(() => (round.value?.answers ?? []).filter((one) => one.more <= AS_GOOD).length); // prettier-ignore
+  const asGood = computed(() => (round.value?.answers ?? []).filter((one) => one.more <= least.value).length); // prettier-ignore
 
   async function begin(seed = Math.floor(Math.random() * SEEDS)): Promise<void> {
     try {
@@ -67,5 +69,5 @@ export function useQuiz(studentId: string) {
   }
   const next = () => (shown.value += 1);
   const close = () => (on.value = false);
-  return { round, error, shown, on, ball, answered, done, lost, asGood, open, begin, answer, next, close }; // prettier-ignore
+  return { round, error, shown, on, ball, answered, done, lost, asGood, least, open, begin, answer, next, close }; // prettier-ignore
 }

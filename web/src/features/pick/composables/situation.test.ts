@@ -37,12 +37,14 @@ test("each key goes round and comes back", () => {
     return seen;
   };
   expect(round((b) => nextWind(b, words), "headwind_mps", 3)).toEqual([5, -5, 0]);
-  expect(round((b) => nextAcross(b, words), "to_right_mps", 3)).toEqual([5, -5, 0]);
+  // To the lead side first: that is the right of a left-hander.
+  expect(round((b) => nextAcross(b, words, true), "to_right_mps", 3)).toEqual([5, -5, 0]);
+  expect(round((b) => nextAcross(b, words, false), "to_right_mps", 3)).toEqual([-5, 5, 0]);
   expect(round((b) => nextLie(b, words), "lie", 3)).toEqual(["rough-up", "rough-down", "fairway"]);
   expect(round((b) => nextFirmness(b, words), "firmness", 3)).toEqual(["firm", "soft", "medium"]);
-  expect(round(nextHeight, "raised_m", 3)).toEqual([3, -3, 0]);
+  expect(round((b) => nextHeight(b, words), "raised_m", 3)).toEqual([3, -3, 0]);
   let ball = plain();
-  const kinds = Array.from({ length: 5 }, () => bands((ball = nextTrouble(ball))));
+  const kinds = Array.from({ length: 5 }, () => bands((ball = nextTrouble(ball, words))));
   expect(kinds).toEqual([
     ["bunker:44-50"], ["water:44-50"], ["bunker:72-78"], ["water:72-78"], [],
   ]); // prettier-ignore

@@ -26,11 +26,6 @@ export interface Ball {
 }
 /** What stays of a ball for the next one of a student. */
 export const FIRST_PIN_YD = 60;
-/** How much a green is raised by its key [m], and a breeze that is set by one. */
-const RAISED_M = 3;
-/** Trouble that is put in by a key or a touch: how deep, and how clear of the green [yd]. */
-const DEEP_YD = 6;
-const CLEAR_YD = 2;
 
 export const plainBall = (words: Words): Ball => ({
   pin_yd: FIRST_PIN_YD,
@@ -84,23 +79,29 @@ export const nextWind = (ball: Ball, words: Words): Ball => ({
   ...ball,
   headwind_mps: after(windsOf(words), ball.headwind_mps),
 });
-export const nextAcross = (ball: Ball, words: Words): Ball => ({
+/** None, to the lead side, to the trail side. */
+export const nextAcross = (ball: Ball, words: Words, leadIsRight: boolean): Ball => {
+  const winds = windsOf(words).map((wind) => (leadIsRight || !wind ? wind : -wind));
+  return { ...ball, to_right_mps: after(winds, ball.to_right_mps) };
+};
+export const nextHeight = (ball: Ball, { raised_m: up }: Words): Ball => ({
   ...ball,
-  to_right_mps: after(windsOf(words), ball.to_right_mps),
-});
-export const nextHeight = (ball: Ball): Ball => ({
-  ...ball,
-  raised_m: after([0, RAISED_M, -RAISED_M], ball.raised_m),
+  raised_m: after([0, up, -up], ball.raised_m),
 });
 
 /** Trouble short of the green, or long of it, where a key puts it. */
-export function usualBand(ball: Ball, kind: TroubleKind, where: "short" | "long"): Band {
+export function usualBand(
+  ball: Ball,
+  { deep_yd: deep, clear_yd: clear }: Words,
+  kind: TroubleKind,
+  where: "short" | "long",
+): Band {
   if (where === "long") {
-    const from = ball.back_yd + CLEAR_YD;
-    return { kind, from, to: from + DEEP_YD };
+    const from = ball.back_yd + clear;
+    return { kind, from, to: from + deep };
   }
-  const to = -ball.front_yd - CLEAR_YD;
-  return { kind, from: Math.max(-ball.pin_yd, to - DEEP_YD), to };
+  const to = -ball.front_yd - clear;
+  return { kind, from: Math.max(-ball.pin_yd, to - deep), to };
 }
 const USUAL: [TroubleKind, "short" | "long"][] = [
   ["bunker", "short"],
@@ -109,11 +110,11 @@ const USUAL: [TroubleKind, "short" | "long"][] = [
   ["water", "long"],
 ];
 /** None, sand short, water short, sand long, water long, none. */
-export function nextTrouble(ball: Ball): Ball {
+export function nextTrouble(ball: Ball, words: Words): Ball {
   const [now, ...more] = ball.trouble;
   const at = more.length ? USUAL.length - 1 : USUAL.findIndex(([kind, where]) => now?.kind === kind && now.from > 0 === (where === "long")); // prettier-ignore
   const next = USUAL[at + 1];
-  return { ...ball, trouble: next ? [usualBand(ball, ...next)] : [] };
+  return { ...ball, trouble: next ? [usualBand(ball, words, ...next)] : [] };
 }
 
 /** A touch so far past the pin: a bunker there, of one that is there the next kind, then none. */
@@ -129,8 +130,8 @@ export function touched(ball: Ball, past: number, words: Words): Ball {
   if (past > -ball.front_yd && past < ball.back_yd) return ball;
   const short = past < 0;
   const edge = short ? -ball.front_yd : ball.back_yd;
-  const from = short ? Math.max(-ball.pin_yd, Math.min(past - DEEP_YD / 2, edge - DEEP_YD)) : Math.max(past - DEEP_YD / 2, edge); // prettier-ignore
-  const to = short ? Math.min(from + DEEP_YD, edge) : from + DEEP_YD;
+  const from = short ? Math.max(-ball.pin_yd, Math.min(past - words.deep_yd / 2, edge - words.deep_yd)) : Math.max(past - words.deep_yd / 2, edge); // prettier-ignore
+  const to = short ? Math.min(from + words.deep_yd, edge) : from + words.deep_yd;
   const added: Band = { kind: words.trouble[0] ?? "bunker", from, to };
   return to > from ? { ...ball, trouble: [...ball.trouble, added] } : ball;
 }

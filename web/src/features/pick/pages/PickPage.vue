@@ -108,7 +108,11 @@ useKeys("Pick", [
   free(key("f", "pin front, middle, back", "f", () => change((of, pick) => atPin(of, after(PLACES, pinAt(of, pick) ?? "back"), pick)))), // prettier-ignore
   free(key("l", "lie", "l", () => change(nextLie))),
   free(key("w", "wind: none, into, down", "w", () => change(nextWind))),
-  free(key("c", "wind across", "c", () => change(nextAcross))),
+  free(
+    key("c", "wind across", "c", () =>
+      change((of, pick) => nextAcross(of, pick, leadIsRight.value)),
+    ),
+  ),
   free(key("n", "how firm the green is", "n", () => change(nextFirmness))),
   free(key("h", "green level, raised, sunk", "h", () => change(nextHeight))),
   free(key("t", "trouble: none, sand or water short, long", "t", () => change(nextTrouble))),

@@ -14,7 +14,11 @@ defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
 <template>
   <section class="plan">
     <div class="top">
-      <h2>{{ texts.name("protocol", title) }}</h2>
+      <h2>
+        <RouterLink :to="{ name: 'plan', params: { studentId } }" title="Change the plan">{{
+          texts.name("protocol", title) || "Plan"
+        }}</RouterLink>
+      </h2>
       <span class="quiet num">{{ left ? `${left} balls left` : "done" }}</span>
       <button v-if="left" type="button" class="next" @click="$emit('next')">
         Next <kbd>n</kbd>
