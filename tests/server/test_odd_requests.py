@@ -48,7 +48,8 @@ FITS: dict[str, Any] = {
     "school": "shallow", "excluded": "", "read": "laser", "net": None, "to": 1,
     "trajectory": "stock", "tempo": "normal", "club_speed_mps": 25, "recipes": {"stock": SET_UP},
     "spin": "check", "lie": "fairway", "ball_position_in": 2, "grip_down_in": 1, "confirmed": True,
-    "moment": "as said", "keep": None, "seen": None,
+    "moment": "as said", "keep": None, "seen": None, "trouble": "bunker:30-40", "raised_m": 1,
+    "to_right_mps": 1, "width_yd": 18, "front_yd": 8, "back_yd": 10,
 }  # fmt: skip
 
 
