@@ -23,7 +23,7 @@ from oxgang.core.words.swing import CLOCK, controlled
 from oxgang.files.bag import read_bag
 from oxgang.files.matrix import read_matrix
 
-EXAMPLES = Path(__file__).parents[2] / "docs/examples"
+EXAMPLES = Path(__file__).resolve().parents[2] / "docs/examples"
 CLUBS = [row for _, row in read_bag((EXAMPLES / "pick-bag.csv").read_bytes()).rows]
 LOFTS = {club.label: club.loft_deg for club in CLUBS}
 BOUNCES = {club.label: club.bounce_deg for club in CLUBS}

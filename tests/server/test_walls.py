@@ -75,6 +75,8 @@ def test_every_address_of_another_academys_student_is_a_404(
                 ("cell", "cell-balls", "net-plan", "why", "lookup")
             ):
                 address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
+            if "/pick" in path:
+                address += "?pin_yd=60&seed=1&lie=fairway"
             if path.endswith(("check", "bag", "look", "told")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:

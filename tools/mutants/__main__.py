@@ -29,7 +29,10 @@ TESTS: Final = {
     "keeping": ["test_keeping", "test_drift"],
     "practice": ["test_plan", "test_keeping"],
     "carry": ["test_carry", "test_plan", "test_coverage", "test_keeping"],
+    "pick": ["test_pick"],
 }
+# The pick is held against simulation instead of against what it said.
+NOT_GOLDEN: Final = {"pick"}
 EDGES: Final = ("tests/core/test_edges.py", "tests/core/test_keeping_edges.py")
 GOLDEN: Final = "tests/core/test_golden.py::test_core_says_what_it_said[{}]"
 SEED: Final = 13
@@ -66,7 +69,8 @@ def noticed(fault: Fault) -> bool:
         (tree / fault.file.relative_to(ROOT / "server")).write_text(fault.source)
         room = fault.file.relative_to(CORE).parts[0]
         tests = [f"tests/core/{name}.py" for name in TESTS[room]]
-        return _fails(tree, [*EDGES, GOLDEN.format(room), *tests])
+        golden = [] if room in NOT_GOLDEN else [*EDGES, GOLDEN.format(room)]
+        return _fails(tree, [*golden, *tests])
 
 
 def _fails(tree: Path, tests: list[str]) -> bool:
@@ -136,12 +140,15 @@ def report(tried: list[tuple[Fault, bool]], whole: int) -> str:
 def main() -> None:
     parser = argparse.ArgumentParser()
     parser.add_argument("--sample", default="200")
+    parser.add_argument("--room", choices=[*TESTS], help="faults of this room only")
     parser.add_argument("--into", type=Path, default=ROOT / "docs/tests.md")
     options = parser.parse_args()
     for name in HEAVY:
         __import__(name)
     everything = drawn()
-    for room in TESTS:
+    rooms = [options.room] if options.room else [*TESTS]
+    everything = [f for f in everything if f.file.relative_to(CORE).parts[0] in rooms]
+    for room in rooms:
         whole = CORE / room / "__init__.py"
         if noticed(Fault(whole, 0, "nothing", whole.read_text())):
             sys.exit(f"The tests of core/{room} fail without a fault.")

@@ -64,6 +64,7 @@ def _load_student(
         tolerance_yd=wanted.tolerance_yd,
         notes=wanted.notes,
         ball_limit=wanted.ball_limit,
+        handicap=wanted.handicap,
     )
     began = now - ago(max([0, *(v.days_ago for v in wanted.visits)]) + 1)
     student = add_student(fields, by=coach, now=began)

@@ -45,7 +45,7 @@ from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
-from oxgang.matrix.selectors.kept import kept_matrix
+from oxgang.matrix.selectors.kept import kept_matrix, still
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
@@ -81,10 +81,14 @@ def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> Vers
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     look = _look(data.step, data.order, data.cues, data.run)
-    kept = kept_matrix(student, local_day(student, timezone.now())) if data.picks else None
+    day, since = local_day(student, timezone.now()), student.revision
+    kept = kept_matrix(student, day) if data.picks else None
     # Worked out before the write: it takes seconds, and nobody else can write meanwhile.
     picks = None if kept is None else pick_table(student, kept)
     version = publish(student, data.note, by=coach, now=timezone.now(), look=look, picks=picks)
+    if kept is not None:
+        # A version moves no number: the next one need not work it out anew.
+        still(student, day, kept, since)
     return _version(version)
 
 
