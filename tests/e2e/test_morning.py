@@ -7,6 +7,7 @@ import re
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
+from tests.e2e.steps import PUBLISHED_MS
 
 NAME = "Casimir Dunmoor"
 
@@ -67,7 +68,7 @@ def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
     page.keyboard.press("g")
     page.keyboard.press("c")
     page.get_by_role("button", name="Publish a version").click()
-    expect(page.locator("li b").filter(has_text="v2")).to_be_visible()
+    expect(page.locator("li b").filter(has_text="v2")).to_be_visible(timeout=PUBLISHED_MS)
     page.keyboard.press("g")
     page.keyboard.press("s")
     row = page.locator("tr.student").filter(has_text=NAME)

@@ -19,6 +19,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server
+from tests.e2e.steps import PUBLISHED_MS
 
 Press = Callable[[str], None]
 
@@ -241,7 +242,7 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     page.goto(page.url.replace("/students", href.replace("/matrix", "/card")))
     page.get_by_label("Note to the student").fill("For the autumn.")
     page.get_by_role("button", name="Publish a version").click()
-    expect(page.get_by_text("Open the PDF")).to_be_visible()
+    expect(page.get_by_text("Open the PDF")).to_be_visible(timeout=PUBLISHED_MS)
     page.get_by_role("button", name="Make a link").click()
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     address = page.locator(".made a").get_attribute("href") or ""
