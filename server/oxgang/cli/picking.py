@@ -88,10 +88,11 @@ def pick(
             contact = Contact(mishits, stated=True)
     except InputError as error:
         fail(error.sentence)
-    rows = [row for _, row in read_rows(matrix_csv, read_matrix)]
+    numbered = read_rows(matrix_csv, read_matrix)
+    rows = [row for _, row in numbered]
     if not rows:
         fail(f"{matrix_csv}: there is no shot in it.")
-    lofts, bounces = _clubs(matrix_csv, bag, rows)
+    lofts, bounces = _clubs(matrix_csv, bag, numbered)
     scale = scale_seen(rows, lofts)
     arms = {position.label: position.arm_deg for position in scale.positions}
     factor = common_factor(situation.lie)
@@ -181,10 +182,10 @@ def _cell(row: MatrixRow) -> Cell:
 
 
 def _clubs(
-    matrix_csv: Path, bag: Path | None, rows: list[MatrixRow]
+    matrix_csv: Path, bag: Path | None, numbered: list[tuple[int, MatrixRow]]
 ) -> tuple[dict[str, float], Mapping[str, float | None]]:
     """Loft and bounce of each club of a matrix [degrees]."""
-    labels = {row.key.club for row in rows}
+    labels = {row.key.club for _, row in numbered}
     if bag is None:
         lofts = {label: loft_of_label(label) or MIDDLE_LOFT_DEG for label in labels}
         return lofts, {}
@@ -193,7 +194,7 @@ def _clubs(
         matrix_csv,
         [
             RowProblem(line, "club", f'"{row.key.club}" is not in {bag}.')
-            for line, row in read_rows(matrix_csv, read_matrix)
+            for line, row in numbered
             if row.key.club.casefold() not in clubs
         ],
     )

@@ -34,7 +34,14 @@ from oxgang.core.words.intervals import z_of
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.kept import Kept, kept_matrix
 from oxgang.matrix.selectors.pick_table import table_part
-from oxgang.matrix.selectors.picking import Picking, Shots, patterns_in, pick_in, shots_to_pick
+from oxgang.matrix.selectors.picking import (
+    Picking,
+    Shots,
+    patterns_in,
+    pick_in,
+    pick_of,
+    shots_to_pick,
+)
 from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.services.balls import local_day
 
@@ -148,9 +155,10 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
     now = pick_in(picking, shots, situation)
     found = []
     for what, other in variants(situation).items():
-        if not patterns_in(picking, shots, other):
+        patterns = patterns_in(picking, shots, other)
+        if not patterns:
             continue
-        then = pick_in(picking, shots, other)
+        then = pick_of(picking, patterns, other)
         changed, loses = loss_of(now, then)
         if not changed:
             continue

@@ -57,7 +57,7 @@ class SituationOut(Schema):
 
 
 class PickSaid(Schema):
-    """Because a shot is picked, or what speaks against it."""
+    """Why a shot is picked, or what speaks against it."""
 
     code: Because
     values: Values

@@ -56,7 +56,7 @@ class Reach(StrEnum):
 
 
 class Because(StrEnum):
-    """Because a shot is picked or not."""
+    """Why a shot is picked or not."""
 
     FEWEST = "pick-fewest"
     EITHER = "pick-either"
@@ -276,7 +276,7 @@ def _reasons(
     best: int,
     limit: Limit,
 ) -> list[Said]:
-    """Because a shot is picked, or what speaks against it."""
+    """Why a shot is picked, or what speaks against it."""
     shot, outcome = shots[at], outcomes[at]
     more = outcome.cost - outcomes[best].cost
     if at == best:
@@ -297,7 +297,6 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     """What goes wrong with a shot, the most of it first; more than with another where one is
     given."""
     than = other[1] if other else None
-
     parts = []
     misses = {
         Because.LANDS_IN: [o.caught.share for o in (outcome, than) if o],

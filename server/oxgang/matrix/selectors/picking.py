@@ -91,7 +91,11 @@ def pick_in(picking: Picking, shots: Shots, situation: Situation, *, paths: bool
     InputError
         Without a shot, or for a situation that no ball faces.
     """
-    patterns = patterns_in(picking, shots, situation, paths=paths)
+    return pick_of(picking, patterns_in(picking, shots, situation, paths=paths), situation)
+
+
+def pick_of(picking: Picking, patterns: Sequence[Pattern], situation: Situation) -> Picked:
+    """The pick among patterns of a situation (`pick_in`)."""
     return pick(patterns, situation, picking.baseline, picking.contact, picking.limit)
 
 

@@ -1886,7 +1886,7 @@ export interface components {
         Basis: "measured" | "estimated";
         /**
          * Because
-         * @description Because a shot is picked or not.
+         * @description Why a shot is picked or not.
          * @enum {string}
          */
         Because: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
@@ -3211,7 +3211,7 @@ export interface components {
         };
         /**
          * PickSaid
-         * @description Because a shot is picked, or what speaks against it.
+         * @description Why a shot is picked, or what speaks against it.
          */
         PickSaid: {
             code: components["schemas"]["Because"];

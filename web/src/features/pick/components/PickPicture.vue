@@ -18,6 +18,7 @@ const props = defineProps<{
   answer: Pick | null;
   selected: number;
   units: UnitWords;
+  metresPerYard: number;
   texts: Texts;
   /** Without what the shots do: while a question is open. */
   hidden?: boolean;
@@ -58,7 +59,7 @@ const height = computed(() => sky.value + GROUND + Math.max(1, lanes.value.lengt
 const drawn = computed<Picked[]>(() =>
   [...new Set([props.answer?.best ?? 0, props.selected])].flatMap((at) => shots.value[at] ?? []),
 );
-const raised = computed(() => (props.ball.raised_m / 0.9144) * up.value);
+const raised = computed(() => (props.ball.raised_m / props.metresPerYard) * up.value);
 const land = computed(() => {
   const { pin_yd, front_yd } = props.ball;
   const foot = Math.max(0, pin_yd - front_yd - 8);

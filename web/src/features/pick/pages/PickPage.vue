@@ -179,6 +179,7 @@ useKeys("Pick", [
           :answer="answer"
           :selected="selected"
           :units="units"
+          :metres-per-yard="words.data.value.m_per_yd"
           :texts="texts"
           :hidden="hidden"
           :class="{ asking }"
