@@ -22,9 +22,14 @@ from oxgang.core.pick.changes import WhatIf
 from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
+from oxgang.core.practice.faults import Sign
+from oxgang.core.practice.forms import Form, Mark, Step
 from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
+from oxgang.core.practice.trials import Trial
+from oxgang.core.practice.week import Because as WeekBecause
 from oxgang.core.words.green import Firmness, PinAt
+from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import Lie
 from oxgang.texts.messages import source, texts
@@ -33,11 +38,12 @@ ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
+CODES += [Checkpoint, Drill, Fault, Sign, WeekBecause]
 CODES += [choice.Because, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
-    "wind": Wind,
+    "wind": Wind, "lesson": When, "form": Form, "step": Step, "mark": Mark, "trial": Trial,
 }  # fmt: skip
 
 
@@ -62,6 +68,9 @@ MESSAGES = {
 }
 
 
+ATTRIBUTES = {f"{name}.{a.id.name}" for name, m in MESSAGES.items() for a in m.attributes}
+
+
 @pytest.mark.parametrize("example", EXAMPLES, ids=lambda e: f"{e['code']}-{len(e['values'])}")
 def test_the_examples_are_said_in_yards_and_in_metres(example: dict[str, Any]) -> None:
     for units in ("yd", "m"):
@@ -74,12 +83,12 @@ def test_every_message_can_be_read_has_an_example_and_is_used() -> None:
     broken = [e for e in FluentParser().parse(source()).body if isinstance(e, ast.Junk)]
     assert not broken
     shown = {example["code"] for example in EXAMPLES}
-    attributes = {f"{name}.{a.id.name}" for name, m in MESSAGES.items() for a in m.attributes}
-    assert set(MESSAGES) | attributes <= shown
+    assert set(MESSAGES) | ATTRIBUTES <= shown
     inside = Named()
     for message in MESSAGES.values():
         inside.visit(message)
     codes = {code.value for family in CODES for code in family}
+    codes |= {f"lesson-{seen}" for seen in Seen}
     codes |= {f"{of}-{name.replace(' ', '-')}" for of, names in NAMES.items() for name in names}
     places = [*(ROOT / "server/oxgang").rglob("*.py"), *(ROOT / "web/src").rglob("*.[tv]*")]
     code = "\n".join(p.read_text() for p in places if "webdist" not in p.parts)
@@ -95,6 +104,12 @@ def test_every_code_and_every_word_of_the_trade_has_its_message() -> None:
         assert {code.value for code in family} <= set(MESSAGES), family
     for of, names in NAMES.items():
         assert {f"{of}-{name.replace(' ', '-')}" for name in names} <= set(MESSAGES), of
+    for checkpoint in Checkpoint:
+        assert {f"{checkpoint}.{wrong}" for wrong in (Seen.MUCH, Seen.LITTLE)} <= ATTRIBUTES
+    parts = {Fault: ("ball", "causes", "cue"), Drill: ("how",)}
+    for family, attributes in parts.items():
+        assert {f"{code}.{a}" for code in family for a in attributes} <= ATTRIBUTES
+    assert {f"lesson-{seen}" for seen in Seen} <= set(MESSAGES)
     for kind in EventKind:
         assert texts().format(f"event-{kind}.about").endswith(".")
     for protocol in Protocol:

@@ -479,3 +479,181 @@ rule-no-spin = sitting down nobody spins it
 rule-sitting-down = sitting down: more bounce, ball in the middle, wider stance, bigger swing
 rule-middle-of-green = the middle of the green is the target: on, two putts, never worse than three
 rule-past-trouble = past the front trouble, not at the flag behind it
+
+## What is looked at in a lesson (core/words/lesson.py); too much and too little in a coach's words
+
+lesson-setup = Set-up
+lesson-back = Back
+lesson-through = Through
+lesson-fine = fine
+lesson-much = too much
+lesson-little = too little
+
+check-feet = Feet close together
+    .much = feet too close
+    .little = feet too wide
+check-lead-foot = Lead foot flared
+    .much = lead foot flared too far
+    .little = lead foot square
+check-close = Close to the ball, gripped down
+    .much = crowds the ball
+    .little = reaches for the ball
+check-ball = Ball position
+    .much = ball too far forward
+    .little = ball too far back
+check-handle = Handle inside the lead thigh
+    .much = handle pressed far forward
+    .little = handle behind the ball
+check-face = Face square to a little open
+    .much = face too open
+    .little = face closed
+check-shoulders = Shoulders level
+    .much = lead shoulder low
+    .little = trail shoulder low
+check-breastbone = Breastbone at or just ahead of the ball
+    .much = breastbone far ahead of the ball
+    .little = breastbone behind the ball
+check-nose = Nose level with or just ahead of the ball
+    .much = nose far ahead of the ball
+    .little = nose behind the ball
+check-weight = Weight 50 to 60 % on the lead side
+    .much = too much weight on the lead side
+    .little = weight on the trail side
+check-plane = Club head on or a little outside the hands
+    .much = taken outside
+    .little = taken inside early
+check-toe = Toe up or a little open
+    .much = face rolled open
+    .little = face shut
+check-hinge = Hinge grows gradually
+    .much = hinges early
+    .little = no hinge
+check-width = Width
+    .much = stretched
+    .little = arms folded
+check-length = Length as planned
+    .much = longer than planned
+    .little = shorter than planned
+check-chest = Chest and belt finish at the target
+    .much = spun past the target
+    .little = chest stops short
+check-speed = No slowing down
+    .much = rushed at the ball
+    .little = slows down into the ball
+check-returns = Handle returns to where it was
+    .much = handle far ahead of the ball
+    .little = club passes the hands
+check-sole = Sole brushes, small divot
+    .much = sole digs
+    .little = no turf
+check-turned = Face not turned over
+    .much = face turned over
+    .little = face held open
+check-finish = Arms and handle as the trajectory asks
+    .much = finishes too high
+    .little = finishes too low
+
+## Faults, by what the ball does: usual causes and a cue (core/words/lesson.py)
+
+fault-fat = Fat, behind the ball
+    .ball = short, no spin
+    .causes = shoulders tilted or closed, weight back, taken inside early, head held down
+    .cue = Shoulders level, chest to the target
+fault-thin = Thin
+    .ball = low, long, no spin
+    .causes = lifting, falling back; the same low point as fat
+    .cue = Turn through, chest at the finish
+fault-digs = Digs, chunks
+    .ball = short, dead
+    .causes = handle far forward, shaft steep, no bounce, ball far back
+    .cue = Handle over the ball, feel the sole skid
+fault-across = Pulled, across
+    .ball = to the lead side, weak
+    .causes = arms only, no turn
+    .cue = Turn until the chest faces the target
+fault-hook = Low hook
+    .ball = to the lead side, runs
+    .causes = swung far from inside, face turned over
+    .cue = Handle works around to the lead side
+fault-floats = Floats, stops short
+    .ball = high, soft, short
+    .causes = club passes the hands too early, loft added
+    .cue = Keep the angle a little longer
+fault-hard = Hit hard
+    .ball = four yards or more long, scattered
+    .causes = too short a swing or too much loft for the yardage
+    .cue = One club more, same smooth swing
+
+sign-seen = { NAME($checks, of: "check") }
+sign-strikes = { $hits } of the last { $balls } balls were { $strike }
+sign-long = { $hits } of the last { $balls } were hit long of their cell
+sign-lead-side = the balls finish to the lead side, by { PERCENT($share) } of the carry
+sign-above = the balls start above their window
+sign-below = the balls start below their window
+sign-steep = the club comes down at { $attack_deg } degrees
+
+## Drills
+
+drill-brush = Brush the grass ahead of a line
+    .how = A line on the grass at the breastbone. Brush ahead of it ten times without a ball, then with one.
+drill-hold = Hold the finish
+    .how = Hit and stand at the finish, chest at the target, until the ball has landed.
+drill-skid = Skid the sole
+    .how = On a mat without a ball: let the sole skid, handle over where the ball would be. Then a ball on a tee.
+drill-turn = Turn with the club at the chest
+    .how = Club across the chest, turn back and through to the target, five times; then a short swing that feels the same.
+drill-around = Handle around
+    .how = Short swings; after the ball the handle goes around to the lead side and the face looks at the sky.
+drill-angle = Keep the angle
+    .how = Lead arm only, short and slow: the handle leads the club head past the ball.
+drill-club-more = One club more
+    .how = The same yardage with one club more and the same smooth swing, five balls each.
+drill-gate = Through the gate
+    .how = A bar at the height that the launch asks for. Cap its ends, keep it clear of the swing.
+drill-rail = Under the rail
+    .how = A bar a foot above the ground along the target line; the club passes beneath. Cap its ends.
+
+## Practice (core/practice)
+
+form-blocked = blocked
+    .about = One shot, ball after ball: builds it.
+form-serial = ladder
+    .about = Yardages up and down: each a little other than the last.
+form-random = random
+    .about = A yardage is called, pick and hit, one ball each: tests and keeps.
+form-net = on the net
+    .about = At the tape, below it, above it, at the marked spot.
+form-worse-of-two = worse of two
+    .about = Two balls to each yardage; the worse one counts.
+form-one-swing = one swing, every wedge
+    .about = The same swing with each wedge shows which club owns which yardage.
+
+step-narrow = narrow steps
+step-wide = wide steps
+
+mark-at-the-tape = at the tape
+mark-below-the-tape = below the tape
+mark-above-the-tape = above the tape
+mark-at-the-spot = at the spot
+
+trial-furrow = Ten in a furrow
+    .about = Ten balls with one shot, to its own yardage. A point for each within the tolerance.
+trial-ladder = Up and down
+    .about = A ladder up and down through your yards. A point for each within the tolerance.
+trial-open-field = Open field
+    .about = Twenty balls to yardages called by chance. A point for each within the tolerance.
+trial-strokes = Open field, strokes
+    .about = Ten balls to yardages called by chance, scored by what is left to hole out. Fewer is better.
+trial-worse-of-two = Worse of two
+    .about = Two balls to each yardage, called by chance. A point where both come within the tolerance.
+
+week-due = due: its number is open
+week-work = in work
+week-weakest = the weakest: { PERCENT($chance) } come within the tolerance
+week-long =
+    { $days ->
+        [0] never asked yet
+       *[other] not asked for { $days } days
+    }
+week-ladder = from one to the next
+week-test = whether it holds when it is called
