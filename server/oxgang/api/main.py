@@ -17,11 +17,15 @@ from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
 from oxgang.api.history.router import router as history
+from oxgang.api.home.router import router as home
+from oxgang.api.homework.router import router as homework
+from oxgang.api.lessons.router import router as lessons
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
 from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
 from oxgang.api.played.router import router as played
+from oxgang.api.practice.router import router as practice
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
@@ -43,6 +47,10 @@ api.add_router("", gaps)
 api.add_router("", played)
 api.add_router("", pick)
 api.add_router("", card)
+api.add_router("", lessons)
+api.add_router("", practice)
+api.add_router("", homework)
+api.add_router("", home)
 api.add_router("", plan)
 api.add_router("", review)
 api.add_router("", flight)

@@ -10,7 +10,9 @@ from pydantic import Field
 from oxgang.academy.models import Did
 from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import Touch
+from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.plan import Why
+from oxgang.core.practice.week import Because as WeekBecause
 
 MOST_VALUES: Final = 16
 Value = Annotated[str, Field(max_length=200)] | int | float | None
@@ -36,6 +38,20 @@ class PlanSaid(Schema):
 
     code: Why
     values: Values = {}
+
+
+class SignSaid(Schema):
+    """What speaks for a fault."""
+
+    code: Sign
+    values: Values
+
+
+class WeekSaid(Schema):
+    """Why a row is in a week's practice."""
+
+    code: WeekBecause
+    values: Values
 
 
 class FieldSaid(Schema):

@@ -12,7 +12,7 @@ from typing import Final
 
 DATABASE: Final = "oxgang.sqlite3"
 HEADER: Final = b"SQLite format 3\x00"
-APPS: Final = ("academy", "range_sessions", "matrix")
+APPS: Final = ("academy", "range_sessions", "matrix", "practice")
 BUSY_S: Final = 30
 # Nobody else on the machine reads an academy's records.
 PRIVATE_FILE: Final = 0o600

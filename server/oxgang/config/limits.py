@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
-from oxgang.files.limits import MOST_BYTES
+from oxgang.files.limits import MOST_BYTES, MOST_PICTURE_BYTES
 
 KB: Final = 1024
 SMALL: Final = 64 * KB
@@ -20,6 +20,7 @@ LARGER: Final = (
 UPLOADS: Final = re.compile(
     r"/api/(student-files|students/[^/]+/(shots(/check)?|told|files/(look|take)|bag(/check)?))/?$"
 )
+PICTURES: Final = re.compile(r"/api/students/[^/]+/pictures/?$")
 # What a form adds around its file.
 FORM: Final = 256 * KB
 # Nobody reads more than this of a request, whoever sends it.
@@ -28,14 +29,18 @@ LARGEST: Final = MOST_BYTES + FORM
 
 @dataclass(frozen=True, slots=True)
 class BodyLimit:
-    """The most bytes of a body; `upload` addresses take files, from somebody signed in only."""
+    """The most bytes of a body; `upload` addresses take files, from somebody signed in only, some
+    of them pictures."""
 
     most: int
     upload: bool = False
+    picture: bool = False
 
 
 def limit_of(path: str) -> BodyLimit:
     """The limit of an address."""
+    if PICTURES.match(path):
+        return BodyLimit(MOST_PICTURE_BYTES + FORM, upload=True, picture=True)
     if UPLOADS.match(path):
         return BodyLimit(LARGEST, upload=True)
     for pattern, most in LARGER:
@@ -46,6 +51,11 @@ def limit_of(path: str) -> BodyLimit:
 
 def too_large(limit: BodyLimit) -> str:
     """The sentence about a body over its limit."""
+    if limit.picture:
+        return (
+            f"The picture is larger than {MOST_PICTURE_BYTES // (KB * KB)} MB. Nothing was stored. "
+            "Take a smaller one, or let the camera make it smaller."
+        )
     if limit.upload:
         return (
             f"The file is larger than {MOST_BYTES // (KB * KB)} MB. Nothing was stored. Split it, "

@@ -28,6 +28,7 @@ INSTALLED_APPS = [
     "oxgang.academy",
     "oxgang.range_sessions",
     "oxgang.matrix",
+    "oxgang.practice",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

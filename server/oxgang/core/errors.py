@@ -17,6 +17,7 @@ class ProblemCode(StrEnum):
     TAKEN_ALREADY = "taken-already"
     MALFORMED = "malformed"
     TOO_LARGE = "too-large"
+    CODE_NEEDED = "code-needed"
     TOO_MANY_TRIES = "too-many-tries"
     SIGNED_OUT = "signed-out"
     OTHER_COACH = "other-coach"

@@ -10,6 +10,8 @@ from oxgang.core.errors import FileError
 MB: Final = 1024 * 1024
 # 100,000 balls with twenty columns are about 15 MB.
 MOST_BYTES: Final = 24 * MB
+# A photograph as a camera makes it.
+MOST_PICTURE_BYTES: Final = 20 * MB
 # A workbook is a packed folder of XML: what it unpacks to counts, and how much of it is text that
 # the reader holds at once.
 MOST_UNPACKED: Final = 96 * MB

@@ -315,6 +315,36 @@ log-day-reopened = Opened { $balls } balls of { DAY($day) } again
 log-version-published = Published version { $version }
 log-link-made = Made a link to the card for { $days } days
 log-link-ended = Ended a link to the card
+log-link-renewed = Gave the private link a new address, for { $days } days
+log-code-set = Set a code for the private link
+log-code-ended = Took the code off the private link
+log-sharing-changed = Chose what the student sees: { NAME($shows, of: "shows") }
+log-lesson-written = Wrote down the lesson of { DAY($day) }
+log-lesson-withdrawn = Took away the lesson of { DAY($day) }
+log-lesson-word-added = Added "{ $text }" to the academy's words for lessons
+log-lesson-word-archived = Took "{ $text }" off the academy's words for lessons
+log-picture-added = Kept a picture of { $swing }
+log-picture-removed = Took away the picture of { $swing }
+log-routine-kept = Kept the protocol { $name }
+log-routine-archived = Took away the protocol { $name }
+log-practised =
+    { $of ->
+        [trial] Practised { NAME($what, of: "trial") }
+       *[form] Practised { NAME($what, of: "form") }
+    }: { $points } of { $calls }
+log-practice-reported =
+    { $of ->
+        [trial] The student reported { NAME($what, of: "trial") }
+       *[form] The student reported { NAME($what, of: "form") }
+    }: { $points } of { $calls }
+log-balls-reported =
+    { $balls ->
+        [one] The student reported { $balls } ball of { DAY($first) }
+       *[other] The student reported { $balls } balls of { DAY($first) }
+    }
+log-homework-sent = Sent homework: { $title }, { $balls } balls by { DAY($due) }
+log-homework-taken-back = Took back the homework { $title }
+log-homework-closed = Closed the homework { $title }
 log-taken-away = Took away { NAME($what, of: "taken") }
 log-card-taken-away = Took away the card of version { $version }
 
@@ -657,3 +687,19 @@ week-long =
     }
 week-ladder = from one to the next
 week-test = whether it holds when it is called
+
+## A student's own place (core/practice/home.py)
+
+shows-card = the card
+shows-pick = the pick
+shows-homework = homework
+shows-practice = practice and its games
+shows-balls = own balls
+shows-progress = progress
+shows-cues = the cue of the last lesson
+shows-pictures = own pictures
+
+home-due = by { DAY($on) }
+home-day = { DAY($on) }
+home-goal-on-green = on the green
+home-goal-close = within { FEET(10) }

@@ -118,7 +118,7 @@ def gather(
     values: Values,
     balls: int,
     *,
-    by: Coach,
+    by: Coach | None,
     now: datetime,
     change: Changed,
 ) -> Entry:

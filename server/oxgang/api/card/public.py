@@ -5,17 +5,20 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from django.utils import timezone
 from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
+from oxgang.api.home.door import CodeNeeded, Gone, known, let_in
+from oxgang.api.problems import problem
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
+from oxgang.core.practice.home import Shows
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.core.words.units import m_from_yd
-from oxgang.matrix.selectors.published import card_of, student_of_link, versions_of
+from oxgang.matrix.selectors.published import card_of, versions_of
+from oxgang.practice.selectors.home import shows_of
 from oxgang.texts.messages import Texts, texts
 from oxgang.texts.recipes import recipe_words
 
@@ -44,7 +47,9 @@ GONE = """<main><h1>This card is not here</h1>
 @never_cache
 def page(request: HttpRequest, token: str) -> HttpResponse:
     """The page of a link. One that has ended says so and gives nothing away."""
-    if student_of_link(token, timezone.now()) is None:
+    try:
+        known(token)
+    except Gone:
         return HttpResponse(PAGE.format(title="Oxgang", body=GONE), status=404)
     body = CARD.format(token=escape(token))
     return HttpResponse(PAGE.format(title="Wedge card", body=body))
@@ -54,11 +59,20 @@ def page(request: HttpRequest, token: str) -> HttpResponse:
 @never_cache
 def data(request: HttpRequest, token: str) -> HttpResponse:
     """What the card says, yardage by yardage, in the student's unit."""
-    student = student_of_link(token, timezone.now())
-    version = versions_of(student).first() if student else None
-    if version is None:
+    try:
+        student = let_in(request, token).student
+    except Gone:
         return JsonResponse({"title": "This card is not here."}, status=404)
-    return JsonResponse(_content(card_of(version), version.content.get("picks")))
+    except CodeNeeded as needed:
+        return problem(401, needed.code, needed.sentence, needed.field)
+    shown = shows_of(student)
+    version = versions_of(student).first() if Shows.CARD in shown else None
+    if version is None:
+        # The link opens, and there is no card in it yet.
+        return HttpResponse(status=204)
+    return JsonResponse(
+        _content(card_of(version), version.content.get("picks") if Shows.PICK in shown else None)
+    )
 
 
 def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:

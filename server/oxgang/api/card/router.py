@@ -1,4 +1,4 @@
-"""Versions, the printed card and private links to the phone card."""
+"""Versions and the printed card."""
 
 from __future__ import annotations
 
@@ -6,23 +6,17 @@ from dataclasses import asdict, replace
 from typing import Any
 from uuid import UUID
 
-import segno
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
 
-from oxgang.academy.errors import NotFound
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
-from oxgang.api.card.address import public_base
 from oxgang.api.card.schemas import (
     CardPreview,
     DifferenceOut,
     Face,
-    LinkIn,
-    LinkMade,
-    LinkOut,
     PublishIn,
     SheetOut,
     VersionOut,
@@ -43,13 +37,13 @@ from oxgang.core.keeping.versions import differences
 from oxgang.files.card import MOST_SIDES, Form, Side, lay_card, write_card
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
-from oxgang.matrix.models import CardLink, PublishedMatrix
+from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.kept import kept_matrix, still
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
-from oxgang.matrix.services.publishing import make_link, publish, revoke_link
+from oxgang.matrix.services.publishing import publish
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["card"])
@@ -235,34 +229,3 @@ def card_pdf(
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.pdf"
     response["Content-Disposition"] = f'inline; filename="{name}"'
     return response
-
-
-@router.get("/students/{student_id}/links", response=list[LinkOut])
-def links(request: HttpRequest, student_id: UUID) -> list[CardLink]:
-    """The private links to the student's card, newest first."""
-    student = student_of(coach_of(request).academy, student_id)
-    return list(CardLink.objects.filter(student=student).order_by("-made_at"))
-
-
-@router.post("/students/{student_id}/links", response=LinkMade)
-def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
-    """A private link for so many days, with its QR code. It is shown once."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
-    link, token = make_link(student, data.days, by=coach, now=timezone.now())
-    base, reached = public_base(request, coach.academy)
-    url = f"{base}/c/{token}"
-    qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
-    return LinkMade(link=LinkOut.from_orm(link), url=url, qr=qr, reached=reached)
-
-
-@router.delete("/students/{student_id}/links/{link_id}", response=LinkOut)
-def end_link(request: HttpRequest, student_id: UUID, link_id: int) -> CardLink:
-    """Revoke a link: it shows nothing any more."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
-    link = CardLink.objects.filter(student=student, pk=link_id).first()
-    if link is None:
-        raise NotFound("There is no such link here.")
-    revoke_link(link, by=coach, now=timezone.now())
-    return link

@@ -114,24 +114,3 @@ class CardPreview(Schema):
     reached: float
     next: int
     publishable: bool
-
-
-class LinkIn(Schema):
-    days: int = 180
-
-
-class LinkOut(Schema):
-    id: int
-    made_at: datetime
-    expires_at: datetime
-    revoked_at: datetime | None
-
-
-class LinkMade(Schema):
-    """The address stands here once; `qr` is it as a picture (a data URI of an SVG). `reached` is
-    False for an address that only this machine knows."""
-
-    link: LinkOut
-    url: str
-    qr: str
-    reached: bool

@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import asdict
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -29,6 +30,7 @@ from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
+from oxgang.practice.selectors.homework import came_back, standings_of
 from oxgang.range_sessions.services.home import bring_all_home
 
 MAY_GO = ("handicap", "estimates_yd")
@@ -64,13 +66,22 @@ def students(
     academy, now = coach_of(request).academy, timezone.now()
     behind = len(stale_in(academy, now, MOST_COUNTED))
     found = morning_of(
-        academy, now, search=search, show=show, archived=archived, page=page_number(page), size=size
+        academy,
+        now,
+        search=search,
+        show=show,
+        archived=archived,
+        page=page_number(page),
+        size=size,
+        back=came_back(academy),
     )
+    homework = standings_of(academy, now)
     page_of = {
         "day": day_at(academy, now).isoformat(),
         "total": found.total,
         "counts": found.counts,
         "behind": behind,
+        "homework": {str(student): asdict(said) for student, said in homework.items()},
     }
     # The rows are JSON already.
     rows = ",".join(found.rows)

@@ -111,8 +111,17 @@ class StudentRow(Schema):
     coming: list[ComingOut]
 
 
+class HomeworkStanding(Schema):
+    """Of a student's homework: rounds that came back unseen, how many are late, how many open."""
+
+    back: int
+    late: int
+    open: int
+
+
 class StudentsPage(Schema):
-    """A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
+    """A page of the list. `total` counts what the filter leaves, `counts` each filter alone,
+    `homework` has those who have some.
 
     `behind` is how many students are still to be looked at again (100 or more count as 100).
     """
@@ -122,6 +131,7 @@ class StudentsPage(Schema):
     total: int
     counts: dict[Show, int]
     behind: int
+    homework: dict[UUID, HomeworkStanding]
 
 
 class Behind(Schema):

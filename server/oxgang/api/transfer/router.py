@@ -16,8 +16,8 @@ from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
 from oxgang.core.errors import FileError
 from oxgang.files.json_text import read_json
 from oxgang.files.limits import check_bytes
-from oxgang.matrix.selectors.transfer import everything_of
-from oxgang.matrix.services.transfer import bring_in
+from oxgang.practice.selectors.transfer import everything_of
+from oxgang.practice.services.transfer import bring_in
 
 router = Router(tags=["transfer"])
 

@@ -12,11 +12,21 @@ from pydantic import ConfigDict, Field, field_validator
 from oxgang.academy.services.students import HANDICAPS
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
+from oxgang.api.transfer.practice import (
+    MOST_LESSONS,
+    MOST_PICTURES,
+    MOST_ROUNDS,
+    HomeworkPart,
+    LessonPart,
+    PicturePart,
+    RoundPart,
+)
 from oxgang.core.flight.impact import Friction
 from oxgang.core.ground.card import Order
 from oxgang.core.ground.gaps import GROUND_LIMITS_YD
 from oxgang.core.ground.played import WIDTHS_YD, Play
 from oxgang.core.keeping.events import EventKind
+from oxgang.core.practice.home import Shows
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.files.old_plans import item_of
@@ -120,6 +130,7 @@ class BallPart(_Strict):
     grip_down_in: GripDown = 0.0
     grooves: Grooves = Grooves.CLEAN
     wet: bool = False
+    reported: bool = False
     measured: dict[str, float] = Field(
         description="carry_yd, launch_deg and the others of shots.csv"
     )
@@ -262,6 +273,11 @@ class StudentFile(_Strict):
     plan: PlanPart | None
     homework: PlanPart | None = None
     versions: list[VersionPart]
+    lessons: list[LessonPart] = Field(default_factory=list, max_length=MOST_LESSONS)
+    homeworks: list[HomeworkPart] = Field(default_factory=list, max_length=MOST_LESSONS)
+    rounds: list[RoundPart] = Field(default_factory=list, max_length=MOST_ROUNDS)
+    pictures: list[PicturePart] = Field(default_factory=list, max_length=MOST_PICTURES)
+    shows: list[Shows] | None = None
 
 
 class BroughtIn(Schema):

@@ -37,6 +37,12 @@ class CardLink(models.Model):
     made_at = models.DateTimeField()
     expires_at = models.DateTimeField()
     revoked_at = models.DateTimeField(null=True, blank=True)
+    # The hash of a code of four to six digits that is asked for first; empty asks for none.
+    code = models.CharField(max_length=128, blank=True)
+    # Wrong codes since it was set, and until when no more are taken.
+    wrong_codes = models.PositiveSmallIntegerField(default=0)
+    locked_until = models.DateTimeField(null=True, blank=True)
+    opened_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:
         return f"card of {self.student}"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from enum import StrEnum
+from typing import Any
 
 from django.db.models import Count, Q, QuerySet
 
@@ -26,6 +27,7 @@ class Show(StrEnum):
     WAITING = "waiting"
     TODAY = "today"
     NEW = "new"
+    BACK = "back"
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,14 +48,21 @@ def morning_of(
     archived: bool = False,
     page: int = 1,
     size: int = 50,
+    back: QuerySet[Any] | None = None,
 ) -> Morning:
-    """A page of the academy's students, the neediest first. Two queries, whatever its size."""
+    """A page of the academy's students, the neediest first. Two queries, whatever its size.
+
+    Parameters
+    ----------
+    back
+        Students of whom something came back that nobody has looked at; nobody when None.
+    """
     everyone = Summary.objects.filter(academy=academy, archived=archived)
-    today = _today(academy, now)
+    kinds = {show: _kind(show, _today(academy, now), back) for show in Show}
     counts = everyone.aggregate(
-        **{show.value: Count("pk", filter=_kind(show, today)) for show in Show}
+        **{show.value: Count("pk", filter=kind) for show, kind in kinds.items()}
     )
-    chosen = everyone.filter(_kind(show, today))
+    chosen = everyone.filter(kinds[show])
     total = counts[show]
     for word in search.split():
         chosen = chosen.filter(name__icontains=word)
@@ -75,7 +84,7 @@ def _today(academy: Academy, now: datetime) -> QuerySet[Appointment]:
     ).values("student")  # type: ignore[return-value]
 
 
-def _kind(show: Show, today: QuerySet[Appointment]) -> Q:
+def _kind(show: Show, today: QuerySet[Appointment], back: QuerySet[Any] | None) -> Q:
     if show is Show.DUE:
         return Q(state=State.DUE)
     if show is Show.NEW:
@@ -84,4 +93,6 @@ def _kind(show: Show, today: QuerySet[Appointment]) -> Q:
         return Q(waiting__gt=0)
     if show is Show.TODAY:
         return Q(student__in=today)
+    if show is Show.BACK:
+        return Q(pk__in=[]) if back is None else Q(student__in=back)
     return Q(academy__isnull=False)

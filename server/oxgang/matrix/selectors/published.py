@@ -3,19 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from datetime import datetime
 from typing import Any
 
 from django.db.models import QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
-from oxgang.academy.tokens import hash_of
 from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.card import Card, CardCell, Look, Order
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.matrix.models import CardLink, PublishedMatrix
+from oxgang.matrix.models import PublishedMatrix
 
 # Versions from before the level stood in them.
 LEVEL_BEFORE = 0.90
@@ -93,15 +91,3 @@ def _cell(data: dict[str, Any]) -> CardCell:
     )
     play = Play(data.get("play", Play.PLAYED))
     return CardCell(**{**data, "key": key, "play": play})
-
-
-def student_of_link(token: str, now: datetime) -> Student | None:
-    """Whose card a link shows; None for one that is unknown, revoked or past its day."""
-    link = (
-        CardLink.objects.filter(token_hash=hash_of(token), revoked_at=None, expires_at__gt=now)
-        .select_related("student__academy")
-        .first()
-    )
-    if link is None or link.student.archived_at is not None:
-        return None
-    return link.student

@@ -24,6 +24,7 @@ CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_unt
 BALL_FIELDS = (
     "uid", "hit_on", "hit_at", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball",
     "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in", "grooves", "wet",
+    "reported",
 )  # fmt: skip
 TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
 PLAYED_FIELDS = (

@@ -82,18 +82,16 @@ def publish(
 
 @transaction.atomic
 def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple[CardLink, str]:
-    """A private link to the student's card for so many days. The token is shown once.
+    """A private link to the student's own place for so many days. The token is shown once.
 
     Raises
     ------
     InputError
-        When the student has no published version, or outside 1 to 730 days.
+        Outside 1 to 730 days.
     """
     lo, hi = DAYS_RANGE
     if not lo <= days <= hi:
         raise InputError(f"A link lasts {lo} to {hi} days.", field="days")
-    if not PublishedMatrix.objects.filter(student=student, withdrawn_at=None).exists():
-        raise InputError("Publish a version first; the card shows that.")
     token = secrets.token_urlsafe(24)
     link = CardLink.objects.create(
         student=student,

@@ -73,6 +73,8 @@ class Ball(models.Model):
     # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
     home_yd = models.FloatField(null=True, blank=True)
     home_sd = models.FloatField(default=0)
+    # The student's own word for it: trusted less, and reviewed like any other.
+    reported = models.BooleanField(default=False)
     # A ball enters the matrix when a coach has reviewed it.
     kept = models.BooleanField(default=False)
     excluded = models.CharField(max_length=200, blank=True)

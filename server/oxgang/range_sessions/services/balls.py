@@ -48,16 +48,18 @@ def record_balls(
     student: Student,
     hits: Sequence[tuple[Shot, Club]],
     *,
-    by: Coach,
+    by: Coach | None,
     now: datetime,
     sent: FeedBall | None = None,
     kept: bool = False,
     from_file: bool = False,
+    reported: bool = False,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
     `sent` is the device's ball that the single ball in `hits` takes; `kept` balls enter the matrix
-    without a review; those `from_file` are told of as one.
+    without a review; those `from_file` are told of as one; `reported`
+    ones are the student's own word.
 
     Raises
     ------
@@ -106,6 +108,7 @@ def record_balls(
             grooves=shot.grooves,
             wet=shot.wet,
             kept=kept,
+            reported=reported,
             excluded=shot.excluded[:200],
             extra=dict(shot.extra),
             sent=sent,
@@ -117,7 +120,10 @@ def record_balls(
     Ball.objects.bulk_create(balls, batch_size=CHUNK)
     if sent is not None:
         moved_on(sent.device_id)
-    _write_down(student, balls, days, from_file, by=by, now=now)
+    kind = (
+        Did.BALLS_REPORTED if reported else Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
+    )
+    _write_down(student, balls, days, kind, by=by, now=now)
     return len(balls)
 
 
@@ -145,16 +151,17 @@ def _write_down(
     student: Student,
     balls: Sequence[Ball],
     days: Collection[date],
-    from_file: bool,
+    did: Did,
     *,
-    by: Coach,
+    by: Coach | None,
     now: datetime,
 ) -> None:
     """One entry in the log for each session, or each file."""
     first, last = min(days), max(days)
-    did = Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
     values = {"first": first.isoformat(), "last": last.isoformat()}
-    key = f"file {now.isoformat()}" if from_file else f"balls {first}"
+    key = f"file {now.isoformat()}" if did is Did.BALLS_FROM_FILE else f"balls {first}"
+    if did is Did.BALLS_REPORTED:
+        key = f"reported {first}"
     batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
     entry = gather(student, key, did, values, len(balls), by=by, now=now, change=batch)
     stored = Ball.objects.filter(student=student, uid__in=[ball.uid for ball in balls])
@@ -180,7 +187,7 @@ def _day(student: Student, shot: Shot, today: date) -> date:
     return shot.hit_on or today
 
 
-def _sessions(student: Student, days: Iterable[date], by: Coach) -> dict[date, RangeSession]:
+def _sessions(student: Student, days: Iterable[date], by: Coach | None) -> dict[date, RangeSession]:
     days = set(days)
     known = {s.day: s for s in RangeSession.objects.filter(student=student, day__in=days)}
     missing = [

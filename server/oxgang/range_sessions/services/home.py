@@ -3,12 +3,15 @@ shots start with has changed."""
 
 from __future__ import annotations
 
+from math import hypot
+
 from django.db import transaction
 from django.db.models import Q, QuerySet
 
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.services.log import touch
+from oxgang.core.carry.noise import REPORTED_SD
 from oxgang.core.flight.home import at_home
 from oxgang.range_sessions.models import Ball
 
@@ -54,4 +57,5 @@ def bring_home(student: Student, balls: list[Ball]) -> None:
     shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
     homes = at_home(shots, student.academy.altitude_m, chain)
     for ball, home in zip(balls, homes, strict=True):
-        ball.home_yd, ball.home_sd = home.carry_yd, home.sd
+        ball.home_yd = home.carry_yd
+        ball.home_sd = hypot(home.sd, REPORTED_SD) if ball.reported else home.sd

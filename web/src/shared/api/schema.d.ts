@@ -459,6 +459,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lesson-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Word
+         * @description Add a checkpoint, fault, cue or drill to the academy's list.
+         */
+        post: operations["oxgang_api_lessons_router_new_word"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lesson-words/{word_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Word
+         * @description Take a word off the academy's list; lessons that have it keep it.
+         */
+        delete: operations["oxgang_api_lessons_router_end_word"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Routine
+         * @description Keep rows as the academy's protocol; one of the same name takes the new rows.
+         */
+        put: operations["oxgang_api_practice_router_put_routine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{routine_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Routine
+         * @description Take a protocol off the academy's list.
+         */
+        delete: operations["oxgang_api_practice_router_end_routine"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scales": {
         parameters: {
             query?: never;
@@ -719,6 +799,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calls
+         * @description What is called for a test or a row, with the student's par. Nothing is stored.
+         */
+        post: operations["oxgang_api_practice_router_calls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/card": {
         parameters: {
             query?: never;
@@ -887,6 +987,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Likely
+         * @description The faults that what was seen and the last balls speak for. Nothing is stored.
+         */
+        post: operations["oxgang_api_lessons_router_likely"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/files/look": {
         parameters: {
             query?: never;
@@ -947,6 +1067,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/homework": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Homework
+         * @description The student's homework, newest first.
+         */
+        get: operations["oxgang_api_homework_router_homework"];
+        put?: never;
+        /**
+         * Send
+         * @description Send homework: it is on the student's own place at once.
+         */
+        post: operations["oxgang_api_homework_router_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/homework/{homework_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Take homework back; what came back stays.
+         */
+        delete: operations["oxgang_api_homework_router_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/homework/{homework_id}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description The coach has looked at what came back.
+         */
+        post: operations["oxgang_api_homework_router_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lessons
+         * @description The student's lessons, newest first.
+         */
+        get: operations["oxgang_api_lessons_router_lessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/lessons/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write
+         * @description Write the lesson of a day, or change it.
+         */
+        put: operations["oxgang_api_lessons_router_write"];
+        post?: never;
+        /**
+         * Take Away
+         * @description Take a lesson away; History brings it back.
+         */
+        delete: operations["oxgang_api_lessons_router_take_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/links": {
         parameters: {
             query?: never;
@@ -956,15 +1184,15 @@ export interface paths {
         };
         /**
          * Links
-         * @description The private links to the student's card, newest first.
+         * @description The private links to the student's own place, newest first.
          */
-        get: operations["oxgang_api_card_router_links"];
+        get: operations["oxgang_api_home_router_links"];
         put?: never;
         /**
          * New Link
          * @description A private link for so many days, with its QR code. It is shown once.
          */
-        post: operations["oxgang_api_card_router_new_link"];
+        post: operations["oxgang_api_home_router_new_link"];
         delete?: never;
         options?: never;
         head?: never;
@@ -985,7 +1213,47 @@ export interface paths {
          * End Link
          * @description Revoke a link: it shows nothing any more.
          */
-        delete: operations["oxgang_api_card_router_end_link"];
+        delete: operations["oxgang_api_home_router_end_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/links/{link_id}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Code
+         * @description Ask for another code from now on, or for none; wrong tries are forgotten.
+         */
+        put: operations["oxgang_api_home_router_code"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/links/{link_id}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew
+         * @description A new address in the place of a link's, for as long again; the old one is dead.
+         */
+        post: operations["oxgang_api_home_router_renew"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1174,6 +1442,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Picture
+         * @description Keep the student's position at a swing length: re-encoded, without place, time or camera.
+         */
+        post: operations["oxgang_api_lessons_router_new_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Picture
+         * @description Take a picture away; History brings it back.
+         */
+        delete: operations["oxgang_api_lessons_router_end_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/plan": {
         parameters: {
             query?: never;
@@ -1224,6 +1532,26 @@ export interface paths {
          * @description Take shots in, to work on, or out.
          */
         post: operations["oxgang_api_played_router_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description Forms and tests with the student's par, rounds, what is lost to chance and overnight.
+         */
+        get: operations["oxgang_api_practice_router_practice"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1332,6 +1660,90 @@ export interface paths {
          * @description Let waiting balls into the matrix, or set some aside with a reason.
          */
         post: operations["oxgang_api_review_router_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Round
+         * @description Keep a round, once, whatever a network does; its balls go into review.
+         */
+        put: operations["oxgang_api_practice_router_put_round"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/rounds/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Seen
+         * @description A coach has looked at what the student reported.
+         */
+        post: operations["oxgang_api_practice_router_seen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/rounds/{uid}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Round
+         * @description Take a round away; its balls stay. History brings it back.
+         */
+        delete: operations["oxgang_api_practice_router_end_round"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/sharing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sharing
+         * @description What the student sees behind the private link.
+         */
+        get: operations["oxgang_api_home_router_sharing"];
+        /**
+         * Put Sharing
+         * @description Choose what the student sees.
+         */
+        put: operations["oxgang_api_home_router_put_sharing"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1454,6 +1866,26 @@ export interface paths {
          * @description What moved from a version to a later one (the newest without `to`).
          */
         get: operations["oxgang_api_card_router_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week
+         * @description What to practise next, spread over a week from today, and why.
+         */
+        get: operations["oxgang_api_practice_router_week"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1662,6 +2094,17 @@ export interface components {
              * Format: uuid
              */
             student_id: string;
+        };
+        /**
+         * Asked
+         * @description A test, or a row of one's own; the seed makes the same order again.
+         */
+        Asked: {
+            row?: components["schemas"]["RowBody"] | null;
+            /** Seed */
+            seed?: number | null;
+            shot?: components["schemas"]["ShotKey"] | null;
+            trial?: components["schemas"]["Trial"] | null;
         };
         /** BagImported */
         BagImported: {
@@ -1886,10 +2329,10 @@ export interface components {
         Basis: "measured" | "estimated";
         /**
          * Because
-         * @description Why a shot is picked or not.
+         * @description Why a row is there.
          * @enum {string}
          */
-        Because: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
+        Because: "week-due" | "week-work" | "week-weakest" | "week-long" | "week-ladder" | "week-test";
         /** BeforeOut */
         BeforeOut: {
             kind: components["schemas"]["EventKind"];
@@ -1970,6 +2413,43 @@ export interface components {
             today: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * CallBody
+         * @description What is called for `balls` balls; it is met between `lo_yd` and `hi_yd`.
+         */
+        CallBody: {
+            /**
+             * Balls
+             * @default 1
+             */
+            balls?: number;
+            /**
+             * Given
+             * @default false
+             */
+            given?: boolean;
+            /** Hi Yd */
+            hi_yd?: number | null;
+            /** Lo Yd */
+            lo_yd?: number | null;
+            mark?: components["schemas"]["Mark"] | null;
+            shot: components["schemas"]["ShotKey"] | null;
+            /** Yardage Yd */
+            yardage_yd: number | null;
+        };
+        /** CallsOut */
+        CallsOut: {
+            /** Calls */
+            calls: components["schemas"]["CallBody"][];
+            form: components["schemas"]["Form"];
+            par: components["schemas"]["ParOut"];
+            scoring: components["schemas"]["Scoring"];
+            /** Seed */
+            seed: number;
+            /** Tolerance Yd */
+            tolerance_yd: number;
+            trial: components["schemas"]["Trial"] | null;
         };
         /**
          * CardPreview
@@ -2089,6 +2569,17 @@ export interface components {
              */
             swing?: string;
         };
+        /** CheckWords */
+        CheckWords: {
+            checkpoint: components["schemas"]["Checkpoint"];
+            part: components["schemas"]["When"];
+        };
+        /**
+         * Checkpoint
+         * @description The checkpoints that every academy has, in the order of the swing.
+         * @enum {string}
+         */
+        Checkpoint: "check-feet" | "check-lead-foot" | "check-close" | "check-ball" | "check-handle" | "check-face" | "check-shoulders" | "check-breastbone" | "check-nose" | "check-weight" | "check-plane" | "check-toe" | "check-hinge" | "check-width" | "check-length" | "check-chest" | "check-speed" | "check-returns" | "check-sole" | "check-turned" | "check-finish";
         /**
          * ChoiceIn
          * @description A shot and what it is to be; `was` is what the coach saw of it.
@@ -2207,6 +2698,11 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** CodeIn */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
         /** ColumnOut */
         ColumnOut: {
             /** Name */
@@ -2298,6 +2794,18 @@ export interface components {
             /** Solid */
             solid: number;
         };
+        /** DayOut */
+        DayOut: {
+            /** Balls */
+            balls: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
         /** DeviceIn */
         DeviceIn: {
             /** Name */
@@ -2348,7 +2856,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-taken-away" | "log-card-taken-away";
+        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-taken-away" | "log-card-taken-away";
         /**
          * DidSaid
          * @description What a coach did; `back` when it was taken back.
@@ -2363,6 +2871,21 @@ export interface components {
             values: {
                 [key: string]: string | number | null;
             };
+        };
+        /** DifferenceOfTwo */
+        DifferenceOfTwo: {
+            /** First */
+            first: number;
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Real */
+            real: boolean;
+            /** Second */
+            second: number;
+            /** Value */
+            value: number;
         };
         /**
          * DifferenceOut
@@ -2406,6 +2929,12 @@ export interface components {
             /** Items */
             items: components["schemas"]["PlanItem"][];
         };
+        /**
+         * Drill
+         * @description Drills that every academy has.
+         * @enum {string}
+         */
+        Drill: "drill-brush" | "drill-hold" | "drill-skid" | "drill-turn" | "drill-around" | "drill-angle" | "drill-club-more" | "drill-gate" | "drill-rail";
         /**
          * DueCode
          * @description Why something is due, or nothing is.
@@ -2532,6 +3061,17 @@ export interface components {
          */
         Face: "regular" | "bold" | "italic";
         /**
+         * Fault
+         * @description A fault by what the ball does. Causes and cue are attributes of its text.
+         * @enum {string}
+         */
+        Fault: "fault-fat" | "fault-thin" | "fault-digs" | "fault-across" | "fault-hook" | "fault-floats" | "fault-hard";
+        /** FaultWords */
+        FaultWords: {
+            drill: components["schemas"]["Drill"];
+            fault: components["schemas"]["Fault"];
+        };
+        /**
          * FieldSaid
          * @description A field that an action changed.
          */
@@ -2655,9 +3195,10 @@ export interface components {
         Firmness: "soft" | "medium" | "firm";
         /**
          * Form
+         * @description How a row is practised.
          * @enum {string}
          */
-        Form: "pocket" | "tag" | "a4" | "letter";
+        Form: "blocked" | "serial" | "random" | "net" | "worse of two" | "one swing";
         /**
          * Friction
          * @description How much of the friction there is a student's strike finds.
@@ -2797,6 +3338,99 @@ export interface components {
          * @enum {string}
          */
         Hold: "sure" | "doubtful" | "fallow";
+        /** HomeworkIn */
+        HomeworkIn: {
+            /**
+             * Cues
+             * @default
+             */
+            cues?: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Rows */
+            rows: components["schemas"]["RowBody"][];
+            /** Title */
+            title: string;
+        };
+        /** HomeworkOut */
+        HomeworkOut: {
+            /** By */
+            by: string;
+            /** Closed */
+            closed: boolean;
+            /** Cues */
+            cues: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Late */
+            late: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Rows */
+            rows: components["schemas"]["HomeworkRow"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * HomeworkRow
+         * @description A row with its calls and par; `done` is the newest round of it that came back.
+         */
+        HomeworkRow: {
+            /** Balls */
+            balls: number;
+            /** Calls */
+            calls: components["schemas"]["CallBody"][];
+            /**
+             * Cue
+             * @default
+             */
+            cue?: string;
+            done: components["schemas"]["RoundOut"] | null;
+            form: components["schemas"]["Form"];
+            /** From Yd */
+            from_yd?: number | null;
+            par: components["schemas"]["ParOut"];
+            /** Seed */
+            seed: number;
+            shot?: components["schemas"]["ShotKey"] | null;
+            /** @default narrow */
+            step?: components["schemas"]["Step"];
+            /**
+             * Swing
+             * @default
+             */
+            swing?: string;
+            /** To Yd */
+            to_yd?: number | null;
+            /** Wanted */
+            wanted?: number | null;
+        };
+        /**
+         * HomeworkStanding
+         * @description Of a student's homework: rounds that came back unseen, how many are late, how many open.
+         */
+        HomeworkStanding: {
+            /** Back */
+            back: number;
+            /** Late */
+            late: number;
+            /** Open */
+            open: number;
+        };
         /** KeyOut */
         KeyOut: {
             /** Club */
@@ -2806,6 +3440,94 @@ export interface components {
             swing: string;
             tempo: components["schemas"]["Tempo"];
             trajectory: components["schemas"]["Trajectory"];
+        };
+        /**
+         * LessonIn
+         * @description `looked_at` is when the lesson that the coach was looking at was last changed.
+         */
+        LessonIn: {
+            /**
+             * Cue
+             * @default
+             */
+            cue?: string;
+            /**
+             * Drill
+             * @default
+             */
+            drill?: string;
+            /** Faults */
+            faults?: string[];
+            /** Looked At */
+            looked_at?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Seen */
+            seen?: {
+                [key: string]: components["schemas"]["Seen"];
+            };
+        };
+        /** LessonOut */
+        LessonOut: {
+            /** By */
+            by: string;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /**
+             * Cue
+             * @default
+             */
+            cue?: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Drill
+             * @default
+             */
+            drill?: string;
+            /** Faults */
+            faults?: string[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Seen */
+            seen?: {
+                [key: string]: components["schemas"]["Seen"];
+            };
+        };
+        /**
+         * LessonsPage
+         * @description A student's lessons, newest first, the words for them, the pictures.
+         */
+        LessonsPage: {
+            /** Checkpoints */
+            checkpoints: components["schemas"]["CheckWords"][];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Drills */
+            drills: components["schemas"]["Drill"][];
+            /** Faults */
+            faults: components["schemas"]["FaultWords"][];
+            /** Lessons */
+            lessons: components["schemas"]["LessonOut"][];
+            /** Own */
+            own: components["schemas"]["OwnWordOut"][];
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
         };
         /** LetGo */
         LetGo: {
@@ -2834,6 +3556,15 @@ export interface components {
             /** Share */
             share: number;
         };
+        /**
+         * LikelyOut
+         * @description A fault that looks and balls speak for, and what speaks for it.
+         */
+        LikelyOut: {
+            /** Because */
+            because: components["schemas"]["SignSaid"][];
+            fault: components["schemas"]["Fault"];
+        };
         /** LineOut */
         LineOut: {
             /** Arithmetic Yd */
@@ -2849,8 +3580,16 @@ export interface components {
             /** Swing */
             swing: string;
         };
-        /** LinkIn */
+        /**
+         * LinkIn
+         * @description `code`, four to six digits, is asked for before anything is shown; empty asks for none.
+         */
         LinkIn: {
+            /**
+             * Code
+             * @default
+             */
+            code?: string;
             /**
              * Days
              * @default 180
@@ -2871,7 +3610,10 @@ export interface components {
             /** Url */
             url: string;
         };
-        /** LinkOut */
+        /**
+         * LinkOut
+         * @description `locked` is one of which too many wrong codes were tried.
+         */
         LinkOut: {
             /**
              * Expires At
@@ -2880,13 +3622,19 @@ export interface components {
             expires_at: string;
             /** Id */
             id: number;
+            /** Locked */
+            locked: boolean;
             /**
              * Made At
              * Format: date-time
              */
             made_at: string;
+            /** Opened At */
+            opened_at: string | null;
             /** Revoked At */
             revoked_at: string | null;
+            /** With Code */
+            with_code: boolean;
         };
         /**
          * LoadWords
@@ -2966,6 +3714,16 @@ export interface components {
             total_yd: number;
         };
         /**
+         * Looks
+         * @description What was seen so far, of which faults are asked.
+         */
+        Looks: {
+            /** Seen */
+            seen?: {
+                [key: string]: components["schemas"]["Seen"];
+            };
+        };
+        /**
          * MappingBody
          * @description What each target is in a file; clubs and swings by their name there. See `files.foreign`.
          */
@@ -2999,6 +3757,12 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * Mark
+         * @description Where on a net a ball is to strike; `SPOT` is a place that the coach marked.
+         * @enum {string}
+         */
+        Mark: "at the tape" | "below the tape" | "above the tape" | "at the spot";
         /**
          * MatrixOut
          * @description `chosen` is whether a coach has said which shots are played; else a proposal stands in.
@@ -3128,11 +3892,62 @@ export interface components {
             tape_m: number;
         };
         /**
+         * NormOut
+         * @description Shares of what is possible: the quarters and the middle of so many students.
+         */
+        NormOut: {
+            /** Lower */
+            lower: number;
+            /** Middle */
+            middle: number;
+            /** Students */
+            students: number;
+            /** Upper */
+            upper: number;
+        };
+        /**
          * Order
          * @description Which end of the ground stands on top.
          * @enum {string}
          */
         Order: "short-first" | "long-first";
+        /** OwnWordIn */
+        OwnWordIn: {
+            kind: components["schemas"]["WordKind"];
+            part?: components["schemas"]["When"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * OwnWordOut
+         * @description A word of the academy's own; `name` is what a lesson calls it by.
+         */
+        OwnWordOut: {
+            /** Archived */
+            archived: boolean;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["WordKind"];
+            /** Name */
+            name: string;
+            part: components["schemas"]["When"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ParOut
+         * @description What the student should score: par, the mean behind it, and on what share of days a score of
+         *     0, 1, 2 and so on would be worse than that score; none for strokes.
+         */
+        ParOut: {
+            /** Beats */
+            beats: number[];
+            /** Mean */
+            mean: number;
+            /** Par */
+            par: number;
+            scoring: components["schemas"]["Scoring"];
+        };
         /**
          * PartOut
          * @description What was hit in a stretch of days.
@@ -3702,6 +4517,29 @@ export interface components {
             /** Label */
             label: string;
         };
+        /**
+         * PracticePage
+         * @description Forms and tests, the last rounds, what is lost from blocked to random (a share of balls),
+         *     what a night costs [yd], the academy's own protocols. `problem` says why nothing can be called.
+         */
+        PracticePage: {
+            /** Ball Limit */
+            ball_limit: number;
+            /** Forms */
+            forms: components["schemas"]["Form"][];
+            lost: components["schemas"]["DifferenceOfTwo"] | null;
+            overnight: components["schemas"]["DifferenceOfTwo"] | null;
+            /** Problem */
+            problem: string;
+            /** Rounds */
+            rounds: components["schemas"]["RoundOut"][];
+            /** Routines */
+            routines: components["schemas"]["RoutineOut"][];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Trials */
+            trials: components["schemas"]["TrialOut"][];
+        };
         /** PreviewBall */
         PreviewBall: {
             /** Ball Speed Mps */
@@ -3728,7 +4566,7 @@ export interface components {
          * @description What kind of trouble it is, for programs: the sentence is for people.
          * @enum {string}
          */
-        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "too-many-tries" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
+        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
         /** ProblemRow */
         ProblemRow: {
             /** Column */
@@ -3946,6 +4784,17 @@ export interface components {
             day: string;
         };
         /**
+         * ResultBody
+         * @description The balls of a call, by its place; `shot` is the one that was taken, if another.
+         */
+        ResultBody: {
+            /** Balls */
+            balls: components["schemas"]["StruckBody"][];
+            /** Call */
+            call: number;
+            shot?: components["schemas"]["ShotKey"] | null;
+        };
+        /**
          * ReviewIn
          * @description `keep` None keeps all that wait; `aside` sets balls aside, each with a reason.
          */
@@ -3983,6 +4832,136 @@ export interface components {
          * @enum {string}
          */
         Role: "answer" | "other" | "nearest" | "unplayed";
+        /**
+         * RoundIn
+         * @description A round as it was called and hit. `points` is a score told without its balls.
+         */
+        RoundIn: {
+            /** @default range */
+            ball?: components["schemas"]["BallType"];
+            /** Calls */
+            calls: components["schemas"]["CallBody"][];
+            /**
+             * Ended At
+             * Format: date-time
+             */
+            ended_at: string;
+            form: components["schemas"]["Form"];
+            /** Homework Id */
+            homework_id?: string | null;
+            /** @default mat */
+            lie?: components["schemas"]["Lie"];
+            /** Points */
+            points?: number | null;
+            /** Results */
+            results: components["schemas"]["ResultBody"][];
+            /** Row */
+            row?: number | null;
+            /** @default within */
+            scoring?: components["schemas"]["Scoring"];
+            /**
+             * Seed
+             * @default 0
+             */
+            seed?: number;
+            trial?: components["schemas"]["Trial"] | null;
+            /** Uid */
+            uid: string;
+        };
+        /**
+         * RoundKept
+         * @description `balls` went into review; of `left_out` the shot is in the bag or the scale no more.
+         */
+        RoundKept: {
+            /** Balls */
+            balls: number;
+            /** Left Out */
+            left_out: number;
+            round: components["schemas"]["RoundOut"];
+        };
+        /**
+         * RoundOut
+         * @description A round against its par: `better` is on what share of days the student would do worse.
+         */
+        RoundOut: {
+            /** Better */
+            better: number | null;
+            /** By */
+            by: string;
+            /** Clock Off */
+            clock_off: boolean;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Ended At
+             * Format: date-time
+             */
+            ended_at: string;
+            form: components["schemas"]["Form"];
+            /** Of */
+            of: number;
+            /** Par */
+            par: number | null;
+            /** Points */
+            points: number | null;
+            /** Reported */
+            reported: boolean;
+            scoring: components["schemas"]["Scoring"];
+            /** Seen */
+            seen: boolean;
+            /** Told */
+            told: boolean;
+            trial: components["schemas"]["Trial"] | null;
+            /** Uid */
+            uid: string;
+        };
+        /** RoutineIn */
+        RoutineIn: {
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["RowBody"][];
+        };
+        /** RoutineOut */
+        RoutineOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["RowBody"][];
+        };
+        /**
+         * RowBody
+         * @description So many balls of a form; `wanted` is the score that the coach wants of it.
+         */
+        RowBody: {
+            /** Balls */
+            balls: number;
+            /**
+             * Cue
+             * @default
+             */
+            cue?: string;
+            form: components["schemas"]["Form"];
+            /** From Yd */
+            from_yd?: number | null;
+            shot?: components["schemas"]["ShotKey"] | null;
+            /** @default narrow */
+            step?: components["schemas"]["Step"];
+            /**
+             * Swing
+             * @default
+             */
+            swing?: string;
+            /** To Yd */
+            to_yd?: number | null;
+            /** Wanted */
+            wanted?: number | null;
+        };
         /**
          * Rule
          * @description A rule of thumb, by its condition.
@@ -4090,6 +5069,12 @@ export interface components {
          * @enum {string}
          */
         School: "shallow" | "ball-back";
+        /**
+         * Scoring
+         * @description How a round is scored.
+         * @enum {string}
+         */
+        Scoring: "within" | "strokes";
         /** SearchIn */
         SearchIn: {
             /** Number */
@@ -4097,6 +5082,12 @@ export interface components {
             /** Staying */
             staying: string[];
         };
+        /**
+         * Seen
+         * @description What was seen at a checkpoint; one that was not looked at has nothing.
+         * @enum {string}
+         */
+        Seen: "fine" | "much" | "little";
         /**
          * SentOut
          * @description A ball of a device that nobody has yet; `undone` is how often it was somebody's before.
@@ -4148,6 +5139,26 @@ export interface components {
             value: number | null;
         };
         /**
+         * SharingBody
+         * @description What the student sees behind the private link.
+         */
+        SharingBody: {
+            /** Shows */
+            shows: components["schemas"]["Shows"][];
+        };
+        /**
+         * SharingOut
+         * @description `usual` is what is shown until a coach chooses; a junior sees less.
+         */
+        SharingOut: {
+            /** Parts */
+            parts: components["schemas"]["Shows"][];
+            /** Shows */
+            shows: components["schemas"]["Shows"][];
+            /** Usual */
+            usual: components["schemas"]["Shows"][];
+        };
+        /**
          * SheetOut
          * @description One side of paper [points] from its upper left corner, and what is drawn on it: the same as
          *     on the PDF.
@@ -4177,6 +5188,22 @@ export interface components {
             lo: number;
             /** Share */
             share: number;
+        };
+        /**
+         * ShotKey
+         * @description Which shot.
+         */
+        ShotKey: {
+            /** Club */
+            club: string;
+            /** @default check */
+            spin?: components["schemas"]["Spin"];
+            /** Swing */
+            swing: string;
+            /** @default normal */
+            tempo?: components["schemas"]["Tempo"];
+            /** @default stock */
+            trajectory?: components["schemas"]["Trajectory"];
         };
         /** ShotOut */
         ShotOut: {
@@ -4225,7 +5252,7 @@ export interface components {
          * @description Which students a coach wants to see.
          * @enum {string}
          */
-        Show: "all" | "due" | "waiting" | "today" | "new";
+        Show: "all" | "due" | "waiting" | "today" | "new" | "back";
         /**
          * ShownOut
          * @description Measured launch and spin of the cell: medians of so many balls, window and grade.
@@ -4246,6 +5273,29 @@ export interface components {
             spin_rpm: number | null;
             /** Spins */
             spins: number;
+        };
+        /**
+         * Shows
+         * @description The parts of a student's own place.
+         * @enum {string}
+         */
+        Shows: "card" | "pick" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
+        /**
+         * Sign
+         * @description Why a fault is proposed.
+         * @enum {string}
+         */
+        Sign: "sign-seen" | "sign-strikes" | "sign-long" | "sign-lead-side" | "sign-above" | "sign-below" | "sign-steep";
+        /**
+         * SignSaid
+         * @description What speaks for a fault.
+         */
+        SignSaid: {
+            code: components["schemas"]["Sign"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
         };
         /**
          * SituationIn
@@ -4420,6 +5470,12 @@ export interface components {
          */
         State: "no bag" | "nothing measured" | "due" | "true";
         /**
+         * Step
+         * @description How far apart the rungs of a ladder are.
+         * @enum {string}
+         */
+        Step: "narrow" | "wide";
+        /**
          * StepOut
          * @description A difference or a ratio with its interval.
          */
@@ -4456,6 +5512,15 @@ export interface components {
             kind: components["schemas"]["Hold"];
             /** To Yd */
             to_yd: number;
+        };
+        /** StruckBody */
+        StruckBody: {
+            /** Carry Yd */
+            carry_yd?: number | null;
+            /** Met */
+            met?: boolean | null;
+            /** @default solid */
+            strike?: components["schemas"]["Strike"];
         };
         /**
          * StudentChange
@@ -4657,7 +5722,8 @@ export interface components {
         };
         /**
          * StudentsPage
-         * @description A page of the list. `total` counts what the filter leaves, `counts` each filter alone.
+         * @description A page of the list. `total` counts what the filter leaves, `counts` each filter alone,
+         *     `homework` has those who have some.
          *
          *     `behind` is how many students are still to be looked at again (100 or more count as 100).
          */
@@ -4673,6 +5739,10 @@ export interface components {
              * Format: date
              */
             day: string;
+            /** Homework */
+            homework: {
+                [key: string]: components["schemas"]["HomeworkStanding"];
+            };
             /** Rows */
             rows: components["schemas"]["StudentRow"][];
             /** Total */
@@ -4865,6 +5935,26 @@ export interface components {
          */
         Trajectory: "low" | "stock" | "high";
         /**
+         * Trial
+         * @description A practice test: ten in one furrow, up and down a ladder, an open field by chance, the same
+         *     for strokes, the worse of two.
+         * @enum {string}
+         */
+        Trial: "furrow" | "ladder" | "open field" | "strokes" | "worse of two";
+        /**
+         * TrialOut
+         * @description A test with the student's par today, and how others of the level do.
+         */
+        TrialOut: {
+            /** Balls */
+            balls: number;
+            form: components["schemas"]["Form"];
+            norm: components["schemas"]["NormOut"] | null;
+            par: components["schemas"]["ParOut"] | null;
+            scoring: components["schemas"]["Scoring"];
+            trial: components["schemas"]["Trial"];
+        };
+        /**
          * TrimOut
          * @description The cell hit with a trim: its number, what the trim adds [yd], half of that interval, and how
          *     many trimmed balls of the student stand behind it (0: the rule of thumb).
@@ -5043,6 +6133,25 @@ export interface components {
             /** Solid */
             solid: number;
         };
+        /** WeekIn */
+        WeekIn: {
+            /**
+             * Days
+             * @default 3
+             */
+            days?: number;
+        };
+        /**
+         * WeekSaid
+         * @description Why a row is in a week's practice.
+         */
+        WeekSaid: {
+            code: components["schemas"]["Because"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
         /**
          * WhatIf
          * @description One thing that is otherwise.
@@ -5075,6 +6184,12 @@ export interface components {
             coverage: components["schemas"]["CoverageOut"];
             ground: components["schemas"]["GroundOut"];
         };
+        /**
+         * When
+         * @description The part of the swing in which a checkpoint is looked at.
+         * @enum {string}
+         */
+        When: "setup" | "back" | "through";
         /**
          * Why
          * @description Why balls are planned.
@@ -5118,6 +6233,12 @@ export interface components {
             /** Swing */
             swing: string;
         };
+        /**
+         * WordKind
+         * @description What an academy can add to.
+         * @enum {string}
+         */
+        WordKind: "checkpoint" | "fault" | "cue" | "drill";
         /**
          * Words
          * @description The trade's words, limits and defaults, so that no other place has to know them.
@@ -5754,6 +6875,98 @@ export interface operations {
             };
         };
     };
+    oxgang_api_lessons_router_new_word: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnWordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWordOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_end_word: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWordOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_put_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_end_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                routine_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"][];
+                };
+            };
+        };
+    };
     oxgang_api_scales_router_scales: {
         parameters: {
             query?: never;
@@ -5863,7 +7076,7 @@ export interface operations {
         parameters: {
             query?: {
                 search?: string;
-                show?: "all" | "due" | "waiting" | "today" | "new";
+                show?: "all" | "due" | "waiting" | "today" | "new" | "back";
                 archived?: boolean;
                 page?: number;
                 size?: number;
@@ -6191,6 +7404,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_practice_router_calls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallsOut"];
+                };
+            };
+        };
+    };
     oxgang_api_card_router_preview: {
         parameters: {
             query?: {
@@ -6426,6 +7665,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_lessons_router_likely: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Looks"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LikelyOut"][];
+                };
+            };
+        };
+    };
     oxgang_api_files_router_look: {
         parameters: {
             query?: never;
@@ -6513,7 +7778,173 @@ export interface operations {
             };
         };
     };
-    oxgang_api_card_router_links: {
+    oxgang_api_homework_router_homework: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeworkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_homework_router_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HomeworkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeworkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_homework_router_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                homework_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeworkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_homework_router_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                homework_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeworkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_home_router_links: {
         parameters: {
             query?: never;
             header?: never;
@@ -6535,7 +7966,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_card_router_new_link: {
+    oxgang_api_home_router_new_link: {
         parameters: {
             query?: never;
             header?: never;
@@ -6561,7 +7992,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_card_router_end_link: {
+    oxgang_api_home_router_end_link: {
         parameters: {
             query?: never;
             header?: never;
@@ -6580,6 +8011,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_home_router_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_home_router_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
                 };
             };
         };
@@ -6835,6 +8316,65 @@ export interface operations {
             };
         };
     };
+    oxgang_api_lessons_router_new_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Swing */
+                    swing: string;
+                    /** Trajectory */
+                    trajectory: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_end_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"][];
+                };
+            };
+        };
+    };
     oxgang_api_plan_router_plan: {
         parameters: {
             query?: never;
@@ -6977,6 +8517,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayedOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticePage"];
                 };
             };
         };
@@ -7146,6 +8708,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reviewed"];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_put_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundKept"];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_end_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                uid: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_home_router_sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_home_router_put_sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
                 };
             };
         };
@@ -7335,6 +9016,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DifferenceOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_practice_router_week: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"][];
                 };
             };
         };

@@ -1,0 +1,205 @@
+"""What a student's own place says, in the student's unit and in words; nothing of anybody else."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import day_at
+from oxgang.api.practice.content import par_out, par_out_of, round_out
+from oxgang.core.practice.forms import Call, Form
+from oxgang.core.practice.home import Shows
+from oxgang.core.practice.scoring import Scoring
+from oxgang.core.words.shots import Strike
+from oxgang.core.words.units import M_PER_YD
+from oxgang.practice.as_data import call_data, call_of, key_of
+from oxgang.practice.models import Homework, Round
+from oxgang.practice.selectors import home
+from oxgang.practice.selectors.homework import done_rows, is_late
+from oxgang.texts.messages import Texts, texts
+
+Data = dict[str, Any]
+
+
+def content_of(student: Student, now: datetime) -> Data:
+    """All parts that the coach has chosen."""
+    shown = home.shows_of(student)
+    metres = student.units == "m"
+    words = texts("m" if metres else "yd")
+    today = day_at(student.academy, now)
+    said: Data = {
+        "student": student.name,
+        "academy": student.academy.name,
+        "unit": "m" if metres else "yd",
+        "per_yd": M_PER_YD if metres else 1.0,
+        "day": today.isoformat(),
+        "shows": [part.value for part in Shows if part in shown],
+        "strikes": [strike.value for strike in Strike],
+        "limit": student.ball_limit,
+    }
+    if Shows.HOMEWORK in shown:
+        waiting = home.open_homework(student, now)
+        said["homework"] = [_homework(one, words, today, metres) for one in waiting]
+    if Shows.PRACTICE in shown:
+        said["games"] = _games(student, now, words, metres)
+        said["rounds"] = [_round(row, words) for row in home.last_rounds(student)]
+    if Shows.PROGRESS in shown:
+        said["progress"] = _progress(student, now, words, metres)
+    if Shows.CUES in shown:
+        said["lesson"] = _lesson(student, words)
+    if Shows.BALLS in shown:
+        said["balls"] = [
+            {
+                "shot": str(ball.as_core(club_label=ball.club.label).cell),
+                "carry": None if ball.carry_yd is None else round(ball.carry_yd * said["per_yd"]),
+                "strike": ball.strike,
+                "day": ball.hit_on.isoformat(),
+            }
+            for ball in home.last_balls(student)
+        ]
+    if Shows.PICTURES in shown:
+        said["pictures"] = [
+            {"id": p.pk, "swing": p.swing, "height": p.trajectory}
+            for p in home.pictures_of(student)
+        ]
+    return said
+
+
+def _calls(calls: Sequence[Call], tolerance_yd: float, words: Texts, metres: bool) -> list[Data]:
+    """Calls as they are called, with what they are for the server."""
+    per = M_PER_YD if metres else 1.0
+    found = []
+    for call in calls:
+        at, shot = call.yardage_yd, call.shot
+        found.append(
+            {
+                "at": None if at is None else round(at * per, 1),
+                "lo": None if at is None else round((at - tolerance_yd) * per, 2),
+                "hi": None if at is None else round((at + tolerance_yd) * per, 2),
+                "shot": "" if shot is None else str(shot),
+                "given": call.given,
+                "mark": "" if call.mark is None else words.format(f"mark-{call.mark}"),
+                "balls": call.balls,
+                "call": call_data(call),
+            }
+        )
+    return found
+
+
+def _homework(homework: Homework, words: Texts, today: Any, metres: bool) -> Data:
+    done = done_rows(homework)
+    tolerance = homework.student.tolerance_yd
+    rows = []
+    for place, row in enumerate(homework.rows):
+        came = done.get(place)
+        rows.append(
+            {
+                "name": _row_name(row, words),
+                "about": words.format(f"form-{row['form']}.about"),
+                "cue": row["cue"],
+                "wanted": row["wanted"],
+                "balls": row["balls"],
+                "form": row["form"],
+                "seed": row["seed"],
+                "par": par_out_of(row["par"]).dict(),
+                "calls": _calls([call_of(c) for c in row["calls"]], tolerance, words, metres),
+                "done": None if came is None else {"points": came.points, "of": came.of},
+            }
+        )
+    return {
+        "id": str(homework.pk),
+        "title": homework.title,
+        "cues": homework.cues,
+        "due": words.format("home-due", {"on": homework.due_on.isoformat()}),
+        "late": is_late(homework, done, today),
+        "closed": homework.closed_at is not None,
+        "rows": rows,
+    }
+
+
+def _row_name(row: Data, words: Texts) -> str:
+    shot, form = key_of(row.get("shot")), row["form"]
+    what = str(shot) if shot is not None else row["swing"] if form == Form.ONE_SWING else ""
+    name = words.format(f"form-{form}")
+    said = f"{what}, {name}" if what else name
+    return said[:1].upper() + said[1:]
+
+
+def _games(student: Student, now: datetime, words: Texts, metres: bool) -> list[Data]:
+    # By the day: another phone that opens the link calls the same rounds.
+    seed = day_at(student.academy, now).toordinal()
+    return [
+        {
+            "trial": game.trial.value,
+            "name": words.format(f"trial-{game.trial}"),
+            "about": words.format(f"trial-{game.trial}.about"),
+            "scoring": game.rounds[0][2].scoring.value,
+            "best": game.best,
+            "rounds": [
+                {
+                    "seed": seed,
+                    "par": par_out(par).dict(),
+                    "calls": _calls(calls, game.tolerance_yd, words, metres),
+                }
+                for seed, calls, par in game.rounds
+            ],
+        }
+        for game in home.games_for(student, now, seed)
+    ]
+
+
+def _round(row: Round, words: Texts) -> Data:
+    out = round_out(row)
+    name = words.format(f"trial-{row.trial}" if row.trial else f"form-{row.form}")
+    return {
+        "uid": out.uid,
+        "day": words.format("home-day", {"on": row.day.isoformat()}),
+        "name": name[:1].upper() + name[1:],
+        "points": out.points,
+        "of": out.of,
+        "par": out.par,
+        "better": out.better,
+        "strokes": row.scoring == Scoring.STROKES,
+    }
+
+
+def _progress(student: Student, now: datetime, words: Texts, metres: bool) -> Data:
+    found = home.progress_of(student, day_at(student.academy, now))
+    goal, streak = found.going, found.streak
+    per = M_PER_YD if metres else 1.0
+    return {
+        "from": round(student.from_yd * per),
+        "to": round(student.to_yd * per),
+        "strips": [
+            {
+                "from": float(str(strip["from_yd"])) * per,
+                "to": float(str(strip["to_yd"])) * per,
+                "kind": strip["kind"],
+            }
+            for strip in found.strips
+        ],
+        "covered": found.covered,
+        "solid": found.solid,
+        "balls": found.balls,
+        "weeks": streak.weeks,
+        "longest": streak.longest,
+        "paused": streak.paused,
+        "goal": words.format(f"home-goal-{goal.goal}"),
+        "met": goal.met,
+        "of": goal.of,
+    }
+
+
+def _lesson(student: Student, words: Texts) -> Data | None:
+    lesson = home.last_lesson(student)
+    if lesson is None:
+        return None
+    how = words.format(f"{lesson.drill}.how") if lesson.drill.startswith("drill-") else ""
+    return {
+        "day": words.format("home-day", {"on": lesson.day.isoformat()}),
+        "cue": words.format(lesson.cue),
+        "drill": words.format(lesson.drill),
+        "how": "" if how.endswith(".how") else how,
+    }

@@ -1,0 +1,80 @@
+"""A student's own place behind the private link: one student's, without an account."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.views.decorators.cache import never_cache
+from ninja import NinjaAPI, Schema
+from ninja.decorators import decorate_view
+from pydantic import Field
+
+from oxgang.api import problems
+from oxgang.api.home.content import content_of
+from oxgang.api.home.door import CodeNeeded, Gone, known, let_in, remember
+from oxgang.api.lessons.router import as_jpeg
+from oxgang.api.practice.content import hit_of, round_out
+from oxgang.api.practice.schemas import RoundIn, RoundKept
+from oxgang.api.problems import StrictJson
+from oxgang.core.practice.home import Shows
+from oxgang.practice.selectors.home import opened, pictures_of, shows_of
+from oxgang.practice.services.rounds import keep_round
+from oxgang.practice.services.sharing import CodeLocked, try_code
+
+home_api = NinjaAPI(
+    title="Oxgang, a student's own place",
+    urls_namespace="home",
+    parser=StrictJson(),
+    docs_url=None,
+    openapi_url=None,
+)
+problems.install(home_api)
+problems.STATUS[Gone] = 404
+problems.STATUS[CodeNeeded] = 401
+problems.STATUS[CodeLocked] = 429
+
+
+class Code(Schema):
+    code: str = Field(max_length=12)
+
+
+@home_api.get("/{token}/home.json")
+@decorate_view(never_cache)
+def everything(request: HttpRequest, token: str) -> dict[str, Any]:
+    """All that the student sees beside the card."""
+    link, now = let_in(request, token), timezone.now()
+    opened(link, now)
+    return content_of(link.student, now)
+
+
+@home_api.post("/{token}/code")
+def code(request: HttpRequest, token: str, data: Code, response: HttpResponse) -> dict[str, bool]:
+    """Whether the code opens the link; this phone is then not asked again."""
+    link = known(token)
+    opens = not link.code or try_code(link.pk, data.code, now=timezone.now())
+    if opens:
+        remember(response, link)
+    return {"opens": opens}
+
+
+@home_api.put("/{token}/rounds", response=RoundKept)
+def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundKept:
+    """The student's own report of a round: kept once, its balls into the coach's review."""
+    student = let_in(request, token).student
+    if not shows_of(student) & {Shows.HOMEWORK, Shows.PRACTICE}:
+        raise Gone("Practice is not part of this place any more. Ask your coach.")
+    kept = keep_round(student, hit_of(student, data), by=None, now=timezone.now())
+    return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
+
+
+@home_api.get("/{token}/pictures/{picture_id}.jpg")
+@decorate_view(never_cache)
+def picture(request: HttpRequest, token: str, picture_id: int) -> HttpResponse:
+    """A position of the student's own, where the coach allows it."""
+    student = let_in(request, token).student
+    found = pictures_of(student).filter(pk=picture_id).first()
+    if found is None or Shows.PICTURES not in shows_of(student):
+        raise Gone("There is no such picture here.")
+    return as_jpeg(found)

@@ -1,0 +1,122 @@
+"""What a student sees, and private links to it."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+import segno
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Coach, Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.card.address import public_base
+from oxgang.api.fields import made
+from oxgang.api.home.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingBody, SharingOut
+from oxgang.core.practice.home import Shows, usual_parts
+from oxgang.matrix.models import CardLink
+from oxgang.matrix.services.publishing import make_link, revoke_link
+from oxgang.practice.selectors.home import shows_of
+from oxgang.practice.services.sharing import TRIES_IN_ALL, checked_code, renew_link, set_code, share
+
+router = Router(tags=["home"])
+
+
+def _link(link: CardLink) -> LinkOut:
+    return made(
+        LinkOut,
+        id=link.pk,
+        made_at=link.made_at,
+        expires_at=link.expires_at,
+        revoked_at=link.revoked_at,
+        opened_at=link.opened_at,
+        with_code=bool(link.code),
+        locked=bool(link.code) and link.wrong_codes >= TRIES_IN_ALL,
+    )
+
+
+def _made(request: HttpRequest, coach: Coach, link: CardLink, token: str) -> LinkMade:
+    base, reached = public_base(request, coach.academy)
+    url = f"{base}/c/{token}"
+    qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
+    return LinkMade(link=_link(link), url=url, qr=qr, reached=reached)
+
+
+def _found(student: Student, link_id: int) -> CardLink:
+    link = CardLink.objects.filter(student=student, pk=link_id).first()
+    if link is None:
+        raise NotFound("There is no such link here.")
+    return link
+
+
+@router.get("/students/{student_id}/links", response=list[LinkOut])
+def links(request: HttpRequest, student_id: UUID) -> list[LinkOut]:
+    """The private links to the student's own place, newest first."""
+    student = student_of(coach_of(request).academy, student_id)
+    return [_link(one) for one in CardLink.objects.filter(student=student).order_by("-made_at")]
+
+
+@router.post("/students/{student_id}/links", response=LinkMade)
+def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
+    """A private link for so many days, with its QR code. It is shown once."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    checked_code(data.code)
+    link, token = make_link(student, data.days, by=coach, now=timezone.now())
+    if data.code:
+        set_code(link, data.code, by=coach, now=timezone.now())
+    return _made(request, coach, link, token)
+
+
+@router.put("/students/{student_id}/links/{link_id}/code", response=LinkOut)
+def code(request: HttpRequest, student_id: UUID, link_id: int, data: CodeIn) -> LinkOut:
+    """Ask for another code from now on, or for none; wrong tries are forgotten."""
+    coach = coach_of(request)
+    link = _found(student_of(coach.academy, student_id), link_id)
+    set_code(link, data.code, by=coach, now=timezone.now())
+    return _link(link)
+
+
+@router.post("/students/{student_id}/links/{link_id}/renew", response=LinkMade)
+def renew(request: HttpRequest, student_id: UUID, link_id: int) -> LinkMade:
+    """A new address in the place of a link's, for as long again; the old one is dead."""
+    coach = coach_of(request)
+    link = _found(student_of(coach.academy, student_id), link_id)
+    token = renew_link(link, by=coach, now=timezone.now())
+    return _made(request, coach, link, token)
+
+
+@router.delete("/students/{student_id}/links/{link_id}", response=LinkOut)
+def end_link(request: HttpRequest, student_id: UUID, link_id: int) -> LinkOut:
+    """Revoke a link: it shows nothing any more."""
+    coach = coach_of(request)
+    link = _found(student_of(coach.academy, student_id), link_id)
+    revoke_link(link, by=coach, now=timezone.now())
+    return _link(link)
+
+
+def _sharing(student: Student) -> SharingOut:
+    shown, usual = shows_of(student), usual_parts(student.ball_limit)
+    return SharingOut(
+        shows=[part for part in Shows if part in shown],
+        usual=[part for part in Shows if part in usual],
+        parts=list(Shows),
+    )
+
+
+@router.get("/students/{student_id}/sharing", response=SharingOut)
+def sharing(request: HttpRequest, student_id: UUID) -> SharingOut:
+    """What the student sees behind the private link."""
+    return _sharing(student_of(coach_of(request).academy, student_id))
+
+
+@router.put("/students/{student_id}/sharing", response=SharingOut)
+def put_sharing(request: HttpRequest, student_id: UUID, data: SharingBody) -> SharingOut:
+    """Choose what the student sees."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    share(student, data.shows, by=coach, now=timezone.now())
+    return _sharing(student)

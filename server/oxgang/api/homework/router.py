@@ -1,0 +1,98 @@
+"""Homework: sent, come back, closed."""
+
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
+from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
+from oxgang.api.practice.content import par_out_of, round_out
+from oxgang.practice.models import Homework
+from oxgang.practice.selectors.homework import done_rows, homework_of, is_late, one_homework
+from oxgang.practice.services.homework import (
+    HomeworkFields,
+    close_homework,
+    send_homework,
+    take_homework_back,
+)
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["homework"])
+
+SHOWN = 12
+
+
+def homework_out(homework: Homework, today: date) -> HomeworkOut:
+    """Homework with what came back."""
+    done = done_rows(homework)
+    return made(
+        HomeworkOut,
+        id=homework.pk,
+        title=homework.title,
+        cues=homework.cues,
+        due_on=homework.due_on,
+        made_at=homework.made_at,
+        by=homework.by.name if homework.by else "",
+        late=is_late(homework, done, today),
+        closed=homework.closed_at is not None,
+        rows=[
+            made(
+                HomeworkRow,
+                **{**row, "par": par_out_of(row["par"])},
+                done=round_out(done[place]) if place in done else None,
+            )
+            for place, row in enumerate(homework.rows)
+        ],
+    )
+
+
+def _all(student: Student) -> list[HomeworkOut]:
+    today = local_day(student, timezone.now())
+    return [homework_out(homework, today) for homework in homework_of(student)[:SHOWN]]
+
+
+@router.get("/students/{student_id}/homework", response=list[HomeworkOut])
+def homework(request: HttpRequest, student_id: UUID) -> list[HomeworkOut]:
+    """The student's homework, newest first."""
+    return _all(student_of(coach_of(request).academy, student_id))
+
+
+@router.post("/students/{student_id}/homework", response=list[HomeworkOut])
+def send(request: HttpRequest, student_id: UUID, data: HomeworkIn) -> list[HomeworkOut]:
+    """Send homework: it is on the student's own place at once."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    fields = HomeworkFields(
+        title=data.title,
+        cues=data.cues,
+        rows=[row.dict() for row in data.rows],
+        due_on=data.due_on,
+    )
+    send_homework(student, fields, by=coach, now=timezone.now())
+    return _all(student)
+
+
+@router.post("/students/{student_id}/homework/{homework_id}/close", response=list[HomeworkOut])
+def close(request: HttpRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
+    """The coach has looked at what came back."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    close_homework(one_homework(student, homework_id), by=coach, now=timezone.now())
+    return _all(student)
+
+
+@router.delete("/students/{student_id}/homework/{homework_id}", response=list[HomeworkOut])
+def take_back(request: HttpRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
+    """Take homework back; what came back stays."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    take_homework_back(one_homework(student, homework_id), by=coach, now=timezone.now())
+    return _all(student)

@@ -1,0 +1,214 @@
+"""Practice: what can be called, rounds and what they show, the week, the academy's protocols."""
+
+from __future__ import annotations
+
+from random import SystemRandom
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from oxgang.academy.models import Academy, Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.api.auth import coach_of
+from oxgang.api.fields import made
+from oxgang.api.practice.content import hit_of, par_out, round_out
+from oxgang.api.practice.schemas import (
+    Asked,
+    CallsOut,
+    DayOut,
+    DifferenceOfTwo,
+    NormOut,
+    ParOut,
+    PartOut,
+    PracticePage,
+    RoundIn,
+    RoundKept,
+    RoundOut,
+    RoutineIn,
+    RoutineOut,
+    RowBody,
+    TrialOut,
+    WeekIn,
+)
+from oxgang.core.errors import InputError
+from oxgang.core.practice.forms import SEED_RANGE, Field, Form, Step, calls_of
+from oxgang.core.practice.scoring import Scoring
+from oxgang.core.practice.trials import RULES, row_of, weakest
+from oxgang.matrix.selectors.kept import Kept
+from oxgang.matrix.selectors.played import played_in
+from oxgang.practice.as_data import call_data, key_of, row_data
+from oxgang.practice.as_data import row_of as row_from
+from oxgang.practice.selectors.homework import routines_of
+from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
+from oxgang.practice.selectors.rounds import (
+    LOOK_BACK,
+    kept_overnight,
+    lost_to_random,
+    norm_of,
+    round_of,
+    rounds_of,
+)
+from oxgang.practice.selectors.week import week_for
+from oxgang.practice.services.homework import archive_routine, keep_routine, look_at_rounds
+from oxgang.practice.services.rounds import keep_round, take_round_back
+from oxgang.range_sessions.services.balls import local_day
+
+router = Router(tags=["practice"])
+
+SHOWN = 30
+
+
+def _trials(student: Student, kept: Kept, field: Field) -> list[TrialOut]:
+    shots = played_in(student, kept.found)
+    found = []
+    for trial, rules in RULES.items():
+        par: ParOut | None = None
+        balls = min(rules.balls, student.ball_limit)
+        if field.shots:
+            row = row_of(trial, field, weakest(field, learning_in(shots)), student.ball_limit)
+            calls = calls_of(row, field, 0)
+            par = par_out(par_for(student, kept, calls, rules.scoring, field.tolerance_yd))
+        norm = norm_of(student.academy, trial, student.handicap)
+        found.append(
+            made(
+                TrialOut,
+                trial=trial,
+                form=rules.form,
+                scoring=rules.scoring,
+                balls=balls,
+                par=par,
+                norm=norm and NormOut.from_orm(norm),
+            )
+        )
+    return found
+
+
+def _routines(academy: Academy) -> list[RoutineOut]:
+    return [made(RoutineOut, id=r.pk, name=r.name, rows=r.rows) for r in routines_of(academy)]
+
+
+@router.get("/students/{student_id}/practice", response=PracticePage)
+def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
+    """Forms and tests with the student's par, rounds, what is lost to chance and overnight."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    kept = kept_now(student, timezone.now())
+    field = field_of(student, kept)
+    rounds = list(rounds_of(student)[:LOOK_BACK])
+    lost, overnight = lost_to_random(rounds), kept_overnight(student, kept.found)
+    return made(
+        PracticePage,
+        forms=list(Form),
+        steps=list(Step),
+        trials=_trials(student, kept, field),
+        rounds=[round_out(row) for row in rounds[:SHOWN]],
+        lost=lost and DifferenceOfTwo.from_orm(lost),
+        overnight=overnight and DifferenceOfTwo.from_orm(overnight),
+        routines=_routines(coach.academy),
+        ball_limit=student.ball_limit,
+        problem="" if field.shots else "No shot is played yet: choose some under Shots first.",
+    )
+
+
+@router.post("/students/{student_id}/calls", response=CallsOut)
+def calls(request: HttpRequest, student_id: UUID, data: Asked) -> CallsOut:
+    """What is called for a test or a row, with the student's par. Nothing is stored."""
+    student = student_of(coach_of(request).academy, student_id)
+    kept = kept_now(student, timezone.now())
+    shots = played_in(student, kept.found)
+    field = field_of(student, kept, shots)
+    if data.trial is not None:
+        shot = key_of(data.shot.dict()) if data.shot else weakest(field, learning_in(shots))
+        row, scoring = (
+            row_of(data.trial, field, shot, student.ball_limit),
+            RULES[data.trial].scoring,
+        )
+    elif data.row is not None:
+        row, scoring = row_from(data.row.dict()), Scoring.WITHIN
+        if row.balls > student.ball_limit:
+            raise InputError(
+                f"{row.balls} balls are over this student's limit of {student.ball_limit}.",
+                field="balls",
+            )
+    else:
+        raise InputError("Say which test or row is to be called.", field="row")
+    seed = SystemRandom().randint(*SEED_RANGE) if data.seed is None else data.seed
+    called = calls_of(row, field, seed)
+    return made(
+        CallsOut,
+        trial=data.trial,
+        form=row.form,
+        scoring=scoring,
+        seed=seed,
+        tolerance_yd=field.tolerance_yd,
+        calls=[call_data(call, field) for call in called],
+        par=par_out(par_for(student, kept, called, scoring, field.tolerance_yd)),
+    )
+
+
+@router.put("/students/{student_id}/rounds", response=RoundKept)
+def put_round(request: HttpRequest, student_id: UUID, data: RoundIn) -> RoundKept:
+    """Keep a round, once, whatever a network does; its balls go into review."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    kept = keep_round(student, hit_of(student, data), by=coach, now=timezone.now())
+    return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
+
+
+@router.delete("/students/{student_id}/rounds/{uid}", response=list[RoundOut])
+def end_round(request: HttpRequest, student_id: UUID, uid: str) -> list[RoundOut]:
+    """Take a round away; its balls stay. History brings it back."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    take_round_back(round_of(student, uid), by=coach, now=timezone.now())
+    return [round_out(row) for row in rounds_of(student)[:SHOWN]]
+
+
+@router.post("/students/{student_id}/rounds/seen", response=list[RoundOut])
+def seen(request: HttpRequest, student_id: UUID) -> list[RoundOut]:
+    """A coach has looked at what the student reported."""
+    student = student_of(coach_of(request).academy, student_id)
+    look_at_rounds(student, now=timezone.now())
+    return [round_out(row) for row in rounds_of(student)[:SHOWN]]
+
+
+@router.get("/students/{student_id}/week", response=list[DayOut])
+def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[DayOut]:
+    """What to practise next, spread over a week from today, and why."""
+    student = student_of(coach_of(request).academy, student_id)
+    now = timezone.now()
+    found = week_for(student, kept_now(student, now), local_day(student, now), query.days)
+    return [
+        made(
+            DayOut,
+            day=day.day,
+            balls=day.balls,
+            parts=[
+                made(
+                    PartOut,
+                    row=made(RowBody, **row_data(part.row)),
+                    because=part.because.as_data(),
+                )
+                for part in day.parts
+            ],
+        )
+        for day in found
+    ]
+
+
+@router.put("/routines", response=list[RoutineOut])
+def put_routine(request: HttpRequest, data: RoutineIn) -> list[RoutineOut]:
+    """Keep rows as the academy's protocol; one of the same name takes the new rows."""
+    coach = coach_of(request)
+    keep_routine(data.name, [row.dict() for row in data.rows], by=coach, now=timezone.now())
+    return _routines(coach.academy)
+
+
+@router.delete("/routines/{routine_id}", response=list[RoutineOut])
+def end_routine(request: HttpRequest, routine_id: int) -> list[RoutineOut]:
+    """Take a protocol off the academy's list."""
+    coach = coach_of(request)
+    archive_routine(routine_id, by=coach, now=timezone.now())
+    return _routines(coach.academy)

@@ -1,0 +1,223 @@
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Annotated
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.api.fields import Moment, SmallInt
+from oxgang.api.said import WeekSaid
+from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, Form, Mark, Step
+from oxgang.core.practice.scoring import Scoring
+from oxgang.core.practice.trials import Trial
+from oxgang.core.practice.week import DAYS_RANGE
+from oxgang.core.words.measurements import REFUSE_OVER_YD
+from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.practice.models.homework import MAX_TITLE
+from oxgang.practice.services.homework import MAX_CUE, MOST_ROWS
+
+MOST_CALLS = BALLS_RANGE[1]
+Yardage = Annotated[float, Field(ge=0, le=REFUSE_OVER_YD)]
+Uid = Annotated[str, Field(min_length=8, max_length=48, pattern=r"^[A-Za-z0-9-]+$")]
+Seed = Annotated[int, Field(ge=SEED_RANGE[0], le=SEED_RANGE[1])]
+
+
+class ShotKey(Schema):
+    """Which shot."""
+
+    club: str = Field(max_length=24)
+    swing: str = Field(max_length=24)
+    trajectory: Trajectory = Trajectory.STOCK
+    spin: Spin = Spin.CHECK
+    tempo: Tempo = Tempo.NORMAL
+
+
+class RowBody(Schema):
+    """So many balls of a form; `wanted` is the score that the coach wants of it."""
+
+    form: Form
+    balls: int = Field(ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
+    shot: ShotKey | None = None
+    swing: str = Field("", max_length=24)
+    step: Step = Step.NARROW
+    from_yd: Yardage | None = None
+    to_yd: Yardage | None = None
+    cue: str = Field("", max_length=MAX_CUE)
+    wanted: float | None = Field(None, ge=0, le=MOST_CALLS)
+
+
+class CallBody(Schema):
+    """What is called for `balls` balls; it is met between `lo_yd` and `hi_yd`."""
+
+    yardage_yd: Yardage | None
+    shot: ShotKey | None
+    mark: Mark | None = None
+    balls: int = Field(1, ge=1, le=2)
+    given: bool = False
+    lo_yd: float | None = Field(None, ge=-REFUSE_OVER_YD, le=2 * REFUSE_OVER_YD)
+    hi_yd: float | None = Field(None, ge=-REFUSE_OVER_YD, le=2 * REFUSE_OVER_YD)
+
+
+class ParOut(Schema):
+    """What the student should score: par, the mean behind it, and on what share of days a score of
+    0, 1, 2 and so on would be worse than that score; none for strokes."""
+
+    scoring: Scoring
+    par: int
+    mean: float
+    beats: list[float]
+
+
+class Asked(Schema):
+    """A test, or a row of one's own; the seed makes the same order again."""
+
+    trial: Trial | None = None
+    row: RowBody | None = None
+    shot: ShotKey | None = None
+    seed: Seed | None = None
+
+
+class CallsOut(Schema):
+    trial: Trial | None
+    form: Form
+    scoring: Scoring
+    seed: int
+    tolerance_yd: float
+    calls: list[CallBody]
+    par: ParOut
+
+
+class StruckBody(Schema):
+    carry_yd: Yardage | None = None
+    met: bool | None = None
+    strike: Strike = Strike.SOLID
+
+
+class ResultBody(Schema):
+    """The balls of a call, by its place; `shot` is the one that was taken, if another."""
+
+    call: int = Field(ge=0, le=MOST_CALLS)
+    shot: ShotKey | None = None
+    balls: list[StruckBody] = Field(max_length=2)
+
+
+class RoundIn(Schema):
+    """A round as it was called and hit. `points` is a score told without its balls."""
+
+    uid: Uid
+    form: Form
+    trial: Trial | None = None
+    scoring: Scoring = Scoring.WITHIN
+    seed: Seed = 0
+    calls: list[CallBody] = Field(min_length=1, max_length=MOST_CALLS)
+    results: list[ResultBody] = Field(max_length=MOST_CALLS)
+    ended_at: Moment
+    homework_id: UUID | None = None
+    row: int | None = Field(None, ge=0, lt=MOST_ROWS)
+    points: float | None = Field(None, ge=0, le=MOST_CALLS)
+    lie: Lie = Lie.MAT
+    ball: BallType = BallType.RANGE
+
+
+class RoundOut(Schema):
+    """A round against its par: `better` is on what share of days the student would do worse."""
+
+    uid: str
+    day: date
+    ended_at: datetime
+    trial: Trial | None
+    form: Form
+    scoring: Scoring
+    points: float | None
+    of: int
+    par: int | None
+    better: float | None
+    reported: bool
+    told: bool
+    clock_off: bool
+    by: str
+    seen: bool
+
+
+class RoundKept(Schema):
+    """`balls` went into review; of `left_out` the shot is in the bag or the scale no more."""
+
+    round: RoundOut
+    balls: int
+    left_out: int
+
+
+class DifferenceOfTwo(Schema):
+    value: float
+    lo: float
+    hi: float
+    first: int
+    second: int
+    real: bool
+
+
+class NormOut(Schema):
+    """Shares of what is possible: the quarters and the middle of so many students."""
+
+    lower: float
+    middle: float
+    upper: float
+    students: int
+
+
+class TrialOut(Schema):
+    """A test with the student's par today, and how others of the level do."""
+
+    trial: Trial
+    form: Form
+    scoring: Scoring
+    balls: int
+    par: ParOut | None
+    norm: NormOut | None
+
+
+class RoutineOut(Schema):
+    id: int
+    name: str
+    rows: list[RowBody]
+
+
+class RoutineIn(Schema):
+    name: str = Field(max_length=MAX_TITLE)
+    rows: list[RowBody] = Field(max_length=MOST_ROWS)
+
+
+class PartOut(Schema):
+    row: RowBody
+    because: WeekSaid
+
+
+class DayOut(Schema):
+    day: date
+    balls: int
+    parts: list[PartOut]
+
+
+class PracticePage(Schema):
+    """Forms and tests, the last rounds, what is lost from blocked to random (a share of balls),
+    what a night costs [yd], the academy's own protocols. `problem` says why nothing can be called.
+    """
+
+    forms: list[Form]
+    steps: list[Step]
+    trials: list[TrialOut]
+    rounds: list[RoundOut]
+    lost: DifferenceOfTwo | None
+    overnight: DifferenceOfTwo | None
+    routines: list[RoutineOut]
+    ball_limit: int
+    problem: str
+
+
+class WeekIn(Schema):
+    days: int = Field(3, ge=DAYS_RANGE[0], le=DAYS_RANGE[1])
+
+
+RoutineId = SmallInt

@@ -1,0 +1,94 @@
+"""What a student's file has of practice."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Final, Literal
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+from oxgang.api.fields import Line, Moment
+from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
+from oxgang.core.practice.forms import Form
+from oxgang.core.practice.scoring import Scoring
+from oxgang.core.practice.trials import Trial
+from oxgang.core.words.lesson import Seen
+from oxgang.practice.models.homework import MAX_CUES, MAX_TITLE
+from oxgang.practice.models.lesson import MAX_NOTE
+from oxgang.practice.services.homework import MOST_ROWS
+
+MOST_LESSONS: Final = 2000
+MOST_ROUNDS: Final = 10_000
+MOST_PICTURES: Final = 60
+Name = Annotated[str, Field(max_length=40)]
+Share = Annotated[float, Field(ge=0, le=1)]
+
+
+class _Part(Schema):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class LessonPart(_Part):
+    day: date
+    seen: dict[Name, Seen] = Field(max_length=100)
+    faults: list[Name] = Field(max_length=20)
+    cue: Line
+    drill: Line
+    note: str = Field(max_length=MAX_NOTE)
+    changed_at: Moment
+
+
+class ParPart(_Part):
+    """A par as it was: the distribution of points, or quantiles of strokes."""
+
+    scoring: Scoring
+    mean: float = Field(ge=0, le=600)
+    counted: int = Field(ge=0, le=MOST_CALLS)
+    points: list[Share] = Field(max_length=MOST_CALLS + 1)
+    strokes: list[float] = Field(max_length=99)
+
+
+class HomeworkRowPart(RowBody):
+    seed: Seed
+    calls: list[CallBody] = Field(min_length=1, max_length=MOST_CALLS)
+    par: ParPart
+
+
+class HomeworkPart(_Part):
+    id: str = Field(max_length=40)
+    title: str = Field(max_length=MAX_TITLE)
+    cues: str = Field(max_length=MAX_CUES)
+    rows: list[HomeworkRowPart] = Field(min_length=1, max_length=MOST_ROWS)
+    due_on: date
+    made_at: Moment
+    closed_at: Moment | None
+
+
+class RoundPart(_Part):
+    uid: Uid
+    homework: str | None = Field(max_length=40)
+    row: int | None = Field(ge=0, lt=MOST_ROWS)
+    trial: Trial | Literal[""]
+    form: Form
+    scoring: Scoring
+    seed: Seed
+    tolerance_yd: float = Field(gt=0, le=50)
+    calls: list[CallBody] = Field(min_length=1, max_length=MOST_CALLS)
+    results: list[ResultBody] = Field(max_length=MOST_CALLS)
+    par: ParPart | None
+    points: float | None = Field(ge=0, le=600)
+    of: int = Field(ge=0, le=MOST_CALLS)
+    told: bool
+    reported: bool
+    clock_off: bool
+    day: date
+    ended_at: Moment
+    received_at: Moment
+
+
+class PicturePart(_Part):
+    swing: str = Field(max_length=24)
+    trajectory: str = Field(max_length=5)
+    taken_on: date
+    jpeg: str = Field(max_length=600_000)

@@ -1,0 +1,228 @@
+"""Sending homework, looking at what came back, being done with it; an academy's routines."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from random import SystemRandom
+from typing import Any, Final
+
+from django.db import transaction
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Academy, Coach, Did, Student
+from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
+from oxgang.academy.services.races import raced
+from oxgang.core.errors import InputError
+from oxgang.core.practice.forms import SEED_RANGE, calls_of
+from oxgang.core.practice.par import as_data
+from oxgang.core.practice.scoring import Scoring
+from oxgang.practice.as_data import call_data, row_data, row_of
+from oxgang.practice.models import Homework, Round, Routine
+from oxgang.practice.models.homework import MAX_CUES, MAX_TITLE
+from oxgang.practice.selectors.player import field_of, kept_now, par_for
+from oxgang.range_sessions.services.balls import local_day
+
+MOST_ROWS: Final = 8
+MAX_CUE: Final = 120
+LATEST: Final = timedelta(days=180)
+MOST_ROUTINES: Final = 60
+# At so many a student's own place is a heap.
+MOST_OPEN: Final = 5
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HomeworkFields:
+    """What a coach sends: each row as `practice.as_data` has it, with `cue` and `wanted`."""
+
+    title: str
+    cues: str
+    rows: Sequence[dict[str, Any]]
+    due_on: date
+
+
+@raced
+def send_homework(
+    student: Student, fields: HomeworkFields, *, by: Coach, now: datetime
+) -> Homework:
+    """Homework with its calls made, so that a phone without a network can call them.
+
+    Raises
+    ------
+    InputError
+        Without a row, past its day, with a row that cannot be, or more balls than the student's
+        limit in one row.
+    """
+    title, cues = " ".join(fields.title.split()), fields.cues.strip()
+    if not title or len(title) > MAX_TITLE:
+        raise InputError(f"Give it a title of 1 to {MAX_TITLE} characters.", field="title")
+    if len(cues) > MAX_CUES:
+        raise InputError(f"Keep the cues to {MAX_CUES} characters.", field="cues")
+    today = local_day(student, now)
+    if not today <= fields.due_on <= today + LATEST:
+        raise InputError("Homework is due today or within half a year.", field="due_on")
+    waiting = Homework.objects.filter(student=student, closed_at=None, withdrawn_at=None).count()
+    if waiting >= MOST_OPEN:
+        raise InputError(f"{student.name} has {MOST_OPEN} open already: close one first.")
+    homework = Homework.objects.create(
+        student=student,
+        title=title,
+        cues=cues,
+        rows=called_rows(student, fields.rows, now),
+        due_on=fields.due_on,
+        made_at=now,
+        by=by,
+    )
+    balls = sum(row["balls"] for row in fields.rows)
+    told = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
+    changes = [born(homework, "withdrawn_at")]
+    note(student, Did.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
+    return homework
+
+
+def called_rows(
+    student: Student, rows: Sequence[dict[str, Any]], now: datetime
+) -> list[dict[str, Any]]:
+    """Rows with seed, calls and par of today.
+
+    Raises
+    ------
+    InputError
+        For none, too many, or one that cannot be.
+    """
+    checked_rows(rows)
+    kept = kept_now(student, now)
+    field = field_of(student, kept)
+    found = []
+    for said in rows:
+        row, seed = row_of(said), SystemRandom().randint(*SEED_RANGE)
+        if row.balls > student.ball_limit:
+            raise InputError(
+                f"{row.balls} balls in a row are over the limit of {student.ball_limit}.",
+                field="rows",
+            )
+        calls = calls_of(row, field, seed)
+        wanted = said.get("wanted")
+        if wanted is not None and not 0 <= wanted <= len(calls):
+            raise InputError(f"The score wanted is 0 to {len(calls)} here.", field="wanted")
+        par = par_for(student, kept, calls, Scoring.WITHIN, field.tolerance_yd)
+        found.append(
+            {
+                **row_data(row),
+                "cue": str(said.get("cue") or "")[:MAX_CUE],
+                "wanted": wanted,
+                "seed": seed,
+                "calls": [call_data(call, field) for call in calls],
+                "par": as_data(par),
+            }
+        )
+    return found
+
+
+def checked_rows(rows: Sequence[object]) -> None:
+    """Whether there are rows, and not too many.
+
+    Raises
+    ------
+    InputError
+        When not.
+    """
+    if not rows:
+        raise InputError("Put at least one row in.", field="rows")
+    if len(rows) > MOST_ROWS:
+        raise InputError(f"{MOST_ROWS} rows are enough for one practice.", field="rows")
+
+
+@transaction.atomic
+def take_homework_back(homework: Homework, *, by: Coach, now: datetime) -> None:
+    """It is no longer on the phone; what came back stays. Twice changes nothing."""
+    _end(homework, "withdrawn_at", Did.HOMEWORK_TAKEN_BACK, by, now)
+
+
+@transaction.atomic
+def close_homework(homework: Homework, *, by: Coach, now: datetime) -> None:
+    """The coach has looked at it. Twice changes nothing."""
+    Round.objects.filter(homework=homework, seen_at=None).update(seen_at=now)
+    _end(homework, "closed_at", Did.HOMEWORK_CLOSED, by, now)
+
+
+@transaction.atomic
+def look_at_rounds(student: Student, *, now: datetime) -> None:
+    """The coach has seen what the student reported so far."""
+    Round.objects.filter(student=student, reported=True, seen_at=None).update(seen_at=now)
+
+
+def _end(homework: Homework, name: str, did: Did, by: Coach, now: datetime) -> None:
+    if getattr(homework, name) is not None:
+        return
+    before = fields_of(homework, [name])
+    setattr(homework, name, now)
+    homework.save(update_fields=[name])
+    done = changed(homework, before)
+    note(homework.student, did, {"title": homework.title}, by=by, now=now, changes=done)
+
+
+@raced
+def keep_routine(name: str, rows: Sequence[dict[str, Any]], *, by: Coach, now: datetime) -> Routine:
+    """The academy's protocol of this name; one of the same name takes the new rows.
+
+    Raises
+    ------
+    InputError
+        Without a name or a row, or beyond 60 of them.
+    """
+    name = " ".join(name.split())
+    if not name or len(name) > MAX_TITLE:
+        raise InputError(f"Give it a name of 1 to {MAX_TITLE} characters.", field="name")
+    checked_rows(rows)
+    mine = Routine.objects.filter(academy=by.academy, archived_at=None)
+    plain = [
+        {**row_data(row_of(row)), "cue": row.get("cue") or "", "wanted": row.get("wanted")}
+        for row in rows
+    ]
+    routine = mine.filter(name__iexact=name).first()
+    if routine is None:
+        if mine.count() >= MOST_ROUTINES:
+            raise InputError(f"{MOST_ROUTINES} are enough: take one away first.", field="name")
+        routine = Routine.objects.create(academy=by.academy, name=name, rows=plain)
+        done = [born(routine)]
+    else:
+        before = fields_of(routine, ["rows"])
+        routine.rows = plain
+        routine.save(update_fields=["rows"])
+        done = changed(routine, before)
+    note_academy(by.academy, Did.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
+    return routine
+
+
+@transaction.atomic
+def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
+    """Take a protocol off the list.
+
+    Raises
+    ------
+    NotFound
+        When the academy has no such one.
+    """
+    routine = routine_of(by.academy, routine_id)
+    if routine.archived_at is None:
+        before = fields_of(routine, ["archived_at"])
+        routine.archived_at = now
+        routine.save(update_fields=["archived_at"])
+        done, told = changed(routine, before), {"name": routine.name}
+        note_academy(by.academy, Did.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
+
+
+def routine_of(academy: Academy, routine_id: int) -> Routine:
+    """One of the academy's protocols.
+
+    Raises
+    ------
+    NotFound
+        When there is none.
+    """
+    routine = Routine.objects.filter(academy=academy, pk=routine_id).first()
+    if routine is None:
+        raise NotFound("There is no such protocol here.")
+    return routine

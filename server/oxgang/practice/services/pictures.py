@@ -1,0 +1,130 @@
+"""Keeping pictures of positions: re-encoded, without what a camera writes into them."""
+
+from __future__ import annotations
+
+import io
+import warnings
+from datetime import datetime
+from typing import Final
+
+from django.db import transaction
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.selectors.people import known_swings
+from oxgang.academy.services.log import Changed, born, changed, fields_of, note
+from oxgang.core.errors import InputError
+from oxgang.core.words.shots import Trajectory
+from oxgang.files.limits import MB, MOST_PICTURE_BYTES
+from oxgang.practice.models import Picture
+from oxgang.range_sessions.services.balls import local_day
+
+# As it is kept.
+MOST_BYTES: Final = 400_000
+SIDE: Final = 1200
+SMALLEST_SIDE: Final = 400
+QUALITIES: Final = (85, 75, 65, 50)
+# A picture of more points than any camera takes is a bomb.
+MOST_POINTS: Final = 100_000_000
+TOO_MANY_POINTS: Final = "The picture has more points than a camera takes."
+FORMATS: Final = ("JPEG", "PNG", "WEBP", "MPO", "GIF", "BMP", "TIFF")
+
+
+@transaction.atomic
+def keep_picture(
+    student: Student, swing: str, trajectory: str, content: bytes, *, by: Coach, now: datetime
+) -> Picture:
+    """The student's position at a swing length; it takes the place of the one before, which can be
+    brought back.
+
+    Raises
+    ------
+    InputError
+        For a file that is no picture or too large, or a swing or height that there is not.
+    """
+    position = known_swings(student).get(swing.casefold())
+    if position is None:
+        raise InputError(f'There is no swing "{swing[:24]}" here.', field="swing")
+    if trajectory and trajectory not in set(Trajectory):
+        raise InputError("The height is low, stock, high or none.", field="trajectory")
+    made, width, height = reencoded(content)
+    mine = Picture.objects.filter(
+        student=student, swing=position.label, trajectory=trajectory, withdrawn_at=None
+    )
+    done: list[Changed] = []
+    for old in mine:
+        before = fields_of(old, ["withdrawn_at"])
+        old.withdrawn_at = now
+        old.save(update_fields=["withdrawn_at"])
+        done += changed(old, before)
+    picture = Picture.objects.create(
+        student=student,
+        swing=position.label,
+        trajectory=trajectory,
+        content=made,
+        width=width,
+        height=height,
+        taken_on=local_day(student, now),
+        by=by,
+    )
+    told = {"swing": position.label}
+    changes = [*done, born(picture, "withdrawn_at")]
+    note(student, Did.PICTURE_ADDED, told, by=by, now=now, changes=changes)
+    return picture
+
+
+@transaction.atomic
+def remove_picture(picture: Picture, *, by: Coach, now: datetime) -> None:
+    """Take a picture away; the log brings it back. Twice changes nothing."""
+    if picture.withdrawn_at is None:
+        before = fields_of(picture, ["withdrawn_at"])
+        picture.withdrawn_at = now
+        picture.save(update_fields=["withdrawn_at"])
+        done, told = changed(picture, before), {"swing": picture.swing}
+        note(picture.student, Did.PICTURE_REMOVED, told, by=by, now=now, changes=done)
+
+
+def reencoded(content: bytes) -> tuple[bytes, int, int]:
+    """A picture as it is kept: upright, at most 1200 points a side and 400 kB, its points alone:
+    no place, no time, no camera. JPEG with its width and height.
+
+    Raises
+    ------
+    InputError
+        When it is too large, or no picture.
+    """
+    if len(content) > MOST_PICTURE_BYTES:
+        raise InputError(
+            f"The picture is larger than {MOST_PICTURE_BYTES // MB} MB. Nothing was stored.",
+            field="file",
+        )
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(io.BytesIO(content), formats=FORMATS) as opened:
+                if opened.width * opened.height > MOST_POINTS:
+                    raise InputError(TOO_MANY_POINTS, field="file")
+                opened.draft("RGB", (2 * SIDE, 2 * SIDE))
+                upright = ImageOps.exif_transpose(opened).convert("RGB")
+    except InputError:
+        raise
+    except (
+        UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError,
+        Image.DecompressionBombError, Image.DecompressionBombWarning,
+    ):  # fmt: skip
+        raise InputError(
+            "This file is no picture that can be read: take a JPEG or PNG.", field="file"
+        ) from None
+    side = SIDE
+    while True:
+        small = upright.copy()
+        small.thumbnail((side, side))
+        for quality in QUALITIES:
+            out = io.BytesIO()
+            # A new picture from the points alone.
+            Image.frombytes("RGB", small.size, small.tobytes()).save(
+                out, "JPEG", quality=quality, optimize=True, progressive=True
+            )
+            if out.tell() <= MOST_BYTES:
+                return out.getvalue(), small.width, small.height
+        side = max(SMALLEST_SIDE, side * 3 // 4)
