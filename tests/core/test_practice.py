@@ -46,7 +46,7 @@ from oxgang.core.practice.scoring import (
     strokes_from,
 )
 from oxgang.core.practice.trials import RULES, Trial, row_of, weakest
-from oxgang.core.practice.week import Because, Known, order_of, week_of
+from oxgang.core.practice.week import Known, WeekWhy, order_of, week_of
 from oxgang.core.words.shots import CellKey
 from scipy import stats
 from statsmodels.stats.proportion import confint_proportions_2indep
@@ -350,8 +350,8 @@ WEEK = [
 
 def test_due_comes_before_work_before_the_weakest_before_what_was_not_asked_for_long() -> None:
     assert [(one.shot, why) for one, why in order_of(WEEK)] == [
-        (KEYS[2], Because.DUE), (KEYS[3], Because.WORK), (KEYS[0], Because.WEAKEST),
-        (KEYS[1], Because.LONG),
+        (KEYS[2], WeekWhy.DUE), (KEYS[3], WeekWhy.WORK), (KEYS[0], WeekWhy.WEAKEST),
+        (KEYS[1], WeekWhy.LONG),
     ]  # fmt: skip
 
 

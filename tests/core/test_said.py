@@ -28,7 +28,7 @@ from oxgang.core.practice.home import Shows
 from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.practice.trials import Trial
-from oxgang.core.practice.week import Because as WeekBecause
+from oxgang.core.practice.week import WeekWhy
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.said import Said
@@ -39,7 +39,7 @@ ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
-CODES += [Checkpoint, Drill, Fault, Sign, WeekBecause]
+CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
 CODES += [choice.Because, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,

@@ -51,7 +51,7 @@ def test_the_morning_sorts_by_need_filters_searches_and_turns_pages(
     )
     assert top["settles"] == top["wide"] == 1
     counts = listed(api)["counts"]
-    assert counts == {"all": 3, "due": 1, "waiting": 1, "today": 0, "new": 2}
+    assert counts == {"all": 3, "due": 1, "waiting": 1, "today": 0, "new": 2, "back": 0}
     assert [r["name"] for r in rows(api, "show=new")] == ["Bertrand Hollis", "Calla Hollis"]
     assert [r["name"] for r in rows(api, "search=hol%20cal")] == ["Calla Hollis"]
     assert [r["name"] for r in rows(api, "size=1&page=2")] == ["Bertrand Hollis"]

@@ -22,9 +22,11 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.api.main import api as the_api
 from oxgang.core.keeping.events import EventKind
 from oxgang.matrix.models import CardLink
+from oxgang.practice.services.homework import MOST_ROWS
 from oxgang.range_sessions.models import Device
 from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
 from oxgang.range_sessions.services.events import EventFields, add_event
+from PIL import Image
 
 from tests.server.conftest import Api
 from tests.server.steps import ball, hit
@@ -50,6 +52,7 @@ FITS: dict[str, Any] = {
     "spin": "check", "lie": "fairway", "ball_position_in": 2, "grip_down_in": 1, "confirmed": True,
     "moment": "as said", "keep": None, "seen": None, "trouble": "bunker:30-40", "raised_m": 1,
     "to_right_mps": 1, "width_yd": 18, "front_yd": 8, "back_yd": 10,
+    "call": 0, "points": None, "code": "2718", "faults": [],
 }  # fmt: skip
 
 
@@ -73,9 +76,11 @@ def resolved(schema: dict[str, Any]) -> dict[str, Any]:
 
 def usual(schema: dict[str, Any], known: dict[str, Any], name: str = "") -> Any:
     """A value that fits a schema; what has to exist is taken from `known`."""
-    if name in known:
-        return known[name]
+    nothing = any(s.get("type") == "null" for s in schema.get("anyOf", []))
     shape = resolved(schema)
+    fits = known.get(name) in shape["enum"] if "enum" in shape and known.get(name) else True
+    if name in known and fits and (known[name] is not None or nothing):
+        return known[name]
     if "enum" in shape:
         return shape["enum"][0]
     match shape.get("type"):
@@ -84,7 +89,7 @@ def usual(schema: dict[str, Any], known: dict[str, Any], name: str = "") -> Any:
         case "array":
             return [usual(shape["items"], known)]
         case "integer" | "number":
-            return min(60, shape.get("maximum", 60))
+            return min(60, shape.get("maximum", 60), shape.get("exclusiveMaximum", 61) - 1)
         case "boolean":
             return False
         case "string":
@@ -131,7 +136,27 @@ def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, An
     booked = make_appointment(student, soon, by=coach, now=now)
     lesson = EventFields(kind=EventKind.TECHNIQUE, on=date(2026, 5, 31))
     event = add_event(student, lesson, by=coach, now=now)
+    url, tomorrow = f"/students/{student.pk}", (now + timedelta(days=1)).date().isoformat()
+    api("PUT", f"{url}/lessons/2026-05-31", {"note": "seen"})
+    word = api("POST", "/lesson-words", {"kind": "cue", "text": "Slow"}).data
+    row = {"form": "blocked", "balls": 3, "shot": {"club": "56", "swing": "9:00"}}
+    routine = api("PUT", "/routines", {"name": "Winter", "rows": [row]}).data[0]
+    sent = {"title": "Alone", "rows": [row] * MOST_ROWS, "due_on": tomorrow}
+    homework = api("POST", f"{url}/homework", sent).data[0]
+    call = {"yardage_yd": 44, "shot": row["shot"]}
+    one = {"uid": "ball-zero", "form": "blocked", "calls": [call], "ended_at": now.isoformat()}
+    results = [{"call": 0, "balls": [{"carry_yd": 44}]}]
+    assert api("PUT", f"{url}/rounds", one | {"results": results}).status_code == 200
+    still = io.BytesIO()
+    Image.new("RGB", (9, 9)).save(still, "PNG")
+    picture = api.upload(f"{url}/pictures", still.getvalue(), swing="9:00").json()
     return FITS | {
+        "day": "2026-05-31",
+        "word_id": word["id"],
+        "routine_id": routine["id"],
+        "homework_id": homework["id"],
+        "picture_id": picture["id"],
+        "due_on": tomorrow,
         "student_id": str(student.pk),
         "club_id": str(wedge.pk),
         "scale_id": student.scale_id,

@@ -24,6 +24,15 @@ BODIES: dict[str, dict[str, object]] = {
     "post": {"label": "50", "loft_deg": 50},
     "patch": {"strike": "fat"},
 }
+CALL = {"yardage_yd": 60, "shot": None}
+OF_PRACTICE: dict[str, dict[str, object]] = {
+    "homework": {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": "2026-05-31"},
+    "rounds": {"form": "random", "calls": [CALL], "results": [], "ended_at": "2026-05-31T10:00Z"},
+    "calls": {"trial": "ladder"},
+    "sharing": {"shows": []},
+    "code": {"code": "2718"},
+    "{day}": {"note": "x"},
+}
 
 
 def test_every_address_of_another_academys_student_is_a_404(
@@ -56,6 +65,11 @@ def test_every_address_of_another_academys_student_is_a_404(
                 event_id=event.pk,
                 entry_id=event.entry_id,
                 appointment_id=booked.pk,
+                day="2026-05-31",
+                picture_id=1,
+                homework_id=student.pk,
+                word_id=1,
+                routine_id=1,
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
             if path.endswith(("/plan", "criteria", "reopen")):
@@ -67,6 +81,7 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"clubs": [], "number": 1, "staying": []}
             if path.endswith(("recipes", "picture")):
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
+            body |= OF_PRACTICE.get(path.rsplit("/", 1)[1], {})
             if path.endswith("/events"):
                 body = {"kind": "technique", "on": "2026-05-31"}
             if "scale_id" in path:
@@ -77,7 +92,9 @@ def test_every_address_of_another_academys_student_is_a_404(
                 address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
             if "/pick" in path:
                 address += "?pin_yd=60&seed=1&lie=fairway"
-            if path.endswith(("check", "bag", "look", "told")):
+            if path.endswith("/pictures"):
+                response = api.upload(address, b"no picture", swing="9:00")
+            elif path.endswith(("check", "bag", "look", "told")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:
                 response = api(method.upper(), address, body)

@@ -12,7 +12,7 @@ from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import Touch
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.plan import Why
-from oxgang.core.practice.week import Because as WeekBecause
+from oxgang.core.practice.week import WeekWhy
 
 MOST_VALUES: Final = 16
 Value = Annotated[str, Field(max_length=200)] | int | float | None
@@ -50,7 +50,7 @@ class SignSaid(Schema):
 class WeekSaid(Schema):
     """Why a row is in a week's practice."""
 
-    code: WeekBecause
+    code: WeekWhy
     values: Values
 
 

@@ -69,7 +69,7 @@ def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundKept:
     return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
 
 
-@home_api.get("/{token}/pictures/{picture_id}.jpg")
+@home_api.get("/{token}/pictures/{picture_id}/still.jpg")
 @decorate_view(never_cache)
 def picture(request: HttpRequest, token: str, picture_id: int) -> HttpResponse:
     """A position of the student's own, where the coach allows it."""

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.views.decorators.cache import cache_control
 from ninja import File, Form, Router
+from ninja.decorators import decorate_view
 from ninja.files import UploadedFile
 
 from oxgang.academy.errors import NotFound
@@ -25,7 +26,7 @@ from oxgang.api.lessons.schemas import (
     Looks,
     OwnWordIn,
     OwnWordOut,
-    PictureOut,
+    StillOut,
 )
 from oxgang.api.reading import reading
 from oxgang.core.words.lesson import DRILLS, Checkpoint, Drill, Fault, When, when_of
@@ -58,15 +59,15 @@ def _word(word: OwnWord) -> OwnWordOut:
     )
 
 
-def _picture(picture: Picture) -> PictureOut:
-    return PictureOut(
+def _picture(picture: Picture) -> StillOut:
+    return StillOut(
         id=picture.pk,
         swing=picture.swing,
         trajectory=Trajectory(picture.trajectory) if picture.trajectory else None,
         width=picture.width,
         height=picture.height,
         taken_on=picture.taken_on,
-        address=f"/api/students/{picture.student_id}/pictures/{picture.pk}.jpg",
+        address=f"/api/students/{picture.student_id}/pictures/{picture.pk}/still.jpg",
     )
 
 
@@ -138,14 +139,14 @@ def end_word(request: HttpRequest, word_id: int) -> list[OwnWordOut]:
     return [_word(word) for word in words_of(coach.academy)]
 
 
-@router.post("/students/{student_id}/pictures", response=PictureOut)
+@router.post("/students/{student_id}/pictures", response=StillOut)
 def new_picture(
     request: HttpRequest,
     student_id: UUID,
     file: File[UploadedFile],
     swing: Form[Label],
-    trajectory: Form[Label] = "",
-) -> PictureOut:
+    trajectory: Form[str] = "",
+) -> StillOut:
     """Keep the student's position at a swing length: re-encoded, without place, time or camera."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -156,8 +157,8 @@ def new_picture(
     return _picture(picture)
 
 
-@router.delete("/students/{student_id}/pictures/{picture_id}", response=list[PictureOut])
-def end_picture(request: HttpRequest, student_id: UUID, picture_id: int) -> list[PictureOut]:
+@router.delete("/students/{student_id}/pictures/{picture_id}", response=list[StillOut])
+def end_picture(request: HttpRequest, student_id: UUID, picture_id: int) -> list[StillOut]:
     """Take a picture away; History brings it back."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -172,8 +173,8 @@ def _found(student: Student, picture_id: int) -> Picture:
     return picture
 
 
-@router.get("/students/{student_id}/pictures/{picture_id}.jpg", include_in_schema=False)
-@cache_control(private=True, max_age=86_400)
+@router.get("/students/{student_id}/pictures/{picture_id}/still.jpg", include_in_schema=False)
+@decorate_view(cache_control(private=True, max_age=86_400))
 def picture_itself(request: HttpRequest, student_id: UUID, picture_id: int) -> HttpResponse:
     """The picture."""
     student = student_of(coach_of(request).academy, student_id)

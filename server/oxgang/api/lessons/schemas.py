@@ -85,7 +85,7 @@ class FaultWords(Schema):
     drill: Drill
 
 
-class PictureOut(Schema):
+class StillOut(Schema):
     """A position of the student's own; `address` is where the picture is."""
 
     id: int
@@ -106,4 +106,4 @@ class LessonsPage(Schema):
     faults: list[FaultWords]
     drills: list[Drill]
     own: list[OwnWordOut]
-    pictures: list[PictureOut]
+    pictures: list[StillOut]

@@ -21,7 +21,6 @@ from oxgang.api.practice.schemas import (
     DifferenceOfTwo,
     NormOut,
     ParOut,
-    PartOut,
     PracticePage,
     RoundIn,
     RoundKept,
@@ -31,6 +30,7 @@ from oxgang.api.practice.schemas import (
     RowBody,
     TrialOut,
     WeekIn,
+    WeekPart,
 )
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import SEED_RANGE, Field, Form, Step, calls_of
@@ -166,7 +166,7 @@ def end_round(request: HttpRequest, student_id: UUID, uid: str) -> list[RoundOut
     return [round_out(row) for row in rounds_of(student)[:SHOWN]]
 
 
-@router.post("/students/{student_id}/rounds/seen", response=list[RoundOut])
+@router.post("/students/{student_id}/rounds-seen", response=list[RoundOut])
 def seen(request: HttpRequest, student_id: UUID) -> list[RoundOut]:
     """A coach has looked at what the student reported."""
     student = student_of(coach_of(request).academy, student_id)
@@ -187,7 +187,7 @@ def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[D
             balls=day.balls,
             parts=[
                 made(
-                    PartOut,
+                    WeekPart,
                     row=made(RowBody, **row_data(part.row)),
                     because=part.because.as_data(),
                 )

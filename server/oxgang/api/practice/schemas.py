@@ -189,7 +189,7 @@ class RoutineIn(Schema):
     rows: list[RowBody] = Field(max_length=MOST_ROWS)
 
 
-class PartOut(Schema):
+class WeekPart(Schema):
     row: RowBody
     because: WeekSaid
 
@@ -197,7 +197,7 @@ class PartOut(Schema):
 class DayOut(Schema):
     day: date
     balls: int
-    parts: list[PartOut]
+    parts: list[WeekPart]
 
 
 class PracticePage(Schema):

@@ -32,7 +32,7 @@ DAYS_RANGE: Final = (1, 4)
 SPREAD: Final = {1: (0,), 2: (0, 3), 3: (0, 2, 4), 4: (0, 2, 4, 6)}
 
 
-class Because(StrEnum):
+class WeekWhy(StrEnum):
     """Why a row is there."""
 
     DUE = "week-due"
@@ -73,24 +73,24 @@ class Day:
         return sum(part.row.balls for part in self.parts)
 
 
-def order_of(known: Sequence[Known]) -> list[tuple[Known, Because]]:
+def order_of(known: Sequence[Known]) -> list[tuple[Known, WeekWhy]]:
     """The shots in the order in which they are practised, each with its reason, once."""
 
-    def reason(one: Known) -> Because:
+    def reason(one: Known) -> WeekWhy:
         if one.due:
-            return Because.DUE
+            return WeekWhy.DUE
         if one.work:
-            return Because.WORK
+            return WeekWhy.WORK
         if one.days_ago is None or one.days_ago >= LONG_DAYS:
-            return Because.LONG
-        return Because.WEAKEST
+            return WeekWhy.LONG
+        return WeekWhy.WEAKEST
 
-    rank = [Because.DUE, Because.WORK, Because.WEAKEST, Because.LONG]
+    rank = [WeekWhy.DUE, WeekWhy.WORK, WeekWhy.WEAKEST, WeekWhy.LONG]
 
-    def key(said: tuple[Known, Because]) -> tuple[float, ...]:
+    def key(said: tuple[Known, WeekWhy]) -> tuple[float, ...]:
         one, why = said
         asked = 10_000 if one.days_ago is None else one.days_ago
-        return rank.index(why), -asked if why is Because.LONG else one.chance, -asked
+        return rank.index(why), -asked if why is WeekWhy.LONG else one.chance, -asked
 
     return sorted(((one, reason(one)) for one in known), key=key)
 
@@ -145,9 +145,9 @@ def week_of(
                 break
         if numbers and left >= LADDER_BALLS + FEWEST:
             ladder = Row(form=Form.SERIAL, balls=LADDER_BALLS)
-            parts.append(Part(ladder, Said.of(Because.LADDER)))
+            parts.append(Part(ladder, Said.of(WeekWhy.LADDER)))
             left -= LADDER_BALLS
         if numbers and left >= FEWEST:
-            parts.append(Part(Row(form=Form.RANDOM, balls=left), Said.of(Because.TEST)))
+            parts.append(Part(Row(form=Form.RANDOM, balls=left), Said.of(WeekWhy.TEST)))
         found.append(Day(first + timedelta(days=after), tuple(parts)))
     return found

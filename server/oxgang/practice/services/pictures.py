@@ -27,7 +27,8 @@ QUALITIES: Final = (85, 75, 65, 50)
 # A picture of more points than any camera takes is a bomb.
 MOST_POINTS: Final = 100_000_000
 TOO_MANY_POINTS: Final = "The picture has more points than a camera takes."
-FORMATS: Final = ("JPEG", "PNG", "WEBP", "MPO", "GIF", "BMP", "TIFF")
+Image.init()
+FORMATS: Final = ("JPEG", "PNG", "WEBP", "GIF", "BMP", "TIFF")
 
 
 @transaction.atomic

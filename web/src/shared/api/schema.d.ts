@@ -1686,7 +1686,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/students/{student_id}/rounds/seen": {
+    "/api/students/{student_id}/rounds-seen": {
         parameters: {
             query?: never;
             header?: never;
@@ -2329,10 +2329,10 @@ export interface components {
         Basis: "measured" | "estimated";
         /**
          * Because
-         * @description Why a row is there.
+         * @description Why a shot is picked or not.
          * @enum {string}
          */
-        Because: "week-due" | "week-work" | "week-weakest" | "week-long" | "week-ladder" | "week-test";
+        Because: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
         /** BeforeOut */
         BeforeOut: {
             kind: components["schemas"]["EventKind"];
@@ -2804,7 +2804,7 @@ export interface components {
              */
             day: string;
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["WeekPart"][];
         };
         /** DeviceIn */
         DeviceIn: {
@@ -3527,7 +3527,7 @@ export interface components {
             /** Own */
             own: components["schemas"]["OwnWordOut"][];
             /** Pictures */
-            pictures: components["schemas"]["PictureOut"][];
+            pictures: components["schemas"]["StillOut"][];
         };
         /** LetGo */
         LetGo: {
@@ -5487,6 +5487,28 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * StillOut
+         * @description A position of the student's own; `address` is where the picture is.
+         */
+        StillOut: {
+            /** Address */
+            address: string;
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Swing */
+            swing: string;
+            /**
+             * Taken On
+             * Format: date
+             */
+            taken_on: string;
+            trajectory: components["schemas"]["Trajectory"] | null;
+            /** Width */
+            width: number;
+        };
         /** StretchOut */
         StretchOut: {
             /** From Yd */
@@ -6141,17 +6163,28 @@ export interface components {
              */
             days?: number;
         };
+        /** WeekPart */
+        WeekPart: {
+            because: components["schemas"]["WeekSaid"];
+            row: components["schemas"]["RowBody"];
+        };
         /**
          * WeekSaid
          * @description Why a row is in a week's practice.
          */
         WeekSaid: {
-            code: components["schemas"]["Because"];
+            code: components["schemas"]["WeekWhy"];
             /** Values */
             values: {
                 [key: string]: string | number | null;
             };
         };
+        /**
+         * WeekWhy
+         * @description Why a row is there.
+         * @enum {string}
+         */
+        WeekWhy: "week-due" | "week-work" | "week-weakest" | "week-long" | "week-ladder" | "week-test";
         /**
          * WhatIf
          * @description One thing that is otherwise.
@@ -8335,8 +8368,11 @@ export interface operations {
                     file: string;
                     /** Swing */
                     swing: string;
-                    /** Trajectory */
-                    trajectory: string;
+                    /**
+                     * Trajectory
+                     * @default
+                     */
+                    trajectory?: string;
                 };
             };
         };
@@ -8347,7 +8383,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureOut"];
+                    "application/json": components["schemas"]["StillOut"];
                 };
             };
         };
@@ -8370,7 +8406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureOut"][];
+                    "application/json": components["schemas"]["StillOut"][];
                 };
             };
         };
