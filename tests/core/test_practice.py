@@ -18,8 +18,8 @@ from oxgang.core.practice.compare import Tries, norm, pairs_of, retention, trans
 from oxgang.core.practice.forms import (
     Call,
     Field,
-    Form,
     Mark,
+    PracticeForm,
     Row,
     Step,
     calls_of,
@@ -101,41 +101,45 @@ def test_the_order_of_a_seed_is_the_same_on_every_machine() -> None:
 
 
 def test_a_ladder_goes_up_and_down_in_whole_numbers_of_the_students_unit() -> None:
-    row = Row(form=Form.SERIAL, balls=14, from_yd=40, to_yd=60)
+    row = Row(form=PracticeForm.SERIAL, balls=14, from_yd=40, to_yd=60)
     at = [call.yardage_yd for call in calls_of(row, field(), 0)]
     assert at == [40, 45, 50, 55, 60, 55, 50, 45, 40, 45, 50, 55, 60, 55]
-    wide = Row(form=Form.SERIAL, balls=4, step=Step.WIDE)
+    wide = Row(form=PracticeForm.SERIAL, balls=4, step=Step.WIDE)
     assert [call.yardage_yd for call in calls_of(wide, field(), 0)] == [45, 60, 45, 60]
     metres = [call.yardage_yd * 0.9144 for call in calls_of(row, field(units="m"), 0)]  # type: ignore[operator]
     assert metres[:4] == pytest.approx([40, 45, 50, 45])
 
 
 def test_calls_stay_where_the_students_shots_reach_and_name_the_shot_of_the_card() -> None:
-    calls = calls_of(Row(form=Form.RANDOM, balls=20), field(), 3)
+    calls = calls_of(Row(form=PracticeForm.RANDOM, balls=20), field(), 3)
     assert {c.yardage_yd for c in calls} == set(spread(38, 71, 10))
     assert all(38 <= (c.yardage_yd or 0) <= 71 for c in calls)
     assert {c.shot for c in calls} == set(KEYS)
-    worse = calls_of(Row(form=Form.WORSE, balls=20), field(), 3)
+    worse = calls_of(Row(form=PracticeForm.WORSE, balls=20), field(), 3)
     assert [c.balls for c in worse] == [2] * 10
 
 
 def test_one_swing_takes_every_wedge_and_the_net_goes_through_its_marks() -> None:
-    calls = calls_of(Row(form=Form.ONE_SWING, balls=7, swing="9:00"), field(), 0)
+    calls = calls_of(Row(form=PracticeForm.ONE_SWING, balls=7, swing="9:00"), field(), 0)
     assert [c.shot and c.shot.club for c in calls] == ["56", "56", "56", "52", "52", "47", "47"]
-    net = calls_of(Row(form=Form.NET, balls=5, shot=KEYS[0]), field(), 0)
+    net = calls_of(Row(form=PracticeForm.NET, balls=5, shot=KEYS[0]), field(), 0)
     assert [c.mark for c in net] == [*Mark, Mark.AT]
 
 
 @pytest.mark.parametrize(
     ("row", "more", "said"),
     [
-        (Row(form=Form.BLOCKED, balls=5), {}, "which shot"),
-        (Row(form=Form.BLOCKED, balls=5, shot=CellKey("64", "9:00")), {}, "left the bag"),
-        (Row(form=Form.RANDOM, balls=0), {}, "1 to 60"),
-        (Row(form=Form.RANDOM, balls=61), {}, "1 to 60"),
-        (Row(form=Form.RANDOM, balls=5), {"shots": []}, "No shot is played"),
-        (Row(form=Form.SERIAL, balls=5, from_yd=90, to_yd=100), {}, "between these yardages"),
-        (Row(form=Form.ONE_SWING, balls=5, swing="noon"), {}, "no swing"),
+        (Row(form=PracticeForm.BLOCKED, balls=5), {}, "which shot"),
+        (Row(form=PracticeForm.BLOCKED, balls=5, shot=CellKey("64", "9:00")), {}, "left the bag"),
+        (Row(form=PracticeForm.RANDOM, balls=0), {}, "1 to 60"),
+        (Row(form=PracticeForm.RANDOM, balls=61), {}, "1 to 60"),
+        (Row(form=PracticeForm.RANDOM, balls=5), {"shots": []}, "No shot is played"),
+        (
+            Row(form=PracticeForm.SERIAL, balls=5, from_yd=90, to_yd=100),
+            {},
+            "between these yardages",
+        ),
+        (Row(form=PracticeForm.ONE_SWING, balls=5, swing="noon"), {}, "no swing"),
     ],
 )
 def test_a_row_that_cannot_be_is_refused(row: Row, more: dict[str, object], said: str) -> None:
@@ -244,8 +248,8 @@ def test_ten_alike_balls_of_a_student_whose_carry_is_known_are_binomial() -> Non
     assert par.beats(11) == pytest.approx(1)
 
 
-@pytest.mark.parametrize("form", [Form.RANDOM, Form.WORSE, Form.SERIAL])
-def test_par_is_what_a_student_scores_who_plays_it_out(form: Form) -> None:
+@pytest.mark.parametrize("form", [PracticeForm.RANDOM, PracticeForm.WORSE, PracticeForm.SERIAL])
+def test_par_is_what_a_student_scores_who_plays_it_out(form: PracticeForm) -> None:
     """Against 5,120 rounds hit ball by ball: carries of the day, solid balls, mishits."""
     student = player(sd=0.03, mishits=0.2)
     calls = calls_of(Row(form=form, balls=12), field(), 5)
@@ -268,7 +272,7 @@ def test_par_is_what_a_student_scores_who_plays_it_out(form: Form) -> None:
 
 
 def test_a_worse_striker_a_wider_one_and_one_less_known_have_another_par() -> None:
-    calls = calls_of(Row(form=Form.RANDOM, balls=12), field(), 5)
+    calls = calls_of(Row(form=PracticeForm.RANDOM, balls=12), field(), 5)
     usual = par_for(calls, player()).mean
     assert par_for(calls, player(mishits=0.3)).mean < usual - 0.8
     assert par_for(calls, player(scatter=0.09)).mean < usual - 0.8
@@ -366,7 +370,7 @@ def test_a_week_keeps_to_the_limit_with_a_day_of_rest_between(
         assert all(part.row.balls > 0 for part in day.parts)
     assert all((b.day - a.day).days >= 2 for a, b in pairwise(week))
     if limit >= 40 and not injured:
-        assert [part.row.form for part in week[0].parts][-1] is Form.RANDOM
+        assert [part.row.form for part in week[0].parts][-1] is PracticeForm.RANDOM
 
 
 def test_a_week_without_a_shot_or_of_seven_days_is_refused() -> None:

@@ -23,7 +23,7 @@ from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
 from oxgang.core.practice.faults import Sign
-from oxgang.core.practice.forms import Form, Mark, Step
+from oxgang.core.practice.forms import Mark, PracticeForm, Step
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
@@ -44,7 +44,7 @@ CODES += [choice.Because, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
-    "wind": Wind, "lesson": When, "form": Form, "step": Step, "mark": Mark, "trial": Trial,
+    "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,
     "shows": Shows, "home-goal": choice.Goal,
 }  # fmt: skip
 

@@ -10,7 +10,7 @@ from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.core.carry.noise import REPORTED_SD
 from oxgang.core.practice.compare import FEWEST_STUDENTS
-from oxgang.core.practice.forms import Form
+from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.trials import Trial
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors.homework import standings_of
@@ -149,7 +149,7 @@ def test_the_students_own_report_is_trusted_less_and_counts_at_once(
     body = round_in(calls, "by-student")
     now = timezone.now()
     own_round = {k: body[k] for k in ("uid", "calls", "results")}
-    keep_round(playing, Hit(**own_round, form=Form.BLOCKED, ended_at=now), by=None, now=now)
+    keep_round(playing, Hit(**own_round, form=PracticeForm.BLOCKED, ended_at=now), by=None, now=now)
     own = Ball.objects.get(uid="by-student-0-0")
     theirs = Ball.objects.get(uid="by-the-coach-0-0")
     assert (own.reported, own.kept, theirs.reported) == (True, False, False)

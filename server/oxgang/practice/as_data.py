@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from typing import Any
 
-from oxgang.core.practice.forms import Call, Field, Form, Mark, Row, Step
+from oxgang.core.practice.forms import Call, Field, Mark, PracticeForm, Row, Step
 from oxgang.core.practice.scoring import Struck
 from oxgang.core.words.shots import CellKey, Spin, Strike, Tempo, Trajectory
 
@@ -39,7 +39,7 @@ def row_data(row: Row) -> Data:
 def row_of(data: Mapping[str, Any]) -> Row:
     """A row from data."""
     return Row(
-        form=Form(data["form"]),
+        form=PracticeForm(data["form"]),
         balls=data["balls"],
         shot=key_of(data.get("shot")),
         swing=data.get("swing") or "",

@@ -19,13 +19,13 @@ const places = computed(() => [
   ...(studentId.value
     ? [
         { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
+        { name: "lesson", label: "Lesson", letter: "l", to: `/s/${studentId.value}/lesson` },
         { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
         { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
         { name: "shots", label: "Shots", letter: "t", to: `/s/${studentId.value}/shots` },
-        { name: "gaps", label: "Gaps", letter: "a", to: `/s/${studentId.value}/gaps` },
         { name: "pick", label: "Pick", letter: "k", to: `/s/${studentId.value}/pick` },
+        { name: "practice", label: "Practice", letter: "e", to: `/s/${studentId.value}/practice` },
         { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
-        { name: "flight", label: "Flight", letter: "f", to: `/s/${studentId.value}/flight` },
         { name: "progress", label: "Progress", letter: "o", to: `/s/${studentId.value}/progress` },
       ]
     : []),
@@ -36,7 +36,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, d calendar, b setup, m matrix, p plan, r range, v review, t shots, a gaps, k pick, c card, f flight, o progress, h history",
+    "then s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {
@@ -52,6 +52,8 @@ useEventListener(
     if (event.timeStamp > chordUntil) return;
     const hidden = studentId.value
       ? [
+          { letter: "a", to: `/s/${studentId.value}/gaps` },
+          { letter: "f", to: `/s/${studentId.value}/flight` },
           { letter: "p", to: `/s/${studentId.value}/plan` },
           { letter: "v", to: `/s/${studentId.value}/review` },
           { letter: "h", to: `/s/${studentId.value}/history` },

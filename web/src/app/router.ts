@@ -7,9 +7,11 @@ import { routes as flight } from "@/features/flight";
 import { routes as gaps } from "@/features/gaps";
 import { routes as history } from "@/features/history";
 import { routes as imports } from "@/features/imports";
+import { routes as lesson } from "@/features/lesson";
 import { routes as matrix } from "@/features/matrix";
 import { routes as pick } from "@/features/pick";
 import { routes as plan } from "@/features/plan";
+import { routes as practice } from "@/features/practice";
 import { routes as progress } from "@/features/progress";
 import { routes as range } from "@/features/range";
 import { routes as review } from "@/features/review";
@@ -29,6 +31,8 @@ const routes: RouteRecordRaw[] = [
   ...card,
   ...imports,
   ...plan,
+  ...lesson,
+  ...practice,
   ...review,
   ...flight,
   ...devices,

@@ -9,7 +9,7 @@ from typing import Any
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out
-from oxgang.core.practice.forms import Call, Form
+from oxgang.core.practice.forms import Call, PracticeForm
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import Strike
@@ -121,7 +121,7 @@ def _homework(homework: Homework, words: Texts, today: Any, metres: bool) -> Dat
 
 def _row_name(row: Data, words: Texts) -> str:
     shot, form = key_of(row.get("shot")), row["form"]
-    what = str(shot) if shot is not None else row["swing"] if form == Form.ONE_SWING else ""
+    what = str(shot) if shot is not None else row["swing"] if form == PracticeForm.ONE_SWING else ""
     name = words.format(f"form-{form}")
     said = f"{what}, {name}" if what else name
     return said[:1].upper() + said[1:]

@@ -9,7 +9,7 @@ from oxgang.academy.models import Student
 from oxgang.api.fields import made
 from oxgang.api.practice.schemas import ParOut, RoundIn, RoundOut
 from oxgang.core.errors import InputError
-from oxgang.core.practice.forms import Form
+from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.par import Par, of_data
 from oxgang.core.practice.scoring import Scoring
 from oxgang.practice.models import Round
@@ -71,6 +71,6 @@ def hit_of(student: Student, data: RoundIn) -> Hit:
             raise InputError("This homework has no such row.", field="row")
         # What was asked is what the coach sent, whatever a phone says that it was.
         row = homework.rows[data.row]
-        said |= {"calls": row["calls"], "form": Form(row["form"]), "seed": row["seed"]}
+        said |= {"calls": row["calls"], "form": PracticeForm(row["form"]), "seed": row["seed"]}
         said |= {"trial": None, "scoring": Scoring.WITHIN}
     return Hit(homework=homework, **said)

@@ -33,7 +33,7 @@ from oxgang.api.practice.schemas import (
     WeekPart,
 )
 from oxgang.core.errors import InputError
-from oxgang.core.practice.forms import SEED_RANGE, Field, Form, Step, calls_of
+from oxgang.core.practice.forms import SEED_RANGE, Field, PracticeForm, Step, calls_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, row_of, weakest
 from oxgang.matrix.selectors.kept import Kept
@@ -100,7 +100,7 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
     lost, overnight = lost_to_random(rounds), kept_overnight(student, kept.found)
     return made(
         PracticePage,
-        forms=list(Form),
+        forms=list(PracticeForm),
         steps=list(Step),
         trials=_trials(student, kept, field),
         rounds=[round_out(row) for row in rounds[:SHOWN]],

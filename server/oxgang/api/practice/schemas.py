@@ -9,7 +9,7 @@ from pydantic import Field
 
 from oxgang.api.fields import Moment, SmallInt
 from oxgang.api.said import WeekSaid
-from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, Form, Mark, Step
+from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, Mark, PracticeForm, Step
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
 from oxgang.core.practice.week import DAYS_RANGE
@@ -37,7 +37,7 @@ class ShotKey(Schema):
 class RowBody(Schema):
     """So many balls of a form; `wanted` is the score that the coach wants of it."""
 
-    form: Form
+    form: PracticeForm
     balls: int = Field(ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
     shot: ShotKey | None = None
     swing: str = Field("", max_length=24)
@@ -81,7 +81,7 @@ class Asked(Schema):
 
 class CallsOut(Schema):
     trial: Trial | None
-    form: Form
+    form: PracticeForm
     scoring: Scoring
     seed: int
     tolerance_yd: float
@@ -90,9 +90,12 @@ class CallsOut(Schema):
 
 
 class StruckBody(Schema):
+    """A ball; `uid` is that of one that was recorded already and is not recorded again."""
+
     carry_yd: Yardage | None = None
     met: bool | None = None
     strike: Strike = Strike.SOLID
+    uid: str | None = Field(None, max_length=64)
 
 
 class ResultBody(Schema):
@@ -107,7 +110,7 @@ class RoundIn(Schema):
     """A round as it was called and hit. `points` is a score told without its balls."""
 
     uid: Uid
-    form: Form
+    form: PracticeForm
     trial: Trial | None = None
     scoring: Scoring = Scoring.WITHIN
     seed: Seed = 0
@@ -128,7 +131,7 @@ class RoundOut(Schema):
     day: date
     ended_at: datetime
     trial: Trial | None
-    form: Form
+    form: PracticeForm
     scoring: Scoring
     points: float | None
     of: int
@@ -171,7 +174,7 @@ class TrialOut(Schema):
     """A test with the student's par today, and how others of the level do."""
 
     trial: Trial
-    form: Form
+    form: PracticeForm
     scoring: Scoring
     balls: int
     par: ParOut | None
@@ -205,7 +208,7 @@ class PracticePage(Schema):
     what a night costs [yd], the academy's own protocols. `problem` says why nothing can be called.
     """
 
-    forms: list[Form]
+    forms: list[PracticeForm]
     steps: list[Step]
     trials: list[TrialOut]
     rounds: list[RoundOut]

@@ -10,7 +10,7 @@ from pydantic import ConfigDict, Field
 
 from oxgang.api.fields import Line, Moment
 from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
-from oxgang.core.practice.forms import Form
+from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
 from oxgang.core.words.lesson import Seen
@@ -70,7 +70,7 @@ class RoundPart(_Part):
     homework: str | None = Field(max_length=40)
     row: int | None = Field(ge=0, lt=MOST_ROWS)
     trial: Trial | Literal[""]
-    form: Form
+    form: PracticeForm
     scoring: Scoring
     seed: Seed
     tolerance_yd: float = Field(gt=0, le=50)

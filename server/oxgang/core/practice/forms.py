@@ -28,7 +28,7 @@ ALIKE: Final = 2
 TRIES: Final = 20
 
 
-class Form(StrEnum):
+class PracticeForm(StrEnum):
     """How a row is practised."""
 
     BLOCKED = "blocked"
@@ -66,7 +66,7 @@ class Row:
     `to_yd` are the ends of what is called, the student's own where they are None.
     """
 
-    form: Form
+    form: PracticeForm
     balls: int
     shot: CellKey | None = None
     swing: str = ""
@@ -137,25 +137,25 @@ def calls_of(row: Row, field: Field, seed: int) -> list[Call]:
     if not lo <= row.balls <= hi:
         raise InputError(f"A row has {lo} to {hi} balls.", field="balls")
     match row.form:
-        case Form.BLOCKED:
+        case PracticeForm.BLOCKED:
             shot = _here(row.shot, field)
             carry = field.carry_of(shot)
             call = Call(None if carry is None else field.whole(carry), shot, given=True)
             return [call] * row.balls
-        case Form.NET:
+        case PracticeForm.NET:
             shot = _here(row.shot, field)
             marks = list(Mark)
             return [Call(None, shot, marks[i % len(marks)], given=True) for i in range(row.balls)]
-        case Form.ONE_SWING:
+        case PracticeForm.ONE_SWING:
             return _one_swing(row, field)
-        case Form.SERIAL:
+        case PracticeForm.SERIAL:
             rungs = _rungs(row, field)
             ladder = [*rungs, *rungs[-2:0:-1]]
             return [_called(ladder[i % len(ladder)], field) for i in range(row.balls)]
-        case Form.RANDOM:
+        case PracticeForm.RANDOM:
             rungs = spread(*_ends(row, field), max(1, row.balls // ALIKE), field.unit_yd)
             return [_called(at, field) for at in shuffled(rungs, row.balls, seed)]
-        case Form.WORSE:
+        case PracticeForm.WORSE:
             each = max(1, row.balls // 2)
             rungs = spread(*_ends(row, field), each, field.unit_yd)
             return [_called(at, field, balls=2) for at in shuffled(rungs, each, seed)]

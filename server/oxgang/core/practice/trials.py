@@ -11,7 +11,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.errors import InputError
-from oxgang.core.practice.forms import Field, Form, Row, Step
+from oxgang.core.practice.forms import Field, PracticeForm, Row, Step
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import CellKey
 
@@ -31,17 +31,17 @@ class Trial(StrEnum):
 class Rules:
     """What a test asks and how it is scored."""
 
-    form: Form
+    form: PracticeForm
     balls: int
     scoring: Scoring
 
 
 RULES: Final = {
-    Trial.FURROW: Rules(Form.BLOCKED, 10, Scoring.WITHIN),
-    Trial.LADDER: Rules(Form.SERIAL, 14, Scoring.WITHIN),
-    Trial.OPEN_FIELD: Rules(Form.RANDOM, 20, Scoring.WITHIN),
-    Trial.STROKES: Rules(Form.RANDOM, 10, Scoring.STROKES),
-    Trial.WORSE: Rules(Form.WORSE, 20, Scoring.WITHIN),
+    Trial.FURROW: Rules(PracticeForm.BLOCKED, 10, Scoring.WITHIN),
+    Trial.LADDER: Rules(PracticeForm.SERIAL, 14, Scoring.WITHIN),
+    Trial.OPEN_FIELD: Rules(PracticeForm.RANDOM, 20, Scoring.WITHIN),
+    Trial.STROKES: Rules(PracticeForm.RANDOM, 10, Scoring.STROKES),
+    Trial.WORSE: Rules(PracticeForm.WORSE, 20, Scoring.WITHIN),
 }
 
 

@@ -14,7 +14,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.errors import InputError
-from oxgang.core.practice.forms import Form, Row
+from oxgang.core.practice.forms import PracticeForm, Row
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import CellKey
 
@@ -140,14 +140,14 @@ def week_of(
             at += 1
             left -= balls
             said = Said.of(why, chance=round(one.chance, 2), days=one.days_ago or 0)
-            parts.append(Part(Row(form=Form.BLOCKED, balls=balls, shot=one.shot), said))
+            parts.append(Part(Row(form=PracticeForm.BLOCKED, balls=balls, shot=one.shot), said))
             if left < 2 * FEWEST:
                 break
         if numbers and left >= LADDER_BALLS + FEWEST:
-            ladder = Row(form=Form.SERIAL, balls=LADDER_BALLS)
+            ladder = Row(form=PracticeForm.SERIAL, balls=LADDER_BALLS)
             parts.append(Part(ladder, Said.of(WeekWhy.LADDER)))
             left -= LADDER_BALLS
         if numbers and left >= FEWEST:
-            parts.append(Part(Row(form=Form.RANDOM, balls=left), Said.of(WeekWhy.TEST)))
+            parts.append(Part(Row(form=PracticeForm.RANDOM, balls=left), Said.of(WeekWhy.TEST)))
         found.append(Day(first + timedelta(days=after), tuple(parts)))
     return found

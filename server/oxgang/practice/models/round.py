@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Coach, Student
-from oxgang.core.practice.forms import Form
+from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
 from oxgang.practice.models.homework import Homework
@@ -28,7 +28,7 @@ class Round(models.Model):
     # Which row of the homework.
     row = models.PositiveSmallIntegerField(null=True)
     trial = models.CharField(max_length=12, choices=[(t.value, t.value) for t in Trial], blank=True)
-    form = models.CharField(max_length=12, choices=[(f.value, f.value) for f in Form])
+    form = models.CharField(max_length=12, choices=[(f.value, f.value) for f in PracticeForm])
     scoring = models.CharField(max_length=7, choices=[(s.value, s.value) for s in Scoring])
     seed = models.PositiveIntegerField(default=0)
     tolerance_yd = models.FloatField()

@@ -19,7 +19,7 @@ from oxgang.core.practice.compare import (
     retention,
     transfer,
 )
-from oxgang.core.practice.forms import Call, Form
+from oxgang.core.practice.forms import Call, PracticeForm
 from oxgang.core.practice.par import Par, of_data
 from oxgang.core.practice.scoring import Scoring, Struck, met
 from oxgang.core.practice.trials import Trial
@@ -34,7 +34,7 @@ from oxgang.range_sessions.selectors.balls import balls_of
 LOOK_BACK: Final = 60
 BALLS_BACK: Final = 600
 # Of rounds by chance: those whose calls come in no order that one could learn.
-BY_CHANCE: Final = (Form.RANDOM, Form.WORSE)
+BY_CHANCE: Final = (PracticeForm.RANDOM, PracticeForm.WORSE)
 
 
 def rounds_of(student: Student) -> QuerySet[Round]:
@@ -77,7 +77,7 @@ def lost_to_random(rounds: Sequence[Round]) -> Difference | None:
     for call, shot, balls, made in tries_in(rounds):
         if shot is None or call.yardage_yd is None or not balls:
             continue
-        if made.form == Form.BLOCKED:
+        if made.form == PracticeForm.BLOCKED:
             into = blocked
         elif made.form in BY_CHANCE:
             into = by_chance

@@ -15,7 +15,7 @@ from oxgang.academy.services.log import born, changed, fields_of, note
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
-from oxgang.core.practice.forms import BALLS_RANGE, Call, Form
+from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
 from oxgang.core.practice.par import as_data
 from oxgang.core.practice.scoring import Scoring, checked_result, checked_score, score
 from oxgang.core.practice.trials import RULES, Trial
@@ -38,7 +38,7 @@ class Hit:
     """
 
     uid: str
-    form: Form
+    form: PracticeForm
     calls: Sequence[Mapping[str, Any]]
     results: Sequence[Mapping[str, Any]]
     ended_at: datetime
@@ -165,7 +165,7 @@ def _balls(
         call = calls[result["call"]]
         key: CellKey | None = key_of(result.get("shot")) or call.shot
         for number, ball in enumerate(struck_of(result["balls"])):
-            if ball.carry_yd is None:
+            if ball.carry_yd is None or result["balls"][number].get("uid"):
                 continue
             position = None if key is None else swings.get(key.swing.casefold())
             if key is None or key.club not in clubs or position is None:

@@ -5,6 +5,7 @@ export const routes: RouteRecordRaw[] = [
     path: "/s/:studentId/gaps",
     name: "gaps",
     component: () => import("./pages/GapsPage.vue"),
+    meta: { place: "shots" },
     props: true,
   },
 ];

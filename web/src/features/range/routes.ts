@@ -10,6 +10,13 @@ export const routes: RouteRecordRaw[] = [
     props: true,
   },
   {
+    path: "/s/:studentId/calling",
+    name: "calling",
+    component: () => import("./pages/CallingPage.vue"),
+    meta: { place: "practice", plain: true },
+    props: true,
+  },
+  {
     path: "/s/:studentId/net",
     name: "net",
     component: () => import("./pages/NetPage.vue"),

@@ -2442,7 +2442,7 @@ export interface components {
         CallsOut: {
             /** Calls */
             calls: components["schemas"]["CallBody"][];
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             par: components["schemas"]["ParOut"];
             scoring: components["schemas"]["Scoring"];
             /** Seed */
@@ -3195,10 +3195,9 @@ export interface components {
         Firmness: "soft" | "medium" | "firm";
         /**
          * Form
-         * @description How a row is practised.
          * @enum {string}
          */
-        Form: "blocked" | "serial" | "random" | "net" | "worse of two" | "one swing";
+        Form: "pocket" | "tag" | "a4" | "letter";
         /**
          * Friction
          * @description How much of the friction there is a student's strike finds.
@@ -3400,7 +3399,7 @@ export interface components {
              */
             cue?: string;
             done: components["schemas"]["RoundOut"] | null;
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             /** From Yd */
             from_yd?: number | null;
             par: components["schemas"]["ParOut"];
@@ -4518,6 +4517,12 @@ export interface components {
             label: string;
         };
         /**
+         * PracticeForm
+         * @description How a row is practised.
+         * @enum {string}
+         */
+        PracticeForm: "blocked" | "serial" | "random" | "net" | "worse of two" | "one swing";
+        /**
          * PracticePage
          * @description Forms and tests, the last rounds, what is lost from blocked to random (a share of balls),
          *     what a night costs [yd], the academy's own protocols. `problem` says why nothing can be called.
@@ -4526,7 +4531,7 @@ export interface components {
             /** Ball Limit */
             ball_limit: number;
             /** Forms */
-            forms: components["schemas"]["Form"][];
+            forms: components["schemas"]["PracticeForm"][];
             lost: components["schemas"]["DifferenceOfTwo"] | null;
             overnight: components["schemas"]["DifferenceOfTwo"] | null;
             /** Problem */
@@ -4846,7 +4851,7 @@ export interface components {
              * Format: date-time
              */
             ended_at: string;
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             /** Homework Id */
             homework_id?: string | null;
             /** @default mat */
@@ -4900,7 +4905,7 @@ export interface components {
              * Format: date-time
              */
             ended_at: string;
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             /** Of */
             of: number;
             /** Par */
@@ -4946,7 +4951,7 @@ export interface components {
              * @default
              */
             cue?: string;
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             /** From Yd */
             from_yd?: number | null;
             shot?: components["schemas"]["ShotKey"] | null;
@@ -5535,7 +5540,10 @@ export interface components {
             /** To Yd */
             to_yd: number;
         };
-        /** StruckBody */
+        /**
+         * StruckBody
+         * @description A ball; `uid` is that of one that was recorded already and is not recorded again.
+         */
         StruckBody: {
             /** Carry Yd */
             carry_yd?: number | null;
@@ -5543,6 +5551,8 @@ export interface components {
             met?: boolean | null;
             /** @default solid */
             strike?: components["schemas"]["Strike"];
+            /** Uid */
+            uid?: string | null;
         };
         /**
          * StudentChange
@@ -5970,7 +5980,7 @@ export interface components {
         TrialOut: {
             /** Balls */
             balls: number;
-            form: components["schemas"]["Form"];
+            form: components["schemas"]["PracticeForm"];
             norm: components["schemas"]["NormOut"] | null;
             par: components["schemas"]["ParOut"] | null;
             scoring: components["schemas"]["Scoring"];

@@ -5,7 +5,7 @@
  */
 import { v7 as uuid } from "uuid";
 import { reactive } from "vue";
-import { api, Problem, dataOf, sentenceOf, Unreachable } from "@/shared/api/client";
+import { api, Problem, dataOf, sentenceOf, Unreachable, type Schemas } from "@/shared/api/client";
 import { store, storeOpens, type BallIn, type Op, type OpKind, type Recorded } from "./store";
 
 export { store };
@@ -45,6 +45,8 @@ export const outboxState = reactive<State>({
 /** `newest` is whether no later write of the same ball waits. */
 type AckListener = (op: Op, recorded: Recorded, newest: boolean) => void;
 const ackListeners = new Set<AckListener>();
+type RoundListener = (op: Op, kept: Schemas["RoundKept"]) => void;
+const roundListeners = new Set<RoundListener>();
 const RETRY_MS = 3000;
 const SEND_MS = 15_000;
 /** Statuses that say nothing of the write itself: 403 is a token that has just changed. */
@@ -58,10 +60,16 @@ export function onAcknowledged(listener: AckListener): () => void {
   return () => ackListeners.delete(listener);
 }
 
+/** The server has a round, and says what it was worth. */
+export function onRoundKept(listener: RoundListener): () => void {
+  roundListeners.add(listener);
+  return () => roundListeners.delete(listener);
+}
+
 /** Other tabs of this browser: they share the store, and hear what was acknowledged. */
 const tabs = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("oxgang-outbox");
 if (tabs)
-  tabs.onmessage = (message: MessageEvent<{ op: Op; recorded: Recorded } | "changed">) => {
+  tabs.onmessage = (message: MessageEvent<{ op: Op; recorded: Acknowledged } | "changed">) => {
     if (message.data === "changed") void refresh();
     else settle(message.data.op, message.data.recorded);
   };
@@ -181,20 +189,32 @@ export async function tryAgain(uid: string, answer: Partial<BallIn> = {}): Promi
   await flushOutbox();
 }
 
-function settle(op: Op, recorded: Recorded): void {
+function settle(op: Op, recorded: Acknowledged): void {
   const at = outboxState.ops.findIndex((other) => other.id === op.id);
   if (at >= 0) outboxState.ops.splice(at, 1);
   const newest = !outboxState.ops.some((other) => other.uid === op.uid);
-  ackListeners.forEach((listener) => listener(op, recorded, newest));
+  if ("ball" in recorded) ackListeners.forEach((listener) => listener(op, recorded, newest));
+  else roundListeners.forEach((listener) => listener(op, recorded));
   count();
 }
 
-async function deliver(op: Op): Promise<Recorded> {
+type Acknowledged = Recorded | Schemas["RoundKept"];
+/** What an answer acknowledges. */
+const uidOf = (said: Acknowledged | undefined) =>
+  said && ("round" in said ? said.round.uid : said.ball.uid);
+
+async function deliver(op: Op): Promise<Acknowledged> {
   const ball = { params: { path: { student_id: op.studentId, uid: op.uid } } };
   const signal = AbortSignal.timeout(SEND_MS);
   const path = "/api/students/{student_id}/balls/{uid}";
-  const ask = (): Promise<{ data?: Recorded }> => {
+  const ask = (): Promise<{ data?: Acknowledged }> => {
     switch (op.kind) {
+      case "round":
+        return api.PUT("/api/students/{student_id}/rounds", {
+          params: { path: { student_id: op.studentId } },
+          body: op.body,
+          signal,
+        });
       case "record":
         return api.PUT("/api/students/{student_id}/balls", {
           params: { path: { student_id: op.studentId } },
@@ -209,7 +229,7 @@ async function deliver(op: Op): Promise<Recorded> {
         return api.POST(`${path}/restore`, { ...ball, signal });
     }
   };
-  let recorded: Recorded | undefined;
+  let recorded: Acknowledged | undefined;
   try {
     recorded = await dataOf(ask());
   } catch (error) {
@@ -217,7 +237,7 @@ async function deliver(op: Op): Promise<Recorded> {
     throw error;
   }
   // An empty or foreign answer acknowledges nothing: only one that names this ball does.
-  if (recorded?.ball?.uid !== op.uid) throw new Unreachable(FOREIGN);
+  if (uidOf(recorded) !== op.uid || !recorded) throw new Unreachable(FOREIGN);
   return recorded;
 }
 const FOREIGN =

@@ -25,6 +25,8 @@ export type OpKind =
   | { kind: "record"; body: BallIn; club: string }
   | { kind: "mark"; body: BallMark }
   | { kind: "undo" }
+  /** A round of practice, under its own id. */
+  | { kind: "round"; body: Schemas["RoundIn"] }
   /** `shown` is the ball as it stood before the undo, to show it meanwhile. */
   | { kind: "restore"; shown?: object };
 export type Op = OpBase & OpKind;

@@ -143,6 +143,7 @@ useKeys("Shots", [
           {{ Number(units.show(page.tolerance_yd, 1)) }}; all that is measured
           {{ percent(page.covered.measured / page.covered.yards) }}.
         </span>
+        <RouterLink :to="{ name: 'gaps', params: { studentId } }">What no shot reaches</RouterLink>
         <GroundLegend class="push" played :estimates="drawn.some((c) => c.basis === 'estimated')" />
         <label class="quiet"><input v-model="rest" type="checkbox" /> the rest <kbd>e</kbd></label>
       </div>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+/** The student's own positions, one a swing length: from the camera or a file. */
+import { useQueryCache } from "@pinia/colada";
+import { ref } from "vue";
+import { api, dataOf, send, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import type { Still } from "@/shared/api/lessons";
+import { useSaving } from "@/shared/api/saving";
+import Sentence from "@/shared/ui/Sentence.vue";
+
+const props = defineProps<{
+  studentId: string;
+  stills: Still[];
+  swings: { label: string; cue: string }[];
+  heights: Schemas["Trajectory"][];
+}>();
+const cache = useQueryCache();
+const { error, busy, run } = useSaving();
+const height = ref<Schemas["Trajectory"] | "">("");
+const of = (swing: string) =>
+  props.stills.find((one) => one.swing === swing && (one.trajectory ?? "") === height.value);
+const again = () => cache.invalidateQueries({ key: keys.lessons(props.studentId) });
+
+async function put(swing: string, event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  if (!file) return;
+  const body = new FormData();
+  body.append("file", file);
+  body.append("swing", swing);
+  body.append("trajectory", height.value);
+  await run(() => send(`/api/students/${props.studentId}/pictures`, { method: "POST", body }));
+  await again();
+}
+async function drop(id: number): Promise<void> {
+  const params = { path: { student_id: props.studentId, picture_id: id } };
+  await run(() =>
+    dataOf(api.DELETE("/api/students/{student_id}/pictures/{picture_id}", { params })),
+  );
+  await again();
+}
+</script>
+
+<template>
+  <section>
+    <div class="head">
+      <h2>Own positions</h2>
+      <select v-model="height" aria-label="Height">
+        <option value="">any height</option>
+        <option v-for="one in heights" :key="one" :value="one">{{ one }}</option>
+      </select>
+    </div>
+    <Sentence :text="error" />
+    <ul>
+      <li v-for="swing in swings" :key="swing.label">
+        <figure>
+          <img
+            v-if="of(swing.label)"
+            :src="of(swing.label)?.address"
+            :alt="`Own position at ${swing.label}`"
+            loading="lazy"
+          />
+          <span v-else class="none" aria-hidden="true"></span>
+          <figcaption>
+            <b class="slab">{{ swing.label }}</b>
+            <label
+              >{{ of(swing.label) ? "another" : "take one"
+              }}<input
+                type="file"
+                accept="image/*"
+                capture="environment"
+                class="sr-only"
+                :disabled="busy"
+                :aria-label="`A picture of ${swing.label}`"
+                @change="put(swing.label, $event)"
+            /></label>
+            <button
+              v-if="of(swing.label)"
+              type="button"
+              :aria-label="`Take the picture of ${swing.label} away`"
+              @click="drop(of(swing.label)!.id)"
+            >
+              ✕
+            </button>
+          </figcaption>
+        </figure>
+      </li>
+    </ul>
+    <p class="quiet">
+      Kept small, and without place or time. Ask before you take a picture of anybody; for a junior
+      ask a parent. On the phone only if you allow it under Card.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(5.6rem, 1fr));
+  gap: 0.5rem;
+  margin: 0;
+  padding: 0;
+}
+figure {
+  margin: 0;
+}
+img,
+.none {
+  display: block;
+  width: 100%;
+  aspect-ratio: 3 / 4;
+  object-fit: cover;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+}
+.none {
+  border-style: dashed;
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 0.4rem;
+  line-height: 1.2;
+}
+label {
+  color: var(--accent);
+  cursor: pointer;
+  min-height: 32px;
+  display: flex;
+  align-items: center;
+}
+label:focus-within {
+  outline: 3px solid var(--accent);
+}
+button {
+  border: 0;
+  background: none;
+  min-width: 32px;
+  min-height: 32px;
+  color: var(--ink-2);
+  font: inherit;
+  cursor: pointer;
+}
+p {
+  margin: 0.4rem 0 0;
+}
+</style>

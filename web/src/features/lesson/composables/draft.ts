@@ -1,0 +1,125 @@
+/** A lesson being written: kept in this browser until the server has it. */
+import { useStorage } from "@vueuse/core";
+import { useQueryCache } from "@pinia/colada";
+import { computed, ref, watch } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useSaving } from "@/shared/api/saving";
+
+export type Seen = Schemas["Seen"];
+export type Page = Schemas["LessonsPage"];
+export interface Written {
+  seen: Record<string, Seen>;
+  faults: string[];
+  cue: string;
+  drill: string;
+  note: string;
+}
+const BLANK: Written = { seen: {}, faults: [], cue: "", drill: "", note: "" };
+
+export function useLessonDraft(studentId: string, page: () => Page | undefined) {
+  const cache = useQueryCache();
+  const day = ref("");
+  /** What was typed and is not on the server yet, by day. */
+  const kept = useStorage<Record<string, Written>>(`oxgang-lesson-${studentId}`, {});
+  const stored = computed(() => page()?.lessons.find((lesson) => lesson.day === day.value) ?? null);
+  const draft = computed<Written>({
+    get: () => kept.value[day.value] ?? (stored.value ? written(stored.value) : BLANK),
+    set: (value) => (kept.value = { ...kept.value, [day.value]: value }),
+  });
+  const dirty = computed(() => day.value in kept.value);
+  const { error, busy, run } = useSaving();
+  const likely = ref<Schemas["LikelyOut"][]>([]);
+
+  watch(
+    page,
+    (data) => {
+      if (data && !day.value) day.value = data.day;
+    },
+    { immediate: true },
+  );
+  /** Which faults what was seen and the last balls speak for: asked anew with every look. */
+  let asked = 0;
+  watch(
+    () => JSON.stringify([day.value, draft.value.seen]),
+    async () => {
+      if (!day.value) return;
+      const mine = ++asked;
+      const params = { path: { student_id: studentId } };
+      const body = { seen: draft.value.seen };
+      const answer = await dataOf(
+        api.POST("/api/students/{student_id}/faults", { params, body }),
+      ).catch(() => null);
+      if (answer && mine === asked) likely.value = answer;
+    },
+    { immediate: true },
+  );
+
+  function change(part: Partial<Written>): void {
+    draft.value = { ...draft.value, ...part };
+  }
+  /** What was seen at a checkpoint; the same again takes it back. */
+  function look(name: string, seen: Seen | null): void {
+    const { [name]: before, ...others } = draft.value.seen;
+    change({ seen: seen === null || before === seen ? others : { ...others, [name]: seen } });
+  }
+  function toggleFault(name: string): void {
+    const there = draft.value.faults.includes(name);
+    const faults = there
+      ? draft.value.faults.filter((fault) => fault !== name)
+      : [...draft.value.faults, name];
+    const first = page()?.faults.find(({ fault }) => fault === name);
+    // The first fault brings its usual cue and drill, where none is chosen yet.
+    const more =
+      !there && first
+        ? { cue: draft.value.cue || `${name}.cue`, drill: draft.value.drill || first.drill }
+        : {};
+    change({ faults, ...more });
+  }
+  async function keep(): Promise<boolean> {
+    const on = day.value;
+    const body = { ...draft.value, looked_at: stored.value?.changed_at ?? null };
+    const answer = await run(() =>
+      dataOf(
+        api.PUT("/api/students/{student_id}/lessons/{day}", {
+          params: { path: { student_id: studentId, day: on } },
+          body,
+        }),
+      ),
+    );
+    if (!answer) return false;
+    cache.setQueryData(keys.lessons(studentId), answer);
+    const { [on]: done, ...others } = kept.value;
+    kept.value = done ? others : kept.value;
+    return true;
+  }
+  async function takeAway(): Promise<void> {
+    const params = { path: { student_id: studentId, day: day.value } };
+    const answer = await run(() =>
+      dataOf(api.DELETE("/api/students/{student_id}/lessons/{day}", { params })),
+    );
+    if (answer) cache.setQueryData(keys.lessons(studentId), answer);
+  }
+  async function addWord(kind: Schemas["WordKind"], text: string, part: Schemas["When"] | null) {
+    const word = await run(() =>
+      dataOf(api.POST("/api/lesson-words", { body: { kind, text, part } })),
+    );
+    if (word) await cache.invalidateQueries({ key: keys.lessons(studentId) });
+    return word;
+  }
+  async function endWord(id: number): Promise<void> {
+    await run(() =>
+      dataOf(api.DELETE("/api/lesson-words/{word_id}", { params: { path: { word_id: id } } })),
+    );
+    await cache.invalidateQueries({ key: keys.lessons(studentId) });
+  }
+  return { day, draft, stored, dirty, likely, error, busy, change, look, toggleFault, keep, takeAway, addWord, endWord }; // prettier-ignore
+}
+
+const written = ({ seen, faults, cue, drill, note }: Schemas["LessonOut"]): Written => ({
+  seen: seen ?? {},
+  faults: faults ?? [],
+  cue: cue ?? "",
+  drill: drill ?? "",
+  note: note ?? "",
+});

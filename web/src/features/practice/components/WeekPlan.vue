@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** What to practise next, spread over a week, each row with its reason. */
+import { useQuery } from "@pinia/colada";
+import { Button } from "ant-design-vue";
+import { addressOf, PLAIN, shortName } from "@/shared/api/cells";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import type { Row } from "@/shared/api/practice";
+import { weekday } from "@/shared/format/dates";
+import { upper, type Texts } from "@/shared/texts/texts";
+import Sentence from "@/shared/ui/Sentence.vue";
+
+const props = defineProps<{ studentId: string; texts: Texts }>();
+const days = defineModel<number>("days", { required: true });
+defineEmits<{ use: [rows: Row[], day: string] }>();
+const week = useQuery({
+  key: () => keys.weekOf(props.studentId, days.value),
+  query: () =>
+    dataOf(
+      api.GET("/api/students/{student_id}/week", {
+        params: { path: { student_id: props.studentId }, query: { days: days.value } },
+      }),
+    ),
+  placeholderData: (before: Schemas["DayOut"][] | undefined) => before,
+});
+const what = ({ row }: Schemas["WeekPart"]) => {
+  const form = props.texts.name("form", row.form);
+  return row.shot ? `${shortName(addressOf({ ...PLAIN, ...row.shot }))}, ${form}` : upper(form);
+};
+</script>
+
+<template>
+  <section>
+    <div class="head">
+      <h2>A week</h2>
+      <label class="quiet"
+        >on
+        <select v-model.number="days" aria-label="Days a week">
+          <option v-for="n in 4" :key="n" :value="n">{{ n }} {{ n === 1 ? "day" : "days" }}</option>
+        </select></label
+      >
+    </div>
+    <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" tone="quiet" />
+    <article v-for="day in week.data.value ?? []" :key="day.day">
+      <div class="head">
+        <h3>{{ weekday(day.day) }}</h3>
+        <span class="quiet num">{{ day.balls }} balls</span>
+        <Button
+          class="push"
+          size="small"
+          @click="
+            $emit(
+              'use',
+              day.parts.map((part) => part.row),
+              day.day,
+            )
+          "
+          >Use it</Button
+        >
+      </div>
+      <p v-for="(part, i) in day.parts" :key="i" class="num">
+        {{ part.row.balls }} <b>{{ what(part) }}</b>
+        <span class="quiet">{{ texts.say(part.because) }}</span>
+      </p>
+    </article>
+    <p class="quiet">
+      First what is due, then what is in work, then the weakest, then what was not asked longest;
+      never over the limit, half of it for six weeks after an injury.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+article {
+  border-top: 1px solid var(--line);
+  padding: 0.3rem 0;
+}
+.head {
+  margin: 0;
+}
+p {
+  margin: 0.05rem 0;
+  line-height: 1.3;
+}
+</style>
