@@ -1,6 +1,6 @@
-// Keeps the phone card's page and files, so that it opens without a network. Its content is kept by
+// Keeps the page and files of a student's own place, so that it opens without a network. Its content is kept by
 // the page itself. A link that has ended is forgotten when the server says so.
-const NAME = "oxgang-card-2";
+const NAME = "oxgang-card-3";
 const FILES = ["/card.css", "/card.js"];
 
 self.addEventListener("install", (event) => {

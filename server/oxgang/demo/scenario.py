@@ -42,6 +42,40 @@ class DemoEvent:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DemoLesson:
+    """A lesson: how long ago, what was seen at which checkpoints, faults, cue, drill, words."""
+
+    days_ago: int
+    seen: dict[str, str]
+    faults: tuple[str, ...] = ()
+    cue: str = ""
+    drill: str = ""
+    remark: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DemoRound:
+    """A test that was taken: how long ago, which, from which seed."""
+
+    days_ago: int
+    trial: str
+    seed: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DemoHomework:
+    """Homework: sent so long ago, due in so many days, and how many of its rows came back."""
+
+    sent_ago: int
+    due_in: int
+    title: str
+    # Club and swing of a blocked row; the second row is random.
+    shot: tuple[str, str]
+    done: int = 0
+    cues: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class DemoSession:
     """A session to come: in how many days, at which hour; `check_up` balls of the planner's."""
 
@@ -83,6 +117,9 @@ class DemoStudent:
     # Days ago on which the card was published.
     published: tuple[int, ...] = ()
     sessions: tuple[DemoSession, ...] = ()
+    lessons: tuple[DemoLesson, ...] = ()
+    rounds: tuple[DemoRound, ...] = ()
+    homework: tuple[DemoHomework, ...] = ()
 
 
 def ago(days: int) -> timedelta:
@@ -125,6 +162,62 @@ STUDENTS: Final = (
                 kind=EventKind.TECHNIQUE, days_ago=60, remark="Ball back in the middle, sole skids"
             ),
         ),
+        lessons=(
+            DemoLesson(
+                days_ago=89,
+                seen={
+                    "check-ball": "little",
+                    "check-handle": "much",
+                    "check-feet": "little",
+                    "check-sole": "much",
+                    "check-weight": "fine",
+                },
+                faults=("fault-digs",),
+                cue="fault-digs.cue",
+                drill="drill-skid",
+                remark="Learnt it ball back and steep. Wants it to stop hurting the wrists.",
+            ),
+            DemoLesson(
+                days_ago=60,
+                seen={
+                    "check-ball": "fine",
+                    "check-handle": "fine",
+                    "check-sole": "much",
+                    "check-shoulders": "little",
+                    "check-chest": "little",
+                },
+                faults=("fault-fat", "fault-digs"),
+                cue="fault-fat.cue",
+                drill="drill-brush",
+                remark="Ball in the middle now. Still hangs back.",
+            ),
+            DemoLesson(
+                days_ago=33,
+                seen={
+                    "check-ball": "fine",
+                    "check-shoulders": "fine",
+                    "check-chest": "little",
+                    "check-speed": "fine",
+                    "check-sole": "fine",
+                },
+                faults=("fault-thin",),
+                cue="fault-thin.cue",
+                drill="drill-hold",
+            ),
+            DemoLesson(
+                days_ago=5,
+                seen={
+                    "check-ball": "fine",
+                    "check-feet": "fine",
+                    "check-shoulders": "fine",
+                    "check-chest": "fine",
+                    "check-length": "much",
+                },
+                cue="Hold the finish until it lands",
+                drill="drill-hold",
+                remark="Three in four solid. Longer than half creeps back when she wants it far.",
+            ),
+        ),
         sessions=(DemoSession(in_days=0, hour=10), DemoSession(in_days=7, hour=10)),
     ),
     DemoStudent(
@@ -148,6 +241,48 @@ STUDENTS: Final = (
                 swings=("8:00", "10:00"),
                 balls=5,
                 lie="fairway",
+            ),
+        ),
+        lessons=(
+            DemoLesson(
+                days_ago=26,
+                seen={
+                    "check-plane": "little",
+                    "check-chest": "little",
+                    "check-weight": "little",
+                    "check-feet": "fine",
+                },
+                faults=("fault-fat",),
+                cue="fault-fat.cue",
+                drill="drill-turn",
+                remark="Taken inside as soon as it is a number.",
+            ),
+            DemoLesson(
+                days_ago=12,
+                seen={
+                    "check-plane": "fine",
+                    "check-chest": "fine",
+                    "check-length": "little",
+                    "check-speed": "much",
+                },
+                faults=("fault-hard",),
+                cue="fault-hard.cue",
+                drill="drill-club-more",
+            ),
+        ),
+        rounds=(
+            DemoRound(days_ago=12, trial="furrow", seed=3),
+            DemoRound(days_ago=11, trial="open field", seed=5),
+            DemoRound(days_ago=4, trial="open field", seed=9),
+        ),
+        homework=(
+            DemoHomework(
+                sent_ago=12,
+                due_in=-2,
+                title="Same swing, called",
+                shot=("56", "9:00"),
+                done=1,
+                cues="One club more, same smooth swing.",
             ),
         ),
     ),
@@ -190,6 +325,14 @@ STUDENTS: Final = (
             ),
         ),
         published=(32, 6),
+        rounds=(
+            DemoRound(days_ago=20, trial="ladder", seed=2),
+            DemoRound(days_ago=8, trial="worse of two", seed=4),
+            DemoRound(days_ago=3, trial="open field", seed=8),
+        ),
+        homework=(
+            DemoHomework(sent_ago=6, due_in=3, title="Low and called", shot=("54", "9:00"), done=2),
+        ),
         sessions=(DemoSession(in_days=2, hour=17, coach=1, check_up=30),),
     ),
     DemoStudent(

@@ -17,6 +17,7 @@ from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
+from oxgang.demo import practice
 from oxgang.demo.balls import visits_of
 from oxgang.demo.scenario import (
     ACADEMY,
@@ -92,8 +93,16 @@ def _load_student(
         steps.append(
             (min(v.days_ago for v in wanted.visits), partial(_choose, student, wanted, coach))
         )
+    for lesson in wanted.lessons:
+        steps.append((lesson.days_ago, partial(practice.write, student, lesson, coach)))
+    for taken in wanted.rounds:
+        steps.append((taken.days_ago, partial(practice.take, student, taken, coach, rng)))
     for days, step in sorted(steps, key=lambda s: -s[0]):
         step(now=now - ago(days))
+    for homework in wanted.homework:
+        sent = practice.send(student, homework, coach, now=now - ago(homework.sent_ago))
+        back = now - practice.days_back(homework)
+        practice.report(student, sent, homework.done, rng, now=back)
     return student
 
 

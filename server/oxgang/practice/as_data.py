@@ -31,6 +31,17 @@ def key_of(data: Mapping[str, Any] | None) -> CellKey | None:
     )
 
 
+def planned_key(item: Mapping[str, Any]) -> CellKey:
+    """The cell of a planned item; what is not said of it is usual."""
+    return CellKey(
+        item["club"],
+        item["swing"],
+        Trajectory(item.get("trajectory") or Trajectory.STOCK),
+        Spin(item.get("spin") or Spin.CHECK),
+        Tempo(item.get("tempo") or Tempo.NORMAL),
+    )
+
+
 def row_data(row: Row) -> Data:
     """A row as data."""
     return {**asdict(row), "shot": key_data(row.shot)}

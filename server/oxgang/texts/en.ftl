@@ -349,6 +349,7 @@ log-taken-away = Took away { NAME($what, of: "taken") }
 log-card-taken-away = Took away the card of version { $version }
 
 taken-report-pdf = the progress page
+taken-sheet-pdf = the blank sheet
 taken-student-json = the whole student as a file
 taken-shots-csv = shots.csv
 taken-shots-xlsx = shots.xlsx

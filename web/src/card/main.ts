@@ -1,22 +1,15 @@
-/** The phone card: fetched once, then it works without a network. No log-in, nothing but this card.
- * Every answer was computed on the server when the card was published; here it is only shown. */
+/** A student's own place: card, practice, progress. Fetched once, then it works without a network. No log-in,
+ * nothing of anybody else. Every answer was computed on the server; here it is only shown. */
 import "@fontsource-variable/bitter";
 import "@fontsource-variable/source-sans-3";
 import "./card.css";
+import { button, keep, kept as read, make } from "./dom";
+import { HomePlace } from "./home";
 import { build, type Card } from "./page";
 
 /** The service worker's store (public/card-sw.js): it keeps what the page needs. */
-const STORE = "oxgang-card-2";
-const main = document.getElementById("card");
-
-function read(address: string): Card | null {
-  try {
-    const kept = localStorage.getItem(address);
-    return kept ? (JSON.parse(kept) as Card) : null;
-  } catch {
-    return null;
-  }
-}
+const STORE = "oxgang-card-3";
+const root = document.getElementById("card");
 
 async function keepFonts(): Promise<void> {
   const fonts = performance
@@ -27,10 +20,14 @@ async function keepFonts(): Promise<void> {
   await Promise.all(fonts.map((font) => store.add(font).catch(() => undefined)));
 }
 
-async function open(card: HTMLElement): Promise<void> {
-  const address = `/c/${card.dataset["token"] ?? ""}/card.json`;
-  const kept = read(address);
-  if (kept?.shots) build(card, kept);
+/** The card, as this phone has it and then as it is now. Returns whether there is one. */
+async function openCard(card: HTMLElement, token: string, tell: (there: boolean) => void) {
+  const address = `/c/${token}/card.json`;
+  const kept = read<Card>(address);
+  if (kept?.shots) {
+    build(card, kept);
+    tell(true);
+  }
   let answer: Response;
   try {
     answer = await fetch(address);
@@ -39,17 +36,80 @@ async function open(card: HTMLElement): Promise<void> {
     return;
   }
   if (answer.status === 404) {
-    localStorage.removeItem(address);
+    keep(address, null);
     location.reload();
+    return;
+  }
+  if (answer.status === 204) {
+    keep(address, null);
+    card.replaceChildren(make("p", "No card is published yet. Ask your coach."));
+    tell(false);
     return;
   }
   if (!answer.ok) return;
   const fresh = (await answer.json()) as Card;
-  localStorage.setItem(address, JSON.stringify(fresh));
+  keep(address, fresh);
   build(card, fresh, kept?.version);
+  tell(true);
 }
 
-if (main) void open(main);
+/** Ask for the code, and open when it is right. */
+function askCode(root: HTMLElement, token: string, open: () => void): void {
+  const form = make("form", "", "code");
+  const field = make("input");
+  field.inputMode = "numeric";
+  field.autocomplete = "off";
+  field.maxLength = 6;
+  field.setAttribute("aria-label", "Your code");
+  const said = make("p", "");
+  said.setAttribute("role", "alert");
+  const go = async () => {
+    said.textContent = "";
+    try {
+      const answer = await fetch(`/c/${token}/code`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ code: field.value.trim() }),
+      });
+      const body = (await answer.json()) as { opens?: boolean; title?: string };
+      if (body.opens) return open();
+      said.textContent = answer.ok ? "That is not the code." : (body.title ?? "Try again.");
+    } catch {
+      said.textContent = "No network yet. The code is asked for once, with one.";
+    }
+    field.select();
+  };
+  form.addEventListener("submit", (event) => {
+    event.preventDefault();
+    void go();
+  });
+  form.append(
+    make("h1", "Your code"),
+    field,
+    button("Open", () => void go(), "first"),
+    said,
+  );
+  root.replaceChildren(form);
+  field.focus();
+}
+
+async function open(main: HTMLElement): Promise<void> {
+  const token = main.dataset["token"] ?? "";
+  const tabs = make("nav", "", "tabs");
+  tabs.setAttribute("aria-label", "Places");
+  const card = make("div");
+  const place = make("div", "", "place");
+  main.replaceChildren(tabs, card, place);
+  const home = new HomePlace({ token, card, tabs, place });
+  const [state] = await Promise.all([
+    home.refresh(),
+    openCard(card, token, (there) => home.card(there)),
+  ]);
+  if (state === "gone") location.reload();
+  if (state === "code") askCode(main, token, () => void open(main));
+}
+
+if (root) void open(root);
 if ("serviceWorker" in navigator) {
   void navigator.serviceWorker.register("/card-sw.js", { scope: "/c/" });
   void navigator.serviceWorker.ready.then(() => document.fonts.ready).then(keepFonts);

@@ -1,4 +1,5 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
+import { make } from "./dom";
 import { matters, pickedAt, type Picks } from "./picks";
 
 export interface Shot {
@@ -39,16 +40,6 @@ const WHERE_IT_MATTERS = "green";
 /** How this phone was last used. */
 const MODE = "oxgang-card-to";
 
-function make<K extends keyof HTMLElementTagNameMap>(
-  tag: K,
-  text = "",
-  name = "",
-): HTMLElementTagNameMap[K] {
-  const element = document.createElement(tag);
-  element.textContent = text;
-  if (name) element.className = name;
-  return element;
-}
 const whole = (value: number) => String(Math.round(value));
 
 /** Where of all lines a distance stands: the nearest there is. */

@@ -31,8 +31,19 @@ export type Answers = Record<string, unknown>;
 
 const NAMES = [
   "students", "setup", "matrix", "range", "plan", "shots", "gaps", "review", "card", "flight", "progress",
-  "pick", "history", "net", "import", "calendar", "devices",
+  "pick", "history", "net", "import", "calendar", "devices", "lesson", "practice", "calling", "sheet",
 ]; // prettier-ignore
+
+/** A student without a lesson: what the range view asks for beside its own. */
+export const NO_LESSONS: Schemas["LessonsPage"] = {
+  day: "2026-05-31",
+  lessons: [],
+  checkpoints: [],
+  faults: [],
+  drills: [],
+  own: [],
+  pictures: [],
+};
 
 /** A server for one test: `"GET /api/students/s/plan": page`. What it does not know is a 404. */
 export function serve(answers: Answers): Asked[] {
@@ -47,7 +58,11 @@ export function serve(answers: Answers): Asked[] {
       body: text.startsWith("{") ? JSON.parse(text) : text,
     };
     asked.push(one);
-    const known: Answers = { "GET /api/words": WORDS, ...answers };
+    const known: Answers = {
+      "GET /api/words": WORDS,
+      "GET /api/students/s/lessons": NO_LESSONS,
+      ...answers,
+    };
     const name = `${one.method} ${one.path}`;
     // A place that ends in * stands for all below it.
     const below = Object.keys(known).find(

@@ -5,13 +5,15 @@ from __future__ import annotations
 from random import SystemRandom
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
+from django.utils.text import slugify
 from ninja import Query, Router
 
+from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import hit_of, par_out, round_out
 from oxgang.api.practice.schemas import (
@@ -33,12 +35,14 @@ from oxgang.api.practice.schemas import (
     WeekPart,
 )
 from oxgang.core.errors import InputError
+from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import SEED_RANGE, Field, PracticeForm, Step, calls_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, row_of, weakest
+from oxgang.files.sheet import SheetRow, write_sheet
 from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.played import played_in
-from oxgang.practice.as_data import call_data, key_of, row_data
+from oxgang.practice.as_data import call_data, key_of, planned_key, row_data
 from oxgang.practice.as_data import row_of as row_from
 from oxgang.practice.selectors.homework import routines_of
 from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
@@ -53,6 +57,7 @@ from oxgang.practice.selectors.rounds import (
 from oxgang.practice.selectors.week import week_for
 from oxgang.practice.services.homework import archive_routine, keep_routine, look_at_rounds
 from oxgang.practice.services.rounds import keep_round, take_round_back
+from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["practice"])
@@ -196,6 +201,30 @@ def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[D
         )
         for day in found
     ]
+
+
+@router.get("/students/{student_id}/sheet.pdf", include_in_schema=False)
+def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
+    """A blank sheet: the cells of the plan, else those that are played, five boxes each."""
+    student = student_of(coach_of(request).academy, student_id)
+    kept = kept_now(student, timezone.now())
+    plan = plan_of(student)
+    if plan is not None:
+        named = [planned_key(item) for item in plan.items]
+    else:
+        shots = played_in(student, kept.found)
+        named = [cell.key for cell in shots.cells_of(Play.PLAYED)] + learning_in(shots)
+    cues = {position.label: position.cue for position in kept.found.positions}
+    rows = [SheetRow(str(key), cues.get(key.swing, "")) for key in dict.fromkeys(named)]
+    if not rows:
+        raise NotFound("Nothing to put on a sheet yet: plan a session, or choose shots to play.")
+    unit = "m" if student.units == "m" else "yd"
+    file = write_sheet(student.name, student.academy.name, "Sheet for the pencil", unit, rows)
+    response = HttpResponse(file, "application/pdf")
+    took_away(request, student, "sheet-pdf")
+    name = f"{slugify(student.name) or 'student'}-sheet.pdf"
+    response["Content-Disposition"] = f'inline; filename="{name}"'
+    return response
 
 
 @router.put("/routines", response=list[RoutineOut])

@@ -15,12 +15,13 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
-from oxgang.api.progress.schemas import ProgressOut, TurningPoint
+from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
+from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of
@@ -44,7 +45,8 @@ def _found(
         raise InputError("The period ends before it begins.", field="to_day")
     if start > today:
         raise InputError("The period is still to come.", field="from_day")
-    return progress_of(student, start, min(end, today), today), hit and hit[0]
+    lessons = list(lessons_of(student).order_by("day").values_list("day", flat=True))
+    return progress_of(student, start, min(end, today), today, lessons), hit and hit[0]
 
 
 def _homework(student: Student, words: Texts) -> list[str]:
@@ -95,6 +97,7 @@ def progress(
     """Contact, spread, launch and ground over a period, and before and after events."""
     student = student_of(coach_of(request).academy, student_id)
     found, first = _found(student, from_day, to_day)
+    cues = dict(lessons_of(student).values_list("day", "cue"))
     return made(
         ProgressOut,
         from_day=found.from_day,
@@ -106,6 +109,10 @@ def progress(
         turns=[
             made(TurningPoint, kind=e.kind, on=e.on, touched=e.touched.as_data(), turn=turn)
             for e, turn in found.turns
+        ],
+        lessons=[
+            made(LessonTurn, on=day, cue=cues.get(day, ""), turn=turn)
+            for day, turn in found.lessons
         ],
         first_ball=first,
         words=_words(student, found),

@@ -64,6 +64,14 @@ class TurningPoint(Schema):
     turn: TurnOut | None
 
 
+class LessonTurn(Schema):
+    """A lesson with its cue, against what was hit since the one before and till the next."""
+
+    on: date
+    cue: str
+    turn: TurnOut | None
+
+
 class LookOut(Schema):
     """How the ground stood on a day, in shares."""
 
@@ -84,5 +92,6 @@ class ProgressOut(Schema):
     points: list[PartOut]
     looks: list[LookOut]
     turns: list[TurningPoint]
+    lessons: list[LessonTurn]
     first_ball: date | None
     words: str

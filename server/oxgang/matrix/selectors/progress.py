@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import windows_of
+from oxgang.core.carry.hits import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
 from oxgang.core.keeping.looks import Look, days_to_look, look_at
@@ -29,14 +31,27 @@ class Progress:
     points: list[Stretch]
     looks: list[Look]
     turns: list[tuple[Happened, Turn | None]]
+    lessons: list[tuple[date, Turn | None]]
     versions: list[PublishedMatrix]
     now: StudentMatrix
 
 
-def progress_of(student: Student, from_day: date, to_day: date, today: date) -> Progress:
+def progress_of(
+    student: Student,
+    from_day: date,
+    to_day: date,
+    today: date,
+    lessons: Sequence[date] = (),
+) -> Progress:
     """A student's progress from one day to another, both included.
 
     The matrix of an earlier day is that of the balls known by then.
+
+    Parameters
+    ----------
+    lessons
+        Days of lessons, oldest first: each is held against what was hit since the one before, and
+        till the next.
     """
     now = matrix_of(student, today)
     launches = _launches(student)
@@ -53,6 +68,7 @@ def progress_of(student: Student, from_day: date, to_day: date, today: date) -> 
         stretches_of(hits, launches, from_day, to_day),
         [_look(student, now, day) for day in days_to_look(days, from_day, to_day)],
         [(e, turn_at(hits, launches, e.on, **span)) for e in events if e.kind.compares],
+        _lessons(hits, launches, lessons, from_day, to_day),
         [
             v
             for v in versions_of(student).order_by("number")
@@ -60,6 +76,22 @@ def progress_of(student: Student, from_day: date, to_day: date, today: date) -> 
         ],
         now,
     )
+
+
+def _lessons(
+    hits: Sequence[Hit],
+    launches: Sequence[Launched],
+    lessons: Sequence[date],
+    from_day: date,
+    to_day: date,
+) -> list[tuple[date, Turn | None]]:
+    inside = [day for day in lessons if from_day <= day <= to_day]
+    befores = [from_day, *inside]
+    ends = [*(day - timedelta(days=1) for day in inside[1:]), to_day]
+    return [
+        (day, turn_at(hits, launches, day, from_day=befores[i], to_day=ends[i]))
+        for i, day in enumerate(inside)
+    ]
 
 
 def _launches(student: Student) -> list[Launched]:

@@ -3506,6 +3506,20 @@ export interface components {
             };
         };
         /**
+         * LessonTurn
+         * @description A lesson with its cue, against what was hit since the one before and till the next.
+         */
+        LessonTurn: {
+            /** Cue */
+            cue: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            turn: components["schemas"]["TurnOut"] | null;
+        };
+        /**
          * LessonsPage
          * @description A student's lessons, newest first, the words for them, the pictures.
          */
@@ -4594,6 +4608,8 @@ export interface components {
              */
             from_day: string;
             halves: components["schemas"]["TurnOut"] | null;
+            /** Lessons */
+            lessons: components["schemas"]["LessonTurn"][];
             /** Looks */
             looks: components["schemas"]["LookOut"][];
             /** Points */

@@ -1,59 +1,119 @@
 <script setup lang="ts">
-/** Private links to the phone card. */
+/** The student's own place: what it shows, private links to it, a code in front of it. */
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
-import { shortDay } from "@/shared/format/dates";
+import { daysAgo, shortDay } from "@/shared/format/dates";
+import { useTexts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const props = defineProps<{ studentId: string; published: boolean }>();
 const path = { params: { path: { student_id: props.studentId } } };
+const texts = useTexts();
 const links = useQuery({
   key: () => keys.links(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/links", path)),
 });
+const sharing = useQuery({
+  key: () => keys.sharing(props.studentId),
+  query: () => dataOf(api.GET("/api/students/{student_id}/sharing", path)),
+});
 const { error, run } = useSaving();
 const made = ref<Schemas["LinkMade"] | null>(null);
 const days = ref(180);
+const code = ref("");
 const live = computed(() => (links.data.value ?? []).filter((l) => !l.revoked_at));
 
 const link = () =>
   run(async () => {
-    const body = { days: days.value };
+    const body = { days: days.value, code: code.value.trim() };
     made.value = await dataOf(api.POST("/api/students/{student_id}/links", { ...path, body }));
+    code.value = "";
     await links.refetch();
   });
+const one = (id: number) => ({
+  params: { path: { student_id: props.studentId, link_id: id } },
+});
 const end = (id: number) =>
   run(async () => {
-    await dataOf(
-      api.DELETE("/api/students/{student_id}/links/{link_id}", {
-        params: { path: { student_id: props.studentId, link_id: id } },
-      }),
-    );
+    await dataOf(api.DELETE("/api/students/{student_id}/links/{link_id}", one(id)));
     made.value = null;
     await links.refetch();
   });
+const renew = (id: number) =>
+  run(async () => {
+    made.value = await dataOf(
+      api.POST("/api/students/{student_id}/links/{link_id}/renew", one(id)),
+    );
+    await links.refetch();
+  });
+/** Which link is being given another code, and the code. */
+const setting = ref<{ id: number; code: string } | null>(null);
+const setCode = () =>
+  run(async () => {
+    const now = setting.value;
+    if (!now) return;
+    await dataOf(
+      api.PUT("/api/students/{student_id}/links/{link_id}/code", {
+        ...one(now.id),
+        body: { code: now.code.trim() },
+      }),
+    );
+    setting.value = null;
+    await links.refetch();
+  });
+function toggle(part: Schemas["Shows"]): void {
+  const now = sharing.data.value;
+  if (!now) return;
+  const shows = now.shows.includes(part)
+    ? now.shows.filter((other) => other !== part)
+    : [...now.shows, part];
+  void run(async () => {
+    await dataOf(api.PUT("/api/students/{student_id}/sharing", { ...path, body: { shows } }));
+    await sharing.refetch();
+  });
+}
 </script>
 
 <template>
   <section class="sheet">
     <h2>On the phone</h2>
     <p class="quiet">
-      A private link to this student's card and nothing else. It works without a network after the
-      first visit.
+      A private link to this student's own place, without an account. It works without a network
+      after the first visit.
     </p>
-    <p v-if="published" class="row">
+    <fieldset v-if="sharing.data.value" class="parts">
+      <legend>It shows</legend>
+      <label v-for="part in sharing.data.value.parts" :key="part"
+        ><input
+          type="checkbox"
+          :checked="sharing.data.value.shows.includes(part)"
+          @change="toggle(part)"
+        />
+        {{ texts.name("shows", part) }}</label
+      >
+    </fieldset>
+    <p v-if="!published" class="quiet">No card in it yet: publish a version.</p>
+    <p class="row">
       <label class="row"
         >Lasts
         <input v-model.number="days" type="number" min="1" max="730" aria-label="Days" />
         days</label
       >
+      <label class="row"
+        >code
+        <input
+          v-model="code"
+          inputmode="numeric"
+          maxlength="6"
+          placeholder="none"
+          aria-label="Code of four to six digits"
+      /></label>
       <Button @click="link">Make a link</Button>
     </p>
-    <p v-else class="quiet">Publish a version first.</p>
     <Sentence :text="error" />
     <div v-if="made" class="made">
       <Sentence
@@ -70,8 +130,27 @@ const end = (id: number) =>
     </div>
     <ul>
       <li v-for="l in live" :key="l.id">
-        <span>made {{ shortDay(l.made_at) }}, ends {{ shortDay(l.expires_at) }}</span>
-        <Button size="small" type="text" @click="end(l.id)">End it</Button>
+        <span
+          >ends {{ shortDay(l.expires_at) }}, {{ l.with_code ? "with a code" : "no code" }},
+          {{ l.opened_at ? `opened ${daysAgo(l.opened_at)}` : "never opened" }}
+          <b v-if="l.locked" class="locked">Locked: too many wrong codes. Set a new one.</b></span
+        >
+        <span v-if="setting?.id === l.id" class="row">
+          <input
+            v-model="setting.code"
+            inputmode="numeric"
+            maxlength="6"
+            placeholder="none"
+            aria-label="New code"
+            @keydown.enter="setCode"
+          />
+          <Button size="small" @click="setCode">Set</Button>
+        </span>
+        <span v-else class="row">
+          <Button size="small" type="text" @click="setting = { id: l.id, code: '' }">Code</Button>
+          <Button size="small" type="text" @click="renew(l.id)">New address</Button>
+          <Button size="small" type="text" @click="end(l.id)">End it</Button>
+        </span>
       </li>
     </ul>
   </section>
@@ -82,7 +161,7 @@ const end = (id: number) =>
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.5rem;
+  gap: 0.3rem 0.5rem;
 }
 p {
   margin: 0.3rem 0;
@@ -94,11 +173,33 @@ ul {
 }
 li {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   border-top: 1px solid var(--line);
 }
-input {
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.1rem 1rem;
+  margin: 0.3rem 0;
+  padding: 0;
+  border: 0;
+}
+.parts legend {
+  padding: 0;
+  font-weight: 600;
+}
+.parts label {
+  display: flex;
+  align-items: center;
+  gap: 0.35rem;
+  min-height: 34px;
+}
+.locked {
+  color: var(--clay);
+}
+input:not([type="checkbox"]) {
   width: 4.6rem;
   min-height: 36px;
   font: inherit;

@@ -14,6 +14,9 @@ const link = (id: number, revoked_at: string | null = null) => ({
   made_at: "2026-05-01T10:00:00Z",
   expires_at: "2026-11-01T10:00:00Z",
   revoked_at,
+  opened_at: null,
+  with_code: false,
+  locked: false,
 });
 const text = (words: string, y: number, more: object = {}) => ({
   x: 10, y, text: words, face: "bold", size: 9, align: "left", grey: 0, ...more,
@@ -49,6 +52,11 @@ const answers = (more: object = {}) => ({
   "GET /api/students/s/card": preview(),
   "GET /api/students/s/played": { shots: SHOTS, gone: [] },
   "GET /api/students/s/pick/table": ({ query }: Asked) => ({ lie: query.get("lie"), rows: 27 }),
+  "GET /api/students/s/sharing": {
+    shows: ["card", "homework"],
+    usual: [],
+    parts: ["card", "homework", "pictures"],
+  },
   "GET /api/students/s/links": [link(7), link(6, "2026-05-02T10:00:00Z")],
   ...more,
 });
@@ -132,7 +140,7 @@ test("a link to the phone card is shown once, and can be ended", async () => {
   }); // prettier-ignore
   expect(page.findAll("[src^=data]")).toHaveLength(0);
   await press(/make|new link|link for/i);
-  expect(writes()[0]!.body).toEqual({ days: 180 });
+  expect(writes()[0]!.body).toEqual({ days: 180, code: "" });
   expect(`${text()}${page.html()}`).toContain("https://oxgang.test/c/abc");
   await press(/end|revoke/i);
   expect(writes().at(-1)).toMatchObject({ method: "DELETE", path: "/api/students/s/links/7" });

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** Before and after each event: what changed, and whether it is more than chance. */
 import type { Schemas } from "@/shared/api/client";
-import { useTexts } from "@/shared/texts/texts";
 import { percent, points } from "@/shared/format/numbers";
 import { shortDay } from "@/shared/format/dates";
 
 type Step = Schemas["StepOut"];
 type Turn = NonNullable<Schemas["TurningPoint"]["turn"]>;
-defineProps<{ turns: Schemas["TurningPoint"][] }>();
+interface Point {
+  on: string;
+  turn: Turn | null;
+  title: string;
+}
+defineProps<{ turns: Point[] }>();
 
-const texts = useTexts();
 const share = (value: number | null) => (value === null ? "–" : percent(value));
 /** A difference of shares in points, or a ratio of spreads, with its interval. */
 const inPoints = (d: Step) => `${points(d.value)} points (${points(d.lo)} to ${points(d.hi)})`;
@@ -41,13 +44,8 @@ const rows = (turn: Turn) => [
 </script>
 
 <template>
-  <section v-for="t in turns" :key="`${t.kind}${t.on}`">
-    <h3>
-      {{ shortDay(t.on) }}: {{ texts.name("event", t.kind)
-      }}<template v-if="t.touched.code !== 'touch-everything'"
-        >, {{ texts.say(t.touched) }}</template
-      >
-    </h3>
+  <section v-for="t in turns" :key="`${t.title}${t.on}`">
+    <h3>{{ shortDay(t.on) }}: {{ t.title }}</h3>
     <p v-if="!t.turn" class="quiet">Balls on one side only; hit some to compare.</p>
     <table v-else class="plain num">
       <thead>

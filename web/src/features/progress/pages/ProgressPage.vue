@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What students and parents ask: is it getting better? With the page to hand out. */
-import { useTexts } from "@/shared/texts/texts";
+import { upper, useTexts } from "@/shared/texts/texts";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
@@ -51,9 +51,25 @@ const span = computed<[string, string]>(() => [
   data.value?.from_day ?? "",
   data.value?.to_day ?? "",
 ]);
-const marks = computed(() =>
-  (data.value?.turns ?? []).map((t) => ({ day: t.on, text: texts.value.name("event", t.kind) })),
-);
+const marks = computed(() => [
+  ...(data.value?.turns ?? []).map((t) => ({ day: t.on, text: texts.value.name("event", t.kind) })),
+  ...(data.value?.lessons ?? []).map((t) => ({ day: t.on, text: "lesson" })),
+]);
+/** Events and lessons, each against what was hit before and after. */
+const turns = computed(() => {
+  const { say, name, format } = texts.value;
+  const events = (data.value?.turns ?? []).map(({ on, turn, kind, touched }) => ({
+    on,
+    turn,
+    title: name("event", kind) + (touched.code === "touch-everything" ? "" : `, ${say(touched)}`),
+  }));
+  const lessons = (data.value?.lessons ?? []).map(({ on, turn, cue }) => ({
+    on,
+    turn,
+    title: cue ? `lesson, "${upper(format(cue))}"` : "lesson",
+  }));
+  return [...events, ...lessons].sort((a, b) => (a.on < b.on ? -1 : 1));
+});
 type Part = NonNullable<typeof data.value>["points"][number];
 const over = (of: (part: Part) => Part["solid"] | Part["spread"]) =>
   (data.value?.points ?? []).map((part) => {
@@ -179,10 +195,11 @@ useKeys("Progress", [
         </section>
         <section class="sheet">
           <h2>Before and after</h2>
-          <p v-if="!data.turns.length" class="quiet">
-            No event in this period. Setup writes down a lesson, a new club, a break.
+          <p v-if="!turns.length" class="quiet">
+            No lesson and no event in this period. Lesson writes down what was seen; Setup a new
+            club, a break.
           </p>
-          <TurnTable :turns="data.turns" />
+          <TurnTable :turns="turns" />
         </section>
       </aside>
     </div>

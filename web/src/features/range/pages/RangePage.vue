@@ -24,6 +24,7 @@ import CellPicker from "../components/CellPicker.vue";
 import ConditionsPanel from "../components/ConditionsPanel.vue";
 import CellAside from "../components/CellAside.vue";
 import FeedPanel from "../components/FeedPanel.vue";
+import LastLesson from "../components/LastLesson.vue";
 import PlanStrip from "../components/PlanStrip.vue";
 import { useCell } from "../composables/cell";
 import { readingWords, useConditions } from "../composables/conditions";
@@ -214,6 +215,8 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           />
           <p v-else class="quiet plan-link">
             <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
+            or
+            <RouterLink :to="{ name: 'practice', params: { studentId } }">call yardages</RouterLink>
           </p>
         </template>
       </div>
@@ -234,6 +237,11 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               >Into a net instead</RouterLink
             >
           </p>
+          <LastLesson
+            :student-id="studentId"
+            :swing="cell?.swing ?? ''"
+            :height="cell?.trajectory ?? ''"
+          />
         </header>
         <CarryEntry
           :text="entry.text"

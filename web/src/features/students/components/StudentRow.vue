@@ -2,7 +2,7 @@
 /** One student of the morning: the ground, how the numbers stand, what is due and why, what next. */
 import { Button } from "ant-design-vue";
 import { computed } from "vue";
-import type { StudentRow } from "@/shared/api/queries";
+import type { StudentRow, StudentsPage } from "@/shared/api/queries";
 import { clock, daysAgo, inDays, shortDay } from "@/shared/format/dates";
 import { useTexts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
@@ -15,6 +15,7 @@ const props = defineProps<{
   first: boolean;
   chosen: boolean;
   busy: boolean;
+  homework: StudentsPage["homework"][string] | null;
 }>();
 defineEmits<{ checkUp: [balls: number]; restore: [] }>();
 
@@ -24,6 +25,14 @@ const settles = computed(() => {
   const { settles, wide } = props.row;
   if (!wide) return "";
   return settles >= wide ? `settles ${wide === 1 ? "it" : "all"}` : `settles ${settles} of ${wide}`;
+});
+const homeworkWords = computed(() => {
+  const { back = 0, late = 0 } = props.homework ?? {};
+  const said = [];
+  if (back) said.push(`${back} ${back === 1 ? "round" : "rounds"} came back`);
+  if (late) said.push(late === 1 ? "homework is late" : `${late} homeworks are late`);
+  const words = said.join(", ");
+  return words.slice(0, 1).toUpperCase() + words.slice(1);
 });
 const today = computed(() => props.row.coming.find((c) => inDays(c.starts_at, props.day) === 0));
 const balls = computed(() => today.value?.check_up || props.checkUp);
@@ -57,6 +66,9 @@ const coming = computed(() =>
       <span v-else class="quiet small">no number yet</span>
     </td>
     <td class="why">
+      <p v-if="homework && (homework.back || homework.late)" class="first">
+        <RouterLink :to="`/s/${row.id}/practice`">{{ homeworkWords }}</RouterLink>
+      </p>
       <p v-for="(reason, i) in row.reasons.slice(0, 3)" :key="i" :class="{ first: !i }">
         <span :class="{ clay: !i && row.state === 'due' }">{{ texts.sentence(reason) }}</span>
       </p>

@@ -63,6 +63,7 @@ const FILTERS = [
   { show: "due", label: "Due" },
   { show: "today", label: "Today" },
   { show: "waiting", label: "To review" },
+  { show: "back", label: "Came back" },
   { show: "new", label: "Not begun" },
 ] as const;
 
@@ -188,6 +189,7 @@ useKeys("Students", [
               :first="i === 0"
               :chosen="i === chosen"
               :busy="check.busy.value === row.id"
+              :homework="data.homework[row.id] ?? null"
               @check-up="(balls) => check.start(row.id, balls)"
               @restore="restore(row.id)"
             />

@@ -1,0 +1,86 @@
+"""A blank sheet for the pencil: each cell with boxes to fill in, day and conditions on top."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from oxgang.files.lettering import BOLD, REGULAR
+from oxgang.files.marks import Sheet, draw
+
+BOXES: Final = 5
+MARGIN: Final = 15 * mm
+ROW: Final = 13 * mm
+BOX: Final = (20 * mm, 10.5 * mm)
+TOP: Final = 46 * mm
+FOOT: Final = 22 * mm
+CAUTION: Final = (
+    "Never walk out to measure while anyone can hit; the range's own rules come first. "
+    "Rest between rows; stop on pain."
+)
+LETTERS: Final = (
+    "After a number: f fat, t thin, h heel, o toe, x hit hard. "
+    "A ball that was none: leave it empty."
+)
+
+
+@dataclass(frozen=True, slots=True)
+class SheetRow:
+    """A cell by its name, and a cue under it."""
+
+    name: str
+    cue: str = ""
+
+
+def write_sheet(
+    student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]
+) -> bytes:
+    """The PDF of a sheet: as many pages as the rows need."""
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=A4, pageCompression=1)
+    canvas.setTitle(f"{student}, {title}")
+    draw(canvas, lay_sheet(student, academy, title, unit, rows))
+    canvas.save()
+    return out.getvalue()
+
+
+def lay_sheet(
+    student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]
+) -> list[Sheet]:
+    """The pages of a sheet."""
+    width, height = A4
+    fit = int((height - TOP - FOOT) / ROW)
+    pages = [rows[i : i + fit] for i in range(0, len(rows), fit)] or [rows]
+    found = []
+    for number, page in enumerate(pages, start=1):
+        sheet = Sheet(width, height)
+        right = width - MARGIN
+        sheet.text(MARGIN, height - 20 * mm, student, BOLD, 16, room=120 * mm)
+        said = title if len(pages) == 1 else f"{title}, {number} of {len(pages)}"
+        sheet.text(right, height - 20 * mm, f"{said}. {academy}", REGULAR, 9, "right", room=70 * mm)
+        line = height - 31 * mm
+        for at, label, length in (
+            (0, "Day", 28), (38, "Lie", 26), (73, "Ball", 26), (109, "Wind", 24), (142, "Air", 22),
+        ):  # fmt: skip
+            x = MARGIN + at * mm
+            wide = sheet.text(x, line, label, REGULAR, 9)
+            sheet.rule(x + wide + 2, line - 1, x + length * mm + 8, line - 1, 0.5)
+        sheet.text(MARGIN, height - 40 * mm, f"Carry of each ball [{unit}]", REGULAR, 9)
+        for i, row in enumerate(page):
+            y = height - TOP - (i + 1) * ROW
+            left = right - BOXES * (BOX[0] + 2 * mm)
+            sheet.text(MARGIN, y + 5.5 * mm, row.name, BOLD, 12, room=left - MARGIN - 4)
+            if row.cue:
+                sheet.text(MARGIN, y + 1.4 * mm, row.cue, REGULAR, 8, room=left - MARGIN - 4)
+            for n in range(BOXES):
+                sheet.box(left + n * (BOX[0] + 2 * mm), y + 1 * mm, *BOX, 1.0)
+        sheet.text(MARGIN, 14 * mm, LETTERS, REGULAR, 8.5, room=right - MARGIN)
+        sheet.text(MARGIN, 9 * mm, CAUTION, REGULAR, 8.5, room=right - MARGIN)
+        found.append(sheet)
+    return found

@@ -1,0 +1,369 @@
+/** A student's own place on the phone: the card, practice with homework and games, progress. Fetched once,
+ * then it works without a network. Nothing of anybody else is here. */
+import { button, keep, kept, make } from "./dom";
+import { play, unfinished, type Asked, type Par, type PhoneCall } from "./play";
+import { Queue } from "./queue";
+
+interface HomeRow {
+  name: string;
+  about: string;
+  cue: string;
+  wanted: number | null;
+  balls: number;
+  form: string;
+  seed: number;
+  par: Par;
+  calls: PhoneCall[];
+  done: { points: number | null; of: number } | null;
+}
+interface HomeHomework {
+  id: string;
+  title: string;
+  cues: string;
+  due: string;
+  late: boolean;
+  closed: boolean;
+  rows: HomeRow[];
+}
+interface Game {
+  trial: string;
+  name: string;
+  about: string;
+  scoring: string;
+  best: number | null;
+  rounds: { seed: number; par: Par; calls: PhoneCall[] }[];
+}
+interface PastRound {
+  uid: string;
+  day: string;
+  name: string;
+  points: number | null;
+  of: number;
+  par: number | null;
+  better: number | null;
+  strokes: boolean;
+}
+interface Progress {
+  from: number;
+  to: number;
+  strips: { from: number; to: number; kind: string }[];
+  covered: number | null;
+  solid: number;
+  balls: number;
+  weeks: number;
+  longest: number;
+  paused: boolean;
+  goal: string;
+  met: number;
+  of: number;
+}
+export interface Home {
+  student: string;
+  unit: string;
+  per_yd: number;
+  shows: string[];
+  strikes: string[];
+  limit: number;
+  homework?: HomeHomework[];
+  games?: Game[];
+  rounds?: PastRound[];
+  progress?: Progress;
+  lesson?: { day: string; cue: string; drill: string; how: string } | null;
+  balls?: { shot: string; carry: number | null; strike: string; day: string }[];
+  pictures?: { id: number; swing: string; height: string }[];
+}
+type Tab = "card" | "practise" | "progress";
+const LABELS: Record<Tab, string> = { card: "Card", practise: "Practise", progress: "Progress" };
+/** A form in which the next round of a game is another one. */
+const TURN = "#turn";
+
+export interface HomeOptions {
+  token: string;
+  /** Where the card is built. */
+  card: HTMLElement;
+  tabs: HTMLElement;
+  place: HTMLElement;
+}
+
+export class HomePlace {
+  readonly #address: string;
+  readonly #options: HomeOptions;
+  readonly #queue: Queue;
+  #home: Home | null;
+  #tab: Tab = "card";
+  #hasCard = false;
+  #playing = false;
+
+  constructor(options: HomeOptions) {
+    this.#options = options;
+    this.#address = `/c/${options.token}/home.json`;
+    this.#home = kept<Home>(this.#address);
+    this.#queue = new Queue(`/c/${options.token}/rounds`, () => this.#show());
+    const there = kept<Tab>(`${this.#address}#tab`);
+    if (there && there in LABELS) this.#tab = there;
+    this.#show();
+  }
+  /** A card is there, or is not. */
+  card(there: boolean): void {
+    this.#hasCard = there;
+    this.#show();
+  }
+  /** Ask for what is new. Returns whether the link is still one, and open. */
+  async refresh(): Promise<"open" | "code" | "gone" | "away"> {
+    let answer: Response;
+    try {
+      answer = await fetch(this.#address);
+    } catch {
+      return "away";
+    }
+    if (answer.status === 401) return "code";
+    if (answer.status === 404) {
+      keep(this.#address, null);
+      return "gone";
+    }
+    if (!answer.ok) return "away";
+    this.#home = (await answer.json()) as Home;
+    keep(this.#address, this.#home);
+    this.#show();
+    if (await this.#queue.send()) return this.refresh();
+    return "open";
+  }
+
+  get #places(): Tab[] {
+    const home = this.#home;
+    if (!home) return ["card"];
+    const found: Tab[] = [];
+    if (this.#hasCard) found.push("card");
+    if (home.homework || home.games || home.lesson) found.push("practise");
+    if (home.progress || home.balls || home.rounds?.length) found.push("progress");
+    return found.length ? found : ["card"];
+  }
+  #show(): void {
+    const places = this.#places;
+    if (!places.includes(this.#tab)) this.#tab = places[0] ?? "card";
+    const { card, tabs, place } = this.#options;
+    tabs.hidden = places.length < 2 || this.#playing;
+    tabs.replaceChildren(
+      ...places.map((name) => {
+        const one = button(LABELS[name], () => this.#go(name));
+        one.setAttribute("aria-current", name === this.#tab ? "page" : "false");
+        if (name === "practise" && this.#open.length)
+          one.append(make("span", String(this.#open.length), "badge"));
+        return one;
+      }),
+    );
+    card.hidden = this.#tab !== "card" || this.#playing;
+    place.hidden = this.#tab === "card" && !this.#playing;
+    if (this.#playing || !this.#home) return;
+    if (this.#tab === "practise") place.replaceChildren(...this.#practise(this.#home));
+    else if (this.#tab === "progress") place.replaceChildren(...this.#progress(this.#home));
+  }
+  #go(tab: Tab): void {
+    this.#tab = tab;
+    keep(`${this.#address}#tab`, tab);
+    this.#show();
+    scrollTo(0, 0);
+  }
+  get #open(): HomeHomework[] {
+    return (this.#home?.homework ?? []).filter((one) => !one.closed && one.rows.some((row) => !row.done)); // prettier-ignore
+  }
+
+  #practise(home: Home): HTMLElement[] {
+    const waits = this.#queue.waiting;
+    const left = unfinished(this.#round);
+    return [
+      make("h1", home.student),
+      ...(waits
+        ? [make("p", `${waits} ${waits === 1 ? "round waits" : "rounds wait"} on this phone for a network.`, "newer")] // prettier-ignore
+        : []),
+      ...this.#queue.refused.map(({ title }) => make("p", `Not taken: ${title}`, "newer")),
+      ...(this.#queue.fragile
+        ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
+        : []),
+      ...(left
+        ? [button(`Go on: ${left.asked.title}`, () => this.#begin(left), "first wide")]
+        : []),
+      ...(home.lesson ? [this.#lesson(home.lesson)] : []),
+      ...(home.homework ? [make("h2", "Homework"), ...this.#homework(home.homework)] : []),
+      ...(home.games?.length ? [make("h2", "Games"), ...home.games.map((game) => this.#game(game))] : []), // prettier-ignore
+    ];
+  }
+  #lesson({ day, cue, drill, how }: NonNullable<Home["lesson"]>): HTMLElement {
+    const part = make("section", "", "lesson");
+    part.append(make("p", `From the lesson of ${day}`, "small"));
+    if (cue) part.append(make("p", cue, "name"));
+    if (drill) part.append(make("p", drill, "carry"));
+    if (how) part.append(make("p", how, "recipe"));
+    for (const { id, swing, height } of this.#home?.pictures ?? []) {
+      const image = make("img");
+      image.src = `/c/${this.#options.token}/pictures/${id}/still.jpg`;
+      image.alt = `You at ${swing} ${height}`.trim();
+      image.loading = "lazy";
+      part.append(image);
+    }
+    return part;
+  }
+  #homework(all: HomeHomework[]): HTMLElement[] {
+    if (!all.length) return [make("p", "Nothing to do. A game keeps it fresh.", "small")];
+    return all.map((one) => {
+      const part = make("section", "", "task");
+      part.append(
+        make("h3", one.title),
+        make("p", one.late ? `${one.due}; it can still be done` : one.due, "small"),
+      );
+      if (one.cues) part.append(make("p", one.cues, "cue"));
+      one.rows.forEach((row, place) => {
+        const { done } = row;
+        const said = done
+          ? `${done.points ?? 0} of ${done.of}`
+          : `${row.balls} balls, par ${row.par.par}${row.wanted === null ? "" : `, wanted ${row.wanted}`}`;
+        const line = button("", () => this.#begin(askedOf(one, row, place)), done ? "row done" : "row"); // prettier-ignore
+        line.append(make("b", row.name), make("span", said));
+        if (row.cue) line.append(make("span", row.cue, "small"));
+        part.append(line);
+      });
+      return part;
+    });
+  }
+  #game(game: Game): HTMLElement {
+    const name = `${this.#address}${TURN}-${game.trial}`;
+    const turn = (kept<number>(name) ?? 0) % Math.max(1, game.rounds.length);
+    const round = game.rounds[turn];
+    const line = button("", () => {
+      if (!round) return;
+      keep(name, turn + 1);
+      this.#begin({
+        title: game.name,
+        cue: "",
+        form: "random",
+        trial: game.trial,
+        seed: round.seed,
+        scoring: game.scoring,
+        par: round.par,
+        calls: round.calls,
+        homework: null,
+      });
+    }, "row"); // prettier-ignore
+    const strokes = game.scoring === "strokes";
+    const best =
+      game.best === null ? "" : `, best ${Math.round(game.best * (round?.calls.length ?? 0))}`;
+    line.append(
+      make("b", game.name),
+      make("span", strokes ? `par ${round?.par.par} strokes` : `par ${round?.par.par} of ${round?.calls.length}${best}`), // prettier-ignore
+      make("span", game.about, "small"),
+    );
+    return line;
+  }
+  get #round(): string {
+    return `${this.#address}#round`;
+  }
+  #begin(asked: Parameters<typeof play>[1]): void {
+    const home = this.#home;
+    if (!home) return;
+    this.#playing = true;
+    this.#show();
+    const leave = () => {
+      this.#playing = false;
+      this.#show();
+      scrollTo(0, 0);
+    };
+    play(this.#options.place, asked, {
+      name: this.#round,
+      unit: home.unit,
+      perYard: home.per_yd,
+      strikes: home.strikes,
+      send: (round) => {
+        this.#queue.add(round);
+        void this.refresh();
+      },
+      leave,
+      again: () => this.#begin("uid" in asked ? asked.asked : asked),
+    });
+    scrollTo(0, 0);
+  }
+
+  #progress(home: Home): HTMLElement[] {
+    const { progress } = home;
+    const parts: HTMLElement[] = [make("h1", home.student)];
+    if (progress) {
+      const { weeks, longest, paused } = progress;
+      parts.push(
+        make("h2", "Your ground"),
+        ground(progress, home.unit),
+        make("h2", "Next"),
+        make("p", progress.of ? `${progress.met} of the last ${progress.of} called balls ${progress.goal}.` : `First goal: ${progress.goal}. Play an open field and it is counted.`, "carry"), // prettier-ignore
+        make("p", `${progress.solid} of the last ${progress.balls} balls solid.`, "carry"),
+        make("p", streakWords(weeks, longest, paused), "carry"),
+      );
+    }
+    if (home.rounds?.length) {
+      const table = make("table");
+      for (const round of home.rounds) {
+        const row = table.insertRow();
+        row.insertCell().textContent = round.points === null ? "–" : String(round.points);
+        row.insertCell().textContent = `${round.name}, ${round.day}`;
+        row.insertCell().textContent = round.par === null ? "" : `par ${round.par}`;
+      }
+      parts.push(make("h2", "Rounds"), table);
+    }
+    if (home.balls?.length) {
+      const table = make("table");
+      for (const ball of home.balls) {
+        const row = table.insertRow();
+        row.insertCell().textContent = ball.carry === null ? "–" : String(ball.carry);
+        row.insertCell().textContent = ball.shot;
+        row.insertCell().textContent = ball.strike === "solid" ? "" : ball.strike;
+      }
+      parts.push(make("h2", "Your last balls"), table);
+    }
+    return parts;
+  }
+}
+
+function askedOf(one: HomeHomework, row: HomeRow, place: number): Asked {
+  return {
+    title: `${one.title}: ${row.name}`,
+    cue: row.cue || one.cues,
+    form: row.form,
+    trial: null,
+    seed: row.seed,
+    scoring: "within",
+    par: row.par,
+    calls: row.calls,
+    homework: { id: one.id, row: place },
+  };
+}
+
+/** A pause is a pause: what was done stays. */
+export function streakWords(weeks: number, longest: number, paused: boolean): string {
+  const said = (n: number) => `${n} ${n === 1 ? "week" : "weeks"}`;
+  if (!longest) return "Your first week of practice is to come.";
+  if (!weeks) return `${said(longest)} in a row stand as your longest. A new row begins with one ball.`; // prettier-ignore
+  if (paused) return `${said(weeks)} in a row, and a pause. They stand: go on when you like.`;
+  return weeks === longest
+    ? `${said(weeks)} of practice in a row.`
+    : `${said(weeks)} of practice in a row; your longest is ${longest}.`;
+}
+
+const SVG = "http://www.w3.org/2000/svg";
+const WIDE = 320;
+function ground({ from, to, strips, covered }: Progress, unit: string): HTMLElement {
+  const part = make("div", "", "ground");
+  const picture = document.createElementNS(SVG, "svg");
+  picture.setAttribute("viewBox", `0 0 ${WIDE} 34`);
+  picture.setAttribute("role", "img");
+  const reached = covered === null ? "" : `${Math.round(100 * covered)} % ploughed`;
+  picture.setAttribute("aria-label", `${from} to ${to} ${unit}: ${reached}`);
+  const x = (at: number) => ((at - from) / (to - from + 1)) * WIDE;
+  for (const { from: lo, to: hi, kind } of strips) {
+    const bar = document.createElementNS(SVG, "rect");
+    bar.setAttribute("x", String(x(lo)));
+    bar.setAttribute("width", String(Math.max(1, x(hi + 1) - x(lo) - 1)));
+    bar.setAttribute("y", kind === "fallow" ? "16" : kind === "sure" ? "4" : "9");
+    bar.setAttribute("height", kind === "fallow" ? "2" : kind === "sure" ? "26" : "16");
+    bar.setAttribute("class", kind);
+    picture.append(bar);
+  }
+  part.append(picture, make("p", `${from} to ${to} ${unit}. ${reached}`, "small"));
+  return part;
+}
