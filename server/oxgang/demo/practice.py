@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -9,9 +10,11 @@ import numpy as np
 
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import day_at
+from oxgang.core.pick.mishits import Mishit
 from oxgang.core.practice.forms import Call, PracticeForm, calls_of
-from oxgang.core.practice.par import played
+from oxgang.core.practice.par import Shot
 from oxgang.core.practice.trials import RULES, Trial, row_of, weakest
+from oxgang.core.words.shots import Strike
 from oxgang.demo.scenario import DemoHomework, DemoLesson, DemoRound, ago
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework
@@ -106,8 +109,21 @@ def _hit(
         place = player.place(call.shot)
         if place is None:
             continue
-        carry = np.array([player.shots[place].carry_yd])
-        balls = [float(played(player, place, carry, 1, rng)[0, 0]) for _ in range(call.balls)]
-        said = [{"carry_yd": round(max(2.0, ball), 1)} for ball in balls]
-        results.append({"call": number, "balls": said})
+        shot = player.shots[place]
+        balls = [_struck(shot, player.kinds, rng) for _ in range(call.balls)]
+        results.append({"call": number, "balls": balls})
     return results
+
+
+def _struck(
+    shot: Shot, kinds: Sequence[Mishit], rng: np.random.Generator
+) -> dict[str, float | str]:
+    """A ball, and how it was struck."""
+    carry = rng.normal(shot.carry_yd, shot.scatter * shot.carry_yd)
+    strike = Strike.SOLID
+    if rng.random() < shot.mishits:
+        shares = np.array([kind.share for kind in kinds])
+        kind = kinds[rng.choice(len(kinds), p=shares / shares.sum())]
+        strike = kind.kind
+        carry = carry * kind.finish + rng.normal(0, kind.finish_sd * shot.carry_yd)
+    return {"carry_yd": round(max(2.0, float(carry)), 1), "strike": strike.value}

@@ -13,7 +13,9 @@ interface HomeRow {
   form: string;
   seed: number;
   par: Par;
+  /** Each call once, and in which order they are called. */
   calls: PhoneCall[];
+  orders: number[][];
   done: { points: number | null; of: number } | null;
 }
 interface HomeHomework {
@@ -31,7 +33,11 @@ interface Game {
   about: string;
   scoring: string;
   best: number | null;
-  rounds: { seed: number; par: Par; calls: PhoneCall[] }[];
+  par: Par;
+  calls: PhoneCall[];
+  /** Of each round made ahead: its seed, and the places of its calls. */
+  seeds: number[];
+  orders: number[][];
 }
 interface PastRound {
   uid: string;
@@ -107,6 +113,8 @@ export class HomePlace {
   card(there: boolean): void {
     this.#hasCard = there;
     this.#show();
+    // From here on the student can look something up.
+    performance.mark("oxgang-usable");
   }
   /** Ask for what is new. Returns whether the link is still one, and open. */
   async refresh(): Promise<"open" | "code" | "gone" | "away"> {
@@ -227,29 +235,27 @@ export class HomePlace {
   }
   #game(game: Game): HTMLElement {
     const name = `${this.#address}${TURN}-${game.trial}`;
-    const turn = (kept<number>(name) ?? 0) % Math.max(1, game.rounds.length);
-    const round = game.rounds[turn];
+    const turn = (kept<number>(name) ?? 0) % Math.max(1, game.orders.length);
+    const calls = called(game, turn);
     const line = button("", () => {
-      if (!round) return;
       keep(name, turn + 1);
       this.#begin({
         title: game.name,
         cue: "",
         form: "random",
         trial: game.trial,
-        seed: round.seed,
+        seed: game.seeds[turn] ?? 0,
         scoring: game.scoring,
-        par: round.par,
-        calls: round.calls,
+        par: game.par,
+        calls,
         homework: null,
       });
     }, "row"); // prettier-ignore
     const strokes = game.scoring === "strokes";
-    const best =
-      game.best === null ? "" : `, best ${Math.round(game.best * (round?.calls.length ?? 0))}`;
+    const best = game.best === null ? "" : `, best ${Math.round(game.best * calls.length)}`;
     line.append(
       make("b", game.name),
-      make("span", strokes ? `par ${round?.par.par} strokes` : `par ${round?.par.par} of ${round?.calls.length}${best}`), // prettier-ignore
+      make("span", strokes ? `par ${game.par.par} strokes` : `par ${game.par.par} of ${calls.length}${best}`), // prettier-ignore
       make("span", game.about, "small"),
     );
     return line;
@@ -320,6 +326,11 @@ export class HomePlace {
   }
 }
 
+/** The calls of a round, in its order. */
+function called({ calls, orders }: Pick<HomeRow, "calls" | "orders">, round: number): PhoneCall[] {
+  return (orders[round] ?? []).flatMap((place) => calls[place] ?? []);
+}
+
 function askedOf(one: HomeHomework, row: HomeRow, place: number): Asked {
   return {
     title: `${one.title}: ${row.name}`,
@@ -329,7 +340,7 @@ function askedOf(one: HomeHomework, row: HomeRow, place: number): Asked {
     seed: row.seed,
     scoring: "within",
     par: row.par,
-    calls: row.calls,
+    calls: called(row, 0),
     homework: { id: one.id, row: place },
   };
 }

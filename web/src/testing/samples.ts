@@ -132,6 +132,7 @@ export const ball = (uid: string, carry_yd: number | null, more: Partial<Ball> =
   grip_down_in: 0,
   grooves: "clean",
   wet: false,
+  reported: false,
   extra: {},
   excluded: "",
   kept: false,

@@ -108,6 +108,7 @@ class BallOut(Schema):
     grip_down_in: float
     grooves: Grooves
     wet: bool
+    reported: bool
     extra: dict[str, str]
     excluded: str
     kept: bool

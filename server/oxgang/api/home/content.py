@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime
+from dataclasses import dataclass
+from datetime import date, datetime
 from typing import Any
 
 from oxgang.academy.models import Student
@@ -23,17 +24,26 @@ from oxgang.texts.messages import Texts, texts
 Data = dict[str, Any]
 
 
+@dataclass(frozen=True, slots=True)
+class _Reader:
+    """In whose unit and words: how many of the unit are a yard."""
+
+    words: Texts
+    per_yd: float
+
+
 def content_of(student: Student, now: datetime) -> Data:
     """All parts that the coach has chosen."""
     shown = home.shows_of(student)
     metres = student.units == "m"
     words = texts("m" if metres else "yd")
+    reader = _Reader(words, M_PER_YD if metres else 1.0)
     today = day_at(student.academy, now)
     said: Data = {
         "student": student.name,
         "academy": student.academy.name,
         "unit": "m" if metres else "yd",
-        "per_yd": M_PER_YD if metres else 1.0,
+        "per_yd": reader.per_yd,
         "day": today.isoformat(),
         "shows": [part.value for part in Shows if part in shown],
         "strikes": [strike.value for strike in Strike],
@@ -41,12 +51,12 @@ def content_of(student: Student, now: datetime) -> Data:
     }
     if Shows.HOMEWORK in shown:
         waiting = home.open_homework(student, now)
-        said["homework"] = [_homework(one, words, today, metres) for one in waiting]
+        said["homework"] = [_homework(one, reader, today) for one in waiting]
     if Shows.PRACTICE in shown:
-        said["games"] = _games(student, now, words, metres)
+        said["games"] = _games(student, now, reader)
         said["rounds"] = [_round(row, words) for row in home.last_rounds(student)]
     if Shows.PROGRESS in shown:
-        said["progress"] = _progress(student, now, words, metres)
+        said["progress"] = _progress(student, now, reader)
     if Shows.CUES in shown:
         said["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:
@@ -67,29 +77,33 @@ def content_of(student: Student, now: datetime) -> Data:
     return said
 
 
-def _calls(calls: Sequence[Call], tolerance_yd: float, words: Texts, metres: bool) -> list[Data]:
-    """Calls as they are called, with what they are for the server."""
-    per = M_PER_YD if metres else 1.0
-    found = []
-    for call in calls:
-        at, shot = call.yardage_yd, call.shot
-        found.append(
-            {
-                "at": None if at is None else round(at * per, 1),
-                "lo": None if at is None else round((at - tolerance_yd) * per, 2),
-                "hi": None if at is None else round((at + tolerance_yd) * per, 2),
-                "shot": "" if shot is None else str(shot),
-                "given": call.given,
-                "mark": "" if call.mark is None else words.format(f"mark-{call.mark}"),
-                "balls": call.balls,
-                "call": call_data(call),
-            }
-        )
-    return found
+def _calls(rounds: Sequence[Sequence[Call]], tolerance_yd: float, student: _Reader) -> Data:
+    """Calls as they are called, each once, with what it is for the server; and the order of each
+    round, as places among them."""
+    places: dict[Call, int] = {}
+    orders = [[places.setdefault(call, len(places)) for call in calls] for calls in rounds]
+    return {
+        "calls": [_call(call, tolerance_yd, student) for call in places],
+        "orders": orders,
+    }
 
 
-def _homework(homework: Homework, words: Texts, today: Any, metres: bool) -> Data:
-    done = done_rows(homework)
+def _call(call: Call, tolerance_yd: float, reader: _Reader) -> Data:
+    at, shot, per = call.yardage_yd, call.shot, reader.per_yd
+    return {
+        "at": None if at is None else round(at * per, 1),
+        "lo": None if at is None else round((at - tolerance_yd) * per, 2),
+        "hi": None if at is None else round((at + tolerance_yd) * per, 2),
+        "shot": "" if shot is None else str(shot),
+        "given": call.given,
+        "mark": "" if call.mark is None else reader.words.format(f"mark-{call.mark}"),
+        "balls": call.balls,
+        "call": {name: part for name, part in call_data(call).items() if part is not None},
+    }
+
+
+def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
+    done, words = done_rows(homework), reader.words
     tolerance = homework.student.tolerance_yd
     rows = []
     for place, row in enumerate(homework.rows):
@@ -104,7 +118,7 @@ def _homework(homework: Homework, words: Texts, today: Any, metres: bool) -> Dat
                 "form": row["form"],
                 "seed": row["seed"],
                 "par": par_out_of(row["par"]).dict(),
-                "calls": _calls([call_of(c) for c in row["calls"]], tolerance, words, metres),
+                **_calls([[call_of(c) for c in row["calls"]]], tolerance, reader),
                 "done": None if came is None else {"points": came.points, "of": came.of},
             }
         )
@@ -127,9 +141,9 @@ def _row_name(row: Data, words: Texts) -> str:
     return said[:1].upper() + said[1:]
 
 
-def _games(student: Student, now: datetime, words: Texts, metres: bool) -> list[Data]:
+def _games(student: Student, now: datetime, reader: _Reader) -> list[Data]:
     # By the day: another phone that opens the link calls the same rounds.
-    seed = day_at(student.academy, now).toordinal()
+    seed, words = day_at(student.academy, now).toordinal(), reader.words
     return [
         {
             "trial": game.trial.value,
@@ -137,14 +151,9 @@ def _games(student: Student, now: datetime, words: Texts, metres: bool) -> list[
             "about": words.format(f"trial-{game.trial}.about"),
             "scoring": game.rounds[0][2].scoring.value,
             "best": game.best,
-            "rounds": [
-                {
-                    "seed": seed,
-                    "par": par_out(par).dict(),
-                    "calls": _calls(calls, game.tolerance_yd, words, metres),
-                }
-                for seed, calls, par in game.rounds
-            ],
+            "par": par_out(game.rounds[0][2]).dict(),
+            "seeds": [seed for seed, _, _ in game.rounds],
+            **_calls([calls for _, calls, _ in game.rounds], game.tolerance_yd, reader),
         }
         for game in home.games_for(student, now, seed)
     ]
@@ -165,10 +174,10 @@ def _round(row: Round, words: Texts) -> Data:
     }
 
 
-def _progress(student: Student, now: datetime, words: Texts, metres: bool) -> Data:
+def _progress(student: Student, now: datetime, reader: _Reader) -> Data:
     found = home.progress_of(student, day_at(student.academy, now))
     goal, streak = found.going, found.streak
-    per = M_PER_YD if metres else 1.0
+    per = reader.per_yd
     return {
         "from": round(student.from_yd * per),
         "to": round(student.to_yd * per),
@@ -186,7 +195,7 @@ def _progress(student: Student, now: datetime, words: Texts, metres: bool) -> Da
         "weeks": streak.weeks,
         "longest": streak.longest,
         "paused": streak.paused,
-        "goal": words.format(f"home-goal-{goal.goal}"),
+        "goal": reader.words.format(f"home-goal-{goal.goal}"),
         "met": goal.met,
         "of": goal.of,
     }

@@ -2262,6 +2262,8 @@ export interface components {
             /** Launch Deg */
             launch_deg: number | null;
             lie: components["schemas"]["Lie"];
+            /** Reported */
+            reported: boolean;
             /** Side */
             side: ("in" | "below" | "above") | null;
             spin: components["schemas"]["Spin"];

@@ -9,6 +9,7 @@ import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { weekday } from "@/shared/format/dates";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { useTexts } from "@/shared/texts/texts";
+import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import CheckList, { type Check } from "../components/CheckList.vue";
@@ -113,9 +114,9 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
       <div class="head">
         <h1>Lesson</h1>
         <span class="quiet">{{ student.data.value.name }}</span>
-        <label class="quiet"
-          >of <input v-model="day" type="date" :max="page.data.value.day" aria-label="Day"
-        /></label>
+        <span class="quiet"
+          >of <DayField v-model="day" aria-label="Day" :allow-clear="false"
+        /></span>
         <span class="quiet num">{{ looked }} looked at</span>
         <span class="quiet" aria-live="polite">{{
           dirty ? "Not written down yet; kept here." : said

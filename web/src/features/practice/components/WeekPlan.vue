@@ -43,7 +43,7 @@ const what = ({ row }: Schemas["WeekPart"]) => {
     <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" tone="quiet" />
     <article v-for="day in week.data.value ?? []" :key="day.day">
       <div class="head">
-        <h3>{{ weekday(day.day) }}</h3>
+        <h3>{{ weekday(day.day).split(" ")[0] }}</h3>
         <span class="quiet num">{{ day.balls }} balls</span>
         <Button
           class="push"
@@ -59,7 +59,7 @@ const what = ({ row }: Schemas["WeekPart"]) => {
         >
       </div>
       <p v-for="(part, i) in day.parts" :key="i" class="num">
-        {{ part.row.balls }} <b>{{ what(part) }}</b>
+        <b>{{ part.row.balls }} {{ what(part) }}:</b>{{ " " }}
         <span class="quiet">{{ texts.say(part.because) }}</span>
       </p>
     </article>

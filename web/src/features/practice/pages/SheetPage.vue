@@ -10,6 +10,7 @@ import { usePlan, useMatrix, useStudent, useWords, type Strike } from "@/shared/
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { enqueue } from "@/shared/outbox/outbox";
 import EmptyState from "@/shared/ui/EmptyState.vue";
+import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
@@ -115,7 +116,7 @@ useKeys("Sheet", [
     />
     <template v-else>
       <div class="sheet how">
-        <label>Hit on <input v-model="day" type="date" aria-label="Hit on" /></label>
+        <span>Hit on <DayField v-model="day" aria-label="Hit on" :allow-clear="false" /></span>
         <label
           >Lie
           <select v-model="conditions.lie">

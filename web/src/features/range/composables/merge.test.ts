@@ -28,6 +28,7 @@ const ball = (uid: string, minute: number): Ball => ({
   grip_down_in: 0,
   grooves: "clean",
   wet: false,
+  reported: false,
   extra: {},
   excluded: "",
   kept: false,

@@ -60,9 +60,9 @@ const wanted = computed<{ what: Wanted; title: string } | null>(() => {
 });
 const begun = ref(false);
 watch(
-  [wanted, student.data],
+  [wanted, student.data, words.data],
   () => {
-    if (begun.value || !wanted.value || !student.data.value || !texts.value) return;
+    if (begun.value || !wanted.value || !student.data.value || !words.data.value) return;
     begun.value = true;
     const unfinished = round.value && !round.value.ended && round.value.answers.length > 0;
     if (!unfinished) void calling.begin(wanted.value.what, wanted.value.title);
