@@ -1,0 +1,147 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { HomePlace, streakWords, type Home } from "./home";
+import { betterWords, isMet, type PhoneCall } from "./play";
+import { Queue } from "./queue";
+
+const call = (at: number): PhoneCall => ({
+  at, lo: at - 3, hi: at + 3, shot: "56 9:00", given: false, mark: "", balls: 1, call: { yardage_yd: at },
+}); // prettier-ignore
+const PAR = { par: 1, beats: [0, 0.4, 0.9] };
+const home = (more: Partial<Home> = {}): Home => ({
+  student: "Ansel Quill",
+  unit: "m",
+  per_yd: 0.9144,
+  shows: ["homework", "practice"],
+  strikes: ["solid", "fat"],
+  limit: 30,
+  homework: [
+    {
+      id: "h1", title: "Alone", cues: "Chest to the target.", due: "by 7 Jun", late: true, closed: false,
+      rows: [{ name: "Random", about: "", cue: "", wanted: 1, balls: 2, form: "random", seed: 5, par: PAR,
+               calls: [call(40), call(50)], orders: [[1, 0]], done: null }],
+    },
+  ],
+  ...more,
+}); // prettier-ignore
+
+let main: HTMLElement, place: HTMLElement, tabs: HTMLElement, card: HTMLElement;
+let sent: { uid: string; results: unknown[]; calls: unknown[] }[];
+let answer: () => Response;
+beforeEach(() => {
+  localStorage.clear();
+  main = document.createElement("main");
+  [tabs, card, place] = ["nav", "div", "div"].map((tag) => document.createElement(tag)) as [HTMLElement, HTMLElement, HTMLElement]; // prettier-ignore
+  main.append(tabs, card, place);
+  document.body.replaceChildren(main);
+  vi.stubGlobal("scrollTo", () => undefined);
+  sent = [];
+  answer = () => Response.json({ round: { uid: sent.at(-1)?.uid } });
+  vi.stubGlobal("fetch", async (_: string, asked?: RequestInit) => {
+    if (asked?.method !== "PUT") return Response.json(home());
+    sent.push(JSON.parse(String(asked.body)));
+    return answer();
+  });
+});
+afterEach(() => vi.unstubAllGlobals());
+const settled = () => new Promise((done) => setTimeout(done, 20));
+const press = (words: string) =>
+  [...main.querySelectorAll("button")].find((b) => b.textContent?.includes(words))!.click();
+function type(text: string): void {
+  const field = place.querySelector("input")!;
+  field.value = text;
+  field.form!.dispatchEvent(new Event("submit", { cancelable: true }));
+}
+async function opened(): Promise<HomePlace> {
+  const one = new HomePlace({ token: "t", card, tabs, place });
+  await one.refresh();
+  return one;
+}
+
+test("homework is called in the order of its seed, and comes back in yards", async () => {
+  await opened();
+  expect(place.textContent).toContain("by 7 Jun; it can still be done");
+  press("Random");
+  expect(place.querySelector(".figure")?.textContent).toBe("50");
+  type("");
+  expect(place.querySelector(".said")?.textContent).toBe("Type how far it flew.");
+  type("900");
+  expect(place.querySelector(".said")?.textContent).toContain("is no carry");
+  type("52,5");
+  expect(place.querySelector(".said")?.textContent).toBe("1 of 1");
+  press("fat");
+  type("20");
+  expect(place.querySelector(".result")?.textContent).toBe("1 of 2");
+  expect(place.textContent).toContain("Better than on 2 of 5 of your days.");
+  await settled();
+  const [round] = sent as unknown as [{ results: { balls: { carry_yd: number; strike: string }[] }[]; homework_id: string; row: number; calls: object[] }]; // prettier-ignore
+  expect(round.results.map(({ balls }) => balls[0]?.carry_yd.toFixed(1))).toEqual(["57.4", "21.9"]);
+  expect(round.results[1]?.balls[0]?.strike).toBe("fat");
+  expect([round.homework_id, round.row, round.calls]).toEqual(["h1", 0, [{ yardage_yd: 50 }, { yardage_yd: 40 }]]); // prettier-ignore
+});
+
+test("a round that is left is gone on with, and an undone ball is asked for again", async () => {
+  await opened();
+  press("Random");
+  type("50");
+  press("Leave it for later");
+  await opened();
+  press("Go on");
+  expect(place.querySelector(".said")?.textContent).toBe("1 of 1");
+  press("Undo");
+  expect(place.querySelector(".figure")?.textContent).toBe("50");
+  expect(place.querySelector(".said")?.textContent).toBe("0 of 0");
+});
+
+test("what waits is sent once there is a network, once each, and a refusal is said", async () => {
+  answer = () => {
+    throw new TypeError("no network");
+  };
+  const changed = vi.fn();
+  const queue = new Queue("/c/t/rounds", changed);
+  queue.add({ uid: "one" });
+  queue.add({ uid: "two" });
+  await settled();
+  expect(queue.waiting).toBe(2);
+  // Another page of this phone finds them.
+  const again = new Queue("/c/t/rounds", changed);
+  expect(again.waiting).toBe(2);
+  // What answers in the server's place acknowledges nothing.
+  answer = () => new Response("<h1>Sign in to the wifi</h1>");
+  await again.send();
+  expect(again.waiting).toBe(2);
+  answer = () => Response.json({ type: "oxgang:busy", title: "Busy." }, { status: 503 });
+  await again.send();
+  expect(again.waiting).toBe(2);
+  answer = () =>
+    sent.at(-1)?.uid === "one"
+      ? Response.json({ type: "oxgang:unusable-input", title: "No such row." }, { status: 422 })
+      : Response.json({ round: { uid: "two" } });
+  await again.send();
+  expect([again.waiting, again.refused]).toEqual([0, [{ uid: "one", title: "No such row." }]]);
+});
+
+test("places are those that the coach allows, and a code or an ended link is said", async () => {
+  const one = await opened();
+  expect(tabs.hidden).toBe(true);
+  one.card(true);
+  expect([...tabs.children].map((tab) => tab.firstChild?.textContent)).toEqual([
+    "Card",
+    "Practise",
+  ]);
+  expect(tabs.querySelector(".badge")?.textContent).toBe("1");
+  for (const [status, state] of [[401, "code"], [404, "gone"], [503, "away"]] as const) {
+    vi.stubGlobal("fetch", async () => new Response("{}", { status }));
+    expect(await one.refresh()).toBe(state);
+  } // prettier-ignore
+});
+
+test("a pause is no shame, and a met call has both ends in it", () => {
+  expect(streakWords(0, 0, false)).toBe("Your first week of practice is to come.");
+  expect(streakWords(4, 4, false)).toBe("4 weeks of practice in a row.");
+  expect(streakWords(4, 6, true)).toContain("They stand");
+  expect(streakWords(0, 6, false)).toContain("stand as your longest");
+  expect(betterWords(0.01)).toContain("Not your day");
+  expect(betterWords(0.97)).toContain("nearly all");
+  const hit = (carry: number) => isMet(call(50), [{ carry, met: null, strike: "solid" }]);
+  expect([47, 53, 53.5].map(hit)).toEqual([true, true, false]);
+});
