@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import base64
-import io
 import shutil
 import sys
 import tempfile
@@ -11,7 +9,6 @@ from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
-from pypdfium2 import PdfDocument
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -50,16 +47,6 @@ def hit(page: Page, name: str) -> None:
 
 def students(page: Page) -> None:
     page.wait_for_timeout(300)
-
-
-def student_setup(page: Page) -> None:
-    student(page, "Casimir Dunmoor", "setup")
-
-
-def calendar(page: Page) -> None:
-    page.goto(page.url.replace("/students", "/calendar"))
-    page.wait_for_selector("article")
-    page.wait_for_timeout(500)
 
 
 def progress(page: Page) -> None:
@@ -157,19 +144,27 @@ def card_page(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def card_print(page: Page) -> None:
-    """The folded pocket card as it is printed."""
-    card(page)
-    origin = page.url.split("/s/")[0]
-    pdf = page.request.get(origin + (page.locator(".pdf").get_attribute("href") or "")).body()
-    picture = io.BytesIO()
-    PdfDocument(pdf)[0].render(scale=170 / 72).to_pil().save(picture, "PNG")
-    page.set_content(
-        "<body style='margin:0'><img style='width:100%' src='data:image/png;base64,"
-        + base64.b64encode(picture.getvalue()).decode()
-        + "'></body>"
-    )
-    page.wait_for_timeout(300)
+def lesson(page: Page) -> None:
+    student(page, "Odile Brackenshaw", "lesson")
+    page.wait_for_selector(".check.at")
+    press(page, "2 2 2 2 2 2 1 2 2 1 4")
+    page.wait_for_timeout(900)
+
+
+def practice(page: Page) -> None:
+    student(page, "Maren Okafor", "practice")
+    page.wait_for_selector(".test")
+    press(page, "b r")
+    page.wait_for_timeout(900)
+
+
+def home_phone(page: Page) -> None:
+    student(page, "Maren Okafor", "card")
+    page.get_by_role("button", name="Make a link").click()
+    page.wait_for_selector(".made img")
+    page.goto(page.locator(".made a").get_attribute("href") or "")
+    page.get_by_role("button", name="Practise").click()
+    page.wait_for_timeout(600)
 
 
 def card_phone(page: Page) -> None:
@@ -202,8 +197,6 @@ def net(page: Page) -> None:
 
 SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "students": (students, DESK),
-    "calendar": (calendar, DESK),
-    "student-setup": (student_setup, DESK),
     "progress": (progress, DESK),
     "matrix": (matrix, DESK),
     "matrix-sun": (matrix_sun, DESK),
@@ -216,8 +209,10 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "played": (played, DESK),
     "pick": (pick, DESK),
     "card": (card_page, DESK),
-    "card-print": (card_print, {"width": 990, "height": 705}),
     "card-phone": (card_phone, PHONE),
+    "lesson": (lesson, DESK),
+    "practice": (practice, DESK),
+    "home-phone": (home_phone, PHONE),
     "flight": (flight, DESK),
     "net": (net, DESK),
 }

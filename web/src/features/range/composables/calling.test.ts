@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { nextTick } from "vue";
 import type { Call } from "@/shared/api/practice";
 import { outboxState } from "@/shared/outbox/outbox";
 import { serve } from "@/testing/page";
@@ -43,6 +44,7 @@ test("a round goes on after a reload, takes a ball back, and is sent once", asyn
   expect(first.hit(ball(50), null)).toBe(false);
   expect(first.hit(ball(51), null)).toBe(true);
   first.hit(ball(20), null);
+  await nextTick();
   // Loaded again: the open ball is still there.
   const again = useCalling("s");
   expect(again.round.value?.open).toHaveLength(1);

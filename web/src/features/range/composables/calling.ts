@@ -47,8 +47,6 @@ export function isMet(call: Call, balls: HitBall[]): boolean {
 export function useCalling(studentId: string) {
   const round = useStorage<Round | null>(`oxgang-round-${studentId}`, null, localStorage, {
     serializer: { read: (text) => JSON.parse(text) as Round | null, write: JSON.stringify },
-    // At once: a page that is closed the moment after keeps the ball.
-    flush: "sync",
   });
   const error = ref("");
   const busy = ref(false);
