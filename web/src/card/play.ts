@@ -51,6 +51,13 @@ export interface PlayOptions {
   again: () => void;
 }
 const MOST = 400;
+/** Whether this phone's own voice says what is called. */
+const VOICE = "oxgang-voice";
+function say(words: string): void {
+  if (!kept<boolean>(VOICE) || !("speechSynthesis" in window)) return;
+  speechSynthesis.cancel();
+  speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+}
 
 export const isMet = (call: PhoneCall, balls: Ball[]) =>
   balls.length === call.balls &&
@@ -137,6 +144,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
       make("p", `Call ${place + 1} of ${calls.length}${worse}`, "small"),
     );
     figure.textContent = call.mark || (call.at === null ? call.shot : String(Math.round(call.at)));
+    say(figure.textContent);
     figure.classList.toggle("words", !!call.mark || call.at === null);
     hint.textContent = state.asked.cue || (call.given && call.at !== null ? call.shot : "");
     shot.open = false;
@@ -220,7 +228,14 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     button("Met", () => hit({ carry: null, met: true, strike: "solid" }), "first"),
     button("Missed", () => hit({ carry: null, met: false, strike: "solid" })),
   );
-  tools.append(button("Undo", undo), button("Stop here", end), button("Leave it for later", options.leave)); // prettier-ignore
+  const voice = button("Voice", () => {
+    keep(VOICE, !kept<boolean>(VOICE));
+    voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
+    say(figure.textContent ?? "");
+  });
+  voice.hidden = !("speechSynthesis" in window);
+  voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
+  tools.append(voice, button("Undo", undo), button("Stop here", end), button("Leave it for later", options.leave)); // prettier-ignore
   root.replaceChildren(
     head,
     figure,

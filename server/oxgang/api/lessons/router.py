@@ -145,14 +145,14 @@ def new_picture(
     student_id: UUID,
     file: File[UploadedFile],
     swing: Form[Label],
-    trajectory: Form[str] = "",
+    trajectory: Form[Trajectory | None] = None,
 ) -> StillOut:
     """Keep the student's position at a swing length: re-encoded, without place, time or camera."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     with reading():
         picture = keep_picture(
-            student, swing, trajectory, file.read(), by=coach, now=timezone.now()
+            student, swing, trajectory or "", file.read(), by=coach, now=timezone.now()
         )
     return _picture(picture)
 

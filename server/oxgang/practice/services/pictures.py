@@ -14,7 +14,6 @@ from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import known_swings
 from oxgang.academy.services.log import Changed, born, changed, fields_of, note
 from oxgang.core.errors import InputError
-from oxgang.core.words.shots import Trajectory
 from oxgang.files.limits import MB, MOST_PICTURE_BYTES
 from oxgang.practice.models import Picture
 from oxgang.range_sessions.services.balls import local_day
@@ -46,8 +45,6 @@ def keep_picture(
     position = known_swings(student).get(swing.casefold())
     if position is None:
         raise InputError(f'There is no swing "{swing[:24]}" here.', field="swing")
-    if trajectory and trajectory not in set(Trajectory):
-        raise InputError("The height is low, stock, high or none.", field="trajectory")
     made, width, height = reencoded(content)
     mine = Picture.objects.filter(
         student=student, swing=position.label, trajectory=trajectory, withdrawn_at=None

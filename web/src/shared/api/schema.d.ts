@@ -8396,11 +8396,7 @@ export interface operations {
                     file: string;
                     /** Swing */
                     swing: string;
-                    /**
-                     * Trajectory
-                     * @default
-                     */
-                    trajectory?: string;
+                    trajectory?: components["schemas"]["Trajectory"] | null;
                 };
             };
         };

@@ -29,7 +29,7 @@ async function put(swing: string, event: Event): Promise<void> {
   const body = new FormData();
   body.append("file", file);
   body.append("swing", swing);
-  body.append("trajectory", height.value);
+  if (height.value) body.append("trajectory", height.value);
   await run(() => send(`/api/students/${props.studentId}/pictures`, { method: "POST", body }));
   await again();
 }
