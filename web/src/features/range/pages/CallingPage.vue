@@ -368,5 +368,33 @@ button {
   .head .quiet {
     display: none;
   }
+  .head {
+    margin-bottom: 0.2rem;
+  }
+  /* The call, the number and the button that logs it fit a phone together. */
+  .columns :deep(.figure:not(.words)) {
+    font-size: 5rem;
+    margin: 0;
+  }
+  .columns :deep(.pips) {
+    margin: 0.4rem 0 0.1rem;
+  }
+  .columns :deep(.score) {
+    font-size: 1rem;
+    line-height: 1.1;
+  }
+  .columns :deep(.display) {
+    font-size: 2.8rem;
+    min-height: 3.2rem;
+  }
+  .columns :deep(.reading) {
+    display: none;
+  }
+  .columns :deep(.strikes) {
+    margin: 0.4rem 0;
+  }
+  .columns :deep(.pad button) {
+    min-height: 46px;
+  }
 }
 </style>
