@@ -33,7 +33,7 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
               >{{ daysAgo(round.day) }}{{ round.reported ? ", reported by the student" : "" }}</span
             >
           </td>
-          <td class="right">
+          <td class="right score">
             <b>{{ round.points ?? "–" }}</b><span class="quiet">{{
               round.scoring === "strokes" ? ` for ${round.of}` : ` of ${round.of}`
             }}</span
@@ -85,6 +85,9 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
 <style scoped>
 table.plain td {
   padding: 0.25rem 0.4rem 0.25rem 0;
+}
+.score {
+  white-space: nowrap;
 }
 .days {
   stroke: var(--line-strong);

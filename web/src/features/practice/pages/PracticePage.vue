@@ -373,6 +373,7 @@ p {
 .acts kbd {
   background: none;
   color: inherit;
+  margin-left: 0.4rem;
 }
 .came {
   display: flex;
