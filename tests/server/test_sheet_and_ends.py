@@ -13,7 +13,7 @@ from django.apps import apps
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.files.marks import Box
-from oxgang.files.sheet import BOXES, SheetRow, lay_sheet
+from oxgang.files.sheet import BOXES, SheetRow, Task, TaskRow, lay_homework, lay_sheet
 from oxgang.practice.models import Picture
 from pypdf import PdfReader
 
@@ -48,6 +48,39 @@ def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(
     assert "56 9:00" not in planned
     assert "[m]" in planned
     assert "yd" not in planned
+
+
+def test_homework_on_paper_has_each_call_and_stands_on_the_report(
+    api: Api, playing: Student
+) -> None:
+    sent = send(api, playing).data[0]
+    url = f"/students/{playing.pk}"
+    text = words(api("GET", f"{url}/homework/{sent['id']}/sheet.pdf"))
+    for line in ("Three days, by", "56 9:00, blocked", "Same swing.", "wanted 3, par", "Random"):
+        assert line in text
+    assert text.split("\n").count("44") >= 5  # the blocked row calls its own carry, ball by ball
+    assert said(last(api, playing)) == "Took away homework on paper"
+    report = words(api("GET", f"{url}/report.pdf"))
+    assert "56 9:00, blocked" in report
+    api("PATCH", url, {"units": "m"})
+    metres = words(api("GET", f"{url}/homework/{sent['id']}/sheet.pdf"))
+    assert metres.split("\n").count("40") >= 5
+    assert "yd" not in metres
+
+
+@pytest.mark.parametrize(("calls", "pages"), [(1, 1), (10, 1), (60, 2)])
+def test_no_row_of_homework_is_torn(calls: int, pages: int) -> None:
+    row = TaskRow("Random", "A cue", ["44"] * calls, "par 5 of 10")
+    task = Task("A name", "Wexholt Hill", "Alone", "by 7 Jun", "Slow.", "yd", [row] * 3)
+    sheets = lay_homework(task)
+    assert len(sheets) == pages
+    boxes = [mark for sheet in sheets for mark in sheet.marks if isinstance(mark, Box)]
+    assert len(boxes) == 3 * calls
+    for sheet in sheets:
+        for mark in sheet.marks:
+            if isinstance(mark, Box):
+                assert mark.y > 50
+                assert mark.x + mark.width < sheet.width
 
 
 def test_a_student_without_a_cell_has_no_sheet(api: Api, coach: Coach) -> None:

@@ -20,6 +20,11 @@ ROW: Final = 13 * mm
 BOX: Final = (20 * mm, 10.5 * mm)
 TOP: Final = 46 * mm
 FOOT: Final = 22 * mm
+# Homework on paper: so many calls a line, room for a row's name, and for a line of boxes.
+CALLS: Final = 10
+TASK_HEAD: Final = 11 * mm
+TASK_LINE: Final = 15 * mm
+TASK_BOX: Final = (18 * mm, 9 * mm)
 CAUTION: Final = (
     "Never walk out to measure while anyone can hit; the range's own rules come first. "
     "Rest between rows; stop on pain."
@@ -48,6 +53,74 @@ def write_sheet(
     draw(canvas, lay_sheet(student, academy, title, unit, rows))
     canvas.save()
     return out.getvalue()
+
+
+@dataclass(frozen=True, slots=True)
+class TaskRow:
+    """A row of homework: what it is, its cue, what is called ball by ball, what is wanted of it."""
+
+    name: str
+    cue: str
+    calls: Sequence[str]
+    wanted: str
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """Homework for a paper: whose, which, by when, with which cues."""
+
+    student: str
+    academy: str
+    title: str
+    due: str
+    cues: str
+    unit: str
+    rows: Sequence[TaskRow]
+
+
+def write_homework(task: Task) -> bytes:
+    """The PDF of homework: each call with a box for what the ball did."""
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=A4, pageCompression=1)
+    canvas.setTitle(f"{task.student}, {task.title}")
+    draw(canvas, lay_homework(task))
+    canvas.save()
+    return out.getvalue()
+
+
+def lay_homework(task: Task) -> list[Sheet]:
+    """The pages of homework: rows follow each other, and none is torn."""
+    width, height = A4
+    right = width - MARGIN
+    pages: list[Sheet] = []
+    y = 0.0
+    for row in task.rows:
+        lines = [row.calls[i : i + CALLS] for i in range(0, len(row.calls), CALLS)]
+        tall = TASK_HEAD + len(lines) * TASK_LINE
+        if not pages or y - tall < FOOT:
+            sheet = Sheet(width, height)
+            pages.append(sheet)
+            sheet.text(MARGIN, height - 20 * mm, task.student, BOLD, 16, room=100 * mm)
+            sheet.text(right, height - 20 * mm, task.academy, REGULAR, 9, "right", room=70 * mm)
+            said = f"{task.title}, {task.due}"
+            sheet.text(MARGIN, height - 28 * mm, said, BOLD, 12, room=right - MARGIN)
+            sheet.text(MARGIN, height - 34 * mm, task.cues, REGULAR, 10, room=right - MARGIN)
+            boxes = f"Carry in each box [{task.unit}]. {LETTERS}"
+            sheet.text(MARGIN, 14 * mm, boxes, REGULAR, 8, room=right - MARGIN)
+            sheet.text(MARGIN, 9 * mm, CAUTION, REGULAR, 8.5, room=right - MARGIN)
+            y = height - 42 * mm
+        sheet = pages[-1]
+        sheet.text(MARGIN, y, row.name, BOLD, 12, room=105 * mm)
+        sheet.text(right, y, row.wanted, REGULAR, 10, "right", room=70 * mm)
+        sheet.text(MARGIN, y - 5 * mm, row.cue, REGULAR, 9, room=right - MARGIN)
+        for n, line in enumerate(lines):
+            top = y - TASK_HEAD - n * TASK_LINE
+            for i, called in enumerate(line):
+                x = MARGIN + i * TASK_BOX[0]
+                sheet.text(x, top + 1.2 * mm, called, BOLD, 10, room=TASK_BOX[0] - 2)
+                sheet.box(x, top - TASK_BOX[1], TASK_BOX[0] - 2 * mm, TASK_BOX[1], 1.0)
+        y -= tall + 6 * mm
+    return pages
 
 
 def lay_sheet(

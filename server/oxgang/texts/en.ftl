@@ -350,6 +350,7 @@ log-card-taken-away = Took away the card of version { $version }
 
 taken-report-pdf = the progress page
 taken-sheet-pdf = the blank sheet
+taken-homework-pdf = homework on paper
 taken-student-json = the whole student as a file
 taken-shots-csv = shots.csv
 taken-shots-xlsx = shots.xlsx
@@ -701,6 +702,8 @@ shows-cues = the cue of the last lesson
 shows-pictures = own pictures
 
 home-due = by { DAY($on) }
+home-par = par { $par } of { $of }
+home-wanted = wanted { $wanted }, par { $par } of { $of }
 home-day = { DAY($on) }
 home-goal-on-green = on the green
 home-goal-close = within { FEET(10) }

@@ -9,13 +9,13 @@ from typing import Any
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import day_at
-from oxgang.api.practice.content import par_out, par_out_of, round_out
-from oxgang.core.practice.forms import Call, PracticeForm
+from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
+from oxgang.core.practice.forms import Call
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import Strike
 from oxgang.core.words.units import M_PER_YD
-from oxgang.practice.as_data import call_data, call_of, key_of
+from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors import home
 from oxgang.practice.selectors.homework import done_rows, is_late
@@ -110,7 +110,7 @@ def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
         came = done.get(place)
         rows.append(
             {
-                "name": _row_name(row, words),
+                "name": row_name(row, words),
                 "about": words.format(f"form-{row['form']}.about"),
                 "cue": row["cue"],
                 "wanted": row["wanted"],
@@ -131,14 +131,6 @@ def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
         "closed": homework.closed_at is not None,
         "rows": rows,
     }
-
-
-def _row_name(row: Data, words: Texts) -> str:
-    shot, form = key_of(row.get("shot")), row["form"]
-    what = str(shot) if shot is not None else row["swing"] if form == PracticeForm.ONE_SWING else ""
-    name = words.format(f"form-{form}")
-    said = f"{what}, {name}" if what else name
-    return said[:1].upper() + said[1:]
 
 
 def _games(student: Student, now: datetime, reader: _Reader) -> list[Data]:

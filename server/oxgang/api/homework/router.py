@@ -5,16 +5,20 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
+from django.utils.text import slugify
 from ninja import Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
-from oxgang.api.practice.content import par_out_of, round_out
+from oxgang.api.practice.content import par_out_of, round_out, row_name
+from oxgang.core.words.units import M_PER_YD
+from oxgang.files.sheet import Task, TaskRow, write_homework
+from oxgang.practice.as_data import call_of
 from oxgang.practice.models import Homework
 from oxgang.practice.selectors.homework import done_rows, homework_of, is_late, one_homework
 from oxgang.practice.services.homework import (
@@ -24,6 +28,7 @@ from oxgang.practice.services.homework import (
     take_homework_back,
 )
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.texts.messages import texts
 
 router = Router(tags=["homework"])
 
@@ -78,6 +83,48 @@ def send(request: HttpRequest, student_id: UUID, data: HomeworkIn) -> list[Homew
     )
     send_homework(student, fields, by=coach, now=timezone.now())
     return _all(student)
+
+
+@router.get("/students/{student_id}/homework/{homework_id}/sheet.pdf", include_in_schema=False)
+def on_paper(request: HttpRequest, student_id: UUID, homework_id: UUID) -> HttpResponse:
+    """Homework for the pencil: each call with a box."""
+    student = student_of(coach_of(request).academy, student_id)
+    file = write_homework(_task(student, one_homework(student, homework_id)))
+    took_away(request, student, "homework-pdf")
+    response = HttpResponse(file, "application/pdf")
+    name = f"{slugify(student.name) or 'student'}-homework.pdf"
+    response["Content-Disposition"] = f'inline; filename="{name}"'
+    return response
+
+
+def _task(student: Student, homework: Homework) -> Task:
+    metres = student.units == "m"
+    words, per = texts("m" if metres else "yd"), M_PER_YD if metres else 1.0
+    rows = []
+    for row in homework.rows:
+        calls = [call_of(call) for call in row["calls"]]
+        par = par_out_of(row["par"]).par
+        values = {"par": par, "of": len(calls), "wanted": row["wanted"]}
+        wanted = words.format("home-par" if row["wanted"] is None else "home-wanted", values)
+        named = [
+            words.format(f"mark-{call.mark}").split()[0]
+            if call.mark
+            else ""
+            if call.yardage_yd is None
+            else str(round(call.yardage_yd * per))
+            for call in calls
+            for _ in range(call.balls)
+        ]
+        rows.append(TaskRow(row_name(row, words), row["cue"], named, wanted))
+    return Task(
+        student.name,
+        student.academy.name,
+        homework.title,
+        words.format("home-due", {"on": homework.due_on.isoformat()}),
+        homework.cues,
+        "m" if metres else "yd",
+        rows,
+    )
 
 
 @router.post("/students/{student_id}/homework/{homework_id}/close", response=list[HomeworkOut])

@@ -12,10 +12,12 @@ from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.par import Par, of_data
 from oxgang.core.practice.scoring import Scoring
+from oxgang.practice.as_data import key_of
 from oxgang.practice.models import Round
 from oxgang.practice.selectors.homework import one_homework
 from oxgang.practice.selectors.rounds import par_in
 from oxgang.practice.services.rounds import Hit
+from oxgang.texts.messages import Texts
 
 
 def par_out(par: Par) -> ParOut:
@@ -74,3 +76,12 @@ def hit_of(student: Student, data: RoundIn) -> Hit:
         said |= {"calls": row["calls"], "form": PracticeForm(row["form"]), "seed": row["seed"]}
         said |= {"trial": None, "scoring": Scoring.WITHIN}
     return Hit(homework=homework, **said)
+
+
+def row_name(row: Mapping[str, Any], words: Texts) -> str:
+    """What a row is called: its shot or swing, and its form."""
+    shot, form = key_of(row.get("shot")), row["form"]
+    what = str(shot) if shot is not None else row["swing"] if form == PracticeForm.ONE_SWING else ""
+    name = words.format(f"form-{form}")
+    said = f"{what}, {name}" if what else name
+    return said[:1].upper() + said[1:]

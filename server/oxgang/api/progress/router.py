@@ -15,12 +15,14 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
+from oxgang.api.practice.content import row_name
 from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
+from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
@@ -51,9 +53,14 @@ def _found(
 
 def _homework(student: Student, words: Texts) -> list[str]:
     plan = plan_of(student, homework=True)
+    open_rows = [
+        words.format("report-homework", {"balls": row["balls"], "shot": row_name(row, words)})
+        for homework in homework_of(student).filter(closed_at=None)
+        for row in homework.rows
+    ]
     if plan is None:
-        return []
-    return [
+        return open_rows
+    return open_rows + [
         words.format(
             "report-homework",
             {"balls": item["balls"], "shot": " ".join(item[name] for name in NAMED)},

@@ -30,6 +30,12 @@ const missed = (row: Row) =>
           >{{ one.late ? "late, was due" : "due" }} {{ shortDay(one.due_on).slice(0, -5) }}</span
         >
         <span v-if="!one.closed" class="push">
+          <a
+            :href="`/api/students/${studentId}/homework/${one.id}/sheet.pdf`"
+            target="_blank"
+            rel="noopener"
+            >On paper</a
+          >
           <Button size="small" type="text" @click="$emit('back', one.id)">Take it back</Button>
           <Button size="small" @click="$emit('close', one.id)">Seen, close it</Button>
         </span>
