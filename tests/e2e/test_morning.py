@@ -195,4 +195,6 @@ def test_progress_is_shown_and_handed_out_in_the_coachs_words(
     pdf = page.request.get(popup.value.url)
     assert pdf.body()[:5] == b"%PDF-"
     page.get_by_role("button", name="1 month").click()
-    expect(page.get_by_text("No event in this period")).to_be_visible()
+    # The lesson of five days ago is in it, the event of two months ago is not.
+    expect(page.get_by_role("heading", name="Hold the finish until it lands")).to_be_visible()
+    expect(page.get_by_role("heading", name="technique")).to_have_count(0)
