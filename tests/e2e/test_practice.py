@@ -143,7 +143,10 @@ def test_from_the_morning_list_to_the_phone_and_back(
     assert (done["points"], done["of"], done["reported"]) == (7, 8, True)
     presses(page, "g v")
     expect(page.get_by_text("reported by the student").first).to_be_visible()
+    expect(page.get_by_role("button", name="Keep 8 balls")).to_be_enabled()
     expect(page.locator("#main")).to_be_focused()
+    # What was read before is shown first, and read again.
+    page.wait_for_load_state("networkidle")
     presses(page, "Enter")
     expect(page.get_by_role("heading", name="The ground")).to_be_visible(timeout=15000)
     presses(page, "g e")

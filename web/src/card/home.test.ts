@@ -129,6 +129,10 @@ test("places are those that the coach allows, and a code or an ended link is sai
     "Practise",
   ]);
   expect(tabs.querySelector(".badge")?.textContent).toBe("1");
+  // The card that comes after what was kept is what stands there, unless another place was chosen.
+  expect([card.hidden, place.hidden]).toEqual([false, true]);
+  press("Practise");
+  expect([card.hidden, place.hidden]).toEqual([true, false]);
   for (const [status, state] of [[401, "code"], [404, "gone"], [503, "away"]] as const) {
     vi.stubGlobal("fetch", async () => new Response("{}", { status }));
     expect(await one.refresh()).toBe(state);

@@ -148,23 +148,24 @@ export class HomePlace {
   }
   #show(): void {
     const places = this.#places;
-    if (!places.includes(this.#tab)) this.#tab = places[0] ?? "card";
+    // What was chosen stands: the card may only not be here yet.
+    const now = places.includes(this.#tab) ? this.#tab : (places[0] ?? "card");
     const { card, tabs, place } = this.#options;
     tabs.hidden = places.length < 2 || this.#playing;
     tabs.replaceChildren(
       ...places.map((name) => {
         const one = button(LABELS[name], () => this.#go(name));
-        one.setAttribute("aria-current", name === this.#tab ? "page" : "false");
+        one.setAttribute("aria-current", name === now ? "page" : "false");
         if (name === "practise" && this.#open.length)
           one.append(make("span", String(this.#open.length), "badge"));
         return one;
       }),
     );
-    card.hidden = this.#tab !== "card" || this.#playing;
-    place.hidden = this.#tab === "card" && !this.#playing;
+    card.hidden = now !== "card" || this.#playing;
+    place.hidden = now === "card" && !this.#playing;
     if (this.#playing || !this.#home) return;
-    if (this.#tab === "practise") place.replaceChildren(...this.#practise(this.#home));
-    else if (this.#tab === "progress") place.replaceChildren(...this.#progress(this.#home));
+    if (now === "practise") place.replaceChildren(...this.#practise(this.#home));
+    else if (now === "progress") place.replaceChildren(...this.#progress(this.#home));
   }
   #go(tab: Tab): void {
     this.#tab = tab;
