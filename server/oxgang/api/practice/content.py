@@ -39,7 +39,7 @@ def par_out_of(data: Mapping[str, Any]) -> ParOut:
 def round_out(row: Round) -> RoundOut:
     """A round against its par."""
     par = par_in(row)
-    scored = par is not None and row.points is not None
+    beaten = None if par is None or row.points is None else round(par.beats(row.points), 3)
     return made(
         RoundOut,
         **{
@@ -49,7 +49,7 @@ def round_out(row: Round) -> RoundOut:
         },
         trial=row.trial or None,
         par=par.par if par else None,
-        better=round(par.beats(row.points), 3) if scored and par else None,  # type: ignore[arg-type]
+        better=beaten,
         by=row.by.name if row.by else "",
         seen=row.seen_at is not None,
     )  # fmt: skip

@@ -12,9 +12,9 @@ from typing import Final, TypeVar
 import numpy as np
 from scipy import stats
 
+from oxgang.core.words.intervals import LEVEL
+
 K = TypeVar("K", bound=Hashable)
-# Intervals are at this level, as those of carries are.
-LEVEL: Final = 0.90
 # So many balls of each kind, and pairs of days, before anything is said.
 FEWEST_BALLS: Final = 8
 FEWEST_PAIRS: Final = 4

@@ -10,16 +10,14 @@ from itertools import pairwise
 from typing import Final
 
 from oxgang.core.pick.choice import Goal, goal_of
+from oxgang.core.pick.outcome import TEN_FEET_YD
 from oxgang.core.practice.load import JUNIOR_LIMIT
+from oxgang.core.practice.scoring import GREEN_YD
 from oxgang.core.words.green import USUAL_HANDICAP
-from oxgang.core.words.measurements import FEET_A_YARD
 
 # A week without practice pauses a streak; more than so many in a row end it.
 PAUSE_WEEKS: Final = 3
 WEEK: Final = timedelta(days=7)
-# Misses that count as on the green and as close [yd]: half of a usual green's depth, ten feet.
-ON_GREEN_YD: Final = 9.0
-TEN_FEET_YD: Final = 10 / FEET_A_YARD
 # Who comes on the green so often is asked for ten feet next, from this many balls on.
 GREEN_SHARE: Final = 0.8
 GOAL_BALLS: Final = 20
@@ -93,7 +91,7 @@ def going(misses_yd: Sequence[float], handicap: float | None) -> Going:
         How far off the last balls to called yardages were, any order.
     """
     goal = goal_of(USUAL_HANDICAP if handicap is None else handicap)
-    on = sum(miss <= ON_GREEN_YD for miss in misses_yd)
+    on = sum(miss <= GREEN_YD for miss in misses_yd)
     ready = len(misses_yd) >= GOAL_BALLS and on >= GREEN_SHARE * len(misses_yd)
     if goal is Goal.CLOSE or ready:
         close = sum(miss <= TEN_FEET_YD for miss in misses_yd)

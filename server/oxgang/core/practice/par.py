@@ -33,6 +33,9 @@ Array = NDArray[np.float64]
 DRAWS: Final = 256
 ROUNDS: Final = 16
 SEED: Final = 7
+# How often a ball on the net meets its mark before it is known, as so many balls. Judgement.
+USUAL_ON_NET: Final = 0.5
+NET_BALLS: Final = 4.0
 # Quantiles of strokes that are kept.
 STROKES_AT: Final = tuple(i / 100 for i in range(1, 100))
 
@@ -85,6 +88,11 @@ class Par:
         if self.scoring is Scoring.WITHIN:
             return float(sum(p for k, p in enumerate(self.points) if k < score))
         return float(np.mean(np.asarray(self.strokes) > score)) if self.strokes else 0.0
+
+
+def on_net(met: int, of: int) -> float:
+    """How often a student's ball on the net meets its mark, by so many of the student's own."""
+    return (met + USUAL_ON_NET * NET_BALLS) / (of + NET_BALLS)
 
 
 def par_of(

@@ -13,14 +13,14 @@ from numpy.typing import ArrayLike, NDArray
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import Baseline, Surface
 from oxgang.core.practice.forms import Call
+from oxgang.core.words.green import BACK_YD, FRONT_YD
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import Strike
 
 Array = NDArray[np.float64]
 
-# A ball that finishes further off than this is beside the green [yd]: that of `words.green`, from
-# its middle.
-GREEN_YD: Final = 9.0
+# A ball that finishes further off is beside the green [yd]: half the depth of a usual one.
+GREEN_YD: Final = (FRONT_YD + BACK_YD) / 2
 
 
 class Scoring(StrEnum):

@@ -22,6 +22,8 @@ from oxgang.core.words.shots import CellKey
 DAY_BALLS: Final = 30
 # After an injury, so much of the limit.
 INJURY_SHARE: Final = 0.5
+# For so long [days].
+INJURY_DAYS: Final = 42
 # A shot that was not asked for so long [days] is asked again.
 LONG_DAYS: Final = 21
 BLOCK_BALLS: Final = 8

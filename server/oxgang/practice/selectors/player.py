@@ -10,7 +10,7 @@ import numpy as np
 from oxgang.academy.models import Student
 from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import Call, Field
-from oxgang.core.practice.par import Par, Player, Shot, par_of
+from oxgang.core.practice.par import Par, Player, Shot, on_net, par_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import CellKey, Lie
 from oxgang.matrix.selectors.kept import Kept, kept_matrix
@@ -18,9 +18,6 @@ from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.practice.models import Round
 from oxgang.range_sessions.services.balls import local_day
 
-# How often a ball on the net meets its mark before it is known, as so many balls.
-USUAL_ON_NET = 0.5
-NET_BALLS = 4.0
 NET_LOOK_BACK = 10
 
 
@@ -79,7 +76,7 @@ def _on_net(student: Student) -> float:
         for result in results:
             met += sum(bool(ball.get("met")) for ball in result["balls"])
             of += len(result["balls"])
-    return (met + USUAL_ON_NET * NET_BALLS) / (of + NET_BALLS)
+    return on_net(met, of)
 
 
 def par_for(

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from datetime import date, timedelta
-from typing import Final
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.core.ground.coverage import probability
 from oxgang.core.keeping.events import EventKind
-from oxgang.core.practice.week import Day, Known, week_of
+from oxgang.core.practice.week import INJURY_DAYS, Day, Known, week_of
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.kept import Kept
@@ -17,9 +16,6 @@ from oxgang.matrix.selectors.standing import standing_of
 from oxgang.practice.as_data import call_of, key_of
 from oxgang.practice.selectors.player import learning_in
 from oxgang.practice.selectors.rounds import LOOK_BACK, rounds_of
-
-# After an injury practice is short for so long.
-SPARED: Final = timedelta(days=42)
 
 
 def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
@@ -52,7 +48,8 @@ def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
             )
         )
     spared = any(
-        event.kind == EventKind.INJURY and event.on > first - SPARED for event in events_of(student)
+        event.kind == EventKind.INJURY and event.on > first - timedelta(days=INJURY_DAYS)
+        for event in events_of(student)
     )
     return week_of(
         known,
