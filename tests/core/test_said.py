@@ -10,6 +10,7 @@ from typing import Any
 
 import pytest
 from fluent.syntax import FluentParser, ast, visitor
+from oxgang.academy.models import Role
 from oxgang.core.carry.cells import Doubt
 from oxgang.core.ground.card import Thin
 from oxgang.core.ground.fills import Way
@@ -25,6 +26,7 @@ from oxgang.core.pick.table import Wind
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.forms import Mark, PracticeForm, Step
 from oxgang.core.practice.home import Shows
+from oxgang.core.practice.load import Level
 from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.practice.trials import Trial
@@ -33,6 +35,7 @@ from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import Lie
+from oxgang.practice.selectors.keeping import Kept
 from oxgang.texts.messages import source, texts
 
 ROOT = Path(__file__).parents[2]
@@ -45,7 +48,8 @@ NAMES: dict[str, type[StrEnum]] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
     "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,
-    "shows": Shows, "home-goal": choice.Goal,
+    "shows": Shows, "home-goal": choice.Goal, "level": Level, "kept": Kept,
+    "role": StrEnum("Role", Role.values),
 }  # fmt: skip
 
 

@@ -15,3 +15,9 @@ class ChangedMeanwhile(OxgangError):
     """Somebody else changed the same thing first. Nothing is written."""
 
     code = ProblemCode.CHANGED_MEANWHILE
+
+
+class ErasedStudent(OxgangError):
+    """The student was erased for good: nothing is stored for this id any more."""
+
+    code = ProblemCode.ERASED

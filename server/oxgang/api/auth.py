@@ -12,6 +12,8 @@ from ninja.security import SessionAuth
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import note_taken
+from oxgang.academy.services.second_factor import FactorMissing, has_factor
+from oxgang.api.rights import Right, address_of, refuse_without_right, right_for
 from oxgang.core.errors import OxgangError, ProblemCode
 
 # Whose page asks: two coaches at one tablet must not write in each other's name.
@@ -29,7 +31,20 @@ class CoachSession(SessionAuth):
             raise OtherCoach(
                 f"{coach.name} is signed in here now. Nothing was read or stored for anybody else."
             )
+        if coach is not None:
+            _refuse_without_factor(request, coach)
+            refuse_without_right(request, coach)
         return coach
+
+
+def _refuse_without_factor(request: HttpRequest, coach: Coach) -> None:
+    """Where the academy asks for a second factor, nothing else is done before there is one."""
+    if not coach.academy.second_factor or right_for("GET", address_of(request)) is Right.OWN:
+        return
+    if not has_factor(coach):
+        raise FactorMissing(
+            "Your academy asks for a second factor. Set it under your name, then go on."
+        )
 
 
 class OtherCoach(OxgangError):
@@ -42,7 +57,8 @@ def signed_in_coach(request: HttpRequest) -> Coach | None:
     """The coach of this session with the academy, or None. One query beside the session's two."""
     if not request.user.is_authenticated:
         return None
-    return Coach.objects.select_related("academy").filter(user=request.user).first()
+    here = Coach.objects.select_related("academy", "user").filter(left_at=None)
+    return here.filter(user=request.user).first()
 
 
 def coach_of(request: HttpRequest) -> Coach:

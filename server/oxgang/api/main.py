@@ -6,6 +6,7 @@ from ninja import NinjaAPI
 
 from oxgang import __version__
 from oxgang.api import problems
+from oxgang.api.account.own import router as own
 from oxgang.api.account.router import router as account
 from oxgang.api.auth import CoachSession, OtherCoach
 from oxgang.api.balls.router import router as balls
@@ -16,12 +17,16 @@ from oxgang.api.feed.router import router as feed
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
+from oxgang.api.groups.router import router as groups
 from oxgang.api.history.router import router as history
 from oxgang.api.home.router import router as home
 from oxgang.api.homework.router import router as homework
+from oxgang.api.kept.router import router as kept
 from oxgang.api.lessons.router import router as lessons
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
+from oxgang.api.people.door import router as door
+from oxgang.api.people.router import router as people
 from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
 from oxgang.api.played.router import router as played
@@ -30,6 +35,7 @@ from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
+from oxgang.api.settings.router import router as settings
 from oxgang.api.students.router import router as students
 from oxgang.api.transfer.router import router as transfer
 
@@ -39,6 +45,10 @@ api = NinjaAPI(
 problems.install(api)
 problems.STATUS[OtherCoach] = 401
 api.add_router("", account)
+api.add_router("", own)
+api.add_router("", door)
+api.add_router("", people)
+api.add_router("", settings)
 api.add_router("", scales)
 api.add_router("", students)
 api.add_router("", balls)
@@ -51,11 +61,13 @@ api.add_router("", lessons)
 api.add_router("", practice)
 api.add_router("", homework)
 api.add_router("", home)
+api.add_router("", kept)
 api.add_router("", plan)
 api.add_router("", review)
 api.add_router("", flight)
 api.add_router("", net)
 api.add_router("", feed)
+api.add_router("", groups)
 api.add_router("", files)
 api.add_router("", events)
 api.add_router("", calendar)

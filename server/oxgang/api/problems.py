@@ -13,11 +13,14 @@ from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as NinjaValidationError
 from ninja.parser import Parser
 
-from oxgang.academy.errors import ChangedMeanwhile, NotFound
+from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotFound
+from oxgang.academy.services.second_factor import FactorMissing
 from oxgang.api.reading import Busy
+from oxgang.api.rights import NotAllowed
 from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
+from oxgang.range_sessions.services.bays import GroupOver
 
 log = logging.getLogger(__name__)
 # How SQLite and the system say that there is no room.
@@ -26,6 +29,10 @@ STATUS: dict[type[OxgangError], int] = {
     NotFound: 404,
     ConfirmationNeeded: 409,
     ChangedMeanwhile: 409,
+    NotAllowed: 403,
+    FactorMissing: 403,
+    ErasedStudent: 410,
+    GroupOver: 409,
     MalformedFeed: 400,
     Busy: 503,
 }

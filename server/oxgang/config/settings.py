@@ -25,6 +25,9 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "axes",
+    "django_otp",
+    "django_otp.plugins.otp_static",
+    "django_otp.plugins.otp_totp",
     "oxgang.academy",
     "oxgang.range_sessions",
     "oxgang.matrix",
@@ -60,6 +63,8 @@ DATABASES = {
             "init_command": (
                 "PRAGMA journal_mode=WAL;PRAGMA synchronous=FULL;"
                 "PRAGMA foreign_keys=ON;PRAGMA busy_timeout=20000;"
+                # What is deleted is overwritten: a student who was erased is.
+                "PRAGMA secure_delete=ON;"
             ),
         },
         "TEST": {"NAME": str(ENV.data / "test.sqlite3")},
@@ -88,6 +93,8 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_CALLABLE = "oxgang.api.problems.locked_out"
+# What a phone calls the codes.
+OTP_TOTP_ISSUER = "Oxgang"
 AXES_VERBOSE = False
 # Sign-ins are in the academy's own log.
 AXES_DISABLE_ACCESS_LOG = True

@@ -345,12 +345,74 @@ log-balls-reported =
 log-homework-sent = Sent homework: { $title }, { $balls } balls by { DAY($due) }
 log-homework-taken-back = Took back the homework { $title }
 log-homework-closed = Closed the homework { $title }
+log-person-invited = Invited { $person } as { NAME($role, of: "role") }
+log-person-came = { $person } came in as { NAME($role, of: "role") }
+log-person-link-ended = Took the one-time link for { $person } back
+log-person-changed = Changed { $person }: { $fields }
+log-person-left = { $person } has left: signed out everywhere, tokens and addresses ended
+log-person-back = { $person } may sign in again
+log-password-link-made = Made a one-time link for a new password of { $person }
+log-password-changed = { $person } has a new password
+log-factor-set = { $person } set a second factor
+log-factor-ended = Took the second factor of { $person } away
+log-signed-out-everywhere =
+    { $browsers ->
+        [one] Signed out of { $browsers } other browser
+       *[other] Signed out of { $browsers } other browsers
+    }
+log-settings-changed = Changed the settings: { $fields }
+log-handed-over = Handed over to { $to }
+log-shared-with = Shared with { $names }
+log-consent-changed = Changed what is written of guardian and consent
+log-file-seen = Looked at all that is kept
+log-student-erased =
+    { $balls ->
+        [one] Erased a student for good, with { $balls } ball
+       *[other] Erased a student for good, with { $balls } balls
+    }
+log-bays-opened = Opened a group: { $names }
+log-bays-changed = { $names } came to the group, bay { $bay }
+log-bays-ended = Ended the group of { DAY($day) }
+log-balls-moved-out =
+    { $balls ->
+        [one] Gave { $balls } ball to { $to }, who had hit it
+       *[other] Gave { $balls } balls to { $to }, who had hit them
+    }
+log-standard-changed = Changed the standard { $name }
+log-cohort-changed = Changed the cohort { $name }
+role-head = head coach
+role-coach = coach
+role-assistant = assistant
+level-junior = junior
+level-beginner = beginner
+level-club = club player
+level-low = low handicap
+level-unknown = handicap not known
+kept-clubs = clubs
+kept-set-ups = set-ups
+kept-events = events
+kept-sessions = days on the range
+kept-balls = balls
+kept-sent = what monitors sent of them
+kept-told = carries from elsewhere
+kept-plans = plans
+kept-appointments = sessions in the calendar
+kept-played = shots played
+kept-versions = published cards
+kept-links = links to the phone
+kept-lessons = lessons
+kept-pictures = pictures
+kept-rounds = rounds of practice
+kept-homework = homework
+kept-consent = guardian and consent
+kept-log = entries in the log
 log-taken-away = Took away { NAME($what, of: "taken") }
 log-card-taken-away = Took away the card of version { $version }
 
 taken-report-pdf = the progress page
 taken-sheet-pdf = the blank sheet
 taken-homework-pdf = homework on paper
+taken-everything-zip = everything as one file
 taken-student-json = the whole student as a file
 taken-shots-csv = shots.csv
 taken-shots-xlsx = shots.xlsx

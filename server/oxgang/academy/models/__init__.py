@@ -1,21 +1,32 @@
 """Academy, coaches, students, their clubs and swing-length scales."""
 
-from oxgang.academy.models.academy import Academy, Coach
+from oxgang.academy.models.academy import Academy, Coach, Role
 from oxgang.academy.models.bag import Club
+from oxgang.academy.models.consent import Consent, Erased
 from oxgang.academy.models.event import Event
 from oxgang.academy.models.log import Did, Entry
+from oxgang.academy.models.people import EntryLink, SignIn
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingScale
+from oxgang.academy.models.standards import Cohort, Standard, StandardKind
 from oxgang.academy.models.student import Hand, Student
 
 __all__ = [
     "Academy",
     "Club",
     "Coach",
+    "Cohort",
+    "Consent",
     "Did",
     "Entry",
+    "EntryLink",
+    "Erased",
     "Event",
     "Hand",
+    "Role",
+    "SignIn",
+    "Standard",
+    "StandardKind",
     "StoredRecipe",
     "Student",
     "SwingScale",

@@ -6,8 +6,9 @@ import uuid
 
 from django.db import models
 
-from oxgang.academy.models.academy import Academy
+from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.scale import SwingScale
+from oxgang.academy.models.standards import Cohort
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.practice.load import BALL_LIMIT
@@ -23,6 +24,14 @@ class Student(models.Model):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="students")
+    # Whose student this is, and who else has it among theirs.
+    coach = models.ForeignKey(
+        Coach, null=True, blank=True, on_delete=models.SET_NULL, related_name="students"
+    )
+    shared_with = models.ManyToManyField(Coach, blank=True, related_name="shared")
+    cohort = models.ForeignKey(
+        Cohort, null=True, blank=True, on_delete=models.SET_NULL, related_name="students"
+    )
     name = models.CharField(max_length=120)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
     units = models.CharField(max_length=2, choices=[("yd", "yards"), ("m", "metres")], default="yd")
@@ -51,11 +60,14 @@ class Student(models.Model):
     # one is old. `stale` finds those of whom something was.
     revision = models.PositiveIntegerField(default=0)
     stale = models.BooleanField(default=True)
+    # The academy's time zone or altitude is another than the one that the balls were stored under.
+    moved = models.BooleanField(default=False)
 
     class Meta:
         indexes = [
             models.Index(fields=["academy", "name"]),
             models.Index(fields=["academy"], condition=models.Q(stale=True), name="stale_students"),
+            models.Index(fields=["academy"], condition=models.Q(moved=True), name="moved_students"),
         ]
 
     def __str__(self) -> str:

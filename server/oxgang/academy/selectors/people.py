@@ -6,10 +6,10 @@ from datetime import date, datetime
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
-from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Club, Student, SwingScale
+from oxgang.academy.errors import ErasedStudent, NotFound
+from oxgang.academy.models import Academy, Club, Coach, Erased, Student, SwingScale
 from oxgang.core.words.swing import Position
 
 
@@ -37,10 +37,15 @@ def student_of(academy: Academy, student_id: UUID) -> Student:
     """
     student = (
         Student.objects.filter(academy=academy, pk=student_id)
-        .select_related("scale", "academy")
+        .select_related("scale", "academy", "coach")
         .first()
     )
     if student is None:
+        if Erased.objects.filter(academy=academy, student=student_id).exists():
+            raise ErasedStudent(
+                "This student was erased for good, on request. Nothing is kept for the student any "
+                "more, so that this cannot be stored; drop it here too."
+            )
         raise NotFound("There is no such student here.")
     return student
 
@@ -91,3 +96,8 @@ def known_swings(student: Student) -> dict[str, Position]:
         for position in scale.as_core().positions:
             swings.setdefault(position.label.casefold(), position)
     return swings
+
+
+def belongs_to(coach: Coach, prefix: str = "") -> Q:
+    """Students who are a coach's, or shared with the coach; `prefix` leads to the student."""
+    return Q(**{f"{prefix}coach": coach}) | Q(**{f"{prefix}pk__in": coach.shared.values("pk")})

@@ -11,16 +11,19 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Coach, SwingScale
+from oxgang.academy.models import Academy, Coach, Role, SwingScale
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.words.swing import BUILT_IN, Scale
+from oxgang.core.words.units import Units
 
 MAX_ADDRESS = 200
 
 
 @transaction.atomic
-def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC") -> Academy:
+def open_academy(
+    name: str, *, altitude_m: float = 0, time_zone: str = "UTC", units: Units = "yd"
+) -> Academy:
     """A new academy with its own copies of the built-in swing-length scales."""
     name = name.strip()
     if not name:
@@ -28,7 +31,7 @@ def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC") ->
     if time_zone not in available_timezones():
         raise InputError(f'"{time_zone}" is not a time zone such as UTC.', field="time_zone")
     academy = Academy.objects.create(
-        name=name, altitude_m=altitude_m, time_zone=str(ZoneInfo(time_zone))
+        name=name, altitude_m=altitude_m, time_zone=str(ZoneInfo(time_zone)), units=units
     )
     for scale in BUILT_IN:
         create_scale(academy, scale)
@@ -43,17 +46,32 @@ def set_public_address(academy: Academy, address: str) -> None:
     InputError
         When it is no address such as https://academy.example.
     """
+    academy.public_address = checked_address(address)
+    academy.save(update_fields=["public_address"])
+
+
+def checked_address(address: str) -> str:
+    """A public address without its last slash, or "" for none.
+
+    Raises
+    ------
+    InputError
+        When it is no address such as https://academy.example.
+    """
     address = address.strip().rstrip("/")
-    parts = urlsplit(address)
-    if address and (parts.scheme not in ("http", "https") or not parts.hostname or parts.query):
+    try:
+        parts = urlsplit(address)
+        known = parts.scheme in ("http", "https") and parts.hostname and not parts.query
+    except ValueError:
+        known = False
+    if address and not known:
         raise InputError(
             f'"{address}" is not an address such as https://academy.example.',
             field="public_address",
         )
     if len(address) > MAX_ADDRESS:
         raise InputError(f"Keep the address to {MAX_ADDRESS} characters.", field="public_address")
-    academy.public_address = address
-    academy.save(update_fields=["public_address"])
+    return address
 
 
 def create_scale(academy: Academy, scale: Scale) -> SwingScale:
@@ -69,8 +87,11 @@ def create_scale(academy: Academy, scale: Scale) -> SwingScale:
 
 
 @raced
-def add_coach(academy: Academy, *, name: str, log_in: str, password: str) -> Coach:
-    """A coach with a log-in.
+def add_coach(
+    academy: Academy, *, name: str, log_in: str, password: str, role: Role | None = None
+) -> Coach:
+    """A person with a log-in. The first one of an academy is its head coach, later ones coaches,
+    where no role is given.
 
     Raises
     ------
@@ -89,4 +110,6 @@ def add_coach(academy: Academy, *, name: str, log_in: str, password: str) -> Coa
         raise InputError(" ".join(error.messages), field="password") from None
     user.set_password(password)
     user.save()
-    return Coach.objects.create(user=user, academy=academy, name=name.strip() or log_in)
+    if role is None:
+        role = Role.COACH if academy.coaches.exists() else Role.HEAD
+    return Coach.objects.create(user=user, academy=academy, name=name.strip() or log_in, role=role)

@@ -51,7 +51,7 @@ CHANGEABLE = tuple(StudentFields.__dataclass_fields__)
 @transaction.atomic
 def add_student(fields: StudentFields, *, by: Coach, now: datetime) -> Student:
     """A new student of the coach's academy."""
-    student = Student(academy=by.academy, created_at=now)
+    student = Student(academy=by.academy, coach=by, school=by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}
     note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[born(student)])

@@ -9,7 +9,7 @@ from ninja import Router
 from ninja.utils import check_csrf
 
 from oxgang.academy.models import Did
-from oxgang.academy.services import throttle
+from oxgang.academy.services import second_factor, sign_ins, throttle
 from oxgang.academy.services.log import note_academy
 from oxgang.api.account.schemas import (
     Account,
@@ -70,7 +70,7 @@ from oxgang.texts.messages import source
 router = Router(tags=["account"])
 
 
-def _account(request: HttpRequest) -> Account:
+def account_of(request: HttpRequest) -> Account:
     return made(
         Account,
         coach=signed_in_coach(request),
@@ -82,7 +82,7 @@ def _account(request: HttpRequest) -> Account:
 @router.get("/account", response=Account, auth=None)
 def account(request: HttpRequest) -> Account:
     """Who is signed in."""
-    return _account(request)
+    return account_of(request)
 
 
 @router.post("/account", response=Account, auth=None)
@@ -91,13 +91,15 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
     if check_csrf(request):
         raise InputError("This page is too old to sign in from. Load it again.")
     user = authenticate(request, username=data.log_in.strip().lower(), password=data.password)
-    if user is None or not hasattr(user, "coach"):
+    if user is None or not hasattr(user, "coach") or user.coach.left_at is not None:
         raise InputError("Log-in and password do not match.", field="password")
-    login(request, user)
     coach = user.coach
+    second_factor.check(coach, data.code)
+    login(request, user)
+    sign_ins.signed_in(request, coach, timezone.now())
     where = throttle.address_of(request)
     note_academy(coach.academy, Did.SIGNED_IN, {"where": where}, by=coach, now=timezone.now())
-    return _account(request)
+    return account_of(request)
 
 
 @router.delete("/account", response=Account)
@@ -106,7 +108,7 @@ def log_out(request: HttpRequest) -> Account:
     coach = coach_of(request)
     note_academy(coach.academy, Did.SIGNED_OUT, by=coach, now=timezone.now())
     logout(request)
-    return _account(request)
+    return account_of(request)
 
 
 def _bounds(limits: tuple[float, float]) -> Bounds:

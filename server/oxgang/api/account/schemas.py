@@ -1,8 +1,11 @@
 from __future__ import annotations
 
+from datetime import datetime
+
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.models import Role
 from oxgang.academy.services.throttle import MAX_NAME
 from oxgang.core.errors import ProblemCode
 from oxgang.core.keeping.events import EventKind
@@ -10,11 +13,15 @@ from oxgang.core.pick.situation import Trouble
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.units import Units
 
 
 class LogIn(Schema):
+    """`code` is of the second factor, where the person has one."""
+
     log_in: str = Field(max_length=MAX_NAME)
     password: str = Field(max_length=200)
+    code: str = Field("", max_length=20)
 
 
 class AcademyOut(Schema):
@@ -22,12 +29,62 @@ class AcademyOut(Schema):
     name: str
     altitude_m: float
     time_zone: str
+    units: Units
 
 
 class CoachOut(Schema):
     id: int
     name: str
+    role: Role
     academy: AcademyOut
+
+
+class PasswordIn(Schema):
+    old: str = Field(max_length=200)
+    password: str = Field(max_length=200)
+
+
+class SignInOut(Schema):
+    """A browser in which the person is signed in."""
+
+    id: int
+    at: datetime
+    seen_at: datetime
+    where: str
+    browser: str
+    here: bool
+
+
+class SecurityOut(Schema):
+    """A person's own ways in. `rules` are what a password must be, in sentences."""
+
+    log_in: str
+    rules: list[str]
+    factor: bool
+    factor_wanted: bool
+    codes_left: int
+    sign_ins: list[SignInOut]
+
+
+class FactorOut(Schema):
+    """A secret to be put into a phone, by camera or by hand; it holds once a code was typed."""
+
+    qr: str
+    secret: str
+
+
+class FactorCode(Schema):
+    code: str = Field(max_length=20)
+
+
+class FactorSet(Schema):
+    """Recovery codes, each good once. They stand here once and nowhere else."""
+
+    codes: list[str]
+
+
+class OwnPassword(Schema):
+    password: str = Field(max_length=200)
 
 
 class Account(Schema):

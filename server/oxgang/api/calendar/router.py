@@ -18,6 +18,7 @@ from oxgang.api.calendar.schemas import (
     AppointmentOut,
     CalendarAddress,
     CalendarOut,
+    TogetherIn,
 )
 from oxgang.core.errors import InputError
 from oxgang.core.flight.checks import NO_SUCH_DAY, in_calendar
@@ -35,6 +36,7 @@ from oxgang.range_sessions.services.appointments import (
     end_calendar_link,
     make_appointment,
     make_calendar_link,
+    make_together,
 )
 
 router = Router(tags=["calendar"])
@@ -63,6 +65,7 @@ def _out(rows: Iterable[Appointment], coach: Coach) -> list[AppointmentOut]:
             minutes=row.minutes,
             check_up=row.check_up,
             note=row.note,
+            together=row.together,
             reasons=reasons.get(row.student_id, []),
         )
         for row in rows
@@ -74,6 +77,7 @@ def calendar(
     request: HttpRequest,
     first: Query[date | None] = None,
     days: Query[int] = 7,
+    mine: Query[bool] = False,
 ) -> CalendarOut:
     """The academy's sessions of some days, from today when no day is given."""
     coach = coach_of(request)
@@ -84,6 +88,8 @@ def calendar(
     if not in_calendar(start):
         raise InputError(f"{NO_SUCH_DAY}.", field="first")
     rows = appointments_between(coach.academy, start, start + timedelta(days=days - 1))
+    if mine:
+        rows = rows.filter(coach=coach)
     return CalendarOut(
         today=today,
         zone=coach.academy.time_zone,
@@ -100,6 +106,16 @@ def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, AppointmentOut
     fields = AppointmentFields(**data.dict(exclude={"student_id"}))
     made = make_appointment(student, fields, by=coach, now=timezone.now())
     return 201, _out([made], coach)[0]
+
+
+@router.post("/appointments/together", response={201: list[AppointmentOut]})
+def book_together(request: HttpRequest, data: TogetherIn) -> tuple[int, list[AppointmentOut]]:
+    """Book one session with several students, with the coach who asks."""
+    coach = coach_of(request)
+    students = [student_of(coach.academy, pk) for pk in data.students]
+    fields = AppointmentFields(**data.dict(exclude={"students"}))
+    made = make_together(students, fields, by=coach, now=timezone.now())
+    return 201, _out(made, coach)
 
 
 @router.patch("/appointments/{appointment_id}", response=AppointmentOut)

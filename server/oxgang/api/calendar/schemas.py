@@ -18,6 +18,16 @@ class AppointmentIn(Schema):
     note: Line = ""
 
 
+class TogetherIn(Schema):
+    """One session with several students, on neighbouring mats."""
+
+    students: list[UUID] = Field(min_length=2, max_length=6)
+    starts_at: Moment
+    minutes: int = 60
+    check_up: int = 0
+    note: Line = ""
+
+
 class AppointmentChange(Schema):
     """Only the fields that change are sent."""
 
@@ -42,6 +52,7 @@ class AppointmentOut(Schema):
     minutes: int
     check_up: int
     note: str
+    together: UUID | None
     reasons: list[DueSaid]
 
 

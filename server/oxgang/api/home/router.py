@@ -33,6 +33,8 @@ def _link(link: CardLink) -> LinkOut:
         expires_at=link.expires_at,
         revoked_at=link.revoked_at,
         opened_at=link.opened_at,
+        opened=link.opened,
+        made_by=link.made_by.name if link.made_by else "",
         with_code=bool(link.code),
         locked=bool(link.code) and link.wrong_codes >= TRIES_IN_ALL,
     )
@@ -52,11 +54,17 @@ def _found(student: Student, link_id: int) -> CardLink:
     return link
 
 
+def links_of(student: Student) -> list[LinkOut]:
+    """The student's private links, newest first."""
+    rows = CardLink.objects.filter(student=student).select_related("made_by")
+    return [_link(one) for one in rows.order_by("-made_at")]
+
+
 @router.get("/students/{student_id}/links", response=list[LinkOut])
 def links(request: HttpRequest, student_id: UUID) -> list[LinkOut]:
     """The private links to the student's own place, newest first."""
     student = student_of(coach_of(request).academy, student_id)
-    return [_link(one) for one in CardLink.objects.filter(student=student).order_by("-made_at")]
+    return links_of(student)
 
 
 @router.post("/students/{student_id}/links", response=LinkMade)

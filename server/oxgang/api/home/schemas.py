@@ -27,6 +27,8 @@ class LinkOut(Schema):
     expires_at: datetime
     revoked_at: datetime | None
     opened_at: datetime | None
+    opened: int
+    made_by: str
     with_code: bool
     locked: bool
 

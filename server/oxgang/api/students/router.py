@@ -48,6 +48,10 @@ def _out(student: Student) -> StudentOut:
         finds=skill_of(student),
         shots_chosen=student.shots_chosen,
         archived=student.archived_at is not None,
+        coach_id=student.coach_id,
+        coach=student.coach.name if student.coach else "",
+        shared_with=list(student.shared_with.values_list("pk", flat=True)),
+        cohort_id=student.cohort_id,
         scale=student.scale,
         clubs=[club_data(club, in_use=club.used_on(today)) for club in clubs],
     )
@@ -59,11 +63,13 @@ def students(
     search: Line = "",
     show: Query[Show] = Show.ALL,
     archived: Query[bool] = False,
+    mine: Query[bool] = False,
     page: Query[int] = 1,
     size: Query[int] = 50,
 ) -> HttpResponse:
     """A page of the academy's students, the neediest first."""
-    academy, now = coach_of(request).academy, timezone.now()
+    coach, now = coach_of(request), timezone.now()
+    academy = coach.academy
     behind = len(stale_in(academy, now, MOST_COUNTED))
     found = morning_of(
         academy,
@@ -74,6 +80,7 @@ def students(
         page=page_number(page),
         size=size,
         back=came_back(academy),
+        mine=coach if mine else None,
     )
     homework = standings_of(academy, now)
     page_of = {

@@ -90,6 +90,7 @@ class StudentRow(Schema):
     hand: Hand
     units: Units
     scale: str
+    coach: str
     clubs: int
     balls: int
     waiting: int
@@ -167,6 +168,10 @@ class StudentOut(Schema):
     longest: str
     estimates_yd: float | None
     shots_chosen: bool
+    coach_id: int | None
+    coach: str
+    shared_with: list[int]
+    cohort_id: int | None
     finds: Friction
     archived: bool
     scale: ScaleOut

@@ -6,6 +6,7 @@ session, and a clinician decides after an injury.
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Final
 
 from oxgang.core.errors import InputError
@@ -20,6 +21,34 @@ LIMIT_RANGE: Final = (5, 300)
 # Say something this many balls before the limit, and ask for a rest after so many in a row.
 WARN_BEFORE: Final = 10
 REST_EVERY: Final = 20
+
+
+# A handicap up to this is a low one. Common practice, no published source.
+LOW_HANDICAP: Final = 9.0
+
+
+class Level(StrEnum):
+    """What students are compared and set up by."""
+
+    JUNIOR = "junior"
+    BEGINNER = "beginner"
+    CLUB = "club"
+    LOW = "low"
+    UNKNOWN = "unknown"
+
+
+def level_of(handicap: float | None, ball_limit: int) -> Level:
+    """A student's level, by balls a session and handicap (None: not known).
+
+    A junior is told by the limit of balls, whatever the handicap: a child's body sets it.
+    """
+    if ball_limit <= JUNIOR_LIMIT:
+        return Level.JUNIOR
+    if handicap is None:
+        return Level.UNKNOWN
+    if handicap >= BEGINNERS_HANDICAP:
+        return Level.BEGINNER
+    return Level.LOW if handicap <= LOW_HANDICAP else Level.CLUB
 
 
 def is_beginner(stage: Stage, ball_limit: int, handicap: float | None) -> bool:

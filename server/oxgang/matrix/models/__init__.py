@@ -2,6 +2,6 @@
 
 from oxgang.matrix.models.played import PlayedShot
 from oxgang.matrix.models.published import CardLink, PublishedMatrix
-from oxgang.matrix.models.stored import StoredMatrix, Summary
+from oxgang.matrix.models.stored import StoredMatrix, Summary, Tally
 
-__all__ = ["CardLink", "PlayedShot", "PublishedMatrix", "StoredMatrix", "Summary"]
+__all__ = ["CardLink", "PlayedShot", "PublishedMatrix", "StoredMatrix", "Summary", "Tally"]

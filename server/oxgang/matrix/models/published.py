@@ -43,6 +43,8 @@ class CardLink(models.Model):
     wrong_codes = models.PositiveSmallIntegerField(default=0)
     locked_until = models.DateTimeField(null=True, blank=True)
     opened_at = models.DateTimeField(null=True, blank=True)
+    # How often it was opened.
+    opened = models.PositiveIntegerField(default=0)
 
     def __str__(self) -> str:
         return f"card of {self.student}"

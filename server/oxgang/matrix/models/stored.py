@@ -49,3 +49,31 @@ class StoredMatrix(models.Model):
 
     def __str__(self) -> str:
         return f"{self.student} {self.day}"
+
+
+class Tally(models.Model):
+    """What a student did in a month, for the head coach's figures.
+
+    `scatter` is the relative spread of single solid balls of one cell on one day, over `spare`
+    degrees of freedom; `covered` and `due` are what the list said when the month was last looked
+    at, none for months from before that was kept.
+    """
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="+")
+    academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="+", db_index=False)
+    month = models.DateField()
+    balls = models.PositiveIntegerField(default=0)
+    solid = models.PositiveIntegerField(default=0)
+    scatter = models.FloatField(null=True)
+    spare = models.PositiveIntegerField(default=0)
+    covered = models.FloatField(null=True)
+    due = models.BooleanField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["student", "month"], name="one_tally_a_month")
+        ]
+        indexes = [models.Index(fields=["academy", "month"], name="tallies_of_month")]
+
+    def __str__(self) -> str:
+        return f"{self.month:%Y-%m}: {self.balls}"

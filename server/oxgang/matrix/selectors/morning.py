@@ -9,8 +9,8 @@ from typing import Any
 
 from django.db.models import Count, Q, QuerySet
 
-from oxgang.academy.models import Academy
-from oxgang.academy.selectors.people import day_at
+from oxgang.academy.models import Academy, Coach
+from oxgang.academy.selectors.people import belongs_to, day_at
 from oxgang.core.keeping.due import State
 from oxgang.matrix.models import Summary
 from oxgang.range_sessions.models import Appointment
@@ -49,6 +49,7 @@ def morning_of(
     page: int = 1,
     size: int = 50,
     back: QuerySet[Any] | None = None,
+    mine: Coach | None = None,
 ) -> Morning:
     """A page of the academy's students, the neediest first. Two queries, whatever its size.
 
@@ -56,8 +57,12 @@ def morning_of(
     ----------
     back
         Students of whom something came back that nobody has looked at; nobody when None.
+    mine
+        Only the students of this coach, and those shared with the coach.
     """
     everyone = Summary.objects.filter(academy=academy, archived=archived)
+    if mine is not None:
+        everyone = everyone.filter(belongs_to(mine, "student__"))
     kinds = {show: _kind(show, _today(academy, now), back) for show in Show}
     counts = everyone.aggregate(
         **{show.value: Count("pk", filter=kind) for show, kind in kinds.items()}

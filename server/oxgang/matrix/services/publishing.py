@@ -12,6 +12,7 @@ from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import born, note
 from oxgang.academy.services.races import raced
+from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import Look
@@ -23,7 +24,6 @@ from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import content_of
 from oxgang.range_sessions.services.balls import local_day
 
-DAYS_RANGE = (1, 730)
 MAX_NOTE = 300
 
 
@@ -87,9 +87,9 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
     Raises
     ------
     InputError
-        Outside 1 to 730 days.
+        Outside 1 day to what the academy allows.
     """
-    lo, hi = DAYS_RANGE
+    lo, hi = LINK_DAYS_RANGE[0], student.academy.link_days
     if not lo <= days <= hi:
         raise InputError(f"A link lasts {lo} to {hi} days.", field="days")
     token = secrets.token_urlsafe(24)

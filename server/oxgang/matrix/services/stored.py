@@ -61,6 +61,7 @@ def row_data(row: Row) -> dict[str, Any]:
         **{name: getattr(student, name) for name in ("name", "hand", "units", "from_yd", "to_yd")},
         "id": student.pk,
         "scale": student.scale.name,
+        "coach": student.coach.name if student.coach else "",
         "archived": student.archived_at is not None,
         "state": due.state,
         "reasons": [reason.as_data() for reason in due.reasons],

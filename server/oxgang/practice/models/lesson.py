@@ -51,6 +51,8 @@ class OwnWord(models.Model):
     """A checkpoint, fault, cue or drill of an academy's own. `part` is that of a checkpoint."""
 
     academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="lesson_words")
+    # Whose own it is; nobody's is the house's.
+    owner = models.ForeignKey(Coach, null=True, on_delete=models.CASCADE, related_name="+")
     kind = models.CharField(max_length=10, choices=WordKind.choices)
     part = models.CharField(max_length=7, choices=[(w.value, w.value) for w in When], blank=True)
     text = models.CharField(max_length=MAX_LINE)

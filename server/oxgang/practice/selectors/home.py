@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Final
 
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, F, Q, QuerySet
 
 from oxgang.academy.models import Student
 from oxgang.academy.tokens import hash_of
@@ -45,7 +45,11 @@ def link_of(token: str, now: datetime) -> CardLink | None:
         .select_related("student__academy", "student__scale")
         .first()
     )
-    return None if link is None or link.student.archived_at is not None else link
+    if link is None or link.student.archived_at is not None:
+        return None
+    # The academy's limit holds for links that were made before it was set, too.
+    longest = link.made_at + timedelta(days=link.student.academy.link_days)
+    return link if now < longest else None
 
 
 def shows_of(student: Student) -> frozenset[Shows]:
@@ -165,9 +169,9 @@ def pictures_of(student: Student) -> QuerySet[Picture]:
 
 
 def opened(link: CardLink, now: datetime) -> None:
-    """Remember that somebody looked. At most once an hour is written."""
+    """Remember that somebody looked, and how often. At most once an hour is written."""
     if link.opened_at is None or now - link.opened_at > timedelta(hours=1):
-        CardLink.objects.filter(pk=link.pk).update(opened_at=now)
+        CardLink.objects.filter(pk=link.pk).update(opened_at=now, opened=F("opened") + 1)
 
 
 def reported_days(student: Student) -> dict[str, int]:

@@ -119,7 +119,7 @@ def renew_link(link: CardLink, *, by: Coach, now: datetime) -> str:
     if link.revoked_at is not None:
         raise InputError("This link was ended. Make a new one.")
     token = secrets.token_urlsafe(24)
-    lasts = link.expires_at - link.made_at
+    lasts = min(link.expires_at - link.made_at, timedelta(days=link.student.academy.link_days))
     link.token_hash, link.made_at, link.expires_at = hash_of(token), now, now + lasts
     link.made_by = by
     link.save(update_fields=["token_hash", "made_at", "expires_at", "made_by"])

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import asdict, dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any, Final
 
@@ -47,6 +47,10 @@ class Plays:
         """As a device keeps it."""
         return asdict(self)
 
+    def with_club(self, club_id: str, swing: str) -> Plays:
+        """The same shot with another student's club, in another student's scale."""
+        return replace(self, club_id=club_id, swing=swing)
+
     @classmethod
     def of(cls, kept: Mapping[str, Any]) -> Plays:
         """From what a device keeps."""
@@ -88,3 +92,21 @@ def belongs_now(hit_at: datetime, arrived_at: datetime, plays_since: datetime) -
     arrives late may be somebody else's.
     """
     return arrived_at - hit_at <= JUST_NOW or hit_at >= plays_since
+
+
+# A monitor's clock is told from so many of its last balls, and believed wrong by so much at most.
+LEAST_LAGS: Final = 3
+MOST_LAG: Final = timedelta(minutes=5)
+
+
+def clock_lag(lags: Sequence[timedelta]) -> timedelta:
+    """By how much a monitor's clock is behind, from how long its last balls took to arrive.
+
+    The quickest of them took next to no time on the way (the minimum filter of clock
+    synchronisation: Mills, RFC 5905, section 10, from memory), so that what is left of it is the
+    clock. A clock ahead shows as nothing: such moments are cut to the arrival.
+    """
+    if len(lags) < LEAST_LAGS:
+        return timedelta()
+    quickest = min(lags)
+    return quickest if timedelta() < quickest <= MOST_LAG else timedelta()

@@ -2,6 +2,7 @@
 
 from oxgang.range_sessions.models.appointment import Appointment, CalendarLink
 from oxgang.range_sessions.models.ball import Ball
+from oxgang.range_sessions.models.bays import Bay, Group, Turn, TurnKind
 from oxgang.range_sessions.models.device import Device, FeedBall
 from oxgang.range_sessions.models.mapping import StoredMapping
 from oxgang.range_sessions.models.plan import StoredPlan
@@ -11,11 +12,15 @@ from oxgang.range_sessions.models.told import ToldCell
 __all__ = [
     "Appointment",
     "Ball",
+    "Bay",
     "CalendarLink",
     "Device",
     "FeedBall",
+    "Group",
     "RangeSession",
     "StoredMapping",
     "StoredPlan",
     "ToldCell",
+    "Turn",
+    "TurnKind",
 ]

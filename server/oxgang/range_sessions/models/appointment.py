@@ -22,6 +22,8 @@ class Appointment(models.Model):
     minutes = models.PositiveSmallIntegerField()
     check_up = models.PositiveSmallIntegerField(default=0)
     note = models.CharField(max_length=200, blank=True)
+    # Sessions of several students at once, on neighbouring mats, have the same value.
+    together = models.UUIDField(null=True, blank=True)
     changed_at = models.DateTimeField()
     withdrawn_at = models.DateTimeField(null=True, blank=True)
     entry = models.ForeignKey(Entry, null=True, on_delete=models.SET_NULL, related_name="+")
@@ -31,6 +33,11 @@ class Appointment(models.Model):
         indexes = [
             models.Index(fields=["student", "starts_at"]),
             models.Index(fields=["coach", "starts_at"]),
+            models.Index(
+                fields=["together"],
+                condition=models.Q(together__isnull=False),
+                name="booked_together",
+            ),
         ]
 
     def __str__(self) -> str:

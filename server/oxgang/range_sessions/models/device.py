@@ -55,6 +55,8 @@ class FeedBall(models.Model):
     extra = models.JSONField(default=dict)
     question = models.CharField(max_length=300, blank=True)
     discarded_at = models.DateTimeField(null=True, blank=True)
+    # A coach has said whose it is: nothing moves it by itself any more.
+    by_hand = models.BooleanField(default=False)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["device", "uid"], name="sent_once_a_device")]

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
+from uuid import UUID, uuid4
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
@@ -45,7 +46,20 @@ def make_appointment(
     InputError
         In the past or too far ahead, too short or long, or when the coach or the student is taken.
     """
-    appointment = Appointment(student=student, coach=by, changed_at=now, **asdict(fields))
+    return _made(student, fields, None, by=by, now=now)
+
+
+def _made(
+    student: Student,
+    fields: AppointmentFields,
+    together: UUID | None,
+    *,
+    by: Coach,
+    now: datetime,
+) -> Appointment:
+    appointment = Appointment(
+        student=student, coach=by, changed_at=now, together=together, **asdict(fields)
+    )
     _check(appointment, now)
     appointment.save()
     change = born(appointment, "withdrawn_at")
@@ -54,6 +68,23 @@ def make_appointment(
     )
     appointment.save(update_fields=["entry"])
     return appointment
+
+
+@transaction.atomic
+def make_together(
+    students: Sequence[Student], fields: AppointmentFields, *, by: Coach, now: datetime
+) -> list[Appointment]:
+    """One session with several students, on neighbouring mats.
+
+    Raises
+    ------
+    InputError
+        As `make_appointment`, or for a student named twice; nothing is booked then.
+    """
+    if len({student.pk for student in students}) < len(students):
+        raise InputError("A student stands there twice.", field="students")
+    together = uuid4()
+    return [_made(student, fields, together, by=by, now=now) for student in students]
 
 
 @transaction.atomic
@@ -75,22 +106,35 @@ def change_appointment(
         As `make_appointment`.
     """
     refuse_if_changed(appointment.student, appointment, was, changes, by=by)
-    before = fields_of(appointment, changes)
-    for name, value in changes.items():
-        setattr(appointment, name, value)
-    _check(appointment, now)
-    done = changed(appointment, before)
-    if done:
-        appointment.changed_at = now
-        appointment.save()
-        values = {**_at(appointment), "fields": fields_said(done[0])}
-        note(appointment.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
+    rows = _together(appointment)
+    befores = [fields_of(row, changes) for row in rows]
+    for row in rows:
+        for name, value in changes.items():
+            setattr(row, name, value)
+    for row in rows:
+        _check(row, now)
+    for row, before in zip(rows, befores, strict=True):
+        if done := changed(row, before):
+            row.changed_at = now
+            row.save()
+            values = {**_at(row), "fields": fields_said(done[0])}
+            note(row.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
     return appointment
+
+
+def _together(appointment: Appointment) -> list[Appointment]:
+    """The session itself, and those of the others who were booked together with it."""
+    if appointment.together is None:
+        return [appointment]
+    others = Appointment.objects.filter(together=appointment.together, withdrawn_at=None)
+    rows = others.exclude(pk=appointment.pk).select_related("student__academy", "coach")
+    return [appointment, *rows]
 
 
 @transaction.atomic
 def cancel_appointment(appointment: Appointment, *, by: Coach, now: datetime) -> None:
-    """Cancel a session; calendars that follow are told. Twice changes nothing."""
+    """Cancel a session; calendars that follow are told. Twice changes nothing. Of those booked
+    together only this student's."""
     if appointment.withdrawn_at is not None:
         return
     before = fields_of(appointment, ["withdrawn_at"])
@@ -131,6 +175,8 @@ def _check(appointment: Appointment, now: datetime) -> None:
         (appointment.student.name, near.filter(student=appointment.student)),
         (appointment.coach.name, near.filter(coach=appointment.coach)),
     ):
+        if appointment.together is not None:
+            taken = taken.exclude(together=appointment.together)
         for other in taken.select_related("student__academy"):
             if other.starts_at + timedelta(minutes=other.minutes) > starts:
                 raise InputError(

@@ -8,6 +8,7 @@ from collections.abc import Collection, Sequence
 from datetime import datetime, timedelta
 
 from django.db import transaction
+from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Club, Coach, Did, Student
@@ -18,10 +19,12 @@ from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.flight.checks import check_shot
 from oxgang.range_sessions.feeds.monitor import SentBall
 from oxgang.range_sessions.feeds.plays import IDLE, Plays, belongs_now
-from oxgang.range_sessions.models import Device, FeedBall
+from oxgang.range_sessions.models import Ball, Device, FeedBall, Group
 from oxgang.range_sessions.selectors.appointments import start_of
+from oxgang.range_sessions.selectors.bays import group_with, lag_of, turns_of
 from oxgang.range_sessions.services.balls import local_day, moved_on, record_balls
 from oxgang.range_sessions.services.imports import match_club
+from oxgang.range_sessions.services.moving import move_ball
 
 PREFIX = "oxg_"
 MAX_NAME = 60
@@ -62,6 +65,7 @@ def revoke_token(device: Device, *, by: Coach, now: datetime) -> None:
     device.revoked_at = now
     device.plays_for = None
     device.save(update_fields=["token_hash", "revoked_at", "plays_for"])
+    _leave_group(device)
     moved_on(device.pk)
     note_academy(by.academy, Did.DEVICE_ENDED, {"device": device.name}, by=by, now=now)
 
@@ -105,6 +109,7 @@ def set_plays(
     if plays.swing.casefold() not in known_swings(student):
         raise InputError(f'There is no swing "{plays.swing}" here.', field="swing")
     moved = device.plays_for_id != student.pk
+    _leave_group(device)
     if moved or device.plays != plays.as_json():
         device.plays_since = now
     device.plays_for, device.plays = student, plays.as_json()
@@ -115,6 +120,11 @@ def set_plays(
     if moved:
         note_academy(by.academy, Did.DEVICE_CLAIMED, _whose(device, student), by=by, now=now)
     return device
+
+
+def _leave_group(device: Device) -> None:
+    """A device that somebody takes, or whose token has gone, measures in no group."""
+    Group.objects.filter(device=device, ended_at=None).update(device=None, change=F("change") + 1)
 
 
 @transaction.atomic
@@ -168,6 +178,10 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
 
 def _give(device: Device, balls: Sequence[FeedBall], now: datetime) -> None:
     """Give balls to the student for whom the device plays, where they are his or hers."""
+    group = group_with(device)
+    if group is not None:
+        _give_in_group(group, device, balls, now)
+        return
     student, coach = device.plays_for, device.plays_by
     until, since = device.plays_until, device.plays_since
     if not device.straight or student is None or coach is None or student.archived_at:
@@ -181,19 +195,95 @@ def _give(device: Device, balls: Sequence[FeedBall], now: datetime) -> None:
         if ball.question or wanted is None:
             continue
         if not belongs_now(ball.hit_at, now, since):
-            ball.question = "Hit before the device was set to what it plays now. Whose is it?"
-            ball.save(update_fields=["question"])
+            _ask(ball, "Hit before the device was set to what it plays now. Whose is it?")
             continue
-        try:
-            with transaction.atomic():
-                give(ball, student, plays, club=wanted, by=coach, now=now)
-        except OxgangError as error:
-            ball.question = error.sentence[:300]
-            ball.save(update_fields=["question"])
-        else:
-            given = True
+        given |= _gave(ball, student, plays, wanted, coach, now)
     if given:
         Device.objects.filter(pk=device.pk).update(plays_until=_until(student, now))
+
+
+def _give_in_group(group: Group, device: Device, balls: Sequence[FeedBall], now: datetime) -> None:
+    """Each ball goes to whoever was up when it was hit, with the shot of that moment."""
+    turns = turns_of(group)
+    lag = lag_of(device, now)
+    given = False
+    for ball in balls:
+        if ball.question:
+            continue
+        owner = turns.owner_at(min(ball.hit_at + lag, now))
+        if owner is None or owner.plays is None:
+            _ask(ball, NOBODYS)
+            continue
+        student, by = owner.bay.student, owner.by or group.made_by
+        club = next((c for c in bag_of(student) if str(c.pk) == owner.plays.club_id), None)
+        if by is None or club is None:
+            _ask(ball, NOBODYS)
+            continue
+        given |= _gave(ball, student, owner.plays, club, by, now)
+    if given:
+        until = min(now + IDLE, start_of(group.academy, group.day + timedelta(days=1)))
+        Device.objects.filter(pk=device.pk).update(plays_until=until)
+
+
+NOBODYS = "Hit when nobody of the group was up, or no shot was set. Whose is it?"
+
+
+def _ask(ball: FeedBall, question: str) -> None:
+    ball.question = question[:300]
+    ball.save(update_fields=["question"])
+
+
+def _gave(
+    ball: FeedBall, student: Student, plays: Plays, club: Club, by: Coach, now: datetime
+) -> bool:
+    """Give a ball; one that cannot be anybody's waits with the reason."""
+    try:
+        with transaction.atomic():
+            give(ball, student, plays, club=club, by=by, now=now)
+    except OxgangError as error:
+        _ask(ball, error.sentence)
+        return False
+    return True
+
+
+def resettle(group: Group, device: Device, *, since: datetime, now: datetime) -> int:
+    """A turn was told late: the monitor's balls from it on go to whoever was up after all.
+
+    What a coach has put right by hand stays. Returns how many were moved.
+    """
+    turns, lag = turns_of(group), lag_of(device, now)
+    members = {bay.student_id for bay in turns.bays.values()}
+    taken = Ball.objects.filter(
+        sent__device=device,
+        sent__by_hand=False,
+        sent__hit_at__gte=since - lag,
+        student__in=members,
+        withdrawn_at=None,
+    )
+    moved = 0
+    for ball in list(taken.select_related("sent", "club", "student__academy")):
+        assert ball.sent is not None
+        owner = turns.owner_at(min(ball.sent.hit_at + lag, ball.sent.received_at))
+        if owner is None or owner.plays is None or owner.bay.student_id == ball.student_id:
+            continue
+        by = owner.by or group.made_by
+        if by is None:
+            continue
+        moved += move_ball(ball, owner.bay.student, owner.plays, by=by, now=now)
+    return moved
+
+
+def point_at(device: Device, student: Student, plays: Plays, *, by: Coach, now: datetime) -> None:
+    """A device of a group plays for whoever is up there."""
+    row = Device.objects.get(pk=device.pk)
+    if row.revoked_at is not None:
+        return
+    if row.plays_for_id != student.pk or row.plays != plays.as_json():
+        row.plays_since = now
+    row.plays_for, row.plays, row.straight, row.plays_by = student, plays.as_json(), True, by
+    row.plays_until = _until(student, now)
+    row.save()
+    moved_on(row.pk)
 
 
 def give(

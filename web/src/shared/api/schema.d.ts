@@ -32,6 +32,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Confirm Factor
+         * @description Turn the second factor on with a code that the phone shows.
+         */
+        put: operations["oxgang_api_account_own_confirm_factor"];
+        /**
+         * Begin Factor
+         * @description A secret for the person's phone. Nothing changes until a code of it was typed.
+         */
+        post: operations["oxgang_api_account_own_begin_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/factor/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Factor
+         * @description Take the person's own second factor away; the password is asked once more.
+         */
+        post: operations["oxgang_api_account_own_end_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/links/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Welcome
+         * @description What a one-time link is for. Looking does not use it up.
+         */
+        get: operations["oxgang_api_people_door_welcome"];
+        put?: never;
+        /**
+         * Enter
+         * @description Use a one-time link, and be signed in; whoever has a second factor signs in with it.
+         */
+        post: operations["oxgang_api_people_door_enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Password
+         * @description A new password. Every other browser is signed out by it; this one stays.
+         */
+        post: operations["oxgang_api_account_own_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/security": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Security
+         * @description Password rules, second factor, and where the person is signed in.
+         */
+        get: operations["oxgang_api_account_own_security"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-ins/{sign_in_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Sign In
+         * @description Sign out one other browser of the person's.
+         */
+        delete: operations["oxgang_api_account_own_end_sign_in"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out Everywhere
+         * @description Sign out every browser of the person's but this one.
+         */
+        post: operations["oxgang_api_account_own_sign_out_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/appointments": {
         parameters: {
             query?: never;
@@ -46,6 +194,26 @@ export interface paths {
          * @description Book a session with the coach who asks.
          */
         post: operations["oxgang_api_calendar_router_book"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Book Together
+         * @description Book one session with several students, with the coach who asks.
+         */
+        post: operations["oxgang_api_calendar_router_book_together"];
         delete?: never;
         options?: never;
         head?: never;
@@ -419,6 +587,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Groups
+         * @description The groups of today that are not over.
+         */
+        get: operations["oxgang_api_groups_router_groups"];
+        put?: never;
+        /**
+         * Open Group
+         * @description Students hit side by side from now on; a booking that is open already is that group.
+         */
+        post: operations["oxgang_api_groups_router_open_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Group
+         * @description A group as it stands.
+         */
+        get: operations["oxgang_api_groups_router_one_group"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/bays/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Leaves
+         * @description The student of a bay leaves the group. The balls stay.
+         */
+        delete: operations["oxgang_api_groups_router_leaves"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changed
+         * @description Asked twice a second by every tablet: nothing but whether to ask more.
+         */
+        get: operations["oxgang_api_groups_router_changed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End
+         * @description The group is over. Balls that were logged are kept, and wait for their review.
+         */
+        post: operations["oxgang_api_groups_router_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/monitor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Monitor
+         * @description Which monitor measures in the group.
+         */
+        put: operations["oxgang_api_groups_router_monitor"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move
+         * @description Put a wrong student right. The balls take the shot that the right one hits.
+         */
+        put: operations["oxgang_api_groups_router_move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Late
+         * @description A student who comes later.
+         */
+        post: operations["oxgang_api_groups_router_late"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}/turns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Turn
+         * @description Say what has changed: who is up, where the monitor stands, what is hit in a bay.
+         */
+        put: operations["oxgang_api_groups_router_turn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -494,6 +846,186 @@ export interface paths {
          * @description Take a word off the academy's list; lessons that have it keep it.
          */
         delete: operations["oxgang_api_lessons_router_end_word"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everybody
+         * @description The people of the academy, those who have left at the end, and unused one-time links.
+         */
+        get: operations["oxgang_api_people_router_everybody"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description A one-time link for somebody new, to be handed over.
+         */
+        post: operations["oxgang_api_people_router_invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Link
+         * @description Take an unused one-time link back.
+         */
+        delete: operations["oxgang_api_people_router_end_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Another name or another role.
+         */
+        patch: operations["oxgang_api_people_router_change"];
+        trace?: never;
+    };
+    "/api/people/{person_id}/come-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Come Back
+         * @description Somebody who had left may sign in again.
+         */
+        post: operations["oxgang_api_people_router_come_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/end-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Factor
+         * @description Take somebody's second factor away, for a lost phone.
+         */
+        post: operations["oxgang_api_people_router_end_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand Over All
+         * @description Students of a person, all of them where none is named, belong to another from now on.
+         */
+        post: operations["oxgang_api_people_router_hand_over_all"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave
+         * @description Somebody leaves: out at once everywhere, with tokens and calendar addresses.
+         */
+        post: operations["oxgang_api_people_router_leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reset
+         * @description A one-time link by which somebody sets a new password.
+         */
+        post: operations["oxgang_api_people_router_reset"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -577,6 +1109,90 @@ export interface paths {
          */
         put: operations["oxgang_api_scales_router_rewrite_scale"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Settings
+         * @description The academy's settings, and what can be chosen.
+         */
+        get: operations["oxgang_api_settings_router_settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Change the settings that are sent. What depends on them is recomputed, and said.
+         */
+        patch: operations["oxgang_api_settings_router_change"];
+        trace?: never;
+    };
+    "/api/settings/bring-along": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On
+         * @description Bring more balls to the settings of today, for a moment; the keeper does so too.
+         */
+        post: operations["oxgang_api_settings_router_go_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/retention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Retention
+         * @description Whom, and what, the academy's own rule says should go.
+         */
+        get: operations["oxgang_api_kept_router_retention"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/retention/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Clear Pictures
+         * @description Take the pictures away that are older than the academy keeps them.
+         */
+        post: operations["oxgang_api_kept_router_clear_pictures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -943,6 +1559,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/consent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Consent
+         * @description Write down who answers for the student, and what was agreed to.
+         */
+        put: operations["oxgang_api_kept_router_consent"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/criteria": {
         parameters: {
             query?: never;
@@ -957,6 +1593,26 @@ export interface paths {
          */
         put: operations["oxgang_api_plan_router_criteria"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Erase Student
+         * @description Erase a student for good, with the name typed. Nothing brings it back.
+         */
+        post: operations["oxgang_api_kept_router_erase_student"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1125,6 +1781,26 @@ export interface paths {
          * @description The coach has looked at what came back.
          */
         post: operations["oxgang_api_homework_router_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept
+         * @description All that is kept of a student. That somebody looked is written into the student's log.
+         */
+        get: operations["oxgang_api_kept_router_kept"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1914,6 +2590,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/whose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Whose
+         * @description Whose one student is, and with whom the student is shared.
+         */
+        put: operations["oxgang_api_people_router_whose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/why": {
         parameters: {
             query?: never;
@@ -1968,6 +2664,11 @@ export interface components {
             name: string;
             /** Time Zone */
             time_zone: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "yd" | "m";
         };
         /**
          * Account
@@ -2094,6 +2795,8 @@ export interface components {
              * Format: uuid
              */
             student_id: string;
+            /** Together */
+            together: string | null;
         };
         /**
          * Asked
@@ -2330,6 +3033,31 @@ export interface components {
          */
         Basis: "measured" | "estimated";
         /**
+         * BayOut
+         * @description A bay: who hits there, what, how many balls today, and the last ones, newest last.
+         */
+        BayOut: {
+            /** Balls */
+            balls: number;
+            /** Latest */
+            latest: components["schemas"]["BallOut"][];
+            /** Number */
+            number: number;
+            plays: components["schemas"]["PlaysBody"] | null;
+            /** Student */
+            student: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "yd" | "m";
+        };
+        /**
          * Because
          * @description Why a shot is picked or not.
          * @enum {string}
@@ -2374,6 +3102,11 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /** BroughtAlong */
+        BroughtAlong: {
+            /** Left */
+            left: number;
         };
         /** BroughtIn */
         BroughtIn: {
@@ -2452,6 +3185,19 @@ export interface components {
             /** Tolerance Yd */
             tolerance_yd: number;
             trial: components["schemas"]["Trial"] | null;
+        };
+        /**
+         * CardForm
+         * @description How a card begins.
+         */
+        CardForm: {
+            /** Cues */
+            cues: boolean;
+            order: components["schemas"]["Order"];
+            /** Run */
+            run: boolean;
+            /** Step */
+            step: number;
         };
         /**
          * CardPreview
@@ -2615,6 +3361,11 @@ export interface components {
             /** Shots */
             shots: components["schemas"]["ChoiceIn"][];
         };
+        /** Cleared */
+        Cleared: {
+            /** Pictures */
+            pictures: number;
+        };
         /**
          * ClubChange
          * @description Only the fields that change are sent; those left out stay, whatever stands here.
@@ -2699,6 +3450,7 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            role: components["schemas"]["Role"];
         };
         /** CodeIn */
         CodeIn: {
@@ -2711,6 +3463,16 @@ export interface components {
             name: string;
             /** Sample */
             sample: string[];
+        };
+        /** ComeIn */
+        ComeIn: {
+            /**
+             * Log In
+             * @default
+             */
+            log_in?: string;
+            /** Password */
+            password: string;
         };
         /**
          * ComingOut
@@ -2755,6 +3517,38 @@ export interface components {
             shorter: components["schemas"]["KeyOut"];
             /** Shorter Yd */
             shorter_yd: number;
+        };
+        /**
+         * ConsentBody
+         * @description Who answers for the student, and the days on which was agreed to what.
+         */
+        ConsentBody: {
+            /**
+             * Contact
+             * @default
+             */
+            contact?: string;
+            /**
+             * Guardian
+             * @default
+             */
+            guardian?: string;
+            /**
+             * Junior
+             * @default false
+             */
+            junior?: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Phone On */
+            phone_on?: string | null;
+            /** Pictures On */
+            pictures_on?: string | null;
+            /** Records On */
+            records_on?: string | null;
         };
         /**
          * CoverageOut
@@ -2858,7 +3652,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-taken-away" | "log-card-taken-away";
+        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-standard-changed" | "log-cohort-changed" | "log-taken-away" | "log-card-taken-away";
         /**
          * DidSaid
          * @description What a coach did; `back` when it was taken back.
@@ -2965,6 +3759,42 @@ export interface components {
             front_yd: number;
         };
         /**
+         * EntryLinkMade
+         * @description The address stands here once and nowhere else.
+         */
+        EntryLinkMade: {
+            link: components["schemas"]["EntryLinkOut"];
+            /** Qr */
+            qr: string;
+            /** Url */
+            url: string;
+        };
+        /**
+         * EntryLinkOut
+         * @description An unused one-time link: an invitation, or (with a person) for a forgotten password.
+         */
+        EntryLinkOut: {
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number | null;
+            role: components["schemas"]["Role"];
+        };
+        /**
          * EntryOut
          * @description One action. `can_undo` is whether it can be taken back, `undone` whether it was.
          */
@@ -2985,6 +3815,23 @@ export interface components {
             undoes: boolean;
             /** Undone */
             undone: boolean;
+        };
+        /**
+         * EraseIn
+         * @description The student's name, typed.
+         */
+        EraseIn: {
+            /** Name */
+            name: string;
+        };
+        /** ErasedOut */
+        ErasedOut: {
+            /** Backups */
+            backups: string[];
+            /** Balls */
+            balls: number;
+            /** Sent */
+            sent: number;
         };
         /**
          * EventIn
@@ -3062,6 +3909,29 @@ export interface components {
          * @enum {string}
          */
         Face: "regular" | "bold" | "italic";
+        /** FactorCode */
+        FactorCode: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * FactorOut
+         * @description A secret to be put into a phone, by camera or by hand; it holds once a code was typed.
+         */
+        FactorOut: {
+            /** Qr */
+            qr: string;
+            /** Secret */
+            secret: string;
+        };
+        /**
+         * FactorSet
+         * @description Recovery codes, each good once. They stand here once and nowhere else.
+         */
+        FactorSet: {
+            /** Codes */
+            codes: string[];
+        };
         /**
          * Fault
          * @description A fault by what the ball does. Causes and cue are attributes of its text.
@@ -3304,6 +4174,86 @@ export interface components {
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
+        /** GroupChange */
+        GroupChange: {
+            /** Change */
+            change: string;
+        };
+        /**
+         * GroupIn
+         * @description Students in the order of their bays; `together` is the booking that it begins from.
+         */
+        GroupIn: {
+            /** Students */
+            students: string[];
+            /** Together */
+            together?: string | null;
+        };
+        /**
+         * GroupMonitor
+         * @description The monitor of a group. `at` is the bay where it stands, null where it goes along.
+         */
+        GroupMonitor: {
+            /** At */
+            at: number | null;
+            /** Id */
+            id: number;
+            /** Last Heard At */
+            last_heard_at: string | null;
+            /** Name */
+            name: string;
+            /** Waiting */
+            waiting: number;
+        };
+        /**
+         * GroupOut
+         * @description A group. `up` is the bay whose ball comes next; `change` another text when anything moved;
+         *     `apart` says for a bay what "same for all" could not have exactly.
+         */
+        GroupOut: {
+            /** Apart */
+            apart?: {
+                [key: string]: "club" | "swing" | "club swing" | "bag";
+            };
+            /** Bays */
+            bays: components["schemas"]["BayOut"][];
+            /** By */
+            by: string;
+            /** Change */
+            change: string;
+            /** Day */
+            day: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            monitor: components["schemas"]["GroupMonitor"] | null;
+            /** Over */
+            over: boolean;
+            /** Up */
+            up: number | null;
+        };
+        /**
+         * GroupShort
+         * @description A group of today that is not over.
+         */
+        GroupShort: {
+            /** By */
+            by: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Students */
+            students: string[];
+        };
         /**
          * Guess
          * @description What balls far out might be.
@@ -3315,6 +4265,21 @@ export interface components {
          * @enum {string}
          */
         Hand: "right" | "left";
+        /**
+         * HandOver
+         * @description Students, or all of a person's, who belong to another from now on.
+         */
+        HandOver: {
+            /** Students */
+            students?: string[];
+            /** To */
+            to?: number | null;
+        };
+        /** HandedOver */
+        HandedOver: {
+            /** Students */
+            students: number;
+        };
         /**
          * HistoryOut
          * @description One day's solid balls of the cell: their median at home conditions [yd].
@@ -3339,6 +4304,16 @@ export interface components {
          * @enum {string}
          */
         Hold: "sure" | "doubtful" | "fallow";
+        /** HoldingOut */
+        HoldingOut: {
+            /** Count */
+            count: number;
+            /** First */
+            first: string | null;
+            kind: components["schemas"]["Kept"];
+            /** Last */
+            last: string | null;
+        };
         /** HomeworkIn */
         HomeworkIn: {
             /**
@@ -3432,6 +4407,52 @@ export interface components {
             /** Open */
             open: number;
         };
+        /** InviteIn */
+        InviteIn: {
+            /** Name */
+            name: string;
+            /** @default coach */
+            role?: components["schemas"]["Role"];
+        };
+        /**
+         * Kept
+         * @description What kinds of records there are of a student.
+         * @enum {string}
+         */
+        Kept: "clubs" | "set-ups" | "events" | "sessions" | "balls" | "sent" | "told" | "plans" | "appointments" | "played" | "versions" | "links" | "lessons" | "pictures" | "rounds" | "homework" | "consent" | "log";
+        /**
+         * KeptOut
+         * @description What is kept of a student. `over_on` is the day after which the academy's own rule proposes
+         *     to erase an archived one; `backups` are copies beside the database that still hold the student,
+         *     by their day.
+         */
+        KeptOut: {
+            /** Archived */
+            archived: boolean;
+            /** Backups */
+            backups: string[];
+            consent: components["schemas"]["ConsentBody"];
+            /** Holdings */
+            holdings: components["schemas"]["HoldingOut"][];
+            /** Keep Months */
+            keep_months: number;
+            /** Links */
+            links: components["schemas"]["LinkOut"][];
+            /** Over On */
+            over_on: string | null;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Student */
+            student: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+        };
         /** KeyOut */
         KeyOut: {
             /** Club */
@@ -3441,6 +4462,14 @@ export interface components {
             swing: string;
             tempo: components["schemas"]["Tempo"];
             trajectory: components["schemas"]["Trajectory"];
+        };
+        /** LateIn */
+        LateIn: {
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
         };
         /**
          * LessonIn
@@ -3553,6 +4582,12 @@ export interface components {
             student_id: string;
         };
         /**
+         * Level
+         * @description What students are compared and set up by.
+         * @enum {string}
+         */
+        Level: "junior" | "beginner" | "club" | "low" | "unknown";
+        /**
          * Lie
          * @enum {string}
          */
@@ -3644,6 +4679,10 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Opened */
+            opened: number;
             /** Opened At */
             opened_at: string | null;
             /** Revoked At */
@@ -3661,8 +4700,16 @@ export interface components {
             /** Warn Before */
             warn_before: number;
         };
-        /** LogIn */
+        /**
+         * LogIn
+         * @description `code` is of the second factor, where the person has one.
+         */
         LogIn: {
+            /**
+             * Code
+             * @default
+             */
+            code?: string;
             /** Log In */
             log_in: string;
             /** Password */
@@ -3838,18 +4885,40 @@ export interface components {
          */
         Moment: "unasked" | "as said" | "arrival";
         /**
-         * MovedOut
-         * @description A cell before and after; `real` when the change is more than chance.
+         * MonitorIn
+         * @description Which device measures in the group; null for none. `take` takes it from whom it plays for.
          */
+        MonitorIn: {
+            /** Device Id */
+            device_id?: number | null;
+            /**
+             * Take
+             * @default false
+             */
+            take?: boolean;
+        };
+        /**
+         * MoveIn
+         * @description Balls of the student of one bay that were hit by the student of another.
+         */
+        MoveIn: {
+            /** Balls */
+            balls: string[];
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+            /**
+             * To Id
+             * Format: uuid
+             */
+            to_id: string;
+        };
+        /** MovedOut */
         MovedOut: {
-            after: components["schemas"]["CellOut"];
-            before: components["schemas"]["CellOut"];
-            /** Chance */
-            chance: number;
-            /** New Balls */
-            new_balls: number;
-            /** Real */
-            real: boolean;
+            /** Moved */
+            moved: number;
         };
         /** NeighbourOut */
         NeighbourOut: {
@@ -3926,6 +4995,26 @@ export interface components {
          * @enum {string}
          */
         Order: "short-first" | "long-first";
+        /** OverOut */
+        OverOut: {
+            /**
+             * Archived On
+             * Format: date
+             */
+            archived_on: string;
+            /** Student */
+            student: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+        };
+        /** OwnPassword */
+        OwnPassword: {
+            /** Password */
+            password: string;
+        };
         /** OwnWordIn */
         OwnWordIn: {
             kind: components["schemas"]["WordKind"];
@@ -3983,6 +5072,50 @@ export interface components {
              * Format: date
              */
             to_day: string;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** Old */
+            old: string;
+            /** Password */
+            password: string;
+        };
+        /** PeopleOut */
+        PeopleOut: {
+            /** Links */
+            links: components["schemas"]["EntryLinkOut"][];
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+        };
+        /**
+         * PersonChange
+         * @description Only what changes is sent.
+         */
+        PersonChange: {
+            /** Name */
+            name?: string | null;
+            role?: components["schemas"]["Role"] | null;
+        };
+        /**
+         * PersonOut
+         * @description A person of the academy. `students` are those who belong to this person.
+         */
+        PersonOut: {
+            /** Factor */
+            factor: boolean;
+            /** Id */
+            id: number;
+            /** Last Seen */
+            last_seen: string | null;
+            /** Left At */
+            left_at: string | null;
+            /** Log In */
+            log_in: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Students */
+            students: number;
         };
         /**
          * PickChange
@@ -4587,7 +5720,7 @@ export interface components {
          * @description What kind of trouble it is, for programs: the sentence is for people.
          * @enum {string}
          */
-        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
+        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "factor-needed" | "factor-missing" | "not-allowed" | "erased" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
         /** ProblemRow */
         ProblemRow: {
             /** Column */
@@ -4816,6 +5949,16 @@ export interface components {
             /** Call */
             call: number;
             shot?: components["schemas"]["ShotKey"] | null;
+        };
+        /**
+         * RetentionOut
+         * @description Whom the academy's rule proposes for erasure, and how many pictures are too old.
+         */
+        RetentionOut: {
+            /** Pictures */
+            pictures: number;
+            /** Students */
+            students: components["schemas"]["OverOut"][];
         };
         /**
          * ReviewIn
@@ -5106,6 +6249,24 @@ export interface components {
             staying: string[];
         };
         /**
+         * SecurityOut
+         * @description A person's own ways in. `rules` are what a password must be, in sentences.
+         */
+        SecurityOut: {
+            /** Codes Left */
+            codes_left: number;
+            /** Factor */
+            factor: boolean;
+            /** Factor Wanted */
+            factor_wanted: boolean;
+            /** Log In */
+            log_in: string;
+            /** Rules */
+            rules: string[];
+            /** Sign Ins */
+            sign_ins: components["schemas"]["SignInOut"][];
+        };
+        /**
          * Seen
          * @description What was seen at a checkpoint; one that was not looked at has nothing.
          * @enum {string}
@@ -5144,6 +6305,108 @@ export interface components {
             received_at: string;
             /** Undone */
             undone: number;
+        };
+        /**
+         * SettingsChange
+         * @description Only the settings that change are sent.
+         */
+        SettingsChange: {
+            /** Altitude M */
+            altitude_m?: number | null;
+            /** Ball Limit */
+            ball_limit?: number | null;
+            card?: components["schemas"]["CardForm"] | null;
+            /** Junior Limit */
+            junior_limit?: number | null;
+            /** Keep Months */
+            keep_months?: number | null;
+            /** Link Days */
+            link_days?: number | null;
+            /** Name */
+            name?: string | null;
+            /** Picture Months */
+            picture_months?: number | null;
+            /** Public Address */
+            public_address?: string | null;
+            /** Scale Id */
+            scale_id?: number | null;
+            school?: components["schemas"]["School"] | null;
+            /** Second Factor */
+            second_factor?: boolean | null;
+            /** Time Zone */
+            time_zone?: string | null;
+            /** Tolerances */
+            tolerances?: {
+                [key: string]: number;
+            } | null;
+            /** Units */
+            units?: ("yd" | "m") | null;
+        };
+        /**
+         * SettingsKept
+         * @description The settings, and what came of the change: students whose balls are brought to new days and
+         *     conditions, whose tolerance went with the level's, sessions that keep their hour on the wall.
+         */
+        SettingsKept: {
+            /** Moved */
+            moved: number;
+            /** Sessions */
+            sessions: number;
+            settings: components["schemas"]["SettingsOut"];
+            /** Tolerances */
+            tolerances: number;
+        };
+        /**
+         * SettingsOut
+         * @description The academy's settings. `left` is of how many students balls are still being brought to
+         *     other days or another altitude.
+         */
+        SettingsOut: {
+            /** Altitude M */
+            altitude_m: number;
+            /** Ball Limit */
+            ball_limit: number;
+            card: components["schemas"]["CardForm"];
+            /** Junior Limit */
+            junior_limit: number;
+            /** Keep Months */
+            keep_months: number;
+            /** Left */
+            left: number;
+            /** Levels */
+            levels: components["schemas"]["Level"][];
+            /** Link Days */
+            link_days: number;
+            /** Name */
+            name: string;
+            /** Picture Months */
+            picture_months: number;
+            /** Public Address */
+            public_address: string;
+            /** Scale Id */
+            scale_id: number | null;
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
+            school: components["schemas"]["School"];
+            /** Schools */
+            schools: components["schemas"]["School"][];
+            /** Second Factor */
+            second_factor: boolean;
+            /** Steps */
+            steps: number[];
+            /** Time Zone */
+            time_zone: string;
+            /** Tolerances */
+            tolerances: {
+                [key: string]: number;
+            };
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "yd" | "m";
+            /** Zones */
+            zones: string[];
         };
         /**
          * ShareOut
@@ -5309,6 +6572,30 @@ export interface components {
          * @enum {string}
          */
         Sign: "sign-seen" | "sign-strikes" | "sign-long" | "sign-lead-side" | "sign-above" | "sign-below" | "sign-steep";
+        /**
+         * SignInOut
+         * @description A browser in which the person is signed in.
+         */
+        SignInOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Browser */
+            browser: string;
+            /** Here */
+            here: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Where */
+            where: string;
+        };
         /**
          * SignSaid
          * @description What speaks for a fault.
@@ -5674,6 +6961,12 @@ export interface components {
             ball_limit: number;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            /** Coach */
+            coach: string;
+            /** Coach Id */
+            coach_id: number | null;
+            /** Cohort Id */
+            cohort_id: number | null;
             /** Estimates Yd */
             estimates_yd: number | null;
             finds: components["schemas"]["Friction"];
@@ -5696,6 +6989,8 @@ export interface components {
             /** Notes */
             notes: string;
             scale: components["schemas"]["ScaleOut"];
+            /** Shared With */
+            shared_with: number[];
             /** Shots Chosen */
             shots_chosen: boolean;
             /** Stage */
@@ -5724,6 +7019,8 @@ export interface components {
             balls: number;
             /** Clubs */
             clubs: number;
+            /** Coach */
+            coach: string;
             /** Coming */
             coming: components["schemas"]["ComingOut"][];
             /** Covered */
@@ -5952,6 +7249,34 @@ export interface components {
             lies: components["schemas"]["LieOut"][];
         };
         /**
+         * TogetherIn
+         * @description One session with several students, on neighbouring mats.
+         */
+        TogetherIn: {
+            /**
+             * Check Up
+             * @default 0
+             */
+            check_up?: number;
+            /**
+             * Minutes
+             * @default 60
+             */
+            minutes?: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Students */
+            students: string[];
+        };
+        /**
          * Told
          * @description How many cells of a matrix kept elsewhere were taken in; none while there are problems.
          */
@@ -6029,6 +7354,38 @@ export interface components {
             /** Share */
             share: number;
         };
+        /**
+         * TurnIn
+         * @description A change in a group, under an id made where the key was pressed, at its moment.
+         *
+         *     "up": the next ball is that of bay `number`. "monitor": the monitor stands at `number`, or goes
+         *     along with whoever is up (null). "shot": `plays` is hit in bay `number`, or, with `everybody`,
+         *     what is hit there is hit in all bays.
+         */
+        TurnIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Everybody
+             * @default false
+             */
+            everybody?: boolean;
+            kind: components["schemas"]["TurnKind"];
+            /** Number */
+            number?: number | null;
+            plays?: components["schemas"]["PlaysBody"] | null;
+            /** Uid */
+            uid: string;
+        };
+        /**
+         * TurnKind
+         * @description What has changed: who hits next, where the monitor stands, what is hit in a bay.
+         * @enum {string}
+         */
+        TurnKind: "up" | "monitor" | "shot";
         /**
          * TurnOut
          * @description Before and after: differences (after less before), and the ratio of the spreads, each with
@@ -6214,6 +7571,21 @@ export interface components {
          */
         WeekWhy: "week-due" | "week-work" | "week-weakest" | "week-long" | "week-ladder" | "week-test";
         /**
+         * WelcomeOut
+         * @description What a one-time link is for, before anything is typed. `log_in` is given for who has one.
+         */
+        WelcomeOut: {
+            /** Academy */
+            academy: string;
+            /** Log In */
+            log_in: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Rules */
+            rules: string[];
+        };
+        /**
          * WhatIf
          * @description One thing that is otherwise.
          * @enum {string}
@@ -6251,6 +7623,16 @@ export interface components {
          * @enum {string}
          */
         When: "setup" | "back" | "through";
+        /**
+         * WhoseIn
+         * @description Whose the student is, and with whom the student is shared; left out stays.
+         */
+        WhoseIn: {
+            /** Coach Id */
+            coach_id?: number | null;
+            /** Shared With */
+            shared_with?: number[] | null;
+        };
         /**
          * Why
          * @description Why balls are planned.
@@ -6435,6 +7817,208 @@ export interface operations {
             };
         };
     };
+    oxgang_api_account_own_confirm_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FactorCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactorSet"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_begin_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactorOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_end_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_door_welcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WelcomeOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_door_enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_security: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_end_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_in_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
     oxgang_api_calendar_router_book: {
         parameters: {
             query?: never;
@@ -6455,6 +8039,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppointmentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_calendar_router_book_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppointmentOut"][];
                 };
             };
         };
@@ -6512,6 +8120,7 @@ export interface operations {
             query?: {
                 first?: string | null;
                 days?: number;
+                mine?: boolean;
             };
             header?: never;
             path?: never;
@@ -6892,6 +8501,243 @@ export interface operations {
             };
         };
     };
+    oxgang_api_groups_router_groups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupShort"][];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_open_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_one_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_leaves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_changed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupChange"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_monitor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MonitorIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_late: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
     oxgang_api_history_router_history_of_academy: {
         parameters: {
             query?: {
@@ -6978,6 +8824,212 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnWordOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_everybody: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryLinkMade"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_end_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_come_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_end_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_hand_over_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryLinkMade"];
                 };
             };
         };
@@ -7098,6 +9150,110 @@ export interface operations {
             };
         };
     };
+    oxgang_api_settings_router_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_settings_router_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsKept"];
+                };
+            };
+        };
+    };
+    oxgang_api_settings_router_go_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtAlong"];
+                };
+            };
+        };
+    };
+    oxgang_api_kept_router_retention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetentionOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_kept_router_clear_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cleared"];
+                };
+            };
+        };
+    };
     oxgang_api_transfer_router_bring: {
         parameters: {
             query?: never;
@@ -7139,6 +9295,7 @@ export interface operations {
                 search?: string;
                 show?: "all" | "due" | "waiting" | "today" | "new" | "back";
                 archived?: boolean;
+                mine?: boolean;
                 page?: number;
                 size?: number;
             };
@@ -7652,6 +9809,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_kept_router_consent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConsentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
     oxgang_api_plan_router_criteria: {
         parameters: {
             query?: never;
@@ -7674,6 +9857,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_kept_router_erase_student: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasedOut"];
                 };
             };
         };
@@ -7929,6 +10138,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HomeworkOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_kept_router_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
                 };
             };
         };
@@ -9126,6 +11357,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_router_whose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhoseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
                 };
             };
         };

@@ -1,0 +1,66 @@
+"""What an academy, or one of its coaches, has made its own."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from oxgang.academy.models.academy import Academy, Coach
+
+
+class StandardKind(models.TextChoices):
+    """What can be kept under a name: set-ups of a school, how a card looks, a test."""
+
+    SET_UP = "set-up"
+    CARD = "card"
+    TEST = "test"
+
+
+class Standard(models.Model):
+    """A standard of the house, or (with an owner) a coach's own beside it.
+
+    `content` is by kind: the school and recipes by trajectory; the fields of
+    `core.ground.card.Look`; the yardages of a test.
+    """
+
+    academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="standards")
+    owner = models.ForeignKey(Coach, null=True, on_delete=models.CASCADE, related_name="+")
+    kind = models.CharField(max_length=6, choices=StandardKind.choices)
+    name = models.CharField(max_length=80)
+    content = models.JSONField(default=dict)
+    changed_at = models.DateTimeField()
+    archived_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["kind", "name", "pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["academy", "kind", "name"],
+                condition=models.Q(archived_at=None),
+                name="standard_name_in_academy",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Cohort(models.Model):
+    """Students whom a coach has put together, so that what they have in common helps a new one.
+
+    `means` is what was learnt (the fields of `core.carry.cohort.Means`), `checked` how a check on
+    these very students came out (`core.carry.cohort.Checked`); both empty until it was learnt.
+    """
+
+    academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="cohorts")
+    name = models.CharField(max_length=80)
+    on = models.BooleanField(default=True)
+    means = models.JSONField(default=dict)
+    checked = models.JSONField(default=dict)
+    learnt_at = models.DateTimeField(null=True, blank=True)
+    archived_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["name", "pk"]
+
+    def __str__(self) -> str:
+        return self.name

@@ -1,0 +1,323 @@
+"""People of an academy: inviting, what each may do, leaving, forgotten passwords."""
+
+from __future__ import annotations
+
+import secrets
+from datetime import datetime, timedelta
+from typing import Final
+
+from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Academy, Coach, Did, EntryLink, Role
+from oxgang.academy.services.academies import add_coach
+from oxgang.academy.services.log import note_academy, touch
+from oxgang.academy.services.races import raced
+from oxgang.academy.services.sign_ins import end_all
+from oxgang.academy.tokens import hash_of
+from oxgang.core.errors import InputError
+
+MAX_NAME: Final = 120
+# An invitation waits for somebody's evening, a forgotten password for nobody's.
+INVITED_FOR: Final = timedelta(days=7)
+RESET_FOR: Final = timedelta(hours=24)
+GONE: Final = (
+    "This link is not good any more: it was used, it is too old, or it was taken back. "
+    "Ask a head coach for a new one."
+)
+
+
+@transaction.atomic
+def invite(name: str, role: Role, *, by: Coach, now: datetime) -> tuple[EntryLink, str]:
+    """A one-time link for somebody new. The token is shown once.
+
+    Raises
+    ------
+    InputError
+        Without a name.
+    """
+    name = checked_name(name)
+    link, token = _made(by.academy, INVITED_FOR, by=by, now=now, name=name, role=role)
+    note_academy(
+        by.academy, Did.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now
+    )
+    return link, token
+
+
+@transaction.atomic
+def reset_link(coach: Coach, *, by: Coach, now: datetime) -> tuple[EntryLink, str]:
+    """A one-time link by which somebody sets a new password; an earlier one ends.
+
+    Raises
+    ------
+    InputError
+        For somebody who has left.
+    """
+    _refuse_if_left(coach)
+    EntryLink.objects.filter(coach=coach, used_at=None, ended_at=None).update(ended_at=now)
+    link, token = _made(
+        coach.academy,
+        RESET_FOR,
+        by=by,
+        now=now,
+        coach=coach,
+        name=coach.name,
+        role=Role(coach.role),
+    )
+    note_academy(coach.academy, Did.PASSWORD_LINK_MADE, {"person": coach.name}, by=by, now=now)
+    return link, token
+
+
+def _made(
+    academy: Academy, lasts: timedelta, *, by: Coach, now: datetime, **of: object
+) -> tuple[EntryLink, str]:
+    token = secrets.token_urlsafe(24)
+    link = EntryLink.objects.create(
+        academy=academy,
+        token_hash=hash_of(token),
+        made_by=by,
+        made_at=now,
+        expires_at=now + lasts,
+        **of,
+    )
+    return link, token
+
+
+def open_link(token: str, now: datetime) -> EntryLink:
+    """The link that a token opens.
+
+    Raises
+    ------
+    InputError
+        For one that was used, is too old, was ended or never was: the four look the same.
+    """
+    link = (
+        EntryLink.objects.select_related("academy", "coach__user")
+        .filter(token_hash=hash_of(token), used_at=None, ended_at=None, expires_at__gt=now)
+        .first()
+    )
+    if link is None or (link.coach is not None and link.coach.left_at is not None):
+        raise InputError(GONE)
+    return link
+
+
+@raced
+def come_in(token: str, *, log_in: str, password: str, now: datetime) -> Coach:
+    """Use a link: a new person with a log-in, or a new password for who forgot it.
+
+    Nothing of a refused try is used up.
+
+    Raises
+    ------
+    InputError
+        As `open_link`, or when the log-in is taken or the password too weak.
+    """
+    link = open_link(token, now)
+    # Of two at once one finds it used: writers queue.
+    link.used_at = now
+    link.save(update_fields=["used_at"])
+    if link.coach is not None:
+        set_password(link.coach, password)
+        end_all(link.coach)
+        values = {"person": link.coach.name}
+        note_academy(link.academy, Did.PASSWORD_CHANGED, values, by=link.coach, now=now)
+        return link.coach
+    coach = add_coach(
+        link.academy, name=link.name, log_in=log_in, password=password, role=Role(link.role)
+    )
+    values = {"person": coach.name, "role": coach.role}
+    note_academy(link.academy, Did.PERSON_CAME, values, by=coach, now=now)
+    return coach
+
+
+@transaction.atomic
+def end_link(link: EntryLink, *, by: Coach, now: datetime) -> None:
+    """Take an unused link back. Twice changes nothing."""
+    if link.used_at is None and link.ended_at is None:
+        link.ended_at = now
+        link.save(update_fields=["ended_at"])
+        note_academy(link.academy, Did.PERSON_LINK_ENDED, {"person": link.name}, by=by, now=now)
+
+
+def set_password(coach: Coach, password: str) -> None:
+    """A new password; every session of the old one ends by itself.
+
+    Raises
+    ------
+    InputError
+        For a weak one.
+    """
+    check_password_rules(password, coach.user)
+    coach.user.set_password(password)
+    coach.user.save(update_fields=["password"])
+
+
+def check_password_rules(password: str, user: User) -> None:
+    """Whether a password is one.
+
+    Raises
+    ------
+    InputError
+        Saying which rules it breaks.
+    """
+    try:
+        validate_password(password, user)
+    except ValidationError as error:
+        raise InputError(" ".join(error.messages), field="password") from None
+
+
+@transaction.atomic
+def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
+    """A person's own new password.
+
+    Raises
+    ------
+    InputError
+        When the old one is wrong or the new one weak.
+    """
+    if not coach.user.check_password(old):
+        raise InputError("That is not your password of today.", field="old")
+    if old == new:
+        raise InputError("This is your password of today. Take another.", field="password")
+    set_password(coach, new)
+    note_academy(coach.academy, Did.PASSWORD_CHANGED, {"person": coach.name}, by=coach, now=now)
+
+
+@transaction.atomic
+def change_person(
+    coach: Coach, *, by: Coach, now: datetime, name: str | None = None, role: Role | None = None
+) -> Coach:
+    """Another name, or another role.
+
+    Raises
+    ------
+    InputError
+        When nobody would be left as head coach, or for somebody who has left.
+    """
+    _refuse_if_left(coach)
+    fields = []
+    if name is not None and checked_name(name) != coach.name:
+        fields.append(["name", coach.name, checked_name(name)])
+        coach.name = checked_name(name)
+    if role is not None and role != coach.role:
+        if coach.role == Role.HEAD:
+            _refuse_if_last(coach)
+        fields.append(["role", coach.role, role.value])
+        coach.role = role
+    if fields:
+        coach.save(update_fields=["name", "role"])
+        # The list shows whose a student is.
+        touch(list(coach.students.values_list("pk", flat=True)))
+        values = {"person": coach.name, "fields": fields}
+        note_academy(coach.academy, Did.PERSON_CHANGED, values, by=by, now=now)
+    return coach
+
+
+@transaction.atomic
+def leave(coach: Coach, *, by: Coach, now: datetime) -> None:
+    """A person who leaves is out at once, on every device. The records stay, with the name.
+
+    What belongs to the tokens that he or she made is for the apps above to end
+    (`range_sessions.services.leaving`).
+
+    Raises
+    ------
+    InputError
+        When nobody would be left as head coach.
+    """
+    if coach.left_at is not None:
+        return
+    if coach.role == Role.HEAD:
+        _refuse_if_last(coach)
+    coach.left_at = now
+    coach.save(update_fields=["left_at"])
+    coach.user.is_active = False
+    coach.user.save(update_fields=["is_active"])
+    end_all(coach)
+    EntryLink.objects.filter(coach=coach, used_at=None, ended_at=None).update(ended_at=now)
+    note_academy(coach.academy, Did.PERSON_LEFT, {"person": coach.name}, by=by, now=now)
+
+
+@transaction.atomic
+def come_back(coach: Coach, *, by: Coach, now: datetime) -> None:
+    """A person who had left may sign in again; the tokens that were ended stay so."""
+    if coach.left_at is None:
+        return
+    coach.left_at = None
+    coach.save(update_fields=["left_at"])
+    coach.user.is_active = True
+    coach.user.save(update_fields=["is_active"])
+    note_academy(coach.academy, Did.PERSON_BACK, {"person": coach.name}, by=by, now=now)
+
+
+def make_head(log_in: str, *, now: datetime) -> Coach:
+    """Make somebody head coach, from the machine itself, where no head coach can sign in.
+
+    Raises
+    ------
+    NotFound
+        When nobody has this log-in.
+    """
+    coach = coach_with(log_in)
+    if coach.left_at is not None:
+        come_back(coach, by=coach, now=now)
+    return change_person(coach, by=coach, now=now, role=Role.HEAD)
+
+
+def coach_with(log_in: str) -> Coach:
+    """The person of a log-in.
+
+    Raises
+    ------
+    NotFound
+        When nobody has it.
+    """
+    name = log_in.strip().lower()
+    coach = Coach.objects.select_related("user", "academy").filter(user__username=name).first()
+    if coach is None:
+        raise NotFound(f'Nobody signs in as "{name}" here.')
+    return coach
+
+
+def coach_in(academy: Academy, coach_id: int) -> Coach:
+    """A person of the academy, gone or not.
+
+    Raises
+    ------
+    NotFound
+        When there is no such person here.
+    """
+    coach = Coach.objects.select_related("user", "academy").filter(academy=academy, pk=coach_id)
+    found = coach.first()
+    if found is None:
+        raise NotFound("There is no such person here.")
+    return found
+
+
+def checked_name(name: str) -> str:
+    """A person's name, once it is one."""
+    name = " ".join(name.split())
+    if not name:
+        raise InputError("Give the person a name.", field="name")
+    if len(name) > MAX_NAME:
+        raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
+    return name
+
+
+def _refuse_if_left(coach: Coach) -> None:
+    if coach.left_at is not None:
+        raise InputError(f"{coach.name} has left. Bring {coach.name} back first.")
+
+
+def _refuse_if_last(coach: Coach) -> None:
+    """Writers queue, so nobody else goes in between."""
+    others = Coach.objects.filter(academy=coach.academy, role=Role.HEAD, left_at=None)
+    if not others.exclude(pk=coach.pk).exists():
+        raise InputError(
+            f"{coach.name} is the only head coach. Make somebody else head coach first, "
+            "so that the academy is not locked out.",
+            field="role",
+        )

@@ -1,0 +1,111 @@
+"""Whose student somebody is: handed over, shared; guardians and consent."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping, Sequence
+from datetime import date, datetime
+from typing import Any, Final
+
+from django.db import transaction
+
+from oxgang.academy.models import Coach, Consent, Did, Student
+from oxgang.academy.services.log import changed, fields_of, fields_said, note, note_taken
+from oxgang.academy.services.races import raced
+from oxgang.core.errors import InputError
+
+CONSENT_FIELDS: Final = (
+    "junior",
+    "guardian",
+    "contact",
+    "records_on",
+    "pictures_on",
+    "phone_on",
+    "note",
+)
+DAYS: Final = ("records_on", "pictures_on", "phone_on")
+
+
+@transaction.atomic
+def hand_over(students: Sequence[Student], to: Coach | None, *, by: Coach, now: datetime) -> int:
+    """Students belong to another coach from now on. Returns how many did not before.
+
+    Raises
+    ------
+    InputError
+        To nobody, or to somebody who has left or does not teach.
+    """
+    if to is None:
+        raise InputError("Choose the coach who takes the students over.", field="to")
+    if to.left_at is not None:
+        raise InputError(f"{to.name} has left. Choose another coach.", field="to")
+    done = 0
+    for student in students:
+        before = fields_of(student, ["coach_id"])
+        if student.coach_id == to.pk:
+            continue
+        student.coach = to
+        student.save(update_fields=["coach"])
+        student.shared_with.remove(to)
+        values = {"to": to.name}
+        note(student, Did.HANDED_OVER, values, by=by, now=now, changes=changed(student, before))
+        done += 1
+    return done
+
+
+@transaction.atomic
+def share_with(student: Student, coaches: Collection[Coach], *, by: Coach, now: datetime) -> None:
+    """Who else has the student among theirs.
+
+    Raises
+    ------
+    InputError
+        For somebody who has left.
+    """
+    for coach in coaches:
+        if coach.left_at is not None:
+            raise InputError(f"{coach.name} has left.", field="shared_with")
+    wanted = [coach for coach in coaches if coach.pk != student.coach_id]
+    if {c.pk for c in wanted} == set(student.shared_with.values_list("pk", flat=True)):
+        return
+    student.shared_with.set(wanted)
+    names = ", ".join(sorted(c.name for c in wanted))
+    note(student, Did.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
+
+
+@raced
+def write_consent(
+    student: Student, said: Mapping[str, Any], *, by: Coach, now: datetime, today: date
+) -> Consent:
+    """Write down who answers for the student and what was agreed to.
+
+    Raises
+    ------
+    InputError
+        For a day to come, or a junior's consent without a guardian's name.
+    """
+    consent = Consent.objects.filter(student=student).first() or Consent(student=student)
+    before = fields_of(consent, CONSENT_FIELDS)
+    for name in CONSENT_FIELDS:
+        if name in said:
+            value = said[name]
+            setattr(consent, name, value.strip() if isinstance(value, str) else value)
+    for name in DAYS:
+        given = getattr(consent, name)
+        if given is not None and not date(1900, 1, 1) <= given <= today:
+            raise InputError("Consent is given on a day that has been.", field=name)
+    if consent.junior and not consent.guardian and any(getattr(consent, n) for n in DAYS):
+        raise InputError(
+            "A junior's consent comes from a guardian: write down who.", field="guardian"
+        )
+    consent.save()
+    done = changed(consent, before)
+    if done:
+        # The log says that it changed, and not a guardian's number once more.
+        names = [[name, "", ""] for name, *_ in fields_said(done[0])]
+        note(student, Did.CONSENT_CHANGED, {"fields": names}, by=by, now=now, changes=done)
+    return consent
+
+
+def saw_file(student: Student, *, by: Coach, now: datetime) -> None:
+    """Write down that somebody looked at all that is kept of a student."""
+    note_taken(student, Did.FILE_SEEN, {}, by=by, now=now)

@@ -1,0 +1,111 @@
+"""A person's own ways in: password, second factor, where one is signed in."""
+
+from __future__ import annotations
+
+from base64 import b32encode
+
+import segno
+from django.contrib.auth import update_session_auth_hash
+from django.contrib.auth.password_validation import password_validators_help_texts
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.models import Coach, Did
+from oxgang.academy.services import second_factor, sign_ins
+from oxgang.academy.services.log import note_academy
+from oxgang.academy.services.people import change_password
+from oxgang.api.account.schemas import (
+    FactorCode,
+    FactorOut,
+    FactorSet,
+    OwnPassword,
+    PasswordIn,
+    SecurityOut,
+    SignInOut,
+)
+from oxgang.api.auth import coach_of
+from oxgang.core.errors import InputError
+
+router = Router(tags=["account"])
+
+
+def _security(request: HttpRequest, coach: Coach) -> SecurityOut:
+    here = request.session.session_key
+    return SecurityOut(
+        log_in=coach.user.get_username(),
+        rules=password_validators_help_texts(),
+        factor=second_factor.has_factor(coach),
+        factor_wanted=coach.academy.second_factor,
+        codes_left=second_factor.codes_left(coach),
+        sign_ins=[
+            SignInOut(
+                id=row.pk,
+                at=row.at,
+                seen_at=row.seen_at,
+                where=row.where,
+                browser=row.browser,
+                here=row.session == here,
+            )
+            for row in sign_ins.sign_ins_of(coach)
+        ],
+    )
+
+
+@router.get("/account/security", response=SecurityOut)
+def security(request: HttpRequest) -> SecurityOut:
+    """Password rules, second factor, and where the person is signed in."""
+    return _security(request, coach_of(request))
+
+
+@router.post("/account/password", response=SecurityOut)
+def password(request: HttpRequest, data: PasswordIn) -> SecurityOut:
+    """A new password. Every other browser is signed out by it; this one stays."""
+    coach = coach_of(request)
+    change_password(coach, data.old, data.password, now=timezone.now())
+    sign_ins.end_all(coach, but=request.session.session_key)
+    update_session_auth_hash(request, coach.user)
+    sign_ins.signed_in(request, coach, timezone.now())
+    return _security(request, coach)
+
+
+@router.post("/account/factor", response=FactorOut)
+def begin_factor(request: HttpRequest) -> FactorOut:
+    """A secret for the person's phone. Nothing changes until a code of it was typed."""
+    device = second_factor.begin(coach_of(request))
+    qr = segno.make(device.config_url, error="m").svg_data_uri(scale=5, border=2)
+    return FactorOut(qr=qr, secret=b32encode(device.bin_key).decode("ascii").rstrip("="))
+
+
+@router.put("/account/factor", response=FactorSet)
+def confirm_factor(request: HttpRequest, data: FactorCode) -> FactorSet:
+    """Turn the second factor on with a code that the phone shows."""
+    return FactorSet(codes=second_factor.confirm(coach_of(request), data.code, now=timezone.now()))
+
+
+@router.post("/account/factor/end", response=SecurityOut)
+def end_factor(request: HttpRequest, data: OwnPassword) -> SecurityOut:
+    """Take the person's own second factor away; the password is asked once more."""
+    coach = coach_of(request)
+    if not coach.user.check_password(data.password):
+        raise InputError("That is not your password.", field="password")
+    second_factor.take_away(coach, by=coach, now=timezone.now())
+    return _security(request, coach)
+
+
+@router.delete("/account/sign-ins/{sign_in_id}", response=SecurityOut)
+def end_sign_in(request: HttpRequest, sign_in_id: int) -> SecurityOut:
+    """Sign out one other browser of the person's."""
+    coach = coach_of(request)
+    sign_ins.end_one(coach, sign_in_id)
+    return _security(request, coach)
+
+
+@router.post("/account/sign-out-everywhere", response=SecurityOut)
+def sign_out_everywhere(request: HttpRequest) -> SecurityOut:
+    """Sign out every browser of the person's but this one."""
+    coach = coach_of(request)
+    count = sign_ins.end_all(coach, but=request.session.session_key)
+    now = timezone.now()
+    note_academy(coach.academy, Did.SIGNED_OUT_EVERYWHERE, {"browsers": count}, by=coach, now=now)
+    return _security(request, coach)

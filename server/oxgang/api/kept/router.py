@@ -1,0 +1,136 @@
+"""Whose data it is: what is kept of a student, taken along, agreed to, erased."""
+
+from __future__ import annotations
+
+import re
+from datetime import UTC, date, datetime, timedelta
+from uuid import UUID
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.utils.text import slugify
+from ninja import Router
+
+from oxgang.academy.models import Consent, Student
+from oxgang.academy.selectors.people import day_at, student_of
+from oxgang.academy.services.whose import saw_file, write_consent
+from oxgang.api.auth import coach_of, took_away
+from oxgang.api.fields import made
+from oxgang.api.home.router import links_of
+from oxgang.api.kept.everything import everything_zip
+from oxgang.api.kept.schemas import (
+    Cleared,
+    ConsentBody,
+    ErasedOut,
+    EraseIn,
+    HoldingOut,
+    KeptOut,
+    OverOut,
+    RetentionOut,
+)
+from oxgang.practice.selectors.keeping import DAYS_A_MONTH, held_of, old_pictures, over_time
+from oxgang.practice.services.erasing import clear_old_pictures, erase
+
+router = Router(tags=["kept"])
+
+COPIES = re.compile(r"(?:backup|replaced|before-upgrade)-(\d{8})-.*\.sqlite3")
+
+
+def _backups() -> list[date]:
+    """Days of the copies beside the database."""
+    found = []
+    for file in settings.ENV.data.glob("**/*.sqlite3"):
+        if match := COPIES.fullmatch(file.name):
+            found.append(datetime.strptime(match[1], "%Y%m%d").replace(tzinfo=UTC).date())
+    return sorted(set(found), reverse=True)
+
+
+def _kept(student: Student) -> KeptOut:
+    academy = student.academy
+    consent = Consent.objects.filter(student=student).first() or Consent(student=student)
+    over = None
+    if academy.keep_months and student.archived_at is not None:
+        over = day_at(
+            academy, student.archived_at + timedelta(days=academy.keep_months * DAYS_A_MONTH)
+        )
+    return made(
+        KeptOut,
+        student_id=student.pk,
+        student=student.name,
+        archived=student.archived_at is not None,
+        since=day_at(academy, student.created_at),
+        holdings=[
+            HoldingOut(kind=h.kind, count=h.count, first=h.first, last=h.last)
+            for h in held_of(student)
+        ],
+        consent=made(
+            ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}
+        ),
+        links=links_of(student),
+        over_on=over,
+        backups=_backups(),
+        keep_months=academy.keep_months,
+    )
+
+
+@router.get("/students/{student_id}/kept", response=KeptOut)
+def kept(request: HttpRequest, student_id: UUID) -> KeptOut:
+    """All that is kept of a student. That somebody looked is written into the student's log."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    saw_file(student, by=coach, now=timezone.now())
+    return _kept(student)
+
+
+@router.put("/students/{student_id}/consent", response=KeptOut)
+def consent(request: HttpRequest, student_id: UUID, data: ConsentBody) -> KeptOut:
+    """Write down who answers for the student, and what was agreed to."""
+    coach, now = coach_of(request), timezone.now()
+    student = student_of(coach.academy, student_id)
+    write_consent(student, data.model_dump(), by=coach, now=now, today=day_at(coach.academy, now))
+    return _kept(student)
+
+
+@router.get("/students/{student_id}/everything.zip", include_in_schema=False)
+def everything(request: HttpRequest, student_id: UUID) -> HttpResponse:
+    """Everything of a student as one file, to be taken along."""
+    student = student_of(coach_of(request).academy, student_id)
+    took_away(request, student, "everything-zip")
+    response = HttpResponse(everything_zip(student, timezone.now()), content_type="application/zip")
+    name = f"{slugify(student.name) or 'student'}-everything.zip"
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
+@router.post("/students/{student_id}/erase", response=ErasedOut)
+def erase_student(request: HttpRequest, student_id: UUID, data: EraseIn) -> ErasedOut:
+    """Erase a student for good, with the name typed. Nothing brings it back."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    gone = erase(student, data.name, by=coach, now=timezone.now())
+    return ErasedOut(balls=gone.balls, sent=gone.sent, backups=_backups())
+
+
+@router.get("/settings/retention", response=RetentionOut)
+def retention(request: HttpRequest) -> RetentionOut:
+    """Whom, and what, the academy's own rule says should go."""
+    academy, now = coach_of(request).academy, timezone.now()
+    return RetentionOut(
+        students=[
+            OverOut(
+                student_id=student.pk,
+                student=student.name,
+                archived_on=day_at(academy, student.archived_at or now),
+            )
+            for student in over_time(academy, now)
+        ],
+        pictures=old_pictures(academy, now).count(),
+    )
+
+
+@router.post("/settings/retention/pictures", response=Cleared)
+def clear_pictures(request: HttpRequest) -> Cleared:
+    """Take the pictures away that are older than the academy keeps them."""
+    cleared = clear_old_pictures(coach_of(request).academy, now=timezone.now())
+    return Cleared(pictures=cleared)

@@ -1,0 +1,76 @@
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.api.fields import Line
+from oxgang.api.home.schemas import LinkOut
+from oxgang.practice.selectors.keeping import Kept
+
+
+class HoldingOut(Schema):
+    kind: Kept
+    count: int
+    first: date | None
+    last: date | None
+
+
+class ConsentBody(Schema):
+    """Who answers for the student, and the days on which was agreed to what."""
+
+    junior: bool = False
+    guardian: str = Field("", max_length=120)
+    contact: Line = ""
+    records_on: date | None = None
+    pictures_on: date | None = None
+    phone_on: date | None = None
+    note: Line = ""
+
+
+class KeptOut(Schema):
+    """What is kept of a student. `over_on` is the day after which the academy's own rule proposes
+    to erase an archived one; `backups` are copies beside the database that still hold the student,
+    by their day."""
+
+    student_id: UUID
+    student: str
+    archived: bool
+    since: date
+    holdings: list[HoldingOut]
+    consent: ConsentBody
+    links: list[LinkOut]
+    over_on: date | None
+    backups: list[date]
+    keep_months: int
+
+
+class EraseIn(Schema):
+    """The student's name, typed."""
+
+    name: str = Field(max_length=200)
+
+
+class ErasedOut(Schema):
+    balls: int
+    sent: int
+    backups: list[date]
+
+
+class OverOut(Schema):
+    student_id: UUID
+    student: str
+    archived_on: date
+
+
+class RetentionOut(Schema):
+    """Whom the academy's rule proposes for erasure, and how many pictures are too old."""
+
+    students: list[OverOut]
+    pictures: int
+
+
+class Cleared(Schema):
+    pictures: int

@@ -1,0 +1,185 @@
+"""The people of the academy: invitations, roles, leaving, and whose student somebody is."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from uuid import UUID
+
+import segno
+from django.db.models import Count, Max, Q
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Academy, Coach, EntryLink, Role, Student
+from oxgang.academy.selectors.people import student_of
+from oxgang.academy.services import people, second_factor
+from oxgang.academy.services.whose import hand_over, share_with
+from oxgang.api.auth import coach_of
+from oxgang.api.card.address import public_base
+from oxgang.api.people.schemas import (
+    EntryLinkMade,
+    EntryLinkOut,
+    HandedOver,
+    HandOver,
+    InviteIn,
+    PeopleOut,
+    PersonChange,
+    PersonOut,
+    WhoseIn,
+)
+from oxgang.range_sessions.services.leaving import leave_with_tokens
+
+router = Router(tags=["people"])
+
+
+def _link(link: EntryLink) -> EntryLinkOut:
+    return EntryLinkOut(
+        id=link.pk,
+        name=link.name,
+        role=Role(link.role),
+        person_id=link.coach_id,
+        made_by=link.made_by.name if link.made_by else "",
+        made_at=link.made_at,
+        expires_at=link.expires_at,
+    )
+
+
+def _people(academy: Academy) -> PeopleOut:
+    with_factor = Q(user__totpdevice__confirmed=True)
+    rows = (
+        Coach.objects.filter(academy=academy)
+        .select_related("user")
+        .annotate(
+            factors=Count("user__totpdevice", filter=with_factor, distinct=True),
+            own=Count("students", filter=Q(students__archived_at=None), distinct=True),
+            seen=Max("sign_ins__seen_at"),
+        )
+        .order_by("left_at", "name", "pk")
+    )
+    links = EntryLink.objects.filter(
+        academy=academy, used_at=None, ended_at=None, expires_at__gt=timezone.now()
+    ).select_related("made_by")
+    return PeopleOut(
+        people=[
+            PersonOut(
+                id=row.pk,
+                name=row.name,
+                log_in=row.user.get_username(),
+                role=Role(row.role),
+                left_at=row.left_at,
+                factor=row.factors > 0,
+                students=row.own,
+                last_seen=row.seen,
+            )
+            for row in rows
+        ],
+        links=[_link(link) for link in links.order_by("-made_at")],
+    )
+
+
+def _made(request: HttpRequest, academy: Academy, link: EntryLink, token: str) -> EntryLinkMade:
+    base, _ = public_base(request, academy)
+    url = f"{base}/come-in/{token}"
+    qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
+    return EntryLinkMade(link=_link(link), url=url, qr=qr)
+
+
+@router.get("/people", response=PeopleOut)
+def everybody(request: HttpRequest) -> PeopleOut:
+    """The people of the academy, those who have left at the end, and unused one-time links."""
+    return _people(coach_of(request).academy)
+
+
+@router.post("/people/invitations", response=EntryLinkMade)
+def invite(request: HttpRequest, data: InviteIn) -> EntryLinkMade:
+    """A one-time link for somebody new, to be handed over."""
+    coach = coach_of(request)
+    link, token = people.invite(data.name, data.role, by=coach, now=timezone.now())
+    return _made(request, coach.academy, link, token)
+
+
+@router.delete("/people/links/{link_id}", response=PeopleOut)
+def end_link(request: HttpRequest, link_id: int) -> PeopleOut:
+    """Take an unused one-time link back."""
+    coach = coach_of(request)
+    link = EntryLink.objects.filter(academy=coach.academy, pk=link_id).first()
+    if link is None:
+        raise NotFound("There is no such link here.")
+    people.end_link(link, by=coach, now=timezone.now())
+    return _people(coach.academy)
+
+
+@router.patch("/people/{person_id}", response=PeopleOut)
+def change(request: HttpRequest, person_id: int, data: PersonChange) -> PeopleOut:
+    """Another name or another role."""
+    coach = coach_of(request)
+    person = people.coach_in(coach.academy, person_id)
+    people.change_person(person, by=coach, now=timezone.now(), name=data.name, role=data.role)
+    return _people(coach.academy)
+
+
+@router.post("/people/{person_id}/reset", response=EntryLinkMade)
+def reset(request: HttpRequest, person_id: int) -> EntryLinkMade:
+    """A one-time link by which somebody sets a new password."""
+    coach = coach_of(request)
+    person = people.coach_in(coach.academy, person_id)
+    link, token = people.reset_link(person, by=coach, now=timezone.now())
+    return _made(request, coach.academy, link, token)
+
+
+@router.post("/people/{person_id}/end-factor", response=PeopleOut)
+def end_factor(request: HttpRequest, person_id: int) -> PeopleOut:
+    """Take somebody's second factor away, for a lost phone."""
+    coach = coach_of(request)
+    person = people.coach_in(coach.academy, person_id)
+    second_factor.take_away(person, by=coach, now=timezone.now())
+    return _people(coach.academy)
+
+
+@router.post("/people/{person_id}/leave", response=PeopleOut)
+def leave(request: HttpRequest, person_id: int) -> PeopleOut:
+    """Somebody leaves: out at once everywhere, with tokens and calendar addresses."""
+    coach = coach_of(request)
+    leave_with_tokens(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
+    return _people(coach.academy)
+
+
+@router.post("/people/{person_id}/come-back", response=PeopleOut)
+def come_back(request: HttpRequest, person_id: int) -> PeopleOut:
+    """Somebody who had left may sign in again."""
+    coach = coach_of(request)
+    people.come_back(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
+    return _people(coach.academy)
+
+
+@router.post("/people/{person_id}/hand-over", response=HandedOver)
+def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> HandedOver:
+    """Students of a person, all of them where none is named, belong to another from now on."""
+    coach = coach_of(request)
+    person = people.coach_in(coach.academy, person_id)
+    rows = Student.objects.filter(academy=coach.academy, coach=person)
+    if data.students:
+        rows = rows.filter(pk__in=data.students)
+    to = None if data.to is None else people.coach_in(coach.academy, data.to)
+    done = hand_over(list(rows), to, by=coach, now=timezone.now())
+    return HandedOver(students=done)
+
+
+def _named(academy: Academy, ids: Iterable[int]) -> list[Coach]:
+    return [people.coach_in(academy, pk) for pk in ids]
+
+
+@router.put("/students/{student_id}/whose", response=HandedOver)
+def whose(request: HttpRequest, student_id: UUID, data: WhoseIn) -> HandedOver:
+    """Whose one student is, and with whom the student is shared."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    done = 0
+    if data.coach_id is not None:
+        to = people.coach_in(coach.academy, data.coach_id)
+        done = hand_over([student], to, by=coach, now=timezone.now())
+    if data.shared_with is not None:
+        share_with(student, _named(coach.academy, data.shared_with), by=coach, now=timezone.now())
+    return HandedOver(students=done)

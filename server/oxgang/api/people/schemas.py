@@ -1,0 +1,96 @@
+from __future__ import annotations
+
+from datetime import datetime
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from oxgang.academy.models import Role
+from oxgang.academy.services.people import MAX_NAME
+from oxgang.academy.services.throttle import MAX_NAME as MAX_LOG_IN
+
+PersonName = Field(max_length=MAX_NAME)
+
+
+class PersonOut(Schema):
+    """A person of the academy. `students` are those who belong to this person."""
+
+    id: int
+    name: str
+    log_in: str
+    role: Role
+    left_at: datetime | None
+    factor: bool
+    students: int
+    last_seen: datetime | None
+
+
+class EntryLinkOut(Schema):
+    """An unused one-time link: an invitation, or (with a person) for a forgotten password."""
+
+    id: int
+    name: str
+    role: Role
+    person_id: int | None
+    made_by: str
+    made_at: datetime
+    expires_at: datetime
+
+
+class PeopleOut(Schema):
+    people: list[PersonOut]
+    links: list[EntryLinkOut]
+
+
+class InviteIn(Schema):
+    name: str = PersonName
+    role: Role = Role.COACH
+
+
+class EntryLinkMade(Schema):
+    """The address stands here once and nowhere else."""
+
+    link: EntryLinkOut
+    url: str
+    qr: str
+
+
+class PersonChange(Schema):
+    """Only what changes is sent."""
+
+    name: str | None = Field(None, max_length=MAX_NAME)
+    role: Role | None = None
+
+
+class HandOver(Schema):
+    """Students, or all of a person's, who belong to another from now on."""
+
+    to: int | None = None
+    students: list[UUID] = Field(default_factory=list, max_length=500)
+
+
+class HandedOver(Schema):
+    students: int
+
+
+class WhoseIn(Schema):
+    """Whose the student is, and with whom the student is shared; left out stays."""
+
+    coach_id: int | None = None
+    shared_with: list[int] | None = Field(None, max_length=100)
+
+
+class ComeIn(Schema):
+    log_in: str = Field("", max_length=MAX_LOG_IN)
+    password: str = Field(max_length=200)
+
+
+class WelcomeOut(Schema):
+    """What a one-time link is for, before anything is typed. `log_in` is given for who has one."""
+
+    academy: str
+    name: str
+    role: Role
+    log_in: str
+    rules: list[str]

@@ -1,0 +1,114 @@
+"""What each role may do, by address: the only place that says so.
+
+An assistant sees everything and logs balls; a coach teaches; a head coach also decides about
+people, settings and erasure. An address that is not named here is a coach's when it writes, so that
+a new one is never an assistant's by forgetting.
+"""
+
+from __future__ import annotations
+
+import re
+from enum import IntEnum
+from typing import Final
+
+from django.http import HttpRequest
+
+from oxgang.academy.models import Coach, Role
+from oxgang.core.errors import OxgangError, ProblemCode
+
+
+class Right(IntEnum):
+    """What an address asks for; a higher one has the lower ones."""
+
+    OWN = 0
+    SEE = 1
+    LOG = 2
+    TEACH = 3
+    LEAD = 4
+
+
+OF_ROLE: Final = {Role.ASSISTANT: Right.LOG, Role.COACH: Right.TEACH, Role.HEAD: Right.LEAD}
+SAID: Final = {
+    Right.TEACH: "An assistant logs and sees. Ask a coach to do this.",
+    Right.LEAD: "Only a head coach does this.",
+}
+
+_STUDENT: Final = "/api/students/{student_id}"
+# A person's own: sign-in, password, second factor. Asked of everybody, whatever the role.
+OWN: Final = re.compile(r"/api/account(/.*)?|/api/words")
+# Writes that log what was hit, and what goes with it; and reads that are asked by POST.
+LOGS: Final = frozenset(
+    {
+        ("PUT", f"{_STUDENT}/balls"),
+        ("PATCH", f"{_STUDENT}/balls/{{uid}}"),
+        ("DELETE", f"{_STUDENT}/balls/{{uid}}"),
+        ("POST", f"{_STUDENT}/balls/{{uid}}/restore"),
+        ("PUT", f"{_STUDENT}/rounds"),
+        ("POST", f"{_STUDENT}/rounds-seen"),
+        ("POST", f"{_STUDENT}/calls"),
+        ("POST", f"{_STUDENT}/faults"),
+        ("POST", f"{_STUDENT}/what-if"),
+        ("POST", f"{_STUDENT}/loft-search"),
+        ("POST", f"{_STUDENT}/picture"),
+        ("POST", "/api/students/catch-up"),
+        ("PUT", "/api/devices/{device_id}/plays"),
+        ("POST", "/api/devices/{device_id}/let-go"),
+        ("POST", "/api/groups"),
+        ("POST", "/api/groups/{group_id}/students"),
+        ("DELETE", "/api/groups/{group_id}/bays/{number}"),
+        ("PUT", "/api/groups/{group_id}/turns"),
+        ("PUT", "/api/groups/{group_id}/monitor"),
+        ("PUT", "/api/groups/{group_id}/moves"),
+        ("POST", "/api/groups/{group_id}/end"),
+        ("POST", "/api/calendar/link"),
+        ("POST", "/api/calendar/unlink"),
+    }
+)
+# Whole addresses of a head coach, and single ones.
+LEADS: Final = re.compile(
+    r"/api/(people|settings|cohorts|figures)(/.*)?"
+    rf"|{re.escape(_STUDENT)}/erase"
+    r"|/api/standards/house(/.*)?"
+)
+# A head coach's to change, everybody's to read.
+LEADS_WRITES: Final = re.compile(r"/api/people|/api/settings")
+# What leaves the academy whole is a coach's.
+TAKES: Final = frozenset({f"{_STUDENT}/student.json", f"{_STUDENT}/everything.zip"})
+READS: Final = ("GET", "HEAD")
+
+
+class NotAllowed(OxgangError):
+    """The person is signed in, and this is not for the role."""
+
+    code = ProblemCode.NOT_ALLOWED
+
+
+def address_of(request: HttpRequest) -> str:
+    """The address of a request as the API names it, "/api/students/{student_id}/balls"."""
+    route = request.resolver_match.route if request.resolver_match else request.path
+    return "/" + re.sub(r"<(?:\w+:)?(\w+)>", r"{\1}", route).lstrip("/")
+
+
+def right_for(method: str, address: str) -> Right:
+    """What an address asks for."""
+    if OWN.fullmatch(address):
+        return Right.OWN
+    reads = method in READS
+    if LEADS.fullmatch(address) and not (reads and LEADS_WRITES.fullmatch(address)):
+        return Right.LEAD
+    if reads:
+        return Right.TEACH if address in TAKES else Right.SEE
+    return Right.LOG if (method, address) in LOGS else Right.TEACH
+
+
+def refuse_without_right(request: HttpRequest, coach: Coach) -> None:
+    """Refuse what is not for a person's role.
+
+    Raises
+    ------
+    NotAllowed
+        Saying whom to ask.
+    """
+    wanted = right_for(request.method or "GET", address_of(request))
+    if wanted > OF_ROLE[Role(coach.role)]:
+        raise NotAllowed(SAID[wanted])
