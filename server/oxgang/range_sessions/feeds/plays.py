@@ -94,19 +94,25 @@ def belongs_now(hit_at: datetime, arrived_at: datetime, plays_since: datetime) -
     return arrived_at - hit_at <= JUST_NOW or hit_at >= plays_since
 
 
-# A monitor's clock is told from so many of its last balls, and believed wrong by so much at most.
-LEAST_LAGS: Final = 3
+# A monitor's clock is told from so many of its last balls, when they took as long as each other
+# within this; it is believed wrong by so much at most.
+LAGS: Final = 5
+STEADY: Final = timedelta(seconds=1)
 MOST_LAG: Final = timedelta(minutes=5)
 
 
 def clock_lag(lags: Sequence[timedelta]) -> timedelta:
-    """By how much a monitor's clock is behind, from how long its last balls took to arrive.
+    """By how much a monitor's clock is behind, from how long its last balls took to arrive, newest
+    first.
 
-    The quickest of them took next to no time on the way (the minimum filter of clock
-    synchronisation: Mills, RFC 5905, section 10, from memory), so that what is left of it is the
-    clock. A clock ahead shows as nothing: such moments are cut to the arrival.
+    A clock that is behind makes every ball late by the same; balls that waited for a network are
+    late by what they waited, each otherwise. So only steady lags are the clock's, and of those the
+    least is taken, for it took next to no time on the way (the minimum filter of clock
+    synchronisation: Mills, RFC 5905, section 10, from memory). A clock ahead shows as nothing: such
+    moments are cut to the arrival.
     """
-    if len(lags) < LEAST_LAGS:
+    last = lags[:LAGS]
+    if len(last) < LAGS or max(last) - min(last) > STEADY:
         return timedelta()
-    quickest = min(lags)
-    return quickest if timedelta() < quickest <= MOST_LAG else timedelta()
+    least = min(last)
+    return least if STEADY < least <= MOST_LAG else timedelta()

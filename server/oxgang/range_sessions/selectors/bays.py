@@ -11,10 +11,8 @@ from django.db.models import F, Sum
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Student
-from oxgang.range_sessions.feeds.plays import Plays, clock_lag
+from oxgang.range_sessions.feeds.plays import LAGS, Plays, clock_lag
 from oxgang.range_sessions.models import Ball, Bay, Device, FeedBall, Group, Turn, TurnKind
-
-LAGS_BACK = 20
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +136,6 @@ def lag_of(device: Device, before: datetime) -> timedelta:
     took = (
         FeedBall.objects.filter(device=device, received_at__lt=before)
         .order_by("-pk")
-        .values_list(F("received_at") - F("hit_at"), flat=True)[:LAGS_BACK]
+        .values_list(F("received_at") - F("hit_at"), flat=True)[:LAGS]
     )
     return clock_lag(list(took))
