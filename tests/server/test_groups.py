@@ -312,7 +312,7 @@ def test_booked_together_it_is_one_session_that_moves_as_one(
     text = api.client.get(address).content.decode()
     assert text.count("STATUS:CANCELLED") == 1
     # Started from the booking, twice: it is one group.
-    coming = [row for row in api("GET", "/calendar?days=7").data["appointments"]]
+    coming = api("GET", "/calendar?days=7").data["appointments"]
     start = {
         "students": [row["student_id"] for row in coming],
         "together": coming[0]["together"],

@@ -1,0 +1,257 @@
+"""People: invitations, roles, second factor, sign-ins, leaving, handing over."""
+
+from __future__ import annotations
+
+import hashlib
+from base64 import b32decode
+from datetime import timedelta
+from typing import Any
+from unittest.mock import patch
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+from django.utils import timezone
+from django_otp.oath import TOTP
+from oxgang.academy.models import Coach, EntryLink, Role, SignIn, Student
+from oxgang.range_sessions.models import Device
+
+from tests.server.conftest import Api, make_coach, make_student
+from tests.server.test_devices import SENT, feed, token_of
+
+GOOD = "furrow-and-fallow"
+
+
+def come_in(url: str, **body: Any) -> Any:
+    return Api(None)("POST", f"/account/links/{url.rsplit('/', 1)[1]}", body)
+
+
+@pytest.fixture
+def second(api: Api) -> Coach:
+    url = api("POST", "/people/invitations", {"name": "Tobin Achterby"}).data["url"]
+    assert come_in(url, log_in="tobin", password=GOOD).status_code == 200
+    return Coach.objects.get(name="Tobin Achterby")
+
+
+def test_an_invitation_is_good_once_and_for_a_week(api: Api) -> None:
+    made = api("POST", "/people/invitations", {"name": " Rhona  Pell ", "role": "assistant"}).data
+    token = made["url"].rsplit("/", 1)[1]
+    assert token not in str(list(EntryLink.objects.values()))
+    seen = Api(None)("GET", f"/account/links/{token}").data
+    assert (seen["name"], seen["role"], seen["academy"]) == (
+        "Rhona Pell",
+        "assistant",
+        "Wexholt Hill",
+    )
+    assert any("8 characters" in rule for rule in seen["rules"])
+    # A refused try uses nothing up.
+    weak = come_in(made["url"], log_in="rhona", password="12345678")
+    assert (weak.status_code, weak.data["field"]) == (422, "password")
+    taken = come_in(made["url"], log_in="Ilse", password=GOOD)
+    assert (taken.status_code, taken.data["field"]) == (422, "log_in")
+    joined = come_in(made["url"], log_in="Rhona", password=GOOD)
+    assert joined.data["coach"]["role"] == "assistant"
+    twice = come_in(made["url"], log_in="rhona2", password=GOOD)
+    assert (twice.status_code, "it was used" in twice.data["title"]) == (422, True)
+    late = api("POST", "/people/invitations", {"name": "Late"}).data["url"]
+    EntryLink.objects.filter(name="Late").update(expires_at=timezone.now() - timedelta(seconds=1))
+    assert come_in(late, log_in="late", password=GOOD).status_code == 422
+    back = api("POST", "/people/invitations", {"name": "Taken back"}).data
+    api("DELETE", f"/people/links/{back['link']['id']}")
+    assert come_in(back["url"], log_in="tb", password=GOOD).status_code == 422
+    assert sorted(Coach.objects.values_list("user__username", flat=True)) == ["ilse", "rhona"]
+    assert api("GET", "/people").data["links"] == []
+    assert api("POST", "/people/invitations", {"name": " "}).data["field"] == "name"
+
+
+def test_a_forgotten_password_is_set_by_a_link_and_signs_out_everywhere(
+    api: Api, second: Coach
+) -> None:
+    lost = Client()
+    lost.post(
+        "/api/account", {"log_in": "tobin", "password": GOOD}, content_type="application/json"
+    )
+    url = api("POST", f"/people/{second.pk}/reset").data["url"]
+    newer = api("POST", f"/people/{second.pk}/reset").data["url"]
+    assert come_in(url, password="harrow-and-plough").status_code == 422
+    done = come_in(newer, password="harrow-and-plough")
+    assert (done.status_code, done.data["coach"]["name"]) == (200, "Tobin Achterby")
+    assert lost.get("/api/students").status_code == 401
+    sign_in = {"log_in": "tobin", "password": GOOD}
+    assert Api(None)("POST", "/account", sign_in).status_code == 422
+    sign_in["password"] = "harrow-and-plough"
+    assert Api(None)("POST", "/account", sign_in).status_code == 200
+
+
+def test_the_last_head_coach_stays_one(api: Api, coach: Coach, second: Coach) -> None:
+    for method, path, body in (
+        ("PATCH", f"/people/{coach.pk}", {"role": "coach"}),
+        ("POST", f"/people/{coach.pk}/leave", {}),
+    ):
+        refused = api(method, path, body)
+        assert (refused.status_code, "only head coach" in refused.data["title"]) == (422, True)
+    api("PATCH", f"/people/{second.pk}", {"role": "head"})
+    assert api("PATCH", f"/people/{coach.pk}", {"role": "coach"}).status_code == 200
+    assert api("PATCH", f"/people/{second.pk}", {"name": "x"}).status_code == 403
+    assert list(Coach.objects.filter(role=Role.HEAD)) == [second]
+
+
+def test_who_leaves_is_out_at_once_and_the_records_stay(
+    api: Api, coach: Coach, second: Coach
+) -> None:
+    theirs = Api(second)
+    student = make_student(second, "Odile Brackenshaw")
+    token = token_of(theirs, "Bay 1")
+    calendar = theirs("POST", "/calendar/link").data["url"].removeprefix("http://testserver")
+    assert feed(token, SENT).status_code == 200
+    assert Client().get(calendar).status_code == 200
+    reset = api("POST", f"/people/{second.pk}/reset").data["url"]
+    api("POST", f"/people/{second.pk}/leave")
+    assert theirs("GET", "/students").status_code == 401
+    assert feed(token, SENT | {"id": "ball-0002"}).status_code == 401
+    assert Client().get(calendar).status_code == 404
+    assert come_in(reset, password="harrow-and-plough").status_code == 422
+    again = Api(None)("POST", "/account", {"log_in": "tobin", "password": GOOD})
+    assert again.status_code == 422
+    seen = api("GET", f"/students/{student.pk}").data
+    assert seen["coach"] == "Tobin Achterby"
+    log = api("GET", f"/students/{student.pk}/history").data["entries"]
+    assert {entry["by"] for entry in log} == {"Tobin Achterby"}
+    # Handed over to nobody, to somebody who has left: refused; then to one who is there.
+    url = f"/people/{second.pk}/hand-over"
+    for body, word in (({}, "Choose the coach"), ({"to": second.pk}, "has left")):
+        refused = api("POST", url, body)
+        assert (refused.status_code, word in refused.data["title"]) == (422, True)
+    assert api("POST", url, {"to": coach.pk}).data == {"students": 1}
+    assert api("GET", f"/students/{student.pk}").data["coach"] == "ilse"
+    api("POST", f"/people/{second.pk}/come-back")
+    assert Api(None)("POST", "/account", {"log_in": "tobin", "password": GOOD}).status_code == 200
+    assert Device.objects.get().revoked_at is not None
+
+
+def test_mine_and_all(api: Api, student: Student, second: Coach) -> None:
+    theirs = Api(second)
+    other = make_student(second, "Odile Brackenshaw")
+    for one in (api, theirs):
+        one("POST", "/students/catch-up")
+
+    def names(who: Api, mine: str) -> list[str]:
+        return sorted(row["name"] for row in who("GET", f"/students{mine}").data["rows"])
+
+    both = ["Ansel Quill", "Odile Brackenshaw"]
+    assert (names(api, ""), names(theirs, "")) == (both, both)
+    assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both[:1], both[1:])
+    api("PUT", f"/students/{student.pk}/whose", {"shared_with": [second.pk]})
+    assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both[:1], both)
+    api("PUT", f"/students/{other.pk}/whose", {"coach_id": Coach.objects.get(name="ilse").pk})
+    api("POST", "/students/catch-up")
+    assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both, both[:1])
+
+
+# RFC 6238, appendix B: seconds, and the eight digits of SHA-1. The secret is 20 ASCII digits.
+VECTORS = [
+    (59, 94287082),
+    (1111111109, 7081804),
+    (1111111111, 14050471),
+    (1234567890, 89005924),
+    (2000000000, 69279037),
+    (20000000000, 65353130),
+]
+
+
+@pytest.mark.parametrize(("seconds", "digits"), VECTORS)
+def test_codes_are_those_of_rfc_6238(seconds: int, digits: int) -> None:
+    totp = TOTP(b"12345678901234567890", digits=8)
+    totp.time = seconds
+    assert totp.token() == digits
+    assert hashlib.sha1().digest_size == 20  # the vectors' digest
+
+
+def code_of(secret: str, ahead: int = 0) -> str:
+    padded = secret + "=" * (-len(secret) % 8)
+    totp = TOTP(b32decode(padded))
+    totp.time = timezone.now().timestamp() + 30 * ahead
+    return f"{totp.token():06}"
+
+
+def test_a_second_factor_from_setting_it_to_a_lost_phone(
+    api: Api, coach: Coach, second: Coach
+) -> None:
+    theirs = Api(second)
+    secret = theirs("POST", "/account/factor").data["secret"]
+    sign_in = {"log_in": "tobin", "password": GOOD}
+    # Nothing holds before a code was typed.
+    assert Api(None)("POST", "/account", sign_in).status_code == 200
+    assert theirs("PUT", "/account/factor", {"code": "000000"}).status_code == 422
+    codes = theirs("PUT", "/account/factor", {"code": code_of(secret)}).data["codes"]
+    assert len(set(codes)) == 8
+    asked = Api(None)("POST", "/account", sign_in)
+    assert (asked.status_code, asked.data["code"]) == (422, "factor-needed")
+    wrong = Api(None)("POST", "/account", sign_in | {"code": "123456"})
+    assert wrong.data["code"] == "factor-needed"
+    with patch("django_otp.models.ThrottlingMixin.verify_is_allowed", return_value=(True, None)):
+        # The code that turned it on is used; the next half minute's is taken, once.
+        right = sign_in | {"code": code_of(secret, ahead=1)}
+        assert Api(None)("POST", "/account", right).status_code == 200
+        assert Api(None)("POST", "/account", right).status_code == 422
+        recovery = sign_in | {"code": codes[0].upper()}
+        assert Api(None)("POST", "/account", recovery).status_code == 200
+        assert Api(None)("POST", "/account", recovery).status_code == 422
+    assert theirs("GET", "/account/security").data["codes_left"] == 7
+    assert theirs("POST", "/account/factor/end", {"password": "no"}).status_code == 422
+    api("POST", f"/people/{second.pk}/end-factor")
+    assert Api(None)("POST", "/account", sign_in).status_code == 200
+
+
+def test_the_academy_may_ask_everybody_for_a_second_factor(api: Api, second: Coach) -> None:
+    locked_out = api("PATCH", "/settings", {"second_factor": True})
+    assert (locked_out.status_code, locked_out.data["field"]) == (422, "second_factor")
+    secret = api("POST", "/account/factor").data["secret"]
+    api("PUT", "/account/factor", {"code": code_of(secret)})
+    assert api("PATCH", "/settings", {"second_factor": True}).status_code == 200
+    theirs = Api(second)
+    refused = theirs("GET", "/students")
+    assert (refused.status_code, refused.data["code"]) == (403, "factor-missing")
+    assert theirs("GET", "/account/security").data["factor_wanted"]
+    secret = theirs("POST", "/account/factor").data["secret"]
+    theirs("PUT", "/account/factor", {"code": code_of(secret)})
+    assert theirs("GET", "/students").status_code == 200
+
+
+def test_own_sign_ins_and_password(second: Coach) -> None:
+    sign_in = {"log_in": "tobin", "password": GOOD}
+    here, there, third = Api(None), Api(None), Api(None)
+    for one in (here, there, third):
+        assert one("POST", "/account", sign_in, HTTP_USER_AGENT="tablet").status_code == 200
+    listed = here("GET", "/account/security").data["sign_ins"]
+    assert [row["here"] for row in listed].count(True) == 1
+    there_id = SignIn.objects.order_by("pk")[len(listed) - 2].pk
+    here("DELETE", f"/account/sign-ins/{there_id}")
+    assert there("GET", "/students").status_code == 401
+    assert here("DELETE", "/account/sign-ins/99999").status_code == 404
+    here("POST", "/account/sign-out-everywhere")
+    assert third("GET", "/students").status_code == 401
+    assert here("GET", "/students").status_code == 200
+    for body, field in (
+        ({"old": "no", "password": "harrow-and-plough"}, "old"),
+        ({"old": GOOD, "password": GOOD}, "password"),
+        ({"old": GOOD, "password": "short"}, "password"),
+    ):
+        refused = here("POST", "/account/password", body)
+        assert (refused.status_code, refused.data["field"]) == (422, field)
+    body = {"old": GOOD, "password": "harrow-and-plough"}
+    assert len(here("POST", "/account/password", body).data["sign_ins"]) == 1
+    assert here("GET", "/students").status_code == 200
+    assert User.objects.get(username="tobin").check_password("harrow-and-plough")
+
+
+def test_a_person_of_another_academy_cannot_be_given_anything(api: Api, student: Student) -> None:
+    stranger = make_coach("Lower Marrowdale", "marrow")
+    for path, body in (
+        (f"/people/{stranger.pk}/hand-over", {"to": 1}),
+        (f"/people/{stranger.pk}/reset", {}),
+    ):
+        assert api("POST", path, body).status_code == 404
+    whose = f"/students/{student.pk}/whose"
+    assert api("PUT", whose, {"coach_id": stranger.pk}).status_code == 404
+    assert api("PUT", whose, {"shared_with": [stranger.pk]}).status_code == 404

@@ -1,0 +1,193 @@
+"""Every address as every role and as another academy: enumerated from the API itself."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from uuid import uuid4
+
+import pytest
+from django.utils import timezone
+from oxgang.academy.models import Academy, Coach, Role, Student
+from oxgang.academy.services.academies import add_coach
+from oxgang.api.main import api as the_api
+from oxgang.api.rights import Right, right_for
+
+from tests.server.conftest import Api, make_coach
+
+# What each address asks for, written down by hand: a new address is not in here, and fails.
+# o own, s see, l log, t teach, h head coach.
+S = "/api/students/{student_id}"
+TABLE = {
+    "o": """GET POST DELETE /api/account | GET /api/account/security | POST /api/account/password
+        POST PUT /api/account/factor | POST /api/account/factor/end
+        DELETE /api/account/sign-ins/{sign_in_id} | POST /api/account/sign-out-everywhere
+        GET POST /api/account/links/{token} | GET /api/words""",
+    "s": """GET /api/scales | GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
+        GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
+        GET {S}/gaps | GET {S}/lookup | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
+        GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
+        GET {S}/versions/{number}/compare | GET {S}/lessons | GET {S}/practice | GET {S}/week
+        GET {S}/homework | GET {S}/links | GET {S}/sharing | GET {S}/plan | GET {S}/review
+        GET {S}/recipes | GET {S}/today | GET {S}/net-plan | GET /api/devices
+        GET /api/devices/change | GET /api/devices/{device_id}/balls
+        GET /api/devices/{device_id}/discarded | GET {S}/events | GET /api/calendar
+        GET {S}/history | GET /api/history | GET {S}/progress | GET /api/people | GET /api/settings
+        GET /api/groups | GET /api/groups/{group_id} | GET /api/groups/{group_id}/change
+        GET {S}/kept | GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json
+        GET {S}/bag.csv | GET {S}/matrix.csv | GET {S}/matrix.xlsx | GET {S}/matrix.json
+        GET {S}/card.pdf | GET {S}/report.pdf | GET {S}/sheet.pdf
+        
+        GET {S}/homework/{homework_id}/sheet.pdf | GET {S}/pictures/{picture_id}/still.jpg""",
+    "l": """PUT {S}/balls | PATCH DELETE {S}/balls/{uid} | POST {S}/balls/{uid}/restore
+        PUT {S}/rounds | POST {S}/rounds-seen | POST {S}/calls | POST {S}/faults
+        POST {S}/what-if | POST {S}/loft-search | POST {S}/picture | POST /api/students/catch-up
+        PUT /api/devices/{device_id}/plays | POST /api/devices/{device_id}/let-go
+        POST /api/groups | POST /api/groups/{group_id}/students
+        DELETE /api/groups/{group_id}/bays/{number} | PUT /api/groups/{group_id}/turns
+        PUT /api/groups/{group_id}/monitor | PUT /api/groups/{group_id}/moves
+        POST /api/groups/{group_id}/end | POST /api/calendar/link | POST /api/calendar/unlink""",
+    "t": """POST /api/scales | PUT /api/scales/{scale_id} | POST /api/students | PATCH {S}
+        POST {S}/archive | POST {S}/restore | POST {S}/clubs | PATCH /api/clubs/{club_id}
+        POST /api/clubs/{club_id}/archive | POST /api/clubs/{club_id}/restore | POST {S}/played
+        POST {S}/versions | PUT DELETE {S}/lessons/{day} | POST /api/lesson-words
+        DELETE /api/lesson-words/{word_id} | POST {S}/pictures | DELETE {S}/pictures/{picture_id}
+        DELETE {S}/rounds/{uid} | PUT /api/routines | DELETE /api/routines/{routine_id}
+        POST {S}/homework | POST {S}/homework/{homework_id}/close
+        DELETE {S}/homework/{homework_id} | POST {S}/links | PUT {S}/links/{link_id}/code
+        POST {S}/links/{link_id}/renew | DELETE {S}/links/{link_id} | PUT {S}/sharing
+        POST PUT DELETE {S}/plan | POST {S}/check-up | PUT {S}/criteria | POST {S}/review
+        POST {S}/reopen | PUT {S}/recipes | POST /api/devices | DELETE /api/devices/{device_id}
+        POST /api/devices/{device_id}/discard | POST {S}/told | POST {S}/shots
+        POST {S}/shots/check | POST {S}/files/look | POST {S}/files/take | POST {S}/bag/check
+        POST {S}/bag | POST {S}/events | POST /api/events/{event_id}/withdraw
+        POST /api/appointments | POST /api/appointments/together
+        PATCH /api/appointments/{appointment_id} | POST /api/appointments/{appointment_id}/cancel
+        POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/whose
+        PUT {S}/consent | GET {S}/everything.zip | GET {S}/student.json""",
+    "h": """POST /api/people/invitations | DELETE /api/people/links/{link_id}
+        PATCH /api/people/{person_id} | POST /api/people/{person_id}/reset
+        POST /api/people/{person_id}/end-factor | POST /api/people/{person_id}/leave
+        POST /api/people/{person_id}/come-back | POST /api/people/{person_id}/hand-over
+        PATCH /api/settings | POST /api/settings/bring-along | GET /api/settings/retention
+        POST /api/settings/retention/pictures | POST {S}/erase""",
+}
+RIGHTS = dict(zip("oslth", Right, strict=True))
+MAY = {Role.ASSISTANT: "osl", Role.COACH: "oslt", Role.HEAD: "oslth"}
+# The monitor's address has a token of its own.
+OTHERS = {("POST", "/api/feed/balls")}
+
+
+def written() -> dict[tuple[str, str], str]:
+    found = {}
+    for letter, text in TABLE.items():
+        for part in re.split(r"\||\n", text):
+            if not part.strip():
+                continue
+            *methods, path = part.split()
+            for method in methods:
+                found[method, path.replace("{S}", S)] = letter
+    return found
+
+
+def addresses() -> Iterator[tuple[str, str]]:
+    """Every address that the API answers at, those that its description hides too."""
+    for prefix, router in the_api._routers:
+        for path, view in router.path_operations.items():
+            for operation in view.operations:
+                for method in operation.methods:
+                    joined = f"/api/{prefix}/{path}".replace("//", "/").replace("//", "/")
+                    yield method, re.sub(r"\{(?:\w+:)?(\w+)\}", r"{\1}", joined)
+
+
+def test_every_address_has_a_right_and_it_is_the_one_written_down() -> None:
+    table, known = written(), set(addresses()) - OTHERS
+    assert (known - set(table), set(table) - known) == (set(), set())
+    wrong = {key: right_for(*key) for key in known if right_for(*key) is not RIGHTS[table[key]]}
+    assert wrong == {}
+    # A write that nobody thought of is no assistant's.
+    assert right_for("POST", "/api/anything/new") is Right.TEACH
+
+
+@pytest.fixture
+def people(coach: Coach) -> dict[Role, Api]:
+    made = {Role.HEAD: Api(coach)}
+    for role in (Role.COACH, Role.ASSISTANT):
+        person = add_coach(
+            coach.academy, name=role.label, log_in=role.value, password="six-long-words", role=role
+        )
+        made[role] = Api(person)
+    return made
+
+
+def test_every_address_as_every_role(people: dict[Role, Api], student: Student) -> None:
+    """What is not for a role is refused before anything of it is looked at, and the rest is not:
+    of a student who is not there it says so."""
+    table = written()
+    asked = 0
+    for method, path in sorted(set(addresses()) - OTHERS):
+        if path in ("/api/account", "/api/account/sign-out-everywhere"):
+            continue  # it would end the session
+        address = re.sub(
+            r"\{(\w+)\}",
+            lambda m: str(uuid4()) if m[1] in UUIDS else "2026-05-31" if m[1] == "day" else "9999",
+            path,
+        ).removeprefix("/api")
+        for role, api in people.items():
+            answer = api(method, address, None if method == "GET" else {})
+            refused = answer.status_code == 403 and answer.data["code"] == "not-allowed"
+            assert refused is (table[method, path] not in MAY[role]), (role, method, path)
+            asked += 1
+    assert asked > 300
+
+
+UUIDS = {
+    "student_id", "club_id", "appointment_id", "group_id", "homework_id", "uid",
+}  # fmt: skip
+
+
+def test_no_address_of_an_academy_answers_another_one(
+    people: dict[Role, Api], coach: Coach, student: Student
+) -> None:
+    """Whatever another academy's head coach asks, nothing of this one comes back or changes."""
+    stranger = Api(make_coach("Lower Marrowdale", "tobin"))
+    person = Coach.objects.get(role=Role.COACH, academy=coach.academy)
+    for method, address, body in (
+        ("PATCH", f"/people/{person.pk}", {"role": "assistant"}),
+        ("POST", f"/people/{person.pk}/reset", {}),
+        ("POST", f"/people/{person.pk}/end-factor", {}),
+        ("POST", f"/people/{person.pk}/leave", {}),
+        ("POST", f"/people/{person.pk}/hand-over", {"to": person.pk}),
+        ("PUT", f"/students/{student.pk}/whose", {"coach_id": person.pk}),
+        ("GET", f"/students/{student.pk}/kept", None),
+        ("GET", f"/students/{student.pk}/everything.zip", None),
+        ("POST", f"/students/{student.pk}/erase", {"name": student.name}),
+        ("PUT", f"/students/{student.pk}/consent", {}),
+    ):
+        assert stranger(method, address, body).status_code == 404, address
+    stranger("PATCH", "/settings", {"name": "Taken over"})
+    assert Academy.objects.get(pk=coach.academy_id).name == "Wexholt Hill"
+    listed = stranger("GET", "/people").data["people"]
+    assert [row["name"] for row in listed] == ["tobin"]
+    student.refresh_from_db()
+    assert student.coach == coach
+
+
+def test_an_assistant_logs_a_lesson_from_first_to_last_ball(
+    people: dict[Role, Api], student: Student
+) -> None:
+    api, wedge = people[Role.ASSISTANT], student.clubs.get(label="56")
+    body = {
+        "uid": "ball-0001",
+        "hit_at": timezone.now().isoformat(),
+        "club_id": str(wedge.pk),
+        "swing": "9:00",
+        "carry_yd": 61,
+    }
+    url = f"/students/{student.pk}"
+    assert api("PUT", f"{url}/balls", body).status_code == 200
+    assert api("PATCH", f"{url}/balls/ball-0001", {"strike": "fat"}).status_code == 200
+    assert api("DELETE", f"{url}/balls/ball-0001").status_code == 200
+    refused = api("POST", f"{url}/review", {})
+    assert (refused.status_code, "Ask a coach" in refused.data["title"]) == (403, True)
+    assert "head coach" in people[Role.COACH]("PATCH", "/settings", {}).data["title"]

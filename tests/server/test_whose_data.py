@@ -1,0 +1,183 @@
+"""Whose data it is: what is kept on one page, everything as one file, erasure without a trace."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from datetime import timedelta
+from pathlib import Path
+from zipfile import ZipFile
+
+import pytest
+from django.apps import apps
+from django.db import connection
+from django.utils import timezone
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.practice.models import Picture
+from oxgang.range_sessions.models import Ball, FeedBall
+
+from tests.server.conftest import Api, make_student
+from tests.server.steps import ball, day, hit_ago, keep, said
+from tests.server.test_devices import SENT, feed, token_of
+
+NAME = "Zephyrine Quillfeather"
+SECRETS = (NAME, "Zephyrine", "Quillfeather", "left-wrist-sprain", "+49 1577", "Guardiana")
+
+
+@pytest.fixture
+def whole(api: Api, coach: Coach) -> Student:
+    """A student of whom something of every kind is kept."""
+    student = make_student(coach, NAME)
+    url = f"/students/{student.pk}"
+    wedge: Club = student.clubs.get(label="56")
+    hit_ago(api, student, wedge, [44, 45, 43, 46, 44, 45], days_ago=9)
+    keep(api, student)
+    api("POST", f"{url}/versions", {"note": "first", "picks": False})
+    api("POST", f"{url}/links", {"days": 30})
+    api("PATCH", url, {"notes": "left-wrist-sprain in spring"})
+    api("POST", f"{url}/events", {"kind": "technique", "on": day(4)})
+    api("PUT", f"{url}/lessons/{day(3)}", {"cue": "left-wrist-sprain: soft hands"})
+    api("POST", f"{url}/check-up", {"balls": 6})
+    at = (timezone.now() + timedelta(days=2)).isoformat()
+    body = {"student_id": str(student.pk), "starts_at": at, "note": "left-wrist-sprain"}
+    api("POST", "/appointments", body)
+    row = {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": day(-5)}
+    api("POST", f"{url}/homework", row)
+    Picture.objects.create(
+        student=student, swing="9:00", content=b"\xff\xd8left-wrist-sprain", width=1, height=1,
+        taken_on=timezone.now().date(),
+    )  # fmt: skip
+    consent = {
+        "junior": True,
+        "guardian": "Guardiana Quillfeather",
+        "contact": "+49 1577",
+        "records_on": day(8),
+    }
+    assert api("PUT", f"{url}/consent", consent).status_code == 200
+    token = token_of(api)
+    (device,) = api("GET", "/devices").data
+    plays = {"club_id": str(wedge.pk), "swing": "9:00"}
+    claim = {"student_id": str(student.pk), "plays": plays}
+    api("PUT", f"/devices/{device['id']}/plays", claim)
+    feed(token, SENT | {"hit_at": timezone.now().isoformat(), "player": "left-wrist-sprain"})
+    assert Ball.objects.filter(student=student, sent__isnull=False).count() == 1
+    return student
+
+
+def test_one_page_says_what_is_kept_and_that_somebody_looked(api: Api, whole: Student) -> None:
+    kept = api("GET", f"/students/{whole.pk}/kept").data
+    counts = {row["kind"]: row["count"] for row in kept["holdings"]}
+    assert counts | {"balls": 7, "lessons": 1, "pictures": 1, "links": 1, "sent": 1} == counts
+    assert set(counts) >= {"clubs", "events", "plans", "appointments", "homework", "consent", "log"}
+    balls = next(row for row in kept["holdings"] if row["kind"] == "balls")
+    assert (balls["first"], balls["last"]) == (day(9), day(0))
+    assert kept["consent"]["guardian"] == "Guardiana Quillfeather"
+    assert kept["links"][0]["opened"] == 0
+    log = [said(e) for e in api("GET", f"/students/{whole.pk}/history").data["entries"]]
+    assert log[0] == "Looked at all that is kept"
+    assert not any("1577" in line for line in log)
+
+
+def test_everything_as_one_file(api: Api, whole: Student) -> None:
+    answer = api("GET", f"/students/{whole.pk}/everything.zip")
+    with ZipFile(io.BytesIO(answer.content)) as archive:
+        names = archive.namelist()
+        student = json.loads(archive.read("student.json"))
+        shots = list(csv.DictReader(io.StringIO(archive.read("shots.csv").decode())))
+        log = list(csv.DictReader(io.StringIO(archive.read("log.csv").decode())))
+        consent = json.loads(archive.read("consent.json"))
+        (picture,) = [archive.read(n) for n in names if n.startswith("pictures/")]
+    assert {"README.txt", "matrix.csv", "bag.csv"} <= set(names)
+    assert len(shots) == len(student["balls"]) == 7
+    assert student["homeworks"][0]["title"] == "x"
+    assert len(student["lessons"]) == 1
+    assert consent["contact"] == "+49 1577"
+    assert picture.startswith(b"\xff\xd8")
+    assert {"student-added", "balls-kept", "consent-changed"} <= {row["what"] for row in log}
+    entries = api("GET", f"/students/{whole.pk}/history").data["entries"]
+    assert said(entries[0]) == "Took away everything as one file"
+
+
+@pytest.mark.parametrize(
+    ("body", "field"),
+    [
+        ({"junior": True, "records_on": "2026-01-01"}, "guardian"),
+        ({"pictures_on": "2999-01-01"}, "pictures_on"),
+        ({"phone_on": "0300-01-01"}, "phone_on"),
+    ],
+)
+def test_consent_is_given_by_somebody_on_a_day_that_has_been(
+    api: Api, student: Student, body: dict[str, object], field: str
+) -> None:
+    refused = api("PUT", f"/students/{student.pk}/consent", body)
+    assert (refused.status_code, refused.data["field"]) == (422, field)
+
+
+def rows_with(text: str) -> list[str]:
+    """Every table with a row that has this text anywhere."""
+    found = []
+    for model in apps.get_models(include_auto_created=True):
+        for row in model._default_manager.values_list():
+            if any(
+                text.casefold() in str(bytes(v) if isinstance(v, memoryview) else v).casefold()
+                for v in row
+            ):
+                found.append(model._meta.label)
+    return found
+
+
+@pytest.mark.django_db(transaction=True)
+def test_erasure_leaves_no_row_and_nothing_in_the_file(api: Api, whole: Student) -> None:
+    """The rows, and the very bytes of the database and its log of writes, are searched."""
+    pk, url = whole.pk, f"/students/{whole.pk}"
+    other = make_student(Coach.objects.get(), "Ansel Quill")
+    group = {"students": [str(pk), str(other.pk)]}
+    opened = api("POST", "/groups", group).data["id"]
+    shot = {"club_id": str(whole.clubs.get(label="56").pk), "swing": "9:00"}
+    said = {"uid": "shot-1", "kind": "shot", "at": timezone.now().isoformat(), "number": 1}
+    api("PUT", f"/groups/{opened}/turns", said | {"plays": shot})
+    theirs = {"club_id": str(other.clubs.get(label="56").pk), "swing": "9:00"}
+    api("PUT", f"/groups/{opened}/turns", said | {"uid": "shot-2", "number": 2, "plays": theirs})
+    body = ball(other.clubs.get(label="56"), "moved", 51, hit_at=timezone.now().isoformat())
+    api("PUT", f"/students/{other.pk}/balls", body)
+    move = {"student_id": str(other.pk), "to_id": str(pk), "balls": ["ball-moved"]}
+    assert api("PUT", f"/groups/{opened}/moves", move).data == {"moved": 1}
+    assert rows_with(NAME)
+    kept = FeedBall.objects.count()
+    for wrong in ("", "Zephyrine", "Ansel Quill"):
+        refused = api("POST", f"{url}/erase", {"name": wrong})
+        assert (refused.status_code, refused.data["field"]) == (422, "name")
+    erased = api("POST", f"{url}/erase", {"name": " zephyrine  QUILLFEATHER "})
+    assert (erased.status_code, erased.data["balls"]) == (200, 8), erased.content
+    assert FeedBall.objects.count() == kept - 1
+    for secret in (*SECRETS, str(pk)):
+        assert set(rows_with(secret)) <= ({"academy.Erased"} if secret == str(pk) else set())
+    file = Path(str(connection.settings_dict["NAME"]))
+    for part in (file, file.with_name(f"{file.name}-wal")):
+        content = part.read_bytes() if part.exists() else b""
+        for secret in SECRETS:
+            assert secret.encode() not in content, (part.name, secret)
+    # A tablet that still holds balls of the student is told why they are not taken.
+    late = api("PUT", f"{url}/balls", body)
+    assert (late.status_code, late.data["code"]) == (410, "erased")
+    assert "erased for good" in late.data["title"]
+    assert api("GET", f"/students/{other.pk}").status_code == 200
+    log = api("GET", "/history").data["entries"]
+    assert log[0]["did"]["code"] == "log-student-erased"
+
+
+def test_the_academys_rule_proposes_whom_to_erase(api: Api, whole: Student, coach: Coach) -> None:
+    url = f"/students/{whole.pk}"
+    api("POST", f"{url}/archive")
+    Student.objects.filter(pk=whole.pk).update(archived_at=timezone.now() - timedelta(days=400))
+    Picture.objects.update(taken_on=timezone.now().date() - timedelta(days=400))
+    assert api("GET", "/settings/retention").data == {"students": [], "pictures": 0}
+    api("PATCH", "/settings", {"keep_months": 14, "picture_months": 12})
+    assert api("GET", "/settings/retention").data == {"students": [], "pictures": 1}
+    api("PATCH", "/settings", {"keep_months": 13})
+    (over,) = api("GET", "/settings/retention").data["students"]
+    assert over["student"] == NAME
+    assert api("GET", f"{url}/kept").data["over_on"] < day(0)
+    assert api("POST", "/settings/retention/pictures").data == {"pictures": 1}
+    assert not Picture.objects.exists()
