@@ -32,6 +32,7 @@ OF_PRACTICE: dict[str, dict[str, object]] = {
     "sharing": {"shows": []},
     "code": {"code": "2718"},
     "{day}": {"note": "x"},
+    "erase": {"name": "x"},
 }
 
 

@@ -11,13 +11,14 @@ import shutil
 import sqlite3
 from datetime import UTC, datetime
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import Annotated
 
 import typer
 
+from oxgang.cli.copies import write_backup, write_dated
 from oxgang.cli.database import (
     DATABASE,
-    PRIVATE_FILE,
     UnusableBackup,
     check,
     check_version,
@@ -33,26 +34,45 @@ from oxgang.cli.upgrade import UpgradeFailed, bring_up
 File = Annotated[Path, typer.Argument(help="the backup file")]
 
 
-def backup(file: File, data: Data = Path("oxgang-data")) -> None:
+def backup(
+    file: File,
+    data: Data = Path("oxgang-data"),
+    keep: Annotated[
+        int | None, typer.Option(help="FILE is a folder: write a dated one, keep so many", min=1)
+    ] = None,
+) -> None:
     """Write the database to FILE while the server runs; an old FILE stays until it is whole."""
     source = data / DATABASE
     if not source.is_file():
         fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
-    if file.is_dir():
-        fail(f"{file}: is a folder. Give the name of a file.")
-    part = file.with_name(f".{file.name}.{os.getpid()}.part")
+    if keep is None and file.is_dir():
+        fail(f"{file}: is a folder. Give the name of a file, or --keep for dated ones in it.")
     try:
-        part.touch(mode=PRIVATE_FILE)
-        copy(source, part, alone=True)
-        check(part)
-        with part.open("rb+") as written:
-            os.fsync(written.fileno())
-        part.replace(file)
+        written = write_backup(source, file) if keep is None else write_dated(source, file, keep)
     except (OSError, sqlite3.Error, UnusableBackup) as error:
-        part.unlink(missing_ok=True)
-        kept = f" {file} is as it was." if file.exists() else ""
+        kept = f" {file} is as it was." if file.is_file() else ""
         fail(f"{file}: the backup was not written ({reason(error)}).{kept}")
-    typer.echo(f"{file}: {file.stat().st_size / 1e6:.1f} MB, {contents(file)}.")
+    typer.echo(f"{written}: {written.stat().st_size / 1e6:.1f} MB, {contents(written)}.")
+
+
+def check_command(file: File) -> None:
+    """Rehearse a restore of FILE: a copy is brought up to this version and every table is read.
+
+    Nothing but a temporary folder is written.
+    """
+    try:
+        check(file)
+        check_version(file)
+        with TemporaryDirectory(prefix="oxgang-check-") as folder:
+            ready = Path(folder) / DATABASE
+            copy(file, ready)
+            set_up_django("demo", Path(folder), "127.0.0.1")
+            bring_up(Path(folder), keep_copy=False)
+            check(ready)
+            held = contents(ready)
+    except (OSError, sqlite3.Error, UnusableBackup, UpgradeFailed) as error:
+        fail(f"{file}: could not be restored ({reason(error)}).")
+    typer.echo(f"{file}: can be restored. It holds {held}.")
 
 
 def restore(file: File, data: Data = Path("oxgang-data")) -> None:

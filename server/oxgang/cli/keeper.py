@@ -57,16 +57,21 @@ def keep(parent: int) -> None:
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
+    from oxgang.cli.chores import Chores
     from oxgang.matrix.services.stored import renewed
     from oxgang.matrix.services.summary import stale_in
+    from oxgang.range_sessions.services.moved import bring_along
 
     os.nice(10)
     beat = settings.ENV.keeper_beat
+    chores = Chores(settings.ENV)
     while os.getppid() == parent:
         try:
             done = 0
             beat.touch()
+            chores.do(timezone.now())
             for academy in Academy.objects.all():
+                bring_along(academy, BREATHE_S)
                 for one in stale_in(academy, timezone.now(), AT_ONCE):
                     if os.getppid() != parent:
                         return

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import typer
 
-from oxgang.cli import backup, files, server
+from oxgang.cli import backup, files, people, server
 from oxgang.cli.flight import flight
 from oxgang.cli.monitor import monitor
 
@@ -28,5 +28,9 @@ app.command()(server.serve)
 app.command()(backup.backup)
 app.command()(backup.restore)
 app.command("keeper", hidden=True)(server.keeper_command)
-app.command("add-coach")(server.add_coach_command)
-app.command("unlock")(server.unlock_command)
+app.command("check")(backup.check_command)
+app.command()(server.upgrade)
+app.command("add-coach")(people.add_coach_command)
+app.command("unlock")(people.unlock_command)
+app.command("reset-password")(people.reset_password_command)
+app.command("head-coach")(people.head_coach_command)

@@ -62,74 +62,38 @@ def serve(
     address: Annotated[
         str | None, typer.Option(help="where phones reach it, for links and QR codes; kept")
     ] = None,
+    workers: Annotated[int, typer.Option(help="processes that share the port", min=1, max=16)] = 1,
+    log: Annotated[Path | None, typer.Option(help="write the log here, and turn it over")] = None,
+    backups: Annotated[Path | None, typer.Option(help="a folder for a backup each night")] = None,
+    keep: Annotated[int, typer.Option(help="how many nightly backups to keep", min=1)] = 14,
 ) -> None:
     """Start for real: makes a secret key, asks for a first account, and serves."""
     data.mkdir(parents=True, exist_ok=True)
     keep_private(data)
-    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
+    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
     os.environ["OXGANG_HTTPS"] = str(https)
+    if log is not None:
+        os.environ["OXGANG_LOG"] = str(log.resolve())
+    if backups is not None:
+        os.environ["OXGANG_BACKUPS"] = str(backups.resolve())
+        os.environ["OXGANG_BACKUPS_KEEP"] = str(keep)
     start_django("prod", data, names or host)
     from oxgang.academy.models import Coach
 
     if not Coach.objects.exists():
+        from oxgang.cli.people import ask_for_first
+
         if not sys.stdin.isatty():
             fail(
                 "There is no account yet. Run `oxgang serve` in a terminal once, or "
                 "`oxgang add-coach`, to make the first one."
             )
         typer.echo("There is no account yet. Make the first one.")
-        _ask_for_coach()
+        ask_for_first()
     if address is not None:
         _keep_address(address)
     typer.echo(f"Oxgang on http://{host}:{port}")
-    _listen(host, port, proxy=proxy, https=https)
-
-
-def add_coach_command(
-    data: Data = Path("oxgang-data"),
-    academy: Annotated[str, typer.Option(help="name of the academy")] = "",
-    name: Annotated[str, typer.Option(help="the coach's name")] = "",
-    log_in: Annotated[str, typer.Option(help="the coach's log-in")] = "",
-) -> None:
-    """Let a coach in. Asks for what is not given; the password is asked for or OXGANG_PASSWORD."""
-    data.mkdir(parents=True, exist_ok=True)
-    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
-    start_django("prod", data, "127.0.0.1")
-    _ask_for_coach(academy, name, log_in)
-
-
-def _ask_for_coach(academy_name: str = "", name: str = "", log_in: str = "") -> None:
-    from django.db import transaction
-
-    from oxgang.academy.models import Academy
-    from oxgang.academy.services.academies import add_coach, open_academy, set_public_address
-
-    only = Academy.objects.first() if Academy.objects.count() == 1 else None
-    if only and not academy_name:
-        academy_name = only.name
-    academy_name = academy_name or typer.prompt("Name of the academy")
-    name = name or typer.prompt("Your name")
-    log_in = log_in or typer.prompt("Log-in")
-    password = os.environ.get("OXGANG_PASSWORD") or typer.prompt(
-        "Password", hide_input=True, confirmation_prompt=True
-    )
-    address = None
-    if sys.stdin.isatty() and not Academy.objects.filter(name=academy_name).exists():
-        address = typer.prompt(
-            "Where phones reach it, for links and QR codes (https://..., empty for later)",
-            default="",
-            show_default=False,
-        )
-    try:
-        with transaction.atomic():
-            academy = Academy.objects.filter(name=academy_name).first()
-            academy = academy or open_academy(academy_name)
-            if address is not None:
-                set_public_address(academy, address)
-            add_coach(academy, name=name, log_in=log_in, password=password)
-    except OxgangError as error:
-        fail(error.sentence)
-    typer.echo(f"{name} can sign in as {log_in.strip().lower()}.")
+    _listen(host, port, proxy=proxy, https=https, workers=workers)
 
 
 def _keep_address(address: str) -> None:
@@ -143,7 +107,7 @@ def _keep_address(address: str) -> None:
         fail(error.sentence)
 
 
-def _secret_key(file: Path) -> str:
+def secret_key(file: Path) -> str:
     if not file.exists():
         file.touch(mode=PRIVATE_FILE)
         file.write_text(secrets.token_urlsafe(50), encoding="ascii")
@@ -178,6 +142,20 @@ def start_django(mode: str, data: Path, names: str) -> None:
         fail(f"The server cannot start with {data}: {error}")
 
 
+def upgrade(data: Data = Path("oxgang-data")) -> None:
+    """Bring the database up to this version: a copy first, and a look at every table after it."""
+    if not (data / DATABASE).is_file():
+        fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
+    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
+    before = set(data.glob("before-upgrade-*.sqlite3"))
+    start_django("prod", data, "127.0.0.1")
+    made = sorted(set(data.glob("before-upgrade-*.sqlite3")) - before)
+    if made:
+        typer.echo(f"{data}: brought up to this version. The database of before is {made[0]}.")
+    else:
+        typer.echo(f"{data}: is of this version already.")
+
+
 def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the server")]) -> None:
     """Keeps what the list of students shows fresh. The server starts it."""
     import django
@@ -188,34 +166,16 @@ def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the
     keep(parent)
 
 
-def _listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> None:
+def _listen(
+    host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1
+) -> None:
     from oxgang.cli.keeper import KeptUp
     from oxgang.config.listen import listen
 
     keeper = KeptUp([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
     try:
-        listen(host, port, proxy=proxy, https=https)
+        listen(host, port, proxy=proxy, https=https, workers=workers)
     except OSError as error:
         fail(f"http://{host}:{port} cannot be opened ({error.strerror}).")
     finally:
         keeper.stop()
-
-
-def unlock_command(
-    name: Annotated[str, typer.Argument(help="the coach's log-in")],
-    data: Data = Path("oxgang-data"),
-) -> None:
-    """Let a coach try again at once after too many wrong passwords."""
-    if not (data / DATABASE).is_file():
-        fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
-    os.environ.setdefault("OXGANG_SECRET_KEY", _secret_key(data / "secret-key"))
-    start_django("prod", data, "127.0.0.1")
-    from django.contrib.auth.models import User
-
-    from oxgang.academy.services.throttle import unlock
-
-    log_in = name.strip().lower()
-    if not User.objects.filter(username=log_in).exists():
-        fail(f'Nobody signs in as "{log_in}" here.')
-    unlock(log_in)
-    typer.echo(f"{log_in} can try again at once.")

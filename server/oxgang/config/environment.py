@@ -25,6 +25,11 @@ class Environment(BaseSettings):
     secret_key: str = DEV_SECRET
     hosts: str = "127.0.0.1,localhost"
     https: bool = False
+    # Where the log goes; standard error without it.
+    log: Path | None = None
+    # Where the keeper writes a backup each night, and how many it keeps; nowhere without it.
+    backups: Path | None = None
+    backups_keep: int = 14
 
     @property
     def database(self) -> Path:

@@ -1,4 +1,4 @@
-"""The web server: waitress, in this process.
+"""The web server: waitress, in this process, or in several that share a port.
 
 It reads requests whole, in one thread that never waits for anybody, before one of its threads works
 on them: half a request holds a socket and nothing else, and only for so long.
@@ -7,9 +7,12 @@ on them: half a request holds a socket and nothing else, and only for so long.
 from __future__ import annotations
 
 import json
+import os
 import signal
+import socket
 import sys
 import time
+from collections.abc import Callable
 from typing import Any, Final
 
 from django.core.handlers.wsgi import WSGIHandler
@@ -86,7 +89,7 @@ class _Server(TcpWSGIServer):
                 channel.will_close = True
 
 
-def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> None:
+def listen(host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1) -> None:
     """Serve until stopped.
 
     Parameters
@@ -95,14 +98,70 @@ def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> Non
         The address of a proxy whose word is taken for who asks and by which scheme; "" for none.
     https
         Whether people reach the server by https.
+    workers
+        How many processes share the port. One that dies is started again.
+
+    Raises
+    ------
+    OSError
+        When the port cannot be opened.
     """
     connections.close_all()
+    if workers <= 1:
+        signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+        _server(host, port, proxy, https).run()  # type: ignore[no-untyped-call]
+        return
+    family, kind, proto, _, address = socket.getaddrinfo(
+        host, port, type=socket.SOCK_STREAM, flags=socket.AI_PASSIVE
+    )[0]
+    with socket.socket(family, kind, proto) as shared:
+        shared.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        shared.bind(address)
+        _share(shared, lambda: _server(host, port, proxy, https, shared), workers)
+
+
+def _share(shared: socket.socket, made: Callable[[], _Server], workers: int) -> None:
+    """Processes that serve one socket, until this one is told to stop."""
+    children: dict[int, float] = {}
+
+    def stop(*_: object) -> None:
+        for child in children:
+            os.kill(child, signal.SIGTERM)
+        sys.exit(0)
+
+    def start() -> None:
+        child = os.fork()
+        if child == 0:
+            signal.signal(signal.SIGTERM, lambda *_: os._exit(0))
+            try:
+                made().run()  # type: ignore[no-untyped-call]
+            finally:
+                os._exit(1)
+        children[child] = time.monotonic()
+
+    for _ in range(workers):
+        start()
+    signal.signal(signal.SIGTERM, stop)
+    try:
+        while True:
+            gone, _ = os.wait()
+            # One that cannot even start is not started as fast as it dies.
+            time.sleep(max(0.0, 1.0 - (time.monotonic() - children.pop(gone, 0.0))))
+            start()
+    except KeyboardInterrupt:
+        stop()
+
+
+def _server(
+    host: str, port: int, proxy: str, https: bool, shared: socket.socket | None = None
+) -> _Server:
     trust = (
         {"trusted_proxy": proxy, "trusted_proxy_headers": "x-forwarded-for x-forwarded-proto"}
         if proxy
         else {"url_scheme": "https" if https else "http"}
     )
-    server = _Server(  # type: ignore[no-untyped-call]
+    on = {} if shared is None else {"_sock": shared, "bind_socket": False}
+    return _Server(  # type: ignore[no-untyped-call]
         WSGIHandler(),
         host=host,
         port=port,
@@ -116,7 +175,6 @@ def listen(host: str, port: int, *, proxy: str = "", https: bool = False) -> Non
         asyncore_use_poll=True,
         clear_untrusted_proxy_headers=True,
         ident=None,
+        **on,
         **trust,
     )
-    signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
-    server.run()  # type: ignore[no-untyped-call]

@@ -146,12 +146,25 @@ def _hashed_by_vite(path: str, url: str) -> bool:
 
 WHITENOISE_IMMUTABLE_FILE_TEST = _hashed_by_vite
 
+# A log in a file is turned over before it fills the disk.
+_HANDLER = (
+    {"class": "logging.StreamHandler", "formatter": "timed"}
+    if ENV.log is None
+    else {
+        "class": "logging.handlers.RotatingFileHandler",
+        "filename": str(ENV.log),
+        "maxBytes": 5_000_000,
+        "backupCount": 5,
+        "encoding": "utf-8",
+        "formatter": "timed",
+    }
+)
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {
         "timed": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"},
     },
-    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "timed"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "handlers": {"log": _HANDLER},
+    "root": {"handlers": ["log"], "level": "WARNING"},
 }
