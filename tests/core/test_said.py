@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from fluent.syntax import FluentParser, ast, visitor
-from oxgang.academy.models import Role
+from oxgang.academy.models import PersonRole
 from oxgang.core.carry.cells import Doubt
 from oxgang.core.ground.card import Thin
 from oxgang.core.ground.fills import Way
@@ -49,7 +49,7 @@ NAMES: dict[str, type[StrEnum]] = {
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
     "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,
     "shows": Shows, "home-goal": choice.Goal, "level": Level, "kept": Kept,
-    "role": StrEnum("Role", Role.values),
+    "role": StrEnum("Role", PersonRole.values),
 }  # fmt: skip
 
 

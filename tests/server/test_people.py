@@ -13,7 +13,7 @@ from django.contrib.auth.models import User
 from django.test import Client
 from django.utils import timezone
 from django_otp.oath import TOTP
-from oxgang.academy.models import Coach, EntryLink, Role, SignIn, Student
+from oxgang.academy.models import Coach, EntryLink, PersonRole, SignIn, Student
 from oxgang.range_sessions.models import Device
 
 from tests.server.conftest import Api, make_coach, make_student
@@ -93,7 +93,7 @@ def test_the_last_head_coach_stays_one(api: Api, coach: Coach, second: Coach) ->
     api("PATCH", f"/people/{second.pk}", {"role": "head"})
     assert api("PATCH", f"/people/{coach.pk}", {"role": "coach"}).status_code == 200
     assert api("PATCH", f"/people/{second.pk}", {"name": "x"}).status_code == 403
-    assert list(Coach.objects.filter(role=Role.HEAD)) == [second]
+    assert list(Coach.objects.filter(role=PersonRole.HEAD)) == [second]
 
 
 def test_who_leaves_is_out_at_once_and_the_records_stay(

@@ -8,7 +8,7 @@ from uuid import uuid4
 
 import pytest
 from django.utils import timezone
-from oxgang.academy.models import Academy, Coach, Role, Student
+from oxgang.academy.models import Academy, Coach, PersonRole, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.api.main import api as the_api
 from oxgang.api.rights import Right, right_for
@@ -73,7 +73,7 @@ TABLE = {
         POST /api/settings/retention/pictures | POST {S}/erase""",
 }
 RIGHTS = dict(zip("oslth", Right, strict=True))
-MAY = {Role.ASSISTANT: "osl", Role.COACH: "oslt", Role.HEAD: "oslth"}
+MAY = {PersonRole.ASSISTANT: "osl", PersonRole.COACH: "oslt", PersonRole.HEAD: "oslth"}
 # The monitor's address has a token of its own.
 OTHERS = {("POST", "/api/feed/balls")}
 
@@ -110,9 +110,9 @@ def test_every_address_has_a_right_and_it_is_the_one_written_down() -> None:
 
 
 @pytest.fixture
-def people(coach: Coach) -> dict[Role, Api]:
-    made = {Role.HEAD: Api(coach)}
-    for role in (Role.COACH, Role.ASSISTANT):
+def people(coach: Coach) -> dict[PersonRole, Api]:
+    made = {PersonRole.HEAD: Api(coach)}
+    for role in (PersonRole.COACH, PersonRole.ASSISTANT):
         person = add_coach(
             coach.academy, name=role.label, log_in=role.value, password="six-long-words", role=role
         )
@@ -120,7 +120,7 @@ def people(coach: Coach) -> dict[Role, Api]:
     return made
 
 
-def test_every_address_as_every_role(people: dict[Role, Api], student: Student) -> None:
+def test_every_address_as_every_role(people: dict[PersonRole, Api], student: Student) -> None:
     """What is not for a role is refused before anything of it is looked at, and the rest is not:
     of a student who is not there it says so."""
     table = written()
@@ -147,11 +147,11 @@ UUIDS = {
 
 
 def test_no_address_of_an_academy_answers_another_one(
-    people: dict[Role, Api], coach: Coach, student: Student
+    people: dict[PersonRole, Api], coach: Coach, student: Student
 ) -> None:
     """Whatever another academy's head coach asks, nothing of this one comes back or changes."""
     stranger = Api(make_coach("Lower Marrowdale", "tobin"))
-    person = Coach.objects.get(role=Role.COACH, academy=coach.academy)
+    person = Coach.objects.get(role=PersonRole.COACH, academy=coach.academy)
     for method, address, body in (
         ("PATCH", f"/people/{person.pk}", {"role": "assistant"}),
         ("POST", f"/people/{person.pk}/reset", {}),
@@ -174,9 +174,9 @@ def test_no_address_of_an_academy_answers_another_one(
 
 
 def test_an_assistant_logs_a_lesson_from_first_to_last_ball(
-    people: dict[Role, Api], student: Student
+    people: dict[PersonRole, Api], student: Student
 ) -> None:
-    api, wedge = people[Role.ASSISTANT], student.clubs.get(label="56")
+    api, wedge = people[PersonRole.ASSISTANT], student.clubs.get(label="56")
     body = {
         "uid": "ball-0001",
         "hit_at": timezone.now().isoformat(),
@@ -190,4 +190,4 @@ def test_an_assistant_logs_a_lesson_from_first_to_last_ball(
     assert api("DELETE", f"{url}/balls/ball-0001").status_code == 200
     refused = api("POST", f"{url}/review", {})
     assert (refused.status_code, "Ask a coach" in refused.data["title"]) == (403, True)
-    assert "head coach" in people[Role.COACH]("PATCH", "/settings", {}).data["title"]
+    assert "head coach" in people[PersonRole.COACH]("PATCH", "/settings", {}).data["title"]

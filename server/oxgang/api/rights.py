@@ -13,7 +13,7 @@ from typing import Final
 
 from django.http import HttpRequest
 
-from oxgang.academy.models import Coach, Role
+from oxgang.academy.models import Coach, PersonRole
 from oxgang.core.errors import OxgangError, ProblemCode
 
 
@@ -27,7 +27,11 @@ class Right(IntEnum):
     LEAD = 4
 
 
-OF_ROLE: Final = {Role.ASSISTANT: Right.LOG, Role.COACH: Right.TEACH, Role.HEAD: Right.LEAD}
+OF_ROLE: Final = {
+    PersonRole.ASSISTANT: Right.LOG,
+    PersonRole.COACH: Right.TEACH,
+    PersonRole.HEAD: Right.LEAD,
+}
 SAID: Final = {
     Right.TEACH: "An assistant logs and sees. Ask a coach to do this.",
     Right.LEAD: "Only a head coach does this.",
@@ -110,5 +114,5 @@ def refuse_without_right(request: HttpRequest, coach: Coach) -> None:
         Saying whom to ask.
     """
     wanted = right_for(request.method or "GET", address_of(request))
-    if wanted > OF_ROLE[Role(coach.role)]:
+    if wanted > OF_ROLE[PersonRole(coach.role)]:
         raise NotAllowed(SAID[wanted])

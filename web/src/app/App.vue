@@ -22,7 +22,13 @@ void account.load();
 </script>
 
 <template>
-  <template v-if="account.coach">
+  <!-- A page for somebody who is not signed in yet. -->
+  <main v-if="place.meta['open']" id="main" tabindex="-1">
+    <RouterView v-slot="{ Component }">
+      <Themed><component :is="Component" /></Themed>
+    </RouterView>
+  </main>
+  <template v-else-if="account.coach">
     <a class="skip" href="#main">To the page</a>
     <TopBar />
     <OutboxBanner />
@@ -42,7 +48,10 @@ void account.load();
     <button type="button" @click="account.load()">Try again</button>
   </div>
   <!-- Over the page, not instead of it: whatever was being typed stays where it is. -->
-  <SignIn v-if="account.known && (!account.coach || account.expired)" :over="!!account.coach" />
+  <SignIn
+    v-if="!place.meta['open'] && account.known && (!account.coach || account.expired)"
+    :over="!!account.coach"
+  />
 </template>
 
 <style scoped>

@@ -28,7 +28,11 @@ const places = computed(() => [
         { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
         { name: "progress", label: "Progress", letter: "o", to: `/s/${studentId.value}/progress` },
       ]
-    : []),
+    : [
+        { name: "groups", label: "Bays", letter: "y", to: "/bays" },
+        { name: "people", label: "People", letter: "w", to: "/people" },
+        { name: "settings", label: "Settings", letter: "x", to: "/settings" },
+      ]),
 ]);
 
 const CHORD_MS = 1200;
@@ -36,7 +40,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history",
+    "then s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z what is kept",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {
@@ -57,6 +61,10 @@ useEventListener(
           { letter: "p", to: `/s/${studentId.value}/plan` },
           { letter: "v", to: `/s/${studentId.value}/review` },
           { letter: "h", to: `/s/${studentId.value}/history` },
+          { letter: "z", to: `/s/${studentId.value}/kept` },
+          { letter: "y", to: "/bays" },
+          { letter: "w", to: "/people" },
+          { letter: "x", to: "/settings" },
         ]
       : [{ letter: "h", to: "/history" }];
     const place = [...places.value, ...hidden].find((p) => p.letter === event.key);
@@ -94,7 +102,7 @@ useEventListener(
       >
         {{ themeName === "sun" ? "Paper" : "Sun" }}
       </button>
-      <span class="who">{{ account.coach?.name }}</span>
+      <RouterLink class="who" to="/account">{{ account.coach?.name }}</RouterLink>
       <SignOut />
     </div>
   </header>
@@ -155,6 +163,11 @@ nav a.here {
   font: inherit;
   cursor: pointer;
 }
+.who {
+  color: var(--bar-ink-2);
+  text-decoration: none;
+}
+.who:hover,
 .flat:hover {
   text-decoration: underline;
 }

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import { ref } from "vue";
+import { routes as academy } from "@/features/academy";
 import { routes as calendar } from "@/features/calendar";
 import { routes as card } from "@/features/card";
 import { routes as devices } from "@/features/devices";
@@ -22,6 +23,7 @@ import { loadMissingPartsAnew } from "./staleParts";
 
 const routes: RouteRecordRaw[] = [
   { path: "/", redirect: "/students" },
+  ...academy,
   ...students,
   ...matrix,
   ...range,

@@ -1,6 +1,6 @@
 """Academy, coaches, students, their clubs and swing-length scales."""
 
-from oxgang.academy.models.academy import Academy, Coach, Role
+from oxgang.academy.models.academy import Academy, Coach, PersonRole
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.consent import Consent, Erased
 from oxgang.academy.models.event import Event
@@ -23,7 +23,7 @@ __all__ = [
     "Erased",
     "Event",
     "Hand",
-    "Role",
+    "PersonRole",
     "SignIn",
     "Standard",
     "StandardKind",

@@ -12,7 +12,7 @@ from oxgang.core.practice.load import BALL_LIMIT, JUNIOR_LIMIT
 LINK_DAYS = 730
 
 
-class Role(models.TextChoices):
+class PersonRole(models.TextChoices):
     """What a person of the academy may do: everything; teach; log and see."""
 
     HEAD = "head"
@@ -60,7 +60,7 @@ class Coach(models.Model):
     )
     academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="coaches")
     name = models.CharField(max_length=120)
-    role = models.CharField(max_length=9, choices=Role.choices, default=Role.COACH)
+    role = models.CharField(max_length=9, choices=PersonRole.choices, default=PersonRole.COACH)
     left_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:

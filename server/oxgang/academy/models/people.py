@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from oxgang.academy.models.academy import Academy, Coach, Role
+from oxgang.academy.models.academy import Academy, Coach, PersonRole
 
 
 class EntryLink(models.Model):
@@ -17,7 +17,7 @@ class EntryLink(models.Model):
     academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="+")
     coach = models.ForeignKey(Coach, null=True, on_delete=models.CASCADE, related_name="+")
     name = models.CharField(max_length=120, blank=True)
-    role = models.CharField(max_length=9, choices=Role.choices, default=Role.COACH)
+    role = models.CharField(max_length=9, choices=PersonRole.choices, default=PersonRole.COACH)
     token_hash = models.CharField(max_length=64, unique=True)
     made_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
     made_at = models.DateTimeField()

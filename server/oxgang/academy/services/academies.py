@@ -11,7 +11,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Coach, Role, SwingScale
+from oxgang.academy.models import Academy, Coach, PersonRole, SwingScale
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.words.swing import BUILT_IN, Scale
@@ -88,7 +88,7 @@ def create_scale(academy: Academy, scale: Scale) -> SwingScale:
 
 @raced
 def add_coach(
-    academy: Academy, *, name: str, log_in: str, password: str, role: Role | None = None
+    academy: Academy, *, name: str, log_in: str, password: str, role: PersonRole | None = None
 ) -> Coach:
     """A person with a log-in. The first one of an academy is its head coach, later ones coaches,
     where no role is given.
@@ -111,5 +111,5 @@ def add_coach(
     user.set_password(password)
     user.save()
     if role is None:
-        role = Role.COACH if academy.coaches.exists() else Role.HEAD
+        role = PersonRole.COACH if academy.coaches.exists() else PersonRole.HEAD
     return Coach.objects.create(user=user, academy=academy, name=name.strip() or log_in, role=role)

@@ -12,7 +12,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Coach, Did, EntryLink, Role
+from oxgang.academy.models import Academy, Coach, Did, EntryLink, PersonRole
 from oxgang.academy.services.academies import add_coach
 from oxgang.academy.services.log import note_academy, touch
 from oxgang.academy.services.races import raced
@@ -31,7 +31,7 @@ GONE: Final = (
 
 
 @transaction.atomic
-def invite(name: str, role: Role, *, by: Coach, now: datetime) -> tuple[EntryLink, str]:
+def invite(name: str, role: PersonRole, *, by: Coach, now: datetime) -> tuple[EntryLink, str]:
     """A one-time link for somebody new. The token is shown once.
 
     Raises
@@ -65,7 +65,7 @@ def reset_link(coach: Coach, *, by: Coach, now: datetime) -> tuple[EntryLink, st
         now=now,
         coach=coach,
         name=coach.name,
-        role=Role(coach.role),
+        role=PersonRole(coach.role),
     )
     note_academy(coach.academy, Did.PASSWORD_LINK_MADE, {"person": coach.name}, by=by, now=now)
     return link, token
@@ -126,7 +126,7 @@ def come_in(token: str, *, log_in: str, password: str, now: datetime) -> Coach:
         note_academy(link.academy, Did.PASSWORD_CHANGED, values, by=link.coach, now=now)
         return link.coach
     coach = add_coach(
-        link.academy, name=link.name, log_in=log_in, password=password, role=Role(link.role)
+        link.academy, name=link.name, log_in=log_in, password=password, role=PersonRole(link.role)
     )
     values = {"person": coach.name, "role": coach.role}
     note_academy(link.academy, Did.PERSON_CAME, values, by=coach, now=now)
@@ -188,7 +188,12 @@ def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
 
 @transaction.atomic
 def change_person(
-    coach: Coach, *, by: Coach, now: datetime, name: str | None = None, role: Role | None = None
+    coach: Coach,
+    *,
+    by: Coach,
+    now: datetime,
+    name: str | None = None,
+    role: PersonRole | None = None,
 ) -> Coach:
     """Another name, or another role.
 
@@ -203,7 +208,7 @@ def change_person(
         fields.append(["name", coach.name, checked_name(name)])
         coach.name = checked_name(name)
     if role is not None and role != coach.role:
-        if coach.role == Role.HEAD:
+        if coach.role == PersonRole.HEAD:
             _refuse_if_last(coach)
         fields.append(["role", coach.role, role.value])
         coach.role = role
@@ -230,7 +235,7 @@ def leave(coach: Coach, *, by: Coach, now: datetime) -> None:
     """
     if coach.left_at is not None:
         return
-    if coach.role == Role.HEAD:
+    if coach.role == PersonRole.HEAD:
         _refuse_if_last(coach)
     coach.left_at = now
     coach.save(update_fields=["left_at"])
@@ -264,7 +269,7 @@ def make_head(log_in: str, *, now: datetime) -> Coach:
     coach = coach_with(log_in)
     if coach.left_at is not None:
         come_back(coach, by=coach, now=now)
-    return change_person(coach, by=coach, now=now, role=Role.HEAD)
+    return change_person(coach, by=coach, now=now, role=PersonRole.HEAD)
 
 
 def coach_with(log_in: str) -> Coach:
@@ -314,7 +319,7 @@ def _refuse_if_left(coach: Coach) -> None:
 
 def _refuse_if_last(coach: Coach) -> None:
     """Writers queue, so nobody else goes in between."""
-    others = Coach.objects.filter(academy=coach.academy, role=Role.HEAD, left_at=None)
+    others = Coach.objects.filter(academy=coach.academy, role=PersonRole.HEAD, left_at=None)
     if not others.exclude(pk=coach.pk).exists():
         raise InputError(
             f"{coach.name} is the only head coach. Make somebody else head coach first, "

@@ -5,7 +5,7 @@ from datetime import datetime
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.models import Role
+from oxgang.academy.models import PersonRole
 from oxgang.academy.services.throttle import MAX_NAME
 from oxgang.core.errors import ProblemCode
 from oxgang.core.keeping.events import EventKind
@@ -35,7 +35,7 @@ class AcademyOut(Schema):
 class CoachOut(Schema):
     id: int
     name: str
-    role: Role
+    role: PersonRole
     academy: AcademyOut
 
 

@@ -14,6 +14,7 @@ from oxgang.api.auth import coach_of
 from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import made
 from oxgang.api.groups.schemas import (
+    BallsMoved,
     BayOut,
     GroupChange,
     GroupIn,
@@ -22,7 +23,6 @@ from oxgang.api.groups.schemas import (
     GroupShort,
     LateIn,
     MonitorIn,
-    MovedOut,
     MoveIn,
     TurnIn,
 )
@@ -162,19 +162,19 @@ def monitor(request: HttpRequest, group_id: UUID, data: MonitorIn) -> GroupOut:
     return _out(coach, group_id)
 
 
-@router.put("/groups/{group_id}/moves", response=MovedOut)
-def move(request: HttpRequest, group_id: UUID, data: MoveIn) -> MovedOut:
+@router.put("/groups/{group_id}/moves", response=BallsMoved)
+def move(request: HttpRequest, group_id: UUID, data: MoveIn) -> BallsMoved:
     """Put a wrong student right. The balls take the shot that the right one hits."""
     coach, now = coach_of(request), timezone.now()
     group = group_of(coach.academy, group_id)
     source, to = (student_of(coach.academy, pk) for pk in (data.student_id, data.to_id))
-    turns = turns_of(group)
-    bay = next((b for b in turns.bays.values() if b.student_id == to.pk), None)
-    plays = None if bay is None else turns.plays_at(bay.number, None)
+    # The group may be over by now, or the student have left it: what was hit there still holds.
+    bay = group.bays.filter(student=to).order_by("pk").last()
+    plays = None if bay is None else turns_of(group).plays_at(bay.number, None)
     if plays is None:
         raise InputError(f"{to.name} hits nothing in this group: choose a shot first.", field="to")
     moved = move_balls(source, data.balls, to, plays, by=coach, now=now)
-    return MovedOut(moved=moved)
+    return BallsMoved(moved=moved, balls=data.balls)
 
 
 @router.post("/groups/{group_id}/students", response=GroupOut)

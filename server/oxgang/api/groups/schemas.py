@@ -59,8 +59,11 @@ class MoveIn(Schema):
     balls: list[str] = Field(min_length=1, max_length=60)
 
 
-class MovedOut(Schema):
+class BallsMoved(Schema):
+    """How many were moved now, of the balls that are the other student's."""
+
     moved: int
+    balls: list[str]
 
 
 class GroupMonitor(Schema):

@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Router
 from ninja.utils import check_csrf
 
-from oxgang.academy.models import Role
+from oxgang.academy.models import PersonRole
 from oxgang.academy.services import second_factor, sign_ins
 from oxgang.academy.services.people import come_in, open_link
 from oxgang.api.account.router import account_of
@@ -27,7 +27,7 @@ def welcome(request: HttpRequest, token: str) -> WelcomeOut:
     return WelcomeOut(
         academy=link.academy.name,
         name=link.name,
-        role=Role(link.role),
+        role=PersonRole(link.role),
         log_in=link.coach.user.get_username() if link.coach else "",
         rules=password_validators_help_texts(),
     )

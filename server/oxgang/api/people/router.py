@@ -12,7 +12,7 @@ from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Coach, EntryLink, Role, Student
+from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole, Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services import people, second_factor
 from oxgang.academy.services.whose import hand_over, share_with
@@ -38,7 +38,7 @@ def _link(link: EntryLink) -> EntryLinkOut:
     return EntryLinkOut(
         id=link.pk,
         name=link.name,
-        role=Role(link.role),
+        role=PersonRole(link.role),
         person_id=link.coach_id,
         made_by=link.made_by.name if link.made_by else "",
         made_at=link.made_at,
@@ -67,7 +67,7 @@ def _people(academy: Academy) -> PeopleOut:
                 id=row.pk,
                 name=row.name,
                 log_in=row.user.get_username(),
-                role=Role(row.role),
+                role=PersonRole(row.role),
                 left_at=row.left_at,
                 factor=row.factors > 0,
                 students=row.own,

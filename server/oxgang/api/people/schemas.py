@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.models import Role
+from oxgang.academy.models import PersonRole
 from oxgang.academy.services.people import MAX_NAME
 from oxgang.academy.services.throttle import MAX_NAME as MAX_LOG_IN
 
@@ -19,7 +19,7 @@ class PersonOut(Schema):
     id: int
     name: str
     log_in: str
-    role: Role
+    role: PersonRole
     left_at: datetime | None
     factor: bool
     students: int
@@ -31,7 +31,7 @@ class EntryLinkOut(Schema):
 
     id: int
     name: str
-    role: Role
+    role: PersonRole
     person_id: int | None
     made_by: str
     made_at: datetime
@@ -45,7 +45,7 @@ class PeopleOut(Schema):
 
 class InviteIn(Schema):
     name: str = PersonName
-    role: Role = Role.COACH
+    role: PersonRole = PersonRole.COACH
 
 
 class EntryLinkMade(Schema):
@@ -60,7 +60,7 @@ class PersonChange(Schema):
     """Only what changes is sent."""
 
     name: str | None = Field(None, max_length=MAX_NAME)
-    role: Role | None = None
+    role: PersonRole | None = None
 
 
 class HandOver(Schema):
@@ -91,6 +91,6 @@ class WelcomeOut(Schema):
 
     academy: str
     name: str
-    role: Role
+    role: PersonRole
     log_in: str
     rules: list[str]

@@ -13,6 +13,7 @@ from oxgang.academy.selectors.chain import skill_of
 from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
+from oxgang.academy.services.settings import tolerance_for
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Line, made, page_number
 from oxgang.api.students.schemas import (
@@ -25,6 +26,7 @@ from oxgang.api.students.schemas import (
     StudentOut,
     StudentsPage,
 )
+from oxgang.core.practice.load import level_of
 from oxgang.core.words import bag
 from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
@@ -106,7 +108,11 @@ def catch_up_list(request: HttpRequest) -> Behind:
 def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
     coach = coach_of(request)
-    fields = student_services.StudentFields(**data.dict())
+    said = data.dict()
+    if said["tolerance_yd"] is None:
+        level = level_of(data.handicap, data.ball_limit)
+        said["tolerance_yd"] = tolerance_for(coach.academy, level)
+    fields = student_services.StudentFields(**said)
     student = student_services.add_student(fields, by=coach, now=timezone.now())
     renewed(student.pk, coach.academy, timezone.now())
     return 201, _out(student_of(coach.academy, student.pk))

@@ -13,7 +13,7 @@ from oxgang.api.fields import Label, Seen
 from oxgang.api.said import DueSaid
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.flight.impact import Friction
-from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
+from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.ground.ground import Hold
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import State
@@ -26,11 +26,13 @@ Name = Annotated[str, Field(max_length=MAX_NAME)]
 
 
 class StudentIn(Schema):
+    """A new student; without a tolerance the level's, as the academy has it."""
+
     name: Name
     scale_id: int
     hand: Hand = Hand.RIGHT
     units: Units = "yd"
-    tolerance_yd: float = TOLERANCE_YD
+    tolerance_yd: float | None = None
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
     ball_limit: int = BALL_LIMIT

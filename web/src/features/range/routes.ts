@@ -2,6 +2,19 @@ import type { RouteRecordRaw } from "vue-router";
 
 export const routes: RouteRecordRaw[] = [
   {
+    path: "/bays",
+    name: "groups",
+    component: () => import("./pages/GroupsPage.vue"),
+    meta: { place: "groups" },
+  },
+  {
+    path: "/bays/:groupId",
+    name: "bays",
+    component: () => import("./pages/BaysPage.vue"),
+    meta: { place: "groups", plain: true },
+    props: true,
+  },
+  {
     path: "/s/:studentId/range",
     name: "range",
     component: () => import("./pages/RangePage.vue"),

@@ -13,4 +13,11 @@ export const routes: RouteRecordRaw[] = [
     component: () => import("./pages/SetupPage.vue"),
     props: true,
   },
+  {
+    path: "/s/:studentId/kept",
+    name: "kept",
+    component: () => import("./pages/KeptPage.vue"),
+    meta: { place: "setup" },
+    props: true,
+  },
 ];

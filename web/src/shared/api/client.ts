@@ -87,6 +87,9 @@ export async function problemOf(response: Response, askedAfter = signIns): Promi
     .then((json: Partial<ProblemBody>) => ({ ...fallback, ...json }))
     .catch(() => fallback);
   const problem = new Problem(body);
+  if (problem.code === "factor-missing" && location.pathname !== "/account")
+    // Nothing else is open before there is a second factor.
+    location.assign("/account");
   if (response.status === 401 && problem.ours && askedAfter === signIns)
     signedOutListeners.forEach((listener) => listener(problem));
   return problem;

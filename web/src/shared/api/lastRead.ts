@@ -24,7 +24,7 @@ const OLDEST_MS = 14 * 24 * 3600 * 1000;
 let kept = 0;
 
 /** Answers that are of one moment only. */
-const PASSING = /^\/api\/(account|devices\/change$|devices\/\d+\/)/;
+const PASSING = /^\/api\/(account|devices\/change$|devices\/\d+\/|groups\/[^/]+\/change$)/;
 export const worthKeeping = (url: URL) =>
   url.pathname.startsWith("/api/") && !PASSING.test(url.pathname);
 

@@ -33,6 +33,7 @@ export interface Wanted {
   search?: string;
   show?: Schemas["Show"];
   archived?: boolean;
+  mine?: boolean;
   page?: number;
   size?: number;
 }

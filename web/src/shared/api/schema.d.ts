@@ -2990,6 +2990,16 @@ export interface components {
          */
         BallType: "premium" | "range";
         /**
+         * BallsMoved
+         * @description How many were moved now, of the balls that are the other student's.
+         */
+        BallsMoved: {
+            /** Balls */
+            balls: string[];
+            /** Moved */
+            moved: number;
+        };
+        /**
          * BallsOut
          * @description Balls of a cell in a row, by their numbers in it, and their mean [yd].
          */
@@ -3450,7 +3460,7 @@ export interface components {
             id: number;
             /** Name */
             name: string;
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["PersonRole"];
         };
         /** CodeIn */
         CodeIn: {
@@ -3792,7 +3802,7 @@ export interface components {
             name: string;
             /** Person Id */
             person_id: number | null;
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["PersonRole"];
         };
         /**
          * EntryOut
@@ -4412,7 +4422,7 @@ export interface components {
             /** Name */
             name: string;
             /** @default coach */
-            role?: components["schemas"]["Role"];
+            role?: components["schemas"]["PersonRole"];
         };
         /**
          * Kept
@@ -4915,10 +4925,19 @@ export interface components {
              */
             to_id: string;
         };
-        /** MovedOut */
+        /**
+         * MovedOut
+         * @description A cell before and after; `real` when the change is more than chance.
+         */
         MovedOut: {
-            /** Moved */
-            moved: number;
+            after: components["schemas"]["CellOut"];
+            before: components["schemas"]["CellOut"];
+            /** Chance */
+            chance: number;
+            /** New Balls */
+            new_balls: number;
+            /** Real */
+            real: boolean;
         };
         /** NeighbourOut */
         NeighbourOut: {
@@ -5094,7 +5113,7 @@ export interface components {
         PersonChange: {
             /** Name */
             name?: string | null;
-            role?: components["schemas"]["Role"] | null;
+            role?: components["schemas"]["PersonRole"] | null;
         };
         /**
          * PersonOut
@@ -5113,10 +5132,16 @@ export interface components {
             log_in: string;
             /** Name */
             name: string;
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["PersonRole"];
             /** Students */
             students: number;
         };
+        /**
+         * PersonRole
+         * @description What a person of the academy may do: everything; teach; log and see.
+         * @enum {string}
+         */
+        PersonRole: "head" | "coach" | "assistant";
         /**
          * PickChange
          * @description A thing that is otherwise, and the shot that is then picked; `loses` is what the pick of
@@ -6899,7 +6924,10 @@ export interface components {
                 [key: string]: unknown;
             } | null;
         };
-        /** StudentIn */
+        /**
+         * StudentIn
+         * @description A new student; without a tolerance the level's, as the academy has it.
+         */
         StudentIn: {
             /**
              * Ball Limit
@@ -6941,11 +6969,8 @@ export interface components {
              * @default 100
              */
             to_yd?: number;
-            /**
-             * Tolerance Yd
-             * @default 2.5
-             */
-            tolerance_yd?: number;
+            /** Tolerance Yd */
+            tolerance_yd?: number | null;
             /**
              * Units
              * @default yd
@@ -7581,7 +7606,7 @@ export interface components {
             log_in: string;
             /** Name */
             name: string;
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["PersonRole"];
             /** Rules */
             rules: string[];
         };
@@ -8681,7 +8706,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MovedOut"];
+                    "application/json": components["schemas"]["BallsMoved"];
                 };
             };
         };

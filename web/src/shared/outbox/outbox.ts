@@ -47,6 +47,8 @@ type AckListener = (op: Op, recorded: Recorded, newest: boolean) => void;
 const ackListeners = new Set<AckListener>();
 type RoundListener = (op: Op, kept: Schemas["RoundKept"]) => void;
 const roundListeners = new Set<RoundListener>();
+type MoveListener = (op: Op & { kind: "move" }) => void;
+const moveListeners = new Set<MoveListener>();
 const RETRY_MS = 3000;
 const SEND_MS = 15_000;
 /** Statuses that say nothing of the write itself: 403 is a token that has just changed. */
@@ -64,6 +66,12 @@ export function onAcknowledged(listener: AckListener): () => void {
 export function onRoundKept(listener: RoundListener): () => void {
   roundListeners.add(listener);
   return () => roundListeners.delete(listener);
+}
+
+/** The server has given a ball to the student who hit it. */
+export function onMoved(listener: MoveListener): () => void {
+  moveListeners.add(listener);
+  return () => moveListeners.delete(listener);
 }
 
 /** Other tabs of this browser: they share the store, and hear what was acknowledged. */
@@ -194,14 +202,18 @@ function settle(op: Op, recorded: Acknowledged): void {
   if (at >= 0) outboxState.ops.splice(at, 1);
   const newest = !outboxState.ops.some((other) => other.uid === op.uid);
   if ("ball" in recorded) ackListeners.forEach((listener) => listener(op, recorded, newest));
-  else roundListeners.forEach((listener) => listener(op, recorded));
+  else if ("round" in recorded) roundListeners.forEach((listener) => listener(op, recorded));
+  else if (op.kind === "move") moveListeners.forEach((listener) => listener(op));
   count();
 }
 
-type Acknowledged = Recorded | Schemas["RoundKept"];
+type Acknowledged = Recorded | Schemas["RoundKept"] | Schemas["BallsMoved"];
 /** What an answer acknowledges. */
-const uidOf = (said: Acknowledged | undefined) =>
-  said && ("round" in said ? said.round.uid : said.ball.uid);
+function uidOf(said: Acknowledged | undefined): string | undefined {
+  if (!said) return undefined;
+  if ("round" in said) return said.round.uid;
+  return "ball" in said ? said.ball.uid : said.balls[0];
+}
 
 async function deliver(op: Op): Promise<Acknowledged> {
   const ball = { params: { path: { student_id: op.studentId, uid: op.uid } } };
@@ -219,6 +231,12 @@ async function deliver(op: Op): Promise<Acknowledged> {
         return api.PUT("/api/students/{student_id}/balls", {
           params: { path: { student_id: op.studentId } },
           body: op.body,
+          signal,
+        });
+      case "move":
+        return api.PUT("/api/groups/{group_id}/moves", {
+          params: { path: { group_id: op.groupId } },
+          body: { student_id: op.studentId, to_id: op.toId, balls: [op.uid] },
           signal,
         });
       case "mark":
@@ -280,7 +298,8 @@ async function sendAll(): Promise<void> {
 
 /** Whether the server itself has refused the write, whatever the network does. */
 function isFinal(error: unknown): error is Problem {
-  return error instanceof Problem && error.ours && error.status < 500 && !LATER.has(error.status);
+  if (!(error instanceof Problem) || !error.ours || error.status >= 500) return false;
+  return error.code === "not-allowed" || !LATER.has(error.status);
 }
 
 /** One tab of the browser sends at a time. */

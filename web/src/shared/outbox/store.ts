@@ -27,6 +27,8 @@ export type OpKind =
   | { kind: "undo" }
   /** A round of practice, under its own id. */
   | { kind: "round"; body: Schemas["RoundIn"] }
+  /** The ball was another student's, of a group; `shown` is how it stands meanwhile. */
+  | { kind: "move"; groupId: string; toId: string; shown: object }
   /** `shown` is the ball as it stood before the undo, to show it meanwhile. */
   | { kind: "restore"; shown?: object };
 export type Op = OpBase & OpKind;

@@ -2,7 +2,7 @@
 import { useOnline } from "@vueuse/core";
 import { Button, ConfigProvider, Input, InputPassword } from "ant-design-vue";
 import { ref } from "vue";
-import { sentenceOf } from "@/shared/api/client";
+import { Problem, sentenceOf } from "@/shared/api/client";
 import { useAntTheme } from "@/shared/ui/antTheme";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -14,6 +14,9 @@ const theme = useAntTheme();
 const online = useOnline();
 const logIn = ref("");
 const password = ref("");
+const code = ref("");
+/** The password was right, and the second factor is asked for. */
+const asksCode = ref(false);
 const error = ref("");
 const busy = ref(false);
 
@@ -21,9 +24,12 @@ async function submit(): Promise<void> {
   busy.value = true;
   error.value = "";
   try {
-    await account.signIn(logIn.value, password.value);
+    await account.signIn(logIn.value, password.value, code.value);
   } catch (cause) {
-    error.value = sentenceOf(cause);
+    const first = !asksCode.value;
+    asksCode.value = cause instanceof Problem && cause.code === "factor-needed";
+    // Asked for the first time it is no mistake: the field says what to do.
+    error.value = asksCode.value && first ? "" : sentenceOf(cause);
   } finally {
     busy.value = false;
   }
@@ -68,6 +74,17 @@ async function submit(): Promise<void> {
           size="large"
           autocomplete="current-password"
         />
+        <template v-if="asksCode">
+          <label for="code">Six digits from your phone, or a recovery code</label>
+          <Input
+            id="code"
+            v-model:value="code"
+            v-focus
+            size="large"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+          />
+        </template>
         <Sentence :text="error" />
         <Button type="primary" html-type="submit" size="large" block :loading="busy"
           >Sign in</Button

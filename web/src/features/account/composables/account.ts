@@ -105,7 +105,7 @@ export const useAccount = defineStore("account", () => {
     }
   }
 
-  async function signIn(log_in: string, password: string): Promise<void> {
+  async function signIn(log_in: string, password: string, code = ""): Promise<void> {
     await finishLeaving();
     // Whoever comes now need not be the one whose page this was.
     pageBelongsTo(null);
@@ -113,7 +113,9 @@ export const useAccount = defineStore("account", () => {
     const { csrf } = await dataOf(api.GET("/api/account"));
     const headers = { "X-CSRFToken": csrf };
     try {
-      await take(await dataOf(api.POST("/api/account", { body: { log_in, password }, headers })));
+      await take(
+        await dataOf(api.POST("/api/account", { body: { log_in, password, code }, headers })),
+      );
     } finally {
       pageBelongsTo(coach.value?.id ?? null);
     }

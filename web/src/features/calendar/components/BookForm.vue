@@ -2,6 +2,7 @@
 /** Booking a session, or moving one. */
 import { Button, Input, InputNumber, TimePicker } from "ant-design-vue";
 import { computed } from "vue";
+import { api, dataOf } from "@/shared/api/client";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import StudentSelect from "@/shared/ui/StudentSelect.vue";
@@ -15,6 +16,14 @@ const day = computed({
   get: () => draft.value.day,
   set: (value: string | null) => (draft.value.day = value ?? draft.value.day),
 });
+async function together(id: string): Promise<void> {
+  if (id === draft.value.studentId || draft.value.others.some((o) => o.id === id)) return;
+  const params = { path: { student_id: id } };
+  const student = await dataOf(api.GET("/api/students/{student_id}", { params })).catch(() => null);
+  if (student) draft.value.others = [...draft.value.others, { id, name: student.name }];
+}
+const without = (id: string) =>
+  (draft.value.others = draft.value.others.filter((one) => one.id !== id));
 const CHECK_UPS = [0, 10, 15, 30, 45];
 </script>
 
@@ -29,7 +38,21 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
         placeholder="Type a name"
         @choose="(id) => (draft.studentId = id)"
       />
-      <Sentence :text="field === 'student_id' ? error : ''" />
+      <p v-for="one in draft.others" :key="one.id" class="other">
+        and {{ one.name }}
+        <Button size="small" :aria-label="`Without ${one.name}`" @click="without(one.id)">✕</Button>
+      </p>
+      <template v-if="draft.studentId && draft.others.length < 5">
+        <label for="with">Together with</label>
+        <StudentSelect
+          :key="draft.others.length"
+          input-id="with"
+          student-id=""
+          placeholder="nobody else"
+          @choose="together"
+        />
+      </template>
+      <Sentence :text="['student_id', 'students'].includes(field) ? error : ''" />
     </template>
     <div class="pair">
       <div>
@@ -62,7 +85,9 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <label for="note">Note</label>
     <Input id="note" v-model:value="draft.note" :maxlength="200" />
     <Sentence
-      :text="['student_id', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error"
+      :text="
+        ['student_id', 'students', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error
+      "
     />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="busy" :disabled="!draft.studentId">{{
@@ -85,6 +110,12 @@ label {
 }
 .time {
   width: 5.4rem;
+}
+.other {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin: 0.3rem 0 0;
 }
 .acts {
   margin: 1rem 0 0;

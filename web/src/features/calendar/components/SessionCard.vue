@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** One session in the week. */
-import type { Appointment } from "../composables/calendar";
+import type { Appointment, Booked } from "../composables/calendar";
 import { useTexts } from "@/shared/texts/texts";
 
-defineProps<{ session: Appointment; past: boolean; busy: boolean }>();
+defineProps<{ session: Booked; past: boolean; busy: boolean }>();
 const texts = useTexts();
-defineEmits<{ start: []; move: []; cancel: [] }>();
+defineEmits<{ start: []; move: []; cancel: [one: Appointment] }>();
 </script>
 
 <template>
@@ -14,9 +14,18 @@ defineEmits<{ start: []; move: []; cancel: [] }>();
       <b class="slab">{{ session.local }}</b>
       <span class="quiet">{{ session.minutes }} min</span>
     </p>
-    <RouterLink class="who" :to="`/s/${session.student_id}/matrix`">{{
-      session.student
-    }}</RouterLink>
+    <p v-for="one in session.group" :key="one.id" class="each">
+      <RouterLink class="who" :to="`/s/${one.student_id}/matrix`">{{ one.student }}</RouterLink>
+      <button
+        v-if="session.group.length > 1 && !past"
+        type="button"
+        :aria-label="`Cancel for ${one.student}`"
+        :title="`Cancel for ${one.student} alone`"
+        @click="$emit('cancel', one)"
+      >
+        ✕
+      </button>
+    </p>
     <p v-if="!session.mine" class="quiet">{{ session.coach }}</p>
     <p v-if="session.check_up" class="what">Check-up, {{ session.check_up }} balls</p>
     <p v-if="session.note">{{ session.note }}</p>
@@ -24,7 +33,13 @@ defineEmits<{ start: []; move: []; cancel: [] }>();
     <p class="acts">
       <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
       <button v-if="!past" type="button" @click="$emit('move')">Move</button>
-      <button v-if="!past" type="button" @click="$emit('cancel')">Cancel</button>
+      <button
+        v-if="!past && session.group.length === 1"
+        type="button"
+        @click="$emit('cancel', session)"
+      >
+        Cancel
+      </button>
     </p>
   </article>
 </template>
@@ -68,6 +83,17 @@ p {
 }
 .what {
   color: var(--accent);
+}
+.each {
+  display: flex;
+  justify-content: space-between;
+}
+.each button {
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--ink-2);
+  cursor: pointer;
 }
 .acts {
   display: flex;

@@ -10,6 +10,8 @@ export type Appointment = Schemas["AppointmentOut"];
 export interface Draft {
   id: string | null;
   studentId: string;
+  /** Further students, on neighbouring mats. */
+  others: { id: string; name: string }[];
   day: string;
   time: string;
   minutes: number;
@@ -19,6 +21,7 @@ export interface Draft {
 const DAYS = 7;
 
 export function useCalendar() {
+  const mine = ref(false);
   const cache = useQueryCache();
   /** The Monday of the week that is shown. */
   const monday = ref(startOfWeek(dayjs()));
@@ -31,8 +34,9 @@ export function useCalendar() {
   const days = computed(() =>
     Array.from({ length: DAYS }, (_, i) => {
       const day = monday.value.add(i, "day").format("YYYY-MM-DD");
-      const sessions = week.data.value?.appointments.filter((a) => a.day === day) ?? [];
-      return { day, sessions };
+      const sessions =
+        week.data.value?.appointments.filter((a) => a.day === day && (!mine.value || a.mine)) ?? [];
+      return { day, sessions: gathered(sessions) };
     }),
   );
   const { state, error, busy, save } = useSaving();
@@ -63,7 +67,15 @@ export function useCalendar() {
               body: { ...body, was: { starts_at: was.starts_at, minutes: was.minutes, check_up: was.check_up, note: was.note } }, // prettier-ignore
             }),
           )
-        : dataOf(api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } })),
+        : draft.others.length
+          ? dataOf(
+              api.POST("/api/appointments/together", {
+                body: { ...body, students: [draft.studentId, ...draft.others.map((o) => o.id)] },
+              }),
+            )
+          : dataOf(
+              api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } }),
+            ),
     );
   }
   const cancel = (id: string) =>
@@ -76,7 +88,19 @@ export function useCalendar() {
     );
   const turn = (weeks: number) => (monday.value = monday.value.add(weeks, "week"));
   const thisWeek = () => (monday.value = startOfWeek(dayjs()));
-  return { week, days, first, error, field, busy, keep, cancel, turn, thisWeek, run };
+  return { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run };
+}
+
+/** A session, with the others who are booked together with it. */
+export type Booked = Appointment & { group: Appointment[] };
+function gathered(sessions: Appointment[]): Booked[] {
+  const seen = new Set<string>();
+  return sessions.flatMap((one): Booked[] => {
+    if (!one.together) return [{ ...one, group: [one] }];
+    if (seen.has(one.together)) return [];
+    seen.add(one.together);
+    return [{ ...one, group: sessions.filter((s) => s.together === one.together) }];
+  });
 }
 
 function startOfWeek(day: dayjs.Dayjs): dayjs.Dayjs {

@@ -5,22 +5,25 @@ import dayjs from "dayjs";
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useCheckUp } from "@/shared/api/checkUp";
-import { sentenceOf } from "@/shared/api/client";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { useSaving } from "@/shared/api/saving";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import BookForm from "../components/BookForm.vue";
 import FollowLink from "../components/FollowLink.vue";
 import SessionCard from "../components/SessionCard.vue";
-import { useCalendar, type Appointment, type Draft } from "../composables/calendar";
+import { useCalendar, type Appointment, type Booked, type Draft } from "../composables/calendar";
 
 const router = useRouter();
-const { week, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } = useCalendar();
+const { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } =
+  useCalendar();
 const check = useCheckUp();
 const today = computed(() => week.data.value?.today ?? "");
 const blank = (): Draft => ({
   id: null,
   studentId: "",
+  others: [],
   day: today.value || dayjs().format("YYYY-MM-DD"),
   time: "10:00",
   minutes: 45,
@@ -49,6 +52,7 @@ function move(session: Appointment): void {
   draft.value = {
     id: session.id,
     studentId: session.student_id,
+    others: [],
     day: session.day,
     time: session.local,
     minutes: session.minutes,
@@ -77,7 +81,17 @@ async function drop(session: Appointment): Promise<void> {
   if (await cancel(session.id))
     said.value = `Cancelled ${session.student}, ${session.local}. The student's history takes it back.`;
 }
-async function start(session: Appointment): Promise<void> {
+const opening = useSaving();
+async function start(session: Booked): Promise<void> {
+  if (session.group.length > 1) {
+    const body = {
+      students: session.group.map((one) => one.student_id),
+      together: session.together,
+    };
+    const group = await opening.run(() => dataOf(api.POST("/api/groups", { body })));
+    if (group) void router.push({ name: "bays", params: { groupId: group.id } });
+    return;
+  }
   if (session.check_up) await check.start(session.student_id, session.check_up);
   else void router.push({ name: "range", params: { studentId: session.student_id } });
 }
@@ -93,6 +107,7 @@ useKeys("Calendar", [
     <div class="head">
       <h1>Calendar</h1>
       <span class="quiet num">{{ title }}</span>
+      <label class="mine"><input v-model="mine" type="checkbox" /> only mine</label>
       <span class="push turns">
         <Button aria-label="The week before" @click="turn(-1)">←</Button>
         <Button @click="thisWeek">This week</Button>
@@ -100,7 +115,7 @@ useKeys("Calendar", [
       </span>
     </div>
     <p v-if="said" class="quiet" role="status">{{ said }}</p>
-    <Sentence :text="check.error.value" />
+    <Sentence :text="check.error.value || opening.error.value" />
     <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" />
     <Waiting v-if="!week.data.value && !week.error.value" what="the week" />
     <div v-if="week.data.value" class="columns">
@@ -123,7 +138,7 @@ useKeys("Calendar", [
             :busy="check.busy.value === session.student_id"
             @start="start(session)"
             @move="move(session)"
-            @cancel="drop(session)"
+            @cancel="drop"
           />
           <p v-if="!sessions.length" class="quiet free">free</p>
         </section>

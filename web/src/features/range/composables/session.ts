@@ -10,8 +10,10 @@ import { type Ball, type Cell, type Matrix, type Student } from "@/shared/api/qu
 import {
   enqueue,
   onAcknowledged,
+  onMoved,
   outboxState,
   type BallIn,
+  type Op,
   type Recorded,
 } from "@/shared/outbox/outbox";
 import type { SentBall } from "./feed";
@@ -79,10 +81,14 @@ export function useSession(options: SessionOptions) {
     if (!document.hidden && !outboxState.trouble) void today.refetch();
   }, MERGE_EVERY_MS);
 
+  /** What waits for this student; a ball that is moved is gone from one and there for the other. */
   const ops = computed(() =>
-    outboxState.ops.filter(
-      (op) => op.studentId === studentId && op.owner === outboxState.owner?.coach,
-    ),
+    outboxState.ops.flatMap((op): Op[] => {
+      if (op.owner !== outboxState.owner?.coach) return [];
+      if (op.kind !== "move") return op.studentId === studentId ? [op] : [];
+      if (op.toId === studentId) return [{ ...op, kind: "restore" }];
+      return op.studentId === studentId ? [{ ...op, kind: "undo" }] : [];
+    }),
   );
   const listed = computed(() => {
     const list = (today.data.value ?? []).filter((ball) => !settled.has(ball.uid));
@@ -187,8 +193,15 @@ export function useSession(options: SessionOptions) {
     moved.set(name, addressOf(recorded.ball));
     void readNumbers();
   });
+  const forgetMoves = onMoved((op) => {
+    if (op.studentId !== studentId && op.toId !== studentId) return;
+    if (op.studentId === studentId) settled.set(op.uid, { ball: null, at: performance.now() });
+    else settled.delete(op.uid);
+    void lookAgain();
+  });
   onBeforeUnmount(() => {
     forget();
+    forgetMoves();
     void cache.invalidateQueries({ key: keys.student(studentId) });
     void cache.invalidateQueries({ key: keys.students });
   });

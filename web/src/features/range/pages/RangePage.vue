@@ -33,6 +33,7 @@ import { useFeed } from "../composables/feed";
 import { loadWords } from "../composables/load";
 import { useRangePlan } from "../composables/plan";
 import { clubOf, useSession } from "../composables/session";
+import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
 
 const props = defineProps<{ studentId: string }>();
 const words = useWords();
@@ -133,15 +134,6 @@ function moveThere(): void {
   cell.value = addressOf(asked.other);
   said.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`; // prettier-ignore
 }
-const STRIKE_KEYS: Record<Strike, string> = {
-  solid: "s",
-  fat: "f",
-  thin: "t",
-  heel: "h",
-  toe: "o",
-  hard: "x",
-};
-const STRIKES = Object.keys(STRIKE_KEYS) as Strike[];
 const rangeKeys: KeyBinding[] = [
   {
     shown: "0–9 .",

@@ -3,7 +3,7 @@
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, reactive, ref } from "vue";
-import { useRouter } from "vue-router";
+import { useRoute, useRouter } from "vue-router";
 import { cellName, halfInterval } from "@/shared/api/cells";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
@@ -22,6 +22,7 @@ import VerdictBox from "../components/VerdictBox.vue";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
+const route = useRoute();
 const student = useStudent(() => props.studentId);
 const words = useWords();
 const swings = computed(() => student.data.value?.scale.positions.map((p) => p.label) ?? []);
@@ -85,8 +86,24 @@ async function keep(): Promise<void> {
   aside.clear();
   const rest = later.size;
   later.clear();
-  if (!rest) void router.push({ name: "matrix", params: { studentId: props.studentId } });
+  if (rest) return;
+  const [next, ...then] = row.value;
+  void router.push(
+    next
+      ? {
+          name: "review",
+          params: { studentId: next },
+          query: then.length ? { then: then.join() } : {},
+        }
+      : { name: "matrix", params: { studentId: props.studentId } },
+  );
 }
+/** Students of a group whose balls are reviewed after this one's. */
+const row = computed(() =>
+  String(route.query["then"] ?? "")
+    .split(",")
+    .filter(Boolean),
+);
 /** A strike or a cell that was wrong: put right in place, and everything is looked at anew. */
 const correct = (uid: string, change: Schemas["BallMark"]) =>
   run(async () => {
@@ -137,7 +154,20 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
     <template v-else-if="review.data.value">
       <div class="head">
         <h1>Review</h1>
-        <span class="quiet num">{{ balls.length }} balls wait. None is in the matrix yet.</span>
+        <span class="quiet num"
+          >{{ row.length ? `${student.data.value?.name ?? ""}: ` : "" }}{{ balls.length }} balls
+          wait. None is in the matrix yet.</span
+        >
+        <RouterLink
+          v-if="row[0]"
+          class="quiet"
+          :to="{
+            name: 'review',
+            params: { studentId: row[0] },
+            query: { then: row.slice(1).join() },
+          }"
+          >{{ row.length }} more of the group</RouterLink
+        >
         <span class="push">
           <Button v-if="balls.length" type="primary" size="large" :loading="busy" @click="keep">
             Keep {{ balls.length - later.size - aside.size }} balls

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "ant-design-vue";
 import { computed, reactive } from "vue";
+import type { Schemas } from "@/shared/api/client";
 import type { Scale, Student, Words } from "@/shared/api/queries";
 import { vFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -10,7 +11,8 @@ export interface StudentDraft {
   hand: "right" | "left";
   units: "yd" | "m";
   scale_id: number;
-  tolerance_yd: number;
+  /** Left out for a new student whose coach chose none: the level's. */
+  tolerance_yd?: number;
   from_yd: number;
   to_yd: number;
   ball_limit: number;
@@ -21,6 +23,7 @@ export interface StudentDraft {
 
 const props = defineProps<{
   student?: Student;
+  usual?: Schemas["SettingsOut"];
   words: Words;
   scales: Scale[];
   busy: boolean;
@@ -30,15 +33,22 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ save: [draft: StudentDraft]; newScale: [] }>();
 
+const usualTolerance = props.usual?.tolerances.unknown ?? props.words.tolerance_yd;
+/** What was not chosen for a new student, the level decides. */
+function sent(): StudentDraft {
+  const { tolerance_yd, ...rest } = draft;
+  const own = props.student || tolerance_yd !== usualTolerance;
+  return own && tolerance_yd !== undefined ? { ...rest, tolerance_yd } : rest;
+}
 const draft = reactive<StudentDraft>({
   name: props.student?.name ?? "",
   hand: props.student?.hand ?? "right",
-  units: props.student?.units ?? "yd",
-  scale_id: props.student?.scale.id ?? props.scales[0]?.id ?? 0,
-  tolerance_yd: props.student?.tolerance_yd ?? props.words.tolerance_yd,
+  units: props.student?.units ?? props.usual?.units ?? "yd",
+  scale_id: props.student?.scale.id ?? props.usual?.scale_id ?? props.scales[0]?.id ?? 0,
+  tolerance_yd: props.student?.tolerance_yd ?? usualTolerance,
   from_yd: props.student?.from_yd ?? props.words.from_yd,
   to_yd: props.student?.to_yd ?? props.words.to_yd,
-  ball_limit: props.student?.ball_limit ?? props.words.ball_limit,
+  ball_limit: props.student?.ball_limit ?? props.usual?.ball_limit ?? props.words.ball_limit,
   notes: props.student?.notes ?? "",
   friction: props.student?.friction ?? "",
   handicap: props.student?.handicap ?? null,
@@ -61,7 +71,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
 </script>
 
 <template>
-  <form @submit.prevent="emit('save', { ...draft })">
+  <form @submit.prevent="emit('save', sent())">
     <label for="name">Name</label>
     <Input id="name" v-model:value="draft.name" v-focus="!student" :maxlength="120" />
     <Sentence :text="about('name')" />

@@ -32,6 +32,7 @@ const row = (more: Partial<Row> = {}): Row => ({
   from_yd: 30,
   to_yd: 100,
   ground: [],
+  coach: "Ilse Varnholt",
   coming: [],
   ...more,
 }); // prettier-ignore

@@ -51,7 +51,8 @@ const coming = computed(() =>
     <td class="name">
       <RouterLink :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
       <span class="quiet small">
-        {{ stage }}<template v-if="row.hand === 'left'">, left-handed</template>
+        {{ stage }}<template v-if="row.hand === 'left'">, left-handed</template
+        ><template v-if="row.coach">, {{ row.coach.split(" ")[0] }}</template>
       </span>
     </td>
     <td class="ground">

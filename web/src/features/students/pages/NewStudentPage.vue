@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useQuery } from "@pinia/colada";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useWords, useScales } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -15,6 +17,8 @@ const words = useWords();
 const forget = useForgetStudent();
 const { state, save, about } = useSaving();
 const editing = ref(false);
+/** What the academy has set for a new student. */
+const usual = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
 
 async function add(draft: StudentDraft): Promise<void> {
   let id = "";
@@ -31,11 +35,15 @@ async function add(draft: StudentDraft): Promise<void> {
   <div class="page narrow">
     <div class="head"><h1>New student</h1></div>
     <Sentence v-if="scales.error.value" :text="sentenceOf(scales.error.value)" />
-    <Waiting v-else-if="!scales.data.value || !words.data.value" what="the swing lengths" />
+    <Waiting
+      v-else-if="!scales.data.value || !words.data.value || !usual.data.value"
+      what="the swing lengths"
+    />
     <div v-else class="sheet">
       <StudentForm
         :words="words.data.value"
         :scales="scales.data.value"
+        :usual="usual.data.value"
         :busy="state.busy"
         :saved="false"
         :about="about"

@@ -17,6 +17,7 @@ import BagTable from "../components/BagTable.vue";
 import EventsPanel from "../components/EventsPanel.vue";
 import FilesPanel from "../components/FilesPanel.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
+import WhosePanel from "../components/WhosePanel.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
 
 const props = defineProps<{ studentId: string }>();
@@ -88,6 +89,7 @@ function setArchived(away: boolean): void {
         <h1>{{ student.data.value.name }}</h1>
         <span v-if="student.data.value.archived" class="quiet">archived</span>
         <RouterLink :to="{ name: 'flight', params: { studentId } }">Set-ups and flight</RouterLink>
+        <RouterLink :to="{ name: 'kept', params: { studentId } }">What is kept</RouterLink>
         <span class="push">
           <Button
             v-if="student.data.value.clubs.length"
@@ -133,6 +135,10 @@ function setArchived(away: boolean): void {
               The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
             </p>
             <BagTable :student="student.data.value" />
+          </section>
+          <section class="sheet">
+            <h2>Whose student</h2>
+            <WhosePanel :student="student.data.value" />
           </section>
           <section class="sheet">
             <h2>What happened</h2>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The coach's morning: who needs what, the neediest first. */
 import { useQuery } from "@pinia/colada";
-import { refDebounced, useNow, useTimeoutFn } from "@vueuse/core";
+import { refDebounced, useLocalStorage, useNow, useTimeoutFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
@@ -25,6 +25,7 @@ const SIZE = 50;
 
 const router = useRouter();
 const archived = ref(false);
+const mine = useLocalStorage("oxgang-mine", false);
 const search = ref("");
 const asked = refDebounced(search, SEARCH_MS);
 const show = ref<NonNullable<Wanted["show"]>>("all");
@@ -33,6 +34,7 @@ const students = useStudents(() => ({
   search: asked.value,
   show: show.value,
   archived: archived.value,
+  mine: mine.value,
   page: page.value,
   size: SIZE,
 }));
@@ -55,6 +57,9 @@ const next = computed(() =>
     (a) => a.mine && new Date(a.starts_at).getTime() + a.minutes * MINUTE_MS > now.value.getTime(),
   ),
 );
+/** Alone in an academy everybody is one's own. */
+const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/people")) });
+const several = computed(() => (people.data.value?.people.length ?? 0) > 1);
 const data = computed(() => students.data.value);
 const rows = computed(() => data.value?.rows ?? []);
 const pages = computed(() => Math.max(1, Math.ceil((data.value?.total ?? 0) / SIZE)));
@@ -67,7 +72,7 @@ const FILTERS = [
   { show: "new", label: "Not begun" },
 ] as const;
 
-watch([asked, show, archived], () => {
+watch([asked, show, archived, mine], () => {
   page.value = 1;
   chosen.value = -1;
 });
@@ -132,7 +137,11 @@ useKeys("Students", [
       </span>
     </div>
     <BringIn v-if="bringing" @close="bringing = false" />
-    <div v-if="data && (data.counts['all'] ?? 0) > 0" class="bar">
+    <div v-if="data && ((data.counts['all'] ?? 0) > 0 || mine)" class="bar">
+      <span v-if="several" class="filters" role="group" aria-label="Whose">
+        <button type="button" :aria-pressed="mine" @click="mine = true">Mine</button>
+        <button type="button" :aria-pressed="!mine" @click="mine = false">Everybody's</button>
+      </span>
       <span v-if="!archived" class="filters" role="group" aria-label="Show">
         <button
           v-for="filter in FILTERS"
@@ -161,7 +170,13 @@ useKeys("Students", [
     <template v-else-if="data">
       <EmptyState
         v-if="!data.counts['all']"
-        :title="archived ? 'Nobody is archived' : 'No students yet'"
+        :title="
+          archived
+            ? 'Nobody is archived'
+            : mine
+              ? 'None of the students is yours'
+              : 'No students yet'
+        "
         :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
       />
       <p v-else-if="!rows.length" class="quiet none">

@@ -1,0 +1,270 @@
+<script setup lang="ts">
+/** The academy's settings. What depends on one is recomputed, and said. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { Button, Input, InputNumber, Select } from "ant-design-vue";
+import { computed, reactive, ref, watch } from "vue";
+import { useAccount } from "@/features/account";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useSaving } from "@/shared/api/saving";
+import { useTexts } from "@/shared/texts/texts";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import RetentionBox from "../components/RetentionBox.vue";
+
+type Settings = Schemas["SettingsOut"];
+type Change = Schemas["SettingsChange"];
+const cache = useQueryCache();
+const account = useAccount();
+const texts = useTexts();
+const leads = computed(() => account.coach?.role === "head");
+const settings = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
+const { busy, run, about } = useSaving();
+const said = ref("");
+const now = computed(() => settings.data.value);
+const draft = reactive<Partial<Settings>>({});
+watch(
+  settings.data,
+  (read) => {
+    if (read) Object.assign(draft, JSON.parse(JSON.stringify(read)));
+  },
+  { immediate: true },
+);
+
+const FIELDS = [
+  "name",
+  "time_zone",
+  "altitude_m",
+  "public_address",
+  "units",
+  "scale_id",
+  "school",
+  "tolerances",
+  "ball_limit",
+  "junior_limit",
+  "card",
+  "second_factor",
+  "link_days",
+  "keep_months",
+  "picture_months",
+] as const;
+/** Only what differs goes to the server. */
+const changes = computed<Change>(() => {
+  const kept = settings.data.value;
+  if (!kept) return {};
+  const differs = FIELDS.filter((f) => JSON.stringify(draft[f]) !== JSON.stringify(kept[f]));
+  return Object.fromEntries(differs.map((f) => [f, draft[f]])) as Change;
+});
+const open = computed(() => Object.keys(changes.value).length);
+const zones = computed(() => settings.data.value?.zones.map((value) => ({ value })) ?? []);
+
+async function keep(): Promise<void> {
+  said.value = "";
+  const done = await run(() => dataOf(api.PATCH("/api/settings", { body: changes.value })));
+  if (!done) return;
+  cache.setQueryData(keys.settings, done.settings);
+  const parts = ["Kept."];
+  if (done.moved) parts.push(`The balls of ${done.moved} students are brought to it.`);
+  if (done.sessions) parts.push(`${done.sessions} sessions to come stay at their hour.`);
+  if (done.tolerances) parts.push(`${done.tolerances} students have the new tolerance.`);
+  said.value = parts.join(" ");
+  await account.load();
+  await Promise.all([
+    cache.invalidateQueries({ key: keys.students }),
+    cache.invalidateQueries({ key: keys.everyStudent }),
+    cache.invalidateQueries({ key: keys.calendar }),
+  ]);
+  await bringAlong(done.settings.left);
+}
+async function bringAlong(left: number): Promise<void> {
+  for (let n = left; n > 0;) {
+    said.value = `${n} students are still being brought to the new settings.`;
+    const rest = await run(() => dataOf(api.POST("/api/settings/bring-along")));
+    if (!rest) return;
+    n = rest.left;
+    if (!n) said.value = "All students are brought to the new settings.";
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Settings</h1>
+      <span v-if="!leads" class="quiet">Only a head coach changes them.</span>
+      <span class="push">
+        <Button v-if="leads" type="primary" :disabled="!open" :loading="busy" @click="keep"
+          >Keep {{ open ? `${open} ${open === 1 ? "change" : "changes"}` : "" }}</Button
+        >
+      </span>
+    </div>
+    <Sentence v-if="settings.error.value" :text="sentenceOf(settings.error.value)" />
+    <Waiting v-if="!settings.data.value && !settings.error.value" what="the settings" />
+    <p v-if="said" role="status">{{ said }}</p>
+    <Sentence :text="about('', 'step', 'card')" />
+    <form v-if="now" class="columns" @submit.prevent="keep">
+      <fieldset class="sheet" :disabled="!leads">
+        <h2>The academy</h2>
+        <label for="name">Name</label>
+        <Input id="name" v-model:value="draft.name" :maxlength="120" />
+        <Sentence :text="about('name')" />
+        <label for="zone">Time zone</label>
+        <Select
+          id="zone"
+          v-model:value="draft.time_zone"
+          show-search
+          class="wide"
+          :options="zones"
+          :disabled="!leads"
+        />
+        <p class="quiet">Balls lie on the days of this clock; booked sessions keep their hour.</p>
+        <Sentence :text="about('time_zone')" />
+        <label for="altitude">Altitude of the range</label>
+        <InputNumber id="altitude" v-model:value="draft.altitude_m" :step="10" /> m
+        <p class="quiet">Every carry is brought to the air of this altitude.</p>
+        <Sentence :text="about('altitude_m')" />
+        <label for="address">Where phones reach Oxgang</label>
+        <Input id="address" v-model:value="draft.public_address" placeholder="https://…" />
+        <Sentence :text="about('public_address')" />
+      </fieldset>
+      <fieldset class="sheet" :disabled="!leads">
+        <h2>A new student starts with</h2>
+        <label for="units">Units</label>
+        <select id="units" v-model="draft.units">
+          <option value="yd">yards</option>
+          <option value="m">metres</option>
+        </select>
+        <label for="scale">Swing lengths</label>
+        <select id="scale" v-model="draft.scale_id">
+          <option :value="null">no usual one</option>
+          <option v-for="scale in now?.scales" :key="scale.id" :value="scale.id">
+            {{ scale.name }}{{ scale.longest ? `, longest ${scale.longest}` : "" }}
+          </option>
+        </select>
+        <p class="quiet">
+          The longest controlled swing belongs to the scale: change it with the swing lengths, in a
+          student's Setup.
+        </p>
+        <label for="school">School of set-up</label>
+        <select id="school" v-model="draft.school">
+          <option v-for="one in now?.schools" :key="one" :value="one">
+            {{ one === "shallow" ? "shallow, ball near the middle" : "ball back, handle forward" }}
+          </option>
+        </select>
+        <h3>Tolerance, yards</h3>
+        <div v-if="draft.tolerances" class="grid">
+          <template v-for="level in now?.levels" :key="level">
+            <label :for="`tol-${level}`">{{ texts.name("level", level) }}</label>
+            <InputNumber
+              :id="`tol-${level}`"
+              v-model:value="draft.tolerances[level]"
+              :step="0.5"
+              :min="0.5"
+              :max="15"
+            />
+          </template>
+        </div>
+        <p class="quiet">Students who have their level's tolerance go along; own ones stay.</p>
+        <Sentence :text="about('tolerances')" />
+        <h3>Balls a session, at most</h3>
+        <div class="grid">
+          <label for="limit">adults</label>
+          <InputNumber id="limit" v-model:value="draft.ball_limit" />
+          <label for="junior">juniors</label>
+          <InputNumber id="junior" v-model:value="draft.junior_limit" />
+        </div>
+        <Sentence :text="about('ball_limit', 'junior_limit')" />
+      </fieldset>
+      <div class="third">
+        <fieldset v-if="draft.card" class="sheet" :disabled="!leads">
+          <h2>A card begins with</h2>
+          <div class="grid">
+            <label for="step">a line every</label>
+            <select id="step" v-model="draft.card.step">
+              <option v-for="n in now?.steps" :key="n" :value="n">{{ n }}</option>
+            </select>
+            <label for="order">order</label>
+            <select id="order" v-model="draft.card.order">
+              <option value="short-first">short first</option>
+              <option value="long-first">long first</option>
+            </select>
+          </div>
+          <p>
+            <label><input v-model="draft.card.cues" type="checkbox" /> the cue of each swing</label>
+            <label><input v-model="draft.card.run" type="checkbox" /> how far the ball runs</label>
+          </p>
+        </fieldset>
+        <fieldset class="sheet" :disabled="!leads">
+          <h2>Whose data it is</h2>
+          <p>
+            <label
+              ><input v-model="draft.second_factor" type="checkbox" /> everybody signs in with a
+              second factor</label
+            >
+          </p>
+          <Sentence :text="about('second_factor')" />
+          <div class="grid">
+            <label for="link">links to cards end after, days</label>
+            <InputNumber id="link" v-model:value="draft.link_days" />
+            <label for="keep">archived students are kept, months</label>
+            <InputNumber id="keep" v-model:value="draft.keep_months" />
+            <label for="pictures">pictures are kept, months</label>
+            <InputNumber id="pictures" v-model:value="draft.picture_months" />
+          </div>
+          <p class="quiet">
+            0 months is no rule. Nobody is erased by a rule alone: Oxgang proposes, a head coach
+            types the name. Local law decides how long you may and must keep.
+          </p>
+          <Sentence :text="about('link_days', 'keep_months', 'picture_months')" />
+        </fieldset>
+        <RetentionBox v-if="leads" />
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(19rem, 1fr));
+  gap: 1.2rem;
+  align-items: start;
+}
+.third {
+  display: grid;
+  gap: 1.2rem;
+}
+fieldset {
+  margin: 0;
+  min-width: 0;
+}
+label {
+  display: block;
+  font-weight: 600;
+  margin: 0.7rem 0 0.2rem;
+}
+.grid {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0.4rem 0.8rem;
+  align-items: center;
+}
+.grid label,
+p label {
+  margin: 0;
+  font-weight: 400;
+}
+p {
+  margin: 0.3rem 0 0;
+}
+h3 {
+  margin: 1rem 0 0.3rem;
+  font-size: 1rem;
+}
+.wide {
+  width: 100%;
+}
+select {
+  min-height: 40px;
+}
+</style>

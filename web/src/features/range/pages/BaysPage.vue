@@ -1,0 +1,411 @@
+<script setup lang="ts">
+/** Two to six students at once: whose ball comes next is plain, and the rest is as for one. */
+import { computed, ref, shallowReactive } from "vue";
+import { addressOf, cellName } from "@/shared/api/cells";
+import { useWords, type Strike } from "@/shared/api/queries";
+import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
+import { drop } from "@/shared/outbox/outbox";
+import { vTapsKeepFocus } from "@/shared/ui/focus";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+import BallQuestion from "../components/BallQuestion.vue";
+import BayCard from "../components/BayCard.vue";
+import CarryEntry from "../components/CarryEntry.vue";
+import CellAside from "../components/CellAside.vue";
+import CellPicker from "../components/CellPicker.vue";
+import ConditionsPanel from "../components/ConditionsPanel.vue";
+import GroupMonitor from "../components/GroupMonitor.vue";
+import PlanStrip from "../components/PlanStrip.vue";
+import WrongStudent from "../components/WrongStudent.vue";
+import type { BayNow } from "../composables/bay";
+import { readingWords } from "../composables/conditions";
+import { useEntry } from "../composables/entry";
+import { useGroup } from "../composables/group";
+import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
+import { useWrong } from "../composables/wrong";
+
+const props = defineProps<{ groupId: string }>();
+const words = useWords();
+const group = useGroup(props.groupId);
+/** By their number; each has a session of its own. */
+const here = shallowReactive(new Map<number, BayNow>());
+const all = computed(() => [...here.values()]);
+const now = computed(() => here.get(group.up.value ?? 0) ?? null);
+const said = ref("");
+/** After a ball the next bay is up by itself. */
+const inTurns = ref(false);
+const wrong = useWrong(props.groupId, () => all.value);
+
+const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
+  ready: () => now.value?.ready.value ?? false,
+  askOverYd: () => words.data.value?.ask_over_yd ?? 150,
+  toYards: (typed) => now.value?.units.value.yards(typed) ?? typed,
+  unit: () => now.value?.units.value.unit ?? "yd",
+  log: (carry, strike, confirmed) => {
+    const bay = now.value;
+    if (!bay) return;
+    bay.session.log(carry, strike, confirmed, bay.conditions.now.value.reading);
+    said.value = "";
+    wrong.leave();
+    if (inTurns.value) turnBy(1);
+  },
+});
+
+function up(number: number): boolean {
+  const bay = here.get(number);
+  if (!bay) return false;
+  if (wrong.many.value) said.value = wrong.give(bay);
+  else if (group.up.value !== number) group.takeTurn(number);
+  return true;
+}
+function turnBy(by: number): void {
+  const numbers = group.bays.value.map((bay) => bay.number);
+  const at = numbers.indexOf(group.up.value ?? 0);
+  const next = numbers[(at + by + numbers.length) % numbers.length];
+  if (next !== undefined && next !== group.up.value) group.takeTurn(next);
+}
+function strike(name: Strike): void {
+  if (entry.text) entry.strike = entry.strike === name ? "solid" : name;
+  else inTurn(() => strikeNow(name));
+}
+function strikeNow(name: Strike): void {
+  const bay = now.value;
+  const last = bay?.session.balls.value.at(-1);
+  if (!bay || !last) entry.strike = entry.strike === name ? "solid" : name;
+  else {
+    bay.session.mark(last.uid, name);
+    said.value = `Last ball of ${bay.name.value}: ${name}.`;
+  }
+}
+function undo(uid?: string): void {
+  inTurn(() => {
+    const bay = now.value;
+    const ball = bay?.session.undo(uid);
+    said.value =
+      bay && ball
+        ? `Undone for ${bay.name.value}: ${bay.units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
+        : "Nothing to undo.";
+  });
+}
+function redo(): void {
+  now.value?.session.redo();
+  said.value = "";
+}
+function next(): void {
+  const bay = now.value;
+  if (bay && !bay.plan.next())
+    said.value = bay.plan.steps.value.length ? "The plan is done." : "No plan yet.";
+}
+function same(): void {
+  const bay = now.value;
+  if (!bay?.cell.value) return;
+  group.sameForAll(bay.number.value);
+  said.value = `${cellName(bay.cell.value)} for all, each with the nearest that the bag and the scale have.`;
+}
+const question = computed(() =>
+  entry.text ? null : (now.value?.session.now.value.question ?? null),
+);
+function sayMishit(): void {
+  const asked = question.value;
+  if (asked) now.value?.session.markAsked(asked);
+}
+function moveThere(): void {
+  const asked = question.value;
+  const bay = now.value;
+  if (!asked?.other || !bay?.session.moveAsked(asked)) return;
+  bay.cell.value = addressOf(asked.other);
+}
+function apart(number: number): string {
+  return group.group.value?.apart?.[number] ?? "";
+}
+const notExact = computed(() =>
+  group.bays.value
+    .filter((bay) => apart(bay.number))
+    .map((bay) => `${bay.student}: the nearest ${apart(bay.number).replace(" ", " and ")}`)
+    .join("; "),
+);
+const review = computed(() => {
+  const ids = all.value.filter((bay) => bay.session.balls.value.length).map((b) => b.studentId);
+  const [first, ...then] = ids;
+  return first
+    ? {
+        name: "review",
+        params: { studentId: first },
+        query: then.length ? { then: then.join() } : {},
+      }
+    : null;
+});
+
+const NUMBERS = [1, 2, 3, 4, 5, 6];
+const groupKeys: KeyBinding[] = [
+  {
+    shown: "Shift 1–6",
+    does: "whose ball comes next",
+    on: (event) => {
+      const digit = /^Digit([1-6])$/.exec(event.code)?.[1];
+      return event.shiftKey && digit !== undefined && up(Number(digit));
+    },
+  },
+  key("b", "the next bay", "b", () => turnBy(1)),
+  key("i", "in turns: after a ball the next bay is up", "i", () => {
+    inTurns.value = !inTurns.value;
+  }),
+  changing("w", "the last ball was another one's; again: the last five", "w", () => {
+    if (!wrong.ask()) said.value = "No ball yet.";
+  }),
+  key("a", "the same shot for all", "a", same),
+  {
+    shown: "0–9 .",
+    does: "type the carry",
+    on: (event) => {
+      if (!/^[0-9.,]$/.test(event.key) || event.shiftKey) return false;
+      if (wrong.many.value && NUMBERS.includes(Number(event.key))) return up(Number(event.key));
+      type(event.key);
+      return true;
+    },
+  },
+  changing("Enter", "log the ball", "Enter", enter),
+  key("⌫", "erase a digit", "Backspace", erase),
+  key("Esc", "clear the number, or leave the question", "Escape", () => {
+    if (wrong.many.value) wrong.leave();
+    else clear();
+  }),
+  ...STRIKES.map((name) =>
+    changing(STRIKE_KEYS[name], `${name}: this ball, or the last one`, STRIKE_KEYS[name], () =>
+      strike(name),
+    ),
+  ),
+  changing("u", "undo the last ball", "u", () => undo()),
+  changing("r", "bring the undone ball back", "r", redo),
+  key("n", "next cell of the plan", "n", next),
+  key("m", "when asked: yes, a mishit", "m", sayMishit),
+  key("c", "when asked: yes, the other cell", "c", moveThere),
+  key("←", "shorter swing", "ArrowLeft", () => now.value?.step("swing", -1)),
+  key("→", "longer swing", "ArrowRight", () => now.value?.step("swing", 1)),
+  key("↑", "more lofted club", "ArrowUp", () => now.value?.step("club", -1)),
+  key("↓", "less lofted club", "ArrowDown", () => now.value?.step("club", 1)),
+  key("+", "higher trajectory", "+", () => now.value?.step("trajectory", 1)),
+  key("-", "lower trajectory", "-", () => now.value?.step("trajectory", -1)),
+];
+useKeys("Bays", groupKeys);
+</script>
+
+<template>
+  <div class="page">
+    <Waiting v-if="!group.group.value && !group.error.value" what="the group" />
+    <div v-else-if="group.group.value?.over" class="over">
+      <h1>This group is over</h1>
+      <p>
+        Its balls are kept, and wait for their review under each student.
+        <RouterLink to="/bays">Open another one</RouterLink>
+      </p>
+    </div>
+    <template v-else>
+      <Sentence :text="group.error.value" />
+      <div v-taps-keep-focus class="strip" role="group" aria-label="Bays">
+        <BayCard
+          v-for="bay in group.bays.value"
+          :key="bay.student_id"
+          :bay="bay"
+          :group="group"
+          :up="bay.number === group.up.value"
+          @here="(one: BayNow) => here.set(bay.number, one)"
+          @gone="(number: number) => here.delete(number)"
+          @up="up(bay.number)"
+        />
+      </div>
+      <p v-if="group.away.value" class="away" role="status">
+        No network. Balls and turns are kept here and sent in order.
+        <template v-if="group.group.value?.monitor"
+          >What {{ group.group.value.monitor.name }} sends meanwhile is put right then.</template
+        >
+      </p>
+      <div v-if="now && words.data.value" v-taps-keep-focus class="columns">
+        <div class="picker">
+          <CellPicker
+            v-if="now.cell.value"
+            :key="now.studentId"
+            v-model="now.cell.value"
+            :clubs="now.clubs.value"
+            :swings="now.swings.value"
+            :words="words.data.value"
+            :balls="now.session.balls.value"
+          >
+            <button type="button" class="same" @click="same">Same for all <kbd>a</kbd></button>
+          </CellPicker>
+          <Sentence tone="quiet" :text="notExact" />
+          <ConditionsPanel
+            :key="`air${now.studentId}`"
+            :now="now.conditions.now.value"
+            :words="words.data.value"
+            @change="now.conditions.change"
+          />
+          <PlanStrip
+            v-if="now.plan.steps.value.length"
+            :title="now.planned.data.value?.plan?.title ?? ''"
+            :steps="now.plan.steps.value"
+            :left="now.plan.left.value"
+            :student-id="now.studentId"
+            @go="now.go"
+            @next="next"
+          />
+          <p v-else class="quiet">
+            <RouterLink :to="{ name: 'plan', params: { studentId: now.studentId } }"
+              >Plan for {{ now.name.value }}</RouterLink
+            >
+          </p>
+        </div>
+        <div class="middle">
+          <header>
+            <h1>{{ now.name.value }}</h1>
+            <p class="slab what">{{ now.cell.value ? cellName(now.cell.value) : "" }}</p>
+            <p class="quiet">
+              {{ now.cue.value }}
+              <label class="turns"
+                ><input v-model="inTurns" type="checkbox" /> in turns <kbd>i</kbd></label
+              >
+            </p>
+          </header>
+          <CarryEntry
+            :text="entry.text"
+            :strike="entry.strike"
+            :strikes="STRIKES"
+            :strike-keys="STRIKE_KEYS"
+            :unit="now.units.value.unit"
+            :reading="readingWords(now.texts.value, now.conditions.now.value)"
+            :ahead="ahead.length"
+            :question="entry.question"
+            :problem="entry.problem"
+            @type="type"
+            @erase="erase"
+            @enter="enter"
+            @strike="strike"
+          />
+          <BallQuestion
+            v-if="question"
+            :question="question"
+            :units="now.units.value"
+            @mishit="sayMishit"
+            @move="moveThere"
+          />
+          <WrongStudent
+            :wrong="wrong"
+            :bays="all"
+            @ask="wrong.ask()"
+            @give="(bay: BayNow) => (said = wrong.give(bay))"
+          />
+          <p class="said" aria-live="polite">{{ said }}</p>
+          <GroupMonitor :group="group" />
+          <p class="caution quiet">
+            Nobody in front of the mats. Never walk out to measure while anyone can hit. Your
+            range's rules come first.
+          </p>
+        </div>
+        <div class="side">
+          <CellAside
+            :key="`aside${now.studentId}`"
+            :student-id="now.studentId"
+            :session="now.session"
+            :units="now.units.value"
+            :strikes="words.data.value.strikes"
+            :load="now.load.value"
+            @undo="undo"
+            @redo="redo"
+            @drop="drop"
+          />
+          <p class="ends">
+            <RouterLink v-if="review" :to="review">Review all, one after the other</RouterLink>
+            <button type="button" @click="group.takeOut(now.number.value)">
+              {{ now.name.value }} leaves
+            </button>
+            <button type="button" @click="group.end">End the group</button>
+          </p>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(11.5rem, 1fr));
+  gap: 0.5rem;
+  margin-bottom: 0.8rem;
+}
+.away {
+  margin: 0 0 0.6rem;
+  padding: 0.3rem 0.6rem;
+  background: var(--accent-soft);
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 26rem) minmax(18rem, 1fr) minmax(0, 22rem);
+  gap: 1.5rem;
+  align-items: start;
+}
+header h1 {
+  font-size: 1.7rem;
+  overflow-wrap: anywhere;
+}
+.what {
+  font-size: 1.3rem;
+  font-weight: 650;
+}
+header p,
+.said,
+.caution {
+  margin: 0.1rem 0 0;
+}
+.said {
+  min-height: 1.5rem;
+}
+.turns {
+  margin-left: 0.8rem;
+  white-space: nowrap;
+}
+.same,
+.ends button {
+  min-height: 44px;
+  padding: 0 0.8rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.ends {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 0.8rem;
+}
+@media (max-width: 1100px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  .side {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 700px) {
+  .strip {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 0.3rem;
+  }
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.9rem;
+  }
+  .middle {
+    order: -1;
+  }
+  header h1 {
+    font-size: 1.3rem;
+  }
+  header .quiet {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/** Groups of today, and a new one: who hits side by side. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { Button } from "ant-design-vue";
+import dayjs from "dayjs";
+import { computed, ref } from "vue";
+import { useRouter } from "vue-router";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useSaving } from "@/shared/api/saving";
+import Sentence from "@/shared/ui/Sentence.vue";
+import StudentSelect from "@/shared/ui/StudentSelect.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+
+const router = useRouter();
+const cache = useQueryCache();
+const groups = useQuery({ key: keys.groups, query: () => dataOf(api.GET("/api/groups")) });
+const sessions = useQuery({
+  key: keys.sessionsToday,
+  query: () => dataOf(api.GET("/api/calendar", { params: { query: { days: 1 } } })),
+});
+const chosen = ref<{ id: string; name: string }[]>([]);
+const { error, busy, run } = useSaving();
+const MOST = 6;
+
+/** Booked together for today, and not open yet. */
+const booked = computed(() => {
+  const found = new Map<string, { at: string; ids: string[]; names: string[] }>();
+  for (const one of sessions.data.value?.appointments ?? []) {
+    if (!one.together) continue;
+    const group = found.get(one.together) ?? { at: one.local, ids: [], names: [] };
+    group.ids.push(one.student_id);
+    group.names.push(one.student);
+    found.set(one.together, group);
+  }
+  return [...found].filter(
+    ([, group]) =>
+      group.ids.length > 1 &&
+      !groups.data.value?.some((open) => group.names.every((name) => open.students.includes(name))),
+  );
+});
+async function choose(id: string): Promise<void> {
+  if (chosen.value.length >= MOST || chosen.value.some((one) => one.id === id)) return;
+  const student = await dataOf(
+    api.GET("/api/students/{student_id}", { params: { path: { student_id: id } } }),
+  ).catch(() => null);
+  if (student) chosen.value.push({ id, name: student.name });
+}
+async function open(students: string[], together: string | null = null): Promise<void> {
+  const made = await run(() => dataOf(api.POST("/api/groups", { body: { students, together } })));
+  if (!made) return;
+  await cache.invalidateQueries({ key: keys.groups });
+  void router.push({ name: "bays", params: { groupId: made.id } });
+}
+</script>
+
+<template>
+  <div class="page narrow">
+    <div class="head"><h1>Bays</h1></div>
+    <p class="quiet">Two to six students on neighbouring mats, with one coach and any monitor.</p>
+    <Sentence v-if="groups.error.value" :text="sentenceOf(groups.error.value)" />
+    <Waiting v-if="!groups.data.value && !groups.error.value" what="the groups" />
+    <section v-if="groups.data.value?.length">
+      <h2>On the range now</h2>
+      <ul>
+        <li v-for="group in groups.data.value" :key="group.id">
+          <RouterLink :to="{ name: 'bays', params: { groupId: group.id } }">{{
+            group.students.join(", ")
+          }}</RouterLink>
+          <span class="quiet num"
+            >since {{ dayjs(group.since).format("HH:mm") }}, {{ group.by }}</span
+          >
+        </li>
+      </ul>
+    </section>
+    <section v-if="booked.length">
+      <h2>Booked for today</h2>
+      <ul>
+        <li v-for="[together, group] in booked" :key="together">
+          <span
+            ><b class="slab num">{{ group.at }}</b> {{ group.names.join(", ") }}</span
+          >
+          <Button type="primary" :loading="busy" @click="open(group.ids, together)">Start</Button>
+        </li>
+      </ul>
+    </section>
+    <section class="sheet">
+      <h2>A new group</h2>
+      <label for="bay-student">Student for bay {{ chosen.length + 1 }}</label>
+      <StudentSelect
+        v-if="chosen.length < MOST"
+        input-id="bay-student"
+        student-id=""
+        placeholder="Type a name"
+        @choose="choose"
+      />
+      <ol>
+        <li v-for="(one, i) in chosen" :key="one.id">
+          <span
+            ><b class="slab">{{ i + 1 }}</b> {{ one.name }}</span
+          >
+          <Button
+            size="small"
+            :aria-label="`Take ${one.name} out`"
+            @click="chosen = chosen.filter((c) => c !== one)"
+            >✕</Button
+          >
+        </li>
+      </ol>
+      <Sentence :text="error" />
+      <Button
+        type="primary"
+        :disabled="chosen.length < 2"
+        :loading="busy"
+        @click="open(chosen.map((one) => one.id))"
+        >Start with {{ chosen.length }}</Button
+      >
+      <span v-if="chosen.length < 2" class="quiet hint">Choose at least two.</span>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 46rem;
+}
+ul,
+ol {
+  list-style: none;
+  margin: 0.3rem 0 0.8rem;
+  padding: 0;
+}
+li {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 1rem;
+  min-height: 48px;
+  border-bottom: 1px solid var(--line);
+}
+label {
+  display: block;
+  font-weight: 600;
+  margin: 0.5rem 0 0.2rem;
+}
+section {
+  margin-top: 1rem;
+}
+.hint {
+  margin-left: 0.8rem;
+}
+</style>

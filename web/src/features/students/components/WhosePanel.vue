@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** Whose student this is, and who else has the student among theirs. */
+import { useQuery } from "@pinia/colada";
+import { computed } from "vue";
+import { api, dataOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useForgetStudent, type Student } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
+import Sentence from "@/shared/ui/Sentence.vue";
+
+const props = defineProps<{ student: Student }>();
+const forget = useForgetStudent();
+const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/people")) });
+const here = computed(() => people.data.value?.people.filter((p) => !p.left_at) ?? []);
+const { busy, error, save } = useSaving();
+
+const write = (body: { coach_id?: number; shared_with?: number[] }) =>
+  save(async () => {
+    const params = { path: { student_id: props.student.id } };
+    await dataOf(api.PUT("/api/students/{student_id}/whose", { params, body }));
+    await forget(props.student.id);
+  });
+function hand(event: Event): void {
+  void write({ coach_id: Number((event.target as HTMLSelectElement).value) });
+}
+function share(id: number): void {
+  const now = props.student.shared_with;
+  void write({ shared_with: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] });
+}
+</script>
+
+<template>
+  <div>
+    <label for="whose">Belongs to</label>
+    <select id="whose" :value="student.coach_id ?? ''" :disabled="busy" @change="hand">
+      <option v-if="!here.some((p) => p.id === student.coach_id)" :value="student.coach_id ?? ''">
+        {{ student.coach ? `${student.coach}, who has left` : "nobody" }}
+      </option>
+      <option
+        v-for="one in here.filter((p) => p.role !== 'assistant')"
+        :key="one.id"
+        :value="one.id"
+      >
+        {{ one.name }}
+      </option>
+    </select>
+    <p v-if="here.length > 1" class="shared">
+      Shared with
+      <label v-for="one in here.filter((p) => p.id !== student.coach_id)" :key="one.id"
+        ><input
+          type="checkbox"
+          :checked="student.shared_with.includes(one.id)"
+          :disabled="busy"
+          @change="share(one.id)"
+        />
+        {{ one.name }}</label
+      >
+    </p>
+    <Sentence :text="error" />
+  </div>
+</template>
+
+<style scoped>
+label[for] {
+  font-weight: 600;
+  margin-right: 0.6rem;
+}
+select {
+  min-height: 40px;
+}
+.shared {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
+  margin: 0.6rem 0 0;
+}
+</style>

@@ -1,0 +1,217 @@
+<script setup lang="ts">
+/** Whose data it is: what is kept of a student, taken along, agreed to, erased. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { Button, Input } from "ant-design-vue";
+import { computed, reactive, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import { useAccount } from "@/features/account";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useSaving } from "@/shared/api/saving";
+import { forgetReads } from "@/shared/api/lastRead";
+import { momentWords, shortDay } from "@/shared/format/dates";
+import { useTexts } from "@/shared/texts/texts";
+import DayField from "@/shared/ui/DayField.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import Waiting from "@/shared/ui/Waiting.vue";
+
+const props = defineProps<{ studentId: string }>();
+const router = useRouter();
+const cache = useQueryCache();
+const account = useAccount();
+const texts = useTexts();
+const path = { params: { path: { student_id: props.studentId } } };
+const kept = useQuery({
+  key: () => keys.kept(props.studentId),
+  query: () => dataOf(api.GET("/api/students/{student_id}/kept", path)),
+});
+const consent = reactive<Required<Schemas["ConsentBody"]>>({
+  junior: false,
+  guardian: "",
+  contact: "",
+  records_on: null,
+  pictures_on: null,
+  phone_on: null,
+  note: "",
+});
+watch(kept.data, (now) => now && Object.assign(consent, now.consent), { immediate: true });
+const writing = useSaving();
+const erasing = useSaving();
+const name = ref("");
+const asked = ref(false);
+const leads = computed(() => account.coach?.role === "head");
+const teaches = computed(() => account.coach?.role !== "assistant");
+const DAYS = [
+  { field: "records_on", words: "Records of balls and lessons" },
+  { field: "pictures_on", words: "Pictures" },
+  { field: "phone_on", words: "Link to the phone" },
+] as const;
+
+async function keep(): Promise<void> {
+  const body = { ...consent };
+  const now = await writing.run(() =>
+    dataOf(api.PUT("/api/students/{student_id}/consent", { ...path, body })),
+  );
+  if (now) cache.setQueryData(keys.kept(props.studentId), now);
+}
+async function erase(): Promise<void> {
+  const gone = await erasing.run(() =>
+    dataOf(api.POST("/api/students/{student_id}/erase", { ...path, body: { name: name.value } })),
+  );
+  if (!gone) return;
+  // What this browser had read of the student goes too.
+  await forgetReads();
+  await cache.invalidateQueries({ key: keys.students });
+  await router.replace({ name: "students" });
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>What is kept</h1>
+      <span class="quiet">{{ kept.data.value?.student }}</span>
+      <span class="push">
+        <a v-if="teaches" :href="`/api/students/${studentId}/everything.zip`" download
+          >Everything as one file</a
+        >
+      </span>
+    </div>
+    <Sentence v-if="kept.error.value" :text="sentenceOf(kept.error.value)" />
+    <Waiting v-if="!kept.data.value && !kept.error.value" what="what is kept" />
+    <div v-if="kept.data.value" class="columns">
+      <section class="sheet">
+        <h2>Records since {{ shortDay(kept.data.value.since) }}</h2>
+        <table class="plain">
+          <tbody>
+            <tr v-for="row in kept.data.value.holdings" :key="row.kind">
+              <td>{{ texts.name("kept", row.kind) }}</td>
+              <td class="right num">{{ row.count.toLocaleString("en") }}</td>
+              <td class="quiet num">
+                {{ row.first ? shortDay(row.first) : ""
+                }}{{ row.last && row.last !== row.first ? ` to ${shortDay(row.last)}` : "" }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="quiet">
+          Name, hand, handicap, notes and limits stand in
+          <RouterLink :to="{ name: 'setup', params: { studentId } }">Setup</RouterLink>. Looking at
+          this page, and every file that is taken away, is in the
+          <RouterLink :to="{ name: 'history', params: { studentId } }">history</RouterLink>.
+        </p>
+        <h2>Links to the phone</h2>
+        <p v-if="!kept.data.value.links.length" class="quiet">None was made.</p>
+        <p v-for="link in kept.data.value.links" :key="link.id" class="num">
+          {{ shortDay(link.made_at) }}{{ link.made_by ? ` by ${link.made_by}` : "" }}:
+          {{
+            link.revoked_at
+              ? `ended ${shortDay(link.revoked_at)}`
+              : `until ${shortDay(link.expires_at)}`
+          }}, opened {{ link.opened }} {{ link.opened === 1 ? "time" : "times"
+          }}{{ link.opened_at ? `, last ${momentWords(link.opened_at)}` : "" }}
+        </p>
+      </section>
+      <section class="sheet">
+        <h2>Guardian and consent</h2>
+        <fieldset :disabled="!teaches">
+          <p>
+            <label class="tick"><input v-model="consent.junior" type="checkbox" /> a junior</label>
+          </p>
+          <label for="guardian">Guardian</label>
+          <Input id="guardian" v-model:value="consent.guardian" :maxlength="120" />
+          <Sentence :text="writing.about('guardian')" />
+          <label for="contact">How to reach the guardian</label>
+          <Input id="contact" v-model:value="consent.contact" :maxlength="200" />
+          <template v-for="day in DAYS" :key="day.field">
+            <label :for="day.field">{{ day.words }}, agreed on</label>
+            <DayField :id="day.field" v-model="consent[day.field]" />
+            <Sentence :text="writing.about(day.field)" />
+          </template>
+          <label for="consent-note">Note</label>
+          <Input id="consent-note" v-model:value="consent.note" :maxlength="200" />
+          <Sentence :text="writing.about('')" />
+          <p class="acts">
+            <Button type="primary" :loading="writing.busy.value" @click="keep">Keep</Button>
+            <span v-if="writing.state.saved" role="status">Kept.</span>
+          </p>
+        </fieldset>
+        <p class="quiet">What has to be agreed to, and by whom, is for local law to say.</p>
+      </section>
+      <section class="sheet">
+        <h2>Erase for good</h2>
+        <p v-if="kept.data.value.over_on">
+          By the academy's rule due on {{ shortDay(kept.data.value.over_on) }}.
+        </p>
+        <p>
+          Takes away every record above, pictures, links and log, from the database. Nothing brings
+          it back, and balls of the student that still wait on a tablet are refused there. To take a
+          student off the list and keep everything, archive in Setup.
+        </p>
+        <p class="quiet">
+          {{
+            kept.data.value.backups.length
+              ? `Copies of the database that still hold the student: ${kept.data.value.backups.map((d) => shortDay(d)).join(", ")}.`
+              : "No copy of the database lies beside it."
+          }}
+          Copies that Oxgang made itself go after 90 days; your own backups keep the student until
+          they are deleted.
+        </p>
+        <p v-if="!leads" class="quiet">Only a head coach erases.</p>
+        <Button v-else-if="!asked" danger @click="asked = true">Erase…</Button>
+        <form v-else @submit.prevent="erase">
+          <label for="erase-name">Type {{ kept.data.value.student }}</label>
+          <Input id="erase-name" v-model:value="name" autocomplete="off" />
+          <Sentence :text="erasing.error.value" />
+          <p class="acts">
+            <Button
+              danger
+              type="primary"
+              html-type="submit"
+              :disabled="!name.trim()"
+              :loading="erasing.busy.value"
+              >Erase for good</Button
+            >
+            <Button type="text" @click="asked = false">Leave it</Button>
+          </p>
+        </form>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(19rem, 1fr));
+  gap: 1.2rem;
+  align-items: start;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
+label {
+  display: block;
+  font-weight: 600;
+  margin: 0.7rem 0 0.2rem;
+}
+.tick {
+  display: inline;
+  font-weight: 400;
+}
+h2 {
+  margin: 1rem 0 0.4rem;
+}
+h2:first-child {
+  margin-top: 0;
+}
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+  margin: 0.9rem 0 0;
+}
+</style>
