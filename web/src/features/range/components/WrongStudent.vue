@@ -29,8 +29,9 @@ const what = computed(() => {
       <kbd>{{ bay.number.value }}</kbd> {{ bay.name.value }}
     </button>
     <button type="button" @click="$emit('ask')">
-      {{ wrong.many.value === 1 ? "The last five" : "Only the last" }} <kbd>w</kbd>
+      One more <kbd>w</kbd>
     </button>
+    <button type="button" @click="wrong.ask(true)">The last five <kbd>W</kbd></button>
     <button type="button" @click="wrong.leave()">Leave <kbd>Esc</kbd></button>
   </p>
   <p v-else class="small">

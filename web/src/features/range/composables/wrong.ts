@@ -21,10 +21,11 @@ export function useWrong(groupId: string, bays: () => BayNow[]) {
   const asked = computed(() => (many.value ? balls.value.slice(-many.value) : []));
   const from = computed(() => asked.value[0]?.bay ?? null);
 
-  /** Once asks about the last ball, again about the last five. */
-  function ask(): boolean {
-    if (!balls.value.length) return false;
-    many.value = many.value === 1 ? MOST : 1;
+  /** About the last ball; each time again about one more, to five, and then from the start. */
+  function ask(all = false): boolean {
+    const most = balls.value.length;
+    if (!most) return false;
+    many.value = all ? most : (many.value % most) + 1;
     return true;
   }
   function leave(): void {

@@ -150,8 +150,11 @@ const groupKeys: KeyBinding[] = [
   key("i", "in turns: after a ball the next bay is up", "i", () => {
     inTurns.value = !inTurns.value;
   }),
-  changing("w", "the last ball was another one's; again: the last five", "w", () => {
+  changing("w", "the last ball was another one's; again: one more", "w", () => {
     if (!wrong.ask()) said.value = "No ball yet.";
+  }),
+  changing("Shift w", "the last five balls were another one's", "W", () => {
+    if (!wrong.ask(true)) said.value = "No ball yet.";
   }),
   key("a", "the same shot for all", "a", same),
   {
