@@ -70,7 +70,8 @@ TABLE = {
         POST /api/people/{person_id}/end-factor | POST /api/people/{person_id}/leave
         POST /api/people/{person_id}/come-back | POST /api/people/{person_id}/hand-over
         PATCH /api/settings | POST /api/settings/bring-along | GET /api/settings/retention
-        POST /api/settings/retention/pictures | POST {S}/erase""",
+        POST /api/settings/retention/pictures | POST {S}/erase | GET /api/figures
+        GET /api/figures/side-by-side | GET /api/figures/table.csv""",
 }
 RIGHTS = dict(zip("oslth", Right, strict=True))
 MAY = {PersonRole.ASSISTANT: "osl", PersonRole.COACH: "oslt", PersonRole.HEAD: "oslth"}

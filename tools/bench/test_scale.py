@@ -26,6 +26,7 @@ from tools.bench.academy import PASSWORD, STUDENTS
 CLIENTS = 20
 SECONDS = 15.0
 LIMIT_S = 0.300
+FIGURES_S = 0.500
 ROOT = Path(__file__).resolve().parents[2]
 # What one page may cost more in an academy 25 times as big.
 GROWTH = 1.5
@@ -139,3 +140,17 @@ def test_a_page_costs_the_same_in_a_small_academy(academy: Server) -> None:
         f"a page of 20: {costs['small0'] * 1e3:.1f} ms of 20, {costs['great0'] * 1e3:.1f} ms of 500"
     )
     assert costs["great0"] < GROWTH * costs["small0"]
+
+
+def test_the_head_coachs_figures_of_500_students_and_a_million_balls(academy: Server) -> None:
+    client = Client(academy, "great0")
+    for path in ("/api/figures?by=coach&months=12", "/api/figures?by=level&months=24"):
+        took = []
+        for _ in range(20):
+            began = time.perf_counter()
+            found = json.loads(client.ask("GET", path))
+            took.append(time.perf_counter() - began)
+        balls = sum(month["balls"] for month in found["lines"][0]["months"])
+        print(f"{path}: {balls:,} balls, median {median(took):.3f} s, max {max(took):.3f} s")
+        assert balls > 900_000
+        assert median(took) < FIGURES_S

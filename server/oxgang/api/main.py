@@ -14,6 +14,7 @@ from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
 from oxgang.api.events.router import router as events
 from oxgang.api.feed.router import router as feed
+from oxgang.api.figures.router import router as figures
 from oxgang.api.files.router import router as files
 from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
@@ -72,5 +73,6 @@ api.add_router("", files)
 api.add_router("", events)
 api.add_router("", calendar)
 api.add_router("", history)
+api.add_router("", figures)
 api.add_router("", progress)
 api.add_router("", transfer)

@@ -14,6 +14,16 @@ ACADEMY: Final = "Wexholt Hill Golf Academy"
 ALTITUDE_M: Final = 180.0
 PASSWORD: Final = "fallow-ground"
 COACHES: Final = (("ilse", "Ilse Varnholt"), ("tobin", "Tobin Achterby"))
+ASSISTANT: Final = ("rhona", "Rhona Pellow")
+# Whose students these are; the others belong to the first coach.
+SECOND_COACHS: Final = (
+    "Jory Tamblin-Voss",
+    "Henrike Sandvoll-Achterberg of Lower Marrowdale",
+    "Wren Ashcombe",
+)
+# Three on neighbouring mats, in so many days, at this hour.
+TOGETHER: Final = ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss")
+TOGETHER_IN_DAYS, TOGETHER_HOUR = 5, 10
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

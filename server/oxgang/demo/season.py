@@ -10,11 +10,12 @@ from zoneinfo import ZoneInfo
 import numpy as np
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Coach, Student
+from oxgang.academy.models import Academy, Coach, PersonRole, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
+from oxgang.academy.services.whose import hand_over
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.demo import practice
@@ -22,9 +23,14 @@ from oxgang.demo.balls import visits_of
 from oxgang.demo.scenario import (
     ACADEMY,
     ALTITUDE_M,
+    ASSISTANT,
     COACHES,
     PASSWORD,
+    SECOND_COACHS,
     STUDENTS,
+    TOGETHER,
+    TOGETHER_HOUR,
+    TOGETHER_IN_DAYS,
     DemoStudent,
     ago,
 )
@@ -32,7 +38,11 @@ from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.played import proposal_for, shots_of
 from oxgang.matrix.services.playing import Choice, choose_shots
 from oxgang.matrix.services.publishing import publish
-from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
+from oxgang.range_sessions.services.appointments import (
+    AppointmentFields,
+    make_appointment,
+    make_together,
+)
 from oxgang.range_sessions.services.balls import record_balls
 from oxgang.range_sessions.services.events import EventFields, add_event
 
@@ -50,7 +60,19 @@ def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
         rng = np.random.default_rng([seed, number])
         student = _load_student(wanted, coaches[0], now, rng)
         _book(student, wanted, coaches, now)
+    log_in, name = ASSISTANT
+    add_coach(academy, name=name, log_in=log_in, password=PASSWORD, role=PersonRole.ASSISTANT)
+    theirs = [academy.students.get(name=name) for name in SECOND_COACHS]
+    hand_over(theirs, coaches[1], by=coaches[0], now=now)
+    _book_together(academy, coaches[0], now)
     return academy
+
+
+def _book_together(academy: Academy, coach: Coach, now: datetime) -> None:
+    day = day_at(academy, now) + ago(TOGETHER_IN_DAYS)
+    at = datetime.combine(day, time(TOGETHER_HOUR), ZoneInfo(academy.time_zone))
+    group = [academy.students.get(name=name) for name in TOGETHER]
+    make_together(group, AppointmentFields(starts_at=at, minutes=60), by=coach, now=now)
 
 
 def _load_student(

@@ -31,6 +31,9 @@ const places = computed(() => [
     : [
         { name: "groups", label: "Bays", letter: "y", to: "/bays" },
         { name: "people", label: "People", letter: "w", to: "/people" },
+        ...(account.coach?.role === "head"
+          ? [{ name: "figures", label: "Figures", letter: "i", to: "/figures" }]
+          : []),
         { name: "settings", label: "Settings", letter: "x", to: "/settings" },
       ]),
 ]);

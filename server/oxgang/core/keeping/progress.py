@@ -152,7 +152,7 @@ def stretch_of(
         h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.told
     ]
     solid = sum(h.strike is Strike.SOLID for h in inside)
-    squares, freedom = _scatter(inside)
+    squares, freedom = scatter_of(inside)
     seen = [one for one in launches if from_day <= one.day <= to_day]
     good = sum(one.inside for one in seen)
     return Stretch(
@@ -165,7 +165,7 @@ def stretch_of(
     )
 
 
-def _scatter(hits: Iterable[Hit]) -> tuple[float, int]:
+def scatter_of(hits: Iterable[Hit]) -> tuple[float, int]:
     """Sum of squares of log carry about each cell's and day's mean, and degrees of freedom."""
     cells: dict[tuple[object, ...], list[float]] = defaultdict(list)
     for h in hits:

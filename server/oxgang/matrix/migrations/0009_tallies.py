@@ -4,6 +4,11 @@ import django.db.models.deletion
 from django.db import migrations, models
 
 
+def count_anew(apps, schema_editor):
+    # Tallies come with the next look at each student.
+    apps.get_model("academy", "Student").objects.update(stale=True)
+
+
 class Migration(migrations.Migration):
 
     dependencies = [
@@ -36,4 +41,5 @@ class Migration(migrations.Migration):
                 'constraints': [models.UniqueConstraint(fields=('student', 'month'), name='one_tally_a_month')],
             },
         ),
+        migrations.RunPython(count_anew, migrations.RunPython.noop),
     ]

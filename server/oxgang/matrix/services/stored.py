@@ -17,6 +17,7 @@ from oxgang.matrix.selectors.as_data import as_text, matrix_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.matrix.selectors.played import PlayedNow
 from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_in
+from oxgang.matrix.services.tallies import keep_tallies
 
 # What the list shows of a row as it stands.
 AS_IT_IS = (
@@ -39,6 +40,7 @@ def renew(student: Student, now: datetime) -> None:
     row = row_of(student, found)
     keep_row(row, as_text(row_data(row)))
     keep_matrix(student, found, row.shots)
+    keep_tallies(row, found)
 
 
 def keep_matrix(student: Student, found: StudentMatrix, shots: PlayedNow | None = None) -> None:

@@ -3,6 +3,7 @@ import type { RouteRecordRaw } from "vue-router";
 export const routes: RouteRecordRaw[] = [
   { path: "/people", name: "people", component: () => import("./pages/PeoplePage.vue") },
   { path: "/settings", name: "settings", component: () => import("./pages/SettingsPage.vue") },
+  { path: "/figures", name: "figures", component: () => import("./pages/FiguresPage.vue") },
   { path: "/account", name: "account", component: () => import("./pages/AccountPage.vue") },
   {
     path: "/come-in/:token",

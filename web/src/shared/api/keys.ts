@@ -7,6 +7,8 @@ export const keys = {
   devices: ["devices"],
   students: ["students"],
   groups: ["groups"],
+  figures: (by: string, months: number) => ["figures", by, String(months)],
+  beside: (one: string, other: string, months: number) => ["figures", one, other, String(months)],
   people: ["people"],
   settings: ["settings"],
   security: ["security"],

@@ -587,6 +587,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Figures
+         * @description By coach or level over months, with intervals; what is too little is hidden.
+         */
+        get: operations["oxgang_api_figures_router_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/side-by-side": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description Two students side by side, or one beside those of the same level.
+         */
+        get: operations["oxgang_api_figures_router_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/groups": {
         parameters: {
             query?: never;
@@ -3135,6 +3175,12 @@ export interface components {
             versions: number;
         };
         /**
+         * By
+         * @description What students are put together by.
+         * @enum {string}
+         */
+        By: "coach" | "level";
+        /**
          * CalendarAddress
          * @description The private address, shown once.
          */
@@ -3964,6 +4010,54 @@ export interface components {
             before: string | number | boolean | null;
             /** Name */
             name: string;
+        };
+        /**
+         * FigureLine
+         * @description `name` is a coach's or a student's; of a level its code, of the whole academy "".
+         */
+        FigureLine: {
+            /** Key */
+            key: string;
+            /** Months */
+            months: components["schemas"]["FigureOut"][];
+            /** Name */
+            name: string;
+            /** Students */
+            students: number;
+        };
+        /**
+         * FigureOut
+         * @description A group in a month: contact, scatter, yards reached, students with something due, rounds.
+         */
+        FigureOut: {
+            /** Balls */
+            balls: number;
+            covered: components["schemas"]["MeanFigure"];
+            due: components["schemas"]["ShareFigure"];
+            /**
+             * Month
+             * Format: date
+             */
+            month: string;
+            /** Rounds */
+            rounds: number;
+            solid: components["schemas"]["ShareFigure"];
+            spread: components["schemas"]["SpreadFigure"];
+            /** Students */
+            students: number;
+        };
+        /**
+         * FiguresOut
+         * @description `behind` is how many students' figures are being renewed.
+         */
+        FiguresOut: {
+            /** Behind */
+            behind: number;
+            by: components["schemas"]["By"];
+            /** Fewest Students */
+            fewest_students: number;
+            /** Lines */
+            lines: components["schemas"]["FigureLine"][];
         };
         /**
          * FileLook
@@ -4874,6 +4968,17 @@ export interface components {
             variants: components["schemas"]["CellOut"][];
             /** Waiting */
             waiting: number;
+        };
+        /** MeanFigure */
+        MeanFigure: {
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Of */
+            of: number;
+            /** Value */
+            value: number | null;
         };
         /**
          * MeasurementWords
@@ -6434,6 +6539,22 @@ export interface components {
             zones: string[];
         };
         /**
+         * ShareFigure
+         * @description So many of so many with the interval of the share; `of` 0 is too little to say.
+         */
+        ShareFigure: {
+            /** Hi */
+            hi: number;
+            /** Hits */
+            hits: number;
+            /** Lo */
+            lo: number;
+            /** Of */
+            of: number;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * ShareOut
          * @description So many of so many with the ends of the interval; `value` None is nothing.
          */
@@ -6591,6 +6712,13 @@ export interface components {
          * @enum {string}
          */
         Shows: "card" | "pick" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
+        /** SideBySide */
+        SideBySide: {
+            /** Fewest Students */
+            fewest_students: number;
+            /** Lines */
+            lines: components["schemas"]["FigureLine"][];
+        };
         /**
          * Sign
          * @description Why a fault is proposed.
@@ -6745,6 +6873,20 @@ export interface components {
             first: components["schemas"]["BallsOut"];
             key: components["schemas"]["KeyOut"];
             second: components["schemas"]["BallsOut"];
+        };
+        /**
+         * SpreadFigure
+         * @description Scatter of single solid balls as a share of the carry; no value is too little to say.
+         */
+        SpreadFigure: {
+            /** Freedom */
+            freedom: number;
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Value */
+            value: number | null;
         };
         /**
          * SpreadOut
@@ -8522,6 +8664,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+        };
+    };
+    oxgang_api_figures_router_figures: {
+        parameters: {
+            query?: {
+                by?: "coach" | "level";
+                months?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiguresOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_figures_router_beside: {
+        parameters: {
+            query: {
+                student_id: string;
+                other_id?: string | null;
+                months?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySide"];
                 };
             };
         };

@@ -28,9 +28,7 @@ const what = computed(() => {
     >
       <kbd>{{ bay.number.value }}</kbd> {{ bay.name.value }}
     </button>
-    <button type="button" @click="$emit('ask')">
-      One more <kbd>w</kbd>
-    </button>
+    <button type="button" @click="$emit('ask')">One more <kbd>w</kbd></button>
     <button type="button" @click="wrong.ask(true)">The last five <kbd>W</kbd></button>
     <button type="button" @click="wrong.leave()">Leave <kbd>Esc</kbd></button>
   </p>
