@@ -44,7 +44,7 @@ EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
 CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
 CODES += [choice.Because, choice.Reach, Rule, WhatIf]
-NAMES: dict[str, type[StrEnum]] = {
+NAMES: dict[str, Any] = {
     "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
     "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,

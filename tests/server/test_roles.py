@@ -115,7 +115,11 @@ def people(coach: Coach) -> dict[PersonRole, Api]:
     made = {PersonRole.HEAD: Api(coach)}
     for role in (PersonRole.COACH, PersonRole.ASSISTANT):
         person = add_coach(
-            coach.academy, name=role.label, log_in=role.value, password="six-long-words", role=role
+            coach.academy,
+            name=str(role.label),
+            log_in=role.value,
+            password="six-long-words",
+            role=role,
         )
         made[role] = Api(person)
     return made

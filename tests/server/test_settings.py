@@ -75,7 +75,7 @@ def test_another_altitude_brings_every_ball_home_anew(
     chain = chain_of(student, {"56": 56.0})
     (wanted,) = at_home([row.as_core(club_label="56")], 1600, chain)
     assert high[0] == pytest.approx(wanted.carry_yd, abs=0.05)
-    assert high[0] > low[0] + 1  # thin air carries further
+    assert (high[0] or 0) > (low[0] or 99) + 1  # thin air carries further
     assert api("GET", shown).data["cell"]["carry_yd"] > before + 1
 
 

@@ -74,11 +74,26 @@ class Population:
     unseen: float = 0.15
     morning_sd: float = 0.0
     wind_told: bool = True
+    # Full club speed [m/s], how speed grows with the swing, lean [deg], attack [deg]: mean and
+    # deviation over students.
+    full: tuple[float, float] = (33, 4)
+    growth: tuple[float, float] = (0.62, 0.07)
+    lean: tuple[float, float] = (7, 2.5)
+    attack: tuple[float, float] = (-4, 1.5)
 
 
 USUAL = Population("usual")
 UNLIKE = Population("unlike", (0.02, 0.12), 0.016, 0.3, 0.006, wind_told=False)
 POPULATIONS = (USUAL, UNLIKE)
+# Clipped to what adults and juniors do.
+FULL_RANGE = ((23, 42), (15, 30))
+# Cohorts that a coach would name: what they have in common is not what the rule of thumb says.
+JUNIORS = Population(
+    "juniors", full=(23, 2.0), growth=(0.54, 0.05), lean=(4, 2.0), attack=(-2.5, 1.2)
+)
+LOW_HANDICAPS = Population(
+    "low handicaps", full=(36, 2.0), growth=(0.67, 0.04), lean=(9, 1.5), attack=(-4.5, 1.0)
+)
 # How much a club's scatter differs from its student's [log], at a half stock swing.
 CLUB_SCATTER_SD = 0.25
 
@@ -114,11 +129,11 @@ class SimStudent:
         self.points = {
             k: Point(k.club, loft[k.club], arms[k.swing], k.trajectory) for k in self.keys
         }
-        full = float(np.clip(r.normal(33, 4), 23, 42))
-        growth = r.normal(0.62, 0.07)
+        full = float(np.clip(r.normal(*self.kind.full), *FULL_RANGE[self.kind.full[0] < 30]))
+        growth = r.normal(*self.kind.growth)
         wave, phase = r.normal(0, 0.015), r.uniform(0, 150)
         stop = {p.label: p.arm_deg + r.normal(0, 4) for p in CLOCK.positions}
-        lean, attack = r.normal(7, 2.5), r.normal(-4, 1.5)
+        lean, attack = r.normal(*self.kind.lean), r.normal(*self.kind.attack)
         quirk = {c.label: (r.normal(1, 0.012), r.normal(0, 1.0)) for c in self.clubs}
         height = {
             Trajectory.LOW: (r.normal(4, 1.5), r.normal(-1, 1), 0.0, r.normal(0.99, 0.012)),

@@ -70,7 +70,7 @@ LOGS: Final = frozenset(
 )
 # Whole addresses of a head coach, and single ones.
 LEADS: Final = re.compile(
-    r"/api/(people|settings|cohorts|figures)(/.*)?"
+    r"/api/(people|settings|figures)(/.*)?"
     rf"|{re.escape(_STUDENT)}/erase"
     r"|/api/standards/house(/.*)?"
 )

@@ -379,7 +379,6 @@ log-balls-moved-out =
        *[other] Gave { $balls } balls to { $to }, who had hit them
     }
 log-standard-changed = Changed the standard { $name }
-log-cohort-changed = Changed the cohort { $name }
 role-head = head coach
 role-coach = coach
 role-assistant = assistant

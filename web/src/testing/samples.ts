@@ -38,7 +38,6 @@ export const student = (more: Partial<Student> = {}): Student => ({
   coach_id: 1,
   coach: "Ilse Varnholt",
   shared_with: [],
-  cohort_id: null,
   scale: { id: 1, key: "clock", name: "Clock", idea: "", positions: POSITIONS, longest: "" },
   longest: "",
   estimates_yd: null,

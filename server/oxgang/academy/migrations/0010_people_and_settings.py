@@ -172,27 +172,6 @@ class Migration(migrations.Migration):
             name='shared_with',
             field=models.ManyToManyField(blank=True, related_name='shared', to='academy.coach'),
         ),
-        migrations.CreateModel(
-            name='Cohort',
-            fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('on', models.BooleanField(default=True)),
-                ('means', models.JSONField(default=dict)),
-                ('checked', models.JSONField(default=dict)),
-                ('learnt_at', models.DateTimeField(blank=True, null=True)),
-                ('archived_at', models.DateTimeField(blank=True, null=True)),
-                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='cohorts', to='academy.academy')),
-            ],
-            options={
-                'ordering': ['name', 'pk'],
-            },
-        ),
-        migrations.AddField(
-            model_name='student',
-            name='cohort',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='students', to='academy.cohort'),
-        ),
         migrations.AddIndex(
             model_name='student',
             index=models.Index(condition=models.Q(('moved', True)), fields=['academy'], name='moved_students'),

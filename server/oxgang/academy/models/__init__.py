@@ -8,14 +8,13 @@ from oxgang.academy.models.log import Did, Entry
 from oxgang.academy.models.people import EntryLink, SignIn
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingScale
-from oxgang.academy.models.standards import Cohort, Standard, StandardKind
+from oxgang.academy.models.standards import Standard, StandardKind
 from oxgang.academy.models.student import Hand, Student
 
 __all__ = [
     "Academy",
     "Club",
     "Coach",
-    "Cohort",
     "Consent",
     "Did",
     "Entry",

@@ -98,7 +98,6 @@ class Did(StrEnum):
     BAYS_ENDED = "log-bays-ended"
     BALLS_MOVED_OUT = "log-balls-moved-out"
     STANDARD_CHANGED = "log-standard-changed"
-    COHORT_CHANGED = "log-cohort-changed"
     TAKEN_AWAY = "log-taken-away"
     CARD_TAKEN_AWAY = "log-card-taken-away"
 

@@ -42,25 +42,3 @@ class Standard(models.Model):
 
     def __str__(self) -> str:
         return self.name
-
-
-class Cohort(models.Model):
-    """Students whom a coach has put together, so that what they have in common helps a new one.
-
-    `means` is what was learnt (the fields of `core.carry.cohort.Means`), `checked` how a check on
-    these very students came out (`core.carry.cohort.Checked`); both empty until it was learnt.
-    """
-
-    academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="cohorts")
-    name = models.CharField(max_length=80)
-    on = models.BooleanField(default=True)
-    means = models.JSONField(default=dict)
-    checked = models.JSONField(default=dict)
-    learnt_at = models.DateTimeField(null=True, blank=True)
-    archived_at = models.DateTimeField(null=True, blank=True)
-
-    class Meta:
-        ordering = ["name", "pk"]
-
-    def __str__(self) -> str:
-        return self.name

@@ -8,7 +8,6 @@ from django.db import models
 
 from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.scale import SwingScale
-from oxgang.academy.models.standards import Cohort
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.practice.load import BALL_LIMIT
@@ -29,9 +28,6 @@ class Student(models.Model):
         Coach, null=True, blank=True, on_delete=models.SET_NULL, related_name="students"
     )
     shared_with = models.ManyToManyField(Coach, blank=True, related_name="shared")
-    cohort = models.ForeignKey(
-        Cohort, null=True, blank=True, on_delete=models.SET_NULL, related_name="students"
-    )
     name = models.CharField(max_length=120)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
     units = models.CharField(max_length=2, choices=[("yd", "yards"), ("m", "metres")], default="yd")

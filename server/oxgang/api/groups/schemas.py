@@ -1,7 +1,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -14,7 +14,7 @@ from oxgang.core.words.units import Units
 from oxgang.range_sessions.models import TurnKind
 
 TurnUid = Field(min_length=4, max_length=50)
-Bays = Field(ge=1, le=6)
+BallUid = Annotated[str, Field(max_length=64)]
 
 
 class GroupIn(Schema):
@@ -56,7 +56,7 @@ class MoveIn(Schema):
 
     student_id: UUID
     to_id: UUID
-    balls: list[str] = Field(min_length=1, max_length=60)
+    balls: list[BallUid] = Field(min_length=1, max_length=60)
 
 
 class BallsMoved(Schema):

@@ -53,7 +53,6 @@ def _out(student: Student) -> StudentOut:
         coach_id=student.coach_id,
         coach=student.coach.name if student.coach else "",
         shared_with=list(student.shared_with.values_list("pk", flat=True)),
-        cohort_id=student.cohort_id,
         scale=student.scale,
         clubs=[club_data(club, in_use=club.used_on(today)) for club in clubs],
     )

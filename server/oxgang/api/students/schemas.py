@@ -173,7 +173,6 @@ class StudentOut(Schema):
     coach_id: int | None
     coach: str
     shared_with: list[int]
-    cohort_id: int | None
     finds: Friction
     archived: bool
     scale: ScaleOut
