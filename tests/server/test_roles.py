@@ -23,7 +23,8 @@ TABLE = {
         POST PUT /api/account/factor | POST /api/account/factor/end
         DELETE /api/account/sign-ins/{sign_in_id} | POST /api/account/sign-out-everywhere
         GET POST /api/account/links/{token} | GET /api/words""",
-    "s": """GET /api/scales | GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
+    "s": """GET /api/scales | GET /api/standards
+        GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
         GET {S}/gaps | GET {S}/lookup | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
         GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
@@ -61,6 +62,7 @@ TABLE = {
         POST /api/devices/{device_id}/discard | POST {S}/told | POST {S}/shots
         POST {S}/shots/check | POST {S}/files/look | POST {S}/files/take | POST {S}/bag/check
         POST {S}/bag | POST {S}/events | POST /api/events/{event_id}/withdraw
+        PUT /api/standards | DELETE /api/standards/{standard_id}
         POST /api/appointments | POST /api/appointments/together
         PATCH /api/appointments/{appointment_id} | POST /api/appointments/{appointment_id}/cancel
         POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/whose

@@ -37,6 +37,7 @@ from oxgang.api.progress.router import router as progress
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
 from oxgang.api.settings.router import router as settings
+from oxgang.api.standards.router import router as standards
 from oxgang.api.students.router import router as students
 from oxgang.api.transfer.router import router as transfer
 
@@ -50,6 +51,7 @@ api.add_router("", own)
 api.add_router("", door)
 api.add_router("", people)
 api.add_router("", settings)
+api.add_router("", standards)
 api.add_router("", scales)
 api.add_router("", students)
 api.add_router("", balls)

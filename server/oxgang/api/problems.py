@@ -15,6 +15,7 @@ from ninja.parser import Parser
 
 from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotFound
 from oxgang.academy.services.second_factor import FactorMissing
+from oxgang.academy.services.standards import HouseOnly
 from oxgang.api.reading import Busy
 from oxgang.api.rights import NotAllowed
 from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
@@ -30,6 +31,7 @@ STATUS: dict[type[OxgangError], int] = {
     ConfirmationNeeded: 409,
     ChangedMeanwhile: 409,
     NotAllowed: 403,
+    HouseOnly: 403,
     FactorMissing: 403,
     ErasedStudent: 410,
     GroupOver: 409,

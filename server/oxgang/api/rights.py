@@ -72,7 +72,6 @@ LOGS: Final = frozenset(
 LEADS: Final = re.compile(
     r"/api/(people|settings|figures)(/.*)?"
     rf"|{re.escape(_STUDENT)}/erase"
-    r"|/api/standards/house(/.*)?"
 )
 # A head coach's to change, everybody's to read.
 LEADS_WRITES: Final = re.compile(r"/api/people|/api/settings")

@@ -82,7 +82,7 @@ class Migration(migrations.Migration):
             name='Standard',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('kind', models.CharField(choices=[('set-up', 'Set Up'), ('card', 'Card'), ('test', 'Test')], max_length=6)),
+                ('kind', models.CharField(choices=[('set-up', 'Set Up'), ('card', 'Card')], max_length=6)),
                 ('name', models.CharField(max_length=80)),
                 ('content', models.JSONField(default=dict)),
                 ('changed_at', models.DateTimeField()),

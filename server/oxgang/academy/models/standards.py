@@ -8,18 +8,17 @@ from oxgang.academy.models.academy import Academy, Coach
 
 
 class StandardKind(models.TextChoices):
-    """What can be kept under a name: set-ups of a school, how a card looks, a test."""
+    """What can be kept under a name: the set-ups of a school, how a card looks."""
 
     SET_UP = "set-up"
     CARD = "card"
-    TEST = "test"
 
 
 class Standard(models.Model):
     """A standard of the house, or (with an owner) a coach's own beside it.
 
-    `content` is by kind: the school and recipes by trajectory; the fields of
-    `core.ground.card.Look`; the yardages of a test.
+    `content` is by kind: the school and recipes by trajectory; or paper, sides and the fields of
+    `core.ground.card.Look`.
     """
 
     academy = models.ForeignKey(Academy, on_delete=models.CASCADE, related_name="standards")

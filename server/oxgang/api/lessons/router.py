@@ -15,6 +15,7 @@ from ninja.files import UploadedFile
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.standards import whose
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label, made
 from oxgang.api.lessons.schemas import (
@@ -48,7 +49,7 @@ from oxgang.range_sessions.services.balls import local_day
 router = Router(tags=["lessons"])
 
 
-def _word(word: OwnWord) -> OwnWordOut:
+def _word(word: OwnWord, coach: Coach) -> OwnWordOut:
     return OwnWordOut(
         id=word.pk,
         name=word.name,
@@ -56,6 +57,7 @@ def _word(word: OwnWord) -> OwnWordOut:
         part=When(word.part) if word.part else None,
         text=word.text,
         archived=word.archived_at is not None,
+        whose=whose(word.owner_id, coach),
     )
 
 
@@ -79,7 +81,7 @@ def _page(student: Student, coach: Coach) -> LessonsPage:
         checkpoints=[CheckWords(checkpoint=c, part=when_of(c)) for c in Checkpoint],
         faults=[FaultWords(fault=fault, drill=DRILLS[fault]) for fault in Fault],
         drills=list(Drill),
-        own=[_word(word) for word in words_of(coach.academy)],
+        own=[_word(word, coach) for word in words_of(coach.academy)],
         pictures=[_picture(picture) for picture in pictures_of(student)],
     )
 
@@ -128,7 +130,9 @@ def new_word(request: HttpRequest, data: OwnWordIn) -> OwnWordOut:
     """Add a checkpoint, fault, cue or drill to the academy's list."""
     coach = coach_of(request)
     part = data.part.value if data.part else ""
-    return _word(add_word(data.kind, data.text, part, by=coach, now=timezone.now()))
+    now = timezone.now()
+    word = add_word(data.kind, data.text, part, house=data.house, by=coach, now=now)
+    return _word(word, coach)
 
 
 @router.delete("/lesson-words/{word_id}", response=list[OwnWordOut])
@@ -136,7 +140,7 @@ def end_word(request: HttpRequest, word_id: int) -> list[OwnWordOut]:
     """Take a word off the academy's list; lessons that have it keep it."""
     coach = coach_of(request)
     archive_word(word_id, by=coach, now=timezone.now())
-    return [_word(word) for word in words_of(coach.academy)]
+    return [_word(word, coach) for word in words_of(coach.academy)]
 
 
 @router.post("/students/{student_id}/pictures", response=StillOut)

@@ -6,6 +6,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.selectors.standards import Whose
 from oxgang.api.fields import Line, Moment
 from oxgang.api.said import SignSaid
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
@@ -59,9 +60,12 @@ class LikelyOut(Schema):
 
 
 class OwnWordIn(Schema):
+    """`house` adds it for all coaches: a head coach's to do."""
+
     kind: WordKind
     text: Line
     part: When | None = None
+    house: bool = False
 
 
 class OwnWordOut(Schema):
@@ -73,6 +77,7 @@ class OwnWordOut(Schema):
     part: When | None
     text: str
     archived: bool
+    whose: Whose
 
 
 class CheckWords(Schema):

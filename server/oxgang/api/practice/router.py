@@ -11,8 +11,9 @@ from django.utils.text import slugify
 from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Student
+from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.standards import whose
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import hit_of, par_out, round_out
@@ -44,7 +45,7 @@ from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.played import played_in
 from oxgang.practice.as_data import call_data, key_of, planned_key, row_data
 from oxgang.practice.as_data import row_of as row_from
-from oxgang.practice.selectors.homework import routines_of
+from oxgang.practice.selectors.homework import routines_for
 from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
 from oxgang.practice.selectors.rounds import (
     LOOK_BACK,
@@ -90,8 +91,11 @@ def _trials(student: Student, kept: Kept, field: Field) -> list[TrialOut]:
     return found
 
 
-def _routines(academy: Academy) -> list[RoutineOut]:
-    return [made(RoutineOut, id=r.pk, name=r.name, rows=r.rows) for r in routines_of(academy)]
+def _routines(coach: Coach) -> list[RoutineOut]:
+    return [
+        made(RoutineOut, id=r.pk, name=r.name, rows=r.rows, whose=whose(r.owner_id, coach))
+        for r in routines_for(coach)
+    ]
 
 
 @router.get("/students/{student_id}/practice", response=PracticePage)
@@ -111,7 +115,7 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
         rounds=[round_out(row) for row in rounds[:SHOWN]],
         lost=lost and DifferenceOfTwo.from_orm(lost),
         overnight=overnight and DifferenceOfTwo.from_orm(overnight),
-        routines=_routines(coach.academy),
+        routines=_routines(coach),
         ball_limit=student.ball_limit,
         problem="" if field.shots else "No shot is played yet: choose some under Shots first.",
     )
@@ -229,10 +233,11 @@ def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 @router.put("/routines", response=list[RoutineOut])
 def put_routine(request: HttpRequest, data: RoutineIn) -> list[RoutineOut]:
-    """Keep rows as the academy's protocol; one of the same name takes the new rows."""
+    """Keep rows as a protocol, one's own or the house's; the same name takes the new rows."""
     coach = coach_of(request)
-    keep_routine(data.name, [row.dict() for row in data.rows], by=coach, now=timezone.now())
-    return _routines(coach.academy)
+    rows = [row.dict() for row in data.rows]
+    keep_routine(data.name, rows, house=data.house, by=coach, now=timezone.now())
+    return _routines(coach)
 
 
 @router.delete("/routines/{routine_id}", response=list[RoutineOut])
@@ -240,4 +245,4 @@ def end_routine(request: HttpRequest, routine_id: int) -> list[RoutineOut]:
     """Take a protocol off the academy's list."""
     coach = coach_of(request)
     archive_routine(routine_id, by=coach, now=timezone.now())
-    return _routines(coach.academy)
+    return _routines(coach)

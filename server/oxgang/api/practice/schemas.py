@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.academy.selectors.standards import Whose
 from oxgang.api.fields import Moment, SmallInt
 from oxgang.api.said import WeekSaid
 from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, Mark, PracticeForm, Step
@@ -185,9 +186,13 @@ class RoutineOut(Schema):
     id: int
     name: str
     rows: list[RowBody]
+    whose: Whose
 
 
 class RoutineIn(Schema):
+    """`house` keeps it for all coaches: a head coach's to do."""
+
+    house: bool = False
     name: str = Field(max_length=MAX_TITLE)
     rows: list[RowBody] = Field(max_length=MOST_ROWS)
 

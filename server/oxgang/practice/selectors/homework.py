@@ -10,8 +10,9 @@ from uuid import UUID
 from django.db.models import Count, Q, QuerySet
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Student
+from oxgang.academy.models import Academy, Coach, Student
 from oxgang.academy.selectors.people import day_at
+from oxgang.academy.selectors.standards import offered_to
 from oxgang.practice.models import Homework, Round, Routine
 
 
@@ -90,6 +91,6 @@ def came_back(academy: Academy) -> QuerySet[Round]:
     return rounds.values("student")  # type: ignore[return-value]
 
 
-def routines_of(academy: Academy) -> QuerySet[Routine]:
-    """The academy's own protocols, by name."""
-    return Routine.objects.filter(academy=academy, archived_at=None)
+def routines_for(coach: Coach) -> QuerySet[Routine]:
+    """The protocols that a coach is offered, by name: the house's, and the coach's own."""
+    return Routine.objects.filter(offered_to(coach), academy=coach.academy, archived_at=None)

@@ -14,6 +14,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
 from oxgang.academy.services.races import raced
+from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import SEED_RANGE, calls_of
 from oxgang.core.practice.par import as_data
@@ -164,14 +165,17 @@ def _end(homework: Homework, name: str, did: Did, by: Coach, now: datetime) -> N
 
 
 @raced
-def keep_routine(name: str, rows: Sequence[dict[str, Any]], *, by: Coach, now: datetime) -> Routine:
-    """The academy's protocol of this name; one of the same name takes the new rows.
+def keep_routine(
+    name: str, rows: Sequence[dict[str, Any]], *, house: bool, by: Coach, now: datetime
+) -> Routine:
+    """A protocol of the coach's own, or the house's; one of the same name takes the new rows.
 
     Raises
     ------
     InputError
         Without a name or a row, or beyond 60 of them.
     """
+    refuse_house(house, by)
     name = " ".join(name.split())
     if not name or len(name) > MAX_TITLE:
         raise InputError(f"Give it a name of 1 to {MAX_TITLE} characters.", field="name")
@@ -185,9 +189,13 @@ def keep_routine(name: str, rows: Sequence[dict[str, Any]], *, by: Coach, now: d
     if routine is None:
         if mine.count() >= MOST_ROUTINES:
             raise InputError(f"{MOST_ROUTINES} are enough: take one away first.", field="name")
-        routine = Routine.objects.create(academy=by.academy, name=name, rows=plain)
+        owner = None if house else by
+        routine = Routine.objects.create(academy=by.academy, owner=owner, name=name, rows=plain)
         done = [born(routine)]
     else:
+        if routine.owner_id != (None if house else by.pk):
+            whose = "the house" if routine.owner is None else routine.owner.name
+            raise InputError(f'"{name}" is kept by {whose}. Give yours another name.', field="name")
         before = fields_of(routine, ["rows"])
         routine.rows = plain
         routine.save(update_fields=["rows"])
@@ -206,6 +214,9 @@ def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
         When the academy has no such one.
     """
     routine = routine_of(by.academy, routine_id)
+    if routine.owner_id not in (None, by.pk):
+        raise NotFound("There is no such protocol here.")
+    refuse_house(routine.owner_id is None, by)
     if routine.archived_at is None:
         before = fields_of(routine, ["archived_at"])
         routine.archived_at = now

@@ -12,6 +12,7 @@ from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
 from oxgang.academy.services.races import raced
+from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.words.lesson import Checkpoint, Fault, Seen, When
 from oxgang.practice.models import Lesson, OwnWord, WordKind
@@ -132,14 +133,18 @@ def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
 
 
 @raced
-def add_word(kind: WordKind, text: str, part: str, *, by: Coach, now: datetime) -> OwnWord:
-    """A checkpoint, fault, cue or drill for all coaches of the academy. The same one twice is one.
+def add_word(
+    kind: WordKind, text: str, part: str, *, house: bool, by: Coach, now: datetime
+) -> OwnWord:
+    """A checkpoint, fault, cue or drill of the coach's own, or for the whole house. The same one
+    twice is one; one's own becomes the house's when it is added for the house.
 
     Raises
     ------
     InputError
         Without words, or a checkpoint without the part of the swing it belongs to.
     """
+    refuse_house(house, by)
     text = " ".join(text.split())
     if not text or len(text) > MAX_LINE:
         raise InputError(f"Give it 1 to {MAX_LINE} characters.", field="text")
@@ -148,10 +153,16 @@ def add_word(kind: WordKind, text: str, part: str, *, by: Coach, now: datetime) 
     mine = OwnWord.objects.filter(academy=by.academy, kind=kind, archived_at=None)
     there = mine.filter(text__iexact=text).first()
     if there is not None:
+        if there.owner_id is not None and (house or there.owner_id != by.pk):
+            # Two coaches say the same: it is the house's now.
+            there.owner = None
+            there.save(update_fields=["owner"])
         return there
     if mine.count() >= MOST_WORDS:
         raise InputError(f"{MOST_WORDS} are enough: take one away first.", field="text")
-    word = OwnWord.objects.create(academy=by.academy, kind=kind, part=part, text=text)
+    word = OwnWord.objects.create(
+        academy=by.academy, owner=None if house else by, kind=kind, part=part, text=text
+    )
     told = {"text": text}
     changes = [born(word)]
     note_academy(by.academy, Did.LESSON_WORD_ADDED, told, by=by, now=now, changes=changes)
@@ -170,6 +181,9 @@ def archive_word(word_id: int, *, by: Coach, now: datetime) -> None:
     word = OwnWord.objects.filter(academy=by.academy, pk=word_id).first()
     if word is None:
         raise NotFound("There is no such word here.")
+    if word.owner_id not in (None, by.pk):
+        raise NotFound("There is no such word here.")
+    refuse_house(word.owner_id is None, by)
     if word.archived_at is None:
         before = fields_of(word, ["archived_at"])
         word.archived_at = now

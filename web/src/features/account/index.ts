@@ -1,4 +1,11 @@
-import { defineAsyncComponent } from "vue";
+import { computed, defineAsyncComponent } from "vue";
+import { useAccount } from "./composables/account";
 
 export const SignIn = defineAsyncComponent(() => import("./components/SignIn.vue"));
-export { useAccount } from "./composables/account";
+export { useAccount };
+
+/** Whether a head coach is signed in. */
+export function useLeads() {
+  const account = useAccount();
+  return computed(() => account.coach?.role === "head");
+}

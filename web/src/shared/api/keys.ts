@@ -12,6 +12,7 @@ export const keys = {
   people: ["people"],
   settings: ["settings"],
   security: ["security"],
+  standards: ["standards"],
   listed: (wanted: unknown) => ["students", JSON.stringify(wanted)],
   calendar: ["calendar"],
   week: (first: string) => ["calendar", first],

@@ -1081,7 +1081,7 @@ export interface paths {
         get?: never;
         /**
          * Put Routine
-         * @description Keep rows as the academy's protocol; one of the same name takes the new rows.
+         * @description Keep rows as a protocol, one's own or the house's; the same name takes the new rows.
          */
         put: operations["oxgang_api_practice_router_put_routine"];
         post?: never;
@@ -1234,6 +1234,50 @@ export interface paths {
          */
         post: operations["oxgang_api_kept_router_clear_pictures"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standards
+         * @description Set-ups and card forms that the coach is offered, the house's first.
+         */
+        get: operations["oxgang_api_standards_router_standards"];
+        /**
+         * Keep
+         * @description Keep one under a name; one's own of that name takes the new content.
+         */
+        put: operations["oxgang_api_standards_router_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standards/{standard_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Away
+         * @description Take one off the list. History brings it back.
+         */
+        delete: operations["oxgang_api_standards_router_take_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -5139,8 +5183,16 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** OwnWordIn */
+        /**
+         * OwnWordIn
+         * @description `house` adds it for all coaches: a head coach's to do.
+         */
         OwnWordIn: {
+            /**
+             * House
+             * @default false
+             */
+            house?: boolean;
             kind: components["schemas"]["WordKind"];
             part?: components["schemas"]["When"] | null;
             /** Text */
@@ -5161,6 +5213,11 @@ export interface components {
             part: components["schemas"]["When"] | null;
             /** Text */
             text: string;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "house" | "mine" | "other";
         };
         /**
          * ParOut
@@ -6214,8 +6271,16 @@ export interface components {
             /** Uid */
             uid: string;
         };
-        /** RoutineIn */
+        /**
+         * RoutineIn
+         * @description `house` keeps it for all coaches: a head coach's to do.
+         */
         RoutineIn: {
+            /**
+             * House
+             * @default false
+             */
+            house?: boolean;
             /** Name */
             name: string;
             /** Rows */
@@ -6229,6 +6294,11 @@ export interface components {
             name: string;
             /** Rows */
             rows: components["schemas"]["RowBody"][];
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "house" | "mine" | "other";
         };
         /**
          * RowBody
@@ -6907,6 +6977,49 @@ export interface components {
          * @enum {string}
          */
         Stage: "contact" | "distance" | "trajectory";
+        /**
+         * StandardIn
+         * @description `set_ups` or `card`, whichever the kind is; `house` offers it to all coaches: a head coach's
+         *     to do.
+         */
+        StandardIn: {
+            card?: components["schemas"]["CardForm"] | null;
+            /**
+             * House
+             * @default false
+             */
+            house?: boolean;
+            kind: components["schemas"]["StandardKind"];
+            /** Name */
+            name: string;
+            set_ups?: components["schemas"]["RecipesBody"] | null;
+        };
+        /**
+         * StandardKind
+         * @description What can be kept under a name: the set-ups of a school, how a card looks.
+         * @enum {string}
+         */
+        StandardKind: "set-up" | "card";
+        /**
+         * StandardOut
+         * @description Something kept under a name: set-ups, or how a card looks.
+         */
+        StandardOut: {
+            /** By */
+            by: string;
+            card: components["schemas"]["CardForm"] | null;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["StandardKind"];
+            /** Name */
+            name: string;
+            set_ups: components["schemas"]["RecipesBody"] | null;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "house" | "mine" | "other";
+        };
         /**
          * StandingOut
          * @description Whether a stage holds: `good` of `of` are there, a share is needed of at least `least`.
@@ -9462,6 +9575,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cleared"];
+                };
+            };
+        };
+    };
+    oxgang_api_standards_router_standards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_standards_router_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_standards_router_take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                standard_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardOut"][];
                 };
             };
         };

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The card itself beside the choices; versions, and the phone card behind a private link. */
+import { useLeads } from "@/features/account";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button, Textarea } from "ant-design-vue";
@@ -18,11 +19,13 @@ import { useUnits } from "@/shared/units/units";
 import CardChoices from "../components/CardChoices.vue";
 import CardSheets from "../components/CardSheets.vue";
 import MovedList from "../components/MovedList.vue";
+import StandardsBar from "@/shared/ui/StandardsBar.vue";
 import ShotPicks from "../components/ShotPicks.vue";
 import PhoneLinks from "../components/PhoneLinks.vue";
 import { useCard } from "../composables/card";
 
 const props = defineProps<{ studentId: string }>();
+const leads = useLeads();
 const path = { params: { path: { student_id: props.studentId } } };
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
@@ -119,6 +122,17 @@ useKeys("Card", [
       <Sentence :text="error" />
       <div class="columns">
         <section class="choices">
+          <StandardsBar
+            kind="card"
+            what="Card form"
+            :leads="leads"
+            :current="
+              () => ({
+                card: { step: look.step, order: look.order, cues: look.cues, run: look.run },
+              })
+            "
+            @choose="(one) => one.card && (look = { ...look, ...one.card })"
+          />
           <CardChoices v-model="look" :metres="units.unit === 'm'" />
           <ShotPicks :student-id="studentId" :units="units" :texts="texts" />
         </section>

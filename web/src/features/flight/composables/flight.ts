@@ -136,6 +136,12 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     draft.recipes = copyOf(recipes);
     saved.value = false;
   }
+  /** A standard's set-ups; they are the student's once they are kept. */
+  function takeStandard(from: { school: School; recipes: unknown }): void {
+    draft.school = from.school;
+    draft.recipes = { ...draft.recipes, ...copyOf(from.recipes) };
+    saved.value = false;
+  }
   async function keep(): Promise<void> {
     try {
       const answer = await dataOf(
@@ -174,6 +180,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     error,
     saved,
     startFrom,
+    takeStandard,
     keep,
   };
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLeads } from "@/features/account";
 import { Button } from "ant-design-vue";
 import { computed, reactive, watch } from "vue";
 import { sentenceOf } from "@/shared/api/client";
@@ -8,12 +9,14 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
 import FlightPicture from "../components/FlightPicture.vue";
+import StandardsBar from "@/shared/ui/StandardsBar.vue";
 import RecipeForm from "../components/RecipeForm.vue";
 import ShotTable from "../components/ShotTable.vue";
 import TodayPanel from "../components/TodayPanel.vue";
 import { useFlight, type Scene } from "../composables/flight";
 
 const props = defineProps<{ studentId: string }>();
+const leads = useLeads();
 const words = useWords();
 const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
@@ -84,6 +87,13 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             </option>
           </select></label
         >
+        <StandardsBar
+          kind="set-up"
+          what="Standard"
+          :leads="leads"
+          :current="() => ({ set_ups: { school: draft.school, recipes: draft.recipes } })"
+          @choose="(one) => one.set_ups && flight.takeStandard(one.set_ups)"
+        />
         <template v-for="trajectory in order" :key="trajectory">
           <RecipeForm
             v-if="draft.recipes[trajectory]"

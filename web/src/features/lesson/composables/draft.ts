@@ -1,4 +1,5 @@
 /** A lesson being written: kept in this browser until the server has it. */
+import { useLeads } from "@/features/account";
 import { useStorage } from "@vueuse/core";
 import { useQueryCache } from "@pinia/colada";
 import { computed, ref, watch } from "vue";
@@ -19,6 +20,8 @@ const BLANK: Written = { seen: {}, faults: [], cue: "", drill: "", note: "" };
 
 export function useLessonDraft(studentId: string, page: () => Page | undefined) {
   const cache = useQueryCache();
+  /** What a head coach adds is for all, what a coach adds is the coach's own. */
+  const leads = useLeads();
   const day = ref("");
   /** What was typed and is not on the server yet, by day. */
   const kept = useStorage<Record<string, Written>>(`oxgang-lesson-${studentId}`, {});
@@ -102,7 +105,7 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
   }
   async function addWord(kind: Schemas["WordKind"], text: string, part: Schemas["When"] | null) {
     const word = await run(() =>
-      dataOf(api.POST("/api/lesson-words", { body: { kind, text, part } })),
+      dataOf(api.POST("/api/lesson-words", { body: { kind, text, part, house: leads.value } })),
     );
     if (word) await cache.invalidateQueries({ key: keys.lessons(studentId) });
     return word;

@@ -13,7 +13,7 @@ const page = (more: Partial<Schemas["LessonsPage"]> = {}): Schemas["LessonsPage"
   ],
   faults: [{ fault: "fault-fat", drill: "drill-brush" }],
   drills: ["drill-brush"],
-  own: [{ id: 3, name: "own-3", kind: "checkpoint", part: "back", text: "Hat level", archived: false }],
+  own: [{ id: 3, name: "own-3", kind: "checkpoint", part: "back", text: "Hat level", archived: false, whose: "house" }],
   ...more,
 }); // prettier-ignore
 const FAT = { fault: "fault-fat", because: [{ code: "sign-strikes", values: { strike: "fat", hits: 4, balls: 9 } }] }; // prettier-ignore

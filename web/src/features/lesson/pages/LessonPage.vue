@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A lesson in a minute: what was seen, what it does, one cue, one drill. */
+import { useLeads } from "@/features/account";
 import { Button } from "ant-design-vue";
 import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useRouter } from "vue-router";
@@ -19,6 +20,7 @@ import StillStrip from "../components/StillStrip.vue";
 import { useLessonDraft, type Seen } from "../composables/draft";
 
 const props = defineProps<{ studentId: string }>();
+const leads = useLeads();
 const router = useRouter();
 const student = useStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
@@ -40,14 +42,18 @@ const checks = computed<Check[]>(() => {
     own: null,
   }));
   const own = data.own
-    .filter((word) => word.kind === "checkpoint" && !word.archived)
+    .filter(
+      (word) =>
+        word.kind === "checkpoint" &&
+        ((!word.archived && word.whose !== "other") || word.name in draft.value.seen),
+    )
     .map((word) => ({
       name: word.name,
       part: word.part ?? "setup",
       label: word.text,
       much: texts.value.format("lesson-much"),
       little: texts.value.format("lesson-little"),
-      own: word.id,
+      own: word.whose === "mine" || leads.value ? word.id : null,
     }));
   const parts = ["setup", "back", "through"];
   return [...known, ...own].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));

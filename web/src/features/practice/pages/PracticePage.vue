@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Practice: tests against par, rows to call or to take home, what came back. */
+import { useLeads } from "@/features/account";
 import { useQueryCache } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
@@ -24,6 +25,7 @@ import WeekPlan from "../components/WeekPlan.vue";
 import { useRows, usualRow } from "../composables/rows";
 
 const props = defineProps<{ studentId: string }>();
+const leads = useLeads();
 const router = useRouter();
 const cache = useQueryCache();
 const student = useStudent(() => props.studentId);
@@ -80,10 +82,10 @@ async function sendHome(): Promise<void> {
   said.value = `Sent: due ${body.due_on}.`;
 }
 async function keepRoutine(): Promise<void> {
-  const body = { name: rows.draft.value.title, rows: rows.rows.value };
+  const body = { name: rows.draft.value.title, rows: rows.rows.value, house: leads.value };
   const answer = await run(() => dataOf(api.PUT("/api/routines", { body })));
   if (answer) {
-    said.value = "Kept for the academy.";
+    said.value = leads.value ? "Kept for the house." : "Kept as yours.";
     await practice.refetch();
   }
 }
@@ -246,7 +248,9 @@ useKeys("Practice", [
               /></label>
               <span class="acts">
                 <Button type="text" @click="rows.clear()">Clear</Button>
-                <Button @click="keepRoutine">Keep for the academy</Button>
+                <Button @click="keepRoutine">{{
+                  leads ? "Keep for the house" : "Keep as mine"
+                }}</Button>
                 <Button type="primary" :loading="busy" @click="sendHome"
                   >Send as homework <kbd>h</kbd></Button
                 >
@@ -254,10 +258,13 @@ useKeys("Practice", [
             </div>
             <Sentence :text="error" />
             <p v-if="page.routines.length" class="routines">
-              <span class="quiet">The academy's:</span>
+              <span class="quiet">Kept:</span>
               <span v-for="routine in page.routines" :key="routine.id">
-                <button type="button" @click="useRoutine(routine)">{{ routine.name }}</button>
+                <button type="button" @click="useRoutine(routine)">
+                  {{ routine.name }}{{ routine.whose === "house" ? " (house)" : "" }}
+                </button>
                 <button
+                  v-if="routine.whose === 'mine' || leads"
                   type="button"
                   class="drop"
                   :aria-label="`Take ${routine.name} off the list`"

@@ -1,0 +1,110 @@
+"""Keeping standards: the house's by a head coach, a coach's own by the coach."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import datetime
+from typing import Any, Final
+
+from django.db import transaction
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Coach, Did, PersonRole, Standard, StandardKind
+from oxgang.academy.services.log import born, changed, fields_of, note_academy
+from oxgang.academy.services.races import raced
+from oxgang.core.errors import InputError, OxgangError, ProblemCode
+
+MAX_NAME: Final = 80
+MOST: Final = 60
+
+
+class HouseOnly(OxgangError):
+    """The house's standards are a head coach's to change."""
+
+    code = ProblemCode.NOT_ALLOWED
+
+
+@raced
+def keep_standard(
+    kind: StandardKind,
+    name: str,
+    content: Mapping[str, Any],
+    *,
+    house: bool,
+    by: Coach,
+    now: datetime,
+) -> Standard:
+    """Keep something under a name; one's own of that name takes the new content.
+
+    Raises
+    ------
+    InputError
+        Without a name, when the name is somebody else's, or beyond 60 of a kind.
+    HouseOnly
+        When a coach would change what is the house's.
+    """
+    refuse_house(house, by)
+    name = " ".join(name.split())
+    if not name or len(name) > MAX_NAME:
+        raise InputError(f"Give it a name of 1 to {MAX_NAME} characters.", field="name")
+    owner = None if house else by
+    kept = Standard.objects.filter(academy=by.academy, kind=kind, archived_at=None)
+    standard = kept.filter(name__iexact=name).first()
+    if standard is None:
+        if kept.count() >= MOST:
+            raise InputError(f"{MOST} are enough: take one away first.", field="name")
+        standard = Standard.objects.create(
+            academy=by.academy,
+            owner=owner,
+            kind=kind,
+            name=name,
+            content=dict(content),
+            changed_at=now,
+        )
+        done = [born(standard)]
+    else:
+        if standard.owner_id != (owner.pk if owner else None):
+            whose = "the house" if standard.owner is None else standard.owner.name
+            raise InputError(f'"{name}" is kept by {whose}. Give yours another name.', field="name")
+        before = fields_of(standard, ["content"])
+        standard.content, standard.changed_at = dict(content), now
+        standard.save(update_fields=["content", "changed_at"])
+        done = changed(standard, before)
+    told = {"name": name}
+    note_academy(by.academy, Did.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+    return standard
+
+
+@transaction.atomic
+def archive_standard(standard_id: int, *, by: Coach, now: datetime) -> None:
+    """Take a standard off the list; History brings it back.
+
+    Raises
+    ------
+    NotFound
+        When it is neither the house's nor the coach's own.
+    HouseOnly
+        When a coach would take away what is the house's.
+    """
+    standard = Standard.objects.filter(academy=by.academy, pk=standard_id).first()
+    if standard is None or standard.owner_id not in (None, by.pk):
+        raise NotFound("There is no such standard here.")
+    refuse_house(standard.owner_id is None, by)
+    if standard.archived_at is None:
+        before = fields_of(standard, ["archived_at"])
+        standard.archived_at = now
+        standard.save(update_fields=["archived_at"])
+        done, told = changed(standard, before), {"name": standard.name}
+        note_academy(by.academy, Did.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+
+
+def refuse_house(house: bool, by: Coach) -> None:
+    """The house's is a head coach's to change.
+
+    Raises
+    ------
+    HouseOnly
+        For anybody else.
+    """
+    if house and by.role != PersonRole.HEAD:
+        raise HouseOnly("What the whole house uses is a head coach's to change. Keep your own.")

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+/** Standards of the house and one's own: choose one, keep what stands here as one. */
+import { useQuery, useQueryCache } from "@pinia/colada";
+import { computed, ref } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { useSaving } from "@/shared/api/saving";
+import Sentence from "./Sentence.vue";
+
+type Standard = Schemas["StandardOut"];
+const props = defineProps<{
+  kind: Schemas["StandardKind"];
+  what: string;
+  /** Whether the person may keep it for the whole house. */
+  leads: boolean;
+  current: () => Pick<Schemas["StandardIn"], "set_ups" | "card">;
+}>();
+const emit = defineEmits<{ choose: [standard: Standard] }>();
+
+const cache = useQueryCache();
+const all = useQuery({ key: keys.standards, query: () => dataOf(api.GET("/api/standards")) });
+const mine = computed(() => (all.data.value ?? []).filter((s) => s.kind === props.kind));
+const { busy, error, run } = useSaving();
+const keeping = ref(false);
+const name = ref("");
+const house = ref(false);
+const chosen = ref<number | "">("");
+
+function choose(): void {
+  const standard = mine.value.find((s) => s.id === chosen.value);
+  if (standard) emit("choose", standard);
+}
+async function write(call: () => Promise<{ data?: Standard[] }>): Promise<void> {
+  const now = await run(() => dataOf(call()));
+  if (!now) return;
+  cache.setQueryData(keys.standards, now);
+  keeping.value = false;
+  name.value = "";
+}
+const keep = () =>
+  write(() =>
+    api.PUT("/api/standards", {
+      body: { kind: props.kind, name: name.value, house: house.value, ...props.current() },
+    }),
+  );
+function drop(): void {
+  const id = chosen.value;
+  chosen.value = "";
+  if (id !== "")
+    void write(() =>
+      api.DELETE("/api/standards/{standard_id}", { params: { path: { standard_id: id } } }),
+    );
+}
+const may = computed(() => {
+  const standard = mine.value.find((s) => s.id === chosen.value);
+  return standard && (standard.whose === "mine" || props.leads);
+});
+</script>
+
+<template>
+  <div class="standards">
+    <label v-if="mine.length"
+      >{{ what }}
+      <select v-model="chosen" @change="choose">
+        <option value="">as it stands here</option>
+        <option v-for="one in mine" :key="one.id" :value="one.id">
+          {{ one.name }}{{ one.whose === "house" ? " (house)" : "" }}
+        </option>
+      </select></label
+    >
+    <button v-if="may" type="button" :disabled="busy" @click="drop">Take off the list</button>
+    <button v-if="!keeping" type="button" @click="keeping = true">Keep as a standard…</button>
+    <form v-else @submit.prevent="keep">
+      <input v-model="name" type="text" maxlength="80" placeholder="Name" aria-label="Name" />
+      <label v-if="leads"><input v-model="house" type="checkbox" /> for the whole house</label>
+      <button type="submit" :disabled="busy || !name.trim()">Keep</button>
+      <button type="button" @click="keeping = false">Leave it</button>
+    </form>
+    <Sentence :text="error" />
+  </div>
+</template>
+
+<style scoped>
+.standards,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.7rem;
+}
+.standards {
+  margin-bottom: 0.8rem;
+}
+button,
+select,
+input[type="text"] {
+  min-height: 36px;
+  padding: 0 0.6rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  font: inherit;
+  color: inherit;
+}
+button {
+  cursor: pointer;
+}
+</style>
