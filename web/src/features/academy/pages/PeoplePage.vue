@@ -27,7 +27,7 @@ const account = useAccount();
 const leads = computed(() => account.coach?.role === "head");
 const texts = useTexts();
 const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/people")) });
-const { state, busy, run, about } = useSaving();
+const { busy, run, about } = useSaving();
 const made = ref<Schemas["EntryLinkMade"] | null>(null);
 const said = ref("");
 const name = ref("");
@@ -251,7 +251,6 @@ async function handOver(): Promise<void> {
           </p>
         </section>
         <p v-if="!leads" class="quiet">Only a head coach changes anything here.</p>
-        <p v-if="state.error" class="sr-only" role="alert">{{ state.error }}</p>
       </aside>
     </div>
   </div>

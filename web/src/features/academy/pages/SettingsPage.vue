@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The academy's settings. What depends on one is recomputed, and said. */
 import { useQuery, useQueryCache } from "@pinia/colada";
-import { Button, Input, InputNumber, Select } from "ant-design-vue";
+import { Button, Input, InputNumber } from "ant-design-vue";
 import { computed, reactive, ref, watch } from "vue";
 import { useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
@@ -56,7 +56,6 @@ const changes = computed<Change>(() => {
   return Object.fromEntries(differs.map((f) => [f, draft[f]])) as Change;
 });
 const open = computed(() => Object.keys(changes.value).length);
-const zones = computed(() => settings.data.value?.zones.map((value) => ({ value })) ?? []);
 
 async function keep(): Promise<void> {
   said.value = "";
@@ -74,15 +73,15 @@ async function keep(): Promise<void> {
     cache.invalidateQueries({ key: keys.everyStudent }),
     cache.invalidateQueries({ key: keys.calendar }),
   ]);
-  await bringAlong(done.settings.left);
+  await bringAlong(said.value, done.settings.left);
 }
-async function bringAlong(left: number): Promise<void> {
+async function bringAlong(before: string, left: number): Promise<void> {
   for (let n = left; n > 0;) {
-    said.value = `${n} students are still being brought to the new settings.`;
+    said.value = `${before} ${n} students are still to come…`;
     const rest = await run(() => dataOf(api.POST("/api/settings/bring-along")));
     if (!rest) return;
     n = rest.left;
-    if (!n) said.value = "All students are brought to the new settings.";
+    if (!n) said.value = `${before} All of them are there.`;
   }
 }
 </script>
@@ -109,14 +108,10 @@ async function bringAlong(left: number): Promise<void> {
         <Input id="name" v-model:value="draft.name" :maxlength="120" />
         <Sentence :text="about('name')" />
         <label for="zone">Time zone</label>
-        <Select
-          id="zone"
-          v-model:value="draft.time_zone"
-          show-search
-          class="wide"
-          :options="zones"
-          :disabled="!leads"
-        />
+        <Input id="zone" v-model:value="draft.time_zone" list="zones" :maxlength="64" />
+        <datalist id="zones">
+          <option v-for="zone in now?.zones" :key="zone" :value="zone" />
+        </datalist>
         <p class="quiet">Balls lie on the days of this clock; booked sessions keep their hour.</p>
         <Sentence :text="about('time_zone')" />
         <label for="altitude">Altitude of the range</label>
@@ -260,9 +255,6 @@ p {
 h3 {
   margin: 1rem 0 0.3rem;
   font-size: 1rem;
-}
-.wide {
-  width: 100%;
 }
 select {
   min-height: 40px;
