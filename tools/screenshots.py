@@ -158,13 +158,19 @@ def practice(page: Page) -> None:
     page.wait_for_timeout(900)
 
 
-def home_phone(page: Page) -> None:
-    student(page, "Maren Okafor", "card")
-    page.get_by_role("button", name="Make a link").click()
-    page.wait_for_selector(".made img")
-    page.goto(page.locator(".made a").get_attribute("href") or "")
-    page.get_by_role("button", name="Practise").click()
-    page.wait_for_timeout(600)
+def bays(page: Page) -> None:
+    page.goto(page.url.replace("/students", "/bays"))
+    for name in ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss", "Casimir Dunmoor"):
+        page.locator("#bay-student").fill(name[:6])
+        page.locator(".ant-select-item-option", has_text=name).wait_for()
+        press(page, "Enter")
+        page.locator("ol li", has_text=name).wait_for()
+    page.get_by_role("button", name="Start with 4").click()
+    page.wait_for_selector(".bay >> nth=3")
+    page.wait_for_timeout(1500)
+    press(page, "4 3 Enter 4 5 Enter Shift+Digit2 6 1 Enter Shift+Digit3 5 2 Enter f 5 6 Enter")
+    press(page, "Shift+Digit4 4 8 Enter Shift+Digit2 5 9 Enter 6 2 Enter 6")
+    page.wait_for_timeout(1500)
 
 
 def card_phone(page: Page) -> None:
@@ -212,7 +218,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "card-phone": (card_phone, PHONE),
     "lesson": (lesson, DESK),
     "practice": (practice, DESK),
-    "home-phone": (home_phone, PHONE),
+    "bays": (bays, DESK),
     "flight": (flight, DESK),
     "net": (net, DESK),
 }

@@ -37,7 +37,8 @@ def test_52_enter_right_after_a_choice_is_logged_for_the_one_chosen(
 
 
 PLACES = (
-    "/students", "/calendar", "/devices", "/history", "/s/{}/setup", "/s/{}/matrix", "/s/{}/plan",
+    "/students", "/calendar", "/bays", "/people", "/settings", "/figures", "/account", "/devices",
+    "/history", "/s/{}/kept", "/s/{}/setup", "/s/{}/matrix", "/s/{}/plan",
     "/s/{}/range", "/s/{}/net", "/s/{}/review", "/s/{}/shots", "/s/{}/gaps", "/s/{}/card",
     "/s/{}/flight", "/s/{}/progress", "/s/{}/lesson",
     "/s/{}/practice", "/s/{}/sheet", "/s/{}/history", "/s/{}/import",

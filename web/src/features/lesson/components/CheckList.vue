@@ -11,6 +11,8 @@ export interface Check {
   much: string;
   little: string;
   own: number | null;
+  /** Whether it may be taken off the list here. */
+  drops: boolean;
 }
 defineProps<{
   checks: Check[];
@@ -40,7 +42,7 @@ const said = (check: Check, answer: Seen) => (answer === "fine" ? "fine" : check
         <span class="label"
           >{{ check.label
           }}<button
-            v-if="check.own !== null"
+            v-if="check.own !== null && check.drops"
             type="button"
             class="drop"
             :aria-label="`Take ${check.label} off the list`"

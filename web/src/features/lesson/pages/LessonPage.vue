@@ -40,6 +40,7 @@ const checks = computed<Check[]>(() => {
     much: texts.value.format(`${checkpoint}.much`),
     little: texts.value.format(`${checkpoint}.little`),
     own: null,
+    drops: false,
   }));
   const own = data.own
     .filter(
@@ -53,7 +54,8 @@ const checks = computed<Check[]>(() => {
       label: word.text,
       much: texts.value.format("lesson-much"),
       little: texts.value.format("lesson-little"),
-      own: word.whose === "mine" || leads.value ? word.id : null,
+      own: word.id,
+      drops: word.whose === "mine" || leads.value,
     }));
   const parts = ["setup", "back", "through"];
   return [...known, ...own].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));

@@ -21,6 +21,12 @@ defineEmits<{ checkUp: [balls: number]; restore: [] }>();
 
 const texts = useTexts(() => props.row.units);
 const stage = computed(() => (props.row.state === "no bag" ? "" : props.row.stage));
+/** Where the student stands, the hand where it is the rarer one, whose student it is. */
+const about = computed(() =>
+  [stage.value, props.row.hand === "left" ? "left-handed" : "", props.row.coach.split(" ")[0]]
+    .filter(Boolean)
+    .join(", "),
+);
 const settles = computed(() => {
   const { settles, wide } = props.row;
   if (!wide) return "";
@@ -50,10 +56,7 @@ const coming = computed(() =>
   <tr class="student" :class="{ chosen }">
     <td class="name">
       <RouterLink :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
-      <span class="quiet small">
-        {{ stage }}<template v-if="row.hand === 'left'">, left-handed</template
-        ><template v-if="row.coach">, {{ row.coach.split(" ")[0] }}</template>
-      </span>
+      <span class="quiet small">{{ about }}</span>
     </td>
     <td class="ground">
       <template v-if="row.matters">
