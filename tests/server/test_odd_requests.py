@@ -18,9 +18,10 @@ import openpyxl
 import pytest
 from django.db import transaction
 from django.utils import timezone
-from oxgang.academy.models import Club, Coach, PersonRole, Student
+from oxgang.academy.models import Club, Coach, PersonRole, StandardKind, Student
 from oxgang.academy.services.academies import add_coach
 from oxgang.academy.services.people import invite
+from oxgang.academy.services.standards import keep_standard
 from oxgang.api.main import api as the_api
 from oxgang.core.keeping.events import EventKind
 from oxgang.matrix.models import CardLink
@@ -167,9 +168,13 @@ def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, An
     group = open_group([student, beside], by=coach, now=now)
     plays = Plays(club_id=str(beside.clubs.get(label="56").pk), swing="9:00")
     set_shot(group, "shot-1", 2, plays, at=now, by=coach, now=now)
+    look = {"step": 5, "order": "short-first", "cues": True, "run": False}
+    kind = StandardKind.CARD
+    standard = keep_standard(kind, "Wall", look, house=True, by=coach, now=now)
     invited, _ = invite("Rhona", PersonRole.COACH, by=coach, now=now)
     return FITS | {
         "group_id": str(group.pk),
+        "standard_id": standard.pk,
         "person_id": second.pk,
         "coach_id": second.pk,
         "other_id": str(beside.pk),

@@ -101,7 +101,7 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> int:
     """Students who had the tolerance of their level, and did not choose it, go along."""
     touched = []
     for student in Student.objects.filter(academy=academy):
-        level = level_of(student.handicap, student.ball_limit)
+        level = level_of(student.handicap, student.ball_limit, academy.junior_limit)
         was = float(old.get(level.value, TOLERANCE_YD))
         now_is = tolerance_for(academy, level)
         if student.tolerance_yd == was and was != now_is:

@@ -109,7 +109,7 @@ def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]
     coach = coach_of(request)
     said = data.dict()
     if said["tolerance_yd"] is None:
-        level = level_of(data.handicap, data.ball_limit)
+        level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
         said["tolerance_yd"] = tolerance_for(coach.academy, level)
     fields = student_services.StudentFields(**said)
     student = student_services.add_student(fields, by=coach, now=timezone.now())

@@ -37,12 +37,13 @@ class Level(StrEnum):
     UNKNOWN = "unknown"
 
 
-def level_of(handicap: float | None, ball_limit: int) -> Level:
+def level_of(handicap: float | None, ball_limit: int, junior_limit: int = JUNIOR_LIMIT) -> Level:
     """A student's level, by balls a session and handicap (None: not known).
 
     A junior is told by the limit of balls, whatever the handicap: a child's body sets it.
+    `junior_limit` is what the academy allows juniors.
     """
-    if ball_limit <= JUNIOR_LIMIT:
+    if ball_limit <= junior_limit:
         return Level.JUNIOR
     if handicap is None:
         return Level.UNKNOWN

@@ -86,7 +86,8 @@ def side_by_side(
 
 def _of(student: Student) -> _Of:
     coach = student.coach.name if student.coach else ""
-    level = level_of(student.handicap, student.ball_limit)
+    limit = student.academy.junior_limit
+    level = level_of(student.handicap, student.ball_limit, limit)
     return _Of(student.pk, student.name, coach, level)
 
 
@@ -99,7 +100,7 @@ def _read(academy: Academy, last: date, count: int) -> Read:
         "pk", "name", "coach__name", "handicap", "ball_limit"
     )
     students = {
-        pk: _Of(pk, name, coach or "", level_of(handicap, limit))
+        pk: _Of(pk, name, coach or "", level_of(handicap, limit, academy.junior_limit))
         for pk, name, coach, handicap, limit in rows
     }
     tallies = {}

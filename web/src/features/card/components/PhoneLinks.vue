@@ -132,7 +132,11 @@ function toggle(part: Schemas["Shows"]): void {
       <li v-for="l in live" :key="l.id">
         <span
           >ends {{ shortDay(l.expires_at) }}, {{ l.with_code ? "with a code" : "no code" }},
-          {{ l.opened_at ? `opened ${daysAgo(l.opened_at)}` : "never opened" }}
+          {{
+            l.opened_at
+              ? `opened ${daysAgo(l.opened_at)}${l.opened > 1 ? `, ${l.opened} times` : ""}`
+              : "never opened"
+          }}
           <b v-if="l.locked" class="locked">Locked: too many wrong codes. Set a new one.</b></span
         >
         <span v-if="setting?.id === l.id" class="row">

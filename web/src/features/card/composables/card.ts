@@ -1,7 +1,7 @@
 /** The card as it would be published now, and how it is to look. */
 import { useStorage } from "@vueuse/core";
 import { useQuery } from "@pinia/colada";
-import { computed } from "vue";
+import { computed, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 
@@ -22,8 +22,24 @@ const USUAL: CardLook = {
   run: false,
 };
 
+const PLACE = "oxgang-card-look";
+
 export function useCard(studentId: string) {
-  const look = useStorage<CardLook>("oxgang-card-look", USUAL, undefined, { mergeDefaults: true });
+  const chosen = localStorage.getItem(PLACE) !== null;
+  const look = useStorage<CardLook>(PLACE, USUAL, undefined, { mergeDefaults: true });
+  // Until a coach has chosen here, a card begins as the academy has it.
+  const settings = useQuery({
+    key: keys.settings,
+    query: () => dataOf(api.GET("/api/settings")),
+    enabled: !chosen,
+  });
+  watch(
+    settings.data,
+    (academy) => {
+      if (academy && !chosen) look.value = { ...look.value, ...academy.card };
+    },
+    { immediate: true },
+  );
   const asked = computed(() => ({ ...look.value, sides: look.value.sides.join(",") }));
   const preview = useQuery({
     key: () => keys.card(studentId, asked.value),

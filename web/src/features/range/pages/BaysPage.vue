@@ -2,7 +2,9 @@
 /** Two to six students at once: whose ball comes next is plain, and the rest is as for one. */
 import { computed, ref, shallowReactive } from "vue";
 import { addressOf, cellName } from "@/shared/api/cells";
+import { api, dataOf } from "@/shared/api/client";
 import { useWords, type Strike } from "@/shared/api/queries";
+import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
@@ -101,6 +103,21 @@ function same(): void {
   if (!bay?.cell.value) return;
   group.sameForAll(bay.number.value);
   said.value = `${cellName(bay.cell.value)} for all, each with the nearest that the bag and the scale have.`;
+}
+/** The same plan for all: each gets the planner's check-up of the usual size, for the own matrix. */
+const planning = useSaving();
+async function planAll(): Promise<void> {
+  const balls = words.data.value?.check_up_balls ?? 15;
+  const without = all.value.filter((bay) => !bay.plan.steps.value.length);
+  await planning.save(async () => {
+    for (const bay of without) {
+      const params = { path: { student_id: bay.studentId } };
+      await dataOf(api.POST("/api/students/{student_id}/check-up", { params, body: { balls } }));
+      await bay.planned.refetch();
+    }
+  });
+  if (!planning.error.value)
+    said.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
 }
 const question = computed(() =>
   entry.text ? null : (now.value?.session.now.value.question ?? null),
@@ -252,11 +269,15 @@ useKeys("Bays", groupKeys);
             @go="now.go"
             @next="next"
           />
-          <p v-else class="quiet">
+          <p v-else class="quiet plans">
             <RouterLink :to="{ name: 'plan', params: { studentId: now.studentId } }"
               >Plan for {{ now.name.value }}</RouterLink
             >
+            <button type="button" class="same" :disabled="planning.busy.value" @click="planAll">
+              Plan {{ words.data.value.check_up_balls }} balls for each
+            </button>
           </p>
+          <Sentence :text="planning.error.value" />
         </div>
         <div class="middle">
           <header>
@@ -377,6 +398,12 @@ header p,
   font: inherit;
   color: inherit;
   cursor: pointer;
+}
+.plans {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 1rem;
 }
 .ends {
   display: flex;

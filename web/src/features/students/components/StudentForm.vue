@@ -129,7 +129,9 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       :min="words.limit_range.least"
       :max="words.limit_range.most"
     />
-    <p class="quiet hint">Less for juniors (about {{ words.junior_limit }}) and after injury.</p>
+    <p class="quiet hint">
+      Less for juniors (about {{ usual?.junior_limit ?? words.junior_limit }}) and after injury.
+    </p>
     <Sentence :text="about('ball_limit')" />
     <template v-if="student">
       <label for="handicap">Handicap</label>
