@@ -42,7 +42,7 @@ def test_a_gate_is_dragged_until_only_the_high_ball_clears_it(signed_in: Page) -
     # A recipe that is kept is there after a reload; the picture follows the slider.
     lean = page.get_by_label("Shaft lean at impact, low")
     lean.fill("16.5")
-    page.get_by_role("button", name="Keep").click()
+    page.get_by_role("button", name="Keep", exact=True).click()
     expect(page.get_by_role("status")).to_have_text("Kept.")
     page.reload()
     expect(page.get_by_label("Shaft lean at impact, low")).to_have_value("16.5")
