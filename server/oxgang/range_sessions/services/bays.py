@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Final
 from uuid import UUID
 
@@ -77,10 +77,10 @@ def open_group(
     return group
 
 
-def _refuse_if_elsewhere(student: Student, day: object) -> None:
+def _refuse_if_elsewhere(student: Student, day: date) -> None:
     if student.archived_at is not None:
         raise InputError(f"{student.name} is archived. Bring {student.name} back first.")
-    there = bay_with(student, day)  # type: ignore[arg-type]
+    there = bay_with(student, day)
     if there is not None:
         whose = f" of {there.group.made_by.name}" if there.group.made_by else ""
         raise ChangedMeanwhile(
