@@ -34,6 +34,7 @@ from oxgang.api.played.router import router as played
 from oxgang.api.practice.router import router as practice
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
+from oxgang.api.readers import InReadersUnits
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
 from oxgang.api.settings.router import router as settings
@@ -42,7 +43,12 @@ from oxgang.api.students.router import router as students
 from oxgang.api.transfer.router import router as transfer
 
 api = NinjaAPI(
-    title="Oxgang", version=__version__, auth=CoachSession(), parser=StrictJson(), docs_url=None
+    title="Oxgang",
+    version=__version__,
+    auth=CoachSession(),
+    parser=StrictJson(),
+    renderer=InReadersUnits(),
+    docs_url=None,
 )
 problems.install(api)
 problems.STATUS[OtherCoach] = 401

@@ -16,9 +16,11 @@ from ninja.parser import Parser
 from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotFound
 from oxgang.academy.services.second_factor import FactorMissing
 from oxgang.academy.services.standards import HouseOnly
+from oxgang.api.readers import reader_of
 from oxgang.api.reading import Busy
 from oxgang.api.rights import NotAllowed
 from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
+from oxgang.core.words.units import STORED, UnitSet
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 from oxgang.range_sessions.services.bays import GroupOver
@@ -79,13 +81,18 @@ class StrictJson(Parser):
         return read_json(request.body)
 
 
+def _reader(request: HttpRequest, error: OxgangError) -> UnitSet:
+    """The units of whoever reads an error: asked for only where it has a quantity in it."""
+    return STORED if error.sentence == error.told else reader_of(request)
+
+
 def install(api: NinjaAPI) -> None:
     """Register the handlers on an API."""
 
     @api.exception_handler(OxgangError)
     def oxgang_error(request: HttpRequest, error: OxgangError) -> HttpResponse:
         status = next((s for kind, s in STATUS.items() if isinstance(error, kind)), 422)
-        return problem(status, error.code, error.sentence, error.field)
+        return problem(status, error.code, error.sentence_in(_reader(request, error)), error.field)
 
     @api.exception_handler(NinjaValidationError)
     def invalid(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from enum import StrEnum
 from typing import ClassVar
 
+from oxgang.core.words.units import STORED, UnitSet, in_units
+
 
 class ProblemCode(StrEnum):
     """What kind of trouble it is, for programs: the sentence is for people."""
@@ -37,7 +39,8 @@ class OxgangError(Exception):
     Parameters
     ----------
     sentence
-        What happened, what was kept and what to do, in plain words.
+        What happened, what was kept and what to do, in plain words. Quantities in it
+        (`words.units.quantity`) are told in the units of whoever reads it.
     field
         Name of the input the sentence belongs beside, or "" for the whole form.
     """
@@ -45,9 +48,18 @@ class OxgangError(Exception):
     code: ClassVar[ProblemCode] = ProblemCode.UNUSABLE_INPUT
 
     def __init__(self, sentence: str, *, field: str = "") -> None:
-        super().__init__(sentence)
-        self.sentence = sentence
+        super().__init__(in_units(sentence))
+        self.told = sentence
         self.field = field
+
+    @property
+    def sentence(self) -> str:
+        """The sentence in the units of files and of the command line."""
+        return in_units(self.told)
+
+    def sentence_in(self, units: UnitSet = STORED) -> str:
+        """The sentence in a reader's units."""
+        return in_units(self.told, units)
 
 
 class InputError(OxgangError):

@@ -231,7 +231,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
             reading.rows.append((line, shot_of(Row(present, cells), extra)))
         except BadCell as error:
             column = named.get(error.field, error.field)
-            reading.problems.append(RowProblem(line, column, error.sentence))
+            reading.problems.append(RowProblem(line, column, error.told))
     refuse_repeated_ids(reading)
     return reading
 

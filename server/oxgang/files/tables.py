@@ -14,6 +14,7 @@ from enum import StrEnum
 from typing import Final, Generic, TypeVar
 
 from oxgang.core.errors import FileError, InputError
+from oxgang.core.words.units import in_units
 from oxgang.files.limits import MOST_IN_A_CELL, Meter, check_bytes
 
 T = TypeVar("T")
@@ -34,11 +35,17 @@ _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 @dataclass(frozen=True, slots=True)
 class RowProblem:
-    """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""."""
+    """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""; `told` may
+    have quantities in it (`words.units.quantity`)."""
 
     line: int
     column: str
-    reason: str
+    told: str
+
+    @property
+    def reason(self) -> str:
+        """Why, in the units of files."""
+        return in_units(self.told)
 
     def sentence(self, file_name: str) -> str:
         """One plain sentence naming file, line and column."""
@@ -253,7 +260,7 @@ def read_table(
         try:
             reading.rows.append((line, parse(row, extra)))
         except InputError as error:
-            reading.problems.append(RowProblem(line, error.field, error.sentence))
+            reading.problems.append(RowProblem(line, error.field, error.told))
     return reading
 
 

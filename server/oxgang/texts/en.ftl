@@ -9,7 +9,7 @@ list-last = and
 
 due-no-bag = No wedge in the bag yet
 due-no-balls = Nothing measured yet: one swing with every wedge first
-due-not-needed = No number yet within the yards that are needed
+due-not-needed = No number yet within the distances that are needed
 due-no-shot = No shot is played: choose some under Shots
 due-waiting =
     { $balls ->
@@ -90,11 +90,11 @@ doubt-before-a-change = before a change
 protocol-check-up = check-up
     .about = The planner's choice: where each ball narrows the matrix most.
 protocol-first-map = first map
-    .about = One swing, every wedge: which club owns which yardage.
+    .about = One swing, every wedge: which club owns which distance.
 protocol-full-map = full map
     .about = Every wedge through the stock swings, planned.
 protocol-trajectory-set = trajectory set
-    .about = Low, stock and high at one yardage.
+    .about = Low, stock and high at one distance.
 protocol-spin-ladder = spin ladder
     .about = One shot from tee, mat, perfect turf and rough.
 protocol-tempo-map = tempo map
@@ -118,18 +118,14 @@ plan-spin = spin from { $lie }
 plan-tempo = tempo
 plan-ball-place = what the ball's place is worth
 plan-grip-place = what gripping down is worth
-plan-closes =
-    { $closes ->
-        [one] closes { $closes } fallow yard at about { YARDS($carry_yd) }
-       *[other] closes { $closes } fallow yards at about { YARDS($carry_yd) }
-    }
+plan-closes = closes { YD($closes) } of fallow at about { YARDS($carry_yd) }
 plan-own = { $words }
 place-net = into the net
 
-trim-ball-back = ball { $inches } in back
-trim-ball-forward = ball { $inches } in forward
+trim-ball-back = ball { INCHES($inches) } back
+trim-ball-forward = ball { INCHES($inches) } forward
 trim-ball-in-place = ball in its place
-trim-grip-down = grip down { $inches } in
+trim-grip-down = grip down { INCHES($inches) }
 trim-between = between { $from } and { $to }
 
 ## Ways to close a gap (core/ground/fills.py)
@@ -152,8 +148,8 @@ fill-spin = { $club } { $swing }, { $spin }
 recipe-words =
     { $place ->
         [0] Ball in the middle
-        [1] Ball { $inches } in forward
-       *[other] Ball { $inches } in back
+        [1] Ball { INCHES($inches) } forward
+       *[other] Ball { INCHES($inches) } back
     }, shaft { $lean }° to the target, face { $open ->
         [0] square
        *[other] { $open }° open
@@ -161,7 +157,7 @@ recipe-words =
 
 ## What a coach should know before a card is handed out (core/ground/card.py)
 
-card-no-shot = No shot is played, so that no yardage has an answer: choose some under Shots
+card-no-shot = No shot is played, so that no distance has an answer: choose some under Shots
 card-only-estimates = Every number is an estimate: not a ball stands behind it
 card-few-shots =
     { $shots ->
@@ -673,8 +669,8 @@ fault-floats = Floats, stops short
     .causes = club passes the hands too early, loft added
     .cue = Keep the angle a little longer
 fault-hard = Hit hard
-    .ball = four yards or more long, scattered
-    .causes = too short a swing or too much loft for the yardage
+    .ball = { YD(4) } or more long, scattered
+    .causes = too short a swing or too much loft for the distance
     .cue = One club more, same smooth swing
 
 sign-seen = { NAME($checks, of: "check") }
@@ -700,7 +696,7 @@ drill-around = Handle around
 drill-angle = Keep the angle
     .how = Lead arm only, short and slow: the handle leads the club head past the ball.
 drill-club-more = One club more
-    .how = The same yardage with one club more and the same smooth swing, five balls each.
+    .how = The same distance with one club more and the same smooth swing, five balls each.
 drill-gate = Through the gate
     .how = A bar at the height that the launch asks for. Cap its ends, keep it clear of the swing.
 drill-rail = Under the rail
@@ -713,13 +709,13 @@ form-blocked = blocked
 form-serial = ladder
     .about = Yardages up and down: each a little other than the last.
 form-random = random
-    .about = A yardage is called, pick and hit, one ball each: tests and keeps.
+    .about = A distance is called, pick and hit, one ball each: tests and keeps.
 form-net = on the net
     .about = At the tape, below it, above it, at the marked spot.
 form-worse-of-two = worse of two
-    .about = Two balls to each yardage; the worse one counts.
+    .about = Two balls to each distance; the worse one counts.
 form-one-swing = one swing, every wedge
-    .about = The same swing with each wedge shows which club owns which yardage.
+    .about = The same swing with each wedge shows which club owns which distance.
 
 step-narrow = narrow steps
 step-wide = wide steps
@@ -730,15 +726,15 @@ mark-above-the-tape = above the tape
 mark-at-the-spot = at the spot
 
 trial-furrow = Ten in a furrow
-    .about = Ten balls with one shot, to its own yardage. A point for each within the tolerance.
+    .about = Ten balls with one shot, to its own carry. A point for each within the tolerance.
 trial-ladder = Up and down
-    .about = A ladder up and down through your yards. A point for each within the tolerance.
+    .about = A ladder up and down through your ground. A point for each within the tolerance.
 trial-open-field = Open field
-    .about = Twenty balls to yardages called by chance. A point for each within the tolerance.
+    .about = Twenty balls to distances called by chance. A point for each within the tolerance.
 trial-strokes = Open field, strokes
-    .about = Ten balls to yardages called by chance, scored by what is left to hole out. Fewer is better.
+    .about = Ten balls to distances called by chance, scored by what is left to hole out. Fewer is better.
 trial-worse-of-two = Worse of two
-    .about = Two balls to each yardage, called by chance. A point where both come within the tolerance.
+    .about = Two balls to each distance, called by chance. A point where both come within the tolerance.
 
 week-due = due: its number is open
 week-work = in work

@@ -7,6 +7,7 @@ sends them. Beside what Fluent has, a message may use these functions:
 YD(x)              a distance in the reader's unit, with it: "61 yd"; `digits: 1`
 YARDS(x)           the same without the unit
 FEET(x)            a distance in feet: "10 ft"; for a reader of metres "3 m"
+INCHES(x)          a trim in inches: "1 in"; for a reader of metres "2.5 cm"
 STROKES(x)         strokes to a hundredth: "0.08"
 PERCENT(x)         a share of 1 as "12 %"; `signed: 1` with its sign
 POINTS(x)          the same as points, with the sign: "+12"
@@ -27,9 +28,8 @@ from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
 
-from oxgang.core.words.measurements import FEET_A_YARD
 from oxgang.core.words.said import Said, Value
-from oxgang.core.words.units import Units, m_from_yd
+from oxgang.core.words.units import M_PER_FT, SETS, Units
 
 LANGUAGE: Final = "en"
 # What a message lists is joined by these.
@@ -47,11 +47,12 @@ class Texts:
     """The messages of a language for a reader of yards or metres."""
 
     def __init__(self, language: str, units: Units) -> None:
-        self._metres = units == "m"
+        self._units = SETS[units]
         functions: dict[str, Any] = {
             "YD": self._distance,
             "YARDS": self._yards,
             "FEET": self._feet,
+            "INCHES": self._inches,
             "STROKES": lambda strokes: f"{_rounded(float(strokes), 2):.2f}",
             "PERCENT": _percent,
             "POINTS": _points,
@@ -93,15 +94,20 @@ class Texts:
         return bare if name == code else name
 
     def _distance(self, yards: Any, digits: Any = 0) -> str:
-        return f"{self._yards(yards, digits)} {'m' if self._metres else 'yd'}"
+        return f"{self._yards(yards, digits)} {self._units.carry.sign}"
 
     def _yards(self, yards: Any, digits: Any = 0) -> str:
-        value = m_from_yd(float(yards)) if self._metres else float(yards)
-        text = f"{_rounded(value, int(digits)):.{int(digits)}f}"
-        return text.rstrip("0").rstrip(".") if "." in text else text
+        return _plain(self._units.carry.of(float(yards)), int(digits))
 
     def _feet(self, feet: Any) -> str:
-        return self._distance(float(feet) / FEET_A_YARD) if self._metres else f"{feet:g} ft"
+        metres = float(feet) * M_PER_FT
+        return f"{_plain(self._units.near.of(metres), 0)} {self._units.near.sign}"
+
+    def _inches(self, inches: Any) -> str:
+        """The sign of the inches stays; half a centimetre is as near as a hand places a ball."""
+        unit = self._units.trim
+        value = round(2 * unit.of(float(inches))) / 2 if unit.size != 1 else float(inches)
+        return f"{_plain(value, 2)} {unit.sign}"
 
     def _name(self, codes: Any, of: Any) -> str:
         names = [self._one(f"{of}-{code}", code) for code in str(codes).split(",") if code]
@@ -128,6 +134,11 @@ def _hundredths(share: float, *, signed: bool) -> str:
 def _rounded(value: float, digits: int) -> float:
     """Halves go up, as they do on the page."""
     return float(math.floor(value * 10.0**digits + 0.5) / 10.0**digits)
+
+
+def _plain(value: float, digits: int) -> str:
+    text = f"{_rounded(value, digits):.{digits}f}"
+    return text.rstrip("0").rstrip(".") if "." in text else text
 
 
 @lru_cache

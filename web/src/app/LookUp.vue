@@ -10,6 +10,7 @@ import { shotWords, trimWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import { vFocus } from "@/shared/ui/focus";
 import { oneOf } from "@/shared/ui/oneOf";
+import MeasureField from "@/shared/ui/MeasureField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useUnits } from "@/shared/units/units";
 import { TO, useLookUp } from "./lookUp";
@@ -17,7 +18,6 @@ import { TO, useLookUp } from "./lookUp";
 const props = defineProps<{ studentId: string }>();
 const open = ref(false);
 const typed = ref<number | null>(null);
-const number = (event: Event) => Number((event.target as HTMLInputElement).value);
 const student = useStudent(() => props.studentId);
 const units = useUnits(() => student.data.value?.units);
 const { air, setAir, lie, to, shots, picked, error, asking } = useLookUp({
@@ -59,7 +59,7 @@ const best = computed(() => {
 const pickName = (shot: Schemas["PickedShot"]) =>
   shotWords(texts.value, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 useKeys("Look up", [
-  key("y", "look a yardage up", "y", () => {
+  key("y", "look a distance up", "y", () => {
     open.value = true;
     typed.value = null;
   }),
@@ -68,10 +68,10 @@ useKeys("Look up", [
 
 <template>
   <div v-if="open" class="veil" @click.self="open = false">
-    <section role="dialog" aria-label="Look a yardage up" @keydown.esc="open = false">
+    <section role="dialog" aria-label="Look a distance up" @keydown.esc="open = false">
       <div class="ask">
         <label
-          ><span class="sr-only">Yardage</span>
+          ><span class="sr-only">Distance</span>
           <input
             v-model.number="typed"
             v-focus
@@ -85,27 +85,22 @@ useKeys("Look up", [
         >
         <label
           >Air
-          <input
+          <MeasureField
             :value="air.temperature"
-            type="number"
-            min="-30"
-            max="55"
-            @input="setAir({ temperature: number($event) })"
-          />
-          °C</label
-        >
+            :measure="units.air"
+            :least="-30"
+            :most="55"
+            @set="setAir({ temperature: $event ?? 20 })"
+        /></label>
         <label
           >Headwind
-          <input
+          <MeasureField
             :value="air.headwind"
-            type="number"
-            min="-30"
-            max="30"
-            step="0.5"
-            @input="setAir({ headwind: number($event) })"
-          />
-          m/s</label
-        >
+            :measure="units.speed"
+            :least="-30"
+            :most="30"
+            @set="setAir({ headwind: $event ?? 0 })"
+        /></label>
         <label
           >From
           <select

@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
-import { mount } from "@vue/test-utils";
 import { afterEach, expect, test, vi } from "vitest";
 import { nextTick } from "vue";
 import * as outbox from "@/shared/outbox/outbox";
+import { show } from "@/testing/page";
 import OutboxBanner from "./OutboxBanner.vue";
 
 const { outboxState } = outbox;
@@ -16,14 +16,14 @@ afterEach(() => {
   outboxState.ops.splice(0);
   Object.assign(outboxState, { owner: null, waiting: 0, others: [], trouble: "", fragile: false });
 });
-const shown = () => mount(OutboxBanner);
+const shown = async () => (await show(OutboxBanner)).page;
 
-test("nothing waits: nothing is said", () => {
-  expect(shown().text()).toBe("");
+test("nothing waits: nothing is said", async () => {
+  expect((await shown()).text()).toBe("");
 });
 
 test("what waits, why, and for whom", async () => {
-  const banner = shown();
+  const banner = await shown();
   Object.assign(outboxState, { waiting: 1, trouble: "No connection to the server." });
   outboxState.others = [{ coach: "Tobin", balls: 3 }];
   await nextTick();
@@ -43,7 +43,7 @@ test("a refused ball is tried again or dropped; one of another coach is not this
     op("a", { refused: "The club is gone." }),
     op("b", { owner: 2, refused: "x" }),
   );
-  const banner = shown();
+  const banner = await shown();
   expect(banner.findAll(".refused")).toHaveLength(1);
   expect(banner.text()).toContain("61 yd with 56: The club is gone.");
   const buttons = banner.findAll("button");
@@ -58,7 +58,7 @@ test("a ball of another day is asked about, with both answers", async () => {
   const again = vi.spyOn(outbox, "tryAgain").mockResolvedValue();
   outboxState.owner = { coach: 1, academy: 1, name: "Ilse" };
   outboxState.ops.push(op("a", { refused: "Hit in 1970?", code: "confirm", field: "hit_at" }));
-  const buttons = shown().findAll("button");
+  const buttons = (await shown()).findAll("button");
   expect(buttons.map((b) => b.text())).toEqual(["It is of today", "Keep that day", "Drop it"]);
   await buttons[0]!.trigger("click");
   await buttons[1]!.trigger("click");

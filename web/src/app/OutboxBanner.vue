@@ -3,8 +3,10 @@
 import { refDebounced } from "@vueuse/core";
 import { computed } from "vue";
 import { drop, outboxState, tryAgain, type Op } from "@/shared/outbox/outbox";
+import { useUnits } from "@/shared/units/units";
 import Sentence from "@/shared/ui/Sentence.vue";
 
+const units = useUnits();
 const refused = computed(() => {
   const mine = outboxState.ops.filter((op) => op.owner === outboxState.owner?.coach && op.refused);
   return [...new Map(mine.map((op) => [op.uid, op])).values()];
@@ -19,7 +21,9 @@ const many = (n: number) => `${n} ${n === 1 ? "ball" : "balls"}`;
 function what(op: Op): string {
   if (op.kind !== "record") return "A change of a ball";
   const yards = op.body.carry_yd ?? op.body.total_yd;
-  return yards == null ? `A ball with ${op.club}` : `${Math.round(yards)} yd with ${op.club}`;
+  return yards == null
+    ? `A ball with ${op.club}`
+    : `${units.value.show(yards)} ${units.value.unit} with ${op.club}`;
 }
 const asksForTheDay = (op: Op) => op.code === "confirm" && op.field === "hit_at";
 const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_at";

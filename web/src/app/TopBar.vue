@@ -6,6 +6,7 @@ import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { themeName } from "@/shared/ui/theme";
 import SignOut from "./SignOut.vue";
+import UnitsChoice from "./UnitsChoice.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
 const route = useRoute();
@@ -96,6 +97,7 @@ useEventListener(
       >
     </nav>
     <div class="right">
+      <UnitsChoice :student-id="studentId" />
       <button
         type="button"
         class="flat"

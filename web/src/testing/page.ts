@@ -17,8 +17,8 @@ export const WORDS = {
   ...JSON.parse(at("../tests/words.json")),
   texts: at("../server/oxgang/texts/en.ftl"),
 } as Schemas["Words"];
-export const TEXTS = makeTexts(WORDS.texts, unitWords("yd", WORDS.m_per_yd));
-export const METRES = makeTexts(WORDS.texts, unitWords("m", WORDS.m_per_yd));
+export const TEXTS = makeTexts(WORDS.texts, unitWords("yd", WORDS.units));
+export const METRES = makeTexts(WORDS.texts, unitWords("m", WORDS.units));
 
 export interface Asked {
   method: string;

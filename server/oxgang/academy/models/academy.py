@@ -7,6 +7,7 @@ from django.db import models
 
 from oxgang.core.flight.recipes import School
 from oxgang.core.practice.load import BALL_LIMIT, JUNIOR_LIMIT
+from oxgang.core.words.units import UNITS
 
 # A link that was handed out ends within this, unless the academy says otherwise.
 LINK_DAYS = 730
@@ -28,7 +29,7 @@ class Academy(models.Model):
     time_zone = models.CharField(max_length=64, default="UTC")
     # Where people outside reach Oxgang, as "https://academy.example"; empty is where a coach does.
     public_address = models.CharField(max_length=200, blank=True)
-    units = models.CharField(max_length=2, choices=[("yd", "yards"), ("m", "metres")], default="yd")
+    units = models.CharField(max_length=8, choices=[(u, u) for u in UNITS], default="yd")
     scale = models.ForeignKey("SwingScale", null=True, on_delete=models.SET_NULL, related_name="+")
     school = models.CharField(max_length=10, default=School.SHALLOW)
     # Tolerance by level, yards; a level that is not there has the trade's usual one.
@@ -61,6 +62,8 @@ class Coach(models.Model):
     academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="coaches")
     name = models.CharField(max_length=120)
     role = models.CharField(max_length=9, choices=PersonRole.choices, default=PersonRole.COACH)
+    # Units of one's own for every screen; empty is each student's.
+    units = models.CharField(max_length=8, choices=[(u, u) for u in UNITS], blank=True)
     left_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:

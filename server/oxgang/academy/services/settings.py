@@ -21,6 +21,7 @@ from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import Look, Order, checked_step
 from oxgang.core.ground.gaps import TOLERANCE_YD, checked_tolerance
 from oxgang.core.practice.load import Level, checked_limit, level_of
+from oxgang.core.words.units import UNITS
 
 MAX_NAME: Final = 120
 # What is changed as one field each; a tolerance is of a level.
@@ -120,8 +121,7 @@ def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
     checked_zone(academy.time_zone)
     checked_altitude(academy.altitude_m)
     academy.public_address = checked_address(academy.public_address)
-    if academy.units not in ("yd", "m"):
-        raise InputError("Units are yd or m.", field="units")
+    checked_units(academy.units)
     if changes.get("scale_id") is not None:
         academy.scale = scale_of(academy, changes["scale_id"])
     if academy.school not in set(School):
@@ -131,7 +131,7 @@ def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
         try:
             checked_limit(getattr(academy, name))
         except InputError as error:
-            raise InputError(error.sentence, field=name) from None
+            raise InputError(error.told, field=name) from None
     academy.card = _card(academy.card)
     for name, (lo, hi) in (
         ("link_days", LINK_DAYS_RANGE),
@@ -158,6 +158,19 @@ def checked_zone(name: str) -> str:
     return name
 
 
+def checked_units(name: str) -> str:
+    """A set of units, once it is one.
+
+    Raises
+    ------
+    InputError
+        For one that does not exist.
+    """
+    if name not in UNITS:
+        raise InputError(f"Units are one of {', '.join(UNITS)}.", field="units")
+    return name
+
+
 def checked_altitude(metres: float) -> float:
     """An altitude, once there can be a range.
 
@@ -180,7 +193,7 @@ def _tolerances(said: Mapping[str, Any]) -> dict[str, float]:
         try:
             checked_tolerance(float(value))
         except InputError as error:
-            raise InputError(error.sentence, field="tolerances") from None
+            raise InputError(error.told, field="tolerances") from None
         kept[str(level)] = float(value)
     return kept
 

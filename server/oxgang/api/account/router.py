@@ -1,5 +1,7 @@
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
@@ -19,7 +21,9 @@ from oxgang.api.account.schemas import (
     LoadWords,
     LogIn,
     MeasurementWords,
+    OwnUnits,
     PickWords,
+    UnitSetOut,
     UsualCell,
     Words,
 )
@@ -63,7 +67,7 @@ from oxgang.core.words.green import (
 )
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import USUAL, BallType, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.core.words.units import M_PER_YD
+from oxgang.core.words.units import M_PER_YD, SETS
 from oxgang.files.limits import MB, MOST_BYTES
 from oxgang.texts.messages import source
 
@@ -111,6 +115,15 @@ def log_out(request: HttpRequest) -> Account:
     return account_of(request)
 
 
+@router.put("/account/units", response=Account)
+def choose_units(request: HttpRequest, data: OwnUnits) -> Account:
+    """Choose the units of one's own screens."""
+    coach = coach_of(request)
+    coach.units = data.units
+    coach.save(update_fields=["units"])
+    return account_of(request)
+
+
 def _bounds(limits: tuple[float, float]) -> Bounds:
     return Bounds(least=limits[0], most=limits[1])
 
@@ -131,7 +144,8 @@ def words(request: HttpRequest) -> Words:
             for kind, effect in EFFECTS.items()
         ],
         measurements=[
-            MeasurementWords(name=m.name, unit=m.unit, label=m.label) for m in MEASUREMENTS
+            MeasurementWords(name=m.name, unit=m.unit, label=m.label, kind=m.kind)
+            for m in MEASUREMENTS
         ],
         usual=UsualCell(trajectory=USUAL.trajectory, spin=USUAL.spin, tempo=USUAL.tempo),
         enough_balls=ENOUGH_BALLS,
@@ -148,6 +162,7 @@ def words(request: HttpRequest) -> Words:
         plan_range=_bounds(BALLS_RANGE),
         limit_range=_bounds(LIMIT_RANGE),
         m_per_yd=M_PER_YD,
+        units={name: made(UnitSetOut, **asdict(of)) for name, of in SETS.items()},
         most_file_mb=MOST_BYTES // MB,
         load=LoadWords(warn_before=WARN_BEFORE, rest_every=REST_EVERY),
         pick=PickWords(

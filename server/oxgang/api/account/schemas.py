@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -33,10 +34,19 @@ class AcademyOut(Schema):
 
 
 class CoachOut(Schema):
+    """`units` are the person's own for every screen; "" is each student's."""
+
     id: int
     name: str
     role: PersonRole
+    units: Units | Literal[""]
     academy: AcademyOut
+
+
+class OwnUnits(Schema):
+    """The units of every screen; "" is each student's own."""
+
+    units: Units | Literal[""]
 
 
 class PasswordIn(Schema):
@@ -111,11 +121,12 @@ class EventWords(Schema):
 
 
 class MeasurementWords(Schema):
-    """A number that a ball may come with."""
+    """A number that a ball may come with; `kind` is the part of `UnitSetOut` that it is told in."""
 
     name: str
     unit: str
     label: str
+    kind: str
 
 
 class Bounds(Schema):
@@ -160,6 +171,26 @@ class PickWords(Schema):
     lies: list[Lie]
 
 
+class MeasureOut(Schema):
+    """A unit: stored = value * size + zero."""
+
+    sign: str
+    size: float
+    zero: float
+
+
+class UnitSetOut(Schema):
+    """The units of one reader. Stored are yards, metres (near and small), inches, m/s and °C."""
+
+    name: str
+    carry: MeasureOut
+    near: MeasureOut
+    small: MeasureOut
+    trim: MeasureOut
+    speed: MeasureOut
+    air: MeasureOut
+
+
 class Words(Schema):
     """The trade's words, limits and defaults, so that no other place has to know them.
 
@@ -191,6 +222,7 @@ class Words(Schema):
     plan_range: Bounds
     limit_range: Bounds
     m_per_yd: float
+    units: dict[Units, UnitSetOut]
     most_file_mb: int
     load: LoadWords
     pick: PickWords

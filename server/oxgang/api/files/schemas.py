@@ -16,7 +16,7 @@ MOST_NAMES: Final = 500
 class ProblemRow(Schema):
     line: int
     column: str
-    reason: str
+    reason: str = Field(alias="told")
 
 
 class FileReport(Schema):

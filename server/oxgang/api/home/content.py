@@ -14,7 +14,7 @@ from oxgang.core.practice.forms import Call
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import Strike
-from oxgang.core.words.units import M_PER_YD
+from oxgang.core.words.units import SETS, units_of
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors import home
@@ -35,14 +35,14 @@ class _Reader:
 def content_of(student: Student, now: datetime) -> Data:
     """All parts that the coach has chosen."""
     shown = home.shows_of(student)
-    metres = student.units == "m"
-    words = texts("m" if metres else "yd")
-    reader = _Reader(words, M_PER_YD if metres else 1.0)
+    units = units_of(student.units)
+    words = texts(units)
+    reader = _Reader(words, SETS[units].carry.of(1.0))
     today = day_at(student.academy, now)
     said: Data = {
         "student": student.name,
         "academy": student.academy.name,
-        "unit": "m" if metres else "yd",
+        "unit": SETS[units].carry.sign,
         "per_yd": reader.per_yd,
         "day": today.isoformat(),
         "shows": [part.value for part in Shows if part in shown],

@@ -16,7 +16,7 @@ from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
 from oxgang.api.practice.content import par_out_of, round_out, row_name
-from oxgang.core.words.units import M_PER_YD
+from oxgang.core.words.units import SETS, units_of
 from oxgang.files.sheet import Task, TaskRow, write_homework
 from oxgang.practice.as_data import call_of
 from oxgang.practice.models import Homework
@@ -98,8 +98,8 @@ def on_paper(request: HttpRequest, student_id: UUID, homework_id: UUID) -> HttpR
 
 
 def _task(student: Student, homework: Homework) -> Task:
-    metres = student.units == "m"
-    words, per = texts("m" if metres else "yd"), M_PER_YD if metres else 1.0
+    units = units_of(student.units)
+    words, unit = texts(units), SETS[units].carry
     rows = []
     for row in homework.rows:
         calls = [call_of(call) for call in row["calls"]]
@@ -111,7 +111,7 @@ def _task(student: Student, homework: Homework) -> Task:
             if call.mark
             else ""
             if call.yardage_yd is None
-            else str(round(call.yardage_yd * per))
+            else str(round(unit.of(call.yardage_yd)))
             for call in calls
             for _ in range(call.balls)
         ]
@@ -122,7 +122,7 @@ def _task(student: Student, homework: Homework) -> Task:
         homework.title,
         words.format("home-due", {"on": homework.due_on.isoformat()}),
         homework.cues,
-        "m" if metres else "yd",
+        unit.sign,
         rows,
     )
 

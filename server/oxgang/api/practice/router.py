@@ -40,6 +40,7 @@ from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import SEED_RANGE, Field, PracticeForm, Step, calls_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, row_of, weakest
+from oxgang.core.words.units import SETS, units_of
 from oxgang.files.sheet import SheetRow, write_sheet
 from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.played import played_in
@@ -222,7 +223,7 @@ def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
     rows = [SheetRow(str(key), cues.get(key.swing, "")) for key in dict.fromkeys(named)]
     if not rows:
         raise NotFound("Nothing to put on a sheet yet: plan a session, or choose shots to play.")
-    unit = "m" if student.units == "m" else "yd"
+    unit = SETS[units_of(student.units)].carry.sign
     file = write_sheet(student.name, student.academy.name, "Sheet for the pencil", unit, rows)
     response = HttpResponse(file, "application/pdf")
     took_away(request, student, "sheet-pdf")

@@ -20,6 +20,7 @@ from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
+from oxgang.core.words.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.practice.selectors.homework import homework_of
@@ -91,7 +92,7 @@ def _words(student: Student, found: Progress) -> str:
 
 
 def _texts(student: Student) -> Texts:
-    return texts("m" if student.units == "m" else "yd")
+    return texts(units_of(student.units))
 
 
 @router.get("/students/{student_id}/progress", response=ProgressOut)
@@ -147,7 +148,7 @@ def report(
             student=student.name,
             academy=coach.academy.name,
             coach=coach.name,
-            metres=student.units == "m",
+            metres=in_metres(student.units),
             words=text.strip(),
             tolerance_yd=student.tolerance_yd,
             from_day=found.from_day,

@@ -29,6 +29,7 @@ from oxgang.core.keeping.events import EventKind
 from oxgang.core.practice.home import Shows
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.units import Units
 from oxgang.files.old_plans import item_of
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
@@ -52,7 +53,7 @@ class StudentPart(_Strict):
     id: UUID
     name: str = Field(min_length=1, max_length=120)
     hand: Literal["right", "left"]
-    units: Literal["yd", "m"]
+    units: Units
     tolerance_yd: float
     from_yd: int
     to_yd: int
@@ -229,7 +230,7 @@ class CardPart(_Strict):
     student: str = Field(max_length=120)
     academy: str = Field(max_length=120)
     day: str = Field(json_schema_extra={"format": "date"})
-    units: Literal["yd", "m"]
+    units: Units
     tolerance_yd: float = Field(gt=0, le=50)
     level: float = Field(LEVEL_BEFORE, gt=0, lt=1)
     from_yd: int = Field(ge=GROUND_LIMITS_YD[0], le=GROUND_LIMITS_YD[1])

@@ -14,7 +14,7 @@ from oxgang.core.flight.chain import TYPICAL, Start, contact_of
 from oxgang.core.flight.conditions import carry_from_launch
 from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
 from oxgang.core.words.shots import CellKey, Shot
-from oxgang.core.words.units import yd_from_m
+from oxgang.core.words.units import quantity, yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
@@ -62,7 +62,8 @@ def problem_with(name: str, value: float) -> str:
     if value < 0 <= m.lo:
         return f"A {m.label} cannot be negative."
     if not m.lo <= value <= m.hi:
-        return f"A {m.label} of {value:g} is outside {m.lo:g} to {m.hi:g}."
+        given, lo, hi = (m.told(v) for v in (value, m.lo, m.hi))
+        return f"A {m.label} of {given} is outside {lo} to {hi}."
     if name in ("carry_yd", "total_yd") and value == 0:
         return f"A {m.label} of 0 is not a shot. Mark the ball as a mishit with its real carry."
     return ""
@@ -70,7 +71,7 @@ def problem_with(name: str, value: float) -> str:
 
 def long_carry(distance_yd: float) -> str:
     """The question about an unlikely distance [yd]."""
-    return f"{distance_yd:.4g} yards is long for a wedge. Keep it?"
+    return f"{quantity(distance_yd)} is long for a wedge. Keep it?"
 
 
 def speed_question(
@@ -91,12 +92,13 @@ def speed_question(
     spin = typical.spin_per_mps * ball_speed_mps if spin_rpm is None else spin_rpm
     flown = _flown_yd(round(2 * ball_speed_mps) / 2, round(launch), round(spin, -2))
     if flown is None:
-        return f"A ball speed of {ball_speed_mps:.3g} m/s at {launch:.0f} degrees does not fly."
+        speed = quantity(ball_speed_mps, "speed")
+        return f"A ball speed of {speed} at {launch:.0f} degrees does not fly."
     if SPEED_FITS[0] <= flown / carry_yd <= SPEED_FITS[1]:
         return ""
     return (
-        f"A ball speed of {ball_speed_mps:.3g} m/s carries about {flown:.0f} yards, "
-        f"not {carry_yd:.3g}. Is the unit right?"
+        f"A ball speed of {quantity(ball_speed_mps, 'speed')} carries about "
+        f"{quantity(round(flown))}, not {quantity(carry_yd)}. Is the unit right?"
     )
 
 
@@ -115,7 +117,7 @@ def question_about(shot: Shot) -> str:
         inches = getattr(shot, name)
         if abs(inches) > ASK_OVER_IN:
             label = BY_NAME[name].label
-            return f"A {label} of {inches:g} inches is no trim but another shot. Keep it?"
+            return f"A {label} of {quantity(inches, 'trim')} is no trim but another shot. Keep it?"
     distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
     if distance is not None and distance > ASK_OVER_YD:
         return long_carry(distance)

@@ -13,6 +13,7 @@ from typing import Final, Literal
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import GRAVITY_MPS2
 from oxgang.core.words.shots import Shot
+from oxgang.core.words.units import quantity
 
 Side = Literal["in", "below", "above"]
 # Ends of a launch window [degrees].
@@ -82,13 +83,16 @@ def launch_from_mark(
         return math.degrees(math.atan2(rise, x))
     if not 2 <= ball_speed_mps <= 90:
         raise InputError(
-            f"A ball speed of {ball_speed_mps:g} m/s is outside 2 to 90.", field="ball_speed_mps"
+            f"A ball speed of {quantity(ball_speed_mps, 'speed')} is outside "
+            f"{quantity(2, 'speed')} to {quantity(90, 'speed')}.",
+            field="ball_speed_mps",
         )
     v2 = ball_speed_mps**2
     under = v2**2 - GRAVITY_MPS2 * (GRAVITY_MPS2 * x**2 + 2 * rise * v2)
     if under < 0:
         raise InputError(
-            f"A ball at {ball_speed_mps:g} m/s does not reach this mark.", field="ball_speed_mps"
+            f"A ball at {quantity(ball_speed_mps, 'speed')} does not reach this mark.",
+            field="ball_speed_mps",
         )
     return math.degrees(math.atan((v2 - math.sqrt(under)) / (GRAVITY_MPS2 * x)))
 

@@ -156,7 +156,7 @@ def checked_step(step: int) -> int:
     """
     if step not in STEPS:
         known = ", ".join(str(s) for s in STEPS)
-        raise InputError(f"A card has a line every {known} yards.", field="step")
+        raise InputError(f"A card has a line every {known}.", field="step")
     return step
 
 

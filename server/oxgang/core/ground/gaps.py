@@ -11,6 +11,7 @@ from typing import Final, Protocol
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import sd_of
 from oxgang.core.words.shots import CellKey
+from oxgang.core.words.units import quantity
 
 FROM_YD: Final = 30
 TO_YD: Final = 100
@@ -64,7 +65,7 @@ def checked_tolerance(tolerance_yd: float) -> float:
     lo, hi = TOLERANCE_RANGE_YD
     if not (math.isfinite(tolerance_yd) and lo <= tolerance_yd <= hi):
         raise InputError(
-            f"A tolerance of {tolerance_yd:g} yards is outside {lo:g} to {hi:g}.",
+            f"A tolerance of {quantity(tolerance_yd)} is outside {quantity(lo)} to {quantity(hi)}.",
             field="tolerance_yd",
         )
     return tolerance_yd
@@ -81,11 +82,14 @@ def checked_range(from_yd: int, to_yd: int) -> None:
     lo, hi = GROUND_LIMITS_YD
     if from_yd >= to_yd:
         raise InputError(
-            f"The ground runs from {from_yd} to {to_yd} yards: give the shorter one first.",
+            f"The ground runs from {quantity(from_yd)} to {quantity(to_yd)}: "
+            "give the shorter one first.",
             field="from_yd",
         )
     if from_yd < lo or to_yd > hi:
-        raise InputError(f"Keep the ground between {lo} and {hi} yards.", field="to_yd")
+        raise InputError(
+            f"Keep the ground between {quantity(lo)} and {quantity(hi)}.", field="to_yd"
+        )
 
 
 def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:

@@ -19,6 +19,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.ground.gaps import Carrying, covers
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.core.words.swing import Limit, is_full
+from oxgang.core.words.units import quantity
 
 
 class Play(StrEnum):
@@ -156,7 +157,7 @@ def checked_width(estimates_yd: float) -> float:
     lo, hi = WIDTHS_YD
     if not lo <= estimates_yd <= hi:
         raise InputError(
-            f"Let in estimates that reach {lo:g} to {hi:g} yards.", field="estimates_yd"
+            f"Let in estimates that reach {quantity(lo)} to {quantity(hi)}.", field="estimates_yd"
         )
     return estimates_yd
 

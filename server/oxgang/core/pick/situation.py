@@ -17,6 +17,7 @@ from oxgang.core.flight.air import ALTITUDE_RANGE_M, TEMPERATURE_RANGE_C
 from oxgang.core.flight.trajectory import WIND_RANGE_MPS
 from oxgang.core.words.green import BACK_YD, FRONT_YD, NEAR_EDGE_YD, WIDTH_YD, Firmness, PinAt
 from oxgang.core.words.shots import Lie
+from oxgang.core.words.units import quantity
 
 PIN_RANGE_YD: Final = (1.0, 250.0)
 # From the pin to the front and to the back of the green, and across it [yd].
@@ -123,30 +124,39 @@ def checked(situation: Situation) -> Situation:
         For a distance, green, wind or air that no pitch is played in, or trouble over the pin.
     """
     s = situation
-    for value, bounds, name, unit, field in (
-        (s.pin_yd, PIN_RANGE_YD, "The pin", "yards off", "pin_yd"),
-        (s.front_yd, EDGE_RANGE_YD, "The front of the green", "yards short of the pin", "front_yd"),
-        (s.back_yd, EDGE_RANGE_YD, "The back of the green", "yards past the pin", "back_yd"),
-        (s.width_yd, WIDTH_RANGE_YD, "The green", "yards wide", "width_yd"),
-        (s.raised_m, RAISED_RANGE_M, "The green", "metres above the ball", "raised_m"),
-        (s.headwind_mps, WIND_RANGE_MPS, "The wind along", "m/s", "headwind_mps"),
-        (s.to_right_mps, WIND_RANGE_MPS, "The wind across", "m/s", "to_right_mps"),
-        (s.temperature_c, TEMPERATURE_RANGE_C, "The air", "degrees C", "temperature_c"),
-        (s.altitude_m or 0.0, ALTITUDE_RANGE_M, "The altitude", "m", "altitude_m"),
+    for value, bounds, name, where, kind, field in (
+        (s.pin_yd, PIN_RANGE_YD, "The pin", " off", "carry", "pin_yd"),
+        (
+            s.front_yd,
+            EDGE_RANGE_YD,
+            "The front of the green",
+            " short of the pin",
+            "carry",
+            "front_yd",
+        ),
+        (s.back_yd, EDGE_RANGE_YD, "The back of the green", " past the pin", "carry", "back_yd"),
+        (s.width_yd, WIDTH_RANGE_YD, "The green", " wide", "carry", "width_yd"),
+        (s.raised_m, RAISED_RANGE_M, "The green", " above the ball", "near", "raised_m"),
+        (s.headwind_mps, WIND_RANGE_MPS, "The wind along", "", "speed", "headwind_mps"),
+        (s.to_right_mps, WIND_RANGE_MPS, "The wind across", "", "speed", "to_right_mps"),
+        (s.temperature_c, TEMPERATURE_RANGE_C, "The air", "", "air", "temperature_c"),
+        (s.altitude_m or 0.0, ALTITUDE_RANGE_M, "The altitude", "", "near", "altitude_m"),
     ):
         lo, hi = bounds
         if not lo <= value <= hi:
-            raise InputError(f"{name}: {value:g} {unit} is outside {lo:g} to {hi:g}.", field=field)
+            given, least, most = (quantity(v, kind) for v in (value, lo, hi))
+            raise InputError(f"{name}: {given}{where} is outside {least} to {most}.", field=field)
     if s.front_yd + s.back_yd <= 0:
         raise InputError(
-            "A green of no depth is none: give the yards from its front to the pin and on to its "
-            "back.",
+            "A green of no depth is none: say how far it is from its front to the pin and on to "
+            "its back.",
             field="front_yd",
         )
     strong = WIND_RANGE_MPS[1]
     if hypot(s.headwind_mps, s.to_right_mps) > strong:
         raise InputError(
-            f"Nobody pitches in more than {strong:g} m/s of wind.", field="headwind_mps"
+            f"Nobody pitches in more than {quantity(strong, 'speed')} of wind.",
+            field="headwind_mps",
         )
     if len(s.trouble) > MOST_TROUBLE:
         raise InputError(f"At most {MOST_TROUBLE} bands of trouble.", field="trouble")
@@ -157,16 +167,16 @@ def checked(situation: Situation) -> Situation:
 
 def _check_band(band: Band, pin_yd: float) -> None:
     lo, hi = TROUBLE_RANGE_YD
-    said = f"{band.kind} from {band.from_yd:g} to {band.to_yd:g}"
+    said = f"{band.kind} from {quantity(band.from_yd)} to {quantity(band.to_yd)}"
     if not lo <= band.from_yd < band.to_yd <= hi:
         raise InputError(
-            f"Trouble lies between two distances of {lo:g} to {hi:g} yards, the nearer first: "
-            f"{said} does not.",
+            f"Trouble lies between two distances of {quantity(lo)} to {quantity(hi)}, the nearer "
+            f"first: {said} does not.",
             field="trouble",
         )
     if band.from_yd <= pin_yd <= band.to_yd:
         raise InputError(
-            f"The pin at {pin_yd:g} stands in the {said}. A pin stands on the green: move one of "
-            "them.",
+            f"The pin at {quantity(pin_yd)} stands in the {said}. A pin stands on the green: "
+            "move one of them.",
             field="trouble",
         )

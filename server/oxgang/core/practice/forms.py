@@ -18,7 +18,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.played import Candidate
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.core.words.units import M_PER_YD, Units
+from oxgang.core.words.units import SETS, Units
 
 BALLS_RANGE: Final = (1, 60)
 SEED_RANGE: Final = (0, 2**31 - 1)
@@ -106,7 +106,7 @@ class Field:
     @property
     def unit_yd(self) -> float:
         """One yard or metre [yd]."""
-        return 1 / M_PER_YD if self.units == "m" else 1.0
+        return SETS[self.units].carry.size
 
     def whole(self, yards: float) -> float:
         """The nearest whole yardage of the student's unit [yd]."""

@@ -16,6 +16,7 @@ from oxgang.core.practice.forms import Call
 from oxgang.core.words.green import BACK_YD, FRONT_YD
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import Strike
+from oxgang.core.words.units import quantity
 
 Array = NDArray[np.float64]
 
@@ -64,7 +65,7 @@ def checked_result(call: Call, balls: Sequence[Struck]) -> Sequence[Struck]:
             raise InputError("Say how far it carried, or whether it met the mark.", field="balls")
         if ball.carry_yd is not None and not 0 <= ball.carry_yd <= REFUSE_OVER_YD:
             raise InputError(
-                f"A carry of {ball.carry_yd:g} yards is none of a wedge.", field="balls"
+                f"A carry of {quantity(ball.carry_yd)} is none of a wedge.", field="balls"
             )
     return balls
 

@@ -11,7 +11,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
-from oxgang.core.words.units import M_PER_YD, mps_from_mph, yd_from_m
+from oxgang.core.words.units import M_PER_YD, mps_from_mph, quantity, yd_from_m
 
 Convert = Callable[[float], float]
 
@@ -43,6 +43,10 @@ HEIGHTS: Final[Mapping[str, Convert]] = {
 TEMPERATURES: Final[Mapping[str, Convert]] = {"C": _same, "F": lambda f: (f - 32) * 5 / 9}
 
 
+# In which part of a reader's set of units a quantity is told, by the unit that it is stored in.
+KINDS: Final = {"yd": "carry", "m": "near", "in": "trim", "m/s": "speed", "°C": "air"}
+
+
 @dataclass(frozen=True, slots=True)
 class Measurement:
     """A number of a ball.
@@ -63,6 +67,15 @@ class Measurement:
     turn: int = 99
     units: Mapping[str, Convert] = field(default_factory=dict)
     also: Mapping[str, Convert] = field(default_factory=dict)
+
+    @property
+    def kind(self) -> str:
+        """The part of a reader's units in which it is told; "" where all read it alike."""
+        return KINDS.get(self.unit, "")
+
+    def told(self, value: float) -> str:
+        """A value for a sentence, in the units of its reader."""
+        return quantity(value, self.kind) if self.kind else f"{value:g}"
 
 
 MEASUREMENTS: Final = (

@@ -10,6 +10,7 @@ from oxgang.core.flight.conditions import home_air
 from oxgang.core.ground.card import Card, Look, card_cell
 from oxgang.core.ground.played import Name, Play, let_in
 from oxgang.core.words.intervals import LEVEL
+from oxgang.core.words.units import in_metres
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow
 
@@ -53,7 +54,7 @@ def live_card(
         version=0,
         day=found.day.isoformat(),
         note="",
-        metres=student.units == "m",
+        metres=in_metres(student.units),
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,

@@ -13,6 +13,7 @@ from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.card import Card, CardCell, Look, Order
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
+from oxgang.core.words.units import in_metres
 from oxgang.matrix.models import PublishedMatrix
 
 # Versions from before the level stood in them.
@@ -50,7 +51,7 @@ def card_of(version: PublishedMatrix) -> Card:
         version=version.number,
         day=c["day"],
         note=version.note,
-        metres=c["units"] == "m",
+        metres=in_metres(c["units"]),
         from_yd=c["from_yd"],
         to_yd=c["to_yd"],
         tolerance_yd=c["tolerance_yd"],

@@ -13,6 +13,7 @@ from oxgang.core.practice.forms import Call, Field
 from oxgang.core.practice.par import Par, Player, Shot, on_net, par_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.words.shots import CellKey, Lie
+from oxgang.core.words.units import units_of
 from oxgang.matrix.selectors.kept import Kept, kept_matrix
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.practice.models import Round
@@ -37,7 +38,7 @@ def field_of(student: Student, kept: Kept, played: PlayedNow | None = None) -> F
         from_yd=float(student.from_yd),
         to_yd=float(student.to_yd),
         tolerance_yd=student.tolerance_yd,
-        units="m" if student.units == "m" else "yd",
+        units=units_of(student.units),
     )
 
 

@@ -241,7 +241,7 @@ def _gave(
         with transaction.atomic():
             give(ball, student, plays, club=club, by=by, now=now)
     except OxgangError as error:
-        _ask(ball, error.sentence)
+        _ask(ball, error.told)
         return False
     return True
 

@@ -180,6 +180,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Units
+         * @description Choose the units of one's own screens.
+         */
+        put: operations["oxgang_api_account_router_choose_units"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/appointments": {
         parameters: {
             query?: never;
@@ -2752,7 +2772,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "yd" | "m";
+            units: "yd" | "yd-f" | "m" | "m-kmh";
         };
         /**
          * Account
@@ -3149,7 +3169,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "yd" | "m";
+            units: "yd" | "yd-f" | "m" | "m-kmh";
         };
         /**
          * Because
@@ -3543,7 +3563,10 @@ export interface components {
             /** Used Until */
             used_until: string | null;
         };
-        /** CoachOut */
+        /**
+         * CoachOut
+         * @description `units` are the person's own for every screen; "" is each student's.
+         */
         CoachOut: {
             academy: components["schemas"]["AcademyOut"];
             /** Id */
@@ -3551,6 +3574,8 @@ export interface components {
             /** Name */
             name: string;
             role: components["schemas"]["PersonRole"];
+            /** Units */
+            units: ("yd" | "yd-f" | "m" | "m-kmh") | "";
         };
         /** CodeIn */
         CodeIn: {
@@ -5025,10 +5050,24 @@ export interface components {
             value: number | null;
         };
         /**
+         * MeasureOut
+         * @description A unit: stored = value * size + zero.
+         */
+        MeasureOut: {
+            /** Sign */
+            sign: string;
+            /** Size */
+            size: number;
+            /** Zero */
+            zero: number;
+        };
+        /**
          * MeasurementWords
-         * @description A number that a ball may come with.
+         * @description A number that a ball may come with; `kind` is the part of `UnitSetOut` that it is told in.
          */
         MeasurementWords: {
+            /** Kind */
+            kind: string;
             /** Label */
             label: string;
             /** Name */
@@ -5182,6 +5221,14 @@ export interface components {
         OwnPassword: {
             /** Password */
             password: string;
+        };
+        /**
+         * OwnUnits
+         * @description The units of every screen; "" is each student's own.
+         */
+        OwnUnits: {
+            /** Units */
+            units: ("yd" | "yd-f" | "m" | "m-kmh") | "";
         };
         /**
          * OwnWordIn
@@ -6540,7 +6587,7 @@ export interface components {
                 [key: string]: number;
             } | null;
             /** Units */
-            units?: ("yd" | "m") | null;
+            units?: ("yd" | "yd-f" | "m" | "m-kmh") | null;
         };
         /**
          * SettingsKept
@@ -6604,7 +6651,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "yd" | "m";
+            units: "yd" | "yd-f" | "m" | "m-kmh";
             /** Zones */
             zones: string[];
         };
@@ -7170,7 +7217,7 @@ export interface components {
             /** Tolerance Yd */
             tolerance_yd?: number | null;
             /** Units */
-            units?: ("yd" | "m") | null;
+            units?: ("yd" | "yd-f" | "m" | "m-kmh") | null;
             /**
              * Was
              * @description the fields as the coach saw them
@@ -7231,7 +7278,7 @@ export interface components {
              * @default yd
              * @enum {string}
              */
-            units?: "yd" | "m";
+            units?: "yd" | "yd-f" | "m" | "m-kmh";
         };
         /** StudentOut */
         StudentOut: {
@@ -7281,7 +7328,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "yd" | "m";
+            units: "yd" | "yd-f" | "m" | "m-kmh";
         };
         /**
          * StudentRow
@@ -7339,7 +7386,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "yd" | "m";
+            units: "yd" | "yd-f" | "m" | "m-kmh";
             /** Waiting */
             waiting: number;
             /** Wide */
@@ -7688,6 +7735,20 @@ export interface components {
             turn: components["schemas"]["TurnOut"] | null;
         };
         /**
+         * UnitSetOut
+         * @description The units of one reader. Stored are yards, metres (near and small), inches, m/s and °C.
+         */
+        UnitSetOut: {
+            air: components["schemas"]["MeasureOut"];
+            carry: components["schemas"]["MeasureOut"];
+            /** Name */
+            name: string;
+            near: components["schemas"]["MeasureOut"];
+            small: components["schemas"]["MeasureOut"];
+            speed: components["schemas"]["MeasureOut"];
+            trim: components["schemas"]["MeasureOut"];
+        };
+        /**
          * Usual
          * @description What the student hit most on the last day; the academy's usual before the first.
          */
@@ -8020,6 +8081,10 @@ export interface components {
             tolerance_yd: number;
             /** Trajectories */
             trajectories: components["schemas"]["Trajectory"][];
+            /** Units */
+            units: {
+                [key: string]: components["schemas"]["UnitSetOut"];
+            };
             usual: components["schemas"]["UsualCell"];
         };
     };
@@ -8293,6 +8358,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_router_choose_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
                 };
             };
         };

@@ -87,7 +87,7 @@ defineExpose({ step });
       :width="width || 900"
       role="slider"
       tabindex="0"
-      aria-label="Yardage on the ground"
+      aria-label="Distance on the ground"
       :aria-valuemin="matrix.ground.axis_from_yd"
       :aria-valuemax="matrix.ground.axis_to_yd"
       :aria-valuenow="cursor ?? matrix.ground.from_yd"

@@ -1,3 +1,4 @@
+import { WORDS } from "@/testing/page";
 import { expect, test } from "vitest";
 import type { Cell, Club, Ground } from "@/shared/api/queries";
 import { unitWords } from "@/shared/units/units";
@@ -54,7 +55,13 @@ const ground: Ground = {
 
 test("low sits below stock, high above it, each in its club's lane", () => {
   const cells = (["low", "stock", "high"] as const).map((t) => cell("56", t, 60));
-  const laid = layGround(1000, [club("60"), club("56")], cells, ground, unitWords("yd", 0.9144));
+  const laid = layGround(
+    1000,
+    [club("60"), club("56")],
+    cells,
+    ground,
+    unitWords("yd", WORDS.units),
+  );
   const [low, stock, high] = laid.furrows;
   expect(high!.y).toBeLessThan(stock!.y);
   expect(stock!.y).toBeLessThan(low!.y);
@@ -63,7 +70,7 @@ test("low sits below stock, high above it, each in its club's lane", () => {
 });
 
 test("a pixel is the yardage drawn there, and fallow is as wide as its yardages", () => {
-  const laid = layGround(1000, [club("56")], [], ground, unitWords("m", 0.9144));
+  const laid = layGround(1000, [club("56")], [], ground, unitWords("m", WORDS.units));
   for (const yards of [20, 62, 120]) expect(yardageAt(laid, laid.x(yards), ground)).toBe(yards);
   expect(yardageAt(laid, -50, ground)).toBe(20);
   expect(laid.fallow[0]!.width).toBeCloseTo(laid.x(50) - laid.x(40), 6);

@@ -1,3 +1,4 @@
+import { WORDS } from "@/testing/page";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { unitWords } from "@/shared/units/units";
@@ -13,7 +14,7 @@ interface Example {
 }
 // The server's test reads the same examples (tests/core/test_said.py).
 const EXAMPLES = JSON.parse(at("../tests/said.json")) as Example[];
-const texts = (unit: "yd" | "m") => makeTexts(SOURCE, unitWords(unit, 0.9144));
+const texts = (unit: "yd" | "m") => makeTexts(SOURCE, unitWords(unit, WORDS.units));
 
 describe("the page says what the server says", () => {
   it.each(EXAMPLES)("$code", ({ code, values, yd, m }) => {
@@ -39,5 +40,5 @@ it("tells an action with its fields, and that it was taken back", () => {
 });
 
 it("says nothing while the messages are on their way", () => {
-  expect(makeTexts("", unitWords("yd", 1)).format("due-holds")).toBe("");
+  expect(makeTexts("", unitWords("yd", WORDS.units)).format("due-holds")).toBe("");
 });

@@ -8,7 +8,7 @@ import { computed, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue"
 import type { Schemas } from "@/shared/api/client";
 import { useWords } from "@/shared/api/queries";
 import { points } from "@/shared/format/numbers";
-import { unitWords, type UnitWords } from "@/shared/units/units";
+import { unitsOf, unitWords, type UnitWords } from "@/shared/units/units";
 
 export type Values = Record<string, string | number | boolean | null>;
 /** What is told by a code of any family. */
@@ -36,16 +36,24 @@ const number = (value: Given) => Number(value.valueOf());
 const text = (value: Given) => String(value.valueOf());
 
 export function makeTexts(source: string, units: UnitWords): Texts {
-  const yards = (yd: Given, digits: Given = 0) => {
-    const places = 10 ** number(digits);
-    return String(Math.floor(units.value(number(yd)) * places + 0.5) / places);
-  };
+  const plain = (value: number, digits: number) =>
+    String(Math.floor(value * 10 ** digits + 0.5) / 10 ** digits);
+  const yards = (yd: Given, digits: Given = 0) => plain(units.value(number(yd)), number(digits));
   const bundle: FluentBundle = new FluentBundle(LANGUAGE, {
     useIsolating: false,
     functions: {
       YD: ([yd = 0], { digits = 0 }) => `${yards(yd, digits)} ${units.unit}`,
       YARDS: ([yd = 0], { digits = 0 }) => yards(yd, digits),
-      FEET: ([feet = 0]) => (units.unit === "m" ? `${yards(number(feet) / 3)} m` : `${number(feet)} ft`), // prettier-ignore
+      FEET: ([feet = 0]) => {
+        const metres = units.near.sign === units.unit;
+        return `${metres ? yards(number(feet) / 3) : number(feet)} ${units.near.sign}`;
+      },
+      INCHES: ([inches = 0]) => {
+        const { value, sign } = units.trim;
+        // Half a centimetre is as near as a hand places a ball.
+        const shown = sign === "in" ? number(inches) : Math.round(2 * value(number(inches))) / 2;
+        return `${plain(shown, 2)} ${sign}`;
+      },
       STROKES: ([strokes = 0]) => (Math.floor(number(strokes) * 100 + 0.5) / 100).toFixed(2),
       PERCENT: ([share = 0], { signed = 0 }) => {
         const said = points(number(share));
@@ -83,14 +91,18 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     const before = all.slice(0, -1).join(`${format("list-between")} `);
     return `${before} ${format("list-last")} ${all.at(-1)}`;
   }
-  const nothing = (value: Values[string]) =>
-    value === null || value === "" ? format("log-nothing") : String(value);
+  const nothing = (name: string, value: Values[string]) => {
+    if (value === null || value === "") return format("log-nothing");
+    // What is kept in yards is told in the reader's unit.
+    const yd = name.endsWith("_yd") && Number.isFinite(Number(value));
+    return yd ? `${yards(Number(value), 1)} ${units.unit}` : String(value);
+  };
   function did({ code, values, fields, back }: Schemas["DidSaid"]): string {
     const changed = fields.map((field) =>
       format("log-field", {
         name: name("field", field.name),
-        before: nothing(field.before),
-        after: nothing(field.after),
+        before: nothing(field.name, field.before),
+        after: nothing(field.name, field.after),
       }),
     );
     const what = format(code, { ...values, fields: changed.join(`${format("list-between")} `) });
@@ -113,7 +125,7 @@ export const upper = (words: string) => words.slice(0, 1).toUpperCase() + words.
 export function useTexts(unit?: MaybeRefOrGetter<string | undefined>): ComputedRef<Texts> {
   const words = useWords();
   return computed(() => {
-    const { texts = "", m_per_yd = 1 } = words.data.value ?? {};
-    return makeTexts(texts, unitWords(toValue(unit) === "m" ? "m" : "yd", m_per_yd));
+    const { texts = "", units = {} } = words.data.value ?? {};
+    return makeTexts(texts, unitWords(unitsOf(toValue(unit)), units));
   });
 }

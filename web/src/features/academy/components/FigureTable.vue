@@ -22,7 +22,7 @@ const total = (line: Line, of: "balls" | "rounds") =>
           <th scope="col"><span class="sr-only">Group</span></th>
           <th scope="col" class="right">Students</th>
           <th scope="col" class="right">Balls</th>
-          <th scope="col">Yards reached</th>
+          <th scope="col">Ground reached</th>
           <th scope="col">Solid contact</th>
           <th scope="col">Scatter of a ball</th>
           <th scope="col">Something due</th>
@@ -34,7 +34,9 @@ const total = (line: Line, of: "balls" | "rounds") =>
           <th scope="row" class="slab">{{ line.label }}</th>
           <td class="right num">{{ line.students }}</td>
           <td class="right num">{{ total(line, "balls") }}</td>
-          <td><SmallSeries label="Yards reached" :points="line.months.map((m) => m.covered)" /></td>
+          <td>
+            <SmallSeries label="Ground reached" :points="line.months.map((m) => m.covered)" />
+          </td>
           <td><SmallSeries label="Solid contact" :points="line.months.map((m) => m.solid)" /></td>
           <td>
             <SmallSeries

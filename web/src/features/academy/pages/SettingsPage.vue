@@ -8,6 +8,10 @@ import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { useTexts } from "@/shared/texts/texts";
+import MeasureField from "@/shared/ui/MeasureField.vue";
+import { unitNames } from "@/shared/units/names";
+import { useUnits } from "@/shared/units/units";
+import { useWords } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import RetentionBox from "../components/RetentionBox.vue";
@@ -17,6 +21,8 @@ type Change = Schemas["SettingsChange"];
 const cache = useQueryCache();
 const account = useAccount();
 const texts = useTexts();
+const words = useWords();
+const units = useUnits();
 const leads = computed(() => account.coach?.role === "head");
 const settings = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
 const { busy, run, about } = useSaving();
@@ -57,6 +63,9 @@ const changes = computed<Change>(() => {
 });
 const open = computed(() => Object.keys(changes.value).length);
 
+function setTolerance(level: string, yards: number | null): void {
+  if (draft.tolerances && yards !== null) draft.tolerances[level] = yards;
+}
 async function keep(): Promise<void> {
   said.value = "";
   const done = await run(() => dataOf(api.PATCH("/api/settings", { body: changes.value })));
@@ -115,7 +124,13 @@ async function bringAlong(before: string, left: number): Promise<void> {
         <p class="quiet">Balls lie on the days of this clock; booked sessions keep their hour.</p>
         <Sentence :text="about('time_zone')" />
         <label for="altitude">Altitude of the range</label>
-        <InputNumber id="altitude" v-model:value="draft.altitude_m" :step="10" /> m
+        <MeasureField
+          id="altitude"
+          :value="draft.altitude_m"
+          :measure="units.near"
+          :digits="0"
+          @set="draft.altitude_m = $event ?? 0"
+        />
         <p class="quiet">Every carry is brought to the air of this altitude.</p>
         <Sentence :text="about('altitude_m')" />
         <label for="address">Where phones reach Oxgang</label>
@@ -126,8 +141,13 @@ async function bringAlong(before: string, left: number): Promise<void> {
         <h2>A new student starts with</h2>
         <label for="units">Units</label>
         <select id="units" v-model="draft.units">
-          <option value="yd">yards</option>
-          <option value="m">metres</option>
+          <option
+            v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})"
+            :key="id"
+            :value="id"
+          >
+            {{ unitName }}
+          </option>
         </select>
         <label for="scale">Swing lengths</label>
         <select id="scale" v-model="draft.scale_id">
@@ -146,16 +166,16 @@ async function bringAlong(before: string, left: number): Promise<void> {
             {{ one === "shallow" ? "shallow, ball near the middle" : "ball back, handle forward" }}
           </option>
         </select>
-        <h3>Tolerance, yards</h3>
+        <h3>Tolerance, {{ units.name }}</h3>
         <div v-if="draft.tolerances" class="grid">
           <template v-for="level in now?.levels" :key="level">
             <label :for="`tol-${level}`">{{ texts.name("level", level) }}</label>
-            <InputNumber
+            <MeasureField
               :id="`tol-${level}`"
-              v-model:value="draft.tolerances[level]"
-              :step="0.5"
-              :min="0.5"
-              :max="15"
+              :value="draft.tolerances[level]"
+              :measure="units"
+              bare
+              @set="setTolerance(level, $event)"
             />
           </template>
         </div>

@@ -49,7 +49,7 @@ async function submit(): Promise<void> {
           {{
             over
               ? "Your session has ended. What you typed is still there."
-              : "Every yardage from 30 to 100, with a shot for it."
+              : "Every distance of the short game, with a shot for it."
           }}
         </p>
         <Sentence v-if="!over" :text="account.notice" tone="ask" />

@@ -13,6 +13,7 @@ import {
   type Schemas,
 } from "@/shared/api/client";
 import { forgetReads } from "@/shared/api/lastRead";
+import { chosenUnits } from "@/shared/units/units";
 import { startOutbox, stopOutbox } from "@/shared/outbox/outbox";
 
 type Account = Schemas["Account"];
@@ -48,6 +49,7 @@ export const useAccount = defineStore("account", () => {
     }
     coach.value = now;
     demo.value = account.demo;
+    chosenUnits.value = { own: now?.units ?? "", usual: now?.academy.units ?? "yd" };
     known.value = true;
     expired.value = false;
     error.value = "";
@@ -121,6 +123,11 @@ export const useAccount = defineStore("account", () => {
     }
   }
 
+  /** Units of every screen; "" is each student's own. */
+  async function chooseUnits(units: Schemas["OwnUnits"]["units"]): Promise<void> {
+    await take(await dataOf(api.PUT("/api/account/units", { body: { units } })));
+  }
+
   /** Balls that wait stay in this browser for their coach; what was read of students does not. */
   async function signOut(): Promise<void> {
     try {
@@ -146,5 +153,5 @@ export const useAccount = defineStore("account", () => {
       if (told) notice.value = "";
     });
   });
-  return { coach, demo, known, expired, error, notice, load, signIn, signOut };
+  return { coach, demo, known, expired, error, notice, load, signIn, signOut, chooseUnits };
 });

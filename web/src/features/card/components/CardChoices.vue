@@ -3,7 +3,7 @@
 import type { CardLook } from "../composables/card";
 
 const look = defineModel<CardLook>({ required: true });
-defineProps<{ metres: boolean }>();
+defineProps<{ unit: string }>();
 const FORMS = {
   pocket: "pocket, folded",
   tag: "bag tag",
@@ -45,7 +45,7 @@ function side(name: keyof typeof SIDES): void {
       >
         <option v-for="step in STEPS" :key="step">{{ step }}</option>
       </select>
-      {{ metres ? "m" : "yd" }}</label
+      {{ unit }}</label
     >
     <label
       ><input

@@ -39,7 +39,7 @@ function how(d: Schemas["DifferenceOut"]): string {
 </script>
 
 <template>
-  <p v-if="!rows.length" class="quiet">Nothing by half a yard.</p>
+  <p v-if="!rows.length" class="quiet">Nothing that a player would notice.</p>
   <table v-else class="plain num">
     <tbody>
       <tr v-for="row in rows" :key="row.id">

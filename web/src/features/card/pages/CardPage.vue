@@ -133,7 +133,7 @@ useKeys("Card", [
             "
             @choose="(one) => one.card && (look = { ...look, ...one.card })"
           />
-          <CardChoices v-model="look" :metres="units.unit === 'm'" />
+          <CardChoices v-model="look" :unit="units.unit" />
           <ShotPicks :student-id="studentId" :units="units" :texts="texts" />
         </section>
         <section class="sight">

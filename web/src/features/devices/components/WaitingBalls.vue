@@ -3,6 +3,7 @@
 import { Button } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
+import { measured, useUnits } from "@/shared/units/units";
 import { useWords } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -47,10 +48,11 @@ watch(
   },
   { immediate: true },
 );
+const units = useUnits();
 const numbers = (ball: Sent) =>
   (words.data.value?.measurements ?? [])
     .filter(({ name }) => SHOWN.includes(name) && name in ball.measured)
-    .map(({ name, unit }) => `${ball.measured[name]?.toFixed(0)} ${unit}`)
+    .map((of) => measured(units.value, of, ball.measured[of.name] ?? 0))
     .join(", ");
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The paths to scale, and the first metres again in close-up with the gate to drag. */
+/** The paths to scale, and the first steps again in close-up with the gate to drag. */
 import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
@@ -65,7 +65,14 @@ const names = computed(() => {
 
 const nearScale = (NEAR_H - 22) / NEAR_UP_M;
 const nearReach = computed(() => Math.min(MARK_M, ((width.value || 760) - PAD - 10) / nearScale));
-const metres = computed(() => Array.from({ length: Math.floor(nearReach.value) }, (_, i) => i + 1));
+const EVERY = 7;
+const nearTicks = computed(() =>
+  scaleLinear()
+    .domain([0, props.units.near.value(nearReach.value)])
+    .ticks(EVERY)
+    .filter((value) => value > 0)
+    .map((value) => ({ value, m: props.units.near.stored(value) })),
+);
 const nx = (m: number) => PAD + m * nearScale;
 const nz = (m: number) => NEAR_H - 22 - m * nearScale;
 const nearLine = line<[number, number]>()
@@ -125,12 +132,11 @@ function nudge(event: KeyboardEvent): void {
   const { distance_m, height_m } = BARS[which].value;
   place(which, distance_m + by[0], height_m + by[1]);
 }
-/** The student's own lengths: feet on a yard range, metres on a metre range. */
-const FEET = 3;
-const length = (m: number) =>
-  props.units.unit === "m"
-    ? `${m.toFixed(2)} m`
-    : `${((m / props.metresPerYard) * FEET).toFixed(1)} ft`;
+/** The reader's own lengths: the axis, the gate and the tape in one unit. */
+const length = (m: number) => {
+  const { sign, show } = props.units.near;
+  return `${show(m, sign === "m" ? 2 : 1)} ${sign}`;
+};
 </script>
 
 <template>
@@ -161,7 +167,7 @@ const length = (m: number) =>
         {{ name.shot.trajectory }} {{ name.shot.launch_deg.toFixed(0) }}°
       </text>
     </svg>
-    <h3>The first metres</h3>
+    <h3>Close to the ball, in {{ units.near.sign }}</h3>
     <svg
       ref="near"
       class="near"
@@ -175,8 +181,8 @@ const length = (m: number) =>
       @keydown="nudge"
     >
       <line class="turf" x1="0" :x2="width" :y1="nz(0)" :y2="nz(0)" />
-      <template v-for="m in metres" :key="m">
-        <text class="tick" :x="nx(m)" :y="nz(0) + 17">{{ m }} m</text>
+      <template v-for="{ value, m } in nearTicks" :key="value">
+        <text class="tick" :x="nx(m)" :y="nz(0) + 17">{{ value }}</text>
         <line class="grid" :x1="nx(m)" :x2="nx(m)" y1="0" :y2="nz(0)" />
       </template>
       <path class="window" :d="sector" />

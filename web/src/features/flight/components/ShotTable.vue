@@ -16,7 +16,9 @@ const props = defineProps<{
 const SIDE: Record<string, string> = { in: "in the window", below: "below it", above: "above it" };
 const signed = (v: number, digits = 0) => `${v < 0 ? "−" : "+"}${Math.abs(v).toFixed(digits)}`;
 const over = (m: number | null, above: string, below: string) =>
-  m === null ? "lands before it" : `${m > 0 ? above : below} ${Math.abs(100 * m).toFixed(0)} cm`;
+  m === null
+    ? "lands before it"
+    : `${m > 0 ? above : below} ${props.units.small.show(Math.abs(m))} ${props.units.small.sign}`;
 const other = (shot: Shot) => props.others.find((o) => o.trajectory === shot.trajectory);
 const rows = computed<
   { name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]

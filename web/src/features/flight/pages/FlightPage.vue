@@ -118,14 +118,15 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             </select></label
           >
           <label class="speed"
-            >Club speed <b class="num">{{ scene.club_speed_mps.toFixed(1) }} m/s</b>
+            >Club speed
+            <b class="num">{{ units.speed.show(scene.club_speed_mps) }} {{ units.speed.sign }}</b>
             <input
               v-model.number="scene.club_speed_mps"
               type="range"
               min="8"
               max="45"
               step="0.5"
-              aria-label="Club speed in metres a second"
+              :aria-label="`Club speed in ${units.speed.sign}`"
           /></label>
           <label
             >Lie
@@ -154,24 +155,26 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             </select></label
           >
           <label class="speed"
-            >Air <b class="num">{{ scene.temperature_c }} °C</b>
+            >Air <b class="num">{{ units.air.show(scene.temperature_c) }} {{ units.air.sign }}</b>
             <input
               v-model.number="scene.temperature_c"
               type="range"
               min="-5"
               max="40"
-              aria-label="Temperature in degrees Celsius"
+              :aria-label="`Temperature in ${units.air.sign}`"
           /></label>
           <label class="speed"
             >{{ scene.headwind_mps < 0 ? "Tailwind" : "Headwind" }}
-            <b class="num">{{ Math.abs(scene.headwind_mps) }} m/s</b>
+            <b class="num"
+              >{{ units.speed.show(Math.abs(scene.headwind_mps)) }} {{ units.speed.sign }}</b
+            >
             <input
               v-model.number="scene.headwind_mps"
               type="range"
               min="-10"
               max="10"
               step="0.5"
-              aria-label="Wind into the shot in metres a second"
+              :aria-label="`Wind into the shot in ${units.speed.sign}`"
           /></label>
           <label class="check"
             ><input v-model="compare" type="checkbox" /> beside the

@@ -75,7 +75,7 @@ test("each wide stretch with the ways to close it, in words; a yard or two is a 
   expect(text()).toContain("75 ± 4, closes 5, likely 3");
   expect(text()).toContain("From 60 10:00 (66) to its full swing (84) the 60 has no swing: one club down, 56 10:00 goes 74."); // prettier-ignore
   expect(text()).toContain("Out of reach of this bag.");
-  expect(text()).toContain("A yard or two beside a shot: 50, 64 to 65.");
+  expect(text()).toContain("A step or two beside a shot: 50, 64 to 65.");
 });
 
 test("play it and work on it are one press each", async () => {

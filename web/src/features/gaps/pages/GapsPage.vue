@@ -195,7 +195,7 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
           </p>
           <Sentence :text="error" />
           <p v-if="!gaps.data.value.fallow.length" class="quiet">
-            No fallow ground: a played shot reaches every yardage.
+            No fallow ground: a played shot reaches every distance.
           </p>
           <p v-else-if="!gaps.data.value.gaps.length" class="quiet">Nothing wide lies fallow.</p>
           <GapWays
@@ -210,7 +210,7 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
             @plan="accept"
           />
           <p v-if="gaps.data.value.small.length" class="quiet small num">
-            A yard or two beside a shot: {{ small }}.
+            A step or two beside a shot: {{ small }}.
           </p>
         </section>
       </div>

@@ -259,7 +259,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
             <th class="right">Total</th>
             <th class="right">Launch</th>
             <th class="right">Spin</th>
-            <th class="right">Ball speed, m/s</th>
+            <th class="right">Ball speed, {{ units.speed.sign }}</th>
             <th>Strike</th>
           </tr>
         </thead>
@@ -271,7 +271,9 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
             <td class="right">{{ yards(ball.total_yd) }}</td>
             <td class="right">{{ ball.launch_deg?.toFixed(1) }}</td>
             <td class="right">{{ ball.spin_rpm?.toFixed(0) }}</td>
-            <td class="right">{{ ball.ball_speed_mps?.toFixed(1) }}</td>
+            <td class="right">
+              {{ ball.ball_speed_mps == null ? "" : units.speed.show(ball.ball_speed_mps, 1) }}
+            </td>
             <td>{{ ball.strike }}</td>
           </tr>
         </tbody>

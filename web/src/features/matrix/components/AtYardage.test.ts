@@ -1,5 +1,5 @@
 import { afterEach, expect, test, vi } from "vitest";
-import { problem, read, settled, show, type Asked } from "@/testing/page";
+import { problem, read, settled, show, type Asked, WORDS } from "@/testing/page";
 import { ANSWERS, cell, matrix } from "@/testing/samples";
 import { unitWords } from "@/shared/units/units";
 import AtYardage from "./AtYardage.vue";
@@ -17,7 +17,7 @@ const ground = {
   plays: Array.from({ length: 71 }, (_, i) => (Math.abs(30 + i - 61) <= 2.5 ? 0 : null)),
 };
 const at = (yardage: number | null, units: "yd" | "m" = "yd") =>
-  show(AtYardage, { cells: CELLS, ground, units: unitWords(units, 0.9144), yardage });
+  show(AtYardage, { cells: CELLS, ground, units: unitWords(units, WORDS.units), yardage });
 afterEach(() => vi.unstubAllGlobals());
 
 test("the shot that is played stands first, then what else would come near", async () => {
@@ -37,7 +37,7 @@ test("none is none, and the nearest are not answers", async () => {
   expect(page.findAll("li.answer")).toHaveLength(0);
   expect(page.findAll("li")).toHaveLength(3);
   const nothing = await at(null);
-  expect(nothing.text()).toContain("Look a yardage up");
+  expect(nothing.text()).toContain("Look a distance up");
 });
 
 test("whether it is played is one press, told to be another coach's when it is", async () => {

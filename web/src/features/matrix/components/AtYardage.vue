@@ -32,7 +32,7 @@ const WORDS = { played: "played", work: "in work", neither: "not played" };
 
 <template>
   <section aria-live="polite">
-    <h2 v-if="yardage === null">Look a yardage up</h2>
+    <h2 v-if="yardage === null">Look a distance up</h2>
     <h2 v-else>At {{ units.show(yardage) }} {{ units.unit }}</h2>
     <p v-if="yardage === null" class="quiet">
       Move over the ground, or type the number. Click pins it.

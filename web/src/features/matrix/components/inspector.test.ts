@@ -1,5 +1,5 @@
 import { expect, test, vi, afterEach } from "vitest";
-import { read, show } from "@/testing/page";
+import { read, show, WORDS } from "@/testing/page";
 import { ANSWERS, cell, key, matrix } from "@/testing/samples";
 import { unitWords } from "@/shared/units/units";
 import SettlePanel from "./SettlePanel.vue";
@@ -7,8 +7,8 @@ import TrimList from "./TrimList.vue";
 import WhySteps from "./WhySteps.vue";
 
 afterEach(() => vi.unstubAllGlobals());
-const YARDS = unitWords("yd", 0.9144);
-const METRES = unitWords("m", 0.9144);
+const YARDS = unitWords("yd", WORDS.units);
+const METRES = unitWords("m", WORDS.units);
 const why = (...steps: [string, number][]) => ({
   steps: steps.map(([reason, stands_yd]) => ({ reason, stands_yd })),
   rule_yd: 60,

@@ -132,9 +132,9 @@ function typeYardage(event: KeyboardEvent): boolean {
   return true;
 }
 useKeys("Matrix", [
-  { shown: "62", does: "type a yardage to look it up", on: typeYardage },
-  key(",", "one yard shorter", ",", () => ground.value?.step(-1)),
-  key(".", "one yard longer", ".", () => ground.value?.step(1)),
+  { shown: "62", does: "type a distance to look it up", on: typeYardage },
+  key(",", "one step shorter", ",", () => ground.value?.step(-1)),
+  key(".", "one step longer", ".", () => ground.value?.step(1)),
   key("←", "shorter swing", "ArrowLeft", () => moveSelection(-1, 0)),
   key("→", "longer swing", "ArrowRight", () => moveSelection(1, 0)),
   key("↑", "more lofted club", "ArrowUp", () => moveSelection(0, -1)),
@@ -144,7 +144,7 @@ useKeys("Matrix", [
   key("h", "high", "h", () => setView("high")),
   key("a", "all trajectories", "a", () => setView("all")),
   key("Enter", "hit this cell", "Enter", hit),
-  key("Esc", "let go of the yardage", "Escape", () => (pinned.value = null)),
+  key("Esc", "let go of the distance", "Escape", () => (pinned.value = null)),
 ]);
 </script>
 
@@ -223,7 +223,7 @@ useKeys("Matrix", [
             </select></label
           >
           <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
-          <span class="quiet">{{ units.unit === "m" ? "metres" : "yards" }}, at home</span>
+          <span class="quiet">{{ units.name }}, at home</span>
         </div>
         <MatrixGrid
           v-if="filtered"
@@ -270,7 +270,7 @@ useKeys("Matrix", [
           <p class="quiet">
             {{
               cells.some((c) => c.balls)
-                ? "Pick a cell to see its balls. Type a yardage to look it up."
+                ? "Pick a cell to see its balls. Type a distance to look it up."
                 : "Nothing measured yet: every number here is the rule of thumb. Start with one swing, five balls with every wedge."
             }}
           </p>

@@ -90,7 +90,9 @@ const bands = computed(() =>
 /** The wind as it is felt, with an arrow across the picture: from the pin, or to it. */
 const wind = computed(() => {
   const head = props.ball.headwind_mps;
-  return head ? `${head > 0 ? "← into" : "→ down"} ${Math.abs(head)} m/s` : "";
+  return head
+    ? `${head > 0 ? "← into" : "→ down"} ${props.units.speed.show(Math.abs(head))} ${props.units.speed.sign}`
+    : "";
 });
 const laneY = (row: number) => sky.value + GROUND + row * LANE + LANE / 2;
 /** As high as the middle 80 % of the balls are wide, to the picture's scale, and always to be seen. */

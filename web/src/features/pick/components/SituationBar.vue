@@ -2,6 +2,7 @@
 /** The situation in one bar: the number, pin, lie, wind, green and trouble, each with its key. */
 import { computed } from "vue";
 import type { Texts } from "@/shared/texts/texts";
+import MeasureField from "@/shared/ui/MeasureField.vue";
 import type { UnitWords } from "@/shared/units/units";
 import { after, atPin, nextTrouble, pinAt, type Ball, type PinAt, type Words } from "../composables/situation"; // prettier-ignore
 
@@ -27,16 +28,8 @@ function length(name: "front_yd" | "back_yd" | "width_yd", event: Event): void {
   const value = number(event);
   if (Number.isFinite(value)) set({ [name]: props.units.yards(value) });
 }
-function plain(name: "headwind_mps" | "raised_m" | "temperature_c", event: Event): void {
-  const value = number(event);
-  if (Number.isFinite(value)) set({ [name]: value });
-}
 /** Wind across as a person feels it: to the lead or the trail side. */
 const toLead = computed(() => (props.leadIsRight ? 1 : -1) * props.ball.to_right_mps);
-function across(event: Event): void {
-  const value = number(event);
-  if (Number.isFinite(value)) set({ to_right_mps: (props.leadIsRight ? 1 : -1) * value });
-}
 const trouble = computed(() =>
   props.ball.trouble
     .map(
@@ -92,29 +85,27 @@ const trouble = computed(() =>
     </fieldset>
     <fieldset>
       <legend>Wind against <kbd>w</kbd></legend>
-      <input
-        type="number"
+      <MeasureField
         :value="ball.headwind_mps"
-        step="1"
-        min="-30"
-        max="30"
-        aria-label="Wind against, m/s"
-        @input="plain('headwind_mps', $event)"
+        :measure="units.speed"
+        :digits="units.speed.sign === 'm/s' ? 1 : 0"
+        :least="-30"
+        :most="30"
+        :aria-label="`Wind against, ${units.speed.sign}`"
+        @set="(mps) => set({ headwind_mps: mps ?? 0 })"
       />
-      <span>m/s</span>
     </fieldset>
     <fieldset>
       <legend>to the lead side <kbd>c</kbd></legend>
-      <input
-        type="number"
+      <MeasureField
         :value="toLead"
-        step="1"
-        min="-30"
-        max="30"
-        aria-label="Wind to the lead side, m/s"
-        @input="across"
+        :measure="units.speed"
+        :digits="units.speed.sign === 'm/s' ? 1 : 0"
+        :least="-30"
+        :most="30"
+        :aria-label="`Wind to the lead side, ${units.speed.sign}`"
+        @set="(mps) => set({ to_right_mps: (leadIsRight ? 1 : -1) * (mps ?? 0) })"
       />
-      <span>m/s</span>
     </fieldset>
     <fieldset>
       <legend>Green <kbd>n</kbd></legend>
@@ -130,16 +121,14 @@ const trouble = computed(() =>
     </fieldset>
     <fieldset>
       <legend>raised <kbd>h</kbd></legend>
-      <input
-        type="number"
+      <MeasureField
         :value="ball.raised_m"
-        step="0.5"
-        min="-20"
-        max="20"
-        aria-label="Green above the ball, m"
-        @input="plain('raised_m', $event)"
+        :measure="units.near"
+        :least="-20"
+        :most="20"
+        :aria-label="`Green above the ball, ${units.near.sign}`"
+        @set="(metres) => set({ raised_m: metres ?? 0 })"
       />
-      <span>m</span>
     </fieldset>
     <fieldset>
       <legend>Trouble <kbd>t</kbd></legend>
@@ -184,15 +173,13 @@ const trouble = computed(() =>
       >
       <label
         >Air
-        <input
-          type="number"
+        <MeasureField
           :value="ball.temperature_c"
-          min="-30"
-          max="55"
-          @change="plain('temperature_c', $event)"
-        />
-        °C</label
-      >
+          :measure="units.air"
+          :least="-30"
+          :most="55"
+          @set="(air) => set({ temperature_c: air ?? 20 })"
+      /></label>
       <button
         type="button"
         @click="set({ lie: after(['tee', 'mat'] as const, ball.lie as 'tee') })"

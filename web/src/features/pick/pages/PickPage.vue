@@ -96,7 +96,7 @@ const free = (binding: ReturnType<typeof key>) => ({
 useKeys("Pick", [
   {
     shown: "0-9",
-    does: "type the yardage",
+    does: "type the distance",
     on: (event) => {
       if (!/^[0-9]$/.test(event.key) || quiz.on.value) return false;
       void type(event.key);

@@ -10,10 +10,12 @@ import { useTexts } from "@/shared/texts/texts";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
+import MeasureField from "@/shared/ui/MeasureField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { daysAgo } from "@/shared/format/dates";
+import { useUnits } from "@/shared/units/units";
 import StagePanel from "../components/StagePanel.vue";
 import { useDraft } from "../composables/draft";
 
@@ -24,6 +26,7 @@ const matrix = useMatrix(() => props.studentId);
 const page = usePlan(() => props.studentId);
 const words = useWords();
 const texts = useTexts(() => student.data.value?.units);
+const units = useUnits(() => student.data.value?.units);
 const protocols = computed(() => words.data.value?.protocols ?? []);
 const draft = useDraft({ studentId: props.studentId, words: () => words.data.value });
 /** A reason in the plan may have no values. */
@@ -123,7 +126,7 @@ useKeys("Plan", [
             <span class="quiet">{{ texts.format(`protocol-${name}.about`) }}</span>
           </button>
           <details>
-            <summary>With this club, swing or yardage</summary>
+            <summary>With this club, swing or distance</summary>
             <label
               >Club
               <select v-model="wish.club">
@@ -143,7 +146,12 @@ useKeys("Plan", [
               </select></label
             >
             <label
-              >Yards <input v-model.number="wish.yardage" type="number" min="5" max="200"
+              >Distance
+              <MeasureField
+                :value="wish.yardage"
+                :measure="units"
+                :digits="0"
+                @set="wish.yardage = $event === null ? null : Math.round($event)"
             /></label>
           </details>
         </section>

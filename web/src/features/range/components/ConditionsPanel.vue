@@ -2,16 +2,14 @@
 /** Set once, changed by exception. */
 import { oneOf } from "@/shared/ui/oneOf";
 import type { Words } from "@/shared/api/queries";
+import MeasureField from "@/shared/ui/MeasureField.vue";
+import type { UnitWords } from "@/shared/units/units";
 import type { Conditions } from "../composables/conditions";
 
-defineProps<{ words: Words; now: Conditions }>();
+defineProps<{ words: Words; now: Conditions; units: UnitWords }>();
 const emit = defineEmits<{ change: [part: Partial<Conditions>] }>();
 type Field = HTMLInputElement | HTMLSelectElement;
 const text = (event: Event) => (event.target as Field).value;
-const number = (event: Event) => {
-  const value = text(event);
-  return value === "" ? null : Number(value);
-};
 const set = (part: Partial<Conditions>) => emit("change", part);
 const GROOVES = ["clean", "worn"] as const;
 const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by eye" };
@@ -49,60 +47,47 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
     >
     <label
       >Air
-      <input
+      <MeasureField
         :value="now.temperature"
-        type="number"
-        min="-30"
-        max="55"
-        inputmode="numeric"
-        placeholder="20"
-        @change="set({ temperature: number($event) })"
-      />
-      °C</label
-    >
+        :measure="units.air"
+        :least="-30"
+        :most="55"
+        :placeholder="units.air.show(20)"
+        @set="set({ temperature: $event })"
+    /></label>
     <label
       >Headwind
-      <input
+      <MeasureField
         :value="now.headwind"
-        type="number"
-        min="-30"
-        max="30"
-        step="0.5"
-        inputmode="decimal"
+        :measure="units.speed"
+        :least="-30"
+        :most="30"
         placeholder="?"
         title="0 where it is calm. Left open, the day counts as less sure."
-        @change="set({ headwind: number($event) })"
-      />
-      m/s</label
-    >
+        @set="set({ headwind: $event })"
+    /></label>
     <label
       >Ball back
-      <input
-        :value="now.ballIn || ''"
-        type="number"
-        min="-36"
-        max="36"
-        step="0.5"
+      <MeasureField
+        :value="now.ballIn || null"
+        :measure="units.trim"
+        :least="-36"
+        :most="36"
         placeholder="0"
-        title="Inches back of the student's own place, − is forward. A trim: it teaches what that is worth, and does not set the cell's number."
-        @change="set({ ballIn: number($event) ?? 0 })"
-      />
-      in</label
-    >
+        title="Back of the student's own place, − is forward. A trim: it teaches what that is worth, and does not set the cell's number."
+        @set="set({ ballIn: $event ?? 0 })"
+    /></label>
     <label
       >Grip down
-      <input
-        :value="now.gripIn || ''"
-        type="number"
-        min="-1"
-        max="36"
-        step="0.5"
+      <MeasureField
+        :value="now.gripIn || null"
+        :measure="units.trim"
+        :least="-1"
+        :most="36"
         placeholder="0"
-        title="Inches beyond the student's own. A trim: it teaches what that is worth, and does not set the cell's number."
-        @change="set({ gripIn: number($event) ?? 0 })"
-      />
-      in</label
-    >
+        title="Beyond the student's own. A trim: it teaches what that is worth, and does not set the cell's number."
+        @set="set({ gripIn: $event ?? 0 })"
+    /></label>
     <label
       >Grooves
       <select :value="now.grooves ?? 'clean'" @change="set({ grooves: oneOf(GROOVES, $event) })">

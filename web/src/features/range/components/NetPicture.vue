@@ -3,6 +3,7 @@
 import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { computed, useTemplateRef } from "vue";
+import type { Measure } from "@/shared/units/units";
 import type { Schemas } from "@/shared/api/client";
 
 export interface NetBall {
@@ -12,7 +13,7 @@ export interface NetBall {
   side: "in" | "below" | "above";
 }
 
-const props = defineProps<{ plan: Schemas["NetPlanOut"]; balls: NetBall[] }>();
+const props = defineProps<{ plan: Schemas["NetPlanOut"]; balls: NetBall[]; near: Measure }>();
 const tape = defineModel<number>("tape", { required: true });
 const emit = defineEmits<{ hit: [aboveM: number] }>();
 
@@ -97,7 +98,9 @@ function hit(event: PointerEvent): void {
       <g class="tape" @pointerdown.stop="grab">
         <line :x1="LEFT" :x2="right" :y1="z(tape)" :y2="z(tape)" />
         <rect :x="right - 6" :y="z(tape) - 12" width="94" height="24" rx="3" />
-        <text :x="right + 41" :y="z(tape) + 5">{{ tape.toFixed(2) }} m</text>
+        <text :x="right + 41" :y="z(tape) + 5">
+          {{ near.show(tape, near.sign === "m" ? 2 : 1) }} {{ near.sign }}
+        </text>
       </g>
       <line class="turf" x1="0" :x2="width" :y1="HEIGHT - 13" :y2="HEIGHT - 13" />
     </svg>

@@ -4,8 +4,11 @@ import { mount } from "@vue/test-utils";
 import { createPinia } from "pinia";
 import { describe, expect, it, vi } from "vitest";
 import { defineComponent, nextTick, ref } from "vue";
+import { WORDS } from "@/testing/page";
+import { unitWords } from "@/shared/units/units";
 import { useNet } from "./net";
 
+const { small } = unitWords("m", WORDS.units);
 const CELL = { ...PLAIN, club: "56", swing: "9:00" };
 
 /** useNet in a component, with a server that answers when it is told to. */
@@ -27,7 +30,7 @@ function net() {
   const session = { record, balls: ref([]) } as never;
   const Host = defineComponent({
     setup() {
-      found = useNet({ studentId: "s", cell: () => CELL, session });
+      found = useNet({ studentId: "s", cell: () => CELL, session, small: () => small });
       return () => null;
     },
   });

@@ -5,6 +5,7 @@ import { computed, reactive, ref, watch } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import type { Measure } from "@/shared/units/units";
 import type { NetBall } from "../components/NetPicture.vue";
 import type { useSession } from "./session";
 
@@ -12,6 +13,8 @@ export interface NetOptions {
   studentId: string;
   cell: () => CellAddress | null;
   session: ReturnType<typeof useSession>;
+  /** In what heights beside the tape are typed. */
+  small: () => Measure;
 }
 
 const CM = 100;
@@ -74,10 +77,11 @@ export function useNet(options: NetOptions) {
   }
   function enter(): void {
     if (!entry.text) return;
-    const cm = Number(entry.text);
-    if (!Number.isFinite(cm)) entry.problem = `"${entry.text}" is not a number of centimetres.`;
-    else if (tape.value + cm / CM < 0) entry.problem = "That is under the ground.";
-    else hit(cm / CM);
+    const above = options.small().stored(Number(entry.text));
+    if (!Number.isFinite(above))
+      entry.problem = `"${entry.text}" is not a number of ${options.small().sign}.`;
+    else if (tape.value + above < 0) entry.problem = "That is under the ground.";
+    else hit(above);
   }
 
   const launches = computed(() =>

@@ -258,6 +258,7 @@ useKeys("Bays", groupKeys);
             :key="`air${now.studentId}`"
             :now="now.conditions.now.value"
             :words="words.data.value"
+            :units="now.units.value"
             @change="now.conditions.change"
           />
           <PlanStrip

@@ -6,6 +6,8 @@ import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { outboxState } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
+import MeasureField from "@/shared/ui/MeasureField.vue";
+import { useUnits } from "@/shared/units/units";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -32,13 +34,24 @@ const session = useSession({
   cell: () => cell.value,
   conditions: () => conditions.body.value,
 });
-const net = useNet({ studentId: props.studentId, cell: () => cell.value, session });
+const units = useUnits(() => student.data.value?.units);
+const net = useNet({
+  studentId: props.studentId,
+  cell: () => cell.value,
+  session,
+  small: () => units.value.small,
+});
 const { place, plan, tape, entry, balls } = net;
+
+/** Where the net stands; nothing typed leaves it where it was. */
+function setDistance(metres: number | null): void {
+  if (metres !== null) place.value = { ...place.value, distance_m: metres };
+}
 
 useKeys("Net", [
   {
     shown: "0–9 −",
-    does: "centimetres above (−: below) the tape",
+    does: "how far above (−: below) the tape",
     on: (event) => {
       if (!/^[0-9-]$/.test(event.key)) return false;
       net.type(event.key);
@@ -76,16 +89,13 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
         <div class="place">
           <label
             >Net, from the ball
-            <input
-              v-model.number="place.distance_m"
-              type="number"
-              min="0.5"
-              max="10"
-              step="0.1"
-              inputmode="decimal"
-            />
-            m</label
-          >
+            <MeasureField
+              :value="place.distance_m"
+              :measure="units.near"
+              :least="0.5"
+              :most="10"
+              @set="setDistance"
+          /></label>
           <label
             >Ball on
             <select v-model.number="place.ball_height_m">
@@ -112,8 +122,8 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
         <p class="quiet">
           {{ cue }}
           <template v-if="plan.data.value?.ball_speed_mps">
-            Launch at a ball speed of {{ plan.data.value.ball_speed_mps.toFixed(1) }} m/s, typical
-            for this cell.
+            Launch at a ball speed of {{ units.speed.show(plan.data.value.ball_speed_mps) }}
+            {{ units.speed.sign }}, typical for this cell.
           </template>
           <template v-else>No carry for this cell yet: straight lines, a little low.</template>
         </p>
@@ -123,14 +133,15 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           v-model:tape="tape"
           :plan="plan.data.value"
           :balls="balls"
+          :near="units.near"
           @hit="net.hit"
         />
         <p class="quiet">
-          Tap where the ball hit, or type centimetres above the tape (− for below) and Enter. Drag
-          the tape to where it hangs.
+          Tap where the ball hit, or type {{ units.small.sign }} above the tape (− for below) and
+          Enter. Drag the tape to where it hangs.
         </p>
-        <output class="typed slab" aria-label="Centimetres being typed">{{
-          entry.text ? `${entry.text} cm` : ""
+        <output class="typed slab" :aria-label="`${units.small.sign} being typed`">{{
+          entry.text ? `${entry.text} ${units.small.sign}` : ""
         }}</output>
         <Sentence :text="entry.problem" />
       </div>

@@ -195,7 +195,12 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
             :words="words.data.value"
             :balls="session.balls.value"
           />
-          <ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change" />
+          <ConditionsPanel
+            :now="now"
+            :words="words.data.value"
+            :units="units"
+            @change="conditions.change"
+          />
           <PlanStrip
             v-if="plan.steps.value.length"
             :title="planned.data.value?.plan?.title ?? ''"
@@ -208,7 +213,9 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           <p v-else class="quiet plan-link">
             <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
             or
-            <RouterLink :to="{ name: 'practice', params: { studentId } }">call yardages</RouterLink>
+            <RouterLink :to="{ name: 'practice', params: { studentId } }"
+              >call distances</RouterLink
+            >
           </p>
         </template>
       </div>

@@ -59,7 +59,7 @@ const percent = (yards: number) => Math.round((100 * yards) / props.covered.yard
       tabindex="0"
       class="bar"
       :class="{ pays: bar.number <= proposal.pays, here: bar.number === number }"
-      :aria-label="`${bar.number} shots cover ${percent(bar.yards)} %, ${bar.more} yardages more`"
+      :aria-label="`${bar.number} shots cover ${percent(bar.yards)} %, ${bar.more} distances more`"
       @click="emit('pick', bar.number)"
       @keydown.enter.prevent="emit('pick', bar.number)"
       @keydown.space.prevent="emit('pick', bar.number)"

@@ -17,7 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [place: number]; move: [shots: Shot[], to: Play] }>();
 
 const COLUMNS: { state: Play; title: string; hint: string }[] = [
-  { state: "played", title: "Played", hint: "Answer a yardage." },
+  { state: "played", title: "Played", hint: "Answer a distance." },
   {
     state: "work",
     title: "In work",

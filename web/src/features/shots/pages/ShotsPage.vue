@@ -213,7 +213,7 @@ useKeys("Shots", [
                   percent(
                     (page.proposal.covered[page.proposal.pays - 1] ?? 0) / page.covered.yards,
                   )
-                }}; one more adds less than two yardages. The ring is what is played now.
+                }}; one more adds less than two distances. The ring is what is played now.
               </p>
               <Button type="primary" block :disabled="busy" @click="playThese">
                 Play {{ looked === null ? "the proposal" : "these" }}: {{ offered }} shots

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-/** The ground in one line: sure, doubtful and fallow stretches of the student's yardages. */
+/** The ground in one line: sure, doubtful and fallow stretches of what the student works on. */
 import { computed } from "vue";
+import { percent } from "@/shared/format/numbers";
 import type { Schemas } from "@/shared/api/client";
 
 const props = defineProps<{ from: number; to: number; strips: Schemas["StripOut"][] }>();
@@ -18,7 +19,9 @@ const drawn = computed(() =>
 const said = computed(() => {
   const of = (kind: string) =>
     drawn.value.filter((s) => s.kind === kind).reduce((n, s) => n + s.yards, 0);
-  return `${of("sure")} yards sure, ${of("doubtful")} doubtful, ${of("fallow")} fallow`;
+  const all = props.to - props.from + 1;
+  const share = (kind: string) => percent(of(kind) / all);
+  return `${share("sure")} sure, ${share("doubtful")} doubtful, ${share("fallow")} fallow`;
 });
 </script>
 

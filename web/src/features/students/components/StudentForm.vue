@@ -4,12 +4,15 @@ import { computed, reactive } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import type { Scale, Student, Words } from "@/shared/api/queries";
 import { vFocus } from "@/shared/ui/focus";
+import MeasureField from "@/shared/ui/MeasureField.vue";
+import { unitNames } from "@/shared/units/names";
+import { carryMeasure, type Units } from "@/shared/units/units";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 export interface StudentDraft {
   name: string;
   hand: "right" | "left";
-  units: "yd" | "m";
+  units: Units;
   scale_id: number;
   /** Left out for a new student whose coach chose none: the level's. */
   tolerance_yd?: number;
@@ -53,6 +56,7 @@ const draft = reactive<StudentDraft>({
   friction: props.student?.friction ?? "",
   handicap: props.student?.handicap ?? null,
 });
+const measure = computed(() => carryMeasure(draft.units, props.words.units));
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
 const FIELDS = [
   "name",
@@ -85,10 +89,11 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       </div>
       <div>
         <span class="label">Thinks in</span>
-        <RadioGroup v-model:value="draft.units" button-style="solid">
-          <RadioButton value="yd">yards</RadioButton>
-          <RadioButton value="m">metres</RadioButton>
-        </RadioGroup>
+        <select v-model="draft.units" class="native" aria-label="Units">
+          <option v-for="[id, unitName] in unitNames(words.units)" :key="id" :value="id">
+            {{ unitName }}
+          </option>
+        </select>
       </div>
     </div>
     <Sentence :text="about('hand', 'units')" />
@@ -103,23 +108,33 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       <button type="button" class="link" @click="emit('newScale')">Make your own</button>
     </p>
     <Sentence :text="about('scale_id')" />
-    <label for="tolerance">Tolerance, yards either side</label>
-    <InputNumber id="tolerance" v-model:value="draft.tolerance_yd" :step="0.5" :precision="1" />
-    <p class="quiet hint">A yardage is covered when a carry is this close.</p>
-    <Sentence :text="about('tolerance_yd')" />
-    <label for="from">Ground, yards from and to</label>
-    <InputNumber
-      id="from"
-      v-model:value="draft.from_yd"
-      :min="words.ground_limits_yd.least"
-      :max="words.ground_limits_yd.most"
+    <label for="tolerance">Tolerance, either side</label>
+    <MeasureField
+      id="tolerance"
+      :value="draft.tolerance_yd"
+      :measure="measure"
+      :least="words.tolerance_range_yd.least"
+      :most="words.tolerance_range_yd.most"
+      @set="draft.tolerance_yd = $event ?? usualTolerance"
     />
-    <InputNumber
-      v-model:value="draft.to_yd"
+    <p class="quiet hint">A distance is covered when a carry is this close.</p>
+    <Sentence :text="about('tolerance_yd')" />
+    <label for="from">Ground, from and to</label>
+    <MeasureField
+      id="from"
+      :value="draft.from_yd"
+      :measure="measure"
+      :digits="0"
+      bare
+      @set="draft.from_yd = Math.round($event ?? words.from_yd)"
+    />
+    <MeasureField
+      :value="draft.to_yd"
+      :measure="measure"
+      :digits="0"
       class="second"
-      :min="words.ground_limits_yd.least"
-      :max="words.ground_limits_yd.most"
       aria-label="Ground to"
+      @set="draft.to_yd = Math.round($event ?? words.to_yd)"
     />
     <Sentence :text="about('from_yd', 'to_yd')" />
     <label for="limit">Balls a session, at most</label>
