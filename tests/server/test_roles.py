@@ -20,7 +20,7 @@ from tests.server.conftest import Api, make_coach
 S = "/api/students/{student_id}"
 TABLE = {
     "o": """GET POST DELETE /api/account | GET /api/account/security | POST /api/account/password
-        POST PUT /api/account/factor | POST /api/account/factor/end
+        PUT /api/account/units | POST PUT /api/account/factor | POST /api/account/factor/end
         DELETE /api/account/sign-ins/{sign_in_id} | POST /api/account/sign-out-everywhere
         GET POST /api/account/links/{token} | GET /api/words""",
     "s": """GET /api/scales | GET /api/standards

@@ -28,7 +28,7 @@ async function choose(event: Event): Promise<void> {
 </script>
 
 <template>
-  <label class="units" :title="trouble || 'Units of every screen'">
+  <label data-units class="units" :title="trouble || 'Units of every screen'">
     <span class="sr-only">Units</span>
     <select :value="account.coach?.units ?? ''" :class="{ trouble }" @change="choose">
       <option value="">{{ units.unit || "units" }}: each student's own</option>

@@ -140,7 +140,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
       <fieldset class="sheet" :disabled="!leads">
         <h2>A new student starts with</h2>
         <label for="units">Units</label>
-        <select id="units" v-model="draft.units">
+        <select id="units" v-model="draft.units" data-units>
           <option
             v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})"
             :key="id"

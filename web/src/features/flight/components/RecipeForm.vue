@@ -1,10 +1,15 @@
 <script setup lang="ts">
 /** One trajectory's set-up as sliders, with the numbers beside them. */
 import type { Cell } from "@/shared/api/queries";
+import type { Measure } from "@/shared/units/units";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import type { Recipe } from "../composables/flight";
 
-defineProps<{ trajectory: Cell["trajectory"]; limits: Record<string, [number, number]> }>();
+const props = defineProps<{
+  trajectory: Cell["trajectory"];
+  limits: Record<string, [number, number]>;
+  trim: Measure;
+}>();
 const recipe = defineModel<Recipe>({ required: true });
 
 type Slider = "ball_in" | "lean_deg" | "face_open_deg" | "weight_lead_pct";
@@ -14,7 +19,9 @@ const SLIDERS: { name: Slider; label: string; step: number; say: (value: number)
     label: "Ball",
     step: 0.1,
     say: (v) =>
-      Math.abs(v) < 0.05 ? "middle" : `${Math.abs(v).toFixed(1)} in ${v < 0 ? "back" : "forward"}`,
+      Math.abs(v) < 0.05
+        ? "middle"
+        : `${props.trim.show(Math.abs(v), 1)} ${props.trim.sign} ${v < 0 ? "back" : "forward"}`,
   },
   { name: "lean_deg", label: "Shaft lean at impact", step: 0.5, say: (v) => `${v}° to target` },
   {

@@ -171,6 +171,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                 <td>
                   <select
                     v-if="seen.units[meaning.get(column.name) ?? '']"
+                    data-units
                     :value="mapping.sources[meaning.get(column.name) ?? '']?.unit"
                     :aria-label="`Unit of ${column.name}`"
                     @change="

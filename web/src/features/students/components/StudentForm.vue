@@ -89,7 +89,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       </div>
       <div>
         <span class="label">Thinks in</span>
-        <select v-model="draft.units" class="native" aria-label="Units">
+        <select v-model="draft.units" data-units class="native" aria-label="Units">
           <option v-for="[id, unitName] in unitNames(words.units)" :key="id" :value="id">
             {{ unitName }}
           </option>

@@ -1,0 +1,121 @@
+"""A metres student's screens, papers and phone name no yard, and a yards student's no metre: every
+view of the routes, every PDF of the addresses, the phone's card and place."""
+
+from __future__ import annotations
+
+import io
+import re
+from typing import Any
+
+import pypdf
+import pytest
+from django.urls import get_resolver
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import Server
+from tests.e2e.steps import asked
+from tests.e2e.views import address, all_views, come_to, open_everything
+from tests.units import METRES, YARDS
+
+# What can be read on a page, or heard. Where units are chosen, all of them are named.
+SAID = """() => {
+  for (const e of document.querySelectorAll("[data-units]")) e.remove();
+  const said = document.body.innerText.split("\\n");
+  for (const e of document.querySelectorAll("*"))
+    for (const name of ["aria-label", "title", "placeholder", "aria-valuetext", "alt"])
+      if (e.getAttribute(name)) said.push(e.getAttribute(name));
+  for (const e of document.querySelectorAll("svg text, svg title")) said.push(e.textContent);
+  return said;
+}"""
+READERS = {
+    "Henrike Sandvoll-Achterberg of Lower Marrowdale": YARDS,
+    "Maren Okafor": METRES,
+}
+WRITE = """async ([method, path, body]) => {
+  const token = /csrftoken=([^;]*)/.exec(document.cookie)?.[1];
+  const answer = await fetch(`/api/${path}`, {
+    method, body: JSON.stringify(body),
+    headers: { "X-CSRFToken": token, "Content-Type": "application/json" },
+  });
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+  return answer.json();
+}"""
+
+
+def identity(page: Page, name: str) -> str:
+    return next(row["id"] for row in asked(page, "students")["rows"] if row["name"] == name)
+
+
+def wrong(page: Page, other: re.Pattern[str]) -> list[str]:
+    return [line for line in page.evaluate(SAID) if other.search(line)]
+
+
+@pytest.mark.parametrize("name", READERS)
+def test_every_view_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
+    page, other = signed_in, READERS[name]
+    student, beside = identity(page, name), identity(page, "Odile Brackenshaw")
+    units = asked(page, f"students/{student}")["units"]
+    page.evaluate(WRITE, ["PATCH", f"students/{beside}", {"units": units}])
+    group = page.evaluate(WRITE, ["POST", "groups", {"students": [student, beside]}])["id"]
+    seen = 0
+    for view in all_views():
+        if ":studentId" not in view and ":groupId" not in view:
+            continue
+        come_to(page, server.url + address(view, student=student, group=group))
+        open_everything(page)
+        assert not wrong(page, other), view
+        seen += 1
+    assert seen >= 20
+    page.evaluate(WRITE, ["POST", f"groups/{group}/end", {}])
+    page.evaluate(WRITE, ["PATCH", f"students/{beside}", {"units": "yd"}])
+
+
+@pytest.mark.parametrize("name", READERS)
+def test_every_paper_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
+    page, other = signed_in, READERS[name]
+    student = identity(page, name)
+    page.evaluate(WRITE, ["POST", f"students/{student}/versions", {"note": "", "picks": True}])
+    homework = [one["id"] for one in asked(page, f"students/{student}/homework")]
+    papers = [path for path in addresses(get_resolver().url_patterns) if path.endswith(".pdf")]
+    assert len(papers) >= 4
+    read = 0
+    for path in papers:
+        for one in homework if "homework_id" in path else [""]:
+            filled = re.sub(r"<(?:\w+:)?student_id>", student, path)
+            filled = re.sub(r"<(?:\w+:)?homework_id>", str(one), filled)
+            answer = page.request.get(f"{server.url}/{filled}")
+            assert answer.ok, (filled, answer.text())
+            pages = pypdf.PdfReader(io.BytesIO(answer.body())).pages
+            text = "\n".join(sheet.extract_text() for sheet in pages)
+            assert len(text) > 40
+            assert not other.search(text), (path, other.findall(text))
+            read += 1
+    assert read >= 3
+
+
+def addresses(patterns: Any, before: str = "") -> list[str]:
+    """All addresses of the server, as Django resolves them."""
+    found = []
+    for one in patterns:
+        path = before + str(one.pattern)
+        inner = getattr(one, "url_patterns", None)
+        found += addresses(inner, path) if inner is not None else [path]
+    return found
+
+
+@pytest.mark.parametrize("name", READERS)
+def test_the_phone_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
+    page, other = signed_in, READERS[name]
+    student = identity(page, name)
+    page.evaluate(WRITE, ["POST", f"students/{student}/versions", {"note": "", "picks": True}])
+    parts = asked(page, f"students/{student}/sharing")["parts"]
+    page.evaluate(WRITE, ["PUT", f"students/{student}/sharing", {"shows": parts}])
+    made = page.evaluate(WRITE, ["POST", f"students/{student}/links", {}])
+    page.goto(made["url"])
+    tabs = page.locator("nav.tabs button")
+    expect(tabs.nth(1)).to_be_visible()
+    for i in range(tabs.count()):
+        tabs.nth(i).click()
+        page.wait_for_timeout(300)
+        open_everything(page)
+        assert not wrong(page, other), i
