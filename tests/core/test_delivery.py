@@ -29,9 +29,9 @@ from oxgang.core.flight.launch import (
 from oxgang.core.flight.recipes import LIMITS, RECIPES, School
 from oxgang.core.flight.run import carry_from_total, run_after, run_of_shots
 from oxgang.core.flight.trajectory import fly, speed_for_carry
+from oxgang.core.units import MPS_PER_MPH
 from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import BallType, CellKey, Grooves, Lie, Shot, Trajectory
-from oxgang.core.words.units import MPS_PER_MPH
 
 FEET = 0.3048
 HOME = home_air(0).density()

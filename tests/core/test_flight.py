@@ -21,7 +21,7 @@ from oxgang.core.flight.ball import (
     RADPS_PER_RPM,
 )
 from oxgang.core.flight.trajectory import SPIN_DECAY_S, Array, Wind, fly, speed_for_carry
-from oxgang.core.words.units import M_PER_YD, MPS_PER_MPH
+from oxgang.core.units import M_PER_YD, MPS_PER_MPH
 from scipy.integrate import solve_ivp
 from typer.testing import CliRunner
 

@@ -7,10 +7,10 @@ import pytest
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.checks import check_shot
 from oxgang.core.ground.gaps import checked_range, checked_tolerance
+from oxgang.core.units import MPS_PER_MPH, m_from_yd, yd_from_m
 from oxgang.core.words.bag import Club, checked_club, periods_overlap
 from oxgang.core.words.shots import CellKey, Shot
 from oxgang.core.words.swing import BUILT_IN, CLOCK, FRACTION, Position, checked_positions, express
-from oxgang.core.words.units import MPS_PER_MPH, m_from_yd, yd_from_m
 
 BALL = Shot(cell=CellKey("56", "9:00"), carry_yd=61)
 

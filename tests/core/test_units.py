@@ -12,9 +12,9 @@ from oxgang.core.errors import InputError
 from oxgang.core.flight.checks import problem_with, question_about
 from oxgang.core.ground.gaps import checked_tolerance
 from oxgang.core.pick.situation import Situation, checked
+from oxgang.core.units import SETS, STORED, UNITS, in_units, quantity, units_of
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import CellKey, Shot
-from oxgang.core.words.units import SETS, STORED, UNITS, in_units, quantity, units_of
 from oxgang.texts.messages import texts
 
 from tests.units import METRES, YARDS

@@ -43,7 +43,7 @@ WRITE = """async ([method, path, body]) => {
 
 
 def identity(page: Page, name: str) -> str:
-    return next(row["id"] for row in asked(page, "students")["rows"] if row["name"] == name)
+    return next(str(row["id"]) for row in asked(page, "students")["rows"] if row["name"] == name)
 
 
 def wrong(page: Page, other: re.Pattern[str]) -> list[str]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.core.words.units import UNITS
+from oxgang.core.units import UNITS
 
 from tests.server.conftest import Api
 from tests.server.steps import ball, hit
@@ -15,9 +15,8 @@ def test_the_coachs_own_units_win_then_the_students_then_the_academys(
     api: Api, coach: Coach, student: Student
 ) -> None:
     def told(path: str) -> str:
-        method, body = ("POST", {}) if path == "/students" else ("PATCH", {})
-        body = {"name": "X", "scale_id": student.scale_id, **body} if method == "POST" else body
-        answer = api(method, path, {**body, "tolerance_yd": 44})
+        new = {"name": "X", "scale_id": student.scale_id} if path == "/students" else {}
+        answer = api("POST" if new else "PATCH", path, {**new, "tolerance_yd": 44})
         assert answer.status_code == 422
         return str(answer.data["title"])
 

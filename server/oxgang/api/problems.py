@@ -20,7 +20,7 @@ from oxgang.api.readers import reader_of
 from oxgang.api.reading import Busy
 from oxgang.api.rights import NotAllowed
 from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
-from oxgang.core.words.units import STORED, UnitSet
+from oxgang.core.units import STORED, UnitSet
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 from oxgang.range_sessions.services.bays import GroupOver

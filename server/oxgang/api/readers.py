@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja.renderers import JSONRenderer
 
 from oxgang.academy.models import Coach, Student
-from oxgang.core.words.units import OPENS, SETS, UnitSet, in_units, units_of
+from oxgang.core.units import OPENS, SETS, UnitSet, in_units, units_of
 
 
 def units_for(coach: Coach | None, student: Student | None) -> UnitSet:

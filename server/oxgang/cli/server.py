@@ -67,7 +67,7 @@ def serve(
     backups: Annotated[Path | None, typer.Option(help="a folder for a backup each night")] = None,
     keep: Annotated[int, typer.Option(help="how many nightly backups to keep", min=1)] = 14,
 ) -> None:
-    """Start for real: makes a secret key, asks for a first account, and serves."""
+    """Start for real: makes a secret key, serves, and says where the first account is made."""
     data.mkdir(parents=True, exist_ok=True)
     keep_private(data)
     os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
@@ -78,21 +78,17 @@ def serve(
         os.environ["OXGANG_BACKUPS"] = str(backups.resolve())
         os.environ["OXGANG_BACKUPS_KEEP"] = str(keep)
     start_django("prod", data, names or host)
-    from oxgang.academy.models import Coach
+    from oxgang.academy.services.first import first_code
 
-    if not Coach.objects.exists():
-        from oxgang.cli.people import ask_for_first
-
-        if not sys.stdin.isatty():
-            fail(
-                "There is no account yet. Run `oxgang serve` in a terminal once, or "
-                "`oxgang add-coach`, to make the first one."
-            )
-        typer.echo("There is no account yet. Make the first one.")
-        ask_for_first()
     if address is not None:
         _keep_address(address)
     typer.echo(f"Oxgang on http://{host}:{port}")
+    if code := first_code():
+        typer.echo(
+            "There is no account yet. Make the academy and its first coach in a browser at\n"
+            f"  {(address or f'http://{host}:{port}').rstrip('/')}/start/{code}\n"
+            "or with `oxgang add-coach` in a terminal. The address is good once."
+        )
     _listen(host, port, proxy=proxy, https=https, workers=workers)
 
 

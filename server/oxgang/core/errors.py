@@ -5,7 +5,7 @@ from __future__ import annotations
 from enum import StrEnum
 from typing import ClassVar
 
-from oxgang.core.words.units import STORED, UnitSet, in_units
+from oxgang.core.units import STORED, UnitSet, in_units
 
 
 class ProblemCode(StrEnum):
@@ -40,7 +40,7 @@ class OxgangError(Exception):
     ----------
     sentence
         What happened, what was kept and what to do, in plain words. Quantities in it
-        (`words.units.quantity`) are told in the units of whoever reads it.
+        (`units.quantity`) are told in the units of whoever reads it.
     field
         Name of the input the sentence belongs beside, or "" for the whole form.
     """

@@ -58,7 +58,7 @@ def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
     ]
     for number, wanted in enumerate(STUDENTS):
         rng = np.random.default_rng([seed, number])
-        student = _load_student(wanted, coaches[0], now, rng)
+        student = load_student(wanted, coaches[0], now, rng)
         _book(student, wanted, coaches, now)
     log_in, name = ASSISTANT
     add_coach(academy, name=name, log_in=log_in, password=PASSWORD, role=PersonRole.ASSISTANT)
@@ -75,9 +75,10 @@ def _book_together(academy: Academy, coach: Coach, now: datetime) -> None:
     make_together(group, AppointmentFields(starts_at=at, minutes=60), by=coach, now=now)
 
 
-def _load_student(
+def load_student(
     wanted: DemoStudent, coach: Coach, now: datetime, rng: np.random.Generator
 ) -> Student:
+    """A student with bag, balls, events, lessons and tests as they happened up to `now`."""
     scale = coach.academy.scales.get(key=wanted.scale)
     fields = StudentFields(
         name=wanted.name,

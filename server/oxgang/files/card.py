@@ -17,8 +17,8 @@ from oxgang.core.carry.cells import furrow
 from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
+from oxgang.core.units import m_from_yd
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
-from oxgang.core.words.units import m_from_yd
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import MIDDLE, RIGHT, Sheet, draw, size_for
 

@@ -22,9 +22,9 @@ from oxgang.core.ground.gaps import covered_yardages, stretches
 from oxgang.core.keeping.events import Happened, Touch
 from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn
 from oxgang.core.keeping.remarks import before_and_after
+from oxgang.core.units import m_from_yd
 from oxgang.core.words import intervals
 from oxgang.core.words.shots import Trajectory
-from oxgang.core.words.units import m_from_yd
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
 from oxgang.texts.messages import Texts, texts

@@ -14,7 +14,7 @@ from enum import StrEnum
 from typing import Final, Generic, TypeVar
 
 from oxgang.core.errors import FileError, InputError
-from oxgang.core.words.units import in_units
+from oxgang.core.units import in_units
 from oxgang.files.limits import MOST_IN_A_CELL, Meter, check_bytes
 
 T = TypeVar("T")
@@ -36,7 +36,7 @@ _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 @dataclass(frozen=True, slots=True)
 class RowProblem:
     """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""; `told` may
-    have quantities in it (`words.units.quantity`)."""
+    have quantities in it (`units.quantity`)."""
 
     line: int
     column: str

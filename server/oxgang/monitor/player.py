@@ -15,7 +15,7 @@ import numpy as np
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.impact import Contact, Delivery, strike
 from oxgang.core.flight.trajectory import Wind, fly
-from oxgang.core.words.units import MPS_PER_MPH
+from oxgang.core.units import MPS_PER_MPH
 
 STRIKE_SD_MM: Final = 3.0
 LEAN_SD_DEG: Final = 1.2

@@ -345,6 +345,7 @@ log-person-invited = Invited { $person } as { NAME($role, of: "role") }
 log-person-came = { $person } came in as { NAME($role, of: "role") }
 log-person-link-ended = Took the one-time link for { $person } back
 log-person-changed = Changed { $person }: { $fields }
+log-academy-begun = The academy was begun by { $person }
 log-person-left = { $person } has left: signed out everywhere, tokens and addresses ended
 log-person-back = { $person } may sign in again
 log-password-link-made = Made a one-time link for a new password of { $person }

@@ -28,8 +28,8 @@ from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
 
+from oxgang.core.units import M_PER_FT, SETS, Units
 from oxgang.core.words.said import Said, Value
-from oxgang.core.words.units import M_PER_FT, SETS, Units
 
 LANGUAGE: Final = "en"
 # What a message lists is joined by these.

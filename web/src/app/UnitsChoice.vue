@@ -37,3 +37,33 @@ async function choose(event: Event): Promise<void> {
     <span aria-hidden="true">{{ units.unit }}</span>
   </label>
 </template>
+
+<style scoped>
+.units {
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  min-width: 44px;
+  min-height: 44px;
+  justify-content: center;
+  color: var(--bar-ink);
+}
+/* The short sign is seen; the whole list opens on it. */
+select {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  opacity: 0;
+  cursor: pointer;
+}
+.units:focus-within {
+  outline: 2px solid #e8b468;
+  outline-offset: -3px;
+}
+.units:hover span {
+  text-decoration: underline;
+}
+.trouble + span {
+  color: #f0a38f;
+}
+</style>

@@ -7,7 +7,7 @@ from django.db import models
 
 from oxgang.core.flight.recipes import School
 from oxgang.core.practice.load import BALL_LIMIT, JUNIOR_LIMIT
-from oxgang.core.words.units import UNITS
+from oxgang.core.units import UNITS
 
 # A link that was handed out ends within this, unless the academy says otherwise.
 LINK_DAYS = 730

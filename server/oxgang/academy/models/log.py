@@ -80,6 +80,7 @@ class Did(StrEnum):
     PERSON_CAME = "log-person-came"
     PERSON_LINK_ENDED = "log-person-link-ended"
     PERSON_CHANGED = "log-person-changed"
+    ACADEMY_BEGUN = "log-academy-begun"
     PERSON_LEFT = "log-person-left"
     PERSON_BACK = "log-person-back"
     PASSWORD_LINK_MADE = "log-password-link-made"

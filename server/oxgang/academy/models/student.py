@@ -11,7 +11,7 @@ from oxgang.academy.models.scale import SwingScale
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.practice.load import BALL_LIMIT
-from oxgang.core.words.units import UNITS
+from oxgang.core.units import UNITS
 
 
 class Hand(models.TextChoices):
@@ -31,6 +31,8 @@ class Student(models.Model):
     shared_with = models.ManyToManyField(Coach, blank=True, related_name="shared")
     name = models.CharField(max_length=120)
     hand = models.CharField(max_length=5, choices=Hand.choices, default=Hand.RIGHT)
+    # Made up, to be looked at; taken away by one action.
+    example = models.BooleanField(default=False)
     units = models.CharField(max_length=8, choices=[(u, u) for u in UNITS], default="yd")
     scale = models.ForeignKey(SwingScale, on_delete=models.PROTECT, related_name="students")
     tolerance_yd = models.FloatField(default=TOLERANCE_YD)

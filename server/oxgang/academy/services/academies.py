@@ -14,10 +14,27 @@ from django.db import transaction
 from oxgang.academy.models import Academy, Coach, PersonRole, SwingScale
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
+from oxgang.core.units import Units
 from oxgang.core.words.swing import BUILT_IN, Scale
-from oxgang.core.words.units import Units
 
 MAX_ADDRESS = 200
+MAX_NAME = 120
+
+
+def checked_academy_name(name: str) -> str:
+    """An academy's name without needless blanks.
+
+    Raises
+    ------
+    InputError
+        For none, or one too long.
+    """
+    name = " ".join(name.split())
+    if not name:
+        raise InputError("Give the academy a name.", field="name")
+    if len(name) > MAX_NAME:
+        raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
+    return name
 
 
 @transaction.atomic
@@ -25,9 +42,7 @@ def open_academy(
     name: str, *, altitude_m: float = 0, time_zone: str = "UTC", units: Units = "yd"
 ) -> Academy:
     """A new academy with its own copies of the built-in swing-length scales."""
-    name = name.strip()
-    if not name:
-        raise InputError("Give the academy a name.", field="name")
+    name = checked_academy_name(name)
     if time_zone not in available_timezones():
         raise InputError(f'"{time_zone}" is not a time zone such as UTC.', field="time_zone")
     academy = Academy.objects.create(

@@ -13,7 +13,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.academies import checked_address
+from oxgang.academy.services.academies import checked_academy_name, checked_address
 from oxgang.academy.services.log import changed, fields_of, fields_said, note_academy, touch
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
@@ -21,9 +21,8 @@ from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import Look, Order, checked_step
 from oxgang.core.ground.gaps import TOLERANCE_YD, checked_tolerance
 from oxgang.core.practice.load import Level, checked_limit, level_of
-from oxgang.core.words.units import UNITS
+from oxgang.core.units import UNITS
 
-MAX_NAME: Final = 120
 # What is changed as one field each; a tolerance is of a level.
 FIELDS: Final = (
     "name",
@@ -113,11 +112,7 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> int:
 
 
 def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
-    academy.name = " ".join(str(academy.name).split())
-    if not academy.name:
-        raise InputError("Give the academy a name.", field="name")
-    if len(academy.name) > MAX_NAME:
-        raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
+    academy.name = checked_academy_name(str(academy.name))
     checked_zone(academy.time_zone)
     checked_altitude(academy.altitude_m)
     academy.public_address = checked_address(academy.public_address)

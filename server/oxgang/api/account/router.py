@@ -54,6 +54,7 @@ from oxgang.core.practice.load import (
 )
 from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS
 from oxgang.core.practice.protocols import Protocol
+from oxgang.core.units import M_PER_YD, SETS
 from oxgang.core.words import intervals
 from oxgang.core.words.green import (
     BACK_YD,
@@ -67,7 +68,6 @@ from oxgang.core.words.green import (
 )
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import USUAL, BallType, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.core.words.units import M_PER_YD, SETS
 from oxgang.files.limits import MB, MOST_BYTES
 from oxgang.texts.messages import source
 

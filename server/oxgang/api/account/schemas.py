@@ -12,9 +12,9 @@ from oxgang.core.errors import ProblemCode
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.practice.protocols import Protocol
+from oxgang.core.units import Units
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.core.words.units import Units
 
 
 class LogIn(Schema):

@@ -14,9 +14,9 @@ from oxgang.api.problems import problem
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.practice.home import Shows
+from oxgang.core.units import m_from_yd
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
-from oxgang.core.words.units import m_from_yd
 from oxgang.matrix.selectors.published import card_of, versions_of
 from oxgang.practice.selectors.home import shows_of
 from oxgang.texts.messages import Texts, texts

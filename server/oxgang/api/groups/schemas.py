@@ -10,7 +10,7 @@ from pydantic import Field
 from oxgang.api.balls.schemas import BallOut
 from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import Moment
-from oxgang.core.words.units import Units
+from oxgang.core.units import Units
 from oxgang.range_sessions.models import TurnKind
 
 TurnUid = Field(min_length=4, max_length=50)

@@ -13,8 +13,8 @@ from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
 from oxgang.core.practice.forms import Call
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.scoring import Scoring
+from oxgang.core.units import SETS, units_of
 from oxgang.core.words.shots import Strike
-from oxgang.core.words.units import SETS, units_of
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors import home

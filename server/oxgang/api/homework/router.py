@@ -16,7 +16,7 @@ from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
 from oxgang.api.practice.content import par_out_of, round_out, row_name
-from oxgang.core.words.units import SETS, units_of
+from oxgang.core.units import SETS, units_of
 from oxgang.files.sheet import Task, TaskRow, write_homework
 from oxgang.practice.as_data import call_of
 from oxgang.practice.models import Homework

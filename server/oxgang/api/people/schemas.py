@@ -43,6 +43,25 @@ class PeopleOut(Schema):
     links: list[EntryLinkOut]
 
 
+class BeginningOut(Schema):
+    """What is chosen from at the first start. `rules` are what a password must be."""
+
+    zones: list[str]
+    rules: list[str]
+
+
+class BeginningIn(Schema):
+    """The academy, and the person who begins it."""
+
+    academy: str = Field(max_length=200)
+    time_zone: str = Field("UTC", max_length=64)
+    altitude_m: float = 0.0
+    units: str = Field("yd", max_length=8)
+    name: str = PersonName
+    log_in: str = Field(max_length=MAX_LOG_IN)
+    password: str = Field(max_length=200)
+
+
 class InviteIn(Schema):
     name: str = PersonName
     role: PersonRole = PersonRole.COACH

@@ -40,7 +40,7 @@ from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import SEED_RANGE, Field, PracticeForm, Step, calls_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, row_of, weakest
-from oxgang.core.words.units import SETS, units_of
+from oxgang.core.units import SETS, units_of
 from oxgang.files.sheet import SheetRow, write_sheet
 from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.played import played_in

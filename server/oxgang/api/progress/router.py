@@ -20,7 +20,7 @@ from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.looks import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
-from oxgang.core.words.units import in_metres, units_of
+from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.practice.selectors.homework import homework_of

@@ -7,7 +7,7 @@ from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import Order
 from oxgang.core.practice.load import Level
-from oxgang.core.words.units import Units
+from oxgang.core.units import Units
 
 
 class CardForm(Schema):

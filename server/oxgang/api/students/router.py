@@ -21,6 +21,7 @@ from oxgang.api.students.schemas import (
     ClubChange,
     ClubIn,
     ClubOut,
+    ExampleGone,
     StudentChange,
     StudentIn,
     StudentOut,
@@ -28,6 +29,7 @@ from oxgang.api.students.schemas import (
 )
 from oxgang.core.practice.load import level_of
 from oxgang.core.words import bag
+from oxgang.demo.example import add_example, take_example_away
 from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
@@ -49,6 +51,7 @@ def _out(student: Student) -> StudentOut:
         id=student.pk,
         finds=skill_of(student),
         shots_chosen=student.shots_chosen,
+        example=student.example,
         archived=student.archived_at is not None,
         coach_id=student.coach_id,
         coach=student.coach.name if student.coach else "",
@@ -95,6 +98,18 @@ def students(
     rows = ",".join(found.rows)
     text = f'{{"rows":[{rows}],{json.dumps(page_of)[1:]}'
     return HttpResponse(text, content_type="application/json")
+
+
+@router.post("/example", response=StudentOut)
+def example(request: HttpRequest) -> StudentOut:
+    """An example student to look at: made up, one an academy."""
+    return _out(add_example(by=coach_of(request), now=timezone.now()))
+
+
+@router.delete("/example", response=ExampleGone)
+def no_example(request: HttpRequest) -> ExampleGone:
+    """Take the example away with everything of hers."""
+    return ExampleGone(gone=take_example_away(by=coach_of(request), now=timezone.now()))
 
 
 @router.post("/students/catch-up", response=Behind)

@@ -18,7 +18,7 @@ from oxgang.core.ground.ground import Hold
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import State
 from oxgang.core.practice.load import BALL_LIMIT
-from oxgang.core.words.units import Units
+from oxgang.core.units import Units
 from oxgang.matrix.selectors.morning import Show
 
 Handicap = Annotated[float, Field(ge=HANDICAPS[0], le=HANDICAPS[1])]
@@ -154,6 +154,12 @@ class ClubOut(Schema):
     in_use: bool = True
 
 
+class ExampleGone(Schema):
+    """Whether there was one."""
+
+    gone: bool
+
+
 class StudentOut(Schema):
     id: UUID
     name: str
@@ -170,6 +176,7 @@ class StudentOut(Schema):
     longest: str
     estimates_yd: float | None
     shots_chosen: bool
+    example: bool
     coach_id: int | None
     coach: str
     shared_with: list[int]

@@ -27,9 +27,9 @@ from oxgang.core.ground.gaps import GROUND_LIMITS_YD
 from oxgang.core.ground.played import WIDTHS_YD, Play
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.practice.home import Shows
+from oxgang.core.units import Units
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.core.words.units import Units
 from oxgang.files.old_plans import item_of
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.services.plans import MOST_ITEMS

@@ -12,9 +12,9 @@ from oxgang.core.flight.air import Air
 from oxgang.core.flight.ball import GRAVITY_MPS2
 from oxgang.core.flight.chain import TYPICAL, Start, contact_of
 from oxgang.core.flight.conditions import carry_from_launch
+from oxgang.core.units import quantity, yd_from_m
 from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
 from oxgang.core.words.shots import CellKey, Shot
-from oxgang.core.words.units import quantity, yd_from_m
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0

@@ -12,8 +12,8 @@ from typing import Final, Literal
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import GRAVITY_MPS2
+from oxgang.core.units import quantity
 from oxgang.core.words.shots import Shot
-from oxgang.core.words.units import quantity
 
 Side = Literal["in", "below", "above"]
 # Ends of a launch window [degrees].

@@ -26,8 +26,8 @@ from oxgang.core.flight.trajectory import (
     Flights,
     fly,
 )
+from oxgang.core.units import M_PER_YD
 from oxgang.core.words.green import Firmness
-from oxgang.core.words.units import M_PER_YD
 
 Array = NDArray[np.float64]
 

@@ -24,7 +24,7 @@ from numpy.typing import ArrayLike, NDArray
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.ball import AREA_M2, GRAVITY_MPS2, MASS_KG, RADIUS_M, RADPS_PER_RPM
-from oxgang.core.words.units import M_PER_YD
+from oxgang.core.units import M_PER_YD
 
 Array = NDArray[np.float64]
 

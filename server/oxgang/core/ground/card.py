@@ -14,10 +14,10 @@ from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.gaps import covered_yardages
 from oxgang.core.ground.played import Candidate, Play, candidates_of
+from oxgang.core.units import M_PER_YD, m_from_yd
 from oxgang.core.words.intervals import LEVEL
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.core.words.units import M_PER_YD, m_from_yd
 
 STEP_YD: Final = 5
 # A card may be asked for longer or shorter steps.

@@ -9,9 +9,9 @@ from itertools import combinations, groupby
 from typing import Final, Protocol
 
 from oxgang.core.errors import InputError
+from oxgang.core.units import quantity
 from oxgang.core.words.intervals import sd_of
 from oxgang.core.words.shots import CellKey
-from oxgang.core.words.units import quantity
 
 FROM_YD: Final = 30
 TO_YD: Final = 100

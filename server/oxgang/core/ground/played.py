@@ -17,9 +17,9 @@ from typing import Final, Protocol
 from oxgang.core.carry.cells import Basis
 from oxgang.core.errors import InputError
 from oxgang.core.ground.gaps import Carrying, covers
+from oxgang.core.units import quantity
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.core.words.swing import Limit, is_full
-from oxgang.core.words.units import quantity
 
 
 class Play(StrEnum):

@@ -25,8 +25,8 @@ from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, STEP_S, Flights, Wind,
 from oxgang.core.ground.played import Candidate
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.situation import Situation
+from oxgang.core.units import M_PER_YD
 from oxgang.core.words.intervals import sd_of
-from oxgang.core.words.units import M_PER_YD
 
 # How wide a student of a handicap is, as a share of the carry: so much, and so much more for each
 # stroke. As so many balls of measured offline that weighs. Judgement: two degrees for the best.

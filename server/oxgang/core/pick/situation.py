@@ -15,9 +15,9 @@ from typing import Final
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M, TEMPERATURE_RANGE_C
 from oxgang.core.flight.trajectory import WIND_RANGE_MPS
+from oxgang.core.units import quantity
 from oxgang.core.words.green import BACK_YD, FRONT_YD, NEAR_EDGE_YD, WIDTH_YD, Firmness, PinAt
 from oxgang.core.words.shots import Lie
-from oxgang.core.words.units import quantity
 
 PIN_RANGE_YD: Final = (1.0, 250.0)
 # From the pin to the front and to the back of the green, and across it [yd].

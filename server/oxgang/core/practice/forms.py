@@ -17,8 +17,8 @@ from typing import Final, assert_never
 from oxgang.core.errors import InputError
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.played import Candidate
+from oxgang.core.units import SETS, Units
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.core.words.units import SETS, Units
 
 BALLS_RANGE: Final = (1, 60)
 SEED_RANGE: Final = (0, 2**31 - 1)

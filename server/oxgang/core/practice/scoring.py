@@ -13,10 +13,10 @@ from numpy.typing import ArrayLike, NDArray
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import Baseline, Surface
 from oxgang.core.practice.forms import Call
+from oxgang.core.units import quantity
 from oxgang.core.words.green import BACK_YD, FRONT_YD
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import Strike
-from oxgang.core.words.units import quantity
 
 Array = NDArray[np.float64]
 

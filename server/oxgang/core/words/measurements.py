@@ -11,7 +11,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
-from oxgang.core.words.units import M_PER_YD, mps_from_mph, quantity, yd_from_m
+from oxgang.core.units import M_PER_YD, mps_from_mph, quantity, yd_from_m
 
 Convert = Callable[[float], float]
 

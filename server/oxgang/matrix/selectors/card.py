@@ -9,8 +9,8 @@ from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.flight.conditions import home_air
 from oxgang.core.ground.card import Card, Look, card_cell
 from oxgang.core.ground.played import Name, Play, let_in
+from oxgang.core.units import in_metres
 from oxgang.core.words.intervals import LEVEL
-from oxgang.core.words.units import in_metres
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow
 

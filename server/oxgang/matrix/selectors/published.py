@@ -12,8 +12,8 @@ from oxgang.academy.models import Student
 from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.card import Card, CardCell, Look, Order
 from oxgang.core.ground.played import Play
+from oxgang.core.units import in_metres
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.core.words.units import in_metres
 from oxgang.matrix.models import PublishedMatrix
 
 # Versions from before the level stood in them.

@@ -99,7 +99,7 @@ Read = tuple[dict[UUID, _Of], Tallies, list[date]]
 
 def _read(academy: Academy, last: date, count: int) -> Read:
     months = months_back(last, count)
-    rows = Student.objects.filter(academy=academy, archived_at=None).values_list(
+    rows = Student.objects.filter(academy=academy, archived_at=None, example=False).values_list(
         "pk", "name", "coach__name", "handicap", "ball_limit"
     )
     students = {

@@ -12,8 +12,8 @@ from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import Call, Field
 from oxgang.core.practice.par import Par, Player, Shot, on_net, par_of
 from oxgang.core.practice.scoring import Scoring
+from oxgang.core.units import units_of
 from oxgang.core.words.shots import CellKey, Lie
-from oxgang.core.words.units import units_of
 from oxgang.matrix.selectors.kept import Kept, kept_matrix
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.practice.models import Round

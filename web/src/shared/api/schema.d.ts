@@ -180,6 +180,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/start/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before The Start
+         * @description What the first start chooses from; refused once there is an academy.
+         */
+        get: operations["oxgang_api_people_door_before_the_start"];
+        put?: never;
+        /**
+         * First Start
+         * @description Begin the first academy, and be signed in as its head coach.
+         */
+        post: operations["oxgang_api_people_door_first_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/units": {
         parameters: {
             query?: never;
@@ -579,6 +603,30 @@ export interface paths {
          */
         post: operations["oxgang_api_events_router_withdraw"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/example": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Example
+         * @description An example student to look at: made up, one an academy.
+         */
+        post: operations["oxgang_api_students_router_example"];
+        /**
+         * No Example
+         * @description Take the example away with everything of hers.
+         */
+        delete: operations["oxgang_api_students_router_no_example"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3187,6 +3235,45 @@ export interface components {
             on: string;
         };
         /**
+         * BeginningIn
+         * @description The academy, and the person who begins it.
+         */
+        BeginningIn: {
+            /** Academy */
+            academy: string;
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m?: number;
+            /** Log In */
+            log_in: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone?: string;
+            /**
+             * Units
+             * @default yd
+             */
+            units?: string;
+        };
+        /**
+         * BeginningOut
+         * @description What is chosen from at the first start. `rules` are what a password must be.
+         */
+        BeginningOut: {
+            /** Rules */
+            rules: string[];
+            /** Zones */
+            zones: string[];
+        };
+        /**
          * Behind
          * @description How many students are still to be looked at again (100 or more count as 100).
          */
@@ -3777,7 +3864,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /**
          * DidSaid
          * @description What a coach did; `back` when it was taken back.
@@ -4028,6 +4115,14 @@ export interface components {
             events: components["schemas"]["EventOut"][];
             /** First Ball */
             first_ball: string | null;
+        };
+        /**
+         * ExampleGone
+         * @description Whether there was one.
+         */
+        ExampleGone: {
+            /** Gone */
+            gone: boolean;
         };
         /**
          * Face
@@ -7294,6 +7389,8 @@ export interface components {
             coach_id: number | null;
             /** Estimates Yd */
             estimates_yd: number | null;
+            /** Example */
+            example: boolean;
             finds: components["schemas"]["Friction"];
             /** Friction */
             friction: components["schemas"]["Friction"] | "";
@@ -8362,6 +8459,54 @@ export interface operations {
             };
         };
     };
+    oxgang_api_people_door_before_the_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginningOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_door_first_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginningIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
     oxgang_api_account_router_choose_units: {
         parameters: {
             query?: never;
@@ -8844,6 +8989,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EventsOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_students_router_example: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_students_router_no_example: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExampleGone"];
                 };
             };
         };

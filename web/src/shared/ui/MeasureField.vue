@@ -36,23 +36,37 @@ function typed(event: Event): void {
 </script>
 
 <template>
-  <input
-    v-bind="$attrs"
-    :value="shown"
-    type="number"
-    inputmode="decimal"
-    :min="bound(least)"
-    :max="bound(most)"
-    :step="step"
-    @input="typed"
-    @change="typed"
-    @blur="typing = null"
-  />
-  <span v-if="!bare" class="unit">{{ measure.sign }}</span>
+  <span class="measure">
+    <input
+      v-bind="$attrs"
+      :value="shown"
+      type="number"
+      inputmode="decimal"
+      :min="bound(least)"
+      :max="bound(most)"
+      :step="step"
+      @input="typed"
+      @change="typed"
+      @blur="typing = null"
+    />
+    <span v-if="!bare">{{ measure.sign }}</span>
+  </span>
 </template>
 
 <style scoped>
-.unit {
-  margin-left: 0.25rem;
+.measure {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.3rem;
+}
+input {
+  width: 4.6rem;
+  min-height: 44px;
+  font: inherit;
+  padding: 0 0.45rem;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
 }
 </style>

@@ -1,4 +1,4 @@
-/** The reader's units on the screen. What each set is comes from the server (core/words/units.py). */
+/** The reader's units on the screen. What each set is comes from the server (core/units.py). */
 import { computed, ref, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useWords } from "@/shared/api/queries";

@@ -1,0 +1,99 @@
+"""The first start: an academy and its head coach, by a code that only the server's owner has."""
+
+from __future__ import annotations
+
+import hmac
+import secrets
+from dataclasses import dataclass
+from datetime import datetime
+from pathlib import Path
+from typing import Final
+
+from django.conf import settings
+from django.db import transaction
+
+from oxgang.academy.errors import NotFound
+from oxgang.academy.models import Coach, Did
+from oxgang.academy.services.academies import add_coach, checked_academy_name, open_academy
+from oxgang.academy.services.log import note_academy
+from oxgang.academy.services.settings import checked_altitude, checked_units, checked_zone
+from oxgang.core.errors import InputError
+from oxgang.core.units import units_of
+
+FILE: Final = "first-start"
+PRIVATE: Final = 0o600
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Beginning:
+    """What an academy begins with, and the person who begins it."""
+
+    academy: str
+    time_zone: str
+    altitude_m: float
+    units: str
+    name: str
+    log_in: str
+    password: str
+
+
+def _file() -> Path:
+    return Path(settings.ENV.data) / FILE
+
+
+def first_code() -> str:
+    """The code of the first start, made and kept beside the database; "" once there is a coach."""
+    if Coach.objects.exists():
+        _file().unlink(missing_ok=True)
+        return ""
+    file = _file()
+    if not file.exists():
+        file.touch(mode=PRIVATE)
+        file.write_text(secrets.token_urlsafe(16), encoding="ascii")
+    return file.read_text(encoding="ascii").strip()
+
+
+def check_code(code: str) -> None:
+    """Refuse a code that is not that of the first start, or one that was used.
+
+    Raises
+    ------
+    NotFound
+        Saying what to do.
+    """
+    right = first_code()
+    if not right or not hmac.compare_digest(right.encode(), code.encode()):
+        raise NotFound(
+            "This address begins nothing. If Oxgang is set up already, sign in; if not, use the "
+            "address that `oxgang serve` has printed."
+        )
+
+
+def begin(code: str, said: Beginning, *, now: datetime) -> Coach:
+    """Open the first academy, with its head coach. Used once; what cannot be leaves nothing.
+
+    Raises
+    ------
+    NotFound
+        For a code that is not right, or not any more.
+    InputError
+        For a value that cannot be, beside its field.
+    """
+    with transaction.atomic():
+        check_code(code)
+        checked_zone(said.time_zone)
+        checked_altitude(said.altitude_m)
+        try:
+            name = checked_academy_name(said.academy)
+        except InputError as error:
+            raise InputError(error.told, field="academy") from None
+        academy = open_academy(
+            name,
+            altitude_m=said.altitude_m,
+            time_zone=said.time_zone,
+            units=units_of(checked_units(said.units)),
+        )
+        coach = add_coach(academy, name=said.name, log_in=said.log_in, password=said.password)
+        note_academy(academy, Did.ACADEMY_BEGUN, {"person": coach.name}, by=coach, now=now)
+    _file().unlink(missing_ok=True)
+    return coach
