@@ -31,6 +31,7 @@ from oxgang.core.practice.plan import Place, Why
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.practice.trials import Trial
 from oxgang.core.practice.week import WeekWhy
+from oxgang.core.words.glossary import Term
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.said import Said
@@ -49,6 +50,7 @@ NAMES: dict[str, Any] = {
     "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
     "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,
     "shows": Shows, "home-goal": choice.Goal, "level": Level, "kept": Kept,
+    "word": Term,
     "role": StrEnum("Role", PersonRole.values),
 }  # fmt: skip
 

@@ -73,6 +73,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.keyboard.press("m")
     page.wait_for_url("**/matrix")
     expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
+    open_menu(page)
     page.get_by_role("button", name="Sign out").click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("2 balls wait to be sent. What waits stays in this browser")
@@ -93,6 +94,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     expect(page.get_by_text("2 balls of Ilse Varnholt wait in this browser")).to_be_visible()
     page.wait_for_timeout(1200)
     assert len(stored(page, student)) == before
+    open_menu(page)
     page.get_by_role("button", name="Sign out").click()
     expect(page.locator("#log-in")).to_be_visible()
     page.fill("#log-in", "ilse")
@@ -135,6 +137,7 @@ def test_a_page_of_the_coach_before_is_loaded_anew(
     before = len(stored(page, student))
     other = tablet.new_page()
     other.goto(own_server.url)
+    open_menu(other)
     other.get_by_role("button", name="Sign out").click()
     other.wait_for_selector("#log-in")
     other.fill("#log-in", "tobin")

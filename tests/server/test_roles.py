@@ -20,7 +20,8 @@ from tests.server.conftest import Api, make_coach
 S = "/api/students/{student_id}"
 TABLE = {
     "o": """GET POST DELETE /api/account | GET /api/account/security | POST /api/account/password
-        PUT /api/account/units | POST PUT /api/account/factor | POST /api/account/factor/end
+        PUT /api/account/units | GET POST /api/account/start/{code} | POST PUT /api/account/factor
+        POST /api/account/factor/end
         DELETE /api/account/sign-ins/{sign_in_id} | POST /api/account/sign-out-everywhere
         GET POST /api/account/links/{token} | GET /api/words""",
     "s": """GET /api/scales | GET /api/standards
@@ -48,7 +49,8 @@ TABLE = {
         DELETE /api/groups/{group_id}/bays/{number} | PUT /api/groups/{group_id}/turns
         PUT /api/groups/{group_id}/monitor | PUT /api/groups/{group_id}/moves
         POST /api/groups/{group_id}/end | POST /api/calendar/link | POST /api/calendar/unlink""",
-    "t": """POST /api/scales | PUT /api/scales/{scale_id} | POST /api/students | PATCH {S}
+    "t": """POST DELETE /api/example | POST /api/scales
+        PUT /api/scales/{scale_id} | POST /api/students | PATCH {S}
         POST {S}/archive | POST {S}/restore | POST {S}/clubs | PATCH /api/clubs/{club_id}
         POST /api/clubs/{club_id}/archive | POST /api/clubs/{club_id}/restore | POST {S}/played
         POST {S}/versions | PUT DELETE {S}/lessons/{day} | POST /api/lesson-words

@@ -2,6 +2,8 @@
 import { computed, defineAsyncComponent, watchEffect, type FunctionalComponent } from "vue";
 import { useRoute } from "vue-router";
 import { SignIn, useAccount } from "@/features/account";
+import { ThreadBar } from "@/features/first";
+import { GuidedLook } from "@/features/help";
 import { themeName } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
@@ -31,6 +33,7 @@ void account.load();
   <template v-else-if="account.coach">
     <a class="skip" href="#main">To the page</a>
     <TopBar />
+    <ThreadBar />
     <OutboxBanner />
     <Sentence class="way" :text="wayTrouble" />
     <main id="main" tabindex="-1">
@@ -41,6 +44,7 @@ void account.load();
       </RouterView>
     </main>
     <KeysHelp />
+    <GuidedLook />
     <LookUp v-if="studentId" :key="`look${studentId}`" :student-id="studentId" />
   </template>
   <div v-else-if="account.error" class="page">

@@ -42,27 +42,29 @@ async function leave(): Promise<void> {
 
 <template>
   <button type="button" class="flat" @click="ask">Sign out</button>
-  <dialog v-if="open" ref="dialog" role="dialog" aria-label="Sign out?" @close="open = false">
-    <h2>Sign out?</h2>
-    <p v-if="lost">
-      {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would
-      be lost. Stay until nothing waits.
-    </p>
-    <p v-else-if="outboxState.waiting">
-      {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to be
-      sent. What waits stays in this browser and goes when you sign in here again; nobody else can
-      send it.
-    </p>
-    <p v-if="!online">
-      There is no network. Signed out here, nothing of your students is left in this browser; the
-      server hears of it when there is a network again, and signing in needs one.
-    </p>
-    <Sentence :text="error" />
-    <p class="acts">
-      <button type="button" autofocus @click="dialog?.close()">Stay</button>
-      <button type="button" class="go" :disabled="busy" @click="leave">Sign out</button>
-    </p>
-  </dialog>
+  <Teleport to="body">
+    <dialog v-if="open" ref="dialog" role="dialog" aria-label="Sign out?" @close="open = false">
+      <h2>Sign out?</h2>
+      <p v-if="lost">
+        {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would
+        be lost. Stay until nothing waits.
+      </p>
+      <p v-else-if="outboxState.waiting">
+        {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to
+        be sent. What waits stays in this browser and goes when you sign in here again; nobody else
+        can send it.
+      </p>
+      <p v-if="!online">
+        There is no network. Signed out here, nothing of your students is left in this browser; the
+        server hears of it when there is a network again, and signing in needs one.
+      </p>
+      <Sentence :text="error" />
+      <p class="acts">
+        <button type="button" autofocus @click="dialog?.close()">Stay</button>
+        <button type="button" class="go" :disabled="busy" @click="leave">Sign out</button>
+      </p>
+    </dialog>
+  </Teleport>
 </template>
 
 <style scoped>

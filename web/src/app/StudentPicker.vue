@@ -1,11 +1,15 @@
 <script setup lang="ts">
 /** The list of students on the bar. */
 import { ref } from "vue";
-import StudentSelect from "@/shared/ui/StudentSelect.vue";
+import StudentSelect, { type Also } from "@/shared/ui/StudentSelect.vue";
 import Themed from "./Themed.vue";
 
-defineProps<{ studentId: string; placeholder: string }>();
-defineEmits<{ choose: [id: string] }>();
+defineProps<{
+  studentId: string;
+  placeholder: string;
+  also: (search: string) => Also[];
+}>();
+defineEmits<{ choose: [id: string]; other: [value: string] }>();
 const select = ref<{ focus: (typed?: string) => void; blur: () => void } | null>(null);
 defineExpose({
   focus: (typed?: string) => select.value?.focus(typed),
@@ -19,7 +23,9 @@ defineExpose({
       ref="select"
       :student-id="studentId"
       :placeholder="placeholder"
+      :also="also"
       @choose="(id: string) => $emit('choose', id)"
+      @other="(value: string) => $emit('other', value)"
     />
   </Themed>
 </template>

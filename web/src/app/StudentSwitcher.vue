@@ -5,12 +5,14 @@
  */
 import { computed, defineAsyncComponent, nextTick, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { useStudent } from "@/shared/api/queries";
-import { holdKeys, key, takeHeldText, useKeys } from "@/shared/keys/useKeys";
+import { useStudent, useWords } from "@/shared/api/queries";
+import { useTexts } from "@/shared/texts/texts";
+import type { Place } from "./BarPlaces.vue";
+import { holdKeys, key, keyGroups, takeHeldText, useKeys } from "@/shared/keys/useKeys";
 
 const StudentPicker = defineAsyncComponent(() => import("./StudentPicker.vue"));
 
-const props = defineProps<{ studentId: string }>();
+const props = defineProps<{ studentId: string; places: Place[] }>();
 const route = useRoute();
 const router = useRouter();
 const picker = ref<{ focus: (typed?: string) => void; blur: () => void } | null>(null);
@@ -31,7 +33,39 @@ async function ready(): Promise<void> {
   await nextTick();
   picker.value?.focus(takeHeldText());
 }
-useKeys("Students", [key("/", "find a student", "/", ask)]);
+useKeys("Find", [key("/", "find a student, a place, a word or an action", "/", ask)]);
+
+const words = useWords();
+const texts = useTexts();
+/** Places, actions of this view and words, as they are named. */
+function also(search: string): { value: string; label: string }[] {
+  const said = search.trim().toLowerCase();
+  const actions = keyGroups
+    .flatMap((group) => group.bindings)
+    .filter((b) => b.name && b.name !== "/");
+  return [
+    ...props.places.map((p) => ({ value: `place:${p.name}`, label: `${p.label}, go there (g ${p.letter})` })), // prettier-ignore
+    ...actions.map((b) => ({ value: `action:${b.name}`, label: `${b.does} (${b.shown})` })),
+    ...(words.data.value?.glossary ?? []).map((id) => ({ value: `word:${id}`, label: `${texts.value.name("word", id)}: what it means` })), // prettier-ignore
+  ]
+    .filter((one) => one.label.toLowerCase().includes(said))
+    .slice(0, MOST);
+}
+const MOST = 12;
+function other(value: string): void {
+  picker.value?.blur();
+  const [kind = "", name = ""] = value.split(/:(.*)/s);
+  if (kind === "word") void router.push({ name: "words", query: { word: name } });
+  else if (kind === "place") {
+    const place = props.places.find((one) => one.name === name);
+    if (place) void router.push(place.to);
+  } else {
+    const event = new KeyboardEvent("keydown", { key: name, bubbles: true, cancelable: true });
+    // What was searched has the focus; the action is the view's.
+    (document.activeElement as HTMLElement | null)?.blur();
+    document.body.dispatchEvent(event);
+  }
+}
 
 function go(id: string): void {
   const place = props.studentId && route.name ? String(route.name) : "matrix";
@@ -46,12 +80,14 @@ function go(id: string): void {
       v-if="wanted"
       ref="picker"
       :student-id="studentId"
-      placeholder="Find a student  /"
+      placeholder="Find  /"
+      :also="also"
       @vue:mounted="ready"
       @choose="go"
+      @other="other"
     />
     <button v-else type="button" class="plain" @click="ask">
-      {{ name || "Find a student  /" }}
+      {{ name || "Find  /" }}
     </button>
   </div>
 </template>

@@ -5,6 +5,10 @@ import { useRoute, useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { themeName } from "@/shared/ui/theme";
+import BarMenu from "./BarMenu.vue";
+import BarPlaces from "./BarPlaces.vue";
+import { useLook } from "@/features/help";
+import { placesOf } from "./places";
 import SignOut from "./SignOut.vue";
 import UnitsChoice from "./UnitsChoice.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
@@ -14,37 +18,17 @@ const router = useRouter();
 const account = useAccount();
 
 const studentId = computed(() => String(route.params["studentId"] ?? ""));
-const places = computed(() => [
-  { name: "students", label: "Students", letter: "s", to: "/students" },
-  { name: "calendar", label: "Calendar", letter: "d", to: "/calendar" },
-  ...(studentId.value
-    ? [
-        { name: "setup", label: "Setup", letter: "b", to: `/s/${studentId.value}/setup` },
-        { name: "lesson", label: "Lesson", letter: "l", to: `/s/${studentId.value}/lesson` },
-        { name: "matrix", label: "Matrix", letter: "m", to: `/s/${studentId.value}/matrix` },
-        { name: "range", label: "Range", letter: "r", to: `/s/${studentId.value}/range` },
-        { name: "shots", label: "Shots", letter: "t", to: `/s/${studentId.value}/shots` },
-        { name: "pick", label: "Pick", letter: "k", to: `/s/${studentId.value}/pick` },
-        { name: "practice", label: "Practice", letter: "e", to: `/s/${studentId.value}/practice` },
-        { name: "card", label: "Card", letter: "c", to: `/s/${studentId.value}/card` },
-        { name: "progress", label: "Progress", letter: "o", to: `/s/${studentId.value}/progress` },
-      ]
-    : [
-        { name: "groups", label: "Bays", letter: "y", to: "/bays" },
-        { name: "people", label: "People", letter: "w", to: "/people" },
-        ...(account.coach?.role === "head"
-          ? [{ name: "figures", label: "Figures", letter: "i", to: "/figures" }]
-          : []),
-        { name: "settings", label: "Settings", letter: "x", to: "/settings" },
-      ]),
-]);
+const places = computed(() => placesOf(studentId.value, account.coach?.role === "head"));
+const onBar = computed(() => places.value.filter((place) => place.bar));
 
+const first = computed(() => account.coach?.name.split(" ")[0] ?? "");
+const look = useLook();
 const CHORD_MS = 1200;
 let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z what is kept",
+    "then the letter of a place: s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z what is kept, ? words",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {
@@ -58,20 +42,7 @@ useEventListener(
   "keydown",
   (event: KeyboardEvent) => {
     if (event.timeStamp > chordUntil) return;
-    const hidden = studentId.value
-      ? [
-          { letter: "a", to: `/s/${studentId.value}/gaps` },
-          { letter: "f", to: `/s/${studentId.value}/flight` },
-          { letter: "p", to: `/s/${studentId.value}/plan` },
-          { letter: "v", to: `/s/${studentId.value}/review` },
-          { letter: "h", to: `/s/${studentId.value}/history` },
-          { letter: "z", to: `/s/${studentId.value}/kept` },
-          { letter: "y", to: "/bays" },
-          { letter: "w", to: "/people" },
-          { letter: "x", to: "/settings" },
-        ]
-      : [{ letter: "h", to: "/history" }];
-    const place = [...places.value, ...hidden].find((p) => p.letter === event.key);
+    const place = places.value.find((p) => p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
     event.preventDefault();
@@ -85,17 +56,8 @@ useEventListener(
 <template>
   <header class="bar">
     <RouterLink class="mark slab" to="/students">Oxgang</RouterLink>
-    <StudentSwitcher :student-id="studentId" />
-    <nav aria-label="Places">
-      <RouterLink
-        v-for="place in places"
-        :key="place.name"
-        :to="place.to"
-        :class="{ here: route.meta['place'] === place.name || route.name === place.name }"
-        :aria-current="route.name === place.name ? 'page' : undefined"
-        >{{ place.label }}</RouterLink
-      >
-    </nav>
+    <StudentSwitcher :student-id="studentId" :places="places" />
+    <BarPlaces :places="onBar" />
     <div class="right">
       <UnitsChoice :student-id="studentId" />
       <button
@@ -107,8 +69,12 @@ useEventListener(
       >
         {{ themeName === "sun" ? "Paper" : "Sun" }}
       </button>
-      <RouterLink class="who" to="/account">{{ account.coach?.name }}</RouterLink>
-      <SignOut />
+      <BarMenu :label="first" :said="`${account.coach?.name}: account, help`">
+        <RouterLink to="/account">{{ account.coach?.name }}</RouterLink>
+        <RouterLink to="/words">Words and keys</RouterLink>
+        <button type="button" @click="look.start()">A look around</button>
+        <SignOut />
+      </BarMenu>
     </div>
   </header>
 </template>
@@ -117,8 +83,7 @@ useEventListener(
 .bar {
   display: flex;
   align-items: center;
-  gap: 0.4rem 1.1rem;
-  flex-wrap: wrap;
+  gap: 0 0.7rem;
   background: var(--bar);
   color: var(--bar-ink);
   padding: 0 1.5rem;
@@ -129,28 +94,6 @@ useEventListener(
   font-weight: 700;
   color: var(--bar-ink);
   text-decoration: none;
-}
-nav {
-  display: flex;
-  align-self: stretch;
-}
-nav a {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 0.6rem;
-  color: var(--bar-ink-2);
-  text-decoration: none;
-  border-bottom: 3px solid transparent;
-  border-top: 3px solid transparent;
-}
-nav a:hover {
-  color: var(--bar-ink);
-}
-nav a.here {
-  color: var(--bar-ink);
-  font-weight: 650;
-  border-bottom-color: #d08a33;
 }
 .right {
   margin-left: auto;
@@ -168,11 +111,6 @@ nav a.here {
   font: inherit;
   cursor: pointer;
 }
-.who {
-  color: var(--bar-ink-2);
-  text-decoration: none;
-}
-.who:hover,
 .flat:hover {
   text-decoration: underline;
 }
@@ -183,18 +121,16 @@ nav a.here {
 @media (max-width: 640px) {
   .bar {
     padding: 0 0.75rem;
-    gap: 0 0.6rem;
+    gap: 0 0.3rem;
   }
-  .who {
+  .mark {
     display: none;
   }
-  nav {
-    order: 5;
-    width: 100%;
-    overflow-x: auto;
+  .right {
+    gap: 0;
   }
-  nav a {
-    padding: 0 0.7rem;
+  .flat {
+    padding: 0 0.4rem;
   }
 }
 </style>

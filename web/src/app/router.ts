@@ -4,8 +4,10 @@ import { routes as academy } from "@/features/academy";
 import { routes as calendar } from "@/features/calendar";
 import { routes as card } from "@/features/card";
 import { routes as devices } from "@/features/devices";
+import { routes as first } from "@/features/first";
 import { routes as flight } from "@/features/flight";
 import { routes as gaps } from "@/features/gaps";
+import { routes as help } from "@/features/help";
 import { routes as history } from "@/features/history";
 import { routes as imports } from "@/features/imports";
 import { routes as lesson } from "@/features/lesson";
@@ -41,6 +43,8 @@ const routes: RouteRecordRaw[] = [
   ...calendar,
   ...progress,
   ...history,
+  ...help,
+  ...first,
   { path: "/:rest(.*)*", name: "lost", component: () => import("./LostPage.vue") },
 ];
 

@@ -14,6 +14,7 @@ from oxgang.academy.services.log import born, changed, fields_of, fields_said, n
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
+from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
 from oxgang.core.ground.played import checked_width
 from oxgang.core.ground.stages import Criteria, Stage, checked_criteria
@@ -49,9 +50,13 @@ CHANGEABLE = tuple(StudentFields.__dataclass_fields__)
 
 
 @transaction.atomic
-def add_student(fields: StudentFields, *, by: Coach, now: datetime) -> Student:
-    """A new student of the coach's academy."""
-    student = Student(academy=by.academy, coach=by, school=by.academy.school, created_at=now)
+def add_student(
+    fields: StudentFields, *, by: Coach, now: datetime, school: School | None = None
+) -> Student:
+    """A new student of the coach's academy, of the academy's school where none is said."""
+    student = Student(
+        academy=by.academy, coach=by, school=school or by.academy.school, created_at=now
+    )
     _write(student, asdict(fields), by)
     who = {"student": student.name}
     note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[born(student)])

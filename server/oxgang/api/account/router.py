@@ -15,6 +15,7 @@ from oxgang.academy.services import second_factor, sign_ins, throttle
 from oxgang.academy.services.log import note_academy
 from oxgang.api.account.schemas import (
     Account,
+    BagWords,
     Bounds,
     EdgesWords,
     EventWords,
@@ -32,6 +33,7 @@ from oxgang.api.fields import made
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.errors import InputError, ProblemCode
 from oxgang.core.flight.checks import ASK_OVER_YD
+from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import (
     FROM_YD,
     GROUND_LIMITS_YD,
@@ -56,6 +58,8 @@ from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.units import M_PER_YD, SETS
 from oxgang.core.words import intervals
+from oxgang.core.words.bag import USUAL_BAGS
+from oxgang.core.words.glossary import Term
 from oxgang.core.words.green import (
     BACK_YD,
     CLEAR_YD,
@@ -185,5 +189,8 @@ def words(request: HttpRequest) -> Words:
         ),
         interval=intervals.words(),
         texts=source(),
+        bags=[made(BagWords, name=one.name, clubs=one.clubs) for one in USUAL_BAGS],
+        schools=list(School),
+        glossary=list(Term),
         problems=list(ProblemCode),
     )

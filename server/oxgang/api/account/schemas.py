@@ -9,10 +9,12 @@ from pydantic import Field
 from oxgang.academy.models import PersonRole
 from oxgang.academy.services.throttle import MAX_NAME
 from oxgang.core.errors import ProblemCode
+from oxgang.core.flight.recipes import School
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.units import Units
+from oxgang.core.words.glossary import Term
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 
@@ -171,6 +173,18 @@ class PickWords(Schema):
     lies: list[Lie]
 
 
+class BagClub(Schema):
+    label: str
+    loft_deg: float
+
+
+class BagWords(Schema):
+    """A usual bag to begin from."""
+
+    name: str
+    clubs: list[BagClub]
+
+
 class MeasureOut(Schema):
     """A unit: stored = value * size + zero."""
 
@@ -228,4 +242,7 @@ class Words(Schema):
     pick: PickWords
     interval: str
     texts: str
+    bags: list[BagWords]
+    schools: list[School]
+    glossary: list[Term]
     problems: list[ProblemCode]

@@ -4,6 +4,7 @@ import json
 from dataclasses import asdict
 from uuid import UUID
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
@@ -29,7 +30,7 @@ from oxgang.api.students.schemas import (
 )
 from oxgang.core.practice.load import level_of
 from oxgang.core.words import bag
-from oxgang.demo.example import add_example, take_example_away
+from oxgang.demo.example import add_example, example_of, take_example_away
 from oxgang.matrix.selectors.as_data import club_data
 from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
@@ -92,6 +93,7 @@ def students(
         "total": found.total,
         "counts": found.counts,
         "behind": behind,
+        "example": str(made_up.pk) if (made_up := example_of(academy)) else None,
         "homework": {str(student): asdict(said) for student, said in homework.items()},
     }
     # The rows are JSON already.
@@ -122,12 +124,18 @@ def catch_up_list(request: HttpRequest) -> Behind:
 def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
     coach = coach_of(request)
-    said = data.dict()
+    said = data.dict(exclude={"clubs", "school"})
     if said["tolerance_yd"] is None:
         level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
         said["tolerance_yd"] = tolerance_for(coach.academy, level)
     fields = student_services.StudentFields(**said)
-    student = student_services.add_student(fields, by=coach, now=timezone.now())
+    now = timezone.now()
+    # All of it, or a sentence beside the field that is wrong.
+    with transaction.atomic():
+        student = student_services.add_student(fields, by=coach, now=now, school=data.school)
+        for one in data.clubs:
+            club = bag.Club(one.label, one.loft_deg, one.bounce_deg, one.note)
+            club_services.add_club(student, club, by=coach, now=now)
     renewed(student.pk, coach.academy, timezone.now())
     return 201, _out(student_of(coach.academy, student.pk))
 

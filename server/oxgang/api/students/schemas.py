@@ -13,6 +13,7 @@ from oxgang.api.fields import Label, Seen
 from oxgang.api.said import DueSaid
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.flight.impact import Friction
+from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.ground.ground import Hold
 from oxgang.core.ground.stages import Stage
@@ -25,8 +26,20 @@ Handicap = Annotated[float, Field(ge=HANDICAPS[0], le=HANDICAPS[1])]
 Name = Annotated[str, Field(max_length=MAX_NAME)]
 
 
+class ClubIn(Schema):
+    label: Label
+    loft_deg: float
+    bounce_deg: float | None = None
+    note: str = Field("", max_length=200)
+    used_from: date | None = None
+    used_until: date | None = None
+
+
 class StudentIn(Schema):
-    """A new student; without a tolerance the level's, as the academy has it."""
+    """A new student; without a tolerance the level's, as the academy has it.
+
+    `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's.
+    """
 
     name: Name
     scale_id: int
@@ -41,6 +54,8 @@ class StudentIn(Schema):
     handicap: Handicap | None = None
     longest: Label = ""
     estimates_yd: float | None = None
+    school: School | None = None
+    clubs: list[ClubIn] = Field([], max_length=20)
 
 
 class StudentChange(Schema):
@@ -124,7 +139,7 @@ class HomeworkStanding(Schema):
 
 class StudentsPage(Schema):
     """A page of the list. `total` counts what the filter leaves, `counts` each filter alone,
-    `homework` has those who have some.
+    `homework` has those who have some, `example` is the academy's made-up student.
 
     `behind` is how many students are still to be looked at again (100 or more count as 100).
     """
@@ -134,6 +149,7 @@ class StudentsPage(Schema):
     total: int
     counts: dict[Show, int]
     behind: int
+    example: UUID | None
     homework: dict[UUID, HomeworkStanding]
 
 
@@ -184,15 +200,6 @@ class StudentOut(Schema):
     archived: bool
     scale: ScaleOut
     clubs: list[ClubOut]
-
-
-class ClubIn(Schema):
-    label: Label
-    loft_deg: float
-    bounce_deg: float | None = None
-    note: str = Field("", max_length=200)
-    used_from: date | None = None
-    used_until: date | None = None
 
 
 class ClubChange(Schema):

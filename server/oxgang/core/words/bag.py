@@ -27,6 +27,27 @@ class Club:
     note: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class Bag:
+    """A bag as many players have it, to begin from."""
+
+    name: str
+    clubs: tuple[Club, ...]
+
+
+def _bag(name: str, **lofts: float) -> Bag:
+    return Bag(name, tuple(Club(label.strip("_"), loft) for label, loft in lofts.items()))
+
+
+# Common practice, no published source: the number stamped on the club is what counts.
+USUAL_BAGS: Final = (
+    _bag("four by loft", _60=60, _56=56, _52=52, _47=47),
+    _bag("four by name", LW=60, SW=56, GW=51, PW=46),
+    _bag("three, strong set", SW=55, GW=49, PW=44),
+    _bag("two, beginner or junior", SW=56, PW=46),
+)
+
+
 def checked_club(club: Club) -> Club:
     """The club with its label trimmed, once it can be in a bag.
 

@@ -2961,6 +2961,13 @@ export interface components {
             shot?: components["schemas"]["ShotKey"] | null;
             trial?: components["schemas"]["Trial"] | null;
         };
+        /** BagClub */
+        BagClub: {
+            /** Label */
+            label: string;
+            /** Loft Deg */
+            loft_deg: number;
+        };
         /** BagImported */
         BagImported: {
             /** Changed */
@@ -2974,6 +2981,16 @@ export interface components {
             clubs: number;
             /** Problems */
             problems: components["schemas"]["ProblemRow"][];
+        };
+        /**
+         * BagWords
+         * @description A usual bag to begin from.
+         */
+        BagWords: {
+            /** Clubs */
+            clubs: components["schemas"]["BagClub"][];
+            /** Name */
+            name: string;
         };
         /**
          * BallIn
@@ -7324,6 +7341,8 @@ export interface components {
         /**
          * StudentIn
          * @description A new student; without a tolerance the level's, as the academy has it.
+         *
+         *     `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's.
          */
         StudentIn: {
             /**
@@ -7331,6 +7350,11 @@ export interface components {
              * @default 80
              */
             ball_limit?: number;
+            /**
+             * Clubs
+             * @default []
+             */
+            clubs?: components["schemas"]["ClubIn"][];
             /** Estimates Yd */
             estimates_yd?: number | null;
             /**
@@ -7361,6 +7385,7 @@ export interface components {
             notes?: string;
             /** Scale Id */
             scale_id: number;
+            school?: components["schemas"]["School"] | null;
             /**
              * To Yd
              * @default 100
@@ -7492,7 +7517,7 @@ export interface components {
         /**
          * StudentsPage
          * @description A page of the list. `total` counts what the filter leaves, `counts` each filter alone,
-         *     `homework` has those who have some.
+         *     `homework` has those who have some, `example` is the academy's made-up student.
          *
          *     `behind` is how many students are still to be looked at again (100 or more count as 100).
          */
@@ -7508,6 +7533,8 @@ export interface components {
              * Format: date
              */
             day: string;
+            /** Example */
+            example: string | null;
             /** Homework */
             homework: {
                 [key: string]: components["schemas"]["HomeworkStanding"];
@@ -7604,6 +7631,12 @@ export interface components {
          * @enum {string}
          */
         Tempo: "slower" | "normal" | "faster";
+        /**
+         * Term
+         * @description A word that is explained where it first stands, and on the page of words.
+         * @enum {string}
+         */
+        Term: "ground" | "furrow" | "fallow" | "covered" | "cell" | "matrix" | "carry" | "run" | "home" | "measured" | "estimated" | "doubtful" | "half" | "settles" | "tolerance" | "due" | "check-up" | "trajectory" | "swing" | "spin" | "tempo" | "strike" | "trim" | "played" | "work" | "ladder" | "card" | "review" | "verdict" | "plan" | "window" | "gate" | "net" | "school" | "pick" | "par" | "called" | "homework" | "stage" | "bay";
         /**
          * TextOut
          * @description A line of text [points]; `x` is where it begins, ends or has its middle, `grey` 0 black.
@@ -8128,6 +8161,8 @@ export interface components {
         Words: {
             /** Ask Over Yd */
             ask_over_yd: number;
+            /** Bags */
+            bags: components["schemas"]["BagWords"][];
             /** Ball Limit */
             ball_limit: number;
             /** Balls */
@@ -8140,6 +8175,8 @@ export interface components {
             events: components["schemas"]["EventWords"][];
             /** From Yd */
             from_yd: number;
+            /** Glossary */
+            glossary: components["schemas"]["Term"][];
             ground_limits_yd: components["schemas"]["Bounds"];
             /** Interval */
             interval: string;
@@ -8161,6 +8198,8 @@ export interface components {
             problems: components["schemas"]["ProblemCode"][];
             /** Protocols */
             protocols: components["schemas"]["Protocol"][];
+            /** Schools */
+            schools: components["schemas"]["School"][];
             /** Session Balls */
             session_balls: number;
             /** Spins */

@@ -6,6 +6,8 @@ export interface KeyBinding {
   shown: string;
   /** What it does, in a few words. */
   does: string;
+  /** The key itself, where it is one alone. */
+  name?: string;
   /** Returns true when it used the key. Without it the entry is for the help only. */
   on?: (event: KeyboardEvent) => boolean;
   /** It changes data: it does nothing where a person may think that he is in a list or a link. */
@@ -120,6 +122,7 @@ export function key(
   return {
     shown,
     does,
+    name,
     on: (event) => {
       if (event.key !== name) return false;
       act(event);

@@ -8,8 +8,18 @@ import { useStudent, useStudents } from "@/shared/api/queries";
 const SEARCH_MS = 120;
 const SHOWN = 30;
 
-const props = defineProps<{ studentId: string; placeholder: string; inputId?: string }>();
-const emit = defineEmits<{ choose: [id: string] }>();
+export interface Also {
+  value: string;
+  label: string;
+}
+const props = defineProps<{
+  studentId: string;
+  placeholder: string;
+  inputId?: string;
+  /** What is found beside students. */
+  also?: ((search: string) => Also[]) | undefined;
+}>();
+const emit = defineEmits<{ choose: [id: string]; other: [value: string] }>();
 
 const search = ref("");
 const asked = refDebounced(search, SEARCH_MS);
@@ -18,6 +28,7 @@ const current = useStudent(() => props.studentId);
 const select = ref<{ focus: () => void; blur: () => void } | null>(null);
 const open = ref(false);
 
+const others = computed(() => (search.value.trim() && props.also ? props.also(search.value) : []));
 const options = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/);
   // Filtered here as well: without a network the rows are those of an earlier question.
@@ -28,7 +39,7 @@ const options = computed(() => {
   // The chosen student has a name even where the search leaves him or her out.
   const known = !here || here.id !== props.studentId || found.some((o) => o.value === here.id);
   if (!search.value && !known) found.unshift({ value: here.id, label: here.name });
-  return found;
+  return [...found, ...others.value];
 });
 
 // The library leaves its search field without a name, and pointing at a list that is not there.
@@ -49,9 +60,11 @@ function look(text: string): void {
   if (text) open.value = true;
 }
 function choose(id: unknown): void {
+  const other = others.value.some((one) => one.value === id);
   open.value = false;
   search.value = "";
-  emit("choose", String(id));
+  if (other) emit("other", String(id));
+  else emit("choose", String(id));
 }
 /** Open the list for typing; what was typed before it was there is the search. */
 function focus(typed = ""): void {
@@ -80,7 +93,7 @@ defineExpose({ focus, blur });
       :filter-option="false"
       :search-value="search"
       :dropdown-match-select-width="280"
-      not-found-content="No student of this name."
+      :not-found-content="also ? 'Nothing of this name.' : 'No student of this name.'"
       @search="look"
       @select="choose"
     />

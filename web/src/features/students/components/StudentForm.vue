@@ -3,6 +3,8 @@ import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "a
 import { computed, reactive } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import type { Scale, Student, Words } from "@/shared/api/queries";
+import PictureChoice from "./PictureChoice.vue";
+import ScalePicture from "./ScalePicture.vue";
 import { vFocus } from "@/shared/ui/focus";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import { unitNames } from "@/shared/units/names";
@@ -57,6 +59,7 @@ const draft = reactive<StudentDraft>({
   handicap: props.student?.handicap ?? null,
 });
 const measure = computed(() => carryMeasure(draft.units, props.words.units));
+const byId = computed(() => new Map(props.scales.map((one) => [one.id, one])));
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
 const FIELDS = [
   "name",
@@ -97,12 +100,16 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       </div>
     </div>
     <Sentence :text="about('hand', 'units')" />
-    <label for="scale">Swing lengths</label>
-    <select id="scale" v-model="draft.scale_id" class="native">
-      <option v-for="choice in scales" :key="choice.id" :value="choice.id">
-        {{ choice.name }}
-      </option>
-    </select>
+    <PictureChoice
+      v-model="draft.scale_id"
+      name="scale"
+      label="Swing lengths"
+      :choices="scales.map(({ id, name: title }) => ({ id, title }))"
+    >
+      <template #default="{ id }"
+        ><ScalePicture v-if="byId.get(id)" :scale="byId.get(id)!"
+      /></template>
+    </PictureChoice>
     <p v-if="scale" class="quiet hint">
       {{ scale.positions.map((p) => p.label).join(" · ") }}<br />{{ scale.idea }}
       <button type="button" class="link" @click="emit('newScale')">Make your own</button>

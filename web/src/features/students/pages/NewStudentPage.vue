@@ -1,63 +1,112 @@
 <script setup lang="ts">
+/** A new student with a bag to begin with, a scale and a school chosen by their pictures. */
 import { useQuery } from "@pinia/colada";
-import { ref } from "vue";
+import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { api, dataOf, sentenceOf } from "@/shared/api/client";
+import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useWords, useScales } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import { useThread } from "@/features/first";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
+import BagChoice, { type BagClub } from "../components/BagChoice.vue";
+import PictureChoice from "../components/PictureChoice.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
+import SchoolPicture from "../components/SchoolPicture.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
 
 const router = useRouter();
 const scales = useScales();
 const words = useWords();
 const forget = useForgetStudent();
+const thread = useThread();
 const { state, save, about } = useSaving();
 const editing = ref(false);
 /** What the academy has set for a new student. */
 const usual = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
+const bag = ref<BagClub[]>([]);
+const school = ref<Schemas["School"]>("shallow");
+watch(
+  usual.data,
+  (data) => {
+    if (data) school.value = data.school;
+  },
+  { immediate: true },
+);
+const SCHOOLS: { id: Schemas["School"]; title: string; hint: string }[] = [
+  { id: "shallow", title: "Shallow", hint: "ball near the middle, shaft nearly upright" },
+  { id: "ball-back", title: "Ball back", hint: "ball back, handle forward" },
+];
 
 async function add(draft: StudentDraft): Promise<void> {
   let id = "";
+  // An empty loft is sent as 0, which the server refuses with its own sentence.
+  const clubs = bag.value.map(({ label, loft_deg }) => ({ label, loft_deg: loft_deg ?? 0 }));
   const done = await save(async () => {
-    id = (await dataOf(api.POST("/api/students", { body: draft }))).id;
+    const body = { ...draft, school: school.value, clubs };
+    id = (await dataOf(api.POST("/api/students", { body }))).id;
   });
   if (!done) return;
   await forget(id);
-  await router.push({ name: "setup", params: { studentId: id } });
+  thread.began(id);
+  const place = clubs.length ? (thread.on.value ? "range" : "matrix") : "setup";
+  await router.push({ name: place, params: { studentId: id } });
 }
 </script>
 
 <template>
-  <div class="page narrow">
+  <div class="page">
     <div class="head"><h1>New student</h1></div>
     <Sentence v-if="scales.error.value" :text="sentenceOf(scales.error.value)" />
     <Waiting
       v-else-if="!scales.data.value || !words.data.value || !usual.data.value"
       what="the swing lengths"
     />
-    <div v-else class="sheet">
-      <StudentForm
-        :words="words.data.value"
-        :scales="scales.data.value"
-        :usual="usual.data.value"
-        :busy="state.busy"
-        :saved="false"
-        :about="about"
-        action="Add, then the bag"
-        @save="add"
-        @new-scale="editing = true"
-      />
+    <div v-else class="columns">
+      <div class="sheet">
+        <StudentForm
+          :words="words.data.value"
+          :scales="scales.data.value"
+          :usual="usual.data.value"
+          :busy="state.busy"
+          :saved="false"
+          :about="about"
+          action="Add"
+          @save="add"
+          @new-scale="editing = true"
+        />
+      </div>
+      <div class="sheet">
+        <BagChoice
+          v-model="bag"
+          :bags="words.data.value.bags"
+          :problem="about('label', 'loft_deg', 'clubs', 'bounce_deg')"
+        />
+        <PictureChoice v-model="school" name="school" label="Sets up" :choices="SCHOOLS">
+          <template #default="{ id }"><SchoolPicture :school="id" /></template>
+        </PictureChoice>
+        <p class="quiet">Two schools of the trade; Oxgang takes no side. Changed under Flight.</p>
+        <Sentence :text="about('school')" />
+      </div>
     </div>
     <ScaleEditor v-if="editing" @close="editing = false" />
   </div>
 </template>
 
 <style scoped>
-.narrow {
-  max-width: 40rem;
+.page {
+  max-width: 76rem;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 1.2rem;
+  align-items: start;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

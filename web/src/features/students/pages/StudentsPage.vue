@@ -9,6 +9,7 @@ import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useStudents, useWords, type Wanted } from "@/shared/api/queries";
+import { useThread } from "@/features/first";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -39,7 +40,7 @@ const students = useStudents(() => ({
   size: SIZE,
 }));
 const forget = useForgetStudent();
-const { error, save } = useSaving();
+const { error, busy, save } = useSaving();
 const words = useWords();
 const checkUpBalls = computed(() => words.data.value?.check_up_balls ?? 0);
 const bringing = ref(false);
@@ -94,6 +95,24 @@ const restore = (id: string) =>
     );
     await forget(id);
   });
+/** A made-up student to look at, and away again, by one action each. */
+const example = () =>
+  save(async () => {
+    const made = await dataOf(api.POST("/api/example"));
+    await forget(made.id);
+    await router.push(`/s/${made.id}/matrix`);
+  });
+const noExample = () =>
+  save(async () => {
+    const id = data.value?.example;
+    await dataOf(api.DELETE("/api/example"));
+    if (id) await forget(id);
+  });
+const thread = useThread();
+function firstDay(): void {
+  thread.start();
+  void router.push("/students/new");
+}
 function move(by: number): void {
   chosen.value = Math.max(0, Math.min(rows.value.length - 1, chosen.value + by));
   document.querySelector(`tbody tr:nth-child(${chosen.value + 1})`)?.scrollIntoView({
@@ -164,6 +183,10 @@ useKeys("Students", [
         >{{ data.behind >= 100 ? "100 or more" : data.behind }} are being looked at again…</span
       >
     </div>
+    <p v-if="data?.example && !archived" class="quiet">
+      <RouterLink :to="`/s/${data.example}/matrix`">The example student</RouterLink> is made up.
+      <Button size="small" :loading="busy" @click="noExample">Take the example away</Button>
+    </p>
     <Sentence :text="error || check.error.value" />
     <Sentence v-if="students.error.value" :text="sentenceOf(students.error.value)" />
     <Waiting v-if="!data && !students.error.value" what="the students" />
@@ -178,7 +201,12 @@ useKeys("Students", [
               : 'No students yet'
         "
         :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
-      />
+      >
+        <template v-if="!archived && !mine">
+          <Button type="primary" @click="firstDay">From a student to a card, step by step</Button>
+          <Button :loading="busy" @click="example">Look at an example student first</Button>
+        </template>
+      </EmptyState>
       <p v-else-if="!rows.length" class="quiet none">
         {{ search ? "No student of this name here." : "Nobody: all is done here." }}
       </p>

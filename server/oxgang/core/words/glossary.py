@@ -1,0 +1,51 @@
+"""The words that the pages use, in the order in which a newcomer meets them. Their meanings are
+texts (`word-…` in texts/en.ftl)."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+
+class Term(StrEnum):
+    """A word that is explained where it first stands, and on the page of words."""
+
+    GROUND = "ground"
+    FURROW = "furrow"
+    FALLOW = "fallow"
+    COVERED = "covered"
+    CELL = "cell"
+    MATRIX = "matrix"
+    CARRY = "carry"
+    RUN = "run"
+    HOME = "home"
+    MEASURED = "measured"
+    ESTIMATED = "estimated"
+    DOUBTFUL = "doubtful"
+    HALF = "half"
+    SETTLES = "settles"
+    TOLERANCE = "tolerance"
+    DUE = "due"
+    CHECK_UP = "check-up"
+    TRAJECTORY = "trajectory"
+    SWING = "swing"
+    SPIN = "spin"
+    TEMPO = "tempo"
+    STRIKE = "strike"
+    TRIM = "trim"
+    PLAYED = "played"
+    WORK = "work"
+    LADDER = "ladder"
+    CARD = "card"
+    REVIEW = "review"
+    VERDICT = "verdict"
+    PLAN = "plan"
+    WINDOW = "window"
+    GATE = "gate"
+    NET = "net"
+    SCHOOL = "school"
+    PICK = "pick"
+    PAR = "par"
+    CALLED = "called"
+    HOMEWORK = "homework"
+    STAGE = "stage"
+    BAY = "bay"

@@ -1,0 +1,106 @@
+/**
+ * The thread of the first day: from a student to a card in the hand, over the application's own
+ * views. What is done is read from the records themselves; any step can be skipped.
+ */
+import { useStorage } from "@vueuse/core";
+import { computed, ref } from "vue";
+import { api, dataOf } from "@/shared/api/client";
+
+export type StepName = "student" | "balls" | "review" | "card" | "phone";
+export interface ThreadStep {
+  name: StepName;
+  title: string;
+  /** What to do, in one line. */
+  says: string;
+  place: string;
+}
+export const BALLS = 5;
+export const STEPS: ThreadStep[] = [
+  {
+    name: "student",
+    title: "A student",
+    says: "A name, a bag, a scale: the rest can wait. Enter adds.",
+    place: "new-student",
+  },
+  {
+    name: "balls",
+    title: "Five balls",
+    says: "Choose the cell, type each carry and press Enter.",
+    place: "range",
+  },
+  {
+    name: "review",
+    title: "Keep them",
+    says: "Look at what came, then Enter: the balls are in the matrix.",
+    place: "review",
+  },
+  {
+    name: "card",
+    title: "The card",
+    says: "P, a note if you like, Enter: it is published.",
+    place: "card",
+  },
+  {
+    name: "phone",
+    title: "On the phone",
+    says: "Make a link and open it, or scan its code, on the student's phone.",
+    place: "card",
+  },
+];
+
+interface Kept {
+  student: string;
+  skipped: StepName[];
+}
+const kept = useStorage<Kept | null>("oxgang-first-day", null, undefined, {
+  serializer: { read: (v) => JSON.parse(v) as Kept | null, write: (v) => JSON.stringify(v) },
+});
+const done = ref<Set<StepName>>(new Set());
+const balls = ref(0);
+
+async function look(): Promise<void> {
+  const id = kept.value?.student;
+  if (!id) return;
+  const path = { params: { path: { student_id: id } } };
+  const [hit, versions, links] = await Promise.all([
+    dataOf(api.GET("/api/students/{student_id}/balls", path)),
+    dataOf(api.GET("/api/students/{student_id}/versions", path)),
+    dataOf(api.GET("/api/students/{student_id}/links", path)),
+  ]);
+  balls.value = hit.length;
+  const found = new Set<StepName>(["student"]);
+  if (hit.length >= BALLS) found.add("balls");
+  if (hit.some((ball) => ball.kept)) found.add("review");
+  if (versions.length) found.add("card");
+  if (links.length) found.add("phone");
+  done.value = found;
+}
+
+export function useThread() {
+  const on = computed(() => kept.value !== null);
+  const past = (name: StepName) => done.value.has(name) || !!kept.value?.skipped.includes(name);
+  const step = computed(() => STEPS.find(({ name }) => !past(name)) ?? null);
+  return {
+    on,
+    step,
+    done,
+    balls,
+    student: computed(() => kept.value?.student ?? ""),
+    past,
+    look,
+    start: () => {
+      done.value = new Set();
+      kept.value = { student: "", skipped: [] };
+    },
+    /** The student of the thread, once added. */
+    began: (student: string) => {
+      if (!kept.value || kept.value.student) return;
+      kept.value = { ...kept.value, student };
+      done.value = new Set(["student"]);
+    },
+    skip: (name: StepName) => {
+      if (kept.value) kept.value = { ...kept.value, skipped: [...kept.value.skipped, name] };
+    },
+    end: () => (kept.value = null),
+  };
+}

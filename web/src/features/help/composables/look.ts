@@ -1,0 +1,91 @@
+/** A guided look: one student through the places, in two minutes; left at any step. */
+import { useSessionStorage } from "@vueuse/core";
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+import { api, dataOf } from "@/shared/api/client";
+
+export interface Step {
+  /** The place's name, and what to see there. */
+  place: string;
+  title: string;
+  says: string;
+}
+export const STEPS: Step[] = [
+  {
+    place: "students",
+    title: "The morning",
+    says: "Everybody, the neediest first, and why. One press plans the balls that settle most.",
+  },
+  {
+    place: "matrix",
+    title: "The matrix",
+    says: "Each strip is where one shot lands. Type a distance, and its shot answers. A press on a cell shows every ball behind the number.",
+  },
+  {
+    place: "range",
+    title: "The range",
+    says: "Type a carry and press Enter: that is a ball. One letter marks the strike, U undoes. It works without a network.",
+  },
+  {
+    place: "review",
+    title: "The review",
+    says: "After the last ball: what changed and whether it is more than chance. Nothing enters the matrix unseen.",
+  },
+  {
+    place: "gaps",
+    title: "The gaps",
+    says: "What no played shot reaches, the widest first, and the ways to close it.",
+  },
+  {
+    place: "pick",
+    title: "The pick",
+    says: "Pin, lie, wind and trouble by a key each; the shot with the fewest strokes, and why.",
+  },
+  {
+    place: "card",
+    title: "The card",
+    says: "The card as the student will hold it. P and Enter publish it; a link puts it on the phone.",
+  },
+];
+
+/** At which step, and whose places are shown; null is no look. */
+const at = useSessionStorage<number | null>("oxgang-look", null, {
+  serializer: { read: (v) => (v === "" ? null : Number(v)), write: (v) => String(v ?? "") },
+});
+const whose = useSessionStorage("oxgang-look-at", "");
+
+export function useLook() {
+  const router = useRouter();
+  const step = computed(() => (at.value === null ? null : (STEPS[at.value] ?? null)));
+  const last = computed(() => at.value === STEPS.length - 1);
+
+  async function go(to: number): Promise<void> {
+    const next = STEPS[to];
+    if (!next) return leave();
+    at.value = to;
+    const params = { studentId: whose.value };
+    const query = next.place === "matrix" ? { at: "62" } : {};
+    await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query }); // prettier-ignore
+  }
+  /** Begin with a student who has numbers: the example, else whoever has the most balls. */
+  async function start(): Promise<void> {
+    const { rows } = await dataOf(api.GET("/api/students", { params: { query: { size: 50 } } }));
+    const some = [...rows].sort((a, b) => b.covered - a.covered)[0];
+    if (!some) return router.push({ name: "students" }).then(() => undefined);
+    whose.value = some.id;
+    await go(0);
+  }
+  function leave(): void {
+    at.value = null;
+  }
+  return {
+    step,
+    number: computed(() => (at.value ?? 0) + 1),
+    of: STEPS.length,
+    last,
+    start,
+    leave,
+    next: () => (last.value ? leave() : void go((at.value ?? 0) + 1)),
+    back: () => void go(Math.max(0, (at.value ?? 0) - 1)),
+  };
+}
