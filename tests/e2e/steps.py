@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -44,3 +45,8 @@ def asked(page: Page, path: str) -> Any:
     """What the server says at an address, whatever the page has kept."""
     origin = "/".join(page.url.split("/")[:3])
     return page.request.get(f"{origin}/api/{path}").json()
+
+
+def open_menu(page: Page) -> None:
+    """What folds out behind the coach's name: account, words, sign out."""
+    page.get_by_role("button", name=re.compile(": account, help$")).click()

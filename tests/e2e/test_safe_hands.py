@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Browser, BrowserContext, Page, Request, Route, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked, on_the_range, sent, stored, type_balls
+from tests.e2e.steps import asked, on_the_range, open_menu, sent, stored, type_balls
 
 WAITS = re.compile("balls? waits? to be sent")
 
