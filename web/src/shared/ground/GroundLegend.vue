@@ -1,14 +1,24 @@
 <script setup lang="ts">
 /** What the furrows' looks mean. */
+import Hint from "@/shared/ui/Hint.vue";
 defineProps<{ estimates: boolean; played?: boolean }>();
 </script>
 
 <template>
   <span class="legend quiet">
-    <template v-if="played"><i class="measured" />played <i class="work" />in work</template>
-    <template v-else><i class="measured" />played</template>
-    <i class="rest" />measured <i class="doubtful" />doubtful
-    <template v-if="estimates"><i class="estimated" />estimated</template>
+    <template v-if="played"
+      ><i class="measured" /><Hint word="played">played</Hint> <i class="work" /><Hint word="work"
+        >in work</Hint
+      ></template
+    >
+    <template v-else><i class="measured" /><Hint word="played">played</Hint></template>
+    <i class="rest" /><Hint word="measured">measured</Hint> <i class="doubtful" /><Hint
+      word="doubtful"
+      >doubtful</Hint
+    >
+    <template v-if="estimates"
+      ><i class="estimated" /><Hint word="estimated">estimated</Hint></template
+    >
   </span>
 </template>
 

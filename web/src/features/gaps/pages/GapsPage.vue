@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What no played shot reaches: the widest stretches with ways to close them, and another bag. */
+import Hint from "@/shared/ui/Hint.vue";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { computed, ref } from "vue";
@@ -189,7 +190,7 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
       </div>
       <div class="side">
         <section class="sheet">
-          <h2>Fallow</h2>
+          <h2><Hint word="fallow" :units="student.data.value?.units">Fallow</Hint></h2>
           <p v-if="said" class="quiet" role="status">
             {{ said }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
           </p>

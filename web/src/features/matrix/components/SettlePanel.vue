@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the coach should settle: cells out of order or against the others, balls of two kinds in
  * one cell, solid balls that look like mishits. */
+import Hint from "@/shared/ui/Hint.vue";
 import { computed, ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
@@ -39,7 +40,7 @@ const away = (carry: number, usual: number) =>
 
 <template>
   <section v-if="anything">
-    <h2>To settle</h2>
+    <h2>To <Hint word="settles">settle</Hint></h2>
     <Sentence :text="error" />
     <ul>
       <li v-for="c in matrix.conflicts" :key="cellName(c.shorter) + cellName(c.longer)">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Hint from "@/shared/ui/Hint.vue";
 import { useStorage } from "@vueuse/core";
 import { Button } from "ant-design-vue";
 import { computed, ref, useTemplateRef, watch } from "vue";
@@ -223,7 +224,7 @@ useKeys("Matrix", [
             </select></label
           >
           <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
-          <span class="quiet">{{ units.name }}, at home</span>
+          <span class="quiet">{{ units.name }}, <Hint word="home">at home</Hint></span>
         </div>
         <MatrixGrid
           v-if="filtered"

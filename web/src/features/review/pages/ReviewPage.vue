@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** After the last ball: what changed and whether it is more than chance; keep it or set it aside. */
+import Hint from "@/shared/ui/Hint.vue";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, reactive, ref } from "vue";
@@ -205,7 +206,7 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
                 <th class="right">After</th>
                 <th class="right">Change</th>
                 <th class="right">Balls</th>
-                <th>Chance?</th>
+                <th><Hint word="verdict">Chance?</Hint></th>
               </tr>
             </thead>
             <tbody>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The few shots a student plays: chosen on the ladder, with the ground answering at once. */
+import Hint from "@/shared/ui/Hint.vue";
 import { useStorage } from "@vueuse/core";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
@@ -137,7 +138,7 @@ useKeys("Shots", [
       <div class="head">
         <h1>Shots</h1>
         <span class="quiet num">
-          {{ count("played") }} played reach
+          {{ count("played") }} <Hint word="played">played</Hint> <Hint word="covered">reach</Hint>
           {{ percent(page.covered.played / page.covered.yards) }} of
           {{ units.show(page.from_yd) }} to {{ units.show(page.to_yd) }} {{ units.unit }} within ±
           {{ Number(units.show(page.tolerance_yd, 1)) }}; all that is measured

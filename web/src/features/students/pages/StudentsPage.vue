@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The coach's morning: who needs what, the neediest first. */
+import Hint from "@/shared/ui/Hint.vue";
 import { useQuery } from "@pinia/colada";
 import { refDebounced, useLocalStorage, useNow, useTimeoutFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
@@ -215,8 +216,8 @@ useKeys("Students", [
           <thead>
             <tr>
               <th scope="col">Student</th>
-              <th scope="col">Ground</th>
-              <th scope="col">What is due, and why</th>
+              <th scope="col"><Hint word="ground">Ground</Hint></th>
+              <th scope="col">What is <Hint word="due">due</Hint>, and why</th>
               <th scope="col">Last hit</th>
               <th scope="col">Sessions</th>
               <th scope="col"><span class="sr-only">Go to</span></th>
