@@ -146,7 +146,7 @@ def test_a_page_of_the_coach_before_is_loaded_anew(
     other.wait_for_selector("table.plain")
     page.bring_to_front()
     type_balls(page, 44)
-    expect(page.get_by_role("link", name="Tobin Achterby", exact=True)).to_be_visible()
+    expect(page.get_by_role("button", name="Tobin Achterby: account")).to_be_visible()
     expect(page.get_by_text("1 ball of Ilse Varnholt waits")).to_be_visible()
     assert len(stored(page, student)) == before
 

@@ -216,7 +216,7 @@ def test_a_yardage_is_looked_up_anywhere_and_a_gap_goes_into_the_plan(
     press("g a")
     page.wait_for_selector(".gap li")
     press("y 6 8")
-    dialog = page.get_by_role("dialog", name="Look a yardage up")
+    dialog = page.get_by_role("dialog", name="Look a distance up")
     expect(dialog.locator("li").first).to_contain_text("on the green")
     dialog.locator("select").nth(1).select_option("carry it")
     expect(dialog.locator("li").first).to_contain_text("carries 6")

@@ -63,7 +63,8 @@ function other(value: string): void {
     const event = new KeyboardEvent("keydown", { key: name, bubbles: true, cancelable: true });
     // What was searched has the focus; the action is the view's.
     (document.activeElement as HTMLElement | null)?.blur();
-    document.body.dispatchEvent(event);
+    // Not before the Enter that chose it is over: it would press what the action opens.
+    setTimeout(() => document.body.dispatchEvent(event));
   }
 }
 

@@ -68,6 +68,13 @@ export function rungs(card: Card): Rung[] {
   return found;
 }
 
+/** Where the card opens: at the distance nearest to the middle that has a shot. */
+function opensAt(card: Card): number {
+  const middle = Math.floor(card.lines.length / 2);
+  const has = card.lines.flatMap(({ near }, place) => (near ? [place] : []));
+  return has.sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0] ?? middle;
+}
+
 /** Show a card. `before` is the version that was kept on this phone. */
 export function build(main: HTMLElement, card: Card, before?: number): void {
   const head = [
@@ -99,7 +106,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   const beside = make("div", "", "beside");
   const steps = make("div", "", "steps");
   const ladder = make("table");
-  let place = Math.floor(card.lines.length / 2);
+  let place = opensAt(card);
 
   const move = (to: number) => {
     place = Math.min(card.lines.length - 1, Math.max(0, to));

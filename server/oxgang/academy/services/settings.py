@@ -21,7 +21,7 @@ from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import Look, Order, checked_step
 from oxgang.core.ground.gaps import TOLERANCE_YD, checked_tolerance
 from oxgang.core.practice.load import Level, checked_limit, level_of
-from oxgang.core.units import UNITS
+from oxgang.core.units import UNITS, quantity
 
 # What is changed as one field each; a tolerance is of a level.
 FIELDS: Final = (
@@ -176,7 +176,8 @@ def checked_altitude(metres: float) -> float:
     """
     lo, hi = ALTITUDE_RANGE_M
     if not isfinite(metres) or not lo <= metres <= hi:
-        raise InputError(f"Give an altitude of {lo:.0f} to {hi:.0f} m.", field="altitude_m")
+        least, most = quantity(lo, "near"), quantity(hi, "near")
+        raise InputError(f"Give an altitude of {least} to {most}.", field="altitude_m")
     return metres
 
 

@@ -6,11 +6,11 @@ import { useLook } from "../composables/look";
 const { step, number, of, last, next, back, leave } = useLook();
 useKeys("A look around", [
   {
-    shown: "+ −",
+    shown: "] [",
     does: "next or last step of the look around",
     on: (event) => {
-      if (!step.value || !["+", "-"].includes(event.key)) return false;
-      if (event.key === "+") next();
+      if (!step.value || !["]", "["].includes(event.key)) return false;
+      if (event.key === "]") next();
       else back();
       return true;
     },
@@ -33,9 +33,9 @@ useKeys("A look around", [
     <div class="acts">
       <span class="num">{{ number }} of {{ of }}</span>
       <button type="button" @click="leave">Leave <kbd>Esc</kbd></button>
-      <button v-if="number > 1" type="button" @click="back">Back <kbd>−</kbd></button>
+      <button v-if="number > 1" type="button" @click="back">Back <kbd>[</kbd></button>
       <button type="button" class="go" @click="next">
-        {{ last ? "Done" : "Next" }} <kbd>+</kbd>
+        {{ last ? "Done" : "Next" }} <kbd>]</kbd>
       </button>
     </div>
   </section>

@@ -24,7 +24,10 @@ const all = computed(() =>
 );
 const shown = computed(() => {
   const said = sought.value.trim().toLowerCase();
-  return all.value.filter((w) => `${w.name} ${w.about} ${w.id}`.toLowerCase().includes(said));
+  const named = (name: string) => (said && name.toLowerCase().includes(said) ? 0 : 1);
+  return all.value
+    .filter((w) => `${w.name} ${w.about} ${w.id}`.toLowerCase().includes(said))
+    .sort((a, b) => named(a.name) - named(b.name));
 });
 const KEYS = [
   ["/", "find a student, a place, a word or an action"],
