@@ -17,6 +17,8 @@ export interface KeyBinding {
 export interface KeyGroup {
   title: string;
   bindings: KeyBinding[];
+  /** Of what lies over the page: before the keys of the view. */
+  over?: boolean;
 }
 
 /** The groups of keys that are live now, newest first. */
@@ -60,7 +62,8 @@ function dispatch(event: KeyboardEvent): void {
   }
   if (pressesSomething(event)) return;
   const inList = inside(event, LISTS);
-  for (const group of [...keyGroups]) {
+  const inTurn = [...keyGroups].sort((a, b) => Number(b.over ?? false) - Number(a.over ?? false));
+  for (const group of inTurn) {
     for (const binding of group.bindings) {
       if (binding.changes && inList) continue;
       if (binding.on?.(event)) {
@@ -97,8 +100,8 @@ export function takeHeldText(): string {
 
 let listening = false;
 
-export function useKeys(title: string, bindings: KeyBinding[]): void {
-  const group = { title, bindings };
+export function useKeys(title: string, bindings: KeyBinding[], over = false): void {
+  const group = { title, bindings, over };
   onMounted(() => {
     keyGroups.unshift(group);
     if (!listening) {

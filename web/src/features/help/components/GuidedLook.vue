@@ -4,26 +4,30 @@ import { key, useKeys } from "@/shared/keys/useKeys";
 import { useLook } from "../composables/look";
 
 const { step, number, of, last, next, back, leave } = useLook();
-useKeys("A look around", [
-  {
-    shown: "] [",
-    does: "next or last step of the look around",
-    on: (event) => {
-      if (!step.value || !["]", "["].includes(event.key)) return false;
-      if (event.key === "]") next();
-      else back();
-      return true;
+useKeys(
+  "A look around",
+  [
+    {
+      shown: "] [",
+      does: "next or last step of the look around",
+      on: (event) => {
+        if (!step.value || !["]", "["].includes(event.key)) return false;
+        if (event.key === "]") next();
+        else back();
+        return true;
+      },
     },
-  },
-  {
-    ...key("Esc", "leave the look around", "Escape", leave),
-    on: (event) => {
-      if (!step.value || event.key !== "Escape") return false;
-      leave();
-      return true;
+    {
+      ...key("Esc", "leave the look around", "Escape", leave),
+      on: (event) => {
+        if (!step.value || event.key !== "Escape") return false;
+        leave();
+        return true;
+      },
     },
-  },
-]);
+  ],
+  true,
+);
 </script>
 
 <template>
