@@ -16,12 +16,12 @@ from pathlib import Path
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from oxgang.core.words.glossary import Term
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server
 from tests.e2e.steps import open_menu
 
-PHONE = {"width": 390, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 800}
 # A second and a half for each key and three for each Tab's look: a hand that is not in a hurry.
 SECONDS_A_KEY, SECONDS_A_TAB, SECONDS_A_BALL = 1.0, 3.0, 30.0
 LIMIT_S = 600

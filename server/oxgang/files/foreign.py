@@ -6,7 +6,7 @@ import hashlib
 import io
 import re
 import zipfile
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from statistics import median
@@ -14,7 +14,8 @@ from typing import Final
 
 from oxgang.core.errors import FileError
 from oxgang.core.words.measurements import LENGTHS, MEASURED, MEASUREMENTS, SPEEDS
-from oxgang.core.words.shots import Shot
+from oxgang.core.words.shots import Shot, Spin, Tempo, Trajectory
+from oxgang.files.days import DayOrder, iso_of, orders_of
 from oxgang.files.limits import check_bytes
 from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
 from oxgang.files.tables import (
@@ -32,7 +33,25 @@ from oxgang.files.workbook import read_workbook
 
 # A title may stand above the header: it is looked for in this many rows.
 HEADER_WITHIN: Final = 10
+# How programs write that there is no value.
+NOTHING: Final = frozenset({"", "n/a", "na", "#n/a", "nan", "none", "null", "-", "--", "–", "—"})
+# A column is of clubs or swings when so many of its values are.
+MOST_OF: Final = 0.6
+# What a row begins with that sums up the others: it is no ball.
+_SUMS: Final = re.compile(
+    r"(avg|average|mean|median|std\.?( ?dev\.?)?|deviation|totals?|sum|min(imum)?|max(imum)?)[.:]?",
+    re.IGNORECASE,
+)
+_PERSON: Final = re.compile(r"player|student|golfer|name", re.IGNORECASE)
+VOCABULARY: Final[Mapping[str, frozenset[str]]] = {
+    "spin": frozenset(Spin), "trajectory": frozenset(Trajectory), "tempo": frozenset(Tempo),
+}  # fmt: skip
 SAMPLE: Final = 200
+_UNIT: Final = re.compile(
+    r"yds?|yards?|m|met(er|re)s?|ft|feet|in|cm|mph|m/?s|mps|km/?h|kph"
+    r"|rpm|deg(rees?)?|\u00b0 ?[cf]?|%|s|sec"
+)
+_UNNAMED: Final = re.compile(r"column \d+")
 # The units in which each target may stand, the usual one first, and how it is brought to ours.
 UNITS: Final = {m.name: m.units for m in MEASUREMENTS if m.units}
 TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
@@ -84,7 +103,8 @@ class Source:
 class ColumnMapping:
     """What each target is in a file, and what its clubs and swings are called here.
 
-    `club` and `swing` stand for every row where the file has no such column.
+    `club` and `swing` stand for every row where the file has no such column; `days` says which of
+    day and month stands first in its dates.
     """
 
     sources: Mapping[str, Source]
@@ -92,6 +112,7 @@ class ColumnMapping:
     swings: Mapping[str, str] = field(default_factory=dict)
     club: str = ""
     swing: str = ""
+    days: str = DayOrder.DAY
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,7 +157,40 @@ def read_any(data: bytes) -> Table:
         name = name or f"column {i + 1}"
         seen[name] = seen.get(name, 0) + 1
         columns[i] = name if seen[name] == 1 else f"{name} ({seen[name]})"
-    return Table(columns, lines[header + 1 :])
+    rows = lines[header + 1 :]
+    if rows and _are_units(rows[0][1]):
+        # Units in a row of their own belong to the names above them.
+        for i, cell in enumerate(rows[0][1][: len(columns)]):
+            columns[i] += f" [{cell.strip().strip('[]()')}]" if cell.strip() else ""
+        rows = rows[1:]
+    return Table(*_without_blanks(columns, rows))
+
+
+def _are_units(cells: Sequence[str]) -> bool:
+    said = [cell.strip().strip("[]()").casefold() for cell in cells if cell.strip()]
+    return len(said) > 1 and all(_UNIT.fullmatch(cell) for cell in said)
+
+
+def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
+    """Whether a row sums up others, at the foot of a table or between groups; a player may be
+    called Max."""
+    at = next((i for i, cell in enumerate(cells) if cell.strip()), 0)
+    if at >= len(columns) or _PERSON.search(columns[at]):
+        return False
+    return bool(cells) and bool(_SUMS.fullmatch(cells[at].strip()))
+
+
+def _without_blanks(
+    columns: list[str], rows: list[tuple[int, list[str]]]
+) -> tuple[list[str], list[tuple[int, list[str]]]]:
+    """Without columns that have neither a name nor a value: some programs write thousands."""
+    last = max((i for i, cell in enumerate(columns) if not _UNNAMED.fullmatch(cell)), default=-1)
+    for _, cells in rows:
+        for i in range(len(cells) - 1, last, -1):
+            if cells[i].strip():
+                last = i
+                break
+    return columns[: last + 1], [(line, cells[: last + 1]) for line, cells in rows]
 
 
 def _text(data: bytes) -> list[tuple[int, list[str]]]:
@@ -148,23 +202,41 @@ def _words(row: Sequence[str]) -> int:
     return sum(1 for cell in row if re.search(r"[A-Za-z]", cell))
 
 
-def guess(table: Table, *, unit: str = "yd") -> dict[str, Source]:
+def guess(
+    table: Table,
+    *,
+    unit: str = "yd",
+    clubs: Collection[str] = (),
+    swings: Collection[str] = (),
+) -> dict[str, Source]:
     """What each target is, from the names of the columns, their units and values.
 
     Parameters
     ----------
     unit
         The student's unit of length, where the file says none.
+    clubs, swings
+        Names that the student's clubs and swings have: a column of them is one, whatever it is
+        called.
     """
     found: dict[str, Source] = {}
+    for kind, names in (("swing", swings), ("club", clubs)):
+        own = _column_of(table, names, [source.column for source in found.values()])
+        if own:
+            found[kind] = Source(own)
+    known = {source.column for source in found.values()}
     for column in table.columns:
+        if column in known:
+            continue
         name = re.sub(r"[\s_\-/\[\](),.:]+", " ", column.casefold()).strip()
         exact = column.casefold().replace(" ", "_")
         bare = re.sub(r"\b(yds?|yards?|m|mps|mph|kmh|kph|ft|feet|deg|rpm|s|c|f)\b", "", name)
-        target = exact if exact in TARGETS else None
+        target: str | None = None
+        if exact in TARGETS and _means(exact, table.values(column)):
+            target = exact
         for candidate, pattern in _CALLED:
             if target is None and candidate not in found and re.search(pattern, bare.strip()):
-                target = candidate
+                target = candidate if _means(candidate, table.values(column)) else None
         if target is None or target in found:
             continue
         if target in NUMBERS and not _numeric(table.values(column)):
@@ -174,8 +246,47 @@ def guess(table: Table, *, unit: str = "yd") -> dict[str, Source]:
 
 
 def _numeric(values: Sequence[str]) -> bool:
+    values = [value for value in values if value.casefold() not in NOTHING]
     good = sum(1 for value in values if re.fullmatch(r"[+-]?[\d.,]+ ?[LRlr]?", value))
     return bool(values) and good >= len(values) / 2
+
+
+def _means(target: str, values: Sequence[str]) -> bool:
+    """Whether the values of a column can be what its name says: a grade is no number of turns."""
+    words = VOCABULARY.get(target)
+    if words is None:
+        return True
+    said = [value.casefold() for value in values if value.casefold() not in NOTHING]
+    return not said or sum(value in words for value in said) >= len(said) / 2
+
+
+def _column_of(table: Table, names: Collection[str], taken: Sequence[str]) -> str:
+    """The column most of whose values are among these names, if there is one.
+
+    Names that are numbers ("56", "1") are also carries and counts: there the header has to say it.
+    """
+    wanted = {_plain(name) for name in names if re.search(r"[A-Za-z:]", name)}
+    best, most = "", 0.0
+    for column in table.columns:
+        values = [v for v in table.values(column) if v.casefold() not in NOTHING]
+        if column in taken or not values or not wanted:
+            continue
+        share = sum(_plain(value) in wanted for value in values) / len(values)
+        if share > most and share >= MOST_OF:
+            best, most = column, share
+    return best
+
+
+def _plain(name: str) -> str:
+    return re.sub(r"[^a-z0-9]", "", name.casefold())
+
+
+def day_orders(table: Table, sources: Mapping[str, Source]) -> list[DayOrder]:
+    """The orders of day and month that the dates of a file allow; two are to be asked about."""
+    source = sources.get("date")
+    if source is None or source.column not in table.columns:
+        return []
+    return sorted(orders_of(table.values(source.column, len(table.rows))))
 
 
 def _unit(target: str, column: str, table: Table, length: str) -> str:
@@ -205,20 +316,28 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
         if target in index and s.column in places
     ]
     fixed = [(index["club"], mapping.club), (index["swing"], mapping.swing)]
-    club, swing = index["club"], index["swing"]
+    club, swing, day = index["club"], index["swing"], index["date"]
+    order = DayOrder(mapping.days or DayOrder.DAY)
     present = {TARGETS[i]: i for i, _, _, _ in plan}
     present |= {name: index[name] for name in ("club", "swing")}
     reading: Reading[Shot] = Reading(columns=table.columns, unknown_columns=[n for n, _ in notes])
     named = {target: s.column for target, s in mapping.sources.items()}
     for line, values in table.rows:
+        if _sums_up(table.columns, values):
+            reading.problems.append(RowProblem(line, "", "sums up other rows: it is no ball."))
+            continue
         cells = [""] * len(TARGETS)
         try:
             for at, text in fixed:
                 cells[at] = text
             for to, place, convert, number in plan:
                 text = as_said(values[place]) if place < len(values) else ""
+                if text.casefold() in NOTHING:
+                    text = ""
                 if text and number:
                     text = _converted(text, convert, table.columns[place])
+                if text and to == day:
+                    text = iso_of(text, order) or text
                 if text or not cells[to]:
                     cells[to] = text
             cells[club] = mapping.clubs.get(cells[club], cells[club])

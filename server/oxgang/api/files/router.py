@@ -38,7 +38,15 @@ from oxgang.files.export import (
     write_matrix_workbook,
     write_workbook,
 )
-from oxgang.files.foreign import TARGETS, UNITS, ColumnMapping, Source, read_any, read_mapped
+from oxgang.files.foreign import (
+    TARGETS,
+    UNITS,
+    ColumnMapping,
+    Source,
+    day_orders,
+    read_any,
+    read_mapped,
+)
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
 from oxgang.files.tables import RowProblem, write_table
@@ -225,6 +233,7 @@ def look(
         targets=TARGETS,
         units={target: list(units) for target, units in UNITS.items()},
         mapping=asdict(used),
+        day_orders=day_orders(table, used.sources),
         remembered=known is not None,
         file_clubs=names_of(table, used, "club"),
         file_swings=names_of(table, used, "swing"),
@@ -261,7 +270,7 @@ def _mapping(text: str) -> ColumnMapping:
     except ValidationError as error:
         raise InputError(f"The mapping cannot be read: {error.errors()[0]['msg']}.") from None
     sources = {target: Source(s.column, s.unit) for target, s in body.sources.items()}
-    return ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing)
+    return ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing, body.days)
 
 
 def _preview(line: int, shot: Shot) -> PreviewBall:

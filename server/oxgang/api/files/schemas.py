@@ -3,9 +3,10 @@ from __future__ import annotations
 from typing import Annotated, Final
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import ConfigDict, Field
 
 from oxgang.core.words.shots import Strike, Trajectory
+from oxgang.files.days import DayOrder
 from oxgang.files.limits import MOST_COLUMNS, MOST_IN_A_CELL
 
 # A name as a file has it.
@@ -14,6 +15,10 @@ MOST_NAMES: Final = 500
 
 
 class ProblemRow(Schema):
+    """A row that cannot be used, and why; told in the reader's units when it is sent."""
+
+    model_config = ConfigDict(populate_by_name=True)
+
     line: int
     column: str
     reason: str = Field(alias="told")
@@ -45,6 +50,7 @@ class MappingBody(Schema):
     swings: dict[str, Header] = Field({}, max_length=MOST_NAMES)
     club: Header = ""
     swing: Header = ""
+    days: DayOrder = DayOrder.DAY
 
 
 class ColumnOut(Schema):
@@ -72,6 +78,7 @@ class FileLook(FileReport):
     targets: list[str]
     units: dict[str, list[str]]
     mapping: MappingBody
+    day_orders: list[DayOrder]
     remembered: bool
     file_clubs: list[str]
     file_swings: list[str]

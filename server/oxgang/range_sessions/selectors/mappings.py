@@ -6,7 +6,9 @@ import re
 
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
-from oxgang.files.foreign import ColumnMapping, Source, Table, guess
+from oxgang.core.units import SETS, units_of
+from oxgang.files.days import DayOrder
+from oxgang.files.foreign import ColumnMapping, Source, Table, day_orders, guess
 from oxgang.range_sessions.models import StoredMapping
 
 MOST_NAMES = 40
@@ -19,14 +21,22 @@ def remembered(academy: Academy, table: Table) -> ColumnMapping | None:
         return None
     m = stored.mapping
     sources = {target: Source(**source) for target, source in m["sources"].items()}
-    return ColumnMapping(sources, m["clubs"], m["swings"], m["club"], m["swing"])
+    days = m.get("days", DayOrder.DAY)
+    return ColumnMapping(sources, m["clubs"], m["swings"], m["club"], m["swing"], days)
 
 
 def guessed(student: Student, table: Table) -> ColumnMapping:
     """A guess from columns and values, with the file's clubs and swings matched where clear."""
-    sources = guess(table, unit=student.units)
-    first = ColumnMapping(sources)
     labels = [club.label for club in bag_of(student)]
+    known = known_swings(student)
+    sources = guess(
+        table,
+        unit=SETS[units_of(student.units)].carry.sign,
+        clubs=labels,
+        swings=[position.label for position in known.values()],
+    )
+    first = ColumnMapping(sources)
+    orders = day_orders(table, sources)
     lofts = {f"{club.loft_deg:g}": club.label for club in bag_of(student)}
     clubs = {}
     for name in names_of(table, first, "club"):
@@ -35,7 +45,6 @@ def guessed(student: Student, table: Table) -> ColumnMapping:
         found = same or (lofts.get(number.group()) if number else None)
         if found and found != name:
             clubs[name] = found
-    known = known_swings(student)
     by_plain = {_plain(p.label): p.label for p in known.values()}
     swings = {}
     for name in names_of(table, first, "swing"):
@@ -45,7 +54,7 @@ def guessed(student: Student, table: Table) -> ColumnMapping:
     middle = student.scale.as_core().positions
     club = "" if "club" in sources else next(iter(labels), "")
     swing = "" if "swing" in sources else middle[(len(middle) - 1) // 2].label
-    return ColumnMapping(sources, clubs, swings, club, swing)
+    return ColumnMapping(sources, clubs, swings, club, swing, next(iter(orders), DayOrder.DAY))
 
 
 def names_of(table: Table, mapping: ColumnMapping, target: str) -> list[str]:

@@ -3819,6 +3819,12 @@ export interface components {
             /** Solid */
             solid: number;
         };
+        /**
+         * DayOrder
+         * @description Which of day and month stands first.
+         * @enum {string}
+         */
+        DayOrder: "day first" | "month first";
         /** DayOut */
         DayOut: {
             /** Balls */
@@ -4249,6 +4255,8 @@ export interface components {
             bag: string[];
             /** Columns */
             columns: components["schemas"]["ColumnOut"][];
+            /** Day Orders */
+            day_orders: components["schemas"]["DayOrder"][];
             /** File Clubs */
             file_clubs: string[];
             /** File Swings */
@@ -5087,6 +5095,8 @@ export interface components {
             clubs?: {
                 [key: string]: string;
             };
+            /** @default day first */
+            days?: components["schemas"]["DayOrder"];
             /** Sources */
             sources: {
                 [key: string]: components["schemas"]["SourceBody"];
@@ -6067,7 +6077,10 @@ export interface components {
          * @enum {string}
          */
         ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "factor-needed" | "factor-missing" | "not-allowed" | "erased" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
-        /** ProblemRow */
+        /**
+         * ProblemRow
+         * @description A row that cannot be used, and why; told in the reader's units when it is sent.
+         */
         ProblemRow: {
             /** Column */
             column: string;

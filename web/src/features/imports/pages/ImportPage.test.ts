@@ -21,8 +21,9 @@ const LOOK = {
   units: { carry_yd: ["yd", "m", "ft"], ball_speed_mps: ["mph", "m/s", "km/h"] },
   mapping: {
     sources: { carry_yd: { column: "Carry (m)", unit: "m" } },
-    clubs: {}, swings: {}, club: "56", swing: "9:00",
+    clubs: {}, swings: {}, club: "56", swing: "9:00", days: "day first",
   },
+  day_orders: [] as string[],
   remembered: true,
   file_clubs: ["SW"],
   file_swings: [],
@@ -33,6 +34,7 @@ const LOOK = {
 interface Mapping {
   sources: Record<string, { column: string; unit: string }>;
   clubs: Record<string, string>;
+  days?: string;
 }
 /** The mapping that goes with the file, of each look. */
 let sent: Mapping[] = [];
@@ -130,4 +132,16 @@ test("a file that cannot be read says why, and a huge one is not sent", async ()
     [`POST ${LOOK_AT}`]: () => problem(422, "unusable-file", "There is no table in this file."),
   });
   expect(text()).toContain("monitor.csv: There is no table in this file.");
+});
+
+test("days that may be months are asked about once; certain ones are not", async () => {
+  const certain = await imported();
+  expect(certain.text()).not.toContain("Its dates have the");
+  LOOK.day_orders = ["day first", "month first"];
+  const asked = await imported();
+  expect(asked.text()).toContain("Its dates have the");
+  await asked.page.get(".days select").setValue("month first");
+  await settled();
+  expect(sent.at(-1)!.days).toBe("month first");
+  LOOK.day_orders = [];
 });

@@ -69,9 +69,9 @@ function match(kind: "clubs" | "swings", name: string, ours: string): void {
   mapping.value[kind] = { ...mapping.value[kind], [name]: ours };
   again();
 }
-function fix(kind: "club" | "swing", ours: string): void {
+function fix(kind: "club" | "swing" | "days", ours: string): void {
   if (!mapping.value) return;
-  mapping.value[kind] = ours;
+  Object.assign(mapping.value, { [kind]: ours });
   again();
 }
 async function take(skipBad: boolean): Promise<void> {
@@ -192,6 +192,15 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         </section>
         <div>
           <section class="sheet">
+            <label v-if="seen.day_orders.length > 1" class="days"
+              ><b>Its dates</b> have the
+              <select
+                :value="mapping.days"
+                @change="fix('days', ($event.target as HTMLSelectElement).value)"
+              >
+                <option v-for="order in seen.day_orders" :key="order">{{ order }}</option>
+              </select></label
+            >
             <h2>Clubs and swings</h2>
             <label v-if="!mapping.sources['club']"
               >All balls with
