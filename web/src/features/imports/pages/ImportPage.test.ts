@@ -137,6 +137,7 @@ test("a file that cannot be read says why, and a huge one is not sent", async ()
 test("days that may be months are asked about once; certain ones are not", async () => {
   const certain = await imported();
   expect(certain.text()).not.toContain("Its dates have the");
+  vi.restoreAllMocks();
   LOOK.day_orders = ["day first", "month first"];
   const asked = await imported();
   expect(asked.text()).toContain("Its dates have the");
