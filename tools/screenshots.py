@@ -189,14 +189,14 @@ def pick(page: Page) -> None:
 
 def net(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "net")
-    page.get_by_label("Net, from the ball").fill("3")
+    page.get_by_label("Net, from the ball").fill("10")
     page.get_by_role("heading", level=1).click()
     press(page, "ArrowDown")
     # A number typed before the tape's height is known is not taken.
     page.wait_for_load_state("networkidle")
-    press(page, "5 Enter")
+    press(page, "2 Enter")
     page.get_by_text("Launch at a ball speed of").wait_for()
-    press(page, "1 8 Enter - 1 2 Enter - 3 5 Enter 9 Enter")
+    press(page, "7 Enter - 5 Enter - 1 4 Enter 4 Enter")
     page.wait_for_selector(".waiting", state="detached")
     page.wait_for_timeout(300)
 

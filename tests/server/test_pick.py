@@ -110,14 +110,14 @@ def test_three_balls_answer_with_what_is_not_known(api: Api, student: Student, w
 @pytest.mark.parametrize(
     ("query", "says"),
     [
-        ("pin_yd=0", "outside 1 to 250"),
-        ("pin_yd=60&headwind_mps=40", "outside -30 to 30"),
+        ("pin_yd=0", "outside 1 yd to 250 yd"),
+        ("pin_yd=60&headwind_mps=40", "outside -67.1 mph to 67.1 mph"),
         ("pin_yd=60&front_yd=0&back_yd=0", "no depth"),
         ("pin_yd=60&trouble=water:55-65", "stands in the water"),
         ("pin_yd=60&trouble=lava:1-2", "bunker:45-53"),
         ("pin_yd=nan", ""),
         ("pin_yd=60&lie=moon", ""),
-        ("pin_yd=60&temperature_c=99", "outside -30 to 55"),
+        ("pin_yd=60&temperature_c=99", "outside -30 °C to 55 °C"),
         ("pin_yd=60" + "&trouble=rough:1-2" * 9, ""),
         ("", ""),
     ],

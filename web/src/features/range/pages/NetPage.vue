@@ -35,6 +35,8 @@ const session = useSession({
   conditions: () => conditions.body.value,
 });
 const units = useUnits(() => student.data.value?.units);
+/** As it is said in a sentence, where the sign alone would be read as a word. */
+const smallName = computed(() => (units.value.small.sign === "in" ? "inches" : "centimetres"));
 const net = useNet({
   studentId: props.studentId,
   cell: () => cell.value,
@@ -137,10 +139,10 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           @hit="net.hit"
         />
         <p class="quiet">
-          Tap where the ball hit, or type {{ units.small.sign }} above the tape (− for below) and
+          Tap where the ball hit, or type the {{ smallName }} above the tape (− for below) and
           Enter. Drag the tape to where it hangs.
         </p>
-        <output class="typed slab" :aria-label="`${units.small.sign} being typed`">{{
+        <output class="typed slab" :aria-label="`${smallName} being typed`">{{
           entry.text ? `${entry.text} ${units.small.sign}` : ""
         }}</output>
         <Sentence :text="entry.problem" />
