@@ -57,7 +57,7 @@ useEventListener(
   <header class="bar">
     <RouterLink class="mark slab" to="/students">Oxgang</RouterLink>
     <StudentSwitcher :student-id="studentId" :places="places" />
-    <BarPlaces :places="onBar" />
+    <BarPlaces class="places" :places="onBar" />
     <div class="right">
       <UnitsChoice :student-id="studentId" />
       <button
@@ -120,8 +120,13 @@ useEventListener(
 }
 @media (max-width: 640px) {
   .bar {
+    flex-wrap: wrap;
     padding: 0 0.75rem;
     gap: 0 0.3rem;
+  }
+  .places {
+    order: 5;
+    flex-basis: 100%;
   }
   .mark {
     display: none;
