@@ -104,6 +104,11 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.wait_for_selector("table.plain")
     expect(page.get_by_text("wait in this browser")).to_be_hidden()
     expect(page.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
+    # What goes quickly is no news on the page: that nothing is shown does not say that it is there.
+    for _ in range(50):
+        if len(stored(page, student)) == before + 2:
+            break
+        page.wait_for_timeout(200)
     assert stored(page, student)[before:] == [41, 42]
     history = asked(page, f"students/{student}/history")["entries"]
     recorded = next(e for e in history if e["did"]["code"] == "log-balls-recorded")
