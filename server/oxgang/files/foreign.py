@@ -265,19 +265,20 @@ def _column_of(table: Table, names: Collection[str], taken: Sequence[str]) -> st
 
     Names that are numbers ("56", "1") are also carries and counts: there the header has to say it.
     """
-    wanted = {_plain(name) for name in names if re.search(r"[A-Za-z:]", name)}
+    wanted = {plain_name(name) for name in names if re.search(r"[A-Za-z:]", name)}
     best, most = "", 0.0
     for column in table.columns:
         values = [v for v in table.values(column) if v.casefold() not in NOTHING]
         if column in taken or not values or not wanted:
             continue
-        share = sum(_plain(value) in wanted for value in values) / len(values)
+        share = sum(plain_name(value) in wanted for value in values) / len(values)
         if share > most and share >= MOST_OF:
             best, most = column, share
     return best
 
 
-def _plain(name: str) -> str:
+def plain_name(name: str) -> str:
+    """A name of a club or a swing as it is compared: letters and digits alone."""
     return re.sub(r"[^a-z0-9]", "", name.casefold())
 
 

@@ -8,7 +8,7 @@ from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.units import SETS, units_of
 from oxgang.files.days import DayOrder
-from oxgang.files.foreign import ColumnMapping, Source, Table, day_orders, guess
+from oxgang.files.foreign import ColumnMapping, Source, Table, day_orders, guess, plain_name
 from oxgang.range_sessions.models import StoredMapping
 
 MOST_NAMES = 40
@@ -41,14 +41,14 @@ def guessed(student: Student, table: Table) -> ColumnMapping:
     clubs = {}
     for name in names_of(table, first, "club"):
         number = re.search(r"\d\d", name)
-        same = next((label for label in labels if _plain(label) == _plain(name)), None)
+        same = next((label for label in labels if plain_name(label) == plain_name(name)), None)
         found = same or (lofts.get(number.group()) if number else None)
         if found and found != name:
             clubs[name] = found
-    by_plain = {_plain(p.label): p.label for p in known.values()}
+    by_plain = {plain_name(p.label): p.label for p in known.values()}
     swings = {}
     for name in names_of(table, first, "swing"):
-        found = by_plain.get(_plain(name))
+        found = by_plain.get(plain_name(name))
         if found and found != name:
             swings[name] = found
     middle = student.scale.as_core().positions
@@ -66,7 +66,3 @@ def names_of(table: Table, mapping: ColumnMapping, target: str) -> list[str]:
     for name in table.values(source.column, len(table.rows)):
         counts[name] = counts.get(name, 0) + 1
     return sorted(counts, key=lambda name: -counts[name])[:MOST_NAMES]
-
-
-def _plain(name: str) -> str:
-    return re.sub(r"[^a-z0-9]", "", name.casefold())

@@ -67,7 +67,7 @@ export function useLook() {
     const query = next.place === "matrix" ? { at: "62" } : {};
     await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query }); // prettier-ignore
   }
-  /** Begin with a student who has numbers: the example, else whoever has the most balls. */
+  /** Begin with whoever has the most ground covered: there is most to see. */
   async function start(): Promise<void> {
     const { rows } = await dataOf(api.GET("/api/students", { params: { query: { size: 50 } } }));
     const some = [...rows].sort((a, b) => b.covered - a.covered)[0];
