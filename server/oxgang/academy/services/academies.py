@@ -21,8 +21,8 @@ MAX_ADDRESS = 200
 MAX_NAME = 120
 
 
-def checked_academy_name(name: str) -> str:
-    """An academy's name without needless blanks.
+def checked_name(name: str, whose: str) -> str:
+    """The name of an academy or a person (`whose`, for the sentence) without needless blanks.
 
     Raises
     ------
@@ -31,7 +31,7 @@ def checked_academy_name(name: str) -> str:
     """
     name = " ".join(name.split())
     if not name:
-        raise InputError("Give the academy a name.", field="name")
+        raise InputError(f"Give the {whose} a name.", field="name")
     if len(name) > MAX_NAME:
         raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
     return name
@@ -42,7 +42,7 @@ def open_academy(
     name: str, *, altitude_m: float = 0, time_zone: str = "UTC", units: Units = "yd"
 ) -> Academy:
     """A new academy with its own copies of the built-in swing-length scales."""
-    name = checked_academy_name(name)
+    name = checked_name(name, "academy")
     if time_zone not in available_timezones():
         raise InputError(f'"{time_zone}" is not a time zone such as UTC.', field="time_zone")
     academy = Academy.objects.create(

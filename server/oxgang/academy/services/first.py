@@ -14,7 +14,7 @@ from django.db import transaction
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Did
-from oxgang.academy.services.academies import add_coach, checked_academy_name, open_academy
+from oxgang.academy.services.academies import add_coach, checked_name, open_academy
 from oxgang.academy.services.log import note_academy
 from oxgang.academy.services.settings import checked_altitude, checked_units, checked_zone
 from oxgang.core.errors import InputError
@@ -84,7 +84,7 @@ def begin(code: str, said: Beginning, *, now: datetime) -> Coach:
         checked_zone(said.time_zone)
         checked_altitude(said.altitude_m)
         try:
-            name = checked_academy_name(said.academy)
+            name = checked_name(said.academy, "academy")
         except InputError as error:
             raise InputError(error.told, field="academy") from None
         academy = open_academy(

@@ -13,14 +13,13 @@ from django.db import transaction
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, EntryLink, PersonRole
-from oxgang.academy.services.academies import add_coach
+from oxgang.academy.services.academies import add_coach, checked_name
 from oxgang.academy.services.log import note_academy, touch
 from oxgang.academy.services.races import raced
 from oxgang.academy.services.sign_ins import end_all
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 
-MAX_NAME: Final = 120
 # An invitation waits for somebody's evening, a forgotten password for nobody's.
 INVITED_FOR: Final = timedelta(days=7)
 RESET_FOR: Final = timedelta(hours=24)
@@ -39,7 +38,7 @@ def invite(name: str, role: PersonRole, *, by: Coach, now: datetime) -> tuple[En
     InputError
         Without a name.
     """
-    name = checked_name(name)
+    name = checked_name(name, "person")
     link, token = _made(by.academy, INVITED_FOR, by=by, now=now, name=name, role=role)
     note_academy(
         by.academy, Did.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now
@@ -204,9 +203,9 @@ def change_person(
     """
     _refuse_if_left(coach)
     fields = []
-    if name is not None and checked_name(name) != coach.name:
-        fields.append(["name", coach.name, checked_name(name)])
-        coach.name = checked_name(name)
+    if name is not None and checked_name(name, "person") != coach.name:
+        fields.append(["name", coach.name, checked_name(name, "person")])
+        coach.name = checked_name(name, "person")
     if role is not None and role != coach.role:
         if coach.role == PersonRole.HEAD:
             _refuse_if_last(coach)
@@ -300,16 +299,6 @@ def coach_in(academy: Academy, coach_id: int) -> Coach:
     if found is None:
         raise NotFound("There is no such person here.")
     return found
-
-
-def checked_name(name: str) -> str:
-    """A person's name, once it is one."""
-    name = " ".join(name.split())
-    if not name:
-        raise InputError("Give the person a name.", field="name")
-    if len(name) > MAX_NAME:
-        raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
-    return name
 
 
 def _refuse_if_left(coach: Coach) -> None:

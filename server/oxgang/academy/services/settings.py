@@ -13,7 +13,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.academies import checked_academy_name, checked_address
+from oxgang.academy.services.academies import checked_address, checked_name
 from oxgang.academy.services.log import changed, fields_of, fields_said, note_academy, touch
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
@@ -112,7 +112,7 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> int:
 
 
 def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
-    academy.name = checked_academy_name(str(academy.name))
+    academy.name = checked_name(str(academy.name), "academy")
     checked_zone(academy.time_zone)
     checked_altitude(academy.altitude_m)
     academy.public_address = checked_address(academy.public_address)

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.academy.models import PersonRole
-from oxgang.academy.services.people import MAX_NAME
+from oxgang.academy.services.academies import MAX_NAME
 from oxgang.academy.services.throttle import MAX_NAME as MAX_LOG_IN
 
 PersonName = Field(max_length=MAX_NAME)
