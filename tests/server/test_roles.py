@@ -43,7 +43,8 @@ TABLE = {
         GET {S}/homework/{homework_id}/sheet.pdf | GET {S}/pictures/{picture_id}/still.jpg""",
     "l": """PUT {S}/balls | PATCH DELETE {S}/balls/{uid} | POST {S}/balls/{uid}/restore
         PUT {S}/rounds | POST {S}/rounds-seen | POST {S}/calls | POST {S}/faults
-        POST {S}/what-if | POST {S}/loft-search | POST {S}/picture | POST /api/students/catch-up
+        POST {S}/what-if | POST {S}/plan/effect | POST {S}/loft-search | POST {S}/picture
+        POST /api/students/catch-up
         PUT /api/devices/{device_id}/plays | POST /api/devices/{device_id}/let-go
         POST /api/groups | POST /api/groups/{group_id}/students
         DELETE /api/groups/{group_id}/bays/{number} | PUT /api/groups/{group_id}/turns

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 from oxgang.academy.models import Club, Student
 from oxgang.core.practice.protocols import Protocol
@@ -42,6 +44,52 @@ def test_plans_that_cannot_be(api: Api, student: Student, coach: object) -> None
     student.clubs.all().delete()
     empty = api("POST", url, {"protocol": "check-up"})
     assert (empty.status_code, "bag" in empty.data["title"]) == (422, True)
+
+
+def test_a_plans_effect_is_drawn_before_a_ball_is_hit(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    hit(api, student, wedge, [44.0 + i % 3 for i in range(6)])
+    base = f"/students/{student.pk}"
+    shot = {"club": "56", "trajectory": "stock", "spin": "check", "tempo": "normal"}
+
+    def wide(matrix: dict[str, Any]) -> dict[str, float]:
+        return {
+            c["swing"]: c["carry_hi_yd"] - c["carry_lo_yd"]
+            for c in matrix["cells"]
+            if c["club"] == "56" and c["trajectory"] == "stock"
+        }
+
+    def yards(strips: list[dict[str, Any]], kind: str) -> int:
+        return sum(s["to_yd"] - s["from_yd"] + 1 for s in strips if s["kind"] == kind)
+
+    now = api("GET", f"{base}/matrix").data
+    items = [{**shot, "swing": "9:00", "balls": 9}, {**shot, "swing": "full", "balls": 6}]
+    effect = api("POST", f"{base}/plan/effect", {"items": items}).data
+    then = effect["matrix"]
+    assert wide(then)["full"] < 0.6 * wide(now)["full"]
+    assert wide(then)["9:00"] < wide(now)["9:00"]
+    # Balls taken to land where they are expected move no number, and none is stored.
+    assert [c["carry_yd"] for c in then["cells"]] == pytest.approx(
+        [c["carry_yd"] for c in now["cells"]], rel=0.02
+    )
+    assert then["ground"]["covered_measured"] > now["ground"]["covered_measured"]
+    assert yards(effect["later"], "sure") > yards(effect["now"], "sure")
+    every = now["ground"]["to_yd"] - now["ground"]["from_yd"] + 1
+    assert sum(yards(effect["now"], kind) for kind in ("sure", "doubtful", "fallow")) == every
+    assert Ball.objects.count() == 6
+    # A net tells no carry, and a cell that the matrix does not have is not foreseen.
+    for odd in ({**items[1], "place": "net"}, {**items[1], "swing": "11:00", "club": "none"}):
+        same = api("POST", f"{base}/plan/effect", {"items": [odd]}).data["matrix"]
+        assert wide(same) == wide(now)
+    assert (
+        api("POST", f"{base}/plan/effect", {"items": [{**items[0], "balls": 0}]}).status_code == 422
+    )
+    # A trim teaches its cell less than the plain swing does.
+    down = {**items[1], "grip_down_in": 2.0}
+    trimmed = api("POST", f"{base}/plan/effect", {"items": [down]}).data["matrix"]
+    plain = api("POST", f"{base}/plan/effect", {"items": [items[1]]}).data["matrix"]
+    assert wide(plain)["full"] < wide(trimmed)["full"] < wide(now)["full"]
 
 
 def test_stages_follow_the_criteria_unless_the_coach_says_otherwise(

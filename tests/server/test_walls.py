@@ -73,7 +73,7 @@ def test_every_address_of_another_academys_student_is_a_404(
                 routine_id=1,
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
-            if path.endswith(("/plan", "criteria", "reopen")):
+            if path.endswith(("/plan", "effect", "criteria", "reopen")):
                 body |= {"protocol": "first map", "title": "x", "items": [], "day": "2026-05-31"}
                 body |= {"solid": 0.8, "over_balls": 20, "cells": 0.7, "launches": 0.7}
             if path.endswith("/played"):

@@ -52,6 +52,7 @@ LOGS: Final = frozenset(
         ("POST", f"{_STUDENT}/calls"),
         ("POST", f"{_STUDENT}/faults"),
         ("POST", f"{_STUDENT}/what-if"),
+        ("POST", f"{_STUDENT}/plan/effect"),
         ("POST", f"{_STUDENT}/loft-search"),
         ("POST", f"{_STUDENT}/picture"),
         ("POST", "/api/students/catch-up"),

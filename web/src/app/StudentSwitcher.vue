@@ -87,7 +87,7 @@ function go(id: string): void {
       @choose="go"
       @other="other"
     />
-    <button v-else type="button" class="plain" @click="ask">
+    <button v-else type="button" class="plain" :title="name" @click="ask">
       {{ name || "Find  /" }}
     </button>
   </div>

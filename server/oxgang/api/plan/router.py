@@ -1,6 +1,6 @@
 from __future__ import annotations
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -16,6 +16,8 @@ from oxgang.api.plan.schemas import (
     CheckUp,
     CriteriaBody,
     Draft,
+    EffectOut,
+    Items,
     PlanIn,
     PlanItem,
     PlanOut,
@@ -23,9 +25,12 @@ from oxgang.api.plan.schemas import (
     Wanted,
 )
 from oxgang.core.ground.stages import Criteria
-from oxgang.core.practice.plan import Planned, check_balls
+from oxgang.core.keeping.looks import measured_strips
+from oxgang.core.practice.plan import Planned, Why, check_balls, foreseen
 from oxgang.core.practice.protocols import Protocol, Wish, balls_in, plan_for
+from oxgang.core.words.said import Said
 from oxgang.core.words.shots import CellKey
+from oxgang.matrix.selectors.as_data import matrix_data
 from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.standing import criteria_of, standing_of
@@ -46,6 +51,17 @@ def _item(planned: Planned) -> PlanItem:
         place=planned.place,
         ball_position_in=planned.ball_position_in,
         grip_down_in=planned.grip_down_in,
+    )
+
+
+def _planned_of(item: PlanItem) -> Planned:
+    return Planned(
+        CellKey(item.club, item.swing, item.trajectory, item.spin, item.tempo),
+        item.balls,
+        Said(Why.OWN),
+        place=item.place,
+        ball_position_in=item.ball_position_in,
+        grip_down_in=item.grip_down_in,
     )
 
 
@@ -97,6 +113,21 @@ def _planned(student: Student, data: Wanted) -> list[PlanItem]:
         learning=now.learning,
     )
     return [_item(p) for p in plan_for(data.protocol, found.matrix, wish, found.evidence)]
+
+
+@router.post("/students/{student_id}/plan/effect", response=EffectOut)
+def effect(request: HttpRequest, student_id: UUID, data: Items) -> EffectOut:
+    """What these balls would settle, were they hit today and land where they are expected."""
+    student = student_of(coach_of(request).academy, student_id)
+    found = matrix_of(student, local_day(student, timezone.now()))
+    evidence = foreseen(found.matrix, found.evidence, [_planned_of(item) for item in data.items])
+    then = replace(found, evidence=evidence, matrix=evidence.matrix())
+    ends = {"from_yd": student.from_yd, "to_yd": student.to_yd}
+    now, later = (
+        measured_strips(one.cells, **ends, tolerance_yd=student.tolerance_yd)
+        for one in (found, then)
+    )
+    return made(EffectOut, matrix=matrix_data(student, then), now=now, later=later)
 
 
 @router.post("/students/{student_id}/check-up", response=PlanPage)

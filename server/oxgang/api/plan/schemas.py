@@ -6,7 +6,9 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Label, Moment
+from oxgang.api.matrix.schemas import MatrixOut
 from oxgang.api.said import PlanSaid
+from oxgang.api.students.schemas import StripOut
 from oxgang.core.ground.stages import Stage
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
 from oxgang.core.practice.plan import BALLS_RANGE, SESSION_BALLS, Place
@@ -60,10 +62,21 @@ class Draft(Schema):
     balls: int
 
 
-class PlanBody(Schema):
+class Items(Schema):
+    items: list[PlanItem] = Field(max_length=MOST_ITEMS)
+
+
+class EffectOut(Schema):
+    """The matrix once a plan is hit, and the ground under measured numbers `now` and `later`."""
+
+    matrix: MatrixOut
+    now: list[StripOut]
+    later: list[StripOut]
+
+
+class PlanBody(Items):
     title: str = Field(max_length=60)
     homework: bool = False
-    items: list[PlanItem] = Field(max_length=MOST_ITEMS)
 
 
 class PlanIn(PlanBody):

@@ -5,6 +5,7 @@ from datetime import date
 from ninja import Schema
 
 from oxgang.api.said import TouchSaid
+from oxgang.api.students.schemas import StripOut
 from oxgang.core.keeping.events import EventKind
 
 
@@ -73,13 +74,14 @@ class LessonTurn(Schema):
 
 
 class LookOut(Schema):
-    """How the ground stood on a day, in shares."""
+    """How the ground stood on a day: in shares, and in strips under the measured numbers."""
 
     day: date
     covered: float
     measured: float
     doubtful: float | None
     numbers: int
+    strips: list[StripOut]
 
 
 class ProgressOut(Schema):

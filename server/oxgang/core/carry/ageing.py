@@ -60,20 +60,21 @@ def too_wide_on(evidence: Evidence, points: Sequence[Point], *, tolerance_yd: fl
     return evidence.day + timedelta(days=broad)
 
 
-def halves_after(
-    evidence: Evidence,
-    points: Sequence[Point],
-    planned: Sequence[tuple[CellKey, Point, float, int]],
-) -> Array:
-    """Half of the interval [yd] of each shot type once a plan is hit that day, shape (n,).
+# Cell, shot type, expected carry [yd] and number of balls.
+Aim = tuple[CellKey, Point, float, int]
 
-    Parameters
-    ----------
-    planned
-        Cell, shot type, expected carry [yd] and number of balls. Where the balls land does not
-        matter for how much is known, so that they are taken to land where they are expected; on
-        the ball and lie that the student mostly hits from. As many of them are mishits, which say
-        nothing, as the student usually has.
+
+def halves_after(evidence: Evidence, points: Sequence[Point], planned: Sequence[Aim]) -> Array:
+    """Half of the interval [yd] of each shot type once a plan is hit that day, shape (n,)."""
+    return halves(once_hit(evidence, planned), points)
+
+
+def once_hit(evidence: Evidence, planned: Sequence[Aim]) -> Evidence:
+    """What will be known once a plan is hit that day.
+
+    Where the balls land does not matter for how much is known, so that they are taken to land where
+    they are expected; on the ball and lie that the student mostly hits from. As many of them are
+    mishits, which say nothing, as the student usually has.
     """
     solid = solid_share(evidence)
     usual = Counter((hit.ball, hit.lie) for hit in evidence.hits if hit.counts).most_common(1)
@@ -87,7 +88,7 @@ def halves_after(
         due -= count
         one = Hit(key, point, carry, day=evidence.day, ball=ball, lie=lie, imagined=True)
         more += [one] * count
-    return halves(evidence.with_hits(more), points)
+    return evidence.with_hits(more)
 
 
 def solid_share(evidence: Evidence) -> float:

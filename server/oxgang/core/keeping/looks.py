@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Final
 
-from oxgang.core.carry.cells import Cell
-from oxgang.core.ground.ground import ground_of
+from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.ground.ground import Strip, ground_of, small_ground
 from oxgang.core.keeping.due import matters
 
 # A period is looked back at on so many days.
@@ -23,7 +23,7 @@ class Look:
     """How the ground stood on a day: shares of yards covered, by all and by measured cells.
 
     `doubtful` is the share of the cells the student played by that was wider than the tolerance;
-    None where there was none.
+    None where there was none. `strips` are `measured_strips`.
     """
 
     day: date
@@ -31,6 +31,7 @@ class Look:
     measured: float
     doubtful: float | None
     numbers: int
+    strips: list[Strip]
 
 
 def look_at(
@@ -39,14 +40,25 @@ def look_at(
     """How the ground stood under the cells of a day."""
     played = matters(cells, from_yd=from_yd, to_yd=to_yd)
     wide = sum(cell.half_yd > tolerance_yd for cell in played)
-    ground = ground_of(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+    ends = {"from_yd": from_yd, "to_yd": to_yd}
+    ground = ground_of(cells, **ends, tolerance_yd=tolerance_yd)
     return Look(
         day,
         ground.covered / ground.yards,
         ground.covered_measured / ground.yards,
         wide / len(played) if played else None,
         len(played),
+        measured_strips(cells, **ends, tolerance_yd=tolerance_yd),
     )
+
+
+def measured_strips(
+    cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
+) -> list[Strip]:
+    """The ground under the measured cells, those that are wider than the tolerance apart."""
+    measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
+    loose = {cell.key for cell in measured if cell.half_yd > tolerance_yd}
+    return small_ground(measured, loose, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
 
 def days_to_look(hit: Sequence[date], from_day: date, to_day: date) -> list[date]:

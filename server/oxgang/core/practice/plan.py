@@ -11,14 +11,14 @@ of Machine Learning Research 9, 235-284); tests compare it with exhaustive searc
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.ageing import halves_after
+from oxgang.core.carry.ageing import halves_after, once_hit
 from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
@@ -289,6 +289,31 @@ def _urgency(
         return REST_COUNTS if due else UNPLAYED_COUNTS if played else 1.0
 
     return np.array([counts(cell.key) for cell in matrix.cells])
+
+
+def foreseen(matrix: Matrix, evidence: Evidence, planned: Sequence[Planned]) -> Evidence:
+    """What will be known once a plan is hit: of its cells that the matrix has, on the range.
+
+    A ball hit with a trim teaches what its cell teaches by it.
+    """
+    known = [p for p in planned if p.place is None and p.key in matrix]
+    if not known:
+        return evidence
+    plain = [matrix.point(p.key) for p in known]
+    points = [
+        replace(point, back_in=p.ball_position_in, down_in=p.grip_down_in)
+        for point, p in zip(plain, known, strict=True)
+    ]
+    carries, _ = evidence.carries([*plain, *points])
+    # What a trim takes or adds, on the carry that the matrix shows.
+    share = carries[len(known) :] / carries[: len(known)]
+    return once_hit(
+        evidence,
+        [
+            (p.key, point, matrix[p.key].carry_yd * float(part), p.balls)
+            for p, point, part in zip(known, points, share, strict=True)
+        ],
+    )
 
 
 def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planned]:

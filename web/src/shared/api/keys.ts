@@ -23,6 +23,7 @@ export const keys = {
   matrix: (id: string) => of(id, "matrix"),
   matrixOf: (id: string, live: boolean) => of(id, "matrix", live ? "live" : "kept"),
   plan: (id: string) => of(id, "plan"),
+  effect: (id: string, items: string) => of(id, "plan-effect", items),
   events: (id: string) => of(id, "events"),
   gaps: (id: string) => of(id, "gaps"),
   played: (id: string) => of(id, "played"),

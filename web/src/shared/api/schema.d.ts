@@ -2342,6 +2342,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/plan/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effect
+         * @description What these balls would settle, were they hit today and land where they are expected.
+         */
+        post: operations["oxgang_api_plan_router_effect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/played": {
         parameters: {
             query?: never;
@@ -3994,6 +4014,17 @@ export interface components {
             front_yd: number;
         };
         /**
+         * EffectOut
+         * @description The matrix once a plan is hit, and the ground under measured numbers `now` and `later`.
+         */
+        EffectOut: {
+            /** Later */
+            later: components["schemas"]["StripOut"][];
+            matrix: components["schemas"]["MatrixOut"];
+            /** Now */
+            now: components["schemas"]["StripOut"][];
+        };
+        /**
          * EntryLinkMade
          * @description The address stands here once and nowhere else.
          */
@@ -4707,6 +4738,11 @@ export interface components {
             /** @default coach */
             role?: components["schemas"]["PersonRole"];
         };
+        /** Items */
+        Items: {
+            /** Items */
+            items: components["schemas"]["PlanItem"][];
+        };
         /**
          * Kept
          * @description What kinds of records there are of a student.
@@ -5031,7 +5067,7 @@ export interface components {
         };
         /**
          * LookOut
-         * @description How the ground stood on a day, in shares.
+         * @description How the ground stood on a day: in shares, and in strips under the measured numbers.
          */
         LookOut: {
             /** Covered */
@@ -5047,6 +5083,8 @@ export interface components {
             measured: number;
             /** Numbers */
             numbers: number;
+            /** Strips */
+            strips: components["schemas"]["StripOut"][];
         };
         /**
          * LookedUp
@@ -11477,6 +11515,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPage"];
+                };
+            };
+        };
+    };
+    oxgang_api_plan_router_effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Items"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"];
                 };
             };
         };

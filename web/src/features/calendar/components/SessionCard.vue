@@ -97,6 +97,7 @@ p {
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   margin: 0 -0.15rem;
 }

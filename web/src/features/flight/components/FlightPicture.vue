@@ -132,6 +132,19 @@ function nudge(event: KeyboardEvent): void {
   const { distance_m, height_m } = BARS[which].value;
   place(which, distance_m + by[0], height_m + by[1]);
 }
+/** A label stands right of its post, and left of it where it would leave the picture. */
+const LABEL = 190;
+const beside = (m: number) =>
+  nx(m) + LABEL > (width.value || 760)
+    ? { x: nx(m) - 11, "text-anchor": "end" }
+    : { x: nx(m) + 11, "text-anchor": "start" };
+const NAMED = 90;
+const windowName = computed(() => {
+  const right = (width.value || 760) - 8;
+  return nx(sectorEnd.value) + NAMED > right
+    ? { x: right, "text-anchor": "end" }
+    : { x: nx(sectorEnd.value) + 6, "text-anchor": "start" };
+});
 /** The reader's own lengths: the axis, the gate and the tape in one unit. */
 const length = (m: number) => {
   const { sign, show } = props.units.near;
@@ -186,7 +199,6 @@ const length = (m: number) => {
         <line class="grid" :x1="nx(m)" :x2="nx(m)" y1="0" :y2="nz(0)" />
       </template>
       <path class="window" :d="sector" />
-      <text class="window-name" :x="nx(sectorEnd) + 6" :y="nz(NEAR_UP_M) + 14">stock window</text>
       <path
         v-for="shot in shots"
         :key="shot.trajectory"
@@ -194,6 +206,7 @@ const length = (m: number) => {
         :class="shot.trajectory"
         :d="nearLine(shot.path as [number, number][]) ?? ''"
       />
+      <text class="window-name" v-bind="windowName" :y="nz(NEAR_UP_M) + 14">stock window</text>
       <circle class="ball" :cx="nx(0)" :cy="nz(0) - 4" r="4" />
       <g class="gate">
         <line
@@ -203,7 +216,7 @@ const length = (m: number) => {
           :y2="nz(gate.height_m)"
         />
         <circle :cx="nx(gate.distance_m)" :cy="nz(gate.height_m)" r="7" />
-        <text :x="nx(gate.distance_m) + 11" :y="nz(gate.height_m) + 16">
+        <text v-bind="beside(gate.distance_m)" :y="nz(gate.height_m) + 16">
           gate {{ length(gate.height_m) }} up, {{ length(gate.distance_m) }} away
         </text>
       </g>
@@ -216,7 +229,7 @@ const length = (m: number) => {
           :y2="nz(NEAR_UP_M)"
         />
         <rect :x="nx(tape.distance_m) - 5" :y="nz(tape.height_m) - 9" width="10" height="18" />
-        <text :x="nx(tape.distance_m) + 11" :y="nz(tape.height_m) + 16">
+        <text v-bind="beside(tape.distance_m)" :y="nz(tape.height_m) + 16">
           tape {{ length(tape.height_m) }} up, {{ length(tape.distance_m) }} away
         </text>
       </g>
@@ -242,6 +255,14 @@ text {
   font: 0.8rem var(--text);
   fill: var(--ink-2);
   font-variant-numeric: tabular-nums;
+  /* A path that runs behind a word leaves room around its letters. */
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 5px;
+  stroke-linejoin: round;
+}
+.near text {
+  stroke: var(--sheet);
 }
 .tick,
 .name {

@@ -70,7 +70,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
     <div v-else class="columns">
       <section class="sheet">
         <div class="head">
-          <h2>Set-ups</h2>
+          <h1>Set-ups</h1>
           <Button class="push" type="primary" @click="flight.keep">Keep</Button>
         </div>
         <p v-if="saved" class="quiet" role="status">Kept.</p>

@@ -75,7 +75,7 @@ function take(lofts: number[]): void {
           <th>Club</th>
           <th>Loft</th>
           <th>Bounce</th>
-          <th />
+          <th><span class="sr-only">Take out</span></th>
         </tr>
       </thead>
       <tbody>

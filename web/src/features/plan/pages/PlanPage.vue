@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from "ant-design-vue";
-import { computed, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { cellName, cellOfItem } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
@@ -8,7 +8,6 @@ import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/share
 import { howWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import { changing, useKeys } from "@/shared/keys/useKeys";
-import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -16,8 +15,12 @@ import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { daysAgo } from "@/shared/format/dates";
 import { useUnits } from "@/shared/units/units";
+import GroundLegend from "@/shared/ground/GroundLegend.vue";
+import GroundRows from "@/shared/ground/GroundRows.vue";
+import TheGround from "@/shared/ground/TheGround.vue";
 import StagePanel from "../components/StagePanel.vue";
 import { useDraft } from "../composables/draft";
+import { useEffectOf } from "../composables/effect";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
@@ -32,6 +35,14 @@ const draft = useDraft({ studentId: props.studentId, words: () => words.data.val
 /** A reason in the plan may have no values. */
 const planSaid = ({ code, values = {} }: NonNullable<PlanItem["why"]>) => ({ code, values });
 const { wish, items, title, homework, error, busy, dirty, total } = draft;
+
+const effect = useEffectOf({
+  studentId: props.studentId,
+  matrix: () => matrix.data.value,
+  items: () => items.value,
+});
+/** A distance pointed at in the ground. */
+const pinned = ref<number | null>(null);
 
 watch(
   page.data,
@@ -160,7 +171,7 @@ useKeys("Plan", [
       <section class="paper">
         <div class="head">
           <h1>{{ title ? texts.name("protocol", title) : "Plan" }}</h1>
-          <span class="quiet num"
+          <span v-if="items.length" class="quiet num"
             >{{ total }} balls in {{ items.length }} cells<template
               v-if="total > page.data.value.ball_limit"
               >, over the limit of {{ page.data.value.ball_limit }}</template
@@ -191,11 +202,10 @@ useKeys("Plan", [
         </div>
         <p class="for-print">{{ student.data.value.name }}</p>
         <Sentence :text="error" />
-        <EmptyState
-          v-if="!items.length"
-          title="No plan yet"
-          next="Ask for a check-up and the planner chooses, or take one of the sessions you know."
-        />
+        <p v-if="!items.length" class="none">
+          <b>No plan yet.</b> Ask for a check-up and the planner chooses, or take one of the
+          sessions you know.
+        </p>
         <table v-else class="plain">
           <thead>
             <tr>
@@ -256,6 +266,30 @@ useKeys("Plan", [
           </tbody>
         </table>
         <p class="quiet">Rest between sets; stop on pain. Your range's rules come first.</p>
+        <section v-if="effect.ground.value" class="no-print">
+          <div class="head">
+            <h2>{{ items.length ? "What it settles" : "The ground as it is" }}</h2>
+            <span v-if="items.length" class="quiet key"><i /> in the plan</span>
+            <GroundLegend class="push" played :estimates="false" />
+          </div>
+          <Sentence v-if="effect.error.value" tone="quiet" :text="sentenceOf(effect.error.value)" />
+          <GroundRows
+            v-if="effect.rows.value.length"
+            title="Sure ground"
+            about="within the tolerance by measured numbers"
+            :rows="effect.rows.value"
+            :from="student.data.value.from_yd"
+            :to="student.data.value.to_yd"
+            :units="units"
+          />
+          <TheGround
+            :matrix="effect.ground.value"
+            :shown="effect.shown.value"
+            :units="units"
+            :pinned="pinned"
+            @pin="pinned = $event"
+          />
+        </section>
       </section>
     </div>
   </div>
@@ -342,6 +376,16 @@ summary {
   cursor: pointer;
   color: var(--accent);
   padding-top: 0.4rem;
+}
+.none {
+  margin: 0.4rem 0 1rem;
+}
+.key i {
+  display: inline-block;
+  width: 1.5rem;
+  height: 0.7rem;
+  border: 2px solid var(--accent);
+  background: var(--accent-soft);
 }
 .acts {
   display: flex;

@@ -14,6 +14,7 @@ import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { upper, useTexts } from "@/shared/texts/texts";
+import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useUnits } from "@/shared/units/units";
@@ -238,14 +239,13 @@ useKeys("Practice", [
                 aria-label="Cues"
                 @input="rows.change({ cues: ($event.target as HTMLInputElement).value })"
               />
-              <label class="quiet"
+              <span class="quiet"
                 >due
-                <input
-                  type="date"
-                  :value="rows.draft.value.due"
+                <DayField
+                  :model-value="rows.draft.value.due || null"
                   aria-label="Due"
-                  @change="rows.change({ due: ($event.target as HTMLInputElement).value })"
-              /></label>
+                  @update:model-value="(day) => rows.change({ due: day ?? '' })"
+              /></span>
               <span class="acts">
                 <Button type="text" @click="rows.clear()">Clear</Button>
                 <Button @click="keepRoutine">{{

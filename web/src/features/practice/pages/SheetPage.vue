@@ -144,23 +144,25 @@ useKeys("Sheet", [
           ></span
         >
       </div>
-      <table class="plain num">
-        <tbody>
-          <tr v-for="(cell, i) in cells" :key="cellName(cell)">
-            <th scope="row" class="slab">{{ cellName(cell) }}</th>
-            <td v-for="n in BOXES" :key="n">
-              <input
-                v-model="boxes[i]![n - 1]"
-                class="box"
-                inputmode="decimal"
-                autocomplete="off"
-                :aria-label="`${cellName(cell)}, ball ${n}`"
-                @keydown.enter.prevent="next"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <div class="scroll">
+        <table class="plain num">
+          <tbody>
+            <tr v-for="(cell, i) in cells" :key="cellName(cell)">
+              <th scope="row" class="slab">{{ cellName(cell) }}</th>
+              <td v-for="n in BOXES" :key="n">
+                <input
+                  v-model="boxes[i]![n - 1]"
+                  class="box"
+                  inputmode="decimal"
+                  autocomplete="off"
+                  :aria-label="`${cellName(cell)}, ball ${n}`"
+                  @keydown.enter.prevent="next"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <Sentence :text="problem" />
       <p>
         <Button type="primary" :disabled="!filled" @click="take">Take in {{ filled }} balls</Button>
@@ -191,6 +193,9 @@ input {
   background: var(--sheet);
   border: 1px solid var(--line-strong);
   border-radius: 3px;
+}
+.scroll {
+  overflow-x: auto;
 }
 table {
   max-width: 46rem;

@@ -12,7 +12,9 @@ import { key, useKeys } from "@/shared/keys/useKeys";
 import DayField from "@/shared/ui/DayField.vue";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import { useUnits } from "@/shared/units/units";
 import Waiting from "@/shared/ui/Waiting.vue";
+import GroundRows from "@/shared/ground/GroundRows.vue";
 import TimeChart from "../components/TimeChart.vue";
 import TurnTable from "../components/TurnTable.vue";
 
@@ -32,6 +34,7 @@ const progress = useQuery({
     ),
   placeholderData: (before) => before,
 });
+const units = useUnits(() => student.data.value?.units);
 const trade = useWords();
 const texts = useTexts();
 const data = computed(() => progress.data.value);
@@ -81,6 +84,13 @@ const looks = (
 ) =>
   // prettier-ignore
   (data.value?.looks ?? []).map((look) => ({ day: look.day, value: of(look) }));
+const filling = computed(() =>
+  (data.value?.looks ?? []).map(({ day, strips, measured }) => ({
+    name: dayjs(day).format("D MMM"),
+    strips,
+    share: measured,
+  })),
+);
 const pdf = computed(() => {
   const query = new URLSearchParams();
   if (data.value) {
@@ -177,6 +187,16 @@ useKeys("Progress", [
             },
           ]"
         />
+        <GroundRows
+          v-if="student.data.value"
+          class="filling"
+          title="The ground filling up"
+          about="under measured numbers"
+          :rows="filling"
+          :from="student.data.value.from_yd"
+          :to="student.data.value.to_yd"
+          :units="units"
+        />
       </div>
       <aside>
         <section class="sheet">
@@ -223,6 +243,9 @@ useKeys("Progress", [
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 1.2rem 1.4rem;
+}
+.filling {
+  grid-column: 1 / -1;
 }
 aside {
   display: grid;

@@ -42,8 +42,10 @@ const waiting = computed(
   >
     <span class="nr slab">{{ bay.number }}</span>
     <span class="who">
-      <b>{{ bay.student }}</b>
-      <span class="cell">{{ now.cell.value ? cellName(now.cell.value) : "…" }}</span>
+      <b :title="bay.student">{{ bay.student }}</b>
+      <span class="cell" :title="now.cell.value ? cellName(now.cell.value) : undefined">{{
+        now.cell.value ? cellName(now.cell.value) : "…"
+      }}</span>
     </span>
     <span class="last slab" :class="{ waiting: last?.waiting, none: !last }">{{ lastWords }}</span>
     <span class="foot num">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-/** Club by swing length, with today's balls in each box; trajectory above. */
+/** Club by swing length: what each carries, and how many balls of today; trajectory above. */
 import { oneOf } from "@/shared/ui/oneOf";
 import { computed } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
-import type { Words } from "@/shared/api/queries";
+import type { Cell, Words } from "@/shared/api/queries";
+import type { UnitWords } from "@/shared/units/units";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import type { ShownBall } from "../composables/merge";
 
@@ -12,6 +13,9 @@ const props = defineProps<{
   swings: string[];
   words: Words;
   balls: ShownBall[];
+  /** What is known of the cells, and how a reader counts. A net has no carries: none then. */
+  cells?: Cell[];
+  units?: UnitWords;
 }>();
 const cell = defineModel<CellAddress>({ required: true });
 
@@ -21,6 +25,18 @@ const counts = computed(() => {
     if (ball.trajectory !== cell.value.trajectory) continue;
     const box = `${ball.club}\n${ball.swing}`;
     found.set(box, (found.get(box) ?? 0) + 1);
+  }
+  return found;
+});
+/** The carries of this height, spin and tempo. */
+const carries = computed(() => {
+  const { trajectory, spin, tempo } = cell.value;
+  const found = new Map<string, { text: string; measured: boolean }>();
+  for (const one of props.cells ?? []) {
+    if (one.trajectory !== trajectory || one.spin !== spin || one.tempo !== tempo) continue;
+    if (one.back_in || one.down_in || !props.units) continue;
+    const text = props.units.show(one.carry_yd);
+    found.set(`${one.club}\n${one.swing}`, { text, measured: one.basis !== "estimated" });
   }
   return found;
 });
@@ -60,7 +76,15 @@ const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ..
                 :aria-label="`${club} ${swing}`"
                 @click="change({ club, swing })"
               >
-                {{ counts.get(`${club}\n${swing}`) ?? "" }}
+                <span
+                  v-if="carries.get(`${club}\n${swing}`)"
+                  class="carry slab"
+                  :class="{ est: !carries.get(`${club}\n${swing}`)!.measured }"
+                  >{{ carries.get(`${club}\n${swing}`)!.text }}</span
+                >
+                <span v-if="counts.get(`${club}\n${swing}`)" class="today">{{
+                  counts.get(`${club}\n${swing}`)
+                }}</span>
               </button>
             </td>
           </tr>
@@ -136,7 +160,33 @@ td {
   padding: 0;
 }
 .box {
+  position: relative;
   width: 100%;
+  padding: 0;
+}
+.carry {
+  font-size: 1.1rem;
+  font-weight: 650;
+}
+/* As on the ground: what nobody hit is an outline of a number. */
+.carry.est {
+  font-size: 0.95rem;
+  font-weight: 400;
+  color: var(--slate);
+}
+.today {
+  position: absolute;
+  top: 0;
+  right: 0;
+  min-width: 1.05rem;
+  padding: 0 0.2rem;
+  border-radius: 0 2px 0 3px;
+  background: var(--field);
+  color: var(--sheet);
+  font: 650 0.8rem/1.05rem var(--text);
+}
+.box[aria-pressed="true"] .est {
+  color: var(--bar-ink);
 }
 label {
   display: flex;

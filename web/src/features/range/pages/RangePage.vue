@@ -194,6 +194,8 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
             :swings="swings"
             :words="words.data.value"
             :balls="session.balls.value"
+            :cells="matrix.data.value?.cells ?? []"
+            :units="units"
           />
           <ConditionsPanel
             :now="now"

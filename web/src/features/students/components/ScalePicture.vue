@@ -8,8 +8,24 @@ const SIZE = 132;
 const SHOULDER = { x: 74, y: 46 };
 const ARM = 40;
 const HEAD = 9;
-const lines = computed(() =>
-  props.scale.positions.map(({ label, arm_deg }) => {
+// A letter's width and a line's height at the size of the words below.
+const LETTER = 4.4;
+const LINE = 9.5;
+interface Word {
+  left: number;
+  right: number;
+  y: number;
+}
+/** Positions may lie close together: a word that would lie on another one makes room. */
+function aside(placed: Word[], word: Word, by: number): number {
+  const hit = placed.some(
+    (p) => Math.abs(p.y - word.y) < LINE && p.left < word.right && word.left < p.right,
+  );
+  return hit ? aside(placed, { ...word, y: word.y + by }, by) : word.y;
+}
+const lines = computed(() => {
+  const placed: Word[] = [];
+  return props.scale.positions.map(({ label, arm_deg }) => {
     // Straight down is 0; the arm goes back, away from the target.
     const turned = (arm_deg * Math.PI) / 180;
     const at = (far: number) => ({
@@ -17,9 +33,16 @@ const lines = computed(() =>
       y: SHOULDER.y + far * Math.cos(turned),
     });
     const back = Math.sin(turned);
-    return { label, end: at(ARM), text: at(ARM + 9), anchor: back > 0.35 ? "end" : "middle" };
-  }),
-);
+    const anchor = back > 0.35 ? "end" : "middle";
+    const text = at(ARM + 9);
+    const wide = label.length * LETTER;
+    const left = anchor === "end" ? text.x - wide : text.x - wide / 2;
+    const word = { left, right: left + wide, y: text.y };
+    word.y = aside(placed, word, anchor === "end" ? -LINE : LINE);
+    placed.push(word);
+    return { label, end: at(ARM), text: { x: text.x, y: word.y }, anchor };
+  });
+});
 </script>
 
 <template>

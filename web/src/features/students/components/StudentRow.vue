@@ -6,7 +6,7 @@ import type { StudentRow, StudentsPage } from "@/shared/api/queries";
 import { clock, daysAgo, inDays, shortDay } from "@/shared/format/dates";
 import { useTexts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
-import SmallGround from "./SmallGround.vue";
+import SmallGround from "@/shared/ground/SmallGround.vue";
 
 const props = defineProps<{
   row: StudentRow;

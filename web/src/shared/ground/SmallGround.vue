@@ -4,10 +4,16 @@ import { computed } from "vue";
 import { percent } from "@/shared/format/numbers";
 import type { Schemas } from "@/shared/api/client";
 
-const props = defineProps<{ from: number; to: number; strips: Schemas["StripOut"][] }>();
-const WIDTH = 168;
+const props = defineProps<{
+  from: number;
+  to: number;
+  strips: Schemas["StripOut"][];
+  /** In pixels; that of a list's row when not given. */
+  width?: number;
+}>();
+const WIDTH = computed(() => props.width ?? 168);
 const HEIGHT = 18;
-const x = (yards: number) => ((yards - props.from) / (props.to - props.from + 1)) * WIDTH;
+const x = (yards: number) => ((yards - props.from) / (props.to - props.from + 1)) * WIDTH.value;
 const drawn = computed(() =>
   props.strips.map((strip) => ({
     kind: strip.kind,
