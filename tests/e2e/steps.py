@@ -47,6 +47,28 @@ def asked(page: Page, path: str) -> Any:
     return page.request.get(f"{origin}/api/{path}").json()
 
 
+_WRITE = """async ([method, path, body]) => {
+  const token = /csrftoken=([^;]*)/.exec(document.cookie)?.[1];
+  const answer = await fetch(`/api/${path}`, {
+    method, body: JSON.stringify(body),
+    headers: { "X-CSRFToken": token, "Content-Type": "application/json" },
+  });
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+  return answer.json();
+}"""
+
+
+def written(page: Page, method: str, path: str, body: dict[str, Any]) -> Any:
+    """What the server answers to what the page's coach changes."""
+    return page.evaluate(_WRITE, [method, path, body])
+
+
+def student_named(page: Page, name: str) -> str:
+    """The number of a student."""
+    rows = asked(page, "students")["rows"]
+    return next(str(row["id"]) for row in rows if row["name"] == name)
+
+
 def open_menu(page: Page) -> None:
     """What folds out behind the coach's name: account, words, sign out."""
     page.get_by_role("button", name=re.compile(": account, help$")).click()

@@ -13,7 +13,7 @@ from django.urls import get_resolver
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Server
-from tests.e2e.steps import asked
+from tests.e2e.steps import asked, student_named, written
 from tests.e2e.views import address, all_views, come_to, open_everything
 from tests.units import METRES, YARDS
 
@@ -31,19 +31,6 @@ READERS = {
     "Henrike Sandvoll-Achterberg of Lower Marrowdale": YARDS,
     "Maren Okafor": METRES,
 }
-WRITE = """async ([method, path, body]) => {
-  const token = /csrftoken=([^;]*)/.exec(document.cookie)?.[1];
-  const answer = await fetch(`/api/${path}`, {
-    method, body: JSON.stringify(body),
-    headers: { "X-CSRFToken": token, "Content-Type": "application/json" },
-  });
-  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
-  return answer.json();
-}"""
-
-
-def identity(page: Page, name: str) -> str:
-    return next(str(row["id"]) for row in asked(page, "students")["rows"] if row["name"] == name)
 
 
 def wrong(page: Page, other: re.Pattern[str]) -> list[str]:
@@ -53,10 +40,10 @@ def wrong(page: Page, other: re.Pattern[str]) -> list[str]:
 @pytest.mark.parametrize("name", READERS)
 def test_every_view_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
     page, other = signed_in, READERS[name]
-    student, beside = identity(page, name), identity(page, "Odile Brackenshaw")
+    student, beside = student_named(page, name), student_named(page, "Odile Brackenshaw")
     units = asked(page, f"students/{student}")["units"]
-    page.evaluate(WRITE, ["PATCH", f"students/{beside}", {"units": units}])
-    group = page.evaluate(WRITE, ["POST", "groups", {"students": [student, beside]}])["id"]
+    written(page, "PATCH", f"students/{beside}", {"units": units})
+    group = written(page, "POST", "groups", {"students": [student, beside]})["id"]
     seen = 0
     for view in all_views():
         if ":studentId" not in view and ":groupId" not in view:
@@ -66,15 +53,15 @@ def test_every_view_is_in_the_students_unit(signed_in: Page, server: Server, nam
         assert not wrong(page, other), view
         seen += 1
     assert seen >= 20
-    page.evaluate(WRITE, ["POST", f"groups/{group}/end", {}])
-    page.evaluate(WRITE, ["PATCH", f"students/{beside}", {"units": "yd"}])
+    written(page, "POST", f"groups/{group}/end", {})
+    written(page, "PATCH", f"students/{beside}", {"units": "yd"})
 
 
 @pytest.mark.parametrize("name", READERS)
 def test_every_paper_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
     page, other = signed_in, READERS[name]
-    student = identity(page, name)
-    page.evaluate(WRITE, ["POST", f"students/{student}/versions", {"note": "", "picks": True}])
+    student = student_named(page, name)
+    written(page, "POST", f"students/{student}/versions", {"note": "", "picks": True})
     homework = [one["id"] for one in asked(page, f"students/{student}/homework")]
     papers = [path for path in addresses(get_resolver().url_patterns) if path.endswith(".pdf")]
     assert len(papers) >= 4
@@ -106,11 +93,11 @@ def addresses(patterns: Any, before: str = "") -> list[str]:
 @pytest.mark.parametrize("name", READERS)
 def test_the_phone_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
     page, other = signed_in, READERS[name]
-    student = identity(page, name)
-    page.evaluate(WRITE, ["POST", f"students/{student}/versions", {"note": "", "picks": True}])
+    student = student_named(page, name)
+    written(page, "POST", f"students/{student}/versions", {"note": "", "picks": True})
     parts = asked(page, f"students/{student}/sharing")["parts"]
-    page.evaluate(WRITE, ["PUT", f"students/{student}/sharing", {"shows": parts}])
-    made = page.evaluate(WRITE, ["POST", f"students/{student}/links", {}])
+    written(page, "PUT", f"students/{student}/sharing", {"shows": parts})
+    made = written(page, "POST", f"students/{student}/links", {})
     page.goto(made["url"])
     tabs = page.locator("nav.tabs button")
     expect(tabs.nth(1)).to_be_visible()

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 /** What to do next where there is nothing yet. */
-defineProps<{ title: string; next?: string }>();
+const { next = "", heading = "h2" } = defineProps<{
+  title: string;
+  next?: string;
+  /** `h1` where nothing else is on the page. */
+  heading?: "h1" | "h2";
+}>();
 </script>
 
 <template>
@@ -8,7 +13,7 @@ defineProps<{ title: string; next?: string }>();
     <svg viewBox="0 0 120 34" width="120" aria-hidden="true">
       <path d="M2 6h76M2 17h102M2 28h58" />
     </svg>
-    <h2>{{ title }}</h2>
+    <component :is="heading" class="title">{{ title }}</component>
     <p v-if="next">{{ next }}</p>
     <div class="act"><slot /></div>
   </div>
@@ -26,7 +31,8 @@ defineProps<{ title: string; next?: string }>();
   stroke-dasharray: 7 5;
   fill: none;
 }
-h2 {
+.title {
+  font-size: 1.25rem;
   margin: 0.75rem 0 0.25rem;
   color: var(--ink);
 }

@@ -6,7 +6,7 @@ defineProps<{ studentId: string; next: string }>();
 </script>
 
 <template>
-  <EmptyState title="No clubs in the bag" :next="next">
+  <EmptyState heading="h1" title="No clubs in the bag" :next="next">
     <RouterLink :to="{ name: 'setup', params: { studentId } }">Set up the bag</RouterLink>
   </EmptyState>
 </template>

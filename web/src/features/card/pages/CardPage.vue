@@ -284,6 +284,14 @@ select {
 }
 @media (max-width: 1100px) {
   .columns {
+    grid-template-columns: 13.5rem minmax(0, 1fr);
+  }
+  .side {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 700px) {
+  .columns {
     grid-template-columns: minmax(0, 1fr);
   }
   .sight {

@@ -93,7 +93,7 @@ async function copy(): Promise<void> {
             <th>Last heard</th>
             <th class="right">Wait</th>
             <th>Token</th>
-            <th />
+            <th><span class="sr-only">Take back</span></th>
           </tr>
         </thead>
         <tbody>

@@ -180,7 +180,7 @@ const length = (m: number) => {
         {{ name.shot.trajectory }} {{ name.shot.launch_deg.toFixed(0) }}°
       </text>
     </svg>
-    <h3>Close to the ball, in {{ units.near.sign }}</h3>
+    <h2>Close to the ball, in {{ units.near.sign }}</h2>
     <svg
       ref="near"
       class="near"
@@ -242,7 +242,8 @@ svg {
   display: block;
   overflow: hidden;
 }
-h3 {
+h2 {
+  font-size: 1.05rem;
   margin: 0.6rem 0 0.2rem;
 }
 .near {

@@ -265,5 +265,9 @@ b {
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }
+  /* The flights before what they are made from. */
+  .right {
+    order: -1;
+  }
 }
 </style>

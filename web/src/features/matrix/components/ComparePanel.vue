@@ -147,7 +147,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
               <th>Stock</th>
               <th class="right">Low below</th>
               <th class="right">High above</th>
-              <th></th>
+              <th><span class="sr-only">Whether it holds</span></th>
             </tr>
           </thead>
           <tbody>

@@ -168,7 +168,7 @@ useKeys("Plan", [
         </section>
         <StagePanel :page="page.data.value" @stage="draft.setStage" @criteria="draft.setCriteria" />
       </div>
-      <section class="paper">
+      <section class="paper" :class="{ made: items.length }">
         <div class="head">
           <h1>{{ title ? texts.name("protocol", title) : "Plan" }}</h1>
           <span v-if="items.length" class="quiet num"
@@ -212,7 +212,7 @@ useKeys("Plan", [
               <th>Shot</th>
               <th class="right">Balls</th>
               <th>Why</th>
-              <th class="no-print" />
+              <th class="no-print"><span class="sr-only">Change</span></th>
               <th class="for-print">Score</th>
             </tr>
           </thead>
@@ -422,6 +422,10 @@ td > svg {
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
+  }
+  /* What was asked for stands above what can be asked. */
+  .made {
+    order: -1;
   }
 }
 @media print {

@@ -113,7 +113,10 @@ useKeys("Sheet", [
       v-else-if="!cells.length"
       title="Nothing to put on a sheet yet"
       next="Plan a session, or choose the shots that are played."
-    />
+    >
+      <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan a session</RouterLink>
+      <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose the shots</RouterLink>
+    </EmptyState>
     <template v-else>
       <div class="sheet how">
         <span>Hit on <DayField v-model="day" aria-label="Hit on" :allow-clear="false" /></span>

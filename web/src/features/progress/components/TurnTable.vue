@@ -50,7 +50,7 @@ const rows = (turn: Turn) => [
     <table v-else class="plain num">
       <thead>
         <tr>
-          <th></th>
+          <th><span class="sr-only">What</span></th>
           <th class="right">Before ({{ t.turn.before.balls }})</th>
           <th class="right">After ({{ t.turn.after.balls }})</th>
           <th>Change</th>

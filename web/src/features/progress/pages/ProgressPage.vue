@@ -145,7 +145,9 @@ useKeys("Progress", [
       v-else-if="data && !data.first_ball"
       title="Nothing hit yet"
       next="After the first session this shows whether it is getting better."
-    />
+    >
+      <RouterLink :to="{ name: 'range', params: { studentId } }">Hit balls</RouterLink>
+    </EmptyState>
     <div v-else-if="data" class="columns">
       <div class="charts">
         <TimeChart

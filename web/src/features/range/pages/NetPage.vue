@@ -87,6 +87,8 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           :swings="swings"
           :words="words.data.value"
           :balls="session.balls.value"
+          :cells="matrix.data.value.cells"
+          :units="units"
         />
         <div class="place">
           <label

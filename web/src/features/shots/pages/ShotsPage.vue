@@ -165,7 +165,9 @@ useKeys("Shots", [
         v-if="!listed.length"
         title="Nothing to play by yet"
         next="Nothing is measured. Hit one swing with every wedge, five balls each, and choose then; or let estimates in at the right."
-      />
+      >
+        <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
+      </EmptyState>
       <div class="parts">
         <section>
           <h2>The ladder</h2>

@@ -43,10 +43,12 @@ const lines = computed(() => {
     return { label, end: at(ARM), text: { x: text.x, y: word.y }, anchor };
   });
 });
+/** Words that made room go higher than the head. */
+const top = computed(() => Math.min(-2, ...lines.value.map(({ text }) => text.y - LINE)));
 </script>
 
 <template>
-  <svg :viewBox="`-36 -2 ${SIZE + 32} ${SIZE - 4}`" aria-hidden="true">
+  <svg :viewBox="`-36 ${top} ${SIZE + 32} ${SIZE - 6 - top}`" aria-hidden="true">
     <circle class="body" :cx="SHOULDER.x + 4" :cy="SHOULDER.y - 20" :r="HEAD" />
     <path
       class="body"

@@ -1,0 +1,104 @@
+"""Every view of the routes at four sizes and in both themes: nothing is cut, lies over something
+else or is wider than the page, and axe finds nothing.
+
+Outside check: axe-core, by the rules of WCAG 2.2 A and AA and its best practices.
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, ViewportSize
+
+from tests.e2e.conftest import Server
+from tests.e2e.steps import student_named, written
+from tests.e2e.views import address, all_views, come_to, open_everything
+
+SIZES = [
+    ViewportSize(width=1280, height=800),
+    ViewportSize(width=1024, height=768),
+    ViewportSize(width=768, height=1024),
+    ViewportSize(width=390, height=800),
+]
+LONG_NAME = "Henrike Sandvoll-Achterberg of Lower Marrowdale"
+WRONG = (Path(__file__).parent / "layout.js").read_text()
+# Long enough for what is measured in the page to be drawn anew.
+SETTLE_MS = 200
+
+
+def axe_of(page: Page) -> list[str]:
+    """What axe finds wrong, a line each."""
+    found = Axe().run(page).response["violations"]
+    return [f"{one['id']}: {node['html'][:150]}" for one in found for node in one["nodes"]]
+
+
+def wrong_at(page: Page, size: ViewportSize) -> list[str]:
+    """What is wrong with the layout at a size, a line each."""
+    page.set_viewport_size(size)
+    page.wait_for_timeout(SETTLE_MS)
+    return list(page.evaluate(WRONG))
+
+
+def test_the_check_sees_what_is_wrong(page: Page) -> None:
+    """The sentences of layout.js, each against a page with that fault, and one without any."""
+    good = "<p>above</p><p>below</p><button>Keep</button>"
+    faults = {
+        "the page is": f"{good}<div style='width: 900px; height: 9px'></div>",
+        "cut": f"{good}<p style='width: 3em; overflow: hidden; white-space: pre'>much longer</p>",
+        "one over the other": f"{good}<p style='margin-top: -1em; height: 0'>over</p><p>it</p>",
+        "pressed together": f"{good}<button style='margin-left: -2em'>Drop</button>",
+        "cut in itself": "<button style='width: 3em; overflow: hidden'>Unbreakable</button>",
+        "out of the page": f"{good}<p style='position: absolute; left: -3em'>gone</p>",
+    }
+    page.set_viewport_size(SIZES[-1])
+    page.set_content(good)
+    assert page.evaluate(WRONG) == []
+    for said, html in faults.items():
+        page.set_content(html)
+        assert any(line.startswith(said) for line in page.evaluate(WRONG)), said
+
+
+def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
+    signed_in: Page, server: Server
+) -> None:
+    page = signed_in
+    student = student_named(page, LONG_NAME)
+    others = [student_named(page, name) for name in ("Odile Brackenshaw", "Maren Okafor")]
+    group = written(page, "POST", "groups", {"students": [student, *others]})["id"]
+    faults = []
+    for view in all_views():
+        page.set_viewport_size(SIZES[0])
+        come_to(page, server.url + address(view, student=student, group=group))
+        open_everything(page)
+        for size in SIZES:
+            faults += [f"{view} {size['width']}: {line}" for line in wrong_at(page, size)]
+        page.set_viewport_size(SIZES[0])
+        faults += [f"{view} paper: {line}" for line in axe_of(page)]
+        # The page that begins an academy has no bar: it is read before anybody signs in.
+        sun = page.get_by_role("button", name="Sun", exact=True)
+        if sun.count():
+            sun.click()
+            faults += [f"{view} sun: {line}" for line in wrong_at(page, SIZES[0])]
+            faults += [f"{view} sun: {line}" for line in axe_of(page)]
+            page.get_by_role("button", name="Paper", exact=True).click()
+    written(page, "POST", f"groups/{group}/end", {})
+    assert not faults, "\n".join(faults)
+
+
+@pytest.mark.parametrize("name", ["Jory Tamblin-Voss", "Pell Underhagen"])
+def test_many_numbers_and_none_are_whole_on_a_phone(
+    signed_in: Page, server: Server, name: str
+) -> None:
+    """A student with three heights, and one of whom nothing is known: his views say what to do."""
+    page = signed_in
+    student = student_named(page, name)
+    faults = []
+    for view in all_views():
+        if ":studentId" in view:
+            page.set_viewport_size(SIZES[0])
+            come_to(page, server.url + address(view, student=student))
+            faults += [f"{view} paper: {line}" for line in axe_of(page)]
+            faults += [f"{view} phone: {line}" for line in wrong_at(page, SIZES[-1])]
+    assert not faults, "\n".join(faults)
