@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import io
 from datetime import date
 
+import openpyxl
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from oxgang.files.days import DayOrder, iso_of, orders_of
 from oxgang.files.foreign import ColumnMapping, Table, day_orders, guess, read_any, read_mapped
+from oxgang.files.shots import read_shots
 
 CLUBS = ("60", "SW", "Gap 52", "PW")
 SWINGS = ("7:30", "9:00", "full")
@@ -122,3 +125,64 @@ def test_odd_layouts_are_read_whole(name: str) -> None:
     assert len(found) == balls
     assert found[0].carry_yd == pytest.approx(first, abs=0.05)  # type: ignore[attr-defined]
     assert len(table.columns) < 60
+
+
+def workbook(sheets: dict[str, list[list[object]]]) -> bytes:
+    book = openpyxl.Workbook()
+    book.remove(book.active)
+    for title, rows in sheets.items():
+        sheet = book.create_sheet(title)
+        for row in rows:
+            sheet.append(row)
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def test_a_workbook_with_a_club_on_each_sheet_is_one_table() -> None:
+    head: list[object] = ["Swing", "Carry"]
+    sheets: dict[str, list[list[object]]] = {
+        "SW": [head, ["9:00", 55], ["full", 80.5]],
+        "Gap 52": [["my list"], head, ["9:00", 63], ["7:30", "far"]],
+        "Summary": [["Club", "Mean", "Balls"], ["SW", 67.75, 2]],
+        "Empty": [],
+    }
+    table = read_any(workbook(sheets))
+    sources = guess(table, clubs=CLUBS, swings=SWINGS)
+    assert {target: source.column for target, source in sources.items()} == {
+        "club": "sheet", "swing": "Swing", "carry_yd": "Carry",
+    }  # fmt: skip
+    reading = read_mapped(table, ColumnMapping(sources))
+    assert [(s.cell.club, s.cell.swing, s.carry_yd) for s in reading.records] == [
+        ("SW", "9:00", 55.0), ("SW", "full", 80.5), ("Gap 52", "9:00", 63.0),
+    ]  # fmt: skip
+    assert [p.reason for p in reading.problems] == [
+        'the sheet "Summary" has other columns than the first, and is not read.',
+        'sheet "Gap 52", line 4: "far" is not a number.',
+    ]
+    # One table alone is as it always was, whatever its sheet is called.
+    alone = read_any(workbook({"SW": sheets["SW"], "Empty": []}))
+    assert alone.columns == head
+
+
+def test_each_text_of_a_column_is_read_once_and_each_bad_row_is_told_singly() -> None:
+    """Good rows between bad ones keep what is theirs, and each bad one says why."""
+    good = [f"{club};9:00;{40 + i % 9},5;row {i}" for i in range(60) for club in ("SW", "PW")]
+    bad = ["SW;9:00;far;x", ";9:00;50;x", f"SW;{'long' * 9};50;x", "SW;9:00;;x", "SW;9:00;9000;x"]
+    rows = [row for i, row in enumerate(good) for row in (*bad[i : i + 1], row)]
+    _, _, problems, balls = read("\n".join(["club;swing;carry_yd;remark", *rows]))
+    assert len(balls) == len(good) + 1  # without a club the one that stands for all is taken
+    assert [p[:30] for p in problems] == [
+        '"far" is not a number.', "is longer than 24 characters.", "is empty, and so are total_yd ",
+        "A carry of 9000 yd is outside ",
+    ]  # fmt: skip
+    assert [shot.extra["remark"] for shot in balls] == [  # type: ignore[attr-defined]
+        row.split(";")[3] for row in rows if row not in bad or row == bad[1]
+    ]
+
+
+def test_lines_are_those_of_the_file_when_cells_have_line_breaks_in_them() -> None:
+    text = 'club,swing,carry_yd,note\n56,9:00,60,"one\ntwo"\n\n56,9:00,far,"a\r\nb"\n56,9:00,x,\n'
+    reading = read_shots(text.encode())
+    assert [(p.line, p.column) for p in reading.problems] == [(5, "carry_yd"), (7, "carry_yd")]
+    assert reading.records[0].extra == {"note": "one\ntwo"}

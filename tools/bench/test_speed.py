@@ -37,7 +37,9 @@ MATRIX_LIMIT_S = 0.150
 PICTURE_LIMIT_S = 0.035
 PLAN_LIMIT_S = 0.300
 PREVIEW_LIMIT_S = 3.0
-IMPORT_LIMIT_S = 30.0
+IMPORT_LIMIT_S = 20.0
+# A preview, against reading and grouping the same file with pandas.
+TIMES_PANDAS = 15
 GAPS_LIMIT_S = 0.300
 LOFTS_LIMIT_S = 2.0
 PDF_LIMIT_S = 0.500
@@ -269,16 +271,20 @@ def test_100000_foreign_rows_mapped_and_previewed(
     def look() -> int:
         table = read_any(monitor_file)
         mapping = guessed(student, table)
-        return len(match(student, read_mapped(table, mapping)).usable)
+        return len(match(student, read_mapped(table, mapping)).balls)
 
-    assert benchmark.pedantic(look, rounds=2) == 100_000
-    start = time.perf_counter()
-    frame = pd.read_csv(io.BytesIO(monitor_file), sep=";", decimal=",")
-    frame.groupby(["Club", "Shot type"])["Carry (m)"].agg(["median", "std", "count"])
-    pandas_s = time.perf_counter() - start
+    assert benchmark.pedantic(look, rounds=3) == 100_000
+    took = []
+    for _ in range(3):
+        start = time.perf_counter()
+        frame = pd.read_csv(io.BytesIO(monitor_file), sep=";", decimal=",")
+        frame.groupby(["Club", "Shot type"])["Carry (m)"].agg(["median", "std", "count"])
+        took.append(time.perf_counter() - start)
+    pandas_s = median(took)
     times = benchmark.stats["median"] / pandas_s
-    print(f"pandas reads and groups it in {pandas_s:.2f} s, {times:.0f} times as fast")
+    print(f"pandas reads and groups it in {pandas_s:.2f} s, {times:.1f} times as fast")
     assert benchmark.stats["median"] < PREVIEW_LIMIT_S
+    assert times <= TIMES_PANDAS
 
 
 def test_100000_foreign_rows_imported(

@@ -42,7 +42,7 @@ def read_rows(path: Path, reader: Callable[[bytes], Reading[T]]) -> list[tuple[i
     except OxgangError as error:
         fail(f"{path}: {error.sentence}")
     report_problems(path, reading.problems)
-    return reading.rows
+    return list(reading.rows)
 
 
 def report_problems(path: Path, problems: Sequence[RowProblem]) -> None:

@@ -6,22 +6,23 @@ import hashlib
 import io
 import re
 import zipfile
+from collections import Counter
 from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass, field
-from functools import lru_cache
+from dataclasses import dataclass, field, replace
+from functools import partial
+from itertools import islice
 from statistics import median
 from typing import Final
 
 from oxgang.core.errors import FileError
 from oxgang.core.words.measurements import LENGTHS, MEASURED, MEASUREMENTS, SPEEDS
 from oxgang.core.words.shots import Shot, Spin, Tempo, Trajectory
+from oxgang.files.columns import turned
 from oxgang.files.days import DayOrder, iso_of, orders_of
 from oxgang.files.limits import check_bytes
-from oxgang.files.shots import COLUMNS, refuse_repeated_ids, shot_of
+from oxgang.files.shots import COLUMNS, take_balls
 from oxgang.files.tables import (
-    BadCell,
     Reading,
-    Row,
     RowProblem,
     as_said,
     decode,
@@ -56,6 +57,8 @@ _UNNAMED: Final = re.compile(r"column \d+")
 UNITS: Final = {m.name: m.units for m in MEASUREMENTS if m.units}
 TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
 NUMBERS: Final = frozenset(MEASURED)
+# What the column of a workbook's sheets is called.
+SHEET: Final = "sheet"
 # How a column of words that means a target tends to be called. Common practice.
 _WORDS_CALLED: Final = (
     (11, "club", r"^club( ?(name|type))?$|^iron$|^wedge$"),
@@ -68,6 +71,7 @@ _WORDS_CALLED: Final = (
     (18, "ball", r"^ball( ?type)?$"),
     (19, "lie", r"^lie|surface"),
     (24, "excluded", r"exclu"),
+    (99, "club", rf"^{SHEET}$"),
 )
 # What a column is taken for, in turn; the first that fits wins.
 _CALLED: Final = tuple(
@@ -121,6 +125,26 @@ class Table:
 
     columns: list[str]
     rows: list[tuple[int, list[str]]]
+    # Sheets of a workbook whose columns are others: they are not read.
+    left_out: Sequence[str] = ()
+    # Behind which line each sheet of several begins.
+    starts: Sequence[tuple[int, str]] = ()
+    _turned: dict[str, Sequence[str]] = field(default_factory=dict, compare=False, repr=False)
+
+    def column(self, name: str) -> Sequence[str]:
+        """The cells of a column, "" where a row is shorter, shape (n,)."""
+        if not self._turned:
+            cells = turned(self.rows, range(len(self.columns)))
+            self._turned.update(zip(self.columns, cells, strict=True))
+        return self._turned[name]
+
+    def where(self, line: int) -> str:
+        """The sheet of a line and its line there, where there are several; else nothing."""
+        before = [(start, title) for start, title in self.starts if start < line]
+        if not before or line == 1:
+            return ""
+        start, title = before[-1]
+        return f'sheet "{title}", line {line - start}: '
 
     @property
     def signature(self) -> str:
@@ -129,14 +153,24 @@ class Table:
 
     def values(self, column: str, most: int = SAMPLE) -> list[str]:
         """The first values of a column that are not empty."""
-        at = self.columns.index(column)
-        found = (as_said(row[at]) for _, row in self.rows if at < len(row) and row[at].strip())
-        return [value for value, _ in zip(found, range(most), strict=False)]
+        found = (as_said(cell) for cell in self.column(column) if cell.strip())
+        return list(islice(found, most))
+
+    def different(self, column: str) -> dict[str, int]:
+        """How often each value of a column stands there, those first that stand first."""
+        counts: dict[str, int] = {}
+        for cell, count in Counter(self.column(column)).items():
+            if value := as_said(cell):
+                counts[value] = counts.get(value, 0) + count
+        return counts
 
 
 @many_objects()
 def read_any(data: bytes) -> Table:
-    """The table of a CSV file or of a workbook's first sheet that has one.
+    """The table of a CSV file, or of a workbook.
+
+    A workbook may have a sheet for each club: sheets with the columns of the first are read as one
+    table, the sheet's name in a column of its own.
 
     Raises
     ------
@@ -144,7 +178,38 @@ def read_any(data: bytes) -> Table:
         When there is no table in it, or more than is read.
     """
     check_bytes(data)
-    lines = read_workbook(data) if zipfile.is_zipfile(io.BytesIO(data)) else _text(data)
+    if not zipfile.is_zipfile(io.BytesIO(data)):
+        return _table(_text(data))
+    sheets = read_workbook(data)
+    tables: dict[str, Table] = {}
+    for title, lines in sheets.items():
+        try:
+            tables[title] = _table(lines)
+        except FileError:
+            if len(sheets) == 1:
+                raise
+    if len(tables) < 2:
+        return next(iter(tables.values()), None) or _table([])
+    columns = next(iter(tables.values())).columns
+    same = {title: table for title, table in tables.items() if table.columns == columns}
+    left_out = [title for title in sheets if title not in same]
+    if len(same) == 1:
+        return Table(columns, next(iter(same.values())).rows, left_out)
+    blank = [""] * len(columns)
+    rows: list[tuple[int, list[str]]] = []
+    starts: list[tuple[int, str]] = []
+    for title, table in same.items():
+        # As if the sheets stood one under the other.
+        start = rows[-1][0] if rows else 0
+        starts.append((start, title))
+        rows += [
+            (start + line, [*(cells + blank)[: len(columns)], title]) for line, cells in table.rows
+        ]
+    return Table([*columns, SHEET], rows, left_out, starts)
+
+
+def _table(lines: list[tuple[int, list[str]]]) -> Table:
+    """The table that stands in lines: under a title perhaps, with units perhaps."""
     if not lines:
         raise FileError("The file is empty.", field="file")
     top = lines[:HEADER_WITHIN]
@@ -180,16 +245,32 @@ def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
     return bool(cells) and bool(_SUMS.fullmatch(cells[at].strip()))
 
 
+def _sums(table: Table) -> set[int]:
+    """The places of the rows that sum up others: looked for among those that begin like one."""
+    first = table.column(table.columns[0])
+    odd = {cell for cell in set(first) if not cell.strip() or _SUMS.fullmatch(cell.strip())}
+    if not odd:
+        return set()
+    return {
+        at
+        for at, cell in enumerate(first)
+        if cell in odd and _sums_up(table.columns, table.rows[at][1])
+    }
+
+
 def _without_blanks(
     columns: list[str], rows: list[tuple[int, list[str]]]
 ) -> tuple[list[str], list[tuple[int, list[str]]]]:
     """Without columns that have neither a name nor a value: some programs write thousands."""
     last = max((i for i, cell in enumerate(columns) if not _UNNAMED.fullmatch(cell)), default=-1)
-    for _, cells in rows:
+    longer = [cells for _, cells in rows if len(cells) > last + 1]
+    for cells in longer:
         for i in range(len(cells) - 1, last, -1):
             if cells[i].strip():
                 last = i
                 break
+    if not longer:
+        return columns[: last + 1], rows
     return columns[: last + 1], [(line, cells[: last + 1]) for line, cells in rows]
 
 
@@ -287,7 +368,7 @@ def day_orders(table: Table, sources: Mapping[str, Source]) -> list[DayOrder]:
     source = sources.get("date")
     if source is None or source.column not in table.columns:
         return []
-    return sorted(orders_of(table.values(source.column, len(table.rows))))
+    return sorted(orders_of(table.different(source.column)))
 
 
 def _unit(target: str, column: str, table: Table, length: str) -> str:
@@ -307,56 +388,62 @@ def _unit(target: str, column: str, table: Table, length: str) -> str:
 @many_objects()
 def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     """The balls of a table under a mapping; rows that cannot be read are problems."""
-    places = {name: i for i, name in enumerate(table.columns)}
-    index = {name: i for i, name in enumerate(TARGETS)}
-    taken = {s.column for s in mapping.sources.values()}
-    notes = [(name, places[name]) for name in table.columns if name not in taken]
-    plan = [
-        (index[target], places[s.column], UNITS.get(target, {}).get(s.unit), target in NUMBERS)
-        for target, s in mapping.sources.items()
-        if target in index and s.column in places
+    sources = {
+        target: source
+        for target, source in mapping.sources.items()
+        if target in TARGETS and source.column in table.columns
+    }
+    taken = {source.column for source in mapping.sources.values()}
+    notes = [name for name in table.columns if name not in taken]
+    reading: Reading[Shot] = Reading(columns=table.columns, unknown_columns=notes)
+    for title in table.left_out:
+        told = f'the sheet "{title}" has other columns than the first, and is not read.'
+        reading.problems.append(RowProblem(1, "", told))
+    sums = _sums(table)
+    for at in sums:
+        reading.problems.append(
+            RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball.")
+        )
+    if sums:
+        rows = [row for at, row in enumerate(table.rows) if at not in sums]
+        table = Table(table.columns, rows, table.left_out, table.starts)
+    texts = {target: table.column(source.column) for target, source in sources.items()}
+    ours = {t: partial(_ours, t, source, mapping) for t, source in sources.items()}
+    for target, fixed, names in (
+        ("club", mapping.club, mapping.clubs),
+        ("swing", mapping.swing, mapping.swings),
+    ):
+        texts.setdefault(target, [""] * len(table.rows))
+        usual, read = names.get(fixed, fixed), ours.get(target, str)
+        ours[target] = partial(_or, usual, read)
+    notes_of = {name: table.column(name) for name in notes}
+    take_balls(reading, [line for line, _ in table.rows], texts, notes_of, ours)
+    named = {target: source.column for target, source in sources.items()}
+    reading.problems = [
+        replace(p, column=named.get(p.column, p.column), told=f"{table.where(p.line)}{p.told}")
+        for p in reading.problems
     ]
-    fixed = [(index["club"], mapping.club), (index["swing"], mapping.swing)]
-    club, swing, day = index["club"], index["swing"], index["date"]
-    order = DayOrder(mapping.days or DayOrder.DAY)
-    present = {TARGETS[i]: i for i, _, _, _ in plan}
-    present |= {name: index[name] for name in ("club", "swing")}
-    reading: Reading[Shot] = Reading(columns=table.columns, unknown_columns=[n for n, _ in notes])
-    named = {target: s.column for target, s in mapping.sources.items()}
-    for line, values in table.rows:
-        if _sums_up(table.columns, values):
-            reading.problems.append(RowProblem(line, "", "sums up other rows: it is no ball."))
-            continue
-        cells = [""] * len(TARGETS)
-        try:
-            for at, text in fixed:
-                cells[at] = text
-            for to, place, convert, number in plan:
-                text = as_said(values[place]) if place < len(values) else ""
-                if text.casefold() in NOTHING:
-                    text = ""
-                if text and number:
-                    text = _converted(text, convert, table.columns[place])
-                if text and to == day:
-                    text = iso_of(text, order) or text
-                if text or not cells[to]:
-                    cells[to] = text
-            cells[club] = mapping.clubs.get(cells[club], cells[club])
-            cells[swing] = mapping.swings.get(cells[swing], cells[swing])
-            extra = {
-                name: as_said(values[at])
-                for name, at in notes
-                if at < len(values) and values[at].strip()
-            }
-            reading.rows.append((line, shot_of(Row(present, cells), extra)))
-        except BadCell as error:
-            column = named.get(error.field, error.field)
-            reading.problems.append(RowProblem(line, column, error.told))
-    refuse_repeated_ids(reading)
     return reading
 
 
-@lru_cache(maxsize=65536)
+def _or(usual: str, read: Callable[[str], str], text: str) -> str:
+    return read(text) or usual
+
+
+def _ours(target: str, source: Source, mapping: ColumnMapping, text: str) -> str:
+    """What a cell of a foreign file says in the words and units of shots.csv."""
+    text = as_said(text)
+    if text.casefold() in NOTHING:
+        return ""
+    if target in NUMBERS:
+        return _converted(text, UNITS.get(target, {}).get(source.unit), source.column)
+    if target == "date":
+        return iso_of(text, DayOrder(mapping.days or DayOrder.DAY)) or text
+    if target == "club":
+        return mapping.clubs.get(text, text)
+    return mapping.swings.get(text, text) if target == "swing" else text
+
+
 def _converted(text: str, convert: Callable[[float], float] | None, column: str) -> str:
     sign = 1.0
     if text[-1] in "LlRr" and text[:1] in "0123456789.,+-":

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from time import monotonic
 from typing import Final
 
@@ -25,6 +26,8 @@ MOST_CELLS: Final = 2_400_000
 MOST_TAGS: Final = 4 * MOST_CELLS + 2 * MOST_ROWS
 MOST_IN_A_CELL: Final = 10_000
 MOST_SECONDS: Final = 20.0
+# So many rows are read between two looks at the limits.
+METERED: Final = 256
 
 
 def check_bytes(data: bytes) -> None:
@@ -52,19 +55,20 @@ class Meter:
         self._rows = self._cells = 0
         self._started = monotonic()
 
-    def row(self, columns: int) -> None:
-        """Count a row of so many columns.
+    def rows(self, columns: Sequence[int]) -> None:
+        """Count some rows of so many columns.
 
         Raises
         ------
         FileError
             Beyond the limits of rows, columns, cells or time.
         """
-        self._rows += 1
-        self._cells += columns
-        if columns > MOST_COLUMNS:
+        before, self._rows = self._rows, self._rows + len(columns)
+        self._cells += sum(columns)
+        if max(columns, default=0) > MOST_COLUMNS:
+            at, wide = next((i, n) for i, n in enumerate(columns, 1) if n > MOST_COLUMNS)
             raise FileError(
-                f"Row {self._rows} has {columns:,} columns; at most {MOST_COLUMNS} are read. "
+                f"Row {before + at} has {wide:,} columns; at most {MOST_COLUMNS} are read. "
                 "Leave out the ones that are not needed.",
                 field="file",
             )
@@ -73,8 +77,16 @@ class Meter:
                 f"The file has more than {MOST_ROWS:,} rows or {MOST_CELLS:,} cells. Split it.",
                 field="file",
             )
-        if not self._rows % 256 and monotonic() - self._started > MOST_SECONDS:
+        # The clock is not asked for every row.
+        if before // METERED != self._rows // METERED and self._late():
             raise FileError(
                 f"The file takes longer than {MOST_SECONDS:.0f} seconds to read. Split it.",
                 field="file",
             )
+
+    def row(self, columns: int) -> None:
+        """Count a row of so many columns (see `rows`)."""
+        self.rows((columns,))
+
+    def _late(self) -> bool:
+        return monotonic() - self._started > MOST_SECONDS

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from datetime import date, datetime
 from enum import StrEnum
-from functools import lru_cache
-from typing import Any, Final
+from functools import partial
+from typing import Any, Final, TypeVar
 
 from oxgang.core.flight.checks import problem_with
 from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
@@ -21,14 +21,18 @@ from oxgang.core.words.shots import (
     Tempo,
     Trajectory,
 )
+from oxgang.files.columns import Balls, each, turned
 from oxgang.files.tables import (
     BadCell,
     Reading,
-    Row,
     RowProblem,
+    as_said,
+    decode,
+    many_objects,
     parse_number,
-    read_table,
-    read_word,
+    read_header,
+    records,
+    word_of,
     write_table,
 )
 
@@ -48,7 +52,14 @@ KNOWN: Final = (*COLUMNS, *CONVERTED)
 REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m|launch_deg")
 MAX_ID: Final = 64
 MAX_SWING: Final = 24
-_ALTERNATIVES: Final = {into: (name, convert) for name, (into, convert) in CONVERTED.items()}
+# What the words of a column may be, and what a ball is where it says nothing.
+_GRADES: Final = (
+    ("trajectory", Trajectory, Trajectory.STOCK),
+    ("spin", Spin, Spin.CHECK),
+    ("tempo", Tempo, Tempo.NORMAL),
+)
+# The column of the same in another unit.
+_OTHER: Final = {into: name for name, (into, _) in CONVERTED.items()}
 
 
 class YesNo(StrEnum):
@@ -56,6 +67,17 @@ class YesNo(StrEnum):
     NO = "no"
 
 
+_WORDS: Final[tuple[tuple[str, type[StrEnum], StrEnum], ...]] = (
+    ("strike", Strike, Strike.SOLID),
+    ("ball", BallType, BallType.PREMIUM),
+    ("lie", Lie, Lie.FAIRWAY),
+    ("grooves", Grooves, Grooves.CLEAN),
+)
+E = TypeVar("E", bound=StrEnum)
+T = TypeVar("T")
+
+
+@many_objects()
 def read_shots(data: bytes) -> Reading[Shot]:
     """Read shots.csv. Carries over 150 yards are read as they stand; the caller asks about them.
 
@@ -64,8 +86,19 @@ def read_shots(data: bytes) -> Reading[Shot]:
     FileError
         When the file as a whole cannot be read.
     """
-    reading = read_table(data, required=REQUIRED, known=KNOWN, parse=shot_of)
-    refuse_repeated_ids(reading)
+    rows = records(decode(data))
+    header = read_header(rows, required=REQUIRED, known=KNOWN)
+    reading: Reading[Shot] = Reading(columns=header.columns, unknown_columns=header.unknown)
+    kept: list[tuple[int, list[str]]] = []
+    for line, values in rows:
+        problem = header.overlong(line, values) if len(values) > len(header.columns) else None
+        if problem:
+            reading.problems.append(problem)
+        else:
+            kept.append((line, values))
+    texts = dict(zip(header.index, turned(kept, header.index.values()), strict=True))
+    notes = {name: texts.pop(name) for name in header.unknown}
+    take_balls(reading, [line for line, _ in kept], texts, notes)
     return reading
 
 
@@ -90,62 +123,124 @@ def _values(shot: Shot, extras: list[str]) -> list[object]:
     return [*head, *middle, *(shot.extra.get(name, "") for name in extras)]
 
 
-def shot_of(row: Row, extra: dict[str, str]) -> Shot:
-    """A ball from a row with the columns of shots.csv.
+def take_balls(
+    reading: Reading[Shot],
+    lines: Sequence[int],
+    texts: Mapping[str, Sequence[str]],
+    notes: Mapping[str, Sequence[str]],
+    ours: Mapping[str, Callable[[str], str]] | None = None,
+) -> None:
+    """Read balls by columns into a reading, and what is wrong with rows into its problems.
 
-    Raises
-    ------
-    BadCell
-        Naming the column that cannot be read.
+    Parameters
+    ----------
+    lines
+        Where each ball stands in the file, shape (n,).
+    texts
+        The columns of shots.csv that there are, `club` and `swing` among them, shape (n,) each.
+    notes
+        Columns that mean nothing here.
+    ours
+        What a text of a column is in the words and units of shots.csv, where it is in others.
     """
-    columns = row.columns
-    numbers: dict[str, Any] = {
-        name: _number(row, name)
-        for name in MEASURED
-        if name in columns or (name in _ALTERNATIVES and _ALTERNATIVES[name][0] in columns)
-    }
-    if all(numbers.get(name) is None for name in ("carry_yd", "total_yd", "launch_deg")):
-        raise BadCell("is empty, and so are total_yd and launch_deg.", field="carry_yd")
-    identity = row.text("id")
-    if len(identity) > MAX_ID:
-        raise BadCell(f"is longer than {MAX_ID} characters.", field="id")
-    hit_on, hit_at = _moment(row.text("date"))
-    swing = row.required("swing")
-    if len(swing) > MAX_SWING:
-        raise BadCell(f"is longer than {MAX_SWING} characters.", field="swing")
-    return Shot(
-        id=identity,
-        hit_on=hit_on,
-        hit_at=hit_at,
-        student=row.text("student"),
-        cell=_key(
-            row.required("club"),
-            swing,
-            read_word(row, "trajectory", Trajectory, Trajectory.STOCK),
-            read_word(row, "spin", Spin, Spin.CHECK),
-            read_word(row, "tempo", Tempo, Tempo.NORMAL),
-        ),
-        strike=read_word(row, "strike", Strike, Strike.SOLID),
-        ball=read_word(row, "ball", BallType, BallType.PREMIUM),
-        lie=read_word(row, "lie", Lie, Lie.FAIRWAY),
-        excluded=row.text("excluded"),
-        grooves=read_word(row, "grooves", Grooves, Grooves.CLEAN),
-        wet=read_word(row, "wet", YesNo, YesNo.NO) is YesNo.YES,
-        extra=extra,
-        **{name: _measured(name, text) for name in TRIMS if (text := row.text(name))},
-        **numbers,
+    bad: dict[int, BadCell] = {}
+
+    def column(name: str, read: Callable[[str], T], instead: T) -> list[T] | None:
+        if name not in texts:
+            return None
+        said = (ours or {}).get(name, as_said)
+        return each(texts[name], lambda text: read(said(text)), bad, instead)
+
+    fields: dict[str, list[Any] | None] = {}
+    for name in MEASURED:
+        fields[name] = _either(
+            column(name, partial(_number, name), None),
+            column(other, partial(_number, other), None) if (other := _OTHER.get(name)) else None,
+        )
+    for at in _without_distance(fields, len(lines)):
+        none = "is empty, and so are total_yd and launch_deg."
+        bad.setdefault(at, BadCell(none, field="carry_yd"))
+    fields["id"] = column("id", _identity, "")
+    never: tuple[date | None, datetime | None] = (None, None)
+    moments = column("date", _moment, never)
+    if moments:
+        fields["hit_on"] = [day for day, _ in moments]
+        fields["hit_at"] = [moment for _, moment in moments]
+    swings = column("swing", partial(_named, "swing"), "")
+    clubs = column("club", partial(_named, "club"), "")
+    grades = [
+        column(name, partial(_word, name, words, usual), usual) or [usual] * len(lines)
+        for name, words, usual in _GRADES
+    ]
+    for name, words, usual in _WORDS:
+        fields[name] = column(name, partial(_word, name, words, usual), usual)
+    for name in ("student", "excluded"):
+        fields[name] = column(name, str, "")
+    fields["wet"] = column(
+        "wet", lambda text: _word("wet", YesNo, YesNo.NO, text) is YesNo.YES, False
+    )
+    for name in TRIMS:
+        fields[name] = column(name, partial(_trim, name), 0.0)
+    rows = list(zip(clubs or (), swings or (), *grades, strict=True))
+    # One object for all balls of one cell.
+    keys: dict[tuple[Any, ...], CellKey] = {row: CellKey(*row) for row in set(rows)}
+    there = {name: values for name, values in fields.items() if values is not None}
+    balls = Balls(lines, [keys[row] for row in rows], there, notes)
+    reading.problems += [RowProblem(lines[i], e.field, e.told) for i, e in bad.items()]
+    reading.rows = balls.among([i not in bad for i in range(len(lines))]) if bad else balls
+    refuse_repeated_ids(reading)
+
+
+def _either(
+    own: list[float | None] | None, other: list[float | None] | None
+) -> list[float | None] | None:
+    """The values of a measurement; where its own column is empty, what stands in its other unit."""
+    if own is None or other is None:
+        return other if own is None else own
+    return [a if a is not None else b for a, b in zip(own, other, strict=True)]
+
+
+def _without_distance(fields: Mapping[str, Sequence[float | None] | None], n: int) -> list[int]:
+    """The rows that have neither a carry, nor a total, nor a launch."""
+    there = [
+        v for name in ("carry_yd", "total_yd", "launch_deg") if (v := fields[name]) is not None
+    ]
+    if any(None not in values for values in there):
+        return []
+    empty = (None,) * len(there)
+    return (
+        [i for i, row in enumerate(zip(*there, strict=True)) if row == empty]
+        if there
+        else list(range(n))
     )
 
 
-def _number(row: Row, name: str) -> float | None:
-    if text := row.text(name):
-        return _measured(name, text)
-    if name in _ALTERNATIVES and (text := row.text(_ALTERNATIVES[name][0])):
-        return _measured(_ALTERNATIVES[name][0], text)
-    return None
+def _named(column: str, text: str) -> str:
+    if not text:
+        raise BadCell("is empty.", field=column)
+    if column == "swing" and len(text) > MAX_SWING:
+        raise BadCell(f"is longer than {MAX_SWING} characters.", field=column)
+    return text
 
 
-@lru_cache(maxsize=65536)
+def _identity(text: str) -> str:
+    if len(text) > MAX_ID:
+        raise BadCell(f"is longer than {MAX_ID} characters.", field="id")
+    return text
+
+
+def _word(column: str, words: type[E], usual: E, text: str) -> E:
+    return word_of(text, column, words, usual)
+
+
+def _number(column: str, text: str) -> float | None:
+    return _measured(column, text) if text else None
+
+
+def _trim(column: str, text: str) -> float:
+    return _number(column, text) or 0.0
+
+
 def _measured(column: str, text: str) -> float:
     """A measured value in our unit. Of 100,000 balls few values are new."""
     name, convert = CONVERTED.get(column, (column, None))
@@ -157,13 +252,6 @@ def _measured(column: str, text: str) -> float:
     return value
 
 
-@lru_cache(maxsize=4096)
-def _key(club: str, swing: str, height: Trajectory, spin: Spin, tempo: Tempo) -> CellKey:
-    """One key object for each cell of a file: many balls share few cells."""
-    return CellKey(club, swing, height, spin, tempo)
-
-
-@lru_cache(maxsize=4096)
 def _moment(text: str) -> tuple[date | None, datetime | None]:
     if not text:
         return None, None
@@ -180,17 +268,20 @@ def _moment(text: str) -> tuple[date | None, datetime | None]:
 
 def refuse_repeated_ids(reading: Reading[Shot]) -> None:
     """The same id for different balls of one file is a problem; an identical row is not."""
-    first: dict[str, tuple[int, Shot]] = {}
-    kept = []
-    for line, shot in reading.rows:
-        if shot.id and shot.id in first:
-            first_line, twin = first[shot.id]
-            if twin != shot:
-                reason = f'"{shot.id}" already stands on line {first_line}.'
-                reading.problems.append(RowProblem(line, "id", reason))
-            continue
-        if shot.id:
-            first[shot.id] = (line, shot)
-        kept.append((line, shot))
-    reading.rows = kept
+    balls = reading.rows
+    assert isinstance(balls, Balls)
+    ids = balls.fields.get("id", ())
+    given = [identity for identity in ids if identity]
+    if len(set(given)) < len(given):
+        first: dict[str, int] = {}
+        keep = [True] * len(balls)
+        for at, identity in enumerate(ids):
+            if not identity or identity not in first:
+                first[identity] = at
+                continue
+            keep[at] = False
+            if balls.shot(at) != balls.shot(first[identity]):
+                reason = f'"{identity}" already stands on line {balls.lines[first[identity]]}.'
+                reading.problems.append(RowProblem(balls.lines[at], "id", reason))
+        reading.rows = balls.among(keep)
     reading.problems.sort(key=lambda problem: problem.line)

@@ -11,11 +11,12 @@ from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from enum import StrEnum
+from itertools import accumulate, islice
 from typing import Final, Generic, TypeVar
 
 from oxgang.core.errors import FileError, InputError
 from oxgang.core.units import in_units
-from oxgang.files.limits import MOST_IN_A_CELL, Meter, check_bytes
+from oxgang.files.limits import METERED, MOST_IN_A_CELL, Meter, check_bytes
 
 T = TypeVar("T")
 E = TypeVar("E", bound=StrEnum)
@@ -30,6 +31,7 @@ _CONTROL: Final = re.compile(r"[\x01-\x08\x0b\x0c\x0e-\x1f]")
 _FORMULA: Final = re.compile(r"[\s']*[=+\-@\t\r]")
 _PLAIN_NUMBER: Final = re.compile(r"[+-]?\d+(\.\d+)?")
 csv.field_size_limit(MOST_IN_A_CELL)
+_BREAKS: Final = re.compile(r"\r\n|\r|\n")
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
@@ -59,7 +61,7 @@ class RowProblem:
 class Reading(Generic[T]):
     """What a file held: the usable rows with their line numbers, and the others with reasons."""
 
-    rows: list[tuple[int, T]] = field(default_factory=list)
+    rows: Sequence[tuple[int, T]] = field(default_factory=list)
     problems: list[RowProblem] = field(default_factory=list)
     columns: list[str] = field(default_factory=list)
     unknown_columns: list[str] = field(default_factory=list)
@@ -156,7 +158,11 @@ def parse_number(value: str, column: str) -> float:
 
 def read_word(row: Row, column: str, words: type[E], default: E) -> E:
     """A word of a vocabulary, in any case; `default` when the cell is empty."""
-    text = row.text(column)
+    return word_of(row.text(column), column, words, default)
+
+
+def word_of(text: str, column: str, words: type[E], default: E) -> E:
+    """The same of a text."""
     if not text:
         return default
     try:
@@ -202,33 +208,40 @@ def without_controls(text: str) -> str:
     return _CONTROL.sub(" ", text)
 
 
-@many_objects()
-def read_table(
-    data: bytes,
-    *,
-    required: Sequence[str],
-    known: Iterable[str],
-    parse: Callable[[Row, dict[str, str]], T],
-) -> Reading[T]:
-    """Read a delimited file row by row.
+@dataclass(frozen=True, slots=True)
+class Header:
+    """A format's header in a file: all columns, the place of each, those it does not know."""
+
+    columns: list[str]
+    index: dict[str, int]
+    unknown: list[str]
+
+    def overlong(self, line: int, values: Sequence[str]) -> RowProblem | None:
+        """The problem with a row that has values beyond the header."""
+        if len(values) <= len(self.columns) or not any(
+            v.strip() for v in values[len(self.columns) :]
+        ):
+            return None
+        return RowProblem(line, "", f"has {len(values)} values for {len(self.columns)} columns.")
+
+
+def read_header(
+    rows: Iterator[tuple[int, list[str]]], *, required: Sequence[str], known: Iterable[str]
+) -> Header:
+    """The header that a format's file begins with.
 
     Parameters
     ----------
-    data
-        The file.
     required
-        Columns that must be in the header. A tuple element "a|b" asks for at least one of them.
+        Columns that must be in the header. An element "a|b" asks for at least one of them.
     known
-        All columns the format knows; others are collected and handed to `parse` as a dict.
-    parse
-        Makes a record of a row, or raises `InputError` naming the column in `field`.
+        All columns the format knows.
 
     Raises
     ------
     FileError
         When the file has no usable header.
     """
-    rows = records(decode(data))
     try:
         header_line, header = next(rows)
     except StopIteration:
@@ -247,20 +260,48 @@ def read_table(
         )
     index = {name: at for at, name in enumerate(columns) if name}
     formats = set(known)
-    unknown = [name for name in index if name not in formats]
-    reading: Reading[T] = Reading(columns=columns, unknown_columns=unknown)
+    return Header(columns, index, [name for name in index if name not in formats])
+
+
+@many_objects()
+def read_table(
+    data: bytes,
+    *,
+    required: Sequence[str],
+    known: Iterable[str],
+    parse: Callable[[Row, dict[str, str]], T],
+) -> Reading[T]:
+    """Read a delimited file row by row.
+
+    Parameters
+    ----------
+    data
+        The file.
+    required, known
+        See `read_header`; columns that are not known are handed to `parse` as a dict.
+    parse
+        Makes a record of a row, or raises `InputError` naming the column in `field`.
+
+    Raises
+    ------
+    FileError
+        When the file has no usable header.
+    """
+    rows = records(decode(data))
+    header = read_header(rows, required=required, known=known)
+    reading: Reading[T] = Reading(columns=header.columns, unknown_columns=header.unknown)
+    found: list[tuple[int, T]] = []
     for line, values in rows:
-        if len(values) > len(columns) and any(v.strip() for v in values[len(columns) :]):
-            reading.problems.append(
-                RowProblem(line, "", f"has {len(values)} values for {len(columns)} columns.")
-            )
+        if problem := header.overlong(line, values):
+            reading.problems.append(problem)
             continue
-        row = Row(index, values)
-        extra = {name: value for name in unknown if (value := row.text(name))}
+        row = Row(header.index, values)
+        extra = {name: value for name in header.unknown if (value := row.text(name))}
         try:
-            reading.rows.append((line, parse(row, extra)))
+            found.append((line, parse(row, extra)))
         except InputError as error:
             reading.problems.append(RowProblem(line, error.field, error.told))
+    reading.rows = found
     return reading
 
 
@@ -275,15 +316,26 @@ def records(text: str) -> Iterator[tuple[int, list[str]]]:
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text))
     meter, start = Meter(), 1
     try:
-        for values in reader:
-            if any(value.strip() for value in values):
-                while not values[-1].strip():
+        while chunk := list(islice(reader, METERED)):
+            # A cell with line breaks in it moves the lines of the rows behind it.
+            plain = reader.line_num == start + len(chunk) - 1
+            if plain:
+                lines: Iterable[int] = range(start, start + len(chunk))
+            else:
+                lines = accumulate((_lines_in(values) for values in chunk[:-1]), initial=start)
+            for values in chunk:
+                while values and not values[-1].strip():
                     values.pop()
-                meter.row(len(values))
-                yield start, values
+            meter.rows([len(values) for values in chunk if values])
+            yield from ((line, values) for line, values in zip(lines, chunk, strict=True) if values)
             start = reader.line_num + 1
     except csv.Error as error:
-        raise FileError(f"Line {start} cannot be read as CSV ({error}).", field="file") from None
+        line = reader.line_num
+        raise FileError(f"Line {line} cannot be read as CSV ({error}).", field="file") from None
+
+
+def _lines_in(values: Sequence[str]) -> int:
+    return 1 + sum(len(_BREAKS.findall(value)) for value in values)
 
 
 def _delimiter(text: str) -> str:

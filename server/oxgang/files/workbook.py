@@ -35,8 +35,8 @@ UNREADABLE = (
 HEADER_ONLY = 1
 
 
-def read_workbook(data: bytes) -> list[tuple[int, list[str]]]:
-    """The rows of the first sheet that has a table, each with its number.
+def read_workbook(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
+    """The rows of every sheet that has a table, each with its number, by the sheet's name.
 
     Raises
     ------
@@ -48,17 +48,17 @@ def read_workbook(data: bytes) -> list[tuple[int, list[str]]]:
             _check(package)
         book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
         meter = Meter()
-        for sheet in book.worksheets:
-            rows = list(_rows(sheet.iter_rows(values_only=True), meter))
-            if len(rows) > HEADER_ONLY:
-                return rows
+        sheets = {
+            str(sheet.title): list(_rows(sheet.iter_rows(values_only=True), meter))
+            for sheet in book.worksheets
+        }
+        return {title: rows for title, rows in sheets.items() if len(rows) > HEADER_ONLY}
     except FileError:
         raise
     # A damaged workbook fails in as many ways as the reader has lines: every one of them means that
     # this file cannot be read, and nothing else.
     except (Exception, RecursionError) as error:
         raise FileError(UNREADABLE, field="file") from error
-    return []
 
 
 def _check(package: zipfile.ZipFile) -> None:

@@ -201,7 +201,7 @@ def store_shots(
 def _stored(
     student: Student, read: ReadFile, skip_bad: bool, coach: Coach
 ) -> StreamingHttpResponse:
-    total = len(read.usable)
+    total = len(read.balls)
 
     def lines() -> Iterator[str]:
         steps = import_balls(student, read, skip_bad=skip_bad, by=coach, now=timezone.now())
@@ -239,7 +239,7 @@ def look(
         file_swings=names_of(table, used, "swing"),
         bag=[club.label for club in bag_of(student)],
         positions=[p.label for p in student.scale.as_core().positions],
-        preview=[_preview(line, shot) for line, shot in read.lines[:PREVIEW]],
+        preview=[_preview(line, shot) for line, shot in read.first(PREVIEW)],
     )
 
 
@@ -290,12 +290,11 @@ def _preview(line: int, shot: Shot) -> PreviewBall:
 
 
 def _report(student: Student, read: ReadFile) -> FileReport:
-    known = known_uids(student)
-    again = sum(1 for shot, _ in read.usable if shot.id in known)
+    again = read.known(known_uids(student))
     return made(
         FileReport,
-        rows=len(read.usable),
-        new=len(read.usable) - again,
+        rows=len(read.balls),
+        new=len(read.balls) - again,
         known=again,
         problems=read.problems[:SHOWN],
         problems_total=len(read.problems),

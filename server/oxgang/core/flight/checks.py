@@ -7,6 +7,9 @@ from datetime import date, datetime, timedelta
 from functools import lru_cache
 from typing import Final
 
+import numpy as np
+from numpy.typing import NDArray
+
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.ball import GRAVITY_MPS2
@@ -15,6 +18,8 @@ from oxgang.core.flight.conditions import carry_from_launch
 from oxgang.core.units import quantity, yd_from_m
 from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
 from oxgang.core.words.shots import CellKey, Shot
+
+Array = NDArray[np.float64]
 
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
@@ -100,6 +105,18 @@ def speed_question(
         f"A ball speed of {quantity(ball_speed_mps, 'speed')} carries about "
         f"{quantity(round(flown))}, not {quantity(carry_yd)}. Is the unit right?"
     )
+
+
+def plainly_fit(ball_speed_mps: Array, carry_yd: Array, launch_deg: Array) -> NDArray[np.bool_]:
+    """Which balls `speed_question` asks nothing about, without computing a flight; nan is none.
+
+    All of shape (n,): speeds [m/s], carries [yd], launches [degrees].
+    """
+    vacuum_m = ball_speed_mps**2 * np.sin(2 * np.radians(launch_deg)) / GRAVITY_MPS2
+    with np.errstate(divide="ignore", invalid="ignore"):
+        ratio = yd_from_m(1.0) * vacuum_m / carry_yd
+    fits = (ratio >= VACUUM_FITS[0]) & (ratio <= VACUUM_FITS[1])
+    return np.asarray(np.isnan(ball_speed_mps) | np.isnan(carry_yd) | fits)
 
 
 @lru_cache(maxsize=8192)

@@ -34,6 +34,7 @@ from oxgang.matrix.selectors.transfer import (
 from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
 from oxgang.range_sessions.services.balls import CHUNK
 from oxgang.range_sessions.services.home import bring_home
+from oxgang.range_sessions.services.insert import insert
 
 
 @transaction.atomic
@@ -181,4 +182,4 @@ def _balls(
                 )
             )
         bring_home(student, chunk)
-        Ball.objects.bulk_create(chunk, batch_size=CHUNK)
+        insert(chunk)

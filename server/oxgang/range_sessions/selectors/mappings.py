@@ -62,7 +62,5 @@ def names_of(table: Table, mapping: ColumnMapping, target: str) -> list[str]:
     source = mapping.sources.get(target)
     if source is None or source.column not in table.columns:
         return []
-    counts: dict[str, int] = {}
-    for name in table.values(source.column, len(table.rows)):
-        counts[name] = counts.get(name, 0) + 1
+    counts = table.different(source.column)
     return sorted(counts, key=lambda name: -counts[name])[:MOST_NAMES]

@@ -23,6 +23,7 @@ from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
 from oxgang.range_sessions.services.home import bring_home
+from oxgang.range_sessions.services.insert import insert
 
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
@@ -72,10 +73,7 @@ def record_balls(
         How many were new.
     """
     chain = chain_of(student, {club.label: club.loft_deg for _, club in hits})
-    hits = [
-        (graded(replace(shot, cell=replace(shot.cell, club=club.label)), chain), club)
-        for shot, club in hits
-    ]
+    hits = [(graded(_named_by(shot, club), chain), club) for shot, club in hits]
     wanted = [shot.id for shot, _ in hits]
     stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
@@ -117,7 +115,7 @@ def record_balls(
             setattr(ball, name, getattr(shot, name))
         balls.append(ball)
     bring_home(student, balls)
-    Ball.objects.bulk_create(balls, batch_size=CHUNK)
+    insert(balls)
     if sent is not None:
         moved_on(sent.device_id)
     kind = (
@@ -125,6 +123,12 @@ def record_balls(
     )
     _write_down(student, balls, days, kind, by=by, now=now)
     return len(balls)
+
+
+def _named_by(shot: Shot, club: Club) -> Shot:
+    if shot.cell.club == club.label:
+        return shot
+    return replace(shot, cell=replace(shot.cell, club=club.label))
 
 
 def _refuse_if_taken(sent: FeedBall, student: Student) -> None:

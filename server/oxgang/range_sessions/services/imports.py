@@ -1,35 +1,75 @@
-"""Taking balls from a shots.csv file."""
+"""Taking balls from a file: matching them with the student's own clubs and swings, storing them."""
 
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Generator, Sequence
-from dataclasses import dataclass, replace
+from collections import Counter
+from collections.abc import Callable, Collection, Generator, Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
+from functools import cached_property
+from typing import Any
 
+import numpy as np
 from django.db import transaction
+from numpy.typing import NDArray
 
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.errors import InputError
-from oxgang.core.flight.checks import question_about
-from oxgang.core.words.measurements import MEASURED
-from oxgang.core.words.shots import Shot, identified
-from oxgang.core.words.swing import Position
+from oxgang.core.flight.chain import TYPICAL, contact_of
+from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, plainly_fit, question_about
+from oxgang.core.words.measurements import MEASURED, TRIMS
+from oxgang.core.words.shots import USUAL, CellKey, Shot
+from oxgang.files.columns import Balls
 from oxgang.files.shots import read_shots
-from oxgang.files.tables import Reading, RowProblem, many_objects
+from oxgang.files.tables import Reading, RowProblem, as_said, many_objects
 from oxgang.range_sessions.services.balls import CHUNK, record_balls
 
+# What lies between ball and face.
+_CONTACT = ("lie", "ball", "grooves", "wet")
+_PLAIN = Shot(cell=USUAL)
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(frozen=True)
 class ReadFile:
-    """A file after reading and matching: nothing is stored yet."""
+    """A file after reading and matching: nothing is stored yet. `cells` are those of the balls by
+    the names of the student's own `clubs` and swings, one a ball."""
 
-    usable: list[tuple[Shot, Club]]
-    lines: list[tuple[int, Shot]]
+    balls: Balls = field(repr=False)
+    cells: Sequence[CellKey] = field(repr=False)
+    clubs: Sequence[Club] = field(repr=False)
     problems: list[RowProblem]
     questions: list[RowProblem]
     kept_as_notes: list[str]
+
+    @cached_property
+    def ids(self) -> list[str]:
+        """The id of every ball. One without gets one from its content and its count in the file, so
+        that the same file imported twice changes nothing."""
+        given = self.balls.fields.get("id", [""] * len(self.balls))
+        if all(given):
+            return list(given)
+        made = _made_ids(self.balls, [not identity for identity in given])
+        return [identity or next(made) for identity in given]
+
+    def known(self, stored: Collection[str]) -> int:
+        """How many of the balls are among the stored ids; none is made where none can be."""
+        if not stored:
+            return 0
+        return sum(identity in stored for identity in self.ids)
+
+    def first(self, most: int) -> list[tuple[int, Shot]]:
+        """The first balls with their lines, by the student's own names."""
+        shown = range(min(most, len(self.balls)))
+        return [(self.balls.lines[i], self.balls.shot(i, cell=self.cells[i])) for i in shown]
+
+    def some(self, start: int, most: int) -> list[tuple[Shot, Club]]:
+        """The balls from a place on, with their clubs."""
+        return [
+            (self.balls.shot(i, cell=self.cells[i], id=self.ids[i]), self.clubs[i])
+            for i in range(start, min(start + most, len(self.balls)))
+        ]
 
 
 def read_for(student: Student, data: bytes) -> ReadFile:
@@ -45,48 +85,81 @@ def read_for(student: Student, data: bytes) -> ReadFile:
 
 @many_objects()
 def match(student: Student, reading: Reading[Shot]) -> ReadFile:
-    """The balls of a file with the student's own clubs and swings.
-
-    Balls without an id get one made from their content and their count in the file, so that the
-    same file imported twice changes nothing.
-    """
-    clubs = bag_of(student, everything=True)
+    """The balls of a file with the student's own clubs and swings."""
+    balls = reading.rows
+    assert isinstance(balls, Balls)
+    bag = bag_of(student, everything=True)
     swings = known_swings(student)
     names = ", ".join(p.label for p in student.scale.as_core().positions)
-    problems = list(reading.problems)
-    questions: list[RowProblem] = []
-    usable: list[tuple[Shot, Club]] = []
-    lines: list[tuple[int, Shot]] = []
-    seen: dict[str, int] = {}
-    known: dict[tuple[int, date | None], tuple[Club | None, Position | None]] = {}
-    for line, shot in reading.rows:
-        name = (id(shot.cell), shot.hit_on)  # files share one key a cell
-        if name not in known:
-            club = match_club(clubs, shot.cell.club, shot.hit_on)
-            known[name] = (club, swings.get(shot.cell.swing.casefold()))
-        club, swing = known[name]
+    labels = ", ".join(dict.fromkeys(c.label for c in bag if c.archived_at is None))
+    # Balls of one cell share its key, so that it need not be compared.
+    keys = {id(cell): cell for cell in balls.cells}
+    rows = list(zip(map(id, balls.cells), balls.of("hit_on"), strict=True))
+    found: dict[tuple[int, date | None], tuple[CellKey, Club] | RowProblem] = {}
+    for name, day in set(rows):
+        cell = keys[name]
+        club, swing = match_club(bag, cell.club, day), swings.get(cell.swing.casefold())
         if club is None:
-            bag = ", ".join(dict.fromkeys(c.label for c in clubs if c.archived_at is None))
-            reason = f'"{shot.cell.club}" is not in the bag ({bag or "the bag is empty"}).'
-            problems.append(RowProblem(line, "club", reason))
-            continue
-        if swing is None:
-            reason = f'"{shot.cell.swing}" is not a swing of this student\'s scale ({names}).'
-            problems.append(RowProblem(line, "swing", reason))
-            continue
+            reason = f'"{cell.club}" is not in the bag ({labels or "the bag is empty"}).'
+            found[name, day] = RowProblem(0, "club", reason)
+        elif swing is None:
+            reason = f'"{cell.swing}" is not a swing of this student\'s scale ({names}).'
+            found[name, day] = RowProblem(0, "swing", reason)
+        else:
+            found[name, day] = replace(cell, club=club.label, swing=swing.label), club
+    problems = list(reading.problems)
+    if any(isinstance(one, RowProblem) for one in found.values()):
+        matched = [found[row] for row in rows]
+        problems += [
+            replace(one, line=line)
+            for line, one in zip(balls.lines, matched, strict=True)
+            if isinstance(one, RowProblem)
+        ]
+        keep = [not isinstance(one, RowProblem) for one in matched]
+        balls, rows = balls.among(keep), [row for row, k in zip(rows, keep, strict=True) if k]
+    problems.sort(key=lambda problem: problem.line)
+    both: list[Any] = [found[row] for row in rows]
+    cells, clubs = [cell for cell, _ in both], [club for _, club in both]
+    return ReadFile(balls, cells, clubs, problems, _questions(balls), reading.unknown_columns)
+
+
+def _questions(balls: Balls) -> list[RowProblem]:
+    """What is asked about the balls. Most are plainly right: only the others are looked at."""
+    asked = []
+    for at in np.flatnonzero(_odd(balls)):
+        line, shot = balls[int(at)]
         if question := question_about(shot):
             column = "carry_yd" if shot.carry_yd is not None else "total_yd"
-            questions.append(RowProblem(line, column, question))
-        identity = shot.id or _made_id(shot, seen)
-        cell = shot.cell
-        if (cell.club, cell.swing) != (club.label, swing.label):
-            cell = replace(cell, club=club.label, swing=swing.label)
-        if cell is not shot.cell or identity != shot.id:
-            shot = identified(shot, cell, identity)
-        usable.append((shot, club))
-        lines.append((line, shot))
-    problems.sort(key=lambda problem: problem.line)
-    return ReadFile(usable, lines, problems, questions, reading.unknown_columns)
+            asked.append(RowProblem(line, column, question))
+    return asked
+
+
+def _odd(balls: Balls) -> NDArray[np.bool_]:
+    """Which balls `question_about` might ask about, shape (n,)."""
+
+    def values(name: str) -> NDArray[np.float64]:
+        if name not in balls.fields:
+            return np.full(len(balls), np.nan)
+        return np.array(balls.fields[name], dtype=float)
+
+    carry = values("carry_yd")
+    distance = np.where(np.isnan(carry), values("total_yd"), carry)
+    odd = distance > ASK_OVER_YD
+    for name in TRIMS:
+        odd |= np.abs(values(name)) > ASK_OVER_IN
+    speed, launch = values("ball_speed_mps"), values("launch_deg")
+    # A typical launch stands in for one that was not measured, and is not known here.
+    bare = np.flatnonzero(~np.isnan(speed) & ~np.isnan(carry) & ~(np.abs(launch) > 0))
+    if len(bare):
+        kinds = list(zip(balls.cells, *(balls.of(name) for name in _CONTACT), strict=True))
+        one_of = {kinds[at]: int(at) for at in bare}
+        typical = {kind: _typical(balls.shot(at)) for kind, at in one_of.items()}
+        launch[bare] = [typical[kinds[at]] for at in bare]
+    return np.asarray(odd | ~plainly_fit(speed, carry, launch))
+
+
+def _typical(shot: Shot) -> float:
+    return TYPICAL.start(shot.cell, contact_of(shot)).launch_deg
 
 
 def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:
@@ -116,20 +189,47 @@ def import_balls(
         )
     done = new = 0
     with transaction.atomic():
-        for start in range(0, len(file.usable), CHUNK):
-            chunk = file.usable[start : start + CHUNK]
+        for start in range(0, len(file.balls), CHUNK):
+            chunk = file.some(start, CHUNK)
             new += record_balls(student, chunk, by=by, now=now, from_file=True)
             done += len(chunk)
             yield done, new
 
 
-def _made_id(shot: Shot, seen: dict[str, int]) -> str:
-    k = shot.cell
-    said = (
-        k.club, k.swing, k.trajectory.value, k.spin.value, k.tempo.value, shot.strike.value,
-        shot.ball.value, shot.lie.value, str(shot.hit_at or shot.hit_on), shot.excluded,
-        *(getattr(shot, name) for name in MEASURED), *sorted(shot.extra.items()),
-    )  # fmt: skip
-    digest = hashlib.sha256(repr(said).encode()).hexdigest()[:24]
-    seen[digest] = seen.get(digest, 0) + 1
-    return f"file-{digest}-{seen[digest]}"
+def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:
+    """An id for each ball that wants one, from its content: a digest of what `repr` says of a tuple
+    of it, put together by columns. It must stay as it is: stored balls have such ids."""
+
+    def pieces(name: str, say: Callable[[Any], str]) -> list[str]:
+        values = balls.fields.get(name) or [getattr(_PLAIN, name)] * len(balls)
+        said = {value: say(value) for value in set(values)}
+        if 0 in said:
+            # Minus nought is nought, and written otherwise.
+            return [say(value) if value == 0 else said[value] for value in values]
+        return [said[value] for value in values]
+
+    names = {
+        k: repr((k.club, k.swing, k.trajectory.value, k.spin.value, k.tempo.value))[1:-1]
+        for k in set(balls.cells)
+    }
+    days, moments = balls.of("hit_on"), balls.of("hit_at")
+    when = [moment or day for day, moment in zip(days, moments, strict=True)]
+    parts = [
+        [names[cell] for cell in balls.cells],
+        *(pieces(name, lambda word: repr(word.value)) for name in ("strike", "ball", "lie")),
+        [repr(str(one)) for one in when],
+        pieces("excluded", repr),
+        *(pieces(name, repr) for name in MEASURED),
+    ]
+    for name in sorted(balls.notes):
+        texts = {cell: as_said(cell) for cell in set(balls.notes[name])}
+        notes = {cell: f", {(name, text)!r}" if text else "" for cell, text in texts.items()}
+        parts[-1] = [
+            f"{said}{notes[cell]}" for said, cell in zip(parts[-1], balls.notes[name], strict=True)
+        ]
+    seen: Counter[str] = Counter()
+    for want, said in zip(wanted, zip(*parts, strict=True), strict=True):
+        if want:
+            digest = hashlib.sha256(f"({', '.join(said)})".encode()).hexdigest()[:24]
+            seen[digest] += 1
+            yield f"file-{digest}-{seen[digest]}"

@@ -1,0 +1,43 @@
+"""Many rows of a model in one statement: each different value is prepared for the database once.
+
+`bulk_create` asks every field of every row anew, which is half the time of a file of 100,000 balls.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import Any
+
+from django.db import connections, router
+from django.db.models import AutoField, Field, Model
+
+
+def insert(rows: Sequence[Model]) -> None:
+    """Store new rows of one model. They are not given their numbers."""
+    if not rows:
+        return
+    model = type(rows[0])
+    connection = connections[router.db_for_write(model)]
+    fields = [f for f in model._meta.concrete_fields if not isinstance(f, AutoField)]
+    quote = connection.ops.quote_name
+    names = ", ".join(quote(field.column or field.name) for field in fields)
+    marks = ", ".join(["%s"] * len(fields))
+    columns = [_prepared(field, rows, connection) for field in fields]
+    with connection.cursor() as cursor:
+        cursor.executemany(
+            f"INSERT INTO {quote(model._meta.db_table)} ({names}) VALUES ({marks})",
+            list(zip(*columns, strict=True)),
+        )
+
+
+def _prepared(field: Field[Any, Any], rows: Sequence[Model], connection: Any) -> list[Any]:
+    """A field's values as the database takes them, shape (n,)."""
+    save: Callable[[Any], Any] = lambda value: field.get_db_prep_save(value, connection)  # noqa: E731
+    values = [field.pre_save(row, add=True) for row in rows]
+    try:
+        # A number and a truth that are equal are not the same.
+        different = {(type(value), value): value for value in values}
+    except TypeError:  # a dict has no hash
+        return [save(value) for value in values]
+    known = {key: save(value) for key, value in different.items()}
+    return [known[type(value), value] for value in values]
