@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts
 CORES ?= 2
 SAMPLE ?= 200
 
-.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench bench-model mutants golden clean
+.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -83,6 +83,10 @@ screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 bench: $(STAMPS)/python ## times of what has to be quick, and an academy of a million balls
 	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
 	$(BIN)/pytest tools/bench/test_scale.py tools/bench/test_speed.py -k "scale or grow" -q -s
+
+lighthouse: build $(STAMPS)/chromium ## every view by Lighthouse, on the demo data (ONLY=name for some)
+	cd tools/lighthouse && npm install --no-package-lock --no-audit --no-fund --loglevel=error
+	$(BIN)/python -m tools.lighthouse.run "$(ONLY)"
 
 bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run

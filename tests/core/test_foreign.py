@@ -129,7 +129,7 @@ def test_odd_layouts_are_read_whole(name: str) -> None:
 
 def workbook(sheets: dict[str, list[list[object]]]) -> bytes:
     book = openpyxl.Workbook()
-    book.remove(book.active)
+    book.remove(book.worksheets[0])
     for title, rows in sheets.items():
         sheet = book.create_sheet(title)
         for row in rows:

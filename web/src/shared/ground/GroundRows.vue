@@ -75,6 +75,7 @@ i {
   display: inline-block;
   width: 1.2rem;
   height: 0.7rem;
+  margin: 0 0.3rem;
   vertical-align: -0.05rem;
 }
 .sure {

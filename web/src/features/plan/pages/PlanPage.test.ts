@@ -1,6 +1,6 @@
 import { afterEach, expect, test, vi } from "vitest";
 import { problem, read, settled, show, type Asked } from "@/testing/page";
-import { ANSWERS, key, planPage, student } from "@/testing/samples";
+import { ANSWERS, key, matrix, planPage, student } from "@/testing/samples";
 import PlanPage from "./PlanPage.vue";
 
 const item = (name: string, balls: number, more: object = {}) => ({ ...key(name), balls, ...more });
@@ -91,5 +91,48 @@ test("the stage says what is there and what is needed, and the coach's word wins
   const choice = page.findAll("select").find((s) => s.text().includes("what the criteria say"))!;
   await choice.setValue("trajectory");
   await settled();
-  expect(writes()[0]!.body).toEqual({ stage: "trajectory" });
+  const kept = writes().filter(({ path }) => !path.endsWith("/effect"));
+  expect(kept.map(({ body }) => body)).toEqual([{ stage: "trajectory" }]);
+});
+
+test("a plan shows what it settles, and one that is changed meanwhile shows nothing of before", async () => {
+  vi.useFakeTimers({ shouldAdvanceTime: true });
+  const strip = (from: number, to: number, kind: string) => ({ from_yd: from, to_yd: to, kind });
+  const { page, text, asked } = await plan({
+    "GET /api/students/s/plan": planPage(ITEMS as never),
+    "POST /api/students/s/plan/effect": () => ({
+      matrix: matrix(),
+      now: [strip(30, 64, "fallow"), strip(65, 100, "sure")],
+      later: [strip(30, 100, "sure")],
+    }),
+  });
+  await vi.advanceTimersByTimeAsync(400);
+  await settled();
+  expect(text()).toContain("What it settles");
+  expect(page.findAll("figure tbody tr").map(read)).toEqual([
+    "now 51 % sure, 0 % doubtful, 49 % fallow 51 %",
+    "once hit 100 % sure, 0 % doubtful, 0 % fallow 100 %",
+  ]);
+  const effects = () => asked.filter(({ path }) => path.endsWith("/effect"));
+  expect((effects()[0]!.body as { items: unknown[] }).items).toHaveLength(2);
+  // Five presses of a key ask once, and until the answer is there nothing is shown of the old plan.
+  for (let i = 0; i < 5; i++)
+    await page.findAll('[aria-label="One ball more"]')[0]!.trigger("click");
+  expect(page.findAll("figure")).toHaveLength(0);
+  await vi.advanceTimersByTimeAsync(400);
+  await settled();
+  const balls = (one?: Asked) => (one?.body as { items: { balls: number }[] }).items[0]!.balls;
+  expect(balls(effects().at(-1))).toBe(11);
+  expect(effects().length).toBeLessThan(6);
+  expect(page.findAll("figure")).toHaveLength(1);
+  page.unmount();
+  vi.useRealTimers();
+});
+
+test("without a plan the ground stands there as it is, and no effect is asked for", async () => {
+  const { page, text, asked } = await plan({ "GET /api/students/s/plan": planPage() });
+  expect(text()).toContain("No plan yet.");
+  expect(text()).toContain("The ground as it is");
+  expect(page.find("svg[role=slider]").exists()).toBe(true);
+  expect(asked.filter(({ path }) => path.endsWith("/effect"))).toHaveLength(0);
 });

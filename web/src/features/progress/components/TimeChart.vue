@@ -1,15 +1,9 @@
 <script setup lang="ts">
-/** One figure over time. */
-import { LineChart } from "echarts/charts";
-import { AriaComponent, GridComponent, MarkLineComponent, TooltipComponent } from "echarts/components"; // prettier-ignore
-import { use } from "echarts/core";
-import { SVGRenderer } from "echarts/renderers";
-import { computed } from "vue";
-import VChart from "vue-echarts";
-import { themeName } from "@/shared/ui/theme";
-import { chartOf, type Line, type Mark } from "../composables/charts";
+/** One share over time, with the days on which something changed. */
+import { useElementSize } from "@vueuse/core";
+import { computed, useTemplateRef } from "vue";
+import { chartOf, words, type Line, type Mark } from "../composables/charts";
 
-use([SVGRenderer, LineChart, GridComponent, MarkLineComponent, TooltipComponent, AriaComponent]);
 const props = defineProps<{
   title: string;
   about: string;
@@ -18,25 +12,29 @@ const props = defineProps<{
   span: [string, string];
   highest?: number;
 }>();
-const css = (name: string) =>
-  getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-const option = computed(() => {
-  // The theme's colours stand in the style sheet; they are read again when it changes.
-  void themeName.value;
-  const colours = {
-    ink: css("ink"),
-    quiet: css("ink-2"),
-    line: css("line"),
-    accent: css("accent"),
-  };
-  const lines = props.lines.map((line) => ({ ...line, colour: css(line.colour) }));
-  return chartOf(lines, props.marks, colours, props.span, props.highest);
-});
+const box = useTemplateRef<HTMLElement>("box");
+const { width } = useElementSize(box);
+const HEIGHT = 192;
+const chart = computed(() =>
+  chartOf(
+    props.lines,
+    props.marks,
+    props.span,
+    { width: width.value || 400, height: HEIGHT },
+    props.highest,
+  ),
+);
 const empty = computed(() => !props.lines.some((l) => l.points.some((p) => p.value !== null)));
+/** The same for who cannot see it. */
+const said = computed(() =>
+  props.lines
+    .flatMap((line) => line.points.filter((p) => p.value !== null).map((p) => words(line, p)))
+    .join("; "),
+);
 </script>
 
 <template>
-  <figure>
+  <figure ref="box">
     <figcaption>
       <b>{{ title }}</b> <span class="quiet">{{ about }}</span>
       <span v-if="lines.length > 1" class="legend">
@@ -46,7 +44,43 @@ const empty = computed(() => !props.lines.some((l) => l.points.some((p) => p.val
       </span>
     </figcaption>
     <p v-if="empty" class="quiet none">Not measured in this period.</p>
-    <VChart v-else class="chart" :option="option" autoresize :aria-label="title" />
+    <svg v-else :width="width || 400" :height="HEIGHT" role="img" :aria-label="`${title}: ${said}`">
+      <g v-for="step in chart.steps" :key="step.text">
+        <line class="step" :x1="chart.left" :x2="chart.right" :y1="step.y" :y2="step.y" />
+        <text class="up" :x="chart.left - 7" :y="step.y + 4">{{ step.text }}</text>
+      </g>
+      <text v-for="day in chart.days" :key="day.text" class="day" :x="day.x" :y="chart.bottom + 18">
+        {{ day.text }}
+      </text>
+      <g v-for="(mark, i) in chart.marks" :key="`m${i}`" class="mark">
+        <line :x1="mark.x" :x2="mark.x" :y1="chart.top" :y2="chart.bottom" />
+        <text :x="mark.x" :y="chart.top - 6" :text-anchor="mark.anchor">{{ mark.name }}</text>
+      </g>
+      <g
+        v-for="(line, i) in chart.lines"
+        :key="line.name"
+        :style="{ '--colour': `var(--${line.colour})` }"
+      >
+        <path class="band" :d="line.band" />
+        <path class="line" :class="{ dashed: line.dashed }" :d="line.path" />
+        <g v-for="point in line.points" :key="point.said">
+          <rect
+            v-if="i"
+            class="point"
+            :x="point.x - 3"
+            :y="point.y - 3"
+            width="6"
+            height="6"
+            :transform="`rotate(45 ${point.x} ${point.y})`"
+          />
+          <circle v-else class="point" :cx="point.x" :cy="point.y" r="3.5" />
+          <!-- Larger than what is seen, to be pointed at. -->
+          <circle class="reach" :cx="point.x" :cy="point.y" r="12">
+            <title>{{ point.said }}</title>
+          </circle>
+        </g>
+      </g>
+    </svg>
   </figure>
 </template>
 
@@ -59,14 +93,53 @@ figcaption {
   flex-wrap: wrap;
   gap: 0 0.6rem;
 }
-.chart {
-  height: 12rem;
+svg {
+  display: block;
 }
 .none {
   height: 6rem;
   display: grid;
   place-items: center;
   margin: 0;
+}
+text {
+  font: 0.8rem var(--text);
+  fill: var(--ink-2);
+  font-variant-numeric: tabular-nums;
+}
+.up {
+  text-anchor: end;
+}
+.day {
+  text-anchor: middle;
+}
+.step {
+  stroke: var(--line);
+}
+.mark line {
+  stroke: var(--accent);
+  stroke-dasharray: 4 3;
+}
+.mark text {
+  fill: var(--accent);
+}
+.band {
+  fill: var(--colour);
+  opacity: 0.16;
+}
+.line {
+  fill: none;
+  stroke: var(--colour);
+  stroke-width: 2;
+}
+.dashed {
+  stroke-dasharray: 6 4;
+}
+.point {
+  fill: var(--colour);
+}
+.reach {
+  fill: transparent;
 }
 .legend {
   margin-left: auto;

@@ -1,6 +1,8 @@
-/** ECharts options for a value over time with its band, in the colours of the theme. */
+/** Where things stand in a chart of a share over time: its line, its band, the days marked. */
+import { scaleLinear, scaleTime } from "d3-scale";
+import { area, line as path } from "d3-shape";
+import dayjs from "dayjs";
 import { percent } from "@/shared/format/numbers";
-import type { EChartsOption, LineSeriesOption } from "echarts";
 
 export interface Point {
   day: string;
@@ -18,15 +20,14 @@ export interface Mark {
   day: string;
   text: string;
 }
-export interface Colours {
-  ink: string;
-  quiet: string;
-  line: string;
-  accent: string;
-}
 
 /** Four steps up the axis end on whole percents. Room above the highest band, as a share. */
 const HEADROOM = 1.08;
+const STEPS = [0, 0.25, 0.5, 0.75, 1];
+/** Room around the drawing: percents at the left, names above, days below. */
+const AROUND = { left: 46, right: 14, top: 22, bottom: 26 };
+/** A day's name needs so much of the width. */
+const DAY_WIDTH = 62;
 
 /** Marks nearer than this share of the period share one name, or their names would overlap. */
 const TOGETHER = 0.25;
@@ -49,98 +50,63 @@ export function named(marks: Mark[], span: [string, string]) {
   return sorted.map((mark, i) => {
     const head = heads.find((one) => one.first === i);
     const place = at(mark);
-    const align = place < INNER ? "left" : place > 1 - INNER ? "right" : "center";
-    return { name: head?.texts.join(", ") ?? "", xAxis: mark.day, label: { align } } as const;
+    const anchor = place < INNER ? "start" : place > 1 - INNER ? "end" : "middle";
+    return { name: head?.texts.join(", ") ?? "", day: mark.day, anchor } as const;
   });
 }
 
-/** The band of a line: an invisible lower edge with the width stacked on it. */
-function band(line: Line, at: number): LineSeriesOption[] {
-  const points = line.points.filter((p) => p.value !== null && p.lo !== undefined);
-  if (!points.length) return [];
-  const quiet = { type: "line", symbol: "none", silent: true, stack: `band${at}` } as const;
-  return [
-    { ...quiet, data: points.map((p) => [p.day, p.lo ?? 0]), lineStyle: { opacity: 0 } },
-    {
-      ...quiet,
-      data: points.map((p) => [p.day, (p.hi ?? 0) - (p.lo ?? 0)]),
-      lineStyle: { opacity: 0 },
-      areaStyle: { color: line.colour, opacity: 0.16 },
-    },
-  ];
+/** "31 Oct 2026: solid 71 % (60 % to 80 %)" */
+export function words(line: Line, point: Point): string {
+  const range =
+    point.lo === undefined ? "" : ` (${percent(point.lo)} to ${percent(point.hi ?? 0)})`;
+  return `${dayjs(point.day).format("D MMM YYYY")}: ${line.name} ${percent(point.value ?? 0)}${range}`;
 }
 
+/** Lay a chart out in so many pixels; days without a value are left out. */
 export function chartOf(
   lines: Line[],
   marks: Mark[],
-  colours: Colours,
   span: [string, string],
+  size: { width: number; height: number },
   highest?: number,
-): EChartsOption {
-  // prettier-ignore
+) {
   const shown = lines.flatMap((line) => line.points.map((p) => p.hi ?? p.value ?? 0));
   const top = highest ?? Math.ceil(Math.max(0.05, ...shown) * HEADROOM * 25) / 25;
-  const drawn = lines.map<LineSeriesOption>((line, i) => ({
-    name: line.name,
-    type: "line",
-    data: line.points.filter((p) => p.value !== null).map((p) => [p.day, p.value]),
-    symbol: i ? "diamond" : "circle",
-    symbolSize: 7,
-    itemStyle: { color: line.colour },
-    lineStyle: { color: line.colour, width: 2, type: line.dashed ? "dashed" : "solid" },
-    markLine: i
-      ? undefined
-      : {
-          silent: true,
-          symbol: "none",
-          lineStyle: { color: colours.accent, type: "dashed" },
-          label: { formatter: "{b}", color: colours.accent, position: "end", distance: 3 },
-          data: named(marks, span),
-        },
-  }));
-  return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: { fontFamily: "'Source Sans 3 Variable', sans-serif" },
-    grid: { left: 46, right: 14, top: 22, bottom: 26 },
-    xAxis: {
-      type: "time",
-      min: span[0],
-      max: span[1],
-      axisLine: { lineStyle: { color: colours.line } },
-      axisLabel: { color: colours.quiet, hideOverlap: true, formatter: "{d} {MMM}" },
-      splitLine: { show: false },
-    },
-    yAxis: {
-      type: "value",
-      min: 0,
-      max: top,
-      interval: top / 4,
-      axisLabel: { color: colours.quiet, formatter: percent },
-      splitLine: { lineStyle: { color: colours.line } },
-    },
-    tooltip: {
-      trigger: "axis",
-      formatter: (raw) => words(raw as unknown as Hover[], lines),
-    },
-    series: [...lines.flatMap(band), ...drawn],
-  };
-}
-
-interface Hover {
-  seriesName?: string;
-  axisValueLabel?: string;
-  value?: [string, number];
-}
-/** "31 Oct 2026: solid 71 % (60 to 80 %)". Numbers and our own words only: no markup can come in. */
-export function words(hover: Hover[], lines: Line[]): string {
-  const day = hover[0]?.value?.[0] ?? "";
-  const said = lines.flatMap((line) => {
-    const point = line.points.find((p) => p.day === day);
-    if (!point || point.value === null) return [];
-    const range =
-      point.lo === undefined ? "" : ` (${percent(point.lo)} to ${percent(point.hi ?? 0)})`;
-    return [`${line.name} ${percent(point.value)}${range}`];
+  const right = Math.max(AROUND.left + 40, size.width - AROUND.right);
+  const bottom = size.height - AROUND.bottom;
+  const ends = span.map((day) => dayjs(day).toDate());
+  const x = scaleTime().domain(ends).range([AROUND.left, right]);
+  const y = scaleLinear().domain([0, top]).range([bottom, AROUND.top]);
+  const across = (day: string) => x(dayjs(day).toDate());
+  const drawn = lines.map((line) => {
+    const points = line.points.filter((p) => p.value !== null);
+    const banded = points.filter((p) => p.lo !== undefined);
+    return {
+      name: line.name,
+      colour: line.colour,
+      dashed: line.dashed ?? false,
+      path: path<Point>((p) => across(p.day), (p) => y(p.value ?? 0))(points) ?? "", // prettier-ignore
+      band:
+        area<Point>(
+          (p) => across(p.day),
+          (p) => y(p.lo ?? 0),
+          (p) => y(p.hi ?? 0),
+        )(banded) ?? "",
+      points: points.map((p) => ({ x: across(p.day), y: y(p.value ?? 0), said: words(line, p) })),
+    };
   });
-  return [day, ...said].join("<br>");
+  return {
+    left: AROUND.left,
+    right,
+    top: AROUND.top,
+    bottom,
+    lines: drawn,
+    steps: STEPS.map((share) => ({ y: y(top * share), text: percent(top * share) })),
+    days: x
+      .ticks(Math.max(2, Math.floor((right - AROUND.left) / DAY_WIDTH)))
+      // Days, not hours of one.
+      .filter((day) => day.getHours() === 0)
+      .map((day) => ({ x: x(day), text: dayjs(day).format("D MMM") })),
+    marks: named(marks, span).map((mark) => ({ ...mark, x: across(mark.day) })),
+  };
 }

@@ -2,7 +2,8 @@ import { mount } from "@vue/test-utils";
 import { expect, test } from "vitest";
 import { PLAIN } from "@/shared/api/cells";
 import { WORDS } from "@/testing/page";
-import { ball } from "@/testing/samples";
+import { unitWords } from "@/shared/units/units";
+import { ball, cell } from "@/testing/samples";
 import CellPicker from "./CellPicker.vue";
 
 const shown = (trajectory: "low" | "stock" = "stock") =>
@@ -51,4 +52,32 @@ test("height, spin and tempo change one by one, and the rest stays", async () =>
       },
     ],
   ]);
+});
+
+test("a box tells what its cell carries, and tells what was measured from an estimate", async () => {
+  const cells = [
+    cell("56 9:00", 61.2, { basis: "measured" }),
+    cell("56 8:00", 48.7, { basis: "estimated" }),
+    cell("60 9:00", 55, { basis: "measured", down_in: 1 }),
+    cell("60 8:00 low", 39, { basis: "measured" }),
+  ];
+  const picker = mount(CellPicker, {
+    props: {
+      clubs: ["60", "56"],
+      swings: ["8:00", "9:00"],
+      words: WORDS,
+      balls: [],
+      cells,
+      units: unitWords("yd", WORDS.units),
+      modelValue: { ...PLAIN, club: "56", swing: "9:00" },
+    },
+  });
+  const box = (name: string) => picker.find(`[aria-label="${name}"]`);
+  expect(box("56 9:00").text()).toBe("61");
+  expect(box("56 9:00").find(".est").exists()).toBe(false);
+  expect(box("56 8:00").find(".est").text()).toBe("49");
+  // A trim is not the shot itself, and another height has its own numbers.
+  expect([box("60 9:00").text(), box("60 8:00").text()]).toEqual(["", ""]);
+  await picker.setProps({ modelValue: { ...PLAIN, club: "60", swing: "8:00", trajectory: "low" } });
+  expect([box("60 8:00").text(), box("56 9:00").text()]).toEqual(["39", ""]);
 });
