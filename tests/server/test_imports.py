@@ -1,15 +1,18 @@
 """Files into the academy and out of it again."""
 
+import gzip
 import json
 from typing import Any
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from oxgang.academy.models import Coach, Student
 from oxgang.files.shots import read_shots
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.services.balls import CHUNK
 from oxgang.range_sessions.services.imports import import_balls, read_for
+from oxgang.range_sessions.services.insert import MANY
 
 from tests.server.conftest import Api, make_student
 
@@ -139,7 +142,7 @@ def test_many_rows_in_one_statement_are_what_one_by_one_they_would_be(
     api: Api, coach: Coach, student: Student
 ) -> None:
     url = f"/students/{student.pk}/shots"
-    stored(api.upload(url, GOOD))
+    assert stored(api.upload(url, GOOD + GOOD.splitlines(keepends=True)[-1] * 60))["new"] > MANY
     fields = [field.attname for field in Ball._meta.concrete_fields if field.name != "id"]
     before = list(Ball.objects.order_by("uid").values(*fields))
     again = list(Ball.objects.order_by("uid"))
@@ -149,3 +152,18 @@ def test_many_rows_in_one_statement_are_what_one_by_one_they_would_be(
     assert list(Ball.objects.order_by("uid").values(*fields)) == before
     types = {type(value) for row in before for value in row.values()}
     assert {str, float, bool, dict, type(None)} <= types
+
+
+def test_text_goes_out_packed_and_a_stream_line_by_line(api: Api, student: Student) -> None:
+    plain = api("GET", f"/students/{student.pk}/matrix")
+    asks = {"Accept-Encoding": "gzip"}
+    packed = api.client.get(f"/api/students/{student.pk}/matrix", headers=asks)
+    assert packed["Content-Encoding"] == "gzip"
+    assert json.loads(gzip.decompress(packed.content)) == plain.data
+    assert len(packed.content) < len(plain.content) / 4
+    pdf = api.client.get(f"/api/students/{student.pk}/report.pdf", headers=asks)
+    assert (pdf["Content-Type"], pdf.has_header("Content-Encoding")) == ("application/pdf", False)
+    file = SimpleUploadedFile("shots.csv", GOOD)
+    stream = api.client.post(f"/api/students/{student.pk}/shots", {"file": file}, headers=asks)
+    assert not stream.has_header("Content-Encoding")
+    assert stored(stream)["stored"]

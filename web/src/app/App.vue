@@ -38,7 +38,8 @@ void account.load();
     <Sentence class="way" :text="wayTrouble" />
     <main id="main" tabindex="-1">
       <RouterView v-slot="{ Component, route }">
-        <component :is="route.meta['plain'] ? Plain : Themed">
+        <!-- Before the first view is there nothing is known of what it needs. -->
+        <component :is="route.meta['plain'] ? Plain : Themed" v-if="Component">
           <component :is="Component" :key="String(route.params['studentId'] ?? '')" />
         </component>
       </RouterView>

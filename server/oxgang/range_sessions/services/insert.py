@@ -8,13 +8,19 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from django.db import connections, router
+from django.db import connections, router, transaction
 from django.db.models import AutoField, Field, Model
+
+# From so many on it pays.
+MANY = 50
 
 
 def insert(rows: Sequence[Model]) -> None:
     """Store new rows of one model. They are not given their numbers."""
-    if not rows:
+    if len(rows) < MANY:
+        # On a full disk one statement alone is taken back, and not the whole transaction.
+        for model in {type(row) for row in rows}:
+            model._default_manager.bulk_create(rows)
         return
     model = type(rows[0])
     connection = connections[router.db_for_write(model)]
@@ -23,7 +29,10 @@ def insert(rows: Sequence[Model]) -> None:
     names = ", ".join(quote(field.column or field.name) for field in fields)
     marks = ", ".join(["%s"] * len(fields))
     columns = [_prepared(field, rows, connection) for field in fields]
-    with connection.cursor() as cursor:
+    with (
+        transaction.atomic(using=connection.alias, savepoint=False),
+        connection.cursor() as cursor,
+    ):
         cursor.executemany(
             f"INSERT INTO {quote(model._meta.db_table)} ({names}) VALUES ({marks})",
             list(zip(*columns, strict=True)),
