@@ -5,7 +5,6 @@ import json
 from typing import Any
 
 import pytest
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from oxgang.academy.models import Coach, Student
 from oxgang.files.shots import read_shots
@@ -163,7 +162,6 @@ def test_text_goes_out_packed_and_a_stream_line_by_line(api: Api, student: Stude
     assert len(packed.content) < len(plain.content) / 4
     pdf = api.client.get(f"/api/students/{student.pk}/report.pdf", headers=asks)
     assert (pdf["Content-Type"], pdf.has_header("Content-Encoding")) == ("application/pdf", False)
-    file = SimpleUploadedFile("shots.csv", GOOD)
-    stream = api.client.post(f"/api/students/{student.pk}/shots", {"file": file}, headers=asks)
+    stream = api.upload(f"/students/{student.pk}/shots", GOOD)
     assert not stream.has_header("Content-Encoding")
     assert stored(stream)["stored"]
