@@ -42,6 +42,16 @@ export default defineConfig({
         entryFileNames: ({ name }) => (name === "card" ? "card.js" : "assets/[name]-[hash].js"),
         assetFileNames: ({ names }) =>
           names.includes("card.css") ? "card.css" : "assets/[name]-[hash][extname]",
+        // One part with what every view needs and what the range is made of, since a phone far from
+        // the server waits for each. What needs Ant Design stays by itself: the range does without.
+        codeSplitting: {
+          groups: [
+            {
+              name: "base",
+              test: /src\/(features\/range\/(components|composables)|shared\/(?!ui\/(DayField|NumberField|StudentSelect|StandardsBar|antTheme)))/,
+            },
+          ],
+        },
       },
     },
     chunkSizeWarningLimit: 900,
