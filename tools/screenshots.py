@@ -51,7 +51,7 @@ def students(page: Page) -> None:
 
 def progress(page: Page) -> None:
     student(page, "Odile Brackenshaw", "progress")
-    page.wait_for_selector(".chart svg")
+    page.wait_for_selector("figure svg[aria-label]")
     page.wait_for_timeout(600)
 
 

@@ -89,7 +89,9 @@ def pages(page: Page, server: Server) -> list[tuple[str, str, str]]:
             server.url + address(view, student=student, group=group),
             "mobile" if view in ON_A_PHONE else "desktop",
         )
+        # What begins an academy has an address that is good once.
         for view in all_views()
+        if view != "/start/:code"
     ]
     # Its card is what a student's own place opens with.
     return [*found, ("card and home on the phone", link, "mobile")]

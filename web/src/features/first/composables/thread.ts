@@ -4,7 +4,7 @@
  */
 import { useStorage } from "@vueuse/core";
 import { computed, ref } from "vue";
-import { api, dataOf } from "@/shared/api/client";
+import { api, dataOf, Problem } from "@/shared/api/client";
 
 export type StepName = "student" | "balls" | "review" | "card" | "phone";
 export interface ThreadStep {
@@ -49,6 +49,8 @@ export const STEPS: ThreadStep[] = [
 ];
 
 interface Kept {
+  /** Whose thread it is: a tablet is shared. */
+  coach?: number;
   student: string;
   skipped: StepName[];
 }
@@ -62,11 +64,22 @@ async function look(): Promise<void> {
   const id = kept.value?.student;
   if (!id) return;
   const path = { params: { path: { student_id: id } } };
-  const [hit, versions, links] = await Promise.all([
+  const asked = Promise.all([
     dataOf(api.GET("/api/students/{student_id}/balls", path)),
     dataOf(api.GET("/api/students/{student_id}/versions", path)),
     dataOf(api.GET("/api/students/{student_id}/links", path)),
   ]);
+  const answers = await asked.catch((error: unknown) => {
+    // The student was erased: the thread begins with another one.
+    if (error instanceof Problem && error.status === 404 && kept.value) {
+      kept.value = { ...kept.value, student: "" };
+      done.value = new Set();
+      return null;
+    }
+    throw error;
+  });
+  if (!answers) return;
+  const [hit, versions, links] = answers;
   balls.value = hit.length;
   const found = new Set<StepName>(["student"]);
   if (hit.length >= BALLS) found.add("balls");
@@ -100,6 +113,12 @@ export function useThread() {
     },
     skip: (name: StepName) => {
       if (kept.value) kept.value = { ...kept.value, skipped: [...kept.value.skipped, name] };
+    },
+    /** Who is signed in: another one's thread ends. */
+    belongs: (coach: number) => {
+      if (!kept.value) return;
+      if (kept.value.coach === undefined) kept.value = { ...kept.value, coach };
+      else if (kept.value.coach !== coach) kept.value = null;
     },
     end: () => (kept.value = null),
   };

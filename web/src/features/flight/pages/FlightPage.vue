@@ -183,6 +183,8 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           >
         </div>
         <Sentence :text="error" />
+        <!-- All of it together: a picture that came later would push away what is read. -->
+        <Waiting v-if="!shots.length && !error" what="the flights" />
         <FlightPicture
           v-if="shots.length"
           v-model:gate="scene.gate"
@@ -201,6 +203,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           Your range's rules come first.
         </p>
         <ShotTable
+          v-if="shots.length"
           :shots="inOrder"
           :others="others"
           :other-name="SCHOOLS[flight.otherSchool.value]"
@@ -209,6 +212,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :units="units"
         />
         <TodayPanel
+          v-if="shots.length || error"
           class="today"
           :student-id="studentId"
           :temperature-c="scene.temperature_c"

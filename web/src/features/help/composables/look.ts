@@ -1,8 +1,8 @@
 /** A guided look: one student through the places, in two minutes; left at any step. */
 import { useSessionStorage } from "@vueuse/core";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { api, dataOf } from "@/shared/api/client";
+import { api, dataOf, sentenceOf } from "@/shared/api/client";
 
 export interface Step {
   /** The place's name, and what to see there. */
@@ -67,11 +67,15 @@ export function useLook() {
     const query = next.place === "matrix" ? { at: "62" } : {};
     await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query }); // prettier-ignore
   }
+  const error = ref("");
   /** Begin with whoever has the most ground covered: there is most to see. */
   async function start(): Promise<void> {
-    const { rows } = await dataOf(api.GET("/api/students", { params: { query: { size: 50 } } }));
-    const some = [...rows].sort((a, b) => b.covered - a.covered)[0];
-    if (!some) return router.push({ name: "students" }).then(() => undefined);
+    const asked = dataOf(api.GET("/api/students", { params: { query: { size: 50 } } }));
+    const found = await asked.catch((trouble: unknown) => void (error.value = sentenceOf(trouble)));
+    if (!found) return;
+    const some = [...found.rows].sort((a, b) => b.covered - a.covered)[0];
+    error.value = some ? "" : "There is no student to look at yet. Add one, or the example, first.";
+    if (!some) return;
     whose.value = some.id;
     await go(0);
   }
@@ -84,6 +88,7 @@ export function useLook() {
     of: STEPS.length,
     last,
     start,
+    error,
     leave,
     next: () => (last.value ? leave() : void go((at.value ?? 0) + 1)),
     back: () => void go(Math.max(0, (at.value ?? 0) - 1)),

@@ -5,6 +5,7 @@ import { useRoute } from "vue-router";
 import { useWords } from "@/shared/api/queries";
 import { useTexts } from "@/shared/texts/texts";
 import { useUnits } from "@/shared/units/units";
+import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import GroundPicture from "../components/GroundPicture.vue";
 import { useLook } from "../composables/look";
@@ -49,6 +50,7 @@ const KEYS = [
         </button>
       </span>
     </div>
+    <Sentence :text="look.error.value" />
     <Waiting v-if="!words.data.value" what="the words" />
     <template v-else>
       <h2>The ground, by a picture</h2>

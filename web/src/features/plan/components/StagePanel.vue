@@ -4,6 +4,7 @@ import { reactive, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useTexts } from "@/shared/texts/texts";
 import type { PlanPage } from "@/shared/api/queries";
+import Hint from "@/shared/ui/Hint.vue";
 
 const props = defineProps<{ page: PlanPage }>();
 const emit = defineEmits<{
@@ -38,7 +39,7 @@ const send = () =>
 
 <template>
   <section class="sheet">
-    <h2>Stage</h2>
+    <h2><Hint word="stage">Stage</Hint></h2>
     <ol>
       <li
         v-for="standing in page.standings"

@@ -5,6 +5,7 @@ import { betterWords, type Homework } from "@/shared/api/practice";
 import { addressOf, PLAIN, shortName } from "@/shared/api/cells";
 import { shortDay } from "@/shared/format/dates";
 import { upper, type Texts } from "@/shared/texts/texts";
+import Hint from "@/shared/ui/Hint.vue";
 
 defineProps<{ homework: Homework[]; studentId: string; texts: Texts }>();
 defineEmits<{ close: [id: string]; back: [id: string]; call: [homework: Homework, row: number] }>();
@@ -17,7 +18,7 @@ const missed = (row: Row) =>
 
 <template>
   <section>
-    <h2>Homework</h2>
+    <h2><Hint word="homework">Homework</Hint></h2>
     <p v-if="!homework.length" class="quiet">
       None yet. Put rows together and send them: they are on the student's phone at once, without a
       network too, and the results come back here.

@@ -2,6 +2,7 @@
 /** The tests, each with the student's own par today. */
 import type { Schemas } from "@/shared/api/client";
 import type { Texts } from "@/shared/texts/texts";
+import Hint from "@/shared/ui/Hint.vue";
 
 defineProps<{ trials: Schemas["TrialOut"][]; texts: Texts }>();
 defineEmits<{ take: [trial: Schemas["Trial"]] }>();
@@ -12,7 +13,7 @@ const share = (value: number) => Math.round(100 * value);
 
 <template>
   <section>
-    <h2>Take a test</h2>
+    <h2>Take a test against your <Hint word="par" /></h2>
     <button
       v-for="(trial, i) in trials"
       :key="trial.trial"

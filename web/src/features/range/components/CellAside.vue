@@ -5,6 +5,7 @@ import { computed } from "vue";
 import { ballWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
+import Hint from "@/shared/ui/Hint.vue";
 import type { UnitWords } from "@/shared/units/units";
 import type { useSession } from "../composables/session";
 import BallList from "./BallList.vue";
@@ -50,7 +51,7 @@ const count = computed(() => {
 <template>
   <aside class="sheet">
     <div class="head">
-      <h2>This cell</h2>
+      <h2>This <Hint word="cell" /></h2>
       <span class="quiet num">{{ solid }} solid of {{ cellBalls.length }}</span>
     </div>
     <p v-if="now.cell" class="centre" :class="{ est: now.cell.basis === 'estimated' }">
