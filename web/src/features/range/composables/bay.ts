@@ -5,6 +5,7 @@ import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/share
 import type { CellAddress } from "@/shared/api/cells";
 import { useTexts } from "@/shared/texts/texts";
 import { useUnits } from "@/shared/units/units";
+import { useCarries } from "./carries";
 import { useCell } from "./cell";
 import { useConditions } from "./conditions";
 import type { Bay, Plays, useGroup } from "./group";
@@ -42,6 +43,10 @@ export function useBay({ studentId, bay, group }: BayOptions) {
     cell: () => cell.value,
     conditions: () => conditions.body.value,
   });
+  const carries = useCarries(
+    () => matrix.data.value,
+    () => session.now.value.cell,
+  );
   const plan = useRangePlan({
     items: () => planned.data.value?.plan?.items ?? [],
     balls: () => session.balls.value,
@@ -130,7 +135,7 @@ export function useBay({ studentId, bay, group }: BayOptions) {
     number: computed(() => bay().number),
     name: computed(() => bay().student),
     student,
-    matrix,
+    carries,
     planned,
     units,
     texts,

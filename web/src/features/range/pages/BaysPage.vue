@@ -250,7 +250,7 @@ useKeys("Bays", groupKeys);
             :swings="now.swings.value"
             :words="words.data.value"
             :balls="now.session.balls.value"
-            :cells="now.matrix.data.value?.cells ?? []"
+            :cells="now.carries.value"
             :units="now.units.value"
           >
             <button type="button" class="same" @click="same">Same for all <kbd>a</kbd></button>

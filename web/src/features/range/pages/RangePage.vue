@@ -26,6 +26,7 @@ import CellAside from "../components/CellAside.vue";
 import FeedPanel from "../components/FeedPanel.vue";
 import LastLesson from "../components/LastLesson.vue";
 import PlanStrip from "../components/PlanStrip.vue";
+import { useCarries } from "../composables/carries";
 import { useCell } from "../composables/cell";
 import { readingWords, useConditions } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
@@ -58,6 +59,10 @@ const session = useSession({
   cell: () => cell.value,
   conditions: () => conditions.body.value,
 });
+const carries = useCarries(
+  () => matrix.data.value,
+  () => session.now.value.cell,
+);
 const plan = useRangePlan({
   items: () => planned.data.value?.plan?.items ?? [],
   balls: () => session.balls.value,
@@ -194,7 +199,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
             :swings="swings"
             :words="words.data.value"
             :balls="session.balls.value"
-            :cells="matrix.data.value?.cells ?? []"
+            :cells="carries"
             :units="units"
           />
           <ConditionsPanel
