@@ -1,0 +1,56 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { nextTick } from "vue";
+import { problem, serve } from "@/testing/page";
+import { ball } from "@/testing/samples";
+import { useThread } from "./thread";
+
+const thread = useThread();
+beforeEach(() => thread.start());
+afterEach(() => {
+  thread.end();
+  vi.unstubAllGlobals();
+});
+const records = (more: object = {}) => ({
+  "GET /api/students/s/balls": [],
+  "GET /api/students/s/versions": [],
+  "GET /api/students/s/links": [],
+  ...more,
+});
+
+test("what is done is read from the records, and what is next follows", async () => {
+  expect(thread.step.value?.name).toBe("student");
+  thread.began("s");
+  const five = [1, 2, 3, 4, 5].map((n) => ball(`b${n}`, 60, { kept: n < 3 }));
+  serve(records({ "GET /api/students/s/balls": five }));
+  await thread.look();
+  expect([thread.balls.value, thread.step.value?.name]).toEqual([5, "card"]);
+  thread.skip("card");
+  expect(thread.step.value?.name).toBe("phone");
+});
+
+test("an erased student is no one's thread: it begins with another one", async () => {
+  thread.began("s");
+  serve(records({ "GET /api/students/s/links": () => problem(404, "not-found", "Gone.") }));
+  await thread.look();
+  expect([thread.on.value, thread.student.value]).toEqual([true, ""]);
+  expect(thread.step.value?.name).toBe("student");
+});
+
+test("without a network the thread stays as it is", async () => {
+  thread.began("s");
+  vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no network")));
+  await expect(thread.look()).rejects.toThrow();
+  expect(thread.student.value).toBe("s");
+});
+
+test("another coach on the tablet does not go on with a thread that is not his", async () => {
+  thread.belongs(1);
+  thread.began("s");
+  thread.belongs(1);
+  expect(thread.student.value).toBe("s");
+  thread.belongs(2);
+  await nextTick();
+  expect(thread.on.value).toBe(false);
+  thread.belongs(2);
+  expect(thread.on.value).toBe(false);
+});
