@@ -186,3 +186,10 @@ def test_lines_are_those_of_the_file_when_cells_have_line_breaks_in_them() -> No
     reading = read_shots(text.encode())
     assert [(p.line, p.column) for p in reading.problems] == [(5, "carry_yd"), (7, "carry_yd")]
     assert reading.records[0].extra == {"note": "one\ntwo"}
+
+
+def test_a_value_in_another_unit_is_read_only_where_the_first_is_empty() -> None:
+    head = "club,swing,carry_yd,carry_m\n"
+    reading = read_shots((head + "56,9:00,60,far\n56,9:00,,50\n56,9:00,,far\n").encode())
+    assert [shot.carry_yd for shot in reading.records] == pytest.approx([60, 50 / 0.9144])
+    assert [(p.line, p.column) for p in reading.problems] == [(4, "carry_m")]

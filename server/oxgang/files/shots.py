@@ -145,18 +145,25 @@ def take_balls(
     """
     bad: dict[int, BadCell] = {}
 
-    def column(name: str, read: Callable[[str], T], instead: T) -> list[T] | None:
+    def column(
+        name: str, read: Callable[[str], T], instead: T, over: list[T] | None = None
+    ) -> list[T] | None:
         if name not in texts:
-            return None
+            return over
         said = (ours or {}).get(name, as_said)
-        return each(texts[name], lambda text: read(said(text)), bad, instead)
+        cells = texts[name]
+        if over is None:
+            return each(cells, lambda text: read(said(text)), bad, instead)
+        # Where a value stands already, what else the row says of it is not read.
+        open_cells = ["" if v is not None else c for v, c in zip(over, cells, strict=True)]
+        rest = each(open_cells, lambda text: read(said(text)), bad, instead)
+        return [a if a is not None else b for a, b in zip(over, rest, strict=True)]
 
     fields: dict[str, list[Any] | None] = {}
     for name in MEASURED:
-        fields[name] = _either(
-            column(name, partial(_number, name), None),
-            column(other, partial(_number, other), None) if (other := _OTHER.get(name)) else None,
-        )
+        fields[name] = column(name, partial(_number, name), None)
+        if other := _OTHER.get(name):
+            fields[name] = column(other, partial(_number, other), None, fields[name])
     for at in _without_distance(fields, len(lines)):
         none = "is empty, and so are total_yd and launch_deg."
         bad.setdefault(at, BadCell(none, field="carry_yd"))
@@ -189,15 +196,6 @@ def take_balls(
     reading.problems += [RowProblem(lines[i], e.field, e.told) for i, e in bad.items()]
     reading.rows = balls.among([i not in bad for i in range(len(lines))]) if bad else balls
     refuse_repeated_ids(reading)
-
-
-def _either(
-    own: list[float | None] | None, other: list[float | None] | None
-) -> list[float | None] | None:
-    """The values of a measurement; where its own column is empty, what stands in its other unit."""
-    if own is None or other is None:
-        return other if own is None else own
-    return [a if a is not None else b for a, b in zip(own, other, strict=True)]
 
 
 def _without_distance(fields: Mapping[str, Sequence[float | None] | None], n: int) -> list[int]:
