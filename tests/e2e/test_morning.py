@@ -184,7 +184,7 @@ def test_progress_is_shown_and_handed_out_in_the_coachs_words(
     open_student(page, "Odile Brackenshaw")
     page.keyboard.press("g")
     page.keyboard.press("o")
-    expect(page.locator("figure svg[aria-label]")).to_have_count(3)
+    expect(page.locator("figure > svg")).to_have_count(3)
     expect(page.get_by_text("+18 points")).to_be_visible()
     words = page.get_by_label("Your words to the student")
     expect(words).to_have_value(re.compile("Odile hit 152 balls"))
