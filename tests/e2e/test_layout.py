@@ -12,7 +12,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, ViewportSize
 
-from tests.e2e.conftest import Server
+from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import student_named, written
 from tests.e2e.views import address, all_views, come_to, open_everything
 
@@ -61,9 +61,10 @@ def test_the_check_sees_what_is_wrong(page: Page) -> None:
 
 
 def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
-    signed_in: Page, server: Server
+    page: Page, own_server: Server
 ) -> None:
-    page = signed_in
+    server = own_server
+    sign_in(page, server)
     student = student_named(page, LONG_NAME)
     others = [student_named(page, name) for name in ("Odile Brackenshaw", "Maren Okafor")]
     group = written(page, "POST", "groups", {"students": [student, *others]})["id"]
@@ -89,10 +90,11 @@ def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
 
 @pytest.mark.parametrize("name", ["Jory Tamblin-Voss", "Pell Underhagen"])
 def test_many_numbers_and_none_are_whole_on_a_phone(
-    signed_in: Page, server: Server, name: str
+    page: Page, own_server: Server, name: str
 ) -> None:
     """A student with three heights, and one of whom nothing is known: his views say what to do."""
-    page = signed_in
+    server = own_server
+    sign_in(page, server)
     student = student_named(page, name)
     faults = []
     for view in all_views():
