@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import re
+import subprocess
+import sys
+from pathlib import Path
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -61,6 +64,21 @@ _WRITE = """async ([method, path, body]) => {
 def written(page: Page, method: str, path: str, body: dict[str, Any]) -> Any:
     """What the server answers to what the page's coach changes."""
     return page.evaluate(_WRITE, [method, path, body])
+
+
+def device_made(page: Page, name: str) -> str:
+    """The token of a new device."""
+    return str(written(page, "POST", "devices", {"name": name})["token"])
+
+
+def monitor(server: Server, token: str, folder: Path, *options: str) -> subprocess.Popen[str]:
+    """The simulated launch monitor, playing; its queue is kept in the folder."""
+    command = [sys.executable, "-m", "oxgang", "monitor", "--url", server.url, "--token", token]
+    return subprocess.Popen(
+        [*command, "--queue", str(folder / "queue.jsonl"), *options],
+        stdout=subprocess.PIPE,
+        text=True,
+    )
 
 
 def student_named(page: Page, name: str) -> str:

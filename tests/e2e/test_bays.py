@@ -18,7 +18,7 @@ from oxgang.monitor.sender import Sender
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked
+from tests.e2e.steps import asked, device_made
 
 NAMES = ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss")
 # Clubs of different strength, so that whose ball one is can be told from the ball itself.
@@ -91,7 +91,7 @@ def test_sixty_balls_of_three_students_go_each_to_its_own(
     ]
     second.goto(first.url)
     expect(second.locator(".bay")).to_have_count(3)
-    token = made_token(first)
+    token = device_made(first, "Saturday")
     first.reload()
     first.locator(".monitor select").first.select_option(label="Saturday")
     expect(first.locator(".monitor")).to_contain_text("with whoever is up")
@@ -170,22 +170,6 @@ def test_sixty_balls_of_three_students_go_each_to_its_own(
 def matrix_balls(page: Page, student: str) -> int:
     found = asked(page, f"students/{student}/matrix")
     return sum(cell["balls"] for cell in found["cells"])
-
-
-def made_token(page: Page) -> str:
-    return str(
-        page.evaluate(
-            """async () => {
-              const token = /csrftoken=([^;]*)/.exec(document.cookie)?.[1];
-              const answer = await fetch("/api/devices", {
-                method: "POST",
-                headers: { "X-CSRFToken": token, "Content-Type": "application/json" },
-                body: JSON.stringify({ name: "Saturday" }),
-              });
-              return (await answer.json()).token;
-            }"""
-        )
-    )
 
 
 def wait_for(holds: Any, seconds: float = 8) -> None:

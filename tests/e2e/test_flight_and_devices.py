@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import re
-import subprocess
-import sys
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -12,6 +10,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Server
+from tests.e2e.steps import monitor
 
 Press = Callable[[str], None]
 
@@ -75,35 +74,15 @@ def test_balls_of_a_monitor_arrive_within_a_second_and_once(
     page.get_by_label("Listen to").select_option(label="Bay 3")
     expect(page.get_by_text("Listening.")).to_be_visible()
     page.wait_for_timeout(700)
-    monitor = subprocess.Popen(
-        [
-            sys.executable,
-            "-m",
-            "oxgang",
-            "monitor",
-            "--url",
-            server.url,
-            "--token",
-            token,
-            "--balls",
-            "8",
-            "--rate",
-            "60",
-            "--faults",
-            "duplicate,out-of-order",
-            "--queue",
-            str(tmp_path / "queue.jsonl"),
-        ],
-        stdout=subprocess.PIPE,
-        text=True,
-    )
-    assert monitor.stdout
-    while "sent 1 new" not in monitor.stdout.readline():
+    faults = ["--faults", "duplicate,out-of-order"]
+    playing = monitor(server, token, tmp_path, "--balls", "8", "--rate", "60", *faults)
+    assert playing.stdout
+    while "sent 1 new" not in playing.stdout.readline():
         pass
     sent = time.monotonic()
     expect(page.locator("ol.balls li").nth(before)).to_be_visible(timeout=1500)
     assert time.monotonic() - sent < 1.0
-    monitor.wait(timeout=30)
+    playing.wait(timeout=30)
     expect(page.locator("ol.balls li")).to_have_count(before + 8)
     expect(page.locator(".waiting")).to_have_count(0)
     page.reload()

@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 import re
-import subprocess
-import sys
 from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Page, Request, Route, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked, on_the_range, open_menu, sent, stored, type_balls
+from tests.e2e.steps import (
+    asked,
+    device_made,
+    monitor,
+    on_the_range,
+    open_menu,
+    sent,
+    stored,
+    type_balls,
+)
 
 WAITS = re.compile("balls? waits? to be sent")
 
@@ -196,24 +203,14 @@ def test_a_device_goes_on_playing_while_the_view_is_cut_off(
     tablet: BrowserContext, own_server: Server, tmp_path: Any
 ) -> None:
     page = sign_in(tablet.new_page(), own_server)
-    made = page.evaluate(
-        """async () => {
-          const token = document.cookie.match(/csrftoken=([^;]*)/)[1];
-          const headers = { "Content-Type": "application/json", "X-CSRFToken": token };
-          const body = JSON.stringify({ name: "Bay 7" });
-          return (await fetch("/api/devices", { method: "POST", headers, body })).json();
-        }"""
-    )
+    token = device_made(page, "Bay 7")
     student = on_the_range(page, own_server, "Henrike Sandvoll")
     before = len(stored(page, student))
     page.get_by_label("Listen to").select_option(label="Bay 7")
     expect(page.get_by_text("Listening.")).to_be_visible()
     tablet.set_offline(True)
-    command = [
-        sys.executable, "-m", "oxgang", "monitor", "--url", own_server.url, "--token",
-        made["token"], "--balls", "65", "--rate", "6000", "--queue", str(tmp_path / "q.jsonl"),
-    ]  # fmt: skip
-    subprocess.run(command, capture_output=True, text=True, check=True, timeout=60)
+    playing = monitor(own_server, token, tmp_path, "--balls", "65", "--rate", "6000")
+    assert playing.wait(timeout=60) == 0
     tablet.set_offline(False)
     expect(page.get_by_text(f"{before + 65} balls today")).to_be_visible(timeout=10_000)
     assert len(stored(page, student)) == before + 65

@@ -19,8 +19,8 @@ def insert(rows: Sequence[Model]) -> None:
     """Store new rows of one model. They are not given their numbers."""
     if len(rows) < MANY:
         # On a full disk one statement alone is taken back, and not the whole transaction.
-        for model in {type(row) for row in rows}:
-            model._default_manager.bulk_create(rows)
+        if rows:
+            type(rows[0])._default_manager.bulk_create(rows)
         return
     model = type(rows[0])
     connection = connections[router.db_for_write(model)]

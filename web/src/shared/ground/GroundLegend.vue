@@ -1,23 +1,28 @@
 <script setup lang="ts">
 /** What the furrows' looks mean. */
+import { computed } from "vue";
+import type { Schemas } from "@/shared/api/client";
 import Hint from "@/shared/ui/Hint.vue";
-defineProps<{ estimates: boolean; played?: boolean }>();
+const props = defineProps<{ estimates: boolean; played?: boolean }>();
+
+type Look = { look: string; word: Schemas["Term"]; text: string };
+
+const looks = computed(() => {
+  const all: (Look | false)[] = [
+    { look: "measured", word: "played", text: "played" },
+    !!props.played && { look: "work", word: "work", text: "in work" },
+    { look: "rest", word: "measured", text: "measured" },
+    { look: "doubtful", word: "doubtful", text: "doubtful" },
+    props.estimates && { look: "estimated", word: "estimated", text: "estimated" },
+  ];
+  return all.filter((one) => one !== false);
+});
 </script>
 
 <template>
   <span class="legend quiet">
-    <template v-if="played"
-      ><i class="measured" /><Hint word="played">played</Hint> <i class="work" /><Hint word="work"
-        >in work</Hint
-      ></template
-    >
-    <template v-else><i class="measured" /><Hint word="played">played</Hint></template>
-    <i class="rest" /><Hint word="measured">measured</Hint> <i class="doubtful" /><Hint
-      word="doubtful"
-      >doubtful</Hint
-    >
-    <template v-if="estimates"
-      ><i class="estimated" /><Hint word="estimated">estimated</Hint></template
+    <span v-for="{ look, word, text } in looks" :key="look"
+      ><i :class="look" /><Hint :word="word">{{ text }}</Hint></span
     >
   </span>
 </template>
@@ -25,15 +30,19 @@ defineProps<{ estimates: boolean; played?: boolean }>();
 <style scoped>
 .legend {
   display: inline-flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 0.9rem;
+  font-size: 0.9rem;
+}
+.legend > span {
+  display: inline-flex;
   align-items: center;
   gap: 0.4rem;
-  font-size: 0.9rem;
 }
 i {
   width: 1.5rem;
   height: 0.7rem;
   border-radius: 2px;
-  margin-left: 0.5rem;
 }
 .measured {
   background: var(--field);

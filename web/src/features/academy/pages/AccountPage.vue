@@ -192,7 +192,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(19rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(19rem, 100%), 1fr));
   gap: 1.2rem;
   align-items: start;
 }

@@ -241,7 +241,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(19rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(19rem, 100%), 1fr));
   gap: 1.2rem;
   align-items: start;
 }

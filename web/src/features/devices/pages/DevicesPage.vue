@@ -85,7 +85,7 @@ async function copy(): Promise<void> {
         title="No devices yet"
         next="Make a token, give it to the launch monitor, then choose the device in the range view."
       />
-      <table v-else class="plain">
+      <table v-else class="plain all">
         <thead>
           <tr>
             <th>Device</th>
@@ -110,8 +110,8 @@ async function copy(): Promise<void> {
                 {{ device.plays.swing }} {{ device.plays.trajectory }}, {{ device.by }}</span
               >
             </td>
-            <td>{{ momentWords(device.last_heard_at) || "never" }}</td>
-            <td class="right num">
+            <td class="heard">{{ momentWords(device.last_heard_at) || "never" }}</td>
+            <td class="right num waits">
               <button
                 v-if="device.waiting"
                 type="button"
@@ -130,7 +130,7 @@ async function copy(): Promise<void> {
                   : `made ${momentWords(device.made_at)}`
               }}
             </td>
-            <td class="right">
+            <td class="right does">
               <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)"
                 >Take away</Button
               >
@@ -185,5 +185,36 @@ async function copy(): Promise<void> {
 }
 code {
   overflow-wrap: anywhere;
+}
+/* A device under the other: what its columns say stands before each line. */
+@media (max-width: 700px) {
+  .new {
+    grid-template-columns: auto 1fr auto;
+  }
+  .all thead {
+    display: none;
+  }
+  .all tr {
+    display: block;
+    padding: 0.6rem 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .all td {
+    display: block;
+    padding: 0.1rem 0.4rem;
+    border: 0;
+    text-align: left;
+  }
+  .heard::before {
+    content: "last heard: ";
+  }
+  .waits::before {
+    content: "balls that wait: ";
+  }
+  .does {
+    display: flex;
+    gap: 0.5rem;
+    margin-left: -0.9rem;
+  }
 }
 </style>

@@ -175,7 +175,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
 <style scoped>
 .three {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(19rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(19rem, 100%), 1fr));
   gap: 1.2rem 1.8rem;
   align-items: start;
 }

@@ -4,7 +4,7 @@ import { refDebounced } from "@vueuse/core";
 import { computed } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
-import { sameCell, type CellAddress } from "@/shared/api/cells";
+import { cellOfItem, sameCell, type CellAddress } from "@/shared/api/cells";
 import type { Matrix, PlanItem } from "@/shared/api/queries";
 import type { DrawnCell } from "@/shared/ground/layout";
 
@@ -35,9 +35,7 @@ export function useEffectOf(options: {
     options.items().length && settled.value === body.value ? query.data.value : undefined,
   );
   const planned = (cell: CellAddress) =>
-    options
-      .items()
-      .some((item) => item.place !== "net" && sameCell(cell, item as unknown as CellAddress));
+    options.items().some((item) => item.place !== "net" && sameCell(cell, cellOfItem(item)));
   const shown = computed<DrawnCell[]>(() => {
     const now = (options.matrix()?.cells ?? []).filter(({ basis }) => basis === "measured");
     const rows = then.value ? [...then.value.matrix.cells, ...then.value.matrix.variants] : [];

@@ -26,8 +26,9 @@ const HEADROOM = 1.08;
 const STEPS = [0, 0.25, 0.5, 0.75, 1];
 /** Room around the drawing: percents at the left, names above, days below. */
 const AROUND = { left: 46, right: 14, top: 22, bottom: 26 };
-/** A day's name needs so much of the width. */
+/** A day's name needs so much of the width, with air; so much to each side of its middle, without. */
 const DAY_WIDTH = 62;
+const DAY_HALF = 24;
 
 /** Marks nearer than this share of the period share one name, or their names would overlap. */
 const TOGETHER = 0.25;
@@ -60,6 +61,17 @@ export function words(line: Line, point: Point): string {
   const range =
     point.lo === undefined ? "" : ` (${percent(point.lo)} to ${percent(point.hi ?? 0)})`;
   return `${dayjs(point.day).format("D MMM YYYY")}: ${line.name} ${percent(point.value ?? 0)}${range}`;
+}
+
+/** The names of days (not of hours), none upon the one before: steps of two days restart in a month. */
+function dayNames(days: Date[], at: (day: Date) => number) {
+  const shown: { x: number; text: string }[] = [];
+  for (const day of days) {
+    const x = at(day);
+    if (day.getHours() === 0 && x - (shown.at(-1)?.x ?? -Infinity) >= 2 * DAY_HALF)
+      shown.push({ x, text: dayjs(day).format("D MMM") });
+  }
+  return shown;
 }
 
 /** Lay a chart out in so many pixels; days without a value are left out. */
@@ -102,11 +114,9 @@ export function chartOf(
     bottom,
     lines: drawn,
     steps: STEPS.map((share) => ({ y: y(top * share), text: percent(top * share) })),
-    days: x
-      .ticks(Math.max(2, Math.floor((right - AROUND.left) / DAY_WIDTH)))
-      // Days, not hours of one.
-      .filter((day) => day.getHours() === 0)
-      .map((day) => ({ x: x(day), text: dayjs(day).format("D MMM") })),
+    days: dayNames(x.ticks(Math.max(2, Math.floor((right - AROUND.left) / DAY_WIDTH))), (day) =>
+      Math.min(x(day), size.width - DAY_HALF),
+    ),
     marks: named(marks, span).map((mark) => ({ ...mark, x: across(mark.day) })),
   };
 }

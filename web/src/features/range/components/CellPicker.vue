@@ -174,16 +174,20 @@ td {
   font-weight: 400;
   color: var(--slate);
 }
+/* In the corner, clear of the number: the themes differ in size, and a count may have two digits. */
 .today {
   position: absolute;
   top: 0;
   right: 0;
-  min-width: 1.05rem;
-  padding: 0 0.2rem;
+  min-width: 0.95rem;
+  padding: 0 0.15rem;
   border-radius: 0 2px 0 3px;
   background: var(--field);
   color: var(--sheet);
-  font: 650 0.8rem/1.05rem var(--text);
+  font: 650 0.72rem/0.95rem var(--text);
+}
+.box:has(.today) {
+  padding-top: 0.55rem;
 }
 .box[aria-pressed="true"] .est {
   color: var(--bar-ink);

@@ -25,9 +25,11 @@ const TOP_M = 3;
 const LEFT = 48;
 const RIGHT = 92;
 const CM = 100;
+/** A ball over the usual picture makes it higher: none lands outside, its label neither. */
+const top = computed(() => Math.max(TOP_M, tape.value + 0.4, ...props.balls.map((b) => b.height_m + 0.1))); // prettier-ignore
 const z = computed(() =>
   scaleLinear()
-    .domain([0, Math.max(TOP_M, tape.value + 0.4)])
+    .domain([0, top.value])
     .range([HEIGHT - 14, 14]),
 );
 const right = computed(() => Math.max(240, (width.value || 520) - RIGHT));

@@ -255,6 +255,7 @@ useKeys("Students", [
 }
 .buttons {
   display: flex;
+  flex-wrap: wrap;
   gap: 0.3rem;
 }
 .bar {
