@@ -56,5 +56,6 @@ export default defineConfig({
     },
     chunkSizeWarningLimit: 900,
   },
-  test: { environment: "happy-dom", include: ["src/**/*.test.ts"] },
+  // A test that loads a page with Ant Design takes seconds on a slow machine.
+  test: { environment: "happy-dom", include: ["src/**/*.test.ts"], testTimeout: 30_000 },
 });

@@ -1,5 +1,6 @@
 /** What one coach has read, kept in this browser for a dead network; gone when he signs out. */
-import Dexie, { type Table } from "dexie";
+import type { DBSchema, IDBPDatabase } from "idb";
+import { database } from "@/shared/storage/database";
 
 interface KeptRead {
   /** The coach's number: what one has read is never shown to another. */
@@ -9,15 +10,15 @@ interface KeptRead {
   at: number;
 }
 
-class ReadStore extends Dexie {
-  declare reads: Table<KeptRead, [number, string]>;
-  constructor() {
-    super("oxgang-reads");
-    this.version(1).stores({ reads: "[owner+url], at" });
-  }
+interface Reads extends DBSchema {
+  reads: { key: [number, string]; value: KeptRead; indexes: { at: number } };
 }
-
-const store = new ReadStore();
+/** As the first release left it. */
+const VERSION = 10;
+const opened = database<Reads>("oxgang-reads", VERSION, (db) => {
+  if (!db.objectStoreNames.contains("reads"))
+    db.createObjectStore("reads", { keyPath: ["owner", "url"] }).createIndex("at", "at");
+});
 const MOST = 400;
 const PRUNE_EVERY = 40;
 const OLDEST_MS = 14 * 24 * 3600 * 1000;
@@ -33,24 +34,31 @@ const place = (url: URL) => url.pathname + url.search;
 /** Keep an answer. A browser that cannot keep it goes without. */
 export async function keepRead(owner: number, url: URL, text: string): Promise<void> {
   try {
-    await store.reads.put({ owner, url: place(url), text, at: Date.now() });
-    if (++kept % PRUNE_EVERY === 0) {
-      await store.reads
-        .where("at")
-        .below(Date.now() - OLDEST_MS)
-        .delete();
-      const over = (await store.reads.count()) - MOST;
-      if (over > 0) await store.reads.orderBy("at").limit(over).delete();
-    }
+    const db = await opened();
+    await db.put("reads", { owner, url: place(url), text, at: Date.now() });
+    if (++kept % PRUNE_EVERY === 0) await prune(db);
   } catch {
     /* quota, private window: there is no answer without a network then */
   }
 }
 
+/** The old ones go, and the oldest of too many. */
+async function prune(db: IDBPDatabase<Reads>): Promise<void> {
+  const writing = db.transaction("reads", "readwrite");
+  let over = (await writing.store.count()) - MOST;
+  let oldest = await writing.store.index("at").openCursor();
+  while (oldest && (over > 0 || oldest.value.at < Date.now() - OLDEST_MS)) {
+    await oldest.delete();
+    over -= 1;
+    oldest = await oldest.continue();
+  }
+  await writing.done;
+}
+
 /** What this coach read last at an address. */
 export async function keptRead(owner: number, url: URL): Promise<string | undefined> {
   try {
-    return (await store.reads.get([owner, place(url)]))?.text;
+    return (await (await opened()).get("reads", [owner, place(url)]))?.text;
   } catch {
     return undefined;
   }
@@ -59,7 +67,7 @@ export async function keptRead(owner: number, url: URL): Promise<string | undefi
 /** Nothing of any student is left in this browser, but the writes that wait for their coach. */
 export async function forgetReads(): Promise<void> {
   try {
-    await store.reads.clear();
+    await (await opened()).clear("reads");
   } catch {
     /* nothing could be kept either */
   }

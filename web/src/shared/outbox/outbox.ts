@@ -102,7 +102,7 @@ async function refresh(): Promise<void> {
   if (outboxState.fragile) return;
   let stored: Op[];
   try {
-    stored = await store.ops.orderBy("seq").toArray();
+    stored = await store.ops.all();
   } catch {
     outboxState.fragile = true;
     return;
@@ -126,11 +126,11 @@ export async function startOutbox(owner: Owner): Promise<void> {
     const { coach, academy, name } = owner;
     // Kept by an Oxgang that did not write down whose they are.
     await store.ops
-      .filter((op) => op.owner === undefined)
-      .modify((op) => {
-        Object.assign(op, { owner: coach, academy, coach: name });
-        op.id ??= uuid();
-      })
+      .modify((op) =>
+        (op.owner as number | undefined) === undefined
+          ? { ...op, owner: coach, academy, coach: name, id: op.id ?? uuid() }
+          : null,
+      )
       .catch(() => undefined);
   }
   await refresh();

@@ -1,6 +1,7 @@
 /** Where writes wait: a table of this browser, each with the coach it belongs to. */
-import Dexie, { type Table } from "dexie";
+import type { DBSchema } from "idb";
 import type { ProblemCode, Schemas } from "@/shared/api/client";
+import { database } from "@/shared/storage/database";
 
 export type BallIn = Schemas["BallIn"];
 export type BallMark = Schemas["BallMark"];
@@ -33,16 +34,43 @@ export type OpKind =
   | { kind: "restore"; shown?: object };
 export type Op = OpBase & OpKind;
 
-class OutboxStore extends Dexie {
-  declare ops: Table<Op, number>;
-  constructor() {
-    super("oxgang");
-    this.version(1).stores({ ops: "++seq, studentId" });
-    this.version(2).stores({ ops: "++seq, studentId, owner" });
+interface Outbox extends DBSchema {
+  ops: { key: number; value: Op };
+}
+/** As the first release left it: a write kept by it is found. */
+const VERSION = 20;
+const opened = database<Outbox>("oxgang", VERSION, (db) => {
+  if (!db.objectStoreNames.contains("ops"))
+    db.createObjectStore("ops", { keyPath: "seq", autoIncrement: true });
+});
+
+/** The table of writes; each of its promises is kept once the browser has written. */
+export const store = {
+  ops: {
+    /** In the order in which they were added. */
+    all: async () => (await opened()).getAll("ops"),
+    count: async () => (await opened()).count("ops"),
+    add: async (op: Op) => (await opened()).add("ops", op),
+    put: async (op: Op) => (await opened()).put("ops", op),
+    delete: async (seq: number) => (await opened()).delete("ops", seq),
+    clear: async () => (await opened()).clear("ops"),
+    /** Change one where it still waits: another tab may have sent it. */
+    update: (seq: number, change: Partial<OpBase>) =>
+      modify((op) => (op.seq === seq ? Object.assign(op, change) : null)),
+    /** Change those for which `change` gives the changed one. */
+    modify,
+  },
+};
+
+async function modify(change: (op: Op) => Op | null): Promise<void> {
+  const writing = (await opened()).transaction("ops", "readwrite");
+  for (const op of await writing.store.getAll()) {
+    const changed = change(op);
+    if (changed) await writing.store.put(changed);
   }
+  await writing.done;
 }
 
-export const store = new OutboxStore();
 /** A browser that takes longer to open its store will not do it at all. */
 const OPEN_MS = 3000;
 
@@ -53,7 +81,7 @@ export async function storeOpens(): Promise<boolean> {
     late = setTimeout(() => resolve(false), OPEN_MS);
   });
   try {
-    return await Promise.race([store.open().then(() => true), never]);
+    return await Promise.race([opened().then(() => true), never]);
   } catch {
     return false;
   } finally {
