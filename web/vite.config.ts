@@ -2,10 +2,12 @@ import { fileURLToPath } from "node:url";
 import vue from "@vitejs/plugin-vue";
 import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
+import { antStyles } from "./build/antStyles.ts";
 
 export default defineConfig({
   plugins: [
     vue(),
+    antStyles(),
     // The page loads without a network. What it last read is kept by coach (shared/api/lastRead), and
     // writes wait in the outbox: the service worker knows nobody and keeps nothing of anybody.
     VitePWA({
@@ -48,7 +50,7 @@ export default defineConfig({
           groups: [
             {
               name: "base",
-              test: /src\/(features\/range\/(components|composables)|shared\/(?!ui\/(DayField|NumberField|StudentSelect|StandardsBar|antTheme)))/,
+              test: /src\/(features\/range\/(components|composables)|shared\/(?!ui\/(DayField|NumberField|StudentSelect|StandardsBar|antTheme|antTokens)))/,
             },
           ],
         },

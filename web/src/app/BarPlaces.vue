@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The places on the bar, as many as have room; the others fold out behind the last. */
-import { useElementSize } from "@vueuse/core";
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import { useRoute } from "vue-router";
 import BarMenu from "./BarMenu.vue";
 
@@ -15,8 +15,8 @@ const props = defineProps<{ places: Place[] }>();
 const route = useRoute();
 const nav = useTemplateRef<HTMLElement>("nav");
 const ruler = useTemplateRef<HTMLElement>("ruler");
-const { width } = useElementSize(nav);
-const { width: wanted } = useElementSize(ruler);
+const width = useWidth(nav);
+const wanted = useWidth(ruler);
 const fits = ref(99);
 /** What the fold itself takes. */
 const FOLD_EM = 5;

@@ -44,6 +44,7 @@ export class Unreachable extends Error {
 
 const FOREIGN = "Something between here and the server answered in its place.";
 /** A read that takes longer is answered by what was read before, if there is any. */
+const SOON_MS = 1000;
 const PATIENCE_MS = 8_000;
 const LONGEST_MS = 60_000;
 
@@ -108,6 +109,12 @@ async function ask(request: Request): Promise<Response> {
   }
 }
 
+/** What nobody waits for is done when the page is still, and soon in any case. */
+function whenIdle(run: () => void): void {
+  if ("requestIdleCallback" in window) requestIdleCallback(run, { timeout: SOON_MS });
+  else setTimeout(run);
+}
+
 /** A read from the network, or what this coach read last there when the network is dead. */
 async function read(request: Request, url: URL, coach: number): Promise<Response> {
   const before = async () => {
@@ -128,7 +135,7 @@ async function read(request: Request, url: URL, coach: number): Promise<Response
     void answer
       .clone()
       .text()
-      .then((text) => keepRead(coach, url, text))
+      .then((text) => whenIdle(() => void keepRead(coach, url, text)))
       .catch(() => undefined);
     return answer;
   } catch (error) {

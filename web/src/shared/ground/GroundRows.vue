@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The ground at several times, one under the other: how it comes under the plough, and what falls
  * back to doubtful. */
-import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { computed, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import type { Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import Hint from "@/shared/ui/Hint.vue";
@@ -20,7 +20,7 @@ const props = defineProps<{
   units: UnitWords;
 }>();
 const cell = useTemplateRef<HTMLTableCellElement>("cell");
-const { width } = useElementSize(cell);
+const width = useWidth(cell);
 const ticks = computed(() => {
   const ends = [props.units.value(props.from), props.units.value(props.to + 1)];
   const x = scaleLinear().domain(ends).range([0, 100]);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The ground: which yardages are under the plough, and which lie fallow. */
-import { useElementSize } from "@vueuse/core";
 import { computed, ref, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import type { Matrix } from "@/shared/api/queries";
 import type { UnitWords } from "@/shared/units/units";
 import { themeName } from "@/shared/ui/theme";
@@ -22,7 +22,7 @@ const emit = defineEmits<{
 }>();
 
 const box = useTemplateRef<HTMLDivElement>("box");
-const { width } = useElementSize(box);
+const width = useWidth(box);
 /** The sun theme's type is a third larger. */
 const TYPE_SIZE = { paper: 1, sun: 4 / 3 };
 const hovered = ref<number | null>(null);

@@ -35,6 +35,13 @@ type Given = FluentValue | number;
 const number = (value: Given) => Number(value.valueOf());
 const text = (value: Given) => String(value.valueOf());
 
+/** The messages of one source are read once, when the first of them is said. */
+let last: { source: string; resource: FluentResource } | null = null;
+function parsed(source: string): FluentResource {
+  if (last?.source !== source) last = { source, resource: new FluentResource(source) };
+  return last.resource;
+}
+
 export function makeTexts(source: string, units: UnitWords): Texts {
   const plain = (value: number, digits: number) =>
     String(Math.floor(value * 10 ** digits + 0.5) / 10 ** digits);
@@ -66,10 +73,12 @@ export function makeTexts(source: string, units: UnitWords): Texts {
       NAME: ([codes = ""], { of = "" }) => names(text(of), text(codes).split(",")),
     },
   });
-  bundle.addResource(new FluentResource(source));
+  let filled = false;
 
   function format(code: string, values: Values = {}): string {
     if (!source) return "";
+    if (!filled) bundle.addResource(parsed(source));
+    filled = true;
     const [id = "", attribute = ""] = code.replaceAll(" ", "-").split(".");
     const message = bundle.getMessage(id);
     const pattern = attribute ? message?.attributes[attribute] : message?.value;

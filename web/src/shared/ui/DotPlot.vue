@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The balls of one cell along the yardage: strikes by shape, the centre as a firm tick. */
-import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { computed, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import type { UnitWords } from "@/shared/units/units";
 import { stack } from "./dots";
 
@@ -21,7 +21,7 @@ const props = defineProps<{
   newest?: string | null;
 }>();
 const box = useTemplateRef<HTMLDivElement>("box");
-const { width } = useElementSize(box);
+const width = useWidth(box);
 const DOT = 11;
 const LEVELS = 6;
 const HEIGHT = DOT * LEVELS + 30;

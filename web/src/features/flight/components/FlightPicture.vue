@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The paths to scale, and the first steps again in close-up with the gate to drag. */
-import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { computed, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import type { UnitWords } from "@/shared/units/units";
 import type { Bar, Shot } from "../composables/flight";
 
@@ -19,7 +19,7 @@ const tape = defineModel<Bar>("tape", { required: true });
 
 const box = useTemplateRef<HTMLDivElement>("box");
 const near = useTemplateRef<SVGSVGElement>("near");
-const { width } = useElementSize(box);
+const width = useWidth(box);
 const PAD = 34;
 const RIGHT = 64;
 const NEAR_H = 230;

@@ -3,9 +3,9 @@
  * The ground from the ball to past the pin: flights to scale above, the green a strip across, trouble
  * hatched, and each shot a furrow where its balls finish, as high as they are wide.
  */
-import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { computed, ref } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import { shotWords } from "@/shared/texts/shots";
 import type { Texts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
@@ -33,7 +33,7 @@ const GROUND = 46;
 const PAST_YD = 20;
 
 const box = ref<HTMLElement>();
-const { width } = useElementSize(box, { width: 800, height: 0 });
+const width = useWidth(box, 800);
 const wide = computed(() => Math.max(300, width.value));
 const shots = computed(() => (props.hidden ? [] : (props.answer?.shots ?? [])));
 /** The pick and the next best, and what is looked at. */

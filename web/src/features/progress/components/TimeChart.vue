@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One share over time, with the days on which something changed. */
-import { useElementSize } from "@vueuse/core";
 import { computed, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import { chartOf, words, type Line, type Mark } from "../composables/charts";
 
 const props = defineProps<{
@@ -13,7 +13,7 @@ const props = defineProps<{
   highest?: number;
 }>();
 const box = useTemplateRef<HTMLElement>("box");
-const { width } = useElementSize(box);
+const width = useWidth(box);
 const HEIGHT = 192;
 const chart = computed(() =>
   chartOf(

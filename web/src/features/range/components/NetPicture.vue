@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The net from the ball's side, to scale: the tape to drag, the launch window, where balls hit. */
-import { useElementSize } from "@vueuse/core";
 import { scaleLinear } from "d3-scale";
 import { computed, useTemplateRef } from "vue";
+import { useWidth } from "@/shared/ui/width";
 import type { Measure } from "@/shared/units/units";
 import type { Schemas } from "@/shared/api/client";
 
@@ -19,7 +19,7 @@ const emit = defineEmits<{ hit: [aboveM: number] }>();
 
 const box = useTemplateRef<HTMLDivElement>("box");
 const svg = useTemplateRef<SVGSVGElement>("svg");
-const { width } = useElementSize(box);
+const width = useWidth(box);
 const HEIGHT = 420;
 const TOP_M = 3;
 const LEFT = 48;
