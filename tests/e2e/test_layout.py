@@ -89,6 +89,21 @@ def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
     assert not faults, "\n".join(faults)
 
 
+def test_ant_design_finds_its_styles_in_the_file_of_the_build(
+    page: Page, own_server: Server
+) -> None:
+    """Worked out in the browser they take longer than all else; only its icons' may."""
+    sign_in(page, own_server)
+    student = student_named(page, LONG_NAME)
+    for view in ("/calendar", "/students/new", "/s/:studentId/lesson", "/s/:studentId/pick"):
+        come_to(page, own_server.url + address(view, student=student))
+        made = page.locator("style[data-css-hash]").all_inner_texts()
+        assert [text[:40] for text in made if not text.startswith(".anticon")] == [], view
+        assert page.locator(".ant-btn, .ant-input").first.evaluate(
+            "(e) => getComputedStyle(e).borderRadius === '3px'"
+        )
+
+
 @pytest.mark.parametrize("name", ["Jory Tamblin-Voss", "Pell Underhagen"])
 def test_many_numbers_and_none_are_whole_on_a_phone(
     page: Page, own_server: Server, tmp_path: Path, name: str

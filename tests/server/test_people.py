@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import hashlib
+import re
 from base64 import b32decode
 from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
 
 import pytest
+from django.contrib.auth.hashers import PBKDF2PasswordHasher
 from django.contrib.auth.models import User
 from django.test import Client
 from django.utils import timezone
@@ -243,6 +245,28 @@ def test_own_sign_ins_and_password(second: Coach) -> None:
     assert len(here("POST", "/account/password", body).data["sign_ins"]) == 1
     assert here("GET", "/students").status_code == 200
     assert User.objects.get(username="tobin").check_password("harrow-and-plough")
+
+
+def test_a_password_kept_the_older_way_is_kept_as_argon2_from_the_next_sign_in_on(
+    second: Coach, settings: Any
+) -> None:
+    """The form of the hash, and the least memory (19 MiB in 2 passes): OWASP Password Storage Cheat
+    Sheet, Argon2id; its numbers from memory."""
+    settings.PASSWORD_HASHERS = settings.COSTLY_HASHERS
+    user = User.objects.get(username="tobin")
+    user.password = PBKDF2PasswordHasher().encode(GOOD, "salt", iterations=1000)
+    user.save()
+    wrong = {"log_in": "tobin", "password": f"{GOOD}!"}
+    assert Api(None)("POST", "/account", wrong).status_code == 422
+    user.refresh_from_db()
+    assert user.password.startswith("pbkdf2_sha256$1000$")
+    assert Api(None)("POST", "/account", wrong | {"password": GOOD}).status_code == 200
+    user.refresh_from_db()
+    kept = re.fullmatch(r"argon2\$argon2id\$v=19\$m=(\d+),t=(\d+),p=\d+\$.*", user.password)
+    assert kept
+    assert int(kept[1]) >= 19 * 1024
+    assert int(kept[2]) >= 2
+    assert Api(None)("POST", "/account", wrong).status_code == 422
 
 
 def test_a_person_of_another_academy_cannot_be_given_anything(api: Api, student: Student) -> None:

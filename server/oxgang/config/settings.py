@@ -83,12 +83,13 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
-# Costly by memory, so that a lost database is not guessed through on graphics cards; a password kept
-# the older way is kept the new way when its owner signs in next.
-PASSWORD_HASHERS = [
+# Costly by memory, so that a lost database is not guessed through on graphics cards; a password
+# kept the older way is kept the new way when its owner signs in next.
+COSTLY_HASHERS = [
     "django.contrib.auth.hashers.Argon2PasswordHasher",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
+PASSWORD_HASHERS = COSTLY_HASHERS
 if ENV.mode == "test":
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 # How many wrong passwords lock what: see `api.account.throttle`.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from "ant-design-vue";
-import { computed, ref, watch } from "vue";
+import { computed, watch } from "vue";
 import { useRouter } from "vue-router";
 import { cellName, cellOfItem } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
@@ -15,12 +15,9 @@ import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { daysAgo } from "@/shared/format/dates";
 import { useUnits } from "@/shared/units/units";
-import GroundLegend from "@/shared/ground/GroundLegend.vue";
-import GroundRows from "@/shared/ground/GroundRows.vue";
-import TheGround from "@/shared/ground/TheGround.vue";
+import PlanEffect from "../components/PlanEffect.vue";
 import StagePanel from "../components/StagePanel.vue";
 import { useDraft } from "../composables/draft";
-import { useEffectOf } from "../composables/effect";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
@@ -35,14 +32,6 @@ const draft = useDraft({ studentId: props.studentId, words: () => words.data.val
 /** A reason in the plan may have no values. */
 const planSaid = ({ code, values = {} }: NonNullable<PlanItem["why"]>) => ({ code, values });
 const { wish, items, title, homework, error, busy, dirty, total } = draft;
-
-const effect = useEffectOf({
-  studentId: props.studentId,
-  matrix: () => matrix.data.value,
-  items: () => items.value,
-});
-/** A distance pointed at in the ground. */
-const pinned = ref<number | null>(null);
 
 watch(
   page.data,
@@ -266,30 +255,7 @@ useKeys("Plan", [
           </tbody>
         </table>
         <p class="quiet">Rest between sets; stop on pain. Your range's rules come first.</p>
-        <section v-if="effect.ground.value" class="no-print">
-          <div class="head">
-            <h2>{{ items.length ? "What it settles" : "The ground as it is" }}</h2>
-            <span v-if="items.length" class="quiet key"><i /> in the plan</span>
-            <GroundLegend class="push" played :estimates="false" />
-          </div>
-          <Sentence v-if="effect.error.value" tone="quiet" :text="sentenceOf(effect.error.value)" />
-          <GroundRows
-            v-if="effect.rows.value.length"
-            title="Sure ground"
-            about="within the tolerance by measured numbers"
-            :rows="effect.rows.value"
-            :from="student.data.value.from_yd"
-            :to="student.data.value.to_yd"
-            :units="units"
-          />
-          <TheGround
-            :matrix="effect.ground.value"
-            :shown="effect.shown.value"
-            :units="units"
-            :pinned="pinned"
-            @pin="pinned = $event"
-          />
-        </section>
+        <PlanEffect :student="student.data.value" :matrix="matrix.data.value" :items="items" />
       </section>
     </div>
   </div>
@@ -379,13 +345,6 @@ summary {
 }
 .none {
   margin: 0.4rem 0 1rem;
-}
-.key i {
-  display: inline-block;
-  width: 1.5rem;
-  height: 0.7rem;
-  border: 2px solid var(--accent);
-  background: var(--accent-soft);
 }
 .acts {
   display: flex;

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/** What a plan settles once it is hit, in the ground; without a plan the ground as it is. */
+import { ref } from "vue";
+import { sentenceOf } from "@/shared/api/client";
+import type { Matrix, PlanItem, Student } from "@/shared/api/queries";
+import GroundLegend from "@/shared/ground/GroundLegend.vue";
+import GroundRows from "@/shared/ground/GroundRows.vue";
+import TheGround from "@/shared/ground/TheGround.vue";
+import Sentence from "@/shared/ui/Sentence.vue";
+import { useUnits } from "@/shared/units/units";
+import { useEffectOf } from "../composables/effect";
+
+const props = defineProps<{ student: Student; matrix: Matrix | undefined; items: PlanItem[] }>();
+const units = useUnits(() => props.student.units);
+const { ground, shown, rows, error } = useEffectOf({
+  studentId: props.student.id,
+  matrix: () => props.matrix,
+  items: () => props.items,
+});
+/** A distance pointed at in the ground. */
+const pinned = ref<number | null>(null);
+</script>
+
+<template>
+  <section v-if="ground" class="no-print">
+    <div class="head">
+      <h2>{{ items.length ? "What it settles" : "The ground as it is" }}</h2>
+      <span v-if="items.length" class="quiet key"><i /> in the plan</span>
+      <GroundLegend class="push" played :estimates="false" />
+    </div>
+    <Sentence v-if="error" tone="quiet" :text="sentenceOf(error)" />
+    <GroundRows
+      v-if="rows.length"
+      title="Sure ground"
+      about="within the tolerance by measured numbers"
+      :rows="rows"
+      :from="student.from_yd"
+      :to="student.to_yd"
+      :units="units"
+    />
+    <TheGround
+      :matrix="ground"
+      :shown="shown"
+      :units="units"
+      :pinned="pinned"
+      @pin="pinned = $event"
+    />
+  </section>
+</template>
+
+<style scoped>
+.key i {
+  display: inline-block;
+  width: 1.5rem;
+  height: 0.7rem;
+  border: 2px solid var(--accent);
+  background: var(--accent-soft);
+}
+</style>
