@@ -112,6 +112,11 @@ def start_of(recipe: Recipe, loft_deg: float, contact: Contact) -> Start:
     )
 
 
+@lru_cache(maxsize=512)
+def _found_by(skill: Friction, contact: Contact) -> Contact:
+    return replace(contact, skill=skill)
+
+
 @dataclass(frozen=True, slots=True)
 class Chain:
     """What a student's shots start with.
@@ -134,11 +139,12 @@ class Chain:
         recipe = self.recipes[cell.trajectory]
         if back_in:
             recipe = moved_back(recipe, back_in)
-        at = start_of(recipe, self.loft(cell.club), replace(contact, skill=self.skill))
+        at = start_of(recipe, self.loft(cell.club), _found_by(self.skill, contact))
         own = self.own.get(cell.trajectory, NOTHING_OWN)
         # However a coach sets it up, a pitch is what flies.
+        lowest, highest = FLYING_LAUNCH_DEG
         return Start(
-            float(np.clip(at.launch_deg + own.launch_deg, *FLYING_LAUNCH_DEG)),
+            min(max(at.launch_deg + own.launch_deg, lowest), highest),
             at.spin_per_mps * own.spin_share * SPIN_SHARE[cell.spin],
             at.speed_share,
         )

@@ -181,5 +181,5 @@ def _balls(
                     **row["measured"],
                 )
             )
-        bring_home(student, chunk)
+        bring_home(student, chunk, {ball.club_id: ball.club.loft_deg for ball in chunk})
         insert(chunk)

@@ -3,7 +3,9 @@ shots start with has changed."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from math import hypot
+from typing import Any
 
 from django.db import transaction
 from django.db.models import Q, QuerySet
@@ -43,17 +45,18 @@ def _bring(student: Student, balls: QuerySet[Ball]) -> int:
     while some := list(balls.filter(pk__gt=last)[:AT_ONCE]):
         last = some[-1].pk
         with transaction.atomic():
-            bring_home(student, some)
+            bring_home(student, some, {ball.club_id: ball.club.loft_deg for ball in some})
             Ball.objects.bulk_update(some, ["home_yd", "home_sd"])
             touch({student.pk})
         done += len(some)
     return done
 
 
-def bring_home(student: Student, balls: list[Ball]) -> None:
-    """Set the carries at home [yd] of balls that are loaded with their clubs. Nothing is stored."""
+def bring_home(student: Student, balls: list[Ball], lofts: Mapping[Any, float]) -> None:
+    """Set the carries at home [yd] of balls, given the lofts [degrees] of clubs by their keys.
+    Nothing is stored."""
     # By their ids: a bag may have had two clubs of one label.
-    chain = chain_of(student, {str(ball.club_id): ball.club.loft_deg for ball in balls})
+    chain = chain_of(student, {str(key): loft for key, loft in lofts.items()})
     shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
     homes = at_home(shots, student.academy.altitude_m, chain)
     for ball, home in zip(balls, homes, strict=True):

@@ -6,6 +6,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from operator import attrgetter
+from types import NoneType
 from typing import Any
 
 from django.db import connections, router, transaction
@@ -42,11 +44,13 @@ def insert(rows: Sequence[Model]) -> None:
 def _prepared(field: Field[Any, Any], rows: Sequence[Model], connection: Any) -> list[Any]:
     """A field's values as the database takes them, shape (n,)."""
     save: Callable[[Any], Any] = lambda value: field.get_db_prep_save(value, connection)  # noqa: E731
-    values = [field.pre_save(row, add=True) for row in rows]
-    try:
-        # A number and a truth that are equal are not the same.
-        different = {(type(value), value): value for value in values}
-    except TypeError:  # a dict has no hash
+    if type(field).pre_save is Field.pre_save:
+        values = list(map(attrgetter(field.attname), rows))
+    else:
+        values = [field.pre_save(row, add=True) for row in rows]
+    # A number and a truth that are equal are not the same; a dict has no hash.
+    kinds = set(map(type, values)) - {NoneType}
+    if len(kinds) > 1 or not all(kind.__hash__ for kind in kinds):
         return [save(value) for value in values]
-    known = {key: save(value) for key, value in different.items()}
-    return [known[type(value), value] for value in values]
+    known = {value: save(value) for value in set(values)}
+    return list(map(known.__getitem__, values))
