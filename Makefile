@@ -4,7 +4,7 @@ PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 STAMPS := .stamps
-WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
+WEB_SOURCES := $(shell find web/src web/public web/plugins web/index.html web/vite.config.ts -type f 2>/dev/null)
 CORES ?= 2
 SAMPLE ?= 200
 

@@ -2,7 +2,7 @@ import { fileURLToPath } from "node:url";
 import vue from "@vitejs/plugin-vue";
 import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
-import { antStyles } from "./build/antStyles.ts";
+import { antStyles } from "./plugins/antStyles.ts";
 
 export default defineConfig({
   plugins: [

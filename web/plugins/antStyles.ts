@@ -1,0 +1,45 @@
+/**
+ * Ant Design's styles of the paper theme as a file of the build. Working them out in the browser, part
+ * by part, took half of the time in which a first visit answers nobody. Ant Design finds in the file
+ * which styles it has (its `extractStyle`), and works the others out as ever: those of the sun theme,
+ * of a browser that wants no motion, and of parts that are not listed.
+ */
+import { createRequire } from "node:module";
+import type { Plugin } from "vite";
+import { tokensOf } from "../src/shared/ui/antTokens.ts";
+
+const NAME = "virtual:ant-styles.css";
+const PLACE = "/__ant-styles.css";
+/** What views use, and what these open. */
+const PARTS = [
+  "Button", "Input", "InputPassword", "InputNumber", "Textarea", "Select", "DatePicker", "TimePicker",
+  "RadioGroup", "RadioButton", "Progress", "Drawer", "Empty",
+]; // prettier-ignore
+
+export function antStyles(): Plugin {
+  let building = false;
+  return {
+    name: "ant-styles",
+    configResolved: (config) => {
+      building = config.command === "build";
+    },
+    resolveId: (source) => (source === NAME ? PLACE : undefined),
+    load: (id) => (id === PLACE ? (building ? styles() : "") : undefined),
+  };
+}
+
+async function styles(): Promise<string> {
+  const require = createRequire(import.meta.url);
+  const { createSSRApp, h } = require("vue");
+  const { renderToString } = require("vue/server-renderer");
+  const ant = require("ant-design-vue");
+  const cache = ant.createCache();
+  const theme = { token: tokensOf("paper", true) };
+  const app = createSSRApp(() =>
+    h(ant.StyleProvider, { cache }, () =>
+      h(ant.ConfigProvider, { theme }, () => PARTS.map((part) => h(ant[part]))),
+    ),
+  );
+  await renderToString(app);
+  return ant.extractStyle(cache, true);
+}
