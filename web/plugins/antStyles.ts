@@ -8,8 +8,8 @@ import { createRequire } from "node:module";
 import type { Plugin } from "vite";
 import { tokensOf } from "../src/shared/ui/antTokens.ts";
 
-const NAME = "virtual:ant-styles.css";
-const PLACE = "/__ant-styles.css";
+const NAME = "virtual:ant-styles";
+const PLACE = "\0ant-styles";
 /** What views use, and what these open. */
 const PARTS = [
   "Button", "Input", "InputPassword", "InputNumber", "Textarea", "Select", "DatePicker", "TimePicker",
@@ -24,7 +24,13 @@ export function antStyles(): Plugin {
       building = config.command === "build";
     },
     resolveId: (source) => (source === NAME ? PLACE : undefined),
-    load: (id) => (id === PLACE ? (building ? styles() : "") : undefined),
+    // A module with the address of the file; "" where it is not built.
+    async load(id) {
+      if (id !== PLACE) return undefined;
+      if (!building) return 'export default "";';
+      const file = this.emitFile({ type: "asset", name: "ant.css", source: await styles() });
+      return `export default import.meta.ROLLUP_FILE_URL_${file};`;
+    },
   };
 }
 
