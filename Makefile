@@ -48,7 +48,7 @@ test-web: $(STAMPS)/node ## front-end unit tests
 	cd web && npm run --silent test
 
 test-e2e: build $(STAMPS)/chromium ## the real interface in Chromium
-	timeout 1500 $(BIN)/pytest tests/e2e -q
+	timeout 1800 $(BIN)/pytest tests/e2e -q
 
 $(STAMPS)/chromium:
 	@command -v chromium >/dev/null || { \
