@@ -89,21 +89,6 @@ test("while a number is worked out, balls that come ask once more for all of the
   await vi.waitFor(() => expect(numbers()).toBe(2));
 });
 
-test("measured spin decides the cell: its number stands beside its own balls and no others", async () => {
-  const grab = { spin: "grab", spin_rpm: 6900, ball_speed_mps: 24 } as const;
-  stored = [ball("t1", 60), ball("m1", 66, grab), ball("m2", 67, grab)];
-  const { page, asked } = await range({
-    "GET /api/students/s/cell-balls": ({ query }: Asked) =>
-      query.get("spin") === "grab" ? [ball("m0", 65, { ...grab, kept: true })] : [ball("t0", 59)],
-  });
-  leave = () => page.unmount();
-  await press("ArrowDown");
-  await vi.waitFor(() => expect(page.find("aside").text()).toContain("3 solid of 3"));
-  expect(page.find("aside").text()).toContain("Measured spin: 6900 rpm, grab.");
-  const spins = asked.filter((a) => a.path.endsWith("/cell-balls")).map((a) => a.query.get("spin"));
-  expect(spins.at(-1)).toBe("grab");
-});
-
 test("a long carry is asked about, and a second Enter keeps it", async () => {
   const { page, asked, text } = await range();
   leave = () => page.unmount();
