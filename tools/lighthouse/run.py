@@ -2,8 +2,8 @@
 place. `make lighthouse`; `make lighthouse ONLY=range` for some.
 
 Mobile (Lighthouse's own phone and network) for what is opened on a phone, desktop for the rest. A
-score below its target fails. Lighthouse needs an idle machine: run nothing beside it. Beside each score
-stands how quick it found the machine; below 1000 it says itself that the scores are too low.
+score below its target fails. Lighthouse needs an idle machine: run nothing beside it. Beside each
+score stands how quick it found the machine; below 1000 it says itself that scores are too low.
 """
 
 from __future__ import annotations
