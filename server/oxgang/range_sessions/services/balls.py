@@ -32,17 +32,8 @@ CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
 MARKS = ("strike", "excluded", *CELL, *TRIMS, "lie", "ball", "grooves", "wet")
 CORRECTED = (*MARKS, "arm_deg", "home_yd", "home_sd")
 SAID = MARKS
-
-
-# A ball is made by its columns in their order, which is quicker than by their names: a file has
-# many. What a ball takes over from a shot as it is, and what is worked out of it.
+# What a ball takes over from a shot as it is.
 _ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *TRIMS)
-_WORKED_OUT = (
-    "session_id", "club_id", "uid", "hit_on", "hit_at", "swing", "arm_deg",
-    "trajectory", "spin", "tempo", "excluded", "extra",
-)  # fmt: skip
-_COLUMNS = {field.attname: i for i, field in enumerate(Ball._meta.concrete_fields)}
-_PLACES = [_COLUMNS[name] for name in (*_WORKED_OUT, *_ALIKE)]
 _as_hit = attrgetter(*_ALIKE)
 
 
@@ -98,38 +89,32 @@ def record_balls(
     today = local_day(student, now)
     days = {_day(student, shot, today) for shot, _ in fresh}
     sessions = _sessions(student, days, by)
-    common = {
+    # By their columns in their order, which is quicker than by names: a file has many balls.
+    usual = {field.attname: field.get_default() for field in Ball._meta.concrete_fields} | {
         "student_id": student.pk,
         "kept": kept,
         "reported": reported,
         "sent_id": None if sent is None else sent.pk,
     }
-    usual = [common.get(f.attname, f.get_default()) for f in Ball._meta.concrete_fields]
     balls = []
     for shot, club in fresh:
         day = _day(student, shot, today)
-        row = usual.copy()
-        for place, value in zip(
-            _PLACES,
-            (
-                sessions[day].pk,
-                club.pk,
-                shot.id,
-                day,
-                _moment(student, shot),
-                shot.cell.swing,
-                _arm(swings, shot),
-                shot.cell.trajectory,
-                shot.cell.spin,
-                shot.cell.tempo,
-                shot.excluded[:200],
-                dict(shot.extra),
-                *_as_hit(shot),
-            ),
-            strict=True,
-        ):
-            row[place] = value
-        balls.append(Ball(*row))
+        row = usual | {
+            "session_id": sessions[day].pk,
+            "club_id": club.pk,
+            "uid": shot.id,
+            "hit_on": day,
+            "hit_at": _moment(student, shot),
+            "swing": shot.cell.swing,
+            "arm_deg": _arm(swings, shot),
+            "trajectory": shot.cell.trajectory,
+            "spin": shot.cell.spin,
+            "tempo": shot.cell.tempo,
+            "excluded": shot.excluded[:200],
+            "extra": dict(shot.extra),
+        }
+        row |= zip(_ALIKE, _as_hit(shot), strict=True)
+        balls.append(Ball(*row.values()))
     bring_home(student, balls, {club.pk: club.loft_deg for _, club in fresh})
     insert(balls)
     if sent is not None:
