@@ -59,5 +59,10 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   // A test that loads a page with Ant Design takes seconds on a slow machine.
-  test: { environment: "happy-dom", include: ["src/**/*.test.ts"], testTimeout: 30_000 },
+  test: {
+    environment: "happy-dom",
+    include: ["src/**/*.test.ts"],
+    setupFiles: ["src/testing/setup.ts"],
+    testTimeout: 30_000,
+  },
 });
