@@ -12,7 +12,7 @@ const NAME = "virtual:ant-styles";
 const PLACE = "\0ant-styles";
 /** What views use, and what these open. */
 const PARTS = [
-  "Button", "Input", "InputPassword", "InputNumber", "Textarea", "Select", "DatePicker", "TimePicker",
+  "Button", "Input", "InputPassword", "InputNumber", "Textarea", "Select",
   "RadioGroup", "RadioButton", "Progress", "Drawer", "Empty",
 ]; // prettier-ignore
 

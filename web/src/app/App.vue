@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, watchEffect, type FunctionalComponent } from "vue";
+import { defineAsyncComponent, watchEffect, type FunctionalComponent } from "vue";
 import { useRoute } from "vue-router";
 import { SignIn, useAccount } from "@/features/account";
 import { ThreadBar } from "@/features/first";
@@ -10,6 +10,7 @@ import KeysHelp from "./KeysHelp.vue";
 import LookUp from "./LookUp.vue";
 import OutboxBanner from "./OutboxBanner.vue";
 import { wayTrouble } from "./router";
+import { useStudentHere } from "./studentHere";
 import TopBar from "./TopBar.vue";
 
 const Themed = defineAsyncComponent(() => import("./Themed.vue"));
@@ -17,7 +18,7 @@ const Themed = defineAsyncComponent(() => import("./Themed.vue"));
 const Plain: FunctionalComponent = (_, { slots }) => slots["default"]?.();
 
 const place = useRoute();
-const studentId = computed(() => String(place.params["studentId"] ?? ""));
+const studentId = useStudentHere();
 const account = useAccount();
 watchEffect(() => (document.documentElement.dataset["theme"] = themeName.value));
 void account.load();

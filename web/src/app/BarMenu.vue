@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What folds out of the bar: by a click, Enter or Space; it closes by Escape, a press elsewhere
  * and when the place changes. */
-import { onClickOutside } from "@vueuse/core";
+import { onClickOutside, whenever } from "@vueuse/core";
 import { ref, useTemplateRef, watch } from "vue";
 import { useRoute } from "vue-router";
 
@@ -10,6 +10,9 @@ const route = useRoute();
 const box = useTemplateRef<HTMLElement>("box");
 const button = useTemplateRef<HTMLButtonElement>("button");
 const open = ref(false);
+// What folds out is made when it first does, and stays: what it opened belongs to it.
+const used = ref(false);
+whenever(open, () => (used.value = true));
 onClickOutside(box, () => (open.value = false));
 watch(
   () => route.fullPath,
@@ -34,7 +37,7 @@ function close(): void {
       {{ label }} <span aria-hidden="true">▾</span>
     </button>
     <div v-show="open" class="list" @click="open = false">
-      <slot />
+      <slot v-if="used" />
     </div>
   </div>
 </template>

@@ -17,7 +17,7 @@ const nav = useTemplateRef<HTMLElement>("nav");
 const ruler = useTemplateRef<HTMLElement>("ruler");
 const width = useWidth(nav);
 const wanted = useWidth(ruler);
-const fits = ref(99);
+const fits = ref(0);
 /** What the fold itself takes. */
 const FOLD_EM = 5;
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
 import { computed } from "vue";
-import { useRoute, useRouter } from "vue-router";
+import { useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { themeName } from "@/shared/ui/theme";
@@ -9,15 +9,15 @@ import BarMenu from "./BarMenu.vue";
 import BarPlaces from "./BarPlaces.vue";
 import { useLook } from "@/features/help";
 import { placesOf } from "./places";
+import { useStudentHere } from "./studentHere";
 import SignOut from "./SignOut.vue";
 import UnitsChoice from "./UnitsChoice.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
-const route = useRoute();
 const router = useRouter();
 const account = useAccount();
 
-const studentId = computed(() => String(route.params["studentId"] ?? ""));
+const studentId = useStudentHere();
 const places = computed(() => placesOf(studentId.value, account.coach?.role === "head"));
 const onBar = computed(() => places.value.filter((place) => place.bar));
 

@@ -21,6 +21,7 @@ import { routes as review } from "@/features/review";
 import { routes as shots } from "@/features/shots";
 import { routes as students } from "@/features/students";
 import { holdKeys, releaseKeys } from "@/shared/keys/useKeys";
+import { nextTurn } from "@/shared/ui/turns";
 import { loadMissingPartsAnew } from "./staleParts";
 
 const routes: RouteRecordRaw[] = [
@@ -60,6 +61,8 @@ router.beforeEach((to, from) => {
 // The parts of a view come together with it, or not at all.
 router.beforeResolve(async (to) => {
   if (!to.meta["plain"]) await import("./Themed.vue");
+  // What has come for the bar is put in before the view is.
+  await nextTurn();
 });
 router.afterEach((to, from) => {
   wayTrouble.value = "";

@@ -152,5 +152,5 @@ export function read(part: { html: () => string }): string {
 
 /** All that is under way has come, and the page shows it. */
 export async function settled(): Promise<void> {
-  for (let i = 0; i < 4; i++) await flushPromises();
+  for (let i = 0; i < 6; i++) await flushPromises();
 }

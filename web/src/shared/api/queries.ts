@@ -1,6 +1,8 @@
 /** What the pages read from the server, cached by key. */
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { toValue, type MaybeRefOrGetter } from "vue";
+import { messagesOf } from "@/shared/texts/messages";
+import { nextTurn } from "@/shared/ui/turns";
 import { api, dataOf, type Schemas } from "./client";
 import { keys } from "./keys";
 
@@ -23,7 +25,13 @@ const path = (id: string) => ({ params: { path: { student_id: id } } });
 export function useWords() {
   return useQuery({
     key: keys.words,
-    query: () => dataOf(api.GET("/api/words")),
+    query: async () => {
+      const words = await dataOf(api.GET("/api/words"));
+      // Read in a turn of their own: a page that says something from them is made in the next.
+      messagesOf(words.texts);
+      await nextTurn();
+      return words;
+    },
     staleTime: Infinity,
     gcTime: false,
   });

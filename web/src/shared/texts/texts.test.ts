@@ -2,7 +2,8 @@ import { WORDS } from "@/testing/page";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { unitWords } from "@/shared/units/units";
-import { makeTexts, type Values } from "./texts";
+import { FluentBundle, FluentNumber, FluentResource } from "@fluent/bundle";
+import { BareNumber, makeTexts, type Values } from "./texts";
 
 const at = (path: string) => readFileSync(new URL(path, `file://${process.cwd()}/`), "utf8");
 const SOURCE = at("../server/oxgang/texts/en.ftl");
@@ -41,4 +42,14 @@ it("tells an action with its fields, and that it was taken back", () => {
 
 it("says nothing while the messages are on their way", () => {
   expect(makeTexts("", unitWords("yd", WORDS.units)).format("due-holds")).toBe("");
+});
+
+it("shows a number as the browser's own formatter does, of whatever size and sign", () => {
+  const bundle = new FluentBundle("en", { useIsolating: false });
+  bundle.addResource(new FluentResource("n = { $n }"));
+  const pattern = bundle.getMessage("n")?.value ?? "";
+  const said = (n: FluentNumber) => bundle.formatPattern(pattern, { n });
+  // prettier-ignore
+  for (const n of [0, -0, 7, -7, 0.5, 1.005, 12.3456, 999, 999.9999, 1000, 4210, -25000, 1e-7, 1e21, NaN, Infinity])
+    expect(said(new BareNumber(n)), String(n)).toBe(said(new FluentNumber(n)));
 });

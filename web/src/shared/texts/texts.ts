@@ -2,13 +2,14 @@
  * Sentences from codes and values, by the server's messages (server/oxgang/texts). What a message
  * may use is said there; `texts.test.ts` and the server's own test read the same examples.
  */
-import { FluentBundle, FluentResource, type FluentValue } from "@fluent/bundle";
+import { FluentBundle, FluentNumber, type FluentValue, type Scope } from "@fluent/bundle";
 import dayjs from "dayjs";
 import { computed, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useWords } from "@/shared/api/queries";
 import { points } from "@/shared/format/numbers";
-import { unitsOf, unitWords, type UnitWords } from "@/shared/units/units";
+import { messagesOf } from "./messages";
+import { unitsOf, unitWords, type UnitSets, type UnitWords } from "@/shared/units/units";
 
 export type Values = Record<string, string | number | boolean | null>;
 /** What is told by a code of any family. */
@@ -35,11 +36,16 @@ type Given = FluentValue | number;
 const number = (value: Given) => Number(value.valueOf());
 const text = (value: Given) => String(value.valueOf());
 
-/** The messages of one source are read once, when the first of them is said. */
-let last: { source: string; resource: FluentResource } | null = null;
-function parsed(source: string): FluentResource {
-  if (last?.source !== source) last = { source, resource: new FluentResource(source) };
-  return last.resource;
+/**
+ * A number that stands in English as it stands in the code: the browser's own formatter says the
+ * same, and takes 50 ms of a first visit to be ready.
+ */
+export class BareNumber extends FluentNumber {
+  override toString(scope?: Scope): string {
+    const { value } = this;
+    const bare = Math.abs(value) < 1000 && Math.round(value * 1000) / 1000 === value;
+    return bare && !Object.is(value, -0) ? String(value) : super.toString(scope);
+  }
 }
 
 export function makeTexts(source: string, units: UnitWords): Texts {
@@ -77,7 +83,7 @@ export function makeTexts(source: string, units: UnitWords): Texts {
 
   function format(code: string, values: Values = {}): string {
     if (!source) return "";
-    if (!filled) bundle.addResource(parsed(source));
+    if (!filled) bundle.addResource(messagesOf(source));
     filled = true;
     const [id = "", attribute = ""] = code.replaceAll(" ", "-").split(".");
     const message = bundle.getMessage(id);
@@ -87,7 +93,9 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     // A value of this name is a code itself: which shots are meant.
     if (typeof touched === "string") known["touched"] = format(touched, known);
     // Fluent has no yes and no, and no nothing: a message that asks for one shows its name.
-    const given = Object.entries(known).filter(([, value]) => value !== null);
+    const given = Object.entries(known)
+      .filter(([, value]) => value !== null)
+      .map(([name, value]) => [name, typeof value === "number" ? new BareNumber(value) : value]);
     return bundle.formatPattern(pattern, Object.fromEntries(given) as Record<string, FluentValue>, []); // prettier-ignore
   }
   function name(of: string, code: string): string {
@@ -130,11 +138,21 @@ export function makeTexts(source: string, units: UnitWords): Texts {
 /** With its first letter large. */
 export const upper = (words: string) => words.slice(0, 1).toUpperCase() + words.slice(1);
 
+/** One view asks for the same texts in many places. */
+const made = new WeakMap<UnitSets, Map<string, Texts>>();
+function textsOf(source: string, unit: string, sets: UnitSets): Texts {
+  const known = made.get(sets) ?? new Map<string, Texts>();
+  made.set(sets, known);
+  const texts = known.get(unit) ?? makeTexts(source, unitWords(unit, sets));
+  known.set(unit, texts);
+  return texts;
+}
+
 /** The texts in a student's unit; empty until the words are there. */
 export function useTexts(unit?: MaybeRefOrGetter<string | undefined>): ComputedRef<Texts> {
   const words = useWords();
   return computed(() => {
     const { texts = "", units = {} } = words.data.value ?? {};
-    return makeTexts(texts, unitWords(unitsOf(toValue(unit)), units));
+    return textsOf(texts, unitsOf(toValue(unit)), units);
   });
 }

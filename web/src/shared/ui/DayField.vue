@@ -1,19 +1,63 @@
 <script setup lang="ts">
-/** A day (YYYY-MM-DD) or nothing. */
-import { DatePicker } from "ant-design-vue";
-import { onMounted, useTemplateRef } from "vue";
+/**
+ * A day (YYYY-MM-DD), a time of day (HH:MM), or nothing. The browser's own field: a phone brings its
+ * calendar, and the parts stand in the reader's order.
+ */
+import { ref } from "vue";
 
-const { ariaLabel = undefined } = defineProps<{ ariaLabel?: string }>();
-const box = useTemplateRef<{ $el: HTMLElement }>("box");
-// The component hands its attributes to a box around the field; a name belongs to the field.
-onMounted(() => {
-  if (ariaLabel) box.value?.$el.querySelector("input")?.setAttribute("aria-label", ariaLabel);
-});
-
+const { kind = "date", required = false } = defineProps<{
+  kind?: "date" | "time";
+  required?: boolean;
+}>();
+defineOptions({ inheritAttrs: false });
 const model = defineModel<string | null>({ required: true });
-const take = (value: unknown) => (model.value = typeof value === "string" && value ? value : null);
+const trouble = ref("");
+const BOUNDS = { date: { min: "1900-01-01", max: "2199-12-31" }, time: {} };
+const WHOLE = { date: "This is no whole day", time: "This is no whole time" };
+
+/** Half a day is nothing yet: what stood there is kept. */
+function take(event: Event): void {
+  const field = event.target as HTMLInputElement;
+  if (!field.validity.valid) return;
+  trouble.value = "";
+  model.value = field.value || null;
+}
+function leave(event: Event): void {
+  const field = event.target as HTMLInputElement;
+  if (field.validity.valid) return;
+  trouble.value = `${WHOLE[kind]}: ${model.value ? "the one before stands" : "nothing is kept"}.`;
+  field.value = "";
+  field.value = model.value ?? "";
+}
 </script>
 
 <template>
-  <DatePicker ref="box" :value="model ?? undefined" value-format="YYYY-MM-DD" @change="take" />
+  <input
+    class="when num"
+    :type="kind"
+    v-bind="{ ...BOUNDS[kind], ...$attrs }"
+    :required="required"
+    :value="model ?? ''"
+    @input="take"
+    @blur="leave"
+  />
+  <small v-if="trouble" role="alert" class="trouble">{{ trouble }}</small>
 </template>
+
+<style scoped>
+.when {
+  min-width: 0;
+  max-width: 100%;
+  min-height: 2.4rem;
+  padding: 0 0.5rem;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+}
+.trouble {
+  display: block;
+  color: var(--clay);
+}
+</style>

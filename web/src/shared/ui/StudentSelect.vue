@@ -66,9 +66,9 @@ function choose(id: unknown): void {
   if (other) emit("other", String(id));
   else emit("choose", String(id));
 }
-/** Open the list for typing; what was typed before it was there is the search. */
-function focus(typed = ""): void {
-  open.value = true;
+/** Into the field, with its list open or not; what was typed before it was there is the search. */
+function focus(typed = "", show = true): void {
+  open.value = show;
   if (typed) search.value = typed;
   select.value?.focus();
 }

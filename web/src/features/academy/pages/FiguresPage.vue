@@ -7,7 +7,7 @@ import { keys } from "@/shared/api/keys";
 import { useTexts } from "@/shared/texts/texts";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import StudentSelect from "@/shared/ui/StudentSelect.vue";
+import StudentField from "@/shared/ui/StudentField.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import FigureTable from "../components/FigureTable.vue";
 
@@ -90,7 +90,7 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
       <div class="choose">
         <span
           ><label for="one">Student</label>
-          <StudentSelect
+          <StudentField
             input-id="one"
             :student-id="one"
             placeholder="Type a name"
@@ -98,7 +98,7 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
         /></span>
         <span
           ><label for="other">beside</label>
-          <StudentSelect
+          <StudentField
             input-id="other"
             :student-id="other"
             placeholder="others of the same level"

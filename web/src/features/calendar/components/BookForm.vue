@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Booking a session, or moving one. */
-import { Button, Input, InputNumber, TimePicker } from "ant-design-vue";
+import { Button, Input, InputNumber } from "ant-design-vue";
 import { computed } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import StudentSelect from "@/shared/ui/StudentSelect.vue";
+import StudentField from "@/shared/ui/StudentField.vue";
 import type { Draft } from "../composables/calendar";
 
 const draft = defineModel<Draft>({ required: true });
@@ -15,6 +15,10 @@ const emit = defineEmits<{ keep: []; leave: [] }>();
 const day = computed({
   get: () => draft.value.day,
   set: (value: string | null) => (draft.value.day = value ?? draft.value.day),
+});
+const time = computed({
+  get: () => draft.value.time,
+  set: (value: string | null) => (draft.value.time = value ?? draft.value.time),
 });
 async function together(id: string): Promise<void> {
   if (id === draft.value.studentId || draft.value.others.some((o) => o.id === id)) return;
@@ -32,7 +36,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <h2>{{ draft.id ? `Move ${name}` : "Book a session" }}</h2>
     <template v-if="!draft.id">
       <label for="who">Student</label>
-      <StudentSelect
+      <StudentField
         input-id="who"
         :student-id="draft.studentId"
         placeholder="Type a name"
@@ -44,7 +48,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
       </p>
       <template v-if="draft.studentId && draft.others.length < 5">
         <label for="with">Together with</label>
-        <StudentSelect
+        <StudentField
           :key="draft.others.length"
           input-id="with"
           student-id=""
@@ -57,20 +61,11 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <div class="pair">
       <div>
         <label for="day">Day</label>
-        <DayField id="day" v-model="day" :allow-clear="false" />
+        <DayField id="day" v-model="day" required />
       </div>
       <div>
         <label for="time">Time</label>
-        <TimePicker
-          id="time"
-          v-model:value="draft.time"
-          class="time"
-          value-format="HH:mm"
-          format="HH:mm"
-          :minute-step="5"
-          :allow-clear="false"
-          suffix-icon=""
-        />
+        <DayField id="time" v-model="time" kind="time" required />
       </div>
     </div>
     <Sentence :text="field === 'starts_at' ? error : ''" />
@@ -107,9 +102,6 @@ label {
 .pair {
   display: flex;
   gap: 0.4rem;
-}
-.time {
-  width: 5.4rem;
 }
 .other {
   display: flex;

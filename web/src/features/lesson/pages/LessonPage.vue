@@ -122,9 +122,7 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
       <div class="head">
         <h1>Lesson</h1>
         <span class="quiet">{{ student.data.value.name }}</span>
-        <span class="quiet"
-          >of <DayField v-model="day" aria-label="Day" :allow-clear="false"
-        /></span>
+        <span class="quiet">of <DayField v-model="day" aria-label="Day" required /></span>
         <span class="quiet num">{{ looked }} looked at</span>
         <span class="quiet" aria-live="polite">{{
           dirty ? "Not written down yet; kept here." : said

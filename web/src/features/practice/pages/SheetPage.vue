@@ -119,7 +119,7 @@ useKeys("Sheet", [
     </EmptyState>
     <template v-else>
       <div class="sheet how">
-        <span>Hit on <DayField v-model="day" aria-label="Hit on" :allow-clear="false" /></span>
+        <span>Hit on <DayField v-model="day" aria-label="Hit on" required /></span>
         <label
           >Lie
           <select v-model="conditions.lie">

@@ -134,9 +134,9 @@ useKeys("Progress", [
         <Button @click="back(3)">3</Button>
         <Button @click="back(6)">6</Button>
         <Button @click="back(12)">12</Button>
-        <DayField v-model="from" aria-label="From" :allow-clear="false" />
+        <DayField v-model="from" aria-label="From" required />
         to
-        <DayField v-model="to" aria-label="To" :allow-clear="false" />
+        <DayField v-model="to" aria-label="To" required />
       </span>
     </div>
     <Sentence v-if="progress.error.value" :text="sentenceOf(progress.error.value)" />

@@ -9,7 +9,7 @@ import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
-import StudentSelect from "@/shared/ui/StudentSelect.vue";
+import StudentField from "@/shared/ui/StudentField.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 
 const router = useRouter();
@@ -87,7 +87,7 @@ async function open(students: string[], together: string | null = null): Promise
     <section class="sheet">
       <h2>A new group</h2>
       <label for="bay-student">Student for bay {{ chosen.length + 1 }}</label>
-      <StudentSelect
+      <StudentField
         v-if="chosen.length < MOST"
         input-id="bay-student"
         student-id=""

@@ -14,6 +14,7 @@ import {
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
+import Later from "@/shared/ui/Later.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -193,21 +194,23 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       <div class="picker">
         <Waiting v-if="!cell || !words.data.value" what="the session" />
         <template v-else>
-          <CellPicker
-            v-model="cell"
-            :clubs="clubs"
-            :swings="swings"
-            :words="words.data.value"
-            :balls="session.balls.value"
-            :cells="carries"
-            :units="units"
-          />
-          <ConditionsPanel
-            :now="now"
-            :words="words.data.value"
-            :units="units"
-            @change="conditions.change"
-          />
+          <Later
+            ><CellPicker
+              v-model="cell"
+              :clubs="clubs"
+              :swings="swings"
+              :words="words.data.value"
+              :balls="session.balls.value"
+              :cells="carries"
+              :units="units"
+          /></Later>
+          <Later
+            ><ConditionsPanel
+              :now="now"
+              :words="words.data.value"
+              :units="units"
+              @change="conditions.change"
+          /></Later>
           <PlanStrip
             v-if="plan.steps.value.length"
             :title="planned.data.value?.plan?.title ?? ''"
@@ -292,17 +295,17 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           Never walk out to measure while anyone can hit. Your range's rules come first.
         </p>
       </div>
-      <CellAside
-        v-if="cell && words.data.value"
-        :student-id="studentId"
-        :session="session"
-        :units="units"
-        :strikes="words.data.value.strikes"
-        :load="load"
-        @undo="undo"
-        @redo="redo"
-        @drop="drop"
-      />
+      <Later v-if="cell && words.data.value"
+        ><CellAside
+          :student-id="studentId"
+          :session="session"
+          :units="units"
+          :strikes="words.data.value.strikes"
+          :load="load"
+          @undo="undo"
+          @redo="redo"
+          @drop="drop"
+      /></Later>
     </div>
   </div>
 </template>

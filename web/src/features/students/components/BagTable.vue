@@ -154,8 +154,8 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
           <td><NumberField v-model="editing.draft.loft_deg" aria-label="Loft" /></td>
           <td><NumberField v-model="editing.draft.bounce_deg" aria-label="Bounce" /></td>
           <td class="dates">
-            <DayField v-model="editing.draft.used_from" placeholder="from" />
-            <DayField v-model="editing.draft.used_until" placeholder="until" />
+            <DayField v-model="editing.draft.used_from" aria-label="Used from" />
+            <DayField v-model="editing.draft.used_until" aria-label="Used until" />
           </td>
           <td class="acts">
             <Button type="primary" :loading="state.busy" @click="change">Keep</Button>

@@ -99,7 +99,7 @@ const withdraw = (id: number) =>
           </option>
         </select></label
       >
-      <label>From<DayField v-model="on" :allow-clear="false" /></label>
+      <label>From<DayField v-model="on" required /></label>
       <label v-if="student.clubs.length"
         >Club<select v-model="draft.club_id">
           <option value="">{{ kind?.of_club ? "choose" : "all" }}</option>
