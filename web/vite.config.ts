@@ -12,7 +12,7 @@ export default defineConfig({
     // writes wait in the outbox: the service worker knows nobody and keeps nothing of anybody.
     VitePWA({
       registerType: "autoUpdate",
-      injectRegister: "script-defer",
+      injectRegister: null,
       manifest: {
         name: "Oxgang",
         short_name: "Oxgang",
