@@ -9,7 +9,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
 import LookUp from "./LookUp.vue";
 import OutboxBanner from "./OutboxBanner.vue";
-import { wayTrouble } from "./router";
+import { firstPlace, wayTrouble } from "./router";
 import { useStudentHere } from "./studentHere";
 import TopBar from "./TopBar.vue";
 
@@ -38,7 +38,7 @@ void account.load();
     <OutboxBanner />
     <Sentence class="way" :text="wayTrouble" />
     <main id="main" tabindex="-1">
-      <RouterView v-slot="{ Component, route }">
+      <RouterView v-if="firstPlace" v-slot="{ Component, route }">
         <!-- Before the first view is there nothing is known of what it needs. -->
         <component :is="route.meta['plain'] ? Plain : Themed" v-if="Component">
           <component :is="Component" :key="String(route.params['studentId'] ?? '')" />

@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import { createRouter, createWebHistory, START_LOCATION, type RouteRecordRaw } from "vue-router";
 import { ref } from "vue";
 import { routes as academy } from "@/features/academy";
 import { routes as calendar } from "@/features/calendar";
@@ -51,6 +51,8 @@ const routes: RouteRecordRaw[] = [
 
 export const router = createRouter({ history: createWebHistory(), routes });
 
+/** Whether the first place may be shown: the bar around it has taken it in, in a turn of its own. */
+export const firstPlace = ref(false);
 /** What went wrong on the way to a place. */
 export const wayTrouble = ref("");
 
@@ -61,14 +63,16 @@ router.beforeEach((to, from) => {
 // The parts of a view come together with it, or not at all.
 router.beforeResolve(async (to) => {
   if (!to.meta["plain"]) await import("./Themed.vue");
-  // What has come for the bar is put in before the view is.
-  await nextTurn();
 });
 router.afterEach((to, from) => {
   wayTrouble.value = "";
   // What had the focus belonged to the place before.
   if (to.path !== from.path) document.getElementById("main")?.focus();
-  void releaseKeys();
+  if (from !== START_LOCATION) return void releaseKeys();
+  void nextTurn().then(() => {
+    firstPlace.value = true;
+    void releaseKeys();
+  });
 });
 router.onError(() => void releaseKeys());
 loadMissingPartsAnew(router, (sentence) => (wayTrouble.value = sentence));
