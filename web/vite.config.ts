@@ -63,6 +63,8 @@ export default defineConfig({
     environment: "happy-dom",
     include: ["src/**/*.test.ts"],
     setupFiles: ["src/testing/setup.ts"],
+    // A page is gone before its server is.
+    sequence: { hooks: "list" },
     testTimeout: 30_000,
   },
 });

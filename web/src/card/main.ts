@@ -110,7 +110,10 @@ async function open(main: HTMLElement): Promise<void> {
 }
 
 if (root) void open(root);
+// The card first; then what keeps it for a course without a network.
 if ("serviceWorker" in navigator) {
-  void navigator.serviceWorker.register("/card-sw.js", { scope: "/c/" });
+  window.addEventListener("load", () => {
+    void navigator.serviceWorker.register("/card-sw.js", { scope: "/c/" });
+  });
   void navigator.serviceWorker.ready.then(() => document.fonts.ready).then(keepFonts);
 }

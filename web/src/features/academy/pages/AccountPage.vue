@@ -9,6 +9,7 @@ import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { momentWords } from "@/shared/format/dates";
 import { useTexts } from "@/shared/texts/texts";
+import Later from "@/shared/ui/Later.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 
@@ -111,80 +112,86 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           >
         </form>
       </section>
-      <section class="sheet">
-        <h2>Second factor</h2>
-        <Sentence
-          v-if="security.data.value.factor_wanted && !security.data.value.factor"
-          tone="ask"
-          text="Your academy asks for a second factor. Set it here; everything else waits until then."
-        />
-        <template v-if="security.data.value.factor">
-          <p>On: sign-in asks for six digits from your phone.</p>
-          <p class="quiet">{{ security.data.value.codes_left }} recovery codes left.</p>
-          <div v-if="codes.length" class="codes" role="status">
+      <Later>
+        <section class="sheet">
+          <h2>Second factor</h2>
+          <Sentence
+            v-if="security.data.value.factor_wanted && !security.data.value.factor"
+            tone="ask"
+            text="Your academy asks for a second factor. Set it here; everything else waits until then."
+          />
+          <template v-if="security.data.value.factor">
+            <p>On: sign-in asks for six digits from your phone.</p>
+            <p class="quiet">{{ security.data.value.codes_left }} recovery codes left.</p>
+            <div v-if="codes.length" class="codes" role="status">
+              <p>
+                <b>Recovery codes, for a lost phone. Each is good once.</b> Write them down: they
+                are shown here and nowhere else.
+              </p>
+              <code v-for="one in codes" :key="one">{{ one }}</code>
+            </div>
+            <form @submit.prevent="end">
+              <label for="own">Your password, to take it away</label>
+              <InputPassword id="own" v-model:value="own" autocomplete="current-password" />
+              <Sentence :text="factor.error.value" />
+              <Button html-type="submit" :disabled="!own" :loading="factor.busy.value"
+                >Take it away</Button
+              >
+            </form>
+          </template>
+          <template v-else-if="secret">
             <p>
-              <b>Recovery codes, for a lost phone. Each is good once.</b> Write them down: they are
-              shown here and nowhere else.
+              Point a program for one-time codes at this, then type the six digits that it shows.
             </p>
-            <code v-for="one in codes" :key="one">{{ one }}</code>
-          </div>
-          <form @submit.prevent="end">
-            <label for="own">Your password, to take it away</label>
-            <InputPassword id="own" v-model:value="own" autocomplete="current-password" />
+            <img :src="secret.qr" alt="The secret as a QR code" width="180" height="180" />
+            <p class="quiet">
+              Or type it in: <code>{{ secret.secret }}</code>
+            </p>
+            <form @submit.prevent="confirm">
+              <label for="code">Six digits</label>
+              <Input
+                id="code"
+                v-model:value="code"
+                inputmode="numeric"
+                autocomplete="one-time-code"
+                :maxlength="12"
+              />
+              <Sentence :text="factor.error.value" />
+              <Button type="primary" html-type="submit" :loading="factor.busy.value"
+                >Turn it on</Button
+              >
+            </form>
+          </template>
+          <template v-else>
+            <p class="quiet">
+              Off. With it a stolen password opens nothing: sign-in also asks for six digits from
+              your phone.
+            </p>
             <Sentence :text="factor.error.value" />
-            <Button html-type="submit" :disabled="!own" :loading="factor.busy.value"
-              >Take it away</Button
+            <Button :loading="factor.busy.value" @click="begin">Set it</Button>
+          </template>
+        </section></Later
+      >
+      <Later>
+        <section class="sheet">
+          <h2>Signed in</h2>
+          <p v-for="one in security.data.value.sign_ins" :key="one.id" class="row">
+            <span
+              ><b>{{ browser(one.browser) }}</b>
+              <span class="quiet under num"
+                >{{ one.where }}, since {{ momentWords(one.at) }}, last seen
+                {{ momentWords(one.seen_at) }}</span
+              ></span
             >
-          </form>
-        </template>
-        <template v-else-if="secret">
-          <p>Point a program for one-time codes at this, then type the six digits that it shows.</p>
-          <img :src="secret.qr" alt="The secret as a QR code" width="180" height="180" />
-          <p class="quiet">
-            Or type it in: <code>{{ secret.secret }}</code>
+            <span v-if="one.here" class="quiet">here</span>
+            <Button v-else size="small" @click="endOne(one.id)">Sign out</Button>
           </p>
-          <form @submit.prevent="confirm">
-            <label for="code">Six digits</label>
-            <Input
-              id="code"
-              v-model:value="code"
-              inputmode="numeric"
-              autocomplete="one-time-code"
-              :maxlength="12"
-            />
-            <Sentence :text="factor.error.value" />
-            <Button type="primary" html-type="submit" :loading="factor.busy.value"
-              >Turn it on</Button
-            >
-          </form>
-        </template>
-        <template v-else>
-          <p class="quiet">
-            Off. With it a stolen password opens nothing: sign-in also asks for six digits from your
-            phone.
-          </p>
-          <Sentence :text="factor.error.value" />
-          <Button :loading="factor.busy.value" @click="begin">Set it</Button>
-        </template>
-      </section>
-      <section class="sheet">
-        <h2>Signed in</h2>
-        <p v-for="one in security.data.value.sign_ins" :key="one.id" class="row">
-          <span
-            ><b>{{ browser(one.browser) }}</b>
-            <span class="quiet under num"
-              >{{ one.where }}, since {{ momentWords(one.at) }}, last seen
-              {{ momentWords(one.seen_at) }}</span
-            ></span
+          <Sentence :text="places.error.value" />
+          <Button v-if="security.data.value.sign_ins.length > 1" @click="endAll"
+            >Sign out everywhere else</Button
           >
-          <span v-if="one.here" class="quiet">here</span>
-          <Button v-else size="small" @click="endOne(one.id)">Sign out</Button>
-        </p>
-        <Sentence :text="places.error.value" />
-        <Button v-if="security.data.value.sign_ins.length > 1" @click="endAll"
-          >Sign out everywhere else</Button
-        >
-      </section>
+        </section></Later
+      >
     </div>
   </div>
 </template>

@@ -12,6 +12,7 @@ import { percent } from "@/shared/format/numbers";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { useTexts } from "@/shared/texts/texts";
 import NoClubs from "@/shared/ui/NoClubs.vue";
+import Later from "@/shared/ui/Later.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { momentWords } from "@/shared/format/dates";
@@ -122,19 +123,20 @@ useKeys("Card", [
       <Sentence :text="error" />
       <div class="columns">
         <section class="choices">
-          <StandardsBar
-            kind="card"
-            what="Card form"
-            :leads="leads"
-            :current="
-              () => ({
-                card: { step: look.step, order: look.order, cues: look.cues, run: look.run },
-              })
-            "
-            @choose="(one) => one.card && (look = { ...look, ...one.card })"
-          />
-          <CardChoices v-model="look" :unit="units.unit" />
-          <ShotPicks :student-id="studentId" :units="units" :texts="texts" />
+          <Later
+            ><StandardsBar
+              kind="card"
+              what="Card form"
+              :leads="leads"
+              :current="
+                () => ({
+                  card: { step: look.step, order: look.order, cues: look.cues, run: look.run },
+                })
+              "
+              @choose="(one) => one.card && (look = { ...look, ...one.card })"
+          /></Later>
+          <Later><CardChoices v-model="look" :unit="units.unit" /></Later>
+          <Later><ShotPicks :student-id="studentId" :units="units" :texts="texts" /></Later>
         </section>
         <section class="sight">
           <CardSheets :sheets="preview.data.value.sheets" />
@@ -187,36 +189,37 @@ useKeys("Card", [
               <kbd>p</kbd> <kbd>Enter</kbd>. It never changes: it is what the student carries.
             </p>
           </section>
-          <PhoneLinks :student-id="studentId" :published="!!newest" />
-          <section v-if="versions.data.value.length" class="sheet">
-            <h2>Versions</h2>
-            <ul class="list">
-              <li v-for="v in versions.data.value" :key="v.number">
-                <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
-                <span class="quiet">{{ v.by }}</span>
-                <p v-if="v.note" class="quiet">{{ v.note }}</p>
-              </li>
-            </ul>
-            <template v-if="versions.data.value.length > 1">
-              <h3>What moved</h3>
-              <p class="row">
-                from
-                <select v-model="from" aria-label="From version" @change="compare">
-                  <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
-                    v{{ v.number }}
-                  </option>
-                </select>
-                to
-                <select v-model="to" aria-label="To version" @change="compare">
-                  <option :value="null">the newest</option>
-                  <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
-                    v{{ v.number }}
-                  </option>
-                </select>
-              </p>
-              <MovedList v-if="from !== null" :moved="compared" :units="units" :texts="texts" />
-            </template>
-          </section>
+          <Later><PhoneLinks :student-id="studentId" :published="!!newest" /></Later>
+          <Later
+            ><section v-if="versions.data.value.length" class="sheet">
+              <h2>Versions</h2>
+              <ul class="list">
+                <li v-for="v in versions.data.value" :key="v.number">
+                  <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
+                  <span class="quiet">{{ v.by }}</span>
+                  <p v-if="v.note" class="quiet">{{ v.note }}</p>
+                </li>
+              </ul>
+              <template v-if="versions.data.value.length > 1">
+                <h3>What moved</h3>
+                <p class="row">
+                  from
+                  <select v-model="from" aria-label="From version" @change="compare">
+                    <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                      v{{ v.number }}
+                    </option>
+                  </select>
+                  to
+                  <select v-model="to" aria-label="To version" @change="compare">
+                    <option :value="null">the newest</option>
+                    <option v-for="v in versions.data.value" :key="v.number" :value="v.number">
+                      v{{ v.number }}
+                    </option>
+                  </select>
+                </p>
+                <MovedList v-if="from !== null" :moved="compared" :units="units" :texts="texts" />
+              </template></section
+          ></Later>
         </div>
       </div>
     </template>

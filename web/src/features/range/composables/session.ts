@@ -59,22 +59,8 @@ export function useSession(options: SessionOptions) {
       return data ?? [];
     },
   });
-  const cellKey = () => keys.cellBalls(studentId, nameOf(options.cell()));
   /** What the server has acknowledged since the list was asked for: newer than the list. */
   const settled = reactive(new Map<string, { ball: Ball | null; at: number }>());
-  const earlier = useQuery({
-    key: cellKey,
-    query: () => {
-      const address = options.cell();
-      if (!address) return Promise.resolve([]);
-      return dataOf(
-        api.GET("/api/students/{student_id}/cell-balls", {
-          params: { path: { student_id: studentId }, query: addressOf(address) },
-        }),
-      );
-    },
-  });
-
   // Another tablet on the same session: its balls come in without asking for them.
   const MERGE_EVERY_MS = 5000;
   useIntervalFn(() => {
@@ -95,19 +81,31 @@ export function useSession(options: SessionOptions) {
     return [...list, ...[...settled.values()].flatMap(({ ball }) => ball ?? [])];
   });
   const balls: ComputedRef<ShownBall[]> = computed(() => mergeBalls(listed.value, ops.value));
-  const cellBalls = computed(() => {
+  /** The cell in which the last ball of this shot stands: measured spin decides its grade. */
+  const shownCell = computed<CellAddress | null>(() => {
     const address = options.cell();
+    const last = address && balls.value.findLast((ball) => hitIn(ball, address));
+    return address && last && last.spin_rpm !== null ? { ...address, spin: last.spin } : address;
+  });
+  const earlier = useQuery({
+    key: () => keys.cellBalls(studentId, nameOf(shownCell.value)),
+    query: () => {
+      const address = shownCell.value;
+      if (!address) return Promise.resolve([]);
+      return dataOf(
+        api.GET("/api/students/{student_id}/cell-balls", {
+          params: { path: { student_id: studentId }, query: addressOf(address) },
+        }),
+      );
+    },
+  });
+  const cellBalls = computed(() => {
+    const address = shownCell.value;
     if (!address) return [];
     const known = new Map<string, Ball>();
     for (const ball of [...(earlier.data.value ?? []), ...listed.value]) known.set(ball.uid, ball);
     for (const [uid, { ball }] of settled) if (!ball) known.delete(uid);
-    return mergeBalls([...known.values()], ops.value).filter((ball) => hitIn(ball, address));
-  });
-  /** The cell in which the balls stand: where spin is measured, that decides its grade. */
-  const shownCell = computed<CellAddress | null>(() => {
-    const address = options.cell();
-    const measured = cellBalls.value.findLast((ball) => ball.spin_rpm !== null);
-    return address && measured ? { ...address, spin: measured.spin } : address;
+    return mergeBalls([...known.values()], ops.value).filter((ball) => sameCell(ball, address));
   });
 
   /** What the server last said of cells whose balls have moved on this page. */

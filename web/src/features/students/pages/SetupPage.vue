@@ -11,6 +11,7 @@ import {
   type Student,
 } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import Later from "@/shared/ui/Later.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import BagTable from "../components/BagTable.vue";
@@ -134,19 +135,19 @@ function setArchived(away: boolean): void {
             <p v-if="!student.data.value.clubs.length" class="quiet">
               The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
             </p>
-            <BagTable :student="student.data.value" />
+            <Later><BagTable :student="student.data.value" /></Later>
           </section>
           <section class="sheet">
             <h2>Whose student</h2>
-            <WhosePanel :student="student.data.value" />
+            <Later><WhosePanel :student="student.data.value" /></Later>
           </section>
           <section class="sheet">
             <h2>What happened</h2>
-            <EventsPanel :student="student.data.value" />
+            <Later><EventsPanel :student="student.data.value" /></Later>
           </section>
           <section class="sheet">
             <h2>Files</h2>
-            <FilesPanel :student-id="studentId" />
+            <Later><FilesPanel :student-id="studentId" /></Later>
           </section>
         </div>
       </div>
