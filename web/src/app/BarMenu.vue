@@ -50,8 +50,8 @@ function close(): void {
 .menu > button {
   min-height: 44px;
   padding: 0 0.5rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
+  border: solid transparent;
+  border-width: 3px 0;
   background: none;
   color: var(--bar-ink);
   font: inherit;

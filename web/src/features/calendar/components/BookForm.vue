@@ -100,8 +100,13 @@ label {
   margin: 0.7rem 0 0.2rem;
 }
 .pair {
-  display: flex;
-  gap: 0.4rem;
+  display: grid;
+  grid-template-columns: auto auto;
+  gap: 0.3rem;
+}
+.pair :deep(.when) {
+  width: 100%;
+  padding: 0 0.3rem;
 }
 .other {
   display: flex;

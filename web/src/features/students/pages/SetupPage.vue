@@ -130,25 +130,29 @@ function setArchived(away: boolean): void {
           <Sentence :text="archive.state.error" />
         </section>
         <div class="right">
-          <section class="sheet">
-            <h2>Bag</h2>
-            <p v-if="!student.data.value.clubs.length" class="quiet">
-              The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
-            </p>
-            <Later><BagTable :student="student.data.value" /></Later>
-          </section>
-          <section class="sheet">
-            <h2>Whose student</h2>
-            <Later><WhosePanel :student="student.data.value" /></Later>
-          </section>
-          <section class="sheet">
-            <h2>What happened</h2>
-            <Later><EventsPanel :student="student.data.value" /></Later>
-          </section>
-          <section class="sheet">
-            <h2>Files</h2>
-            <Later><FilesPanel :student-id="studentId" /></Later>
-          </section>
+          <Later
+            ><section class="sheet">
+              <h2>Bag</h2>
+              <p v-if="!student.data.value.clubs.length" class="quiet">
+                The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
+              </p>
+              <BagTable :student="student.data.value" /></section
+          ></Later>
+          <Later
+            ><section class="sheet">
+              <h2>Whose student</h2>
+              <WhosePanel :student="student.data.value" /></section
+          ></Later>
+          <Later
+            ><section class="sheet">
+              <h2>What happened</h2>
+              <EventsPanel :student="student.data.value" /></section
+          ></Later>
+          <Later
+            ><section class="sheet">
+              <h2>Files</h2>
+              <FilesPanel :student-id="studentId" /></section
+          ></Later>
         </div>
       </div>
       <ScaleEditor
