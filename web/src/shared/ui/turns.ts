@@ -18,5 +18,7 @@ export function nextTurn(): Promise<void> {
 let last = Promise.resolve();
 /** Run this in a turn of its own, after all that asked before. */
 export function inLaterTurn(run: () => void): void {
-  last = last.then(nextTurn).then(run);
+  last = last.then(nextTurn);
+  // One that fails is told of, and holds up none of those after it.
+  last.then(run).catch((cause: unknown) => reportError(cause));
 }
