@@ -155,9 +155,10 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
         while not answers():
             assert time.monotonic() < end
             time.sleep(0.2)
-        assert len(first := workers()) == 2
+        first = workers()
+        assert len(first) == 2
         os.kill(first[0], signal.SIGKILL)
-        # What the dead one had taken is lost, and the other may still be starting; then all is well.
+        # What the dead one had taken is lost, and the other may still be starting.
         end = time.monotonic() + 40
         while not (len(set(workers()) - {first[0]}) == 2 and all(answers() for _ in range(20))):
             assert time.monotonic() < end
