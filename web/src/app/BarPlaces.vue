@@ -17,6 +17,7 @@ const nav = useTemplateRef<HTMLElement>("nav");
 const ruler = useTemplateRef<HTMLElement>("ruler");
 const width = useWidth(nav);
 const wanted = useWidth(ruler);
+// None before they are measured: what has no room is not made, only to be taken away.
 const fits = ref(0);
 /** What the fold itself takes. */
 const FOLD_EM = 5;

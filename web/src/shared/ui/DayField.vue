@@ -45,17 +45,6 @@ function leave(event: Event): void {
 </template>
 
 <style scoped>
-.when {
-  min-width: 0;
-  max-width: 100%;
-  min-height: 2.4rem;
-  padding: 0 0.5rem;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-}
 .trouble {
   display: block;
   color: var(--clay);

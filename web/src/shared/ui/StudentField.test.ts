@@ -22,6 +22,24 @@ async function field(studentId = "") {
 }
 const open = () => document.querySelector(".ant-select-open") !== null;
 
+test("without a network the list is missed in plain words, and comes when the field is entered again", async () => {
+  vi.doMock("./StudentSelect.vue", () => {
+    throw new TypeError("Failed to fetch dynamically imported module");
+  });
+  const { page, light, come, text } = await field();
+  light.element.focus();
+  await light.setValue("Od");
+  await vi.waitFor(() => expect(text()).toContain("could not be loaded"));
+  expect(text()).not.toContain("module");
+  expect(light.element.value).toBe("Od");
+  vi.doUnmock("./StudentSelect.vue");
+  light.element.blur();
+  light.element.focus();
+  await come();
+  expect(page.find<HTMLInputElement>("#who").element.value).toBe("Od");
+  expect(text()).not.toContain("could not be loaded");
+});
+
 test("it names who is chosen before anything of the list is loaded", async () => {
   const { page, light } = await field("m");
   expect(light.element.placeholder).toBe("Maren Okafor");

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** A student in a form, by name. The list behind the field is loaded when somebody comes to it. */
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from "vue";
-import { sentenceOf } from "@/shared/api/client";
 import { useStudent } from "@/shared/api/queries";
 import Sentence from "./Sentence.vue";
 
@@ -23,8 +22,9 @@ let here = false;
 async function enter(): Promise<void> {
   try {
     await load();
-  } catch (cause) {
-    trouble.value = sentenceOf(cause);
+  } catch {
+    trouble.value =
+      "The list of students could not be loaded. What you typed is kept; come back to this field when there is a network.";
     return;
   }
   here = document.activeElement === field.value;
