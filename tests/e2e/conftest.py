@@ -64,20 +64,8 @@ class Server:
 
 
 @pytest.fixture(scope="session")
-def demo_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """The demo academy as it comes, to be copied: loading it takes longer than a start."""
-    folder = tmp_path_factory.mktemp("as-it-comes")
-    subprocess.run(
-        [sys.executable, "-m", "oxgang", "demo", "--data", str(folder), "--no-serve"],
-        check=True,
-        stdout=subprocess.DEVNULL,
-    )
-    return folder
-
-
-@pytest.fixture(scope="session")
-def server(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    server = Server(shutil.copytree(demo_data, tmp_path_factory.mktemp("demo") / "data"))
+def server(academy: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    server = Server(shutil.copytree(academy, tmp_path_factory.mktemp("demo") / "data"))
     server.start()
     yield server
     server.kill()
@@ -98,9 +86,9 @@ def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]
 
 
 @pytest.fixture(scope="module")
-def own_server(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+def own_server(academy: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
     """A server with demo data that no other module has touched."""
-    server = Server(shutil.copytree(demo_data, tmp_path_factory.mktemp("own") / "data"))
+    server = Server(shutil.copytree(academy, tmp_path_factory.mktemp("own") / "data"))
     server.start()
     yield server
     server.kill()

@@ -57,9 +57,9 @@ class Tablet:
 
 
 def test_a_server_killed_between_any_two_of_200_balls_loses_and_doubles_none(
-    demo_data: Path, tmp_path: Path
+    academy: Path, tmp_path: Path
 ) -> None:
-    server = Server(shutil.copytree(demo_data, tmp_path / "data"))
+    server = Server(shutil.copytree(academy, tmp_path / "data"))
     server.start()
     try:
         tablet = Tablet(server)

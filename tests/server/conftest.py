@@ -16,7 +16,6 @@ from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core.words import bag
 
-from tests.server.commands import oxgang
 from tests.server.steps import ball, day, hit_ago, keep
 
 NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
@@ -30,14 +29,20 @@ class Api:
         if coach:
             self.client.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
 
+    @property
+    def csrf(self) -> str:
+        """The token of the cookie, as the page reads it; asked for once."""
+        if "csrftoken" not in self.client.cookies:
+            self.client.get("/api/account")
+        return self.client.cookies["csrftoken"].value
+
     def __call__(self, method: str, path: str, body: Any = None, **extra: Any) -> Any:
-        token = self.client.get("/api/account").json()["csrf"]
         response = self.client.generic(
             method,
             f"/api{path}",
             b"" if body is None else json.dumps(body),
             content_type="application/json",
-            headers={"X-CSRFToken": token},
+            headers={"X-CSRFToken": self.csrf},
             **extra,
         )
         response.data = response.json() if response.content[:1] in b"[{" else None  # type: ignore[attr-defined]
@@ -46,10 +51,9 @@ class Api:
     def upload(self, path: str, content: bytes, **fields: str) -> Any:
         from django.core.files.uploadedfile import SimpleUploadedFile
 
-        token = self.client.get("/api/account").json()["csrf"]
         file = SimpleUploadedFile("shots.csv", content, "text/csv")
         return self.client.post(
-            f"/api{path}", {"file": file, **fields}, headers={"X-CSRFToken": token}
+            f"/api{path}", {"file": file, **fields}, headers={"X-CSRFToken": self.csrf}
         )
 
 
@@ -63,14 +67,6 @@ def make_student(coach: Coach, name: str = "Ansel Quill") -> Student:
     for label, loft in (("56", 56), ("60", 60)):
         add_club(student, bag.Club(label, loft), by=coach, now=NOW)
     return student
-
-
-@pytest.fixture(scope="session")
-def academy(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """The folder of the demo academy, to be copied."""
-    data = tmp_path_factory.mktemp("academy")
-    assert oxgang("demo", "--data", data, "--no-serve").returncode == 0
-    return data
 
 
 @pytest.fixture

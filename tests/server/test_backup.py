@@ -3,12 +3,9 @@
 from __future__ import annotations
 
 import json
-import os
 import resource
 import shutil
 import sqlite3
-import subprocess
-import sys
 import threading
 from collections.abc import Iterator
 from contextlib import closing
@@ -19,7 +16,7 @@ import pytest
 from oxgang.academy.models import Student
 from oxgang.range_sessions.models import Ball
 
-from tests.server.commands import DATABASE, counted, oxgang
+from tests.commands import DATABASE, counted, oxgang
 from tests.server.conftest import Api, make_coach
 from tests.server.steps import said
 
@@ -146,22 +143,6 @@ def test_a_full_disk_leaves_the_old_backup_as_it_was(data: Path, tmp_path: Path)
     stopped = oxgang("restore", file, "--data", data, preexec_fn=small_disk)
     assert stopped.returncode == 2
     assert counted(data / DATABASE) == counted(file)
-
-
-def test_a_backup_of_an_earlier_version_is_brought_up_to_this_one(
-    data: Path, tmp_path: Path
-) -> None:
-    old = tmp_path / "old"
-    old.mkdir()
-    env = os.environ | {
-        "OXGANG_MODE": "demo", "OXGANG_DATA": str(old),
-        "DJANGO_SETTINGS_MODULE": "oxgang.config.settings",
-    }  # fmt: skip
-    for app, name in (("academy", "0003"), ("range_sessions", "0006"), ("matrix", "0001")):
-        command = [sys.executable, "-m", "django", "migrate", app, name]
-        subprocess.run(command, env=env, check=True, capture_output=True)
-    assert oxgang("restore", old / DATABASE, "--data", data).returncode == 0
-    assert counted(data / DATABASE, "matrix_summary") == 0
 
 
 def student_file(api: Api, student: Student) -> dict[str, Any]:

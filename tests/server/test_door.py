@@ -277,7 +277,7 @@ def test_migrations_import_no_live_code() -> None:
     import oxgang
 
     found = list(Path(oxgang.__file__).parent.glob("*/migrations/0*.py"))
-    assert len(found) > 10
+    assert len(found) >= 4
     for file in found:
         for node in ast.walk(ast.parse(file.read_text())):
             names = [a.name for a in node.names] if isinstance(node, ast.Import) else []

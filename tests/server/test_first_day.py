@@ -13,7 +13,7 @@ from oxgang.academy.models import Academy, Club, Coach, Student
 from oxgang.academy.services.first import FILE, first_code
 from oxgang.demo.example import NAME
 
-from tests.server.commands import oxgang
+from tests.commands import oxgang
 from tests.server.conftest import Api, make_coach
 
 SAID: dict[str, Any] = {

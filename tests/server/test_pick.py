@@ -16,7 +16,7 @@ from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.range_sessions.models import Ball
 from typer.testing import CliRunner
 
-from tests.server.commands import oxgang
+from tests.commands import oxgang
 from tests.server.conftest import Api
 from tests.server.steps import hit, keep
 

@@ -1,9 +1,15 @@
 """Students, bags, scales: sentences beside fields, archiving instead of deleting."""
 
 import pytest
-from oxgang.academy.models import Club, Coach, Student
+from django.db import IntegrityError, transaction
+from django.utils import timezone
+from oxgang.academy.models import Club, Coach, Did, Entry, Student
+from oxgang.academy.services.log import gather, note
+from oxgang.academy.services.races import raced
+from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
+from tests.server.steps import ball
 
 
 @pytest.mark.parametrize(
@@ -93,3 +99,31 @@ def test_own_scales(api: Api, coach: Coach) -> None:
     )
     assert len(rewritten.data["positions"]) == 1
     assert len(api("GET", "/scales").data) == 6
+
+
+def test_the_database_decides_who_was_first_and_the_other_begins_again(
+    api: Api, student: Student, wedge: Club, coach: Coach
+) -> None:
+    """The second sees what the first wrote, as if it had come later."""
+    key, seen = "balls-today", []
+
+    @raced
+    def late() -> Entry:
+        seen.append(Entry.objects.filter(key=key).count())
+        if len(seen) == 1:  # looked before the other wrote
+            twin = note(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
+            Entry.objects.filter(pk=twin.pk).update(key=key)
+        return gather(
+            student, key, Did.BALLS_RECORDED, {"first": "2026-05-31", "last": "2026-05-31"}, 1,
+            by=coach, now=timezone.now(), change=None,  # type: ignore[arg-type]
+        )  # fmt: skip
+
+    first = note(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
+    Entry.objects.filter(pk=first.pk).update(key=key)
+    assert late().pk == first.pk
+    assert seen == [1, 1]
+    assert api("PUT", f"/students/{student.pk}/balls", ball(wedge, "0", 60)).status_code == 200
+    stored = Ball.objects.get()
+    stored.pk = None
+    with pytest.raises(IntegrityError), transaction.atomic():
+        stored.save(force_insert=True)

@@ -21,7 +21,7 @@ from oxgang.cli.chores import Chores, clear
 from oxgang.cli.copies import COPIES_KEPT, clear_old_copies, write_dated
 from oxgang.config.environment import Environment
 
-from tests.server.commands import DATABASE, counted, oxgang
+from tests.commands import DATABASE, counted, oxgang
 
 
 def test_dated_backups_are_kept_so_many_and_can_be_restored(data: Path, tmp_path: Path) -> None:

@@ -17,7 +17,7 @@ from oxgang.files.sheet import BOXES, SheetRow, Task, TaskRow, lay_homework, lay
 from oxgang.practice.models import Picture
 from pypdf import PdfReader
 
-from tests.server.commands import oxgang
+from tests.commands import oxgang
 from tests.server.conftest import NOW, Api, make_student
 from tests.server.steps import day, hit_ago, keep, last, said, undo
 from tests.server.test_lessons import send as send_picture

@@ -1,140 +1,170 @@
-"""Databases and files of before: sentences become codes, and nothing that was written is lost."""
+"""Databases, student files and exports of release 0.1 (tests/data/release-0.1) are read whole."""
 
 from __future__ import annotations
 
+import json
+import lzma
+import re
+import sqlite3
 from collections.abc import Iterator
-from datetime import UTC, datetime, timedelta
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
 import pytest
-from django.apps import apps
-from django.db import IntegrityError, connections, transaction
-from django.db.migrations.executor import MigrationExecutor
-from django.utils import timezone
-from oxgang.academy.models import Club, Coach, Did, Entry, Student
-from oxgang.academy.services.log import gather, note
-from oxgang.academy.services.races import raced
-from oxgang.core.practice.plan import Why
-from oxgang.core.words.said import Said
-from oxgang.files.old_plans import item_of
-from oxgang.range_sessions.models import Ball
-from oxgang.texts.messages import texts
+from django.core.management import call_command
+from django.db import connections
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.api.main import api as the_api
 
+from tests.commands import DATABASE, oxgang
 from tests.server.conftest import Api
-from tests.server.steps import ball
 
-NOON = datetime(2026, 5, 31, 12, tzinfo=UTC)
-# What the log of the first release said, and what it says now.
-SENTENCES = {
-    "Recorded 12 balls of 30 May": "Recorded 12 balls of 30 May",
-    "Took back: Recorded 12 balls of 30 May": "Took back: Recorded 12 balls of 30 May",
-    "Kept 9 balls, 2 set aside": "Kept 9 balls, 2 set aside",
-    "Put the 54 into the bag": "Put the 54 into the bag",
-    "Wrote down: club bent (the 56) on 3 May 2026": "Wrote down: club bent (the 56) on 3 May 2026",
-    "Published version 3": "Published version 3",
-    "Took 14 carries from a matrix file": None,
-    "Something nobody knows": "Something nobody knows",
-}
-REASONS = {
-    "only estimated at 62, ± 5.1 now, about ± 2.2 after": (
-        Why.ESTIMATED, {"carry_yd": 62.0, "now_yd": 5.1, "after_yd": 2.2}
-    ),
-    "low for 55: carries 53.5": (
-        Why.HEIGHT, {"trajectory": "low", "at_yd": 55.0, "carry_yd": 53.5}
-    ),
-    "one swing, every wedge": (Why.ONE_SWING, {}),
-    "his uncle asked for it": (Why.OWN, {"words": "his uncle asked for it"}),
-}  # fmt: skip
+RELEASE = Path(__file__).parents[1] / "data/release-0.1"
+# What an upgrade may add rows to, and a new day may compute anew.
+MAY_CHANGE = ("django_migrations", "matrix_storedmatrix", "matrix_summary")
 
 
 @pytest.fixture
-def old(tmp_path: Path, django_db_blocker: Any) -> Iterator[tuple[MigrationExecutor, Any]]:
-    """A database as it stood before sentences became codes, in the place of the usual one."""
+def released(tmp_path: Path) -> Path:
+    """A data folder as release 0.1 left it: the demo academy, and another one."""
+    folder = tmp_path / "released"
+    folder.mkdir()
+    packed = (RELEASE / f"{DATABASE}.xz").read_bytes()
+    (folder / DATABASE).write_bytes(lzma.decompress(packed))
+    return folder
+
+
+def tables(file: Path) -> dict[str, int]:
+    """The rows of each table."""
+    with closing(sqlite3.connect(file)) as database:
+        names = [
+            name
+            for (name,) in database.execute(
+                "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'"
+            )
+        ]
+        return {
+            name: database.execute(f"SELECT count(*) FROM {name}").fetchone()[0] for name in names
+        }
+
+
+def shape(file: Path) -> dict[str, Any]:
+    """Columns, indexes, foreign keys and constraints of each table, whatever their order."""
+    found = {}
+    with closing(sqlite3.connect(file)) as database:
+
+        def rows(pragma: str, of: str) -> list[Any]:
+            return database.execute(f"SELECT * FROM pragma_{pragma}(?)", (of,)).fetchall()
+
+        for table in tables(file):
+            (sql,) = database.execute(
+                "SELECT sql FROM sqlite_master WHERE name = ?", (table,)
+            ).fetchone()
+            found[table] = {
+                "columns": sorted((r[1], r[2], r[3], r[5]) for r in rows("table_info", table)),
+                "indexes": sorted(
+                    (tuple(c[2] for c in rows("index_info", r[1])), r[2], r[4])
+                    for r in rows("index_list", table)
+                ),
+                "keys": sorted((r[2], r[3], r[4], r[6]) for r in rows("foreign_key_list", table)),
+                "constraints": sorted(re.findall(r'CONSTRAINT "(\w+)"', sql)),
+            }
+    return found
+
+
+def test_a_database_of_release_01_is_one_of_this_version(academy: Path, released: Path) -> None:
+    before = tables(released / DATABASE)
+    assert sum(before[name] > 0 for name in before if name[:5] in ("acade", "range")) > 12
+    done = oxgang("upgrade", "--data", released)
+    assert (done.returncode, "of this version already" in done.stdout) == (0, True), done.stderr
+    assert shape(released / DATABASE) == shape(academy / DATABASE)
+    after = tables(released / DATABASE)
+    assert {n: c for n, c in after.items() if n not in MAY_CHANGE} == {
+        n: c for n, c in before.items() if n not in MAY_CHANGE
+    }
+    with closing(sqlite3.connect(released / DATABASE)) as database:
+        noted = {name for (name,) in database.execute("SELECT name FROM django_migrations")}
+    assert "0001_version_1" in noted
+    assert oxgang("check", released / DATABASE).returncode == 0
+
+
+def test_a_database_from_before_release_01_is_refused(released: Path) -> None:
+    with closing(sqlite3.connect(released / DATABASE)) as database:
+        database.execute("DELETE FROM django_migrations WHERE name = '0011_units_and_example'")
+        database.commit()
+    before = (released / DATABASE).read_bytes()
+    for command in (("upgrade", "--data", released), ("check", released / DATABASE)):
+        refused = oxgang(*command)
+        assert (refused.returncode, "before release 0.1" in refused.stderr) == (2, True)
+        assert "Traceback" not in refused.stderr
+    assert (released / DATABASE).read_bytes() == before
+
+
+@pytest.fixture
+def opened(released: Path, django_db_blocker: Any) -> Iterator[None]:
+    """That database, in the place of the usual one."""
     usual = connections["default"]
-    settings = {**usual.settings_dict, "NAME": str(tmp_path / "old.sqlite3")}
+    settings = {**usual.settings_dict, "NAME": str(released / DATABASE)}
     with django_db_blocker.unblock():
         connections["default"] = type(usual)(settings, "default")
-        executor = MigrationExecutor(connections["default"])
-        before = {
-            "academy": "0006_safe_hands",
-            "range_sessions": "0008_safe_hands",
-            "matrix": "0003_safe_hands",
-        }
-        later = (*before, "practice")
-        others = [n for n in executor.loader.graph.leaf_nodes() if n[0] not in later]
-        targets = [*before.items(), *others]
-        executor.migrate(targets)
-        yield executor, executor.loader.project_state(targets).apps
+        call_command("migrate", verbosity=0)
+        yield
         connections["default"].close()
         connections["default"] = usual
 
 
-def filled(then: Any) -> None:
-    academy = then.get_model("academy", "Academy").objects.create(name="W")
-    scale = then.get_model("academy", "SwingScale").objects.create(name="Clock", academy=academy)
-    student = then.get_model("academy", "Student").objects.create(
-        name="Odile", academy=academy, scale=scale, created_at=NOON
-    )
-    entry = then.get_model("academy", "Entry")
-    for i, words in enumerate(SENTENCES):
-        at = NOON + timedelta(minutes=i)
-        entry.objects.create(academy=academy, student=student, at=at, words=words)
-    items = [{"club": "56", "swing": "9:00", "balls": 3, "reason": r} for r in REASONS]
-    plan = then.get_model("range_sessions", "StoredPlan")
-    plan.objects.create(student=student, title="close the gaps", items=items, made_at=NOON)
+def pages() -> list[str]:
+    """What can be asked of a student without naming anything else."""
+    found = []
+    for path, methods in the_api.get_openapi_schema()["paths"].items():
+        if "get" not in methods or re.findall(r"{(\w+)}", path) != ["student_id"]:
+            continue
+        asked = methods["get"].get("parameters", [])
+        if all(p["in"] == "path" or not p.get("required") for p in asked):
+            found.append(path.removeprefix("/api"))
+    assert len(found) > 20
+    return found
 
 
-def test_a_database_of_sentences_becomes_one_of_codes(
-    old: tuple[MigrationExecutor, Any],
+def test_every_page_of_every_student_of_release_01_opens(opened: None) -> None:
+    for coach in Coach.objects.filter(role="head"):
+        api = Api(coach)
+        assert api("GET", "/students").status_code == 200
+        for student in Student.objects.filter(academy=coach.academy):
+            for page in pages():
+                answer = api("GET", page.format(student_id=student.pk))
+                # Without a published card there is no paper of it, without shots no week.
+                refused = ("not-found", "unusable-input")
+                fine = answer.status_code == 200 or answer.data["code"] in refused
+                assert fine, (student.name, page, answer.content)
+
+
+@pytest.mark.parametrize("name", ["odile", "rich"])
+def test_a_students_file_of_release_01_is_read_whole(api: Api, name: str) -> None:
+    content = (RELEASE / f"{name}.student.json").read_bytes()
+    answer = api.upload("/student-files", content, confirmed="true")
+    assert answer.status_code == 201, answer.content
+    made = answer.json()["id"]
+    was, now = json.loads(content), api("GET", f"/students/{made}/student.json").data
+    assert [b["measured"] for b in now["balls"]] == [b["measured"] for b in was["balls"]]
+    for part in set(was) - {"made_at", "academy"}:
+        assert bool(now[part]) == bool(was[part]), part
+        if isinstance(was[part], list):
+            assert len(now[part]) == len(was[part]), part
+
+
+def test_exports_of_release_01_are_read(
+    api: Api, student: Student, wedge: Club, tmp_path: Path
 ) -> None:
-    executor, then = old
-    filled(then)
-    executor.loader.build_graph()
-    executor.migrate(executor.loader.graph.leaf_nodes())
-    say = texts("yd")
-    found = Entry.objects.order_by("at")
-    for (was, now), entry in zip(SENTENCES.items(), found, strict=True):
-        assert entry.code in set(Did), was
-        assert entry.back is was.startswith("Took back")
-        if now is not None:
-            said = say.sentence(Said(Did(entry.code), entry.values))
-            assert f"{'Took back: ' * entry.back}{said}" == now
-    plan = apps.get_model("range_sessions", "StoredPlan").objects.get()
-    assert [(i["why"]["code"], i["why"]["values"]) for i in plan.items] == list(REASONS.values())
-
-
-@pytest.mark.parametrize("reason", REASONS)
-def test_a_plan_of_an_old_student_file_is_read(reason: str) -> None:
-    item = item_of({"club": "56", "balls": 3, "reason": reason, "note": "into the net"})
-    code, values = REASONS[reason]
-    assert item["why"] == {"code": code.value, "values": values}
-    assert (item["place"], item["note"]) == ("net", "")
-
-
-def test_the_database_decides_who_was_first_and_the_other_begins_again(
-    api: Api, student: Student, wedge: Club, coach: Coach
-) -> None:
-    """The second sees what the first wrote, as if it had come later."""
-    key, seen = "balls-today", []
-
-    @raced
-    def late() -> Entry:
-        seen.append(Entry.objects.filter(key=key).count())
-        if len(seen) == 1:  # looked before the other wrote
-            twin = note(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
-            Entry.objects.filter(pk=twin.pk).update(key=key)
-        return gather(
-            student, key, Did.BALLS_RECORDED, {"first": "2026-05-31", "last": "2026-05-31"}, 1,
-            by=coach, now=timezone.now(), change=None,  # type: ignore[arg-type]
-        )  # fmt: skip
-
-    first = note(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
-    Entry.objects.filter(pk=first.pk).update(key=key)
-    assert late().pk == first.pk
-    assert seen == [1, 1]
-    assert api("PUT", f"/students/{student.pk}/balls", ball(wedge, "0", 60)).status_code == 200
-    stored = Ball.objects.get()
-    stored.pk = None
-    with pytest.raises(IntegrityError), transaction.atomic():
-        stored.save(force_insert=True)
+    for label, loft in (("SW", 56), ("GW", 51), ("PW", 46)):
+        club = {"label": label, "loft_deg": loft}
+        assert api("POST", f"/students/{student.pk}/clubs", club).status_code == 201
+    rows = (RELEASE / "shots.csv").read_bytes()
+    taken = b"".join(api.upload(f"/students/{student.pk}/shots", rows))
+    assert f'"new": {len(rows.splitlines()) - 1}'.encode() in taken
+    shots, bag, matrix = (RELEASE / f"{n}.csv" for n in ("shots", "bag", "matrix"))
+    made = tmp_path / "matrix.csv"
+    done = oxgang("matrix", shots, "--bag", bag, "--scale", "fraction", "-o", made)
+    assert done.returncode == 0, done.stderr
+    assert json.loads(oxgang("gaps", matrix).stdout)["coverage"]["measured"] > 0

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import errno
 import os
 import sqlite3
@@ -23,8 +24,8 @@ class UnusableBackup(Exception):
     """A file that cannot be restored; the message is a sentence."""
 
 
-class NewerDatabase(UnusableBackup):
-    """A file of a newer Oxgang."""
+class OtherVersion(UnusableBackup):
+    """A file of a newer Oxgang, or of one from before release 0.1."""
 
 
 def keep_private(data: Path) -> None:
@@ -87,15 +88,11 @@ def check_version(file: Path, *, in_use: bool = False) -> None:
 
     Raises
     ------
-    NewerDatabase
-        For one of a newer version.
+    OtherVersion
+        For a database of a newer version, or of one before release 0.1.
     """
     for app in APPS:
-        known = {
-            entry.name.removesuffix(".py")
-            for entry in files(f"oxgang.{app}.migrations").iterdir()
-            if entry.name[:4].isdigit()
-        }
+        known, replaced = _migrations(app)
         with closing(read_only(file, in_use=in_use)) as database:
             held = {
                 name
@@ -103,10 +100,31 @@ def check_version(file: Path, *, in_use: bool = False) -> None:
                     "SELECT name FROM django_migrations WHERE app = ?", (app,)
                 )
             }
-        if held - known:
-            raise NewerDatabase(
+        if held - known - replaced:
+            raise OtherVersion(
                 "comes from a newer Oxgang than this one. Update Oxgang, then try again."
             )
+        if held and not held & known and held != replaced:
+            raise OtherVersion(
+                "comes from an Oxgang before release 0.1. Upgrade it with release 0.1 first."
+            )
+
+
+def _migrations(app: str) -> tuple[set[str], set[str]]:
+    """Names of an app's migrations, and of those of release 0.1 that they stand for.
+
+    They are read, not imported: an import settles Django's settings before the folder is known.
+    """
+    known: set[str] = set()
+    replaced: set[str] = set()
+    for file in files(f"oxgang.{app}.migrations").iterdir():
+        if not file.name[:4].isdigit():
+            continue
+        known.add(file.name.removesuffix(".py"))
+        for node in ast.walk(ast.parse(file.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.Assign) and ast.unparse(node.targets[0]) == "replaces":
+                replaced |= {name for _, name in ast.literal_eval(node.value)}
+    return known, replaced
 
 
 def read_only(file: Path, *, in_use: bool = False) -> sqlite3.Connection:

@@ -6,7 +6,7 @@ import sqlite3
 from datetime import UTC, datetime
 from pathlib import Path
 
-from oxgang.cli.database import DATABASE, NewerDatabase, check_version, copy, reason
+from oxgang.cli.database import DATABASE, OtherVersion, check_version, copy, reason
 
 
 class UpgradeFailed(Exception):
@@ -19,8 +19,8 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
     Raises
     ------
     UpgradeFailed
-        For a newer database, a migration that fails, or a table or column that is missing. Where
-        something was applied, the sentence names the copy of before.
+        For a newer database, one from before release 0.1, a migration that fails, or a table or
+        column that is missing. Where something was applied, the sentence names the copy of before.
     """
     from django.core.management import call_command
     from django.db import DatabaseError, connection, connections
@@ -39,9 +39,10 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
             copy(current, kept, alone=True)
         if waiting:
             call_command("migrate", verbosity=0)
-            _fill_in()
+        # A database of release 0.1 has all that version 1 begins with: the new names are noted.
+        executor.check_replacements()
         _look_at_every_table()
-    except NewerDatabase as error:
+    except OtherVersion as error:
         raise UpgradeFailed(f"the database {error}") from None
     except (
         DatabaseError,
@@ -65,13 +66,6 @@ def _has_migrations(file: Path) -> bool:
         ).fetchone()
     database.close()
     return found is not None
-
-
-def _fill_in() -> None:
-    """What a new column holds that only this version's own code can work out."""
-    from oxgang.range_sessions.services.home import fill_in_home_carries
-
-    fill_in_home_carries()
 
 
 def _look_at_every_table() -> None:

@@ -30,7 +30,6 @@ from oxgang.core.practice.home import Shows
 from oxgang.core.units import Units
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
-from oxgang.files.old_plans import item_of
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
 
@@ -166,13 +165,6 @@ class PlanPart(_Strict):
     title: str = Field(max_length=60)
     homework: bool
     items: list[PlanItem] = Field(max_length=MOST_ITEMS)
-
-    @field_validator("items", mode="before")
-    @classmethod
-    def _of_old(cls, items: object) -> object:
-        if not isinstance(items, list):
-            return items
-        return [item_of(item) if isinstance(item, dict) else item for item in items]
 
 
 class CellKeyPart(_Strict):

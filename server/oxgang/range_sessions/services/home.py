@@ -1,5 +1,5 @@
-"""Bringing stored balls home: when they are stored, after an upgrade, and when what a student's
-shots start with has changed."""
+"""Bringing stored balls home: when they are stored, and when what a student's shots start with has
+changed."""
 
 from __future__ import annotations
 
@@ -8,9 +8,9 @@ from math import hypot
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Q, QuerySet
+from django.db.models import Q
 
-from oxgang.academy.models import Academy, Student
+from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.services.log import touch
 from oxgang.core.carry.noise import REPORTED_SD
@@ -20,28 +20,11 @@ from oxgang.range_sessions.models import Ball
 AT_ONCE = 1000
 
 
-def fill_in_home_carries() -> int:
-    """Give every ball with a distance and without a carry at home one. Returns how many."""
-    done = 0
-    for academy in Academy.objects.all():
-        lacking = _measured().filter(student__academy=academy, home_yd=None)
-        for student in Student.objects.filter(pk__in=lacking.values("student").distinct()):
-            done += _bring(student, lacking.filter(student=student))
-    return done
-
-
 def bring_all_home(student: Student) -> int:
     """Bring a student's balls home anew, those too that are undone. Returns how many."""
-    return _bring(student, _measured().filter(student=student))
-
-
-def _measured() -> QuerySet[Ball]:
-    return Ball.objects.filter(Q(carry_yd__isnull=False) | Q(total_yd__isnull=False))
-
-
-def _bring(student: Student, balls: QuerySet[Ball]) -> int:
     done = last = 0
-    balls = balls.select_related("club").order_by("pk")
+    measured = Q(carry_yd__isnull=False) | Q(total_yd__isnull=False)
+    balls = Ball.objects.filter(measured, student=student).select_related("club").order_by("pk")
     while some := list(balls.filter(pk__gt=last)[:AT_ONCE]):
         last = some[-1].pk
         with transaction.atomic():

@@ -14,7 +14,7 @@ DATABASE = "oxgang.sqlite3"
 
 def oxgang(*words: object, **more: Any) -> subprocess.CompletedProcess[str]:
     command = [sys.executable, "-m", "oxgang", *map(str, words)]
-    return subprocess.run(command, capture_output=True, text=True, timeout=60, **more)
+    return subprocess.run(command, capture_output=True, text=True, timeout=600, **more)
 
 
 def counted(file: Path, table: str = "range_sessions_ball") -> int:

@@ -1,0 +1,275 @@
+import django.db.models.deletion
+import uuid
+from django.conf import settings
+from django.db import migrations, models
+
+
+class Migration(migrations.Migration):
+    # A database of release 0.1 has all of these: it is one of version 1 already.
+    replaces = [
+        ('academy', '0001_initial'),
+        ('academy', '0002_recipes'),
+        ('academy', '0003_stage_and_limit'),
+        ('academy', '0004_keeping_true'),
+        ('academy', '0005_positions_in_the_scale'),
+        ('academy', '0006_safe_hands'),
+        ('academy', '0007_did_in_codes'),
+        ('academy', '0008_true_numbers'),
+        ('academy', '0009_played'),
+        ('academy', '0010_people_and_settings'),
+        ('academy', '0011_units_and_example'),
+    ]
+
+    initial = True
+
+    dependencies = [
+        migrations.swappable_dependency(settings.AUTH_USER_MODEL),
+        # The other tables first: each of their small steps would carry all of ours in memory,
+        # which made the first start three times as long.
+        ('auth', '0012_alter_user_first_name_max_length'),
+        ('axes', '0010_accessattemptexpiration'),
+        ('otp_static', '0003_add_timestamps'),
+        ('otp_totp', '0003_add_timestamps'),
+        ('sessions', '0001_initial'),
+    ]
+
+    operations = [
+        migrations.CreateModel(
+            name='Academy',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('name', models.CharField(max_length=120)),
+                ('altitude_m', models.FloatField(default=0)),
+                ('time_zone', models.CharField(default='UTC', max_length=64)),
+                ('public_address', models.CharField(blank=True, max_length=200)),
+                ('units', models.CharField(choices=[('yd', 'yd'), ('yd-f', 'yd-f'), ('m', 'm'), ('m-kmh', 'm-kmh')], default='yd', max_length=8)),
+                ('school', models.CharField(default='shallow', max_length=10)),
+                ('tolerances', models.JSONField(default=dict)),
+                ('ball_limit', models.PositiveSmallIntegerField(default=80)),
+                ('junior_limit', models.PositiveSmallIntegerField(default=30)),
+                ('card', models.JSONField(default=dict)),
+                ('second_factor', models.BooleanField(default=False)),
+                ('link_days', models.PositiveSmallIntegerField(default=730)),
+                ('keep_months', models.PositiveSmallIntegerField(default=0)),
+                ('picture_months', models.PositiveSmallIntegerField(default=0)),
+            ],
+        ),
+        migrations.CreateModel(
+            name='Coach',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('name', models.CharField(max_length=120)),
+                ('role', models.CharField(choices=[('head', 'Head'), ('coach', 'Coach'), ('assistant', 'Assistant')], default='coach', max_length=9)),
+                ('units', models.CharField(blank=True, choices=[('yd', 'yd'), ('yd-f', 'yd-f'), ('m', 'm'), ('m-kmh', 'm-kmh')], max_length=8)),
+                ('left_at', models.DateTimeField(blank=True, null=True)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='coaches', to='academy.academy')),
+                ('user', models.OneToOneField(on_delete=django.db.models.deletion.PROTECT, related_name='coach', to=settings.AUTH_USER_MODEL)),
+            ],
+        ),
+        migrations.CreateModel(
+            name='EntryLink',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('name', models.CharField(blank=True, max_length=120)),
+                ('role', models.CharField(choices=[('head', 'Head'), ('coach', 'Coach'), ('assistant', 'Assistant')], default='coach', max_length=9)),
+                ('token_hash', models.CharField(max_length=64, unique=True)),
+                ('made_at', models.DateTimeField()),
+                ('expires_at', models.DateTimeField()),
+                ('used_at', models.DateTimeField(blank=True, null=True)),
+                ('ended_at', models.DateTimeField(blank=True, null=True)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.academy')),
+                ('coach', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.coach')),
+                ('made_by', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='academy.coach')),
+            ],
+        ),
+        migrations.CreateModel(
+            name='Erased',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('student', models.UUIDField(unique=True)),
+                ('at', models.DateTimeField()),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.academy')),
+            ],
+        ),
+        migrations.CreateModel(
+            name='SignIn',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('session', models.CharField(max_length=40, unique=True)),
+                ('at', models.DateTimeField()),
+                ('seen_at', models.DateTimeField()),
+                ('where', models.CharField(blank=True, max_length=64)),
+                ('browser', models.CharField(blank=True, max_length=200)),
+                ('coach', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='sign_ins', to='academy.coach')),
+            ],
+        ),
+        migrations.CreateModel(
+            name='Student',
+            fields=[
+                ('id', models.UUIDField(default=uuid.uuid4, editable=False, primary_key=True, serialize=False)),
+                ('name', models.CharField(max_length=120)),
+                ('hand', models.CharField(choices=[('right', 'Right'), ('left', 'Left')], default='right', max_length=5)),
+                ('example', models.BooleanField(default=False)),
+                ('units', models.CharField(choices=[('yd', 'yd'), ('yd-f', 'yd-f'), ('m', 'm'), ('m-kmh', 'm-kmh')], default='yd', max_length=8)),
+                ('tolerance_yd', models.FloatField(default=2.5)),
+                ('from_yd', models.PositiveSmallIntegerField(default=30)),
+                ('to_yd', models.PositiveSmallIntegerField(default=100)),
+                ('school', models.CharField(default='shallow', max_length=10)),
+                ('friction', models.CharField(blank=True, max_length=9)),
+                ('handicap', models.FloatField(blank=True, null=True)),
+                ('stage', models.CharField(blank=True, max_length=10)),
+                ('criteria', models.JSONField(blank=True, default=dict)),
+                ('longest', models.CharField(blank=True, max_length=24)),
+                ('estimates_yd', models.FloatField(blank=True, null=True)),
+                ('shots_chosen', models.BooleanField(default=False)),
+                ('ball_limit', models.PositiveSmallIntegerField(default=80)),
+                ('notes', models.TextField(blank=True)),
+                ('archived_at', models.DateTimeField(blank=True, null=True)),
+                ('created_at', models.DateTimeField()),
+                ('revision', models.PositiveIntegerField(default=0)),
+                ('stale', models.BooleanField(default=True)),
+                ('moved', models.BooleanField(default=False)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='students', to='academy.academy')),
+                ('coach', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='students', to='academy.coach')),
+                ('shared_with', models.ManyToManyField(blank=True, related_name='shared', to='academy.coach')),
+            ],
+            options={
+                'indexes': [models.Index(fields=['academy', 'name'], name='academy_stu_academy_30914a_idx'), models.Index(condition=models.Q(('stale', True)), fields=['academy'], name='stale_students'), models.Index(condition=models.Q(('moved', True)), fields=['academy'], name='moved_students')],
+            },
+        ),
+        migrations.CreateModel(
+            name='Entry',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('at', models.DateTimeField()),
+                ('code', models.CharField(max_length=40)),
+                ('values', models.JSONField(default=dict)),
+                ('back', models.BooleanField(default=False)),
+                ('key', models.CharField(blank=True, max_length=60)),
+                ('count', models.PositiveIntegerField(default=1)),
+                ('changes', models.JSONField(default=list)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.academy')),
+                ('coach', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='academy.coach')),
+                ('undoes', models.OneToOneField(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='undone_by', to='academy.entry')),
+                ('student', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='log', to='academy.student')),
+            ],
+            options={
+                'indexes': [models.Index(fields=['student', '-at'], name='academy_ent_student_38c9a9_idx'), models.Index(fields=['student', 'key'], name='academy_ent_student_596fd4_idx'), models.Index(condition=models.Q(('student', None)), fields=['academy', '-at'], name='log_of_academy')],
+                'constraints': [models.UniqueConstraint(condition=models.Q(('key', ''), _negated=True), fields=('student', 'key', 'coach'), name='entry_gathers_once')],
+            },
+        ),
+        migrations.CreateModel(
+            name='Consent',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('junior', models.BooleanField(default=False)),
+                ('guardian', models.CharField(blank=True, max_length=120)),
+                ('contact', models.CharField(blank=True, max_length=200)),
+                ('records_on', models.DateField(blank=True, null=True)),
+                ('pictures_on', models.DateField(blank=True, null=True)),
+                ('phone_on', models.DateField(blank=True, null=True)),
+                ('note', models.CharField(blank=True, max_length=200)),
+                ('student', models.OneToOneField(on_delete=django.db.models.deletion.CASCADE, related_name='consent', to='academy.student')),
+            ],
+        ),
+        migrations.CreateModel(
+            name='Club',
+            fields=[
+                ('id', models.UUIDField(default=uuid.uuid4, editable=False, primary_key=True, serialize=False)),
+                ('label', models.CharField(max_length=24)),
+                ('loft_deg', models.FloatField()),
+                ('bounce_deg', models.FloatField(blank=True, null=True)),
+                ('note', models.CharField(blank=True, max_length=200)),
+                ('used_from', models.DateField(blank=True, null=True)),
+                ('used_until', models.DateField(blank=True, null=True)),
+                ('archived_at', models.DateTimeField(blank=True, null=True)),
+                ('student', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='clubs', to='academy.student')),
+            ],
+            options={
+                'indexes': [models.Index(fields=['student', 'label'], name='academy_clu_student_ead521_idx')],
+            },
+        ),
+        migrations.CreateModel(
+            name='SwingScale',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('key', models.CharField(blank=True, max_length=32)),
+                ('name', models.CharField(max_length=80)),
+                ('idea', models.CharField(blank=True, max_length=200)),
+                ('positions', models.JSONField(default=list)),
+                ('longest', models.CharField(blank=True, max_length=24)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='scales', to='academy.academy')),
+            ],
+            options={
+                'constraints': [models.UniqueConstraint(fields=('academy', 'name'), name='scale_name_in_academy')],
+            },
+        ),
+        migrations.AddField(
+            model_name='student',
+            name='scale',
+            field=models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='students', to='academy.swingscale'),
+        ),
+        migrations.AddField(
+            model_name='academy',
+            name='scale',
+            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='academy.swingscale'),
+        ),
+        migrations.CreateModel(
+            name='Standard',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('kind', models.CharField(choices=[('set-up', 'Set Up'), ('card', 'Card')], max_length=6)),
+                ('name', models.CharField(max_length=80)),
+                ('content', models.JSONField(default=dict)),
+                ('changed_at', models.DateTimeField()),
+                ('archived_at', models.DateTimeField(blank=True, null=True)),
+                ('academy', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='standards', to='academy.academy')),
+                ('owner', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.coach')),
+            ],
+            options={
+                'ordering': ['kind', 'name', 'pk'],
+                'constraints': [models.UniqueConstraint(condition=models.Q(('archived_at', None)), fields=('academy', 'kind', 'name'), name='standard_name_in_academy')],
+            },
+        ),
+        migrations.CreateModel(
+            name='StoredRecipe',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('trajectory', models.CharField(choices=[('low', 'low'), ('stock', 'stock'), ('high', 'high')], max_length=5)),
+                ('ball_in', models.FloatField()),
+                ('lean_deg', models.FloatField()),
+                ('face_open_deg', models.FloatField()),
+                ('weight_lead_pct', models.FloatField()),
+                ('stance', models.CharField(blank=True, max_length=200)),
+                ('distance', models.CharField(blank=True, max_length=200)),
+                ('follow_through', models.CharField(blank=True, max_length=200)),
+                ('in_use', models.BooleanField(default=True)),
+                ('student', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='recipes', to='academy.student')),
+            ],
+            options={
+                'constraints': [models.UniqueConstraint(fields=('student', 'trajectory'), name='one_recipe_a_height')],
+            },
+        ),
+        migrations.CreateModel(
+            name='Event',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('kind', models.CharField(choices=[('new club', 'new club'), ('club bent', 'club bent'), ('new grooves', 'new grooves'), ('other ball', 'other ball'), ('technique', 'technique'), ('other school', 'other school'), ('injury', 'injury'), ('growth', 'growth'), ('season break', 'season break'), ('numbers moved', 'numbers moved')], max_length=16)),
+                ('on', models.DateField()),
+                ('at', models.DateTimeField(blank=True, null=True)),
+                ('swing', models.CharField(blank=True, max_length=24)),
+                ('arm_deg', models.FloatField(null=True)),
+                ('trajectory', models.CharField(blank=True, max_length=5)),
+                ('note', models.CharField(blank=True, max_length=200)),
+                ('withdrawn_at', models.DateTimeField(blank=True, null=True)),
+                ('club', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.club')),
+                ('entry', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='academy.entry')),
+                ('replaced', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='academy.club')),
+                ('student', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='events', to='academy.student')),
+            ],
+            options={
+                'ordering': ['on', 'id'],
+                'indexes': [models.Index(fields=['student', 'on'], name='academy_eve_student_0f3e33_idx')],
+            },
+        ),
+    ]
