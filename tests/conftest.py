@@ -3,23 +3,47 @@
 from __future__ import annotations
 
 import fcntl
+import getpass
+import hashlib
+import shutil
+import tempfile
+from datetime import UTC, datetime
 from pathlib import Path
 
+import oxgang as package
 import pytest
+from hypothesis import settings
 
 from tests.commands import oxgang
+from tests.tiers import ALL
+
+# No property depends on the speed of the machine, and the first tier tries the same values each time.
+settings.register_profile("oxgang", deadline=None, derandomize=not ALL)
+settings.load_profile("oxgang")
+
+
+def state_of_the_code() -> str:
+    """A short text that is another one when a source of the server has changed, or the day."""
+    sources = sorted(Path(package.__file__).parent.rglob("*.py"))
+    seen = [f"{file} {file.stat().st_mtime_ns} {file.stat().st_size}" for file in sources]
+    return hashlib.sha256("\n".join([f"{datetime.now(UTC):%F}", *seen]).encode()).hexdigest()[:16]
 
 
 @pytest.fixture(scope="session")
-def academy(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Path:
-    """The folder of the demo academy as it comes, to be copied and never changed."""
-    base = tmp_path_factory.getbasetemp()
-    shared = base if worker_id == "master" else base.parent
-    folder = shared / "academy"
-    with (shared / "academy.lock").open("w") as lock:
+def academy() -> Path:
+    """The folder of the demo academy as it comes, to be copied and never changed.
+
+    Made once for all workers and all parts of `make test`, anew for other code or another day.
+    """
+    base = Path(tempfile.gettempdir()) / f"oxgang-academy-{getpass.getuser()}"
+    base.mkdir(mode=0o700, exist_ok=True)
+    folder = base / state_of_the_code()
+    with (base / "lock").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not folder.exists():
-            made = oxgang("demo", "--data", shared / "academy.part", "--no-serve")
+            for old in base.glob("*/"):
+                shutil.rmtree(old)
+            made = oxgang("demo", "--data", base / "part", "--no-serve")
             assert made.returncode == 0, made.stderr
-            (shared / "academy.part").rename(folder)
+            (base / "part").rename(folder)
     return folder

@@ -10,6 +10,4 @@ YARDS: Final = re.compile(
     r"|\d in(?= back| forw| down|[.,;:)]|$)",
     re.IGNORECASE,
 )
-METRES: Final = re.compile(
-    r"\bmetres?\b|\bcentimet|\d\s?(?:m|cm|km)\b(?!/)|m/s|km/h", re.IGNORECASE
-)
+METRES: Final = re.compile(r"\bmetres?\b|\bcentimet|\d\s?(?:m|cm|km)\b(?!/)|m/s|km/h", re.IGNORECASE)

@@ -34,9 +34,7 @@ const walls = (own) => ({
             group: [`@/features/${f}/*`],
             message: `Import @/features/${f} instead.`,
           })),
-        ...(own === null
-          ? [{ group: ["@/features/*"], message: "shared/ knows no feature." }]
-          : []),
+        ...(own === null ? [{ group: ["@/features/*"], message: "shared/ knows no feature." }] : []),
       ],
     },
   ],

@@ -10,9 +10,7 @@ import { antStyles } from "./plugins/antStyles.ts";
 const TESTS = readdirSync("src", { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".test.ts"))
   .map((file) => `src/${file}`);
-const HOLDING = TESTS.filter((file) =>
-  /fake-indexeddb|\boutbox\b/i.test(readFileSync(file, "utf8")),
-);
+const HOLDING = TESTS.filter((file) => /fake-indexeddb|\boutbox\b/i.test(readFileSync(file, "utf8")));
 
 export default defineConfig({
   plugins: [

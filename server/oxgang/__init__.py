@@ -2,7 +2,7 @@
 
 import os
 
-__version__ = "0.1.0"
+__version__ = "1.0.0"
 
 # The matrices are small: a second thread of linear algebra costs more than it brings. Read by numpy
 # when it is first imported.

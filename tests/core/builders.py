@@ -84,9 +84,7 @@ class Student:
             for k, m in zip(CELLS, rule, strict=True)
         }
 
-    def hit(
-        self, keys: list[CellKey], days_ago: int, moved: dict[CellKey, float] | float = 0.0
-    ) -> list[Hit]:
+    def hit(self, keys: list[CellKey], days_ago: int, moved: dict[CellKey, float] | float = 0.0) -> list[Hit]:
         """Balls of one day, their log carry moved as said."""
         day = TODAY - days_ago * DAY
         common = self.rng.normal(0, 0.012)

@@ -31,11 +31,18 @@ ARMS = {p.label: p.arm_deg for p in CLOCK.positions}
 LIMIT = controlled(CLOCK)
 CELLS = [
     Cell(
-        row.key, row.carry_yd, row.carry_lo_yd or 0, row.carry_hi_yd or 0, row.shot_sd_yd,
-        row.balls, 0, row.basis, None,
+        row.key,
+        row.carry_yd,
+        row.carry_lo_yd or 0,
+        row.carry_hi_yd or 0,
+        row.shot_sd_yd,
+        row.balls,
+        0,
+        row.basis,
+        None,
     )
     for _, row in read_matrix((EXAMPLES / "pick-matrix.csv").read_bytes()).rows
-]  # fmt: skip
+]
 
 
 @cache
@@ -53,10 +60,14 @@ def patterns(
 ) -> list[Pattern]:
     struck = _struck(there.lie)
     found = patterns_of(
-        struck, candidates_of(struck.home, LOFTS, ARMS), there, altitude_m=0.0,
-        contact=contact or usual_contact(handicap), lateral=usual_lateral(handicap),
+        struck,
+        candidates_of(struck.home, LOFTS, ARMS),
+        there,
+        altitude_m=0.0,
+        contact=contact or usual_contact(handicap),
+        lateral=usual_lateral(handicap),
         bounces=BOUNCES if bounces is None else bounces,
-    )  # fmt: skip
+    )
     return [p for p in found if which(p.shot)]
 
 

@@ -40,12 +40,19 @@ def cell(name: str, carry: float, **more: Any) -> CardCell:
 
 def card(*cells: CardCell, **more: Any) -> Card:
     known: dict[str, Any] = {
-        "student": "Odile Brackenshaw", "academy": "W", "version": 3, "day": "2026-06-01",
-        "note": "", "metres": False, "from_yd": 30, "to_yd": 70, "tolerance_yd": 2.5,
+        "student": "Odile Brackenshaw",
+        "academy": "W",
+        "version": 3,
+        "day": "2026-06-01",
+        "note": "",
+        "metres": False,
+        "from_yd": 30,
+        "to_yd": 70,
+        "tolerance_yd": 2.5,
         "clubs": (("58", 58.0), ("54", 54.0), ("50", 50.0)),
         "positions": tuple((swing, f"cue {swing}") for swing in SWINGS),
         "arms": (60.0, 90.0, 120.0),
-    }  # fmt: skip
+    }
     return Card(cells=cells, **(known | more))
 
 
@@ -70,8 +77,16 @@ def test_the_ladder_says_the_shot_once_and_none_where_nothing_reaches() -> None:
     lines = by_yardage(card(*USUAL))
     assert [line.yardage for line in lines] == list(range(30, 71, 5))
     assert [str(line.cell.key) if line.reached else "" for line in lines] == [
-        "", "", "58 9:00", "", "54 9:00", "", "50 9:00 low", "", "",
-    ]  # fmt: skip
+        "",
+        "",
+        "58 9:00",
+        "",
+        "54 9:00",
+        "",
+        "50 9:00 low",
+        "",
+        "",
+    ]
     # The shots next to it, in order of carry, of those that are played.
     fifty = lines[4]
     assert fifty.shorter is not None
@@ -138,15 +153,11 @@ def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() 
 
 @pytest.mark.parametrize("form", list(Form))
 @pytest.mark.parametrize("metres", [False, True])
-def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(
-    form: Form, metres: bool
-) -> None:
+def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(form: Form, metres: bool) -> None:
     """Outside check: the PDF read again by pypdf."""
     clubs = [f"approach wedge {i}" for i in range(14)]
     cells = [cell("58 9:00", 30.0 + 2.5 * i, back_in=2.0 * (i % 3), run_yd=9.0) for i in range(14)]
-    cells = [
-        replace(c, key=replace(c.key, club=club)) for c, club in zip(cells, clubs, strict=True)
-    ]
+    cells = [replace(c, key=replace(c.key, club=club)) for c, club in zip(cells, clubs, strict=True)]
     one = card(
         *cells,
         student="Henrike Sandvoll-Achterberg of Lower Marrowdale",
@@ -166,9 +177,7 @@ def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(
                 continue
             assert "".join(mark.text.split()) in printed
             wide = stringWidth(mark.text, mark.font, mark.size)
-            left = mark.x - (
-                0 if mark.align == LEFT else wide / 2 if mark.align == MIDDLE else wide
-            )
+            left = mark.x - (0 if mark.align == LEFT else wide / 2 if mark.align == MIDDLE else wide)
             assert -0.5 <= left <= left + wide <= sheet.width + 0.5, mark
             assert 0 <= mark.y <= sheet.height, mark
     assert sheets[0].width == PANEL[form][0] * (2 if form is Form.POCKET else 1)

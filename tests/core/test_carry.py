@@ -37,9 +37,7 @@ class Ours(Kernel):
     def __init__(self, prior: np.ndarray, noise: np.ndarray, at: np.ndarray) -> None:
         self.prior, self.noise, self.at = prior, noise, at
 
-    def __call__(
-        self, x: np.ndarray, y: np.ndarray | None = None, eval_gradient: bool = False
-    ) -> np.ndarray:
+    def __call__(self, x: np.ndarray, y: np.ndarray | None = None, eval_gradient: bool = False) -> np.ndarray:
         rows = x[:, 0].astype(int)
 
         # Rows below 0 are groups of balls; others are cells.
@@ -64,18 +62,19 @@ def test_the_posterior_is_the_one_of_scikit_learn() -> None:
     hits = [
         hit(
             float(np.exp(mean_log_carry(Points.of([point(k)]))[0] + rng.normal(0.05, 0.06))),
-            k.club, k.swing, trajectory=k.trajectory, day=TODAY - timedelta(days=int(age)),
+            k.club,
+            k.swing,
+            trajectory=k.trajectory,
+            day=TODAY - timedelta(days=int(age)),
             ball=[BallType.PREMIUM, BallType.RANGE][int(age) % 2],
         )
         for age in (2, 9, 100)
         for k in (CellKey(*p) for p in product(("60", "52"), ("8:00", "10:00"), Trajectory))
         for _ in range(4)
-    ]  # fmt: skip
+    ]
     fitted = matrix(hits).fit
     n, groups = len(fitted.points), fitted.hits.groups
-    own = GaussianProcessRegressor(
-        Ours(fitted.prior, fitted.noise, fitted.at), alpha=0.0, optimizer=None
-    )
+    own = GaussianProcessRegressor(Ours(fitted.prior, fitted.noise, fitted.at), alpha=0.0, optimizer=None)
     rows = -np.arange(1, len(groups.mean) + 1)[:, None].astype(float)
     own.fit(rows, groups.mean - fitted.prior_mean[fitted.at])
     mean, cov = own.predict(np.arange(n)[:, None].astype(float), return_cov=True)
@@ -102,8 +101,7 @@ def test_order_is_repaired_as_scikit_learn_does_and_along_both_directions() -> N
 
 def test_prior_covariance_is_one_and_the_prior_is_the_trades_arithmetic() -> None:
     points = [
-        Point(c.label, c.loft_deg, p.arm_deg, t)
-        for c, p, t in product(CLUBS, CLOCK.positions, Trajectory)
+        Point(c.label, c.loft_deg, p.arm_deg, t) for c, p, t in product(CLUBS, CLOCK.positions, Trajectory)
     ]
     arrays = Points.of(points)
     assert np.linalg.eigvalsh(covariance(arrays)).min() > -1e-12
@@ -130,8 +128,7 @@ EDGES: dict[str, list[Hit]] = {
     "tiny": [hit(0.4)] * 3,
     "only a launch": [hit(None)] * 3,
     "other spin": [hit(58, spin=Spin.GRAB), hit(50, tempo=Tempo.SLOWER)],
-    "a club long gone": [Hit(CellKey("54 old", "9:00"), Point("54 old", 54, 90), 60.0, day=TODAY)]
-    * 5,
+    "a club long gone": [Hit(CellKey("54 old", "9:00"), Point("54 old", 54, 90), 60.0, day=TODAY)] * 5,
 }
 
 
@@ -191,10 +188,7 @@ def test_metres_and_yards_give_the_same_matrix() -> None:
         "club,swing,carry_m\n" + "".join(f"52,10:00,{v * 0.9144!r}\n" for v in values),
     )
     built = [
-        [
-            c.carry_yd
-            for c in matrix(hits_at_home(read_shots(f.encode()).records, LOFTS, ARMS, 0)).cells
-        ]
+        [c.carry_yd for c in matrix(hits_at_home(read_shots(f.encode()).records, LOFTS, ARMS, 0)).cells]
         for f in files
     ]
     assert built[0] == pytest.approx(built[1], rel=1e-9)
@@ -291,9 +285,8 @@ def test_best_wedge_and_the_arithmetic() -> None:
     assert [w.club for w in ranked if w.club == "47"] == []  # never hit
     follows = [hit(c, "56", s) for s, c in (("9:00", 40), ("full", 80)) for _ in range(8)]
     line = next(
-        x for x in arithmetic(matrix(follows).cells, CLOCK.positions)
-        if (x.club, x.swing) == ("56", "9:00")
-    )  # fmt: skip
+        x for x in arithmetic(matrix(follows).cells, CLOCK.positions) if (x.club, x.swing) == ("56", "9:00")
+    )
     assert line.arithmetic_yd == pytest.approx(40, abs=1.5)  # half of the full carry
     assert line.follows
 

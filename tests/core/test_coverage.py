@@ -28,15 +28,13 @@ CLOCK_LIMIT = controlled(CLOCK)
 
 
 def brute(cells: list[Cell], chosen: tuple[int, ...], tolerance: float) -> set[int]:
-    return {
-        y for y in range(30, 101) if any(abs(cells[i].carry_yd - y) <= tolerance for i in chosen)
-    }
+    return {y for y in range(30, 101) if any(abs(cells[i].carry_yd - y) <= tolerance for i in chosen)}
 
 
 @pytest.mark.parametrize("seed", range(5))
 def test_coverage_counts_the_yardages_of_what_is_played_measured_and_known(seed: int) -> None:
     rng = np.random.default_rng(seed)
-    cells = [made(round(float(v), 1), measured=bool(rng.integers(2))) for v in rng.uniform(28, 70, 11)]  # fmt: skip # noqa: E501
+    cells = [made(round(float(v), 1), measured=bool(rng.integers(2))) for v in rng.uniform(28, 70, 11)]
     counted = coverage(cells, cells[:3], **GROUND)
     assert counted.all == pytest.approx(len(brute(cells, tuple(range(11)), 2.5)) / 71)
     own = tuple(i for i, c in enumerate(cells) if c.basis is Basis.MEASURED)
@@ -103,7 +101,5 @@ def test_loft_search_tries_all_and_fills_the_hole() -> None:
     assert best[0].covered >= none[0].covered
     with pytest.raises(InputError):
         next(
-            search_lofts(
-                Evidence([], [], CLOCK.positions, TODAY), 9, from_yd=30, to_yd=100, tolerance_yd=2.5
-            )
+            search_lofts(Evidence([], [], CLOCK.positions, TODAY), 9, from_yd=30, to_yd=100, tolerance_yd=2.5)
         )

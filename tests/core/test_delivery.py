@@ -49,9 +49,7 @@ def test_spin_loft_is_dynamic_loft_less_attack() -> None:
 
 def test_a_tour_pitching_wedge_leaves_the_face_as_published() -> None:
     # Widely published averages (from memory): club 83 mph, attack -5; ball 102 mph, 24.2, 9304 rpm.
-    launch = strike(
-        Delivery(club_speed_mps=83 * MPS_PER_MPH, loft_deg=45, lean_deg=9, attack_deg=-5)
-    )
+    launch = strike(Delivery(club_speed_mps=83 * MPS_PER_MPH, loft_deg=45, lean_deg=9, attack_deg=-5))
     assert launch.ball_speed_mps == pytest.approx(102 * MPS_PER_MPH, rel=0.03)
     assert launch.launch_deg == pytest.approx(24.2, abs=2)
     assert launch.spin_rpm == pytest.approx(9304, rel=0.05)
@@ -269,9 +267,7 @@ def test_a_carry_comes_home_and_goes_out_again() -> None:
         [40, 62, 90], launch, ratio, here_density=there, there_density=HOME, here_headwind_mps=4
     )
     assert (home > [40, 62, 90]).all()  # cold and into the wind: worth more at home
-    back = carry_elsewhere(
-        home, launch, ratio, here_density=HOME, there_density=there, there_headwind_mps=4
-    )
+    back = carry_elsewhere(home, launch, ratio, here_density=HOME, there_density=there, there_headwind_mps=4)
     assert back == pytest.approx([40, 62, 90], abs=1e-4)
     both = surface_factor(Contact(ball=BallType.RANGE, lie=Lie.MAT))
     assert both.share < 1

@@ -56,9 +56,7 @@ def test_a_criterion_can_be_met_and_missed(good: dict[str, int], bad: dict[str, 
 
 @pytest.mark.parametrize(("more", "found"), [(0.98, 0), (1.02, 1)])
 @pytest.mark.parametrize(("a", "b"), [(2, 3), (8, 1)])
-def test_cells_are_out_of_order_by_more_than_chance(
-    a: int, b: int, more: float, found: int
-) -> None:
+def test_cells_are_out_of_order_by_more_than_chance(a: int, b: int, more: float, found: int) -> None:
     """The limit by the difference of two means of normal balls, each with its own day."""
     limit = CONFLICT_Z * math.sqrt(0.05**2 / a + 0.05**2 / b + 2 * DAY_SD**2)
     own = [np.log([50.0 * math.exp(more * limit)] * a), np.log([50.0] * b)]
@@ -147,9 +145,7 @@ def test_a_stage_holds_from_its_share_on(
     total, inside = launches
     flown = [i < inside for i in range(total)]
     struck = [Strike.SOLID] * solid + [Strike.FAT] * (of - solid)
-    found = standings(
-        struck, cells, flown, tolerance_yd=2.5, from_yd=30, to_yd=100, criteria=criteria
-    )
+    found = standings(struck, cells, flown, tolerance_yd=2.5, from_yd=30, to_yd=100, criteria=criteria)
     assert tuple(s.holds for s in found) == holds
 
 
@@ -196,9 +192,7 @@ def test_of_ways_that_close_as_much_the_simplest_is_first(stage: Stage, first: W
     assert first is None or found[0].way in (Way.KNOWN, first)
 
 
-def test_a_plan_begins_with_short_swings_and_goes_up_the_bag_with_one_and_down_with_the_next() -> (
-    None
-):
+def test_a_plan_begins_with_short_swings_and_goes_up_the_bag_with_one_and_down_with_the_next() -> None:
     keys = [CellKey(c, s) for c in ("60", "56", "52") for s in ("8:00", "9:00", "10:00")]
     wanted = [keys[i] for i in (8, 4, 2, 3, 0, 6, 7)]
     planned = in_order([Planned(k, 3, Said(Why.HEIGHT)) for k in wanted], keys)

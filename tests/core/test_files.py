@@ -28,13 +28,13 @@ from oxgang.files.tables import as_said, as_text
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from typer.testing import CliRunner
 
-text = st.text(
-    st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), min_size=1, max_size=12
-).map(str.strip).filter(bool)  # fmt: skip
+text = (
+    st.text(st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), min_size=1, max_size=12)
+    .map(str.strip)
+    .filter(bool)
+)
 numbers = {
-    name: st.none() | st.floats(1, 14).map(lambda v: round(v, 3))
-    for name in MEASURED
-    if name != "carry_yd"
+    name: st.none() | st.floats(1, 14).map(lambda v: round(v, 3)) for name in MEASURED if name != "carry_yd"
 }
 shots = st.builds(
     Shot,
@@ -203,8 +203,7 @@ def test_matrix_and_gaps_commands(folder: Path) -> None:
 def test_gaps_command_on_the_format_of_the_page(folder: Path) -> None:
     out = folder / "matrix.csv"
     out.write_text(
-        "club,swing,carry_yd,basis\n56,9:00,61,measured\n56,10:00,77,measured\n"
-        "60,9:00,52.5,estimated\n"
+        "club,swing,carry_yd,basis\n56,9:00,61,measured\n56,10:00,77,measured\n60,9:00,52.5,estimated\n"
     )
     code, stdout, _ = run("gaps", out, "--from", 50, "--to", 80)
     found = json.loads(stdout)
@@ -246,9 +245,7 @@ FORMULAS = ["=1+1", "+cmd|' /C calc'!A0", "-2+3", "@SUM(A1)", "\tx", "\rx", "'=1
 def spoken(text: str) -> Shot:
     """A ball whose free texts all look like formulas."""
     cell = CellKey(text.strip() or "56", "9:00")
-    return Shot(
-        cell=cell, carry_yd=60.0, offline_yd=-3.5, excluded=text, extra={"note": text, text: "x"}
-    )
+    return Shot(cell=cell, carry_yd=60.0, offline_yd=-3.5, excluded=text, extra={"note": text, text: "x"})
 
 
 @pytest.mark.parametrize("text", FORMULAS)

@@ -56,9 +56,7 @@ def test_standard_pressure_is_the_published_table(altitude: float, pascal: float
 
 @pytest.mark.parametrize("temperature", [-10, 0, 14, 20, 40])
 @pytest.mark.parametrize(("altitude", "humidity"), [(0, 0.0), (180, 0.5), (2000, 0.9)])
-def test_density_is_that_of_a_reference_library(
-    temperature: float, altitude: float, humidity: float
-) -> None:
+def test_density_is_that_of_a_reference_library(temperature: float, altitude: float, humidity: float) -> None:
     ours = Air(temperature, altitude, humidity).density()
     pressure = standard_pressure_pa(altitude)
     volume = HAPropsSI("Vha", "T", temperature + 273.15, "P", pressure, "R", humidity)
@@ -155,9 +153,7 @@ def test_a_wind_against_never_lengthens_a_pitch(launch: int, ratio: int) -> None
 
 @settings(max_examples=20, deadline=None)
 @given(pitches, st.floats(-8, 8))
-def test_what_every_golfer_knows_of_air_and_wind(
-    pitch: tuple[float, float, float], side: float
-) -> None:
+def test_what_every_golfer_knows_of_air_and_wind(pitch: tuple[float, float, float], side: float) -> None:
     speed, launch, spin = pitch
     still = fly(speed, launch, spin).carry_yd[0]
     assert fly(speed, launch, spin, wind=Wind(headwind_mps=4)).carry_yd[0] < still
@@ -179,9 +175,7 @@ def test_the_inverse_gives_the_speed_back(pitch: tuple[float, float, float]) -> 
     speed, launch, spin = pitch
     rho = Air(8, 300).density()
     flown = fly(speed, launch, spin, density=rho, headwind_mps=2.0)
-    back = speed_for_carry(
-        flown.carry_yd, launch, 0, density=rho, headwind_mps=2.0, spin_rpm=[spin]
-    )
+    back = speed_for_carry(flown.carry_yd, launch, 0, density=rho, headwind_mps=2.0, spin_rpm=[spin])
     assert back[0] == pytest.approx(speed, abs=1e-5)
 
 

@@ -95,26 +95,43 @@ LAYOUTS = {
     "units in a second header row": (
         "Date,Club,Carry Distance,Ball Speed,Launch\n,,[m],[km/h],[deg]\n"
         "26.11.2026,SW,55.2,92.1,31\n27.11.2026,SW,54.0,91.4,30.2\n",
-        2, [], 60.4,
+        2,
+        [],
+        60.4,
     ),
     "averages at the foot": (
         "Shot,Club,Carry (yd)\n1,SW,60\n2,SW,62\nAverage,,61\nStd. Dev.,,1.4\n",
-        2, ["sums up other rows: it is no ball."] * 2, 60.0,
+        2,
+        ["sums up other rows: it is no ball."] * 2,
+        60.0,
     ),
     "decimal commas and semicolons": (
         "Datum (day);Club;Carry (m);Launch Angle\n26.11.2026;SW;55,2;31,5\n",
-        1, [], 60.4,
+        1,
+        [],
+        60.4,
     ),
     "nothing where nothing was measured": (
         "Club,Carry,Total,Spin Rate\nSW,60,--,N/A\nPW,-,n/a,null\n",
-        1, ["is empty, and so are total_yd and launch_deg."], 60.0,
+        1,
+        ["is empty, and so are total_yd and launch_deg."],
+        60.0,
     ),
     "a title, blank columns, a player called Max": (
-        "Report of a session" + "," * 40 + "\nPlayer,Club,Carry" + "," * 2000
-        + "\nMax,SW,60" + "," * 2000 + "\nMax,SW,61" + "," * 2000 + "\n",
-        2, [], 60.0,
+        "Report of a session"
+        + "," * 40
+        + "\nPlayer,Club,Carry"
+        + "," * 2000
+        + "\nMax,SW,60"
+        + "," * 2000
+        + "\nMax,SW,61"
+        + "," * 2000
+        + "\n",
+        2,
+        [],
+        60.0,
     ),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("name", LAYOUTS)
@@ -150,12 +167,16 @@ def test_a_workbook_with_a_club_on_each_sheet_is_one_table() -> None:
     table = read_any(workbook(sheets))
     sources = guess(table, clubs=CLUBS, swings=SWINGS)
     assert {target: source.column for target, source in sources.items()} == {
-        "club": "sheet", "swing": "Swing", "carry_yd": "Carry",
-    }  # fmt: skip
+        "club": "sheet",
+        "swing": "Swing",
+        "carry_yd": "Carry",
+    }
     reading = read_mapped(table, ColumnMapping(sources))
     assert [(s.cell.club, s.cell.swing, s.carry_yd) for s in reading.records] == [
-        ("SW", "9:00", 55.0), ("SW", "full", 80.5), ("Gap 52", "9:00", 63.0),
-    ]  # fmt: skip
+        ("SW", "9:00", 55.0),
+        ("SW", "full", 80.5),
+        ("Gap 52", "9:00", 63.0),
+    ]
     assert [p.reason for p in reading.problems] == [
         'the sheet "Summary" has other columns than the first, and is not read.',
         'sheet "Gap 52", line 4: "far" is not a number.',
@@ -173,9 +194,11 @@ def test_each_text_of_a_column_is_read_once_and_each_bad_row_is_told_singly() ->
     _, _, problems, balls = read("\n".join(["club;swing;carry_yd;remark", *rows]))
     assert len(balls) == len(good) + 1  # without a club the one that stands for all is taken
     assert [p[:30] for p in problems] == [
-        '"far" is not a number.', "is longer than 24 characters.", "is empty, and so are total_yd ",
+        '"far" is not a number.',
+        "is longer than 24 characters.",
+        "is empty, and so are total_yd ",
         "A carry of 9000 yd is outside ",
-    ]  # fmt: skip
+    ]
     assert [shot.extra["remark"] for shot in balls] == [  # type: ignore[attr-defined]
         row.split(";")[3] for row in rows if row not in bad or row == bad[1]
     ]

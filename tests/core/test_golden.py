@@ -83,9 +83,7 @@ SESSIONS = ((420, 0.0), (200, 0.01), (120, 0.0), (60, 0.02), (41, 0.01), (33, 0.
 
 def carry_of(key: CellKey) -> float:
     rule = float(mean_log_carry(Points.of([point(key)]))[0])
-    quirk = 0.05 * math.sin(
-        LOFTS[key.club] + 3 * len(key.swing) + list(Trajectory).index(key.trajectory)
-    )
+    quirk = 0.05 * math.sin(LOFTS[key.club] + 3 * len(key.swing) + list(Trajectory).index(key.trajectory))
     return math.exp(rule - 0.06 + quirk)
 
 
@@ -104,11 +102,18 @@ def balls_of(days_ago: int, moved: float, rng: np.random.Generator, n: int) -> I
         log = math.log(carry_of(key)) + moved + float(rng.normal(0, 0.05)) - 0.25 * fat
         at = replace(point(key), back_in=2.0 * (i % 13 == 5), down_in=1.0 * (i % 29 == 8))
         yield Hit(
-            key, at, math.exp(log), f"{days_ago}-{i}", TODAY - days_ago * DAY,
-            Strike.FAT if fat else Strike.SOLID, "a gust" if i % 23 == 7 else "",
-            BallType.RANGE if i % 6 == 4 else BallType.PREMIUM, (Lie.MAT, Lie.FAIRWAY)[i % 2],
-            sd=0.03 if i % 9 == 2 else 0.0, wind_told=i % 3 > 0,
-        )  # fmt: skip
+            key,
+            at,
+            math.exp(log),
+            f"{days_ago}-{i}",
+            TODAY - days_ago * DAY,
+            Strike.FAT if fat else Strike.SOLID,
+            "a gust" if i % 23 == 7 else "",
+            BallType.RANGE if i % 6 == 4 else BallType.PREMIUM,
+            (Lie.MAT, Lie.FAIRWAY)[i % 2],
+            sd=0.03 if i % 9 == 2 else 0.0,
+            wind_told=i % 3 > 0,
+        )
 
 
 def evidence() -> Evidence:
@@ -178,10 +183,7 @@ def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
         "swaps": swaps(m.cells, CLOCK.positions),
         "today": today_of(m.cells, CHAIN, altitude_m=300, temperature_c=8, headwind_mps=4)[:9],
         "seen": positions_seen(
-            [
-                Shot(cell=CellKey("56", s), carry_yd=c)
-                for s, c in (("a", 40), ("b", 62), ("9:00", 52))
-            ],
+            [Shot(cell=CellKey("56", s), carry_yd=c) for s, c in (("a", 40), ("b", 62), ("9:00", 52))],
             LOFTS,
         ),
     }
@@ -239,14 +241,20 @@ def stages(m: Matrix) -> list[Any]:
 
 def published(m: Matrix, day: str, moved: float = 1.0) -> Card:
     cells = [
-        replace(card_cell(c), carry_yd=c.carry_yd * (moved if c.key.club == "56" else 1))
-        for c in m.cells
+        replace(card_cell(c), carry_yd=c.carry_yd * (moved if c.key.club == "56" else 1)) for c in m.cells
     ]
     return Card(
-        student="Odile", academy="W", version=1, day=day, note="", metres=False, **GROUND,
+        student="Odile",
+        academy="W",
+        version=1,
+        day=day,
+        note="",
+        metres=False,
+        **GROUND,
         clubs=tuple((c.label, c.loft_deg) for c in CLUBS),
-        positions=tuple((p.label, p.cue) for p in CLOCK.positions), cells=tuple(cells),
-    )  # fmt: skip
+        positions=tuple((p.label, p.cue) for p in CLOCK.positions),
+        cells=tuple(cells),
+    )
 
 
 def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
@@ -259,9 +267,13 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
     took = {"47": [CellKey("52", "9:00")]}
     played = matters(m.cells, **RANGE, stands_in=took)
     facts: dict[str, Any] = {
-        "as_of": TODAY, "tolerance_yd": 2.0, "clubs": 4, "balls": 99,
-        "last_hit": TODAY - 70 * DAY, "events": events,
-    }  # fmt: skip
+        "as_of": TODAY,
+        "tolerance_yd": 2.0,
+        "clubs": 4,
+        "balls": 99,
+        "last_hit": TODAY - 70 * DAY,
+        "events": events,
+    }
     days = sorted({h.day for h in e.hits if h.day})
     launches = [Launched(d, i % 3 > 0) for i, d in enumerate(days)]
     span = (TODAY - 420 * DAY, TODAY)
@@ -282,7 +294,9 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         "verdicts": [
             verdict_on(e, new_balls(share, cells), struck_of(e.hits, struck))
             for share, cells in (
-                (0.0, everywhere), (0.11, everywhere), (-0.07, everywhere[:3]),
+                (0.0, everywhere),
+                (0.11, everywhere),
+                (-0.07, everywhere[:3]),
                 (0.16, everywhere[4:5] * 6),
             )
             for struck in ([(Strike.SOLID, 50.0, 53.0)] * 16, [(Strike.FAT, 40.0, 40.0)] * 9)
@@ -297,7 +311,7 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         "moved": before_and_after(halves_),
         "review": compare(m, after, {h.cell: [h.carry_yd or 0.0] for h in new}),
         "versions": differences(published(m, "a"), published(m, "b", 1.09)),
-    }  # fmt: skip
+    }
 
 
 def practice(e: Evidence, m: Matrix) -> dict[str, Any]:
@@ -305,9 +319,7 @@ def practice(e: Evidence, m: Matrix) -> dict[str, Any]:
     wish = Wish(balls=30, **RANGE, stage=Stage.DISTANCE, yardage=55.0, tolerance_yd=2.5)
     return {
         "protocols": {
-            f"{p} {stage}": plan_for(p, m, replace(wish, stage=stage))
-            for p in Protocol
-            for stage in Stage
+            f"{p} {stage}": plan_for(p, m, replace(wish, stage=stage)) for p in Protocol for stage in Stage
         },
         "due": plan_for(Protocol.CHECK_UP, m, replace(wish, due=due)),
         "due and more": plan_for(Protocol.CHECK_UP, m, replace(wish, due=due[:2])),
@@ -364,11 +376,7 @@ def test_core_says_what_it_said(room: str) -> None:
         place: (before[place], value)
         for place, value in now.items()
         if value
-        != (
-            pytest.approx(before[place], rel=2e-5, abs=1e-7)
-            if isinstance(value, float)
-            else before[place]
-        )
+        != (pytest.approx(before[place], rel=2e-5, abs=1e-7) if isinstance(value, float) else before[place])
     }
     assert not moved
 

@@ -32,9 +32,7 @@ def test_covered_and_fallow_split_the_ground(values: list[float], tolerance: flo
     covered = covered_yardages(cells, from_yd=30, to_yd=100, tolerance_yd=tolerance)
     # In hundredths, so that the outside count knows no binary fractions.
     reach = round(tolerance * 100)
-    brute = [
-        y for y in range(30, 101) if any(abs(round(v * 100) - 100 * y) <= reach for v in values)
-    ]
+    brute = [y for y in range(30, 101) if any(abs(round(v * 100) - 100 * y) <= reach for v in values)]
     assert covered == brute
     gaps = fallow(cells, from_yd=30, to_yd=100, tolerance_yd=tolerance)
     bare = [y for s in gaps for y in range(s.from_yd, s.to_yd + 1)]

@@ -42,11 +42,15 @@ from tests.core.builders import DAY, TODAY, cell, evidence, hit, matrix, point
 BALLS = [
     hit(carry, club, swing, day=TODAY - 20 * DAY)
     for club, swing, carry in (
-        ("60", "9:00", 46), ("56", "9:00", 52), ("52", "9:00", 58), ("47", "9:00", 66),
-        ("56", "full", 88), ("56", "8:00", 33),
+        ("60", "9:00", 46),
+        ("56", "9:00", 52),
+        ("52", "9:00", 58),
+        ("47", "9:00", 66),
+        ("56", "full", 88),
+        ("56", "8:00", 33),
     )
     for carry in (carry - 1, carry, carry + 1, carry, carry)
-]  # fmt: skip
+]
 
 
 def half(changes: list[Change], club: str = "56", swing: str = "9:00") -> float:
@@ -98,9 +102,7 @@ def test_balls_after_an_event_settle_what_hangs_together() -> None:
     """After a break all carries have moved together: six balls in two cells tell of the others."""
     gone = changes_of([Happened(EventKind.BREAK, TODAY - 5 * DAY)])
     fresh = [
-        hit(c * 0.94, club, "9:00", day=TODAY)
-        for club, c in (("60", 46.0), ("47", 66.0))
-        for _ in range(3)
+        hit(c * 0.94, club, "9:00", day=TODAY) for club, c in (("60", 46.0), ("47", 66.0)) for _ in range(3)
     ]
     before, after = (cell(matrix(b, changes=gone)) for b in (BALLS, BALLS + fresh))
     assert after.half_yd < 0.75 * before.half_yd
@@ -136,8 +138,12 @@ def test_events_that_cannot_be() -> None:
 
 def due(cells: list[Cell], **more: object) -> object:
     usual: dict[str, object] = {
-        "as_of": TODAY, "tolerance_yd": 2.5, "clubs": 4, "balls": 30, "last_hit": TODAY - 20 * DAY,
-    }  # fmt: skip
+        "as_of": TODAY,
+        "tolerance_yd": 2.5,
+        "clubs": 4,
+        "balls": 30,
+        "last_hit": TODAY - 20 * DAY,
+    }
     return due_of(cells, **(usual | more))  # type: ignore[arg-type]
 
 
@@ -145,8 +151,12 @@ def test_what_matters_is_what_the_student_plays_by() -> None:
     cells = matrix(BALLS).cells
     own = matters(cells, from_yd=30, to_yd=80)
     assert {(c.key.club, c.key.swing) for c in own} == {
-        ("60", "9:00"), ("56", "9:00"), ("52", "9:00"), ("47", "9:00"), ("56", "8:00")
-    }  # fmt: skip
+        ("60", "9:00"),
+        ("56", "9:00"),
+        ("52", "9:00"),
+        ("47", "9:00"),
+        ("56", "8:00"),
+    }
     shot = CellKey("60", "full")
     # Where the shots were chosen, those and no others, measured or not.
     played = matters(cells, from_yd=30, to_yd=100, played=[shot])

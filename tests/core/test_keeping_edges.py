@@ -42,9 +42,7 @@ SHORT, LONG = CellKey("56", "8:00"), CellKey("56", "9:00")
 @pytest.mark.parametrize(("ago", "old"), [(60, 0), (61, 1)])
 def test_numbers_are_old_after_two_months_without_a_ball(ago: int, old: int) -> None:
     wide = [made(50, half=4.0), made(60, half=9.0)]
-    due = due_of(
-        wide, as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=TODAY - ago * DAY, events=[]
-    )
+    due = due_of(wide, as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=TODAY - ago * DAY, events=[])
     (reason,) = (r for r in due.reasons if "old" in r.values)
     assert reason.values["old"] == old
 
@@ -53,9 +51,8 @@ def test_a_new_club_is_named_only_while_its_own_numbers_are_wide() -> None:
     since = {"60": TODAY - 9 * DAY, "56": TODAY - 9 * DAY}
     cells = [made(40, half=9, key=CellKey("60", "9:00")), made(50, half=1, key=LONG)]
     due = due_of(
-        cells, as_of=TODAY, tolerance_yd=2.5, clubs=2, balls=5, last_hit=TODAY, events=[],
-        new_clubs=since,
-    )  # fmt: skip
+        cells, as_of=TODAY, tolerance_yd=2.5, clubs=2, balls=5, last_hit=TODAY, events=[], new_clubs=since
+    )
     named = [r.values for r in due.reasons if r.code is DueCode.NEW_CLUB]
     assert [(v["club"], v["balls"]) for v in named] == [("60", 5)]
 
@@ -68,9 +65,8 @@ def test_who_has_nothing_comes_after_who_is_due(facts: dict[str, int], state: St
     known: dict[str, Any] = {"clubs": 1, "balls": 5} | facts
     due = due_of([], as_of=TODAY, tolerance_yd=2.5, last_hit=TODAY, events=[], **known)
     wide = due_of(
-        [made(50, half=4)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=TODAY,
-        events=[],
-    )  # fmt: skip
+        [made(50, half=4)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=TODAY, events=[]
+    )
     assert due.state is state
     assert 0 < due.need <= 0.05 < wide.need
 
@@ -105,9 +101,13 @@ def test_without_a_usual_a_day_of_strikes_is_no_surprise() -> None:
 
 def test_a_slow_change_is_due_before_balls_that_wait_and_says_which_way() -> None:
     known: dict[str, Any] = {
-        "as_of": TODAY, "tolerance_yd": 2.5, "clubs": 1, "balls": 5, "last_hit": TODAY,
+        "as_of": TODAY,
+        "tolerance_yd": 2.5,
+        "clubs": 1,
+        "balls": 5,
+        "last_hit": TODAY,
         "events": [],
-    }  # fmt: skip
+    }
     fine = [made(50, half=1)]
     still = due_of(fine, **known)
     slow = {
@@ -129,9 +129,8 @@ def test_one_wide_number_is_named_and_a_told_one_is_no_odd_ball() -> None:
     (wide,) = (r for r in due.reasons if "old" in r.values)
     assert (wide.values["wide"], wide.values["played"]) == (3, 3)
     one = due_of(
-        [*cells[1:2], made(50)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=None,
-        events=[],
-    )  # fmt: skip
+        [*cells[1:2], made(50)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=None, events=[]
+    )
     assert [r.values.get("shot") for r in one.reasons] == [str(SHORT)]
     told = [*(hit(52.0 + i / 4, uid=f"{i}") for i in range(6)), hit(99.0, uid="told", told=True)]
     assert not matrix(told).suspects
@@ -174,10 +173,19 @@ def test_spreads_are_compared_where_both_sides_have_one() -> None:
 def test_versions_differ_in_cells_that_came_and_went() -> None:
     def card(*cells: Cell) -> Card:
         return Card(
-            student="Odile", academy="W", version=1, day="a", note="", metres=False, from_yd=30,
-            to_yd=100, tolerance_yd=2.5, clubs=(("56", 56.0),), positions=(("9:00", ""),),
+            student="Odile",
+            academy="W",
+            version=1,
+            day="a",
+            note="",
+            metres=False,
+            from_yd=30,
+            to_yd=100,
+            tolerance_yd=2.5,
+            clubs=(("56", 56.0),),
+            positions=(("9:00", ""),),
             cells=tuple(card_cell(c) for c in cells),
-        )  # fmt: skip
+        )
 
     old, new = made(50, key=LONG), made(40, key=SHORT)
     guessed = made(60, measured=False, key=CellKey("56", "10:00"))
@@ -202,12 +210,15 @@ def test_an_event_is_a_reason_for_nine_months(ago: int, said: bool) -> None:
     bent = Happened(EventKind.BENT, TODAY - ago * DAY, "56")
     new = Happened(EventKind.NEW_CLUB, TODAY - DAY, "56")  # opens nothing by itself
     due = due_of(
-        [made(50, half=4, key=LONG)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5,
-        last_hit=TODAY, events=[new, bent],
-    )  # fmt: skip
-    assert [r.values["event"] for r in due.reasons if "event" in r.values] == (
-        ["club bent"] if said else []
+        [made(50, half=4, key=LONG)],
+        as_of=TODAY,
+        tolerance_yd=2.5,
+        clubs=1,
+        balls=5,
+        last_hit=TODAY,
+        events=[new, bent],
     )
+    assert [r.values["event"] for r in due.reasons if "event" in r.values] == (["club bent"] if said else [])
 
 
 def test_only_a_coachs_own_reset_is_no_turn_to_compare() -> None:
@@ -220,15 +231,16 @@ def test_only_a_coachs_own_reset_is_no_turn_to_compare() -> None:
     [(0.02, Remark.SCATTER_TIGHTER), (0.12, Remark.SCATTER_WIDER), (0.051, Remark.SCATTER)],
 )
 def test_spread_is_said_to_have_moved_only_beyond_its_interval(after: float, code: Remark) -> None:
-    balls = [[hit(50 * math.exp(sd * (-1) ** i), uid=f"{sd}-{i}", day=day) for i in range(24)]
-             for sd, day in ((0.05, TODAY - 40 * DAY), (after, TODAY - 4 * DAY))]  # fmt: skip
+    balls = [
+        [hit(50 * math.exp(sd * (-1) ** i), uid=f"{sd}-{i}", day=day) for i in range(24)]
+        for sd, day in ((0.05, TODAY - 40 * DAY), (after, TODAY - 4 * DAY))
+    ]
     both = [b for half in balls for b in half]
     span = (TODAY - 60 * DAY, TODAY)
     turn = turn_at(both, [], TODAY - 20 * DAY, from_day=span[0], to_day=span[1])
     said = draft(
-        "Odile", stretch_of(both, [], *span), turn, covered=(0.3, 0.4), doubtful=0.1,
-        from_yd=30, to_yd=100,
-    )  # fmt: skip
+        "Odile", stretch_of(both, [], *span), turn, covered=(0.3, 0.4), doubtful=0.1, from_yd=30, to_yd=100
+    )
     codes = {one.code for one in said}
     assert codes & {Remark.SCATTER_TIGHTER, Remark.SCATTER_WIDER, Remark.SCATTER} == {code}
     assert Remark.SOLID in codes

@@ -15,9 +15,7 @@ from scipy import stats
 SOLID = BallSeen(Strike.SOLID, past_yd=0.0, lead_side=0.0, launch_off=0.0)
 
 
-def faults(
-    seen: dict[Checkpoint, Seen], balls: list[BallSeen], handicap: float = 18
-) -> list[Fault]:
+def faults(seen: dict[Checkpoint, Seen], balls: list[BallSeen], handicap: float = 18) -> list[Fault]:
     return [likely.fault for likely in likely_faults(seen, balls, handicap)]
 
 
@@ -53,8 +51,7 @@ def balls(n: float = 8, **more: float) -> list[BallSeen]:
     """Balls that share something, with a little of their own."""
     known = {"past_yd": 0.0, "lead_side": 0.0, "launch_off": 0.0} | more
     return [
-        BallSeen(Strike.SOLID, **{k: v + 0.01 * (i % 3 - 1) for k, v in known.items()})
-        for i in range(int(n))
+        BallSeen(Strike.SOLID, **{k: v + 0.01 * (i % 3 - 1) for k, v in known.items()}) for i in range(int(n))
     ]
 
 
@@ -75,18 +72,18 @@ def balls(n: float = 8, **more: float) -> list[BallSeen]:
         ({"past_yd": 3.0}, None),
     ],
 )
-def test_what_the_balls_did_speaks_for_one_fault(
-    did: dict[str, float], fault: Fault | None
-) -> None:
+def test_what_the_balls_did_speaks_for_one_fault(did: dict[str, float], fault: Fault | None) -> None:
     assert faults({}, balls(**did)) == ([] if fault is None else [fault])
     assert faults({}, balls(5, **did)) == []
 
 
 def test_what_speaks_for_a_fault_is_said_and_more_of_it_comes_first() -> None:
     seen = {
-        Checkpoint.RETURNS: Seen.LITTLE, Checkpoint.FACE: Seen.MUCH,
-        Checkpoint.SHOULDERS: Seen.LITTLE, Checkpoint.PLANE: Seen.LITTLE,
-    }  # fmt: skip
+        Checkpoint.RETURNS: Seen.LITTLE,
+        Checkpoint.FACE: Seen.MUCH,
+        Checkpoint.SHOULDERS: Seen.LITTLE,
+        Checkpoint.PLANE: Seen.LITTLE,
+    }
     found = likely_faults(seen, balls(launch_off=1.5), 18)
     assert [(f.fault, f.strength) for f in found] == [(Fault.FLOATS, 4), (Fault.FAT, 2)]
     assert [said.code for said in found[0].because] == [Sign.ABOVE, Sign.SEEN]

@@ -76,8 +76,13 @@ def test_a_carry_that_no_ball_speed_gives_stops_no_other() -> None:
 def test_the_swap_rule_stands_beside_the_students_own() -> None:
     """Common practice, no published source: low of the 60-yard swing about 70, high of the 80-yard
     swing about 70."""
-    shots = (("9:00", 60, "stock"), ("9:00", 70, "low"), ("10:00", 70, "stock"),
-             ("11:00", 80, "stock"), ("11:00", 70, "high"))  # fmt: skip
+    shots = (
+        ("9:00", 60, "stock"),
+        ("9:00", 70, "low"),
+        ("10:00", 70, "stock"),
+        ("11:00", 80, "stock"),
+        ("11:00", 70, "high"),
+    )
     hits = [
         hit(c + d, "52", swing, trajectory=Trajectory(height))
         for swing, c, height in shots
@@ -167,9 +172,7 @@ def test_a_short_ball_counts_by_how_likely_it_is_a_mishit() -> None:
 def test_planned_balls_promise_no_tighter_student() -> None:
     known = evidence([hit(c) for c in (50, 66, 58, 54, 62)])
     key = CellKey("52", "9:00")
-    few, many = (
-        halves_after(known, [point(key)], [(key, point(key), 66.0, n)])[0] for n in (3, 30)
-    )
+    few, many = (halves_after(known, [point(key)], [(key, point(key), 66.0, n)])[0] for n in (3, 30))
     assert few > many > 1.645 * 0.012 * 66  # the day keeps its part, however many
 
 
@@ -192,9 +195,7 @@ def test_what_more_balls_do_not_settle_is_known() -> None:
 
 
 def test_the_reason_that_holds_a_number_is_said() -> None:
-    beside = [
-        hit(c * 0.8, club) for club, c in (("60", 52), ("52", 66), ("47", 75)) for _ in "12345"
-    ]
+    beside = [hit(c * 0.8, club) for club, c in (("60", 52), ("52", 66), ("47", 75)) for _ in "12345"]
     m = matrix([*beside, *(hit(c) for c in (64, 65, 63, 64, 64))])
     said = [step.reason for step in why(m, NINE).steps]
     assert said[0] is Reason.OWN
@@ -204,10 +205,7 @@ def test_the_reason_that_holds_a_number_is_said() -> None:
 
 def test_a_question_is_about_as_many_balls_as_stand_out_and_one_cell() -> None:
     known = [hit(c, club) for club, c in (("60", 50), ("56", 58), ("52", 66)) for _ in range(5)]
-    known = [
-        replace(h, carry_yd=(h.carry_yd or 0) * (1 + 0.02 * (i % 5 - 2)))
-        for i, h in enumerate(known)
-    ]
+    known = [replace(h, carry_yd=(h.carry_yd or 0) * (1 + 0.02 * (i % 5 - 2))) for i, h in enumerate(known)]
     keys = [c.key for c in matrix([]).cells]
     wrong = [hit(c, uid=f"w{i}", day=TODAY) for i, c in enumerate((66, 67, 66.5))]
     found = question_about(evidence([*known, *wrong]), NINE, keys)
@@ -221,9 +219,7 @@ def test_a_question_is_about_as_many_balls_as_stand_out_and_one_cell() -> None:
     assert question_about(evidence(known), NINE, keys) is None
 
 
-@pytest.mark.parametrize(
-    ("share", "grade"), [(0.7, Spin.RELEASE), (1.0, Spin.CHECK), (1.2, Spin.GRAB)]
-)
+@pytest.mark.parametrize(("share", "grade"), [(0.7, Spin.RELEASE), (1.0, Spin.CHECK), (1.2, Spin.GRAB)])
 def test_spin_is_graded_by_what_the_shot_and_the_contact_give(share: float, grade: Spin) -> None:
     """A range ball from a mat spins less without being another shot: one rule everywhere."""
     chain = replace(TYPICAL, lofts={"56": 56.0})

@@ -61,9 +61,7 @@ def test_an_eighteen_needs_what_the_trade_says_and_levels_lie_between() -> None:
     assert baseline_for(None) == LEVEL
     for surface, table in TOUR.items():
         halfway = baseline_for(6.5).knots[surface]
-        for (at, tour), (_, half), (_, own) in zip(
-            table, halfway, LEVEL.knots[surface], strict=True
-        ):
+        for (at, tour), (_, half), (_, own) in zip(table, halfway, LEVEL.knots[surface], strict=True):
             assert half == pytest.approx((tour + own) / 2, abs=1e-4), (surface, at)
     # To get better never costs, and sand is dearer than rough at every distance of an eighteen.
     metres = np.linspace(0, 100, 201)
@@ -190,9 +188,7 @@ def test_more_trouble_never_saves_a_stroke(
             return
         worse = replace(plain, trouble=(*plain.trouble, more))
         level, pattern = baseline_for(handicap), shot(carry, ball_sd_yd=sd)
-        before, after = (
-            outcomes_of([pattern], KINDS, plane_of(s, level))[0] for s in (plain, worse)
-        )
+        before, after = (outcomes_of([pattern], KINDS, plane_of(s, level))[0] for s in (plain, worse))
         # Another band cuts the plane elsewhere: as much as that is worth.
         assert after.strokes >= before.strokes - 3e-3
 
@@ -202,8 +198,7 @@ def test_more_trouble_never_saves_a_stroke(
 def test_a_wider_green_never_costs_one(carry: float, sd: float, width: float, by: float) -> None:
     pattern = shot(carry, lateral_sd_yd=sd)
     narrow, wide = (
-        strokes_of(pattern, Situation(pin_yd=60, width_yd=w), usual_contact(18))
-        for w in (width, width + by)
+        strokes_of(pattern, Situation(pin_yd=60, width_yd=w), usual_contact(18)) for w in (width, width + by)
     )
     assert wide.strokes <= narrow.strokes + 1e-3
     assert wide.on_green >= narrow.on_green - 1e-9
@@ -223,9 +218,7 @@ def test_less_scatter_around_the_flag_never_costs_one(sd: float, run: float, by:
 
 @pytest.mark.parametrize("wind", [3.0, 8.0])
 def test_a_wind_across_is_mirrored(wind: float) -> None:
-    left, right = (
-        picked(Situation(pin_yd=70, to_right_mps=w, headwind_mps=2)) for w in (-wind, wind)
-    )
+    left, right = (picked(Situation(pin_yd=70, to_right_mps=w, headwind_mps=2)) for w in (-wind, wind))
     assert [o.strokes for o in left.outcomes] == pytest.approx([o.strokes for o in right.outcomes])
     drifts = [p.drift_yd for p in right.patterns]
     assert drifts == pytest.approx([-p.drift_yd for p in left.patterns])
@@ -372,8 +365,13 @@ def test_the_twelve_situations_get_the_answer_that_the_page_gives(row: list[str]
     options, says, shot_named, costs = row
     words = iter(shlex.split(options))
     given = {word: next(words) for word in words}
-    number = {"--pin": "pin_yd", "--front": "front_yd", "--back": "back_yd",
-              "--headwind-mps": "headwind_mps", "--raised-m": "raised_m"}  # fmt: skip
+    number = {
+        "--pin": "pin_yd",
+        "--front": "front_yd",
+        "--back": "back_yd",
+        "--headwind-mps": "headwind_mps",
+        "--raised-m": "raised_m",
+    }
     values: dict[str, object] = {number[k]: float(v) for k, v in given.items() if k in number}
     if "--trouble" in given:
         values["trouble"] = (band(given["--trouble"]),)
@@ -384,14 +382,10 @@ def test_the_twelve_situations_get_the_answer_that_the_page_gives(row: list[str]
     found = picked(Situation(**values))  # type: ignore[arg-type]
     best = found.patterns[found.best]
     club, swing, height = shot_named.split()
-    assert (best.shot.key.club, best.shot.key.swing, best.shot.key.trajectory) == (
-        club, swing, height,
-    )  # fmt: skip
+    assert (best.shot.key.club, best.shot.key.swing, best.shot.key.trajectory) == (club, swing, height)
     wanted = next((t for t in Trajectory if t in says), best.shot.key.trajectory)
     gap = max(0.0, least(found)[wanted] - found.outcomes[found.best].cost)
-    assert (0 if best.shot.key.trajectory is wanted else gap) == pytest.approx(
-        float(costs), abs=0.005
-    )
+    assert (0 if best.shot.key.trajectory is wanted else gap) == pytest.approx(float(costs), abs=0.005)
     if "lay up" in says:
         assert found.reach is Reach.TOO_FAR
     if "short of the flag" in says:
@@ -413,17 +407,16 @@ def test_either_will_do_and_the_goal_then_the_rule_then_the_smoother_decide() ->
     there = Situation(pin_yd=60)
     near = [shot(50, 10), shot(49.6, 10, key=replace(shot(50).shot.key, club="58"))]
 
-    def choose(
-        shots: list[Pattern], s: Situation = there, handicap: float = 18
-    ) -> tuple[str, Because]:
+    def choose(shots: list[Pattern], s: Situation = there, handicap: float = 18) -> tuple[str, Because]:
         found = pick(shots, s, baseline_for(handicap), usual_contact(handicap), LIMIT)
         return str(found.patterns[found.best].shot.key), Because(found.headline.code)
 
     assert choose(near) == ("54 9:00", Because.EITHER)
     # As good, but not the one with fewest strokes: the smoother.
     assert choose([replace(near[0], carry_yd=49.4), replace(near[1], carry_yd=50.0)]) == (
-        "54 9:00", Because.SMOOTHER,
-    )  # fmt: skip
+        "54 9:00",
+        Because.SMOOTHER,
+    )
     low = replace(
         near[1],
         shot=replace(near[1].shot, key=replace(near[1].shot.key, trajectory=Trajectory.LOW)),
@@ -474,9 +467,7 @@ def test_reasons_name_what_goes_wrong() -> None:
     few = replace(shot(55), balls=2)
     told = replace(shot(56), shot=replace(shot(56).shot, measured=False))
     both = pick([few, told], there, LEVEL, usual_contact(18), LIMIT)
-    assert {Because.FEW_BALLS, Because.ESTIMATED} <= {
-        r.code for reasons in both.reasons for r in reasons
-    }
+    assert {Because.FEW_BALLS, Because.ESTIMATED} <= {r.code for reasons in both.reasons for r in reasons}
 
 
 # --- what if, the phone's table, ten to decide
@@ -507,10 +498,14 @@ def test_the_phones_table_says_what_the_pick_says() -> None:
     pins = [30.0, 47.0, 62.0, 75.5, 100.0]
     rows = dict(
         table_of(
-            lambda s: patterns(s, which=which), lambda p: few.index(str(p.shot.key)), pins, LEVEL,
-            contact, LIMIT,
+            lambda s: patterns(s, which=which),
+            lambda p: few.index(str(p.shot.key)),
+            pins,
+            LEVEL,
+            contact,
+            LIMIT,
         )
-    )  # fmt: skip
+    )
     assert len(rows) == 81
     assert {len(row) for row in rows.values()} == {5 * len(pins)}
     for lie, wind, at in ((LIES[0], Wind.NONE, PinAt.BACK), (LIES[2], Wind.INTO, PinAt.FRONT)):
@@ -523,9 +518,7 @@ def test_the_phones_table_says_what_the_pick_says() -> None:
                 order = [few.index(str(p.shot.key)) for p in found.patterns]
                 assert answer.shot == order[found.best]
                 assert answer.why == found.headline.code
-                others = [
-                    order[i] for i in range(len(order)) if i not in (found.best, found.either)
-                ]
+                others = [order[i] for i in range(len(order)) if i not in (found.best, found.either)]
                 if found.either is not None:
                     others.insert(0, order[found.either])
                 assert answer.others[0] == others[0]
@@ -538,11 +531,7 @@ def test_the_phones_table_says_what_the_pick_says() -> None:
 
 def test_ten_situations_come_from_their_seed_and_can_be_played() -> None:
     ten = quiz(7, [45.0, 60.0, 82.0], from_yd=30, to_yd=100)
-    assert (
-        ten
-        == quiz(7, [45.0, 60.0, 82.0], from_yd=30, to_yd=100)
-        != quiz(8, [60.0], from_yd=30, to_yd=100)
-    )
+    assert ten == quiz(7, [45.0, 60.0, 82.0], from_yd=30, to_yd=100) != quiz(8, [60.0], from_yd=30, to_yd=100)
     assert len(ten) == 10
     for seed in range(40):
         for one in quiz(seed, [33.0, 97.0], from_yd=30, to_yd=100):

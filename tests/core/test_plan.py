@@ -91,9 +91,7 @@ def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
     assert {p.key.trajectory for p in stock} == {"stock"}
     short = plan_balls(m, 30, from_yd=30, to_yd=50)
     assert max(cell(m, p.key.club, p.key.swing).carry_yd for p in short) < 75
-    assert weights_of(np.array([20.0, 29.0, 60.0, 102.0]), 30, 100) == pytest.approx(
-        [0, 0.8, 1, 0.6]
-    )
+    assert weights_of(np.array([20.0, 29.0, 60.0, 102.0]), 30, 100) == pytest.approx([0, 0.8, 1, 0.6])
     for wrong in (0, 301):
         with pytest.raises(InputError):
             plan_balls(m, wrong, from_yd=30, to_yd=100)
@@ -142,9 +140,7 @@ def test_a_plan_promises_what_comes(mishits: float) -> None:
 
         known = evidence(hit_some(CELLS * 2, 9))
         standing = known.matrix()
-        stock = plan_balls(
-            standing, 20, from_yd=30, to_yd=100, allowed=lambda k: k in POINTS, evidence=known
-        )
+        stock = plan_balls(standing, 20, from_yd=30, to_yd=100, allowed=lambda k: k in POINTS, evidence=known)
         then = evidence([*known.hits, *hit_some([p.key for p in stock for _ in range(p.balls)], 0)])
         reached = then.matrix()
         ratios += [reached[p.key].half_yd / float(p.why.values["after_yd"]) for p in stock]  # type: ignore[arg-type]

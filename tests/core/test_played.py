@@ -43,9 +43,7 @@ ARMS = {p.label: p.arm_deg for scale in (CLOCK, FRACTION, BODY, ZONES) for p in 
 FREE = Limit("11:00", 150, full_too=True)
 
 
-def shot(
-    name: str, carry: float, *, sd: float = 2.0, half: float = 1.5, measured: bool = True
-) -> Candidate:
+def shot(name: str, carry: float, *, sd: float = 2.0, half: float = 1.5, measured: bool = True) -> Candidate:
     """ "58 11:00 high" with a carry: the loft is the club's name."""
     club, swing, *more = name.replace("90 %", "90_%").split()
     swing = swing.replace("_", " ")
@@ -62,9 +60,7 @@ def drawn(seed: int, number: int, hi: float = 100) -> list[Candidate]:
     for carry in rng.uniform(26, hi, number):
         club, swing = str(rng.choice([46, 50, 54, 58])), str(rng.choice(["8:00", "9:00", "10:00"]))
         height = str(rng.choice(["low", "stock", "stock", "high"]))
-        one = shot(
-            f"{club} {swing} {height}", round(float(carry), 2), measured=bool(rng.integers(4))
-        )
+        one = shot(f"{club} {swing} {height}", round(float(carry), 2), measured=bool(rng.integers(4)))
         found.append(one)
     return found
 
@@ -88,7 +84,13 @@ def worth(shots: Sequence[Candidate], price: float) -> float:
 @pytest.mark.parametrize("seed", range(6))
 def test_each_set_is_the_best_of_all_of_its_size(seed: int) -> None:
     """Outside check: every set of up to five of eleven shots, by brute force."""
-    shots = [*drawn(seed, 7), shot("58 8:00", 40.0), shot("54 8:00", 45.0), shot("50 9:00", 60.0), shot("46 9:00", 71.0)]  # fmt: skip # noqa: E501
+    shots = [
+        *drawn(seed, 7),
+        shot("58 8:00", 40.0),
+        shot("54 8:00", 45.0),
+        shot("50 9:00", 60.0),
+        shot("46 9:00", 71.0),
+    ]
     most = propose(shots, FREE, **GROUND, estimates_yd=9, price=0.0)
     plain = propose(shots, FREE, **GROUND, estimates_yd=9)
     for number in range(1, 6):
@@ -184,9 +186,7 @@ def test_the_swing_that_is_repeated_best_before_the_one_a_yard_nearer() -> None:
     near, tight = shot("50 9:00", 60.0, sd=6.0), shot("54 10:00", 61.0, sd=1.5)
     assert answer_at([near, tight], 60, 2.5).shot == 1
     # Far enough off, the nearer one comes within the tolerance more often.
-    assert (
-        answer_at([near, replace(tight, carry_yd=62.5)], 60, 2.5).shot != 1 or near.shot_sd_yd > 5
-    )
+    assert answer_at([near, replace(tight, carry_yd=62.5)], 60, 2.5).shot != 1 or near.shot_sd_yd > 5
     sure, guessed = shot("58 10:00", 59.0), shot("50 9:00", 60.0, measured=False, half=1.5)
     assert answer_at([guessed, sure], 60, 2.5).shot == 1
 
@@ -273,7 +273,7 @@ def test_what_a_shot_is_worth_and_a_plain_ladder() -> None:
     ladder = [shot("54 8:00", 33.0), shot("50 8:00", 38.0), shot("46 8:00", 43.0)]
     lob = shot("58 9:00 high", 44.0)
     taken = propose([*ladder, lob], FREE, **GROUND)
-    assert {str(([*ladder, lob])[i].key) for i in taken.shots(3)} == {"54 8:00", "50 8:00", "46 8:00"}  # fmt: skip # noqa: E501
+    assert {str(([*ladder, lob])[i].key) for i in taken.shots(3)} == {"54 8:00", "50 8:00", "46 8:00"}
     # Where height is the only way, it is taken.
     alone = propose([*ladder, shot("58 9:00 high", 60.0)], FREE, **GROUND)
     assert len(alone.shots(4)) == 4
@@ -323,9 +323,7 @@ def test_the_play_command(tmp_path: Path) -> None:
         ("50", "11:00", "estimated"),
         ("50", "full", "measured"),
     ]
-    assert set(found["shots"][0]) == {
-        "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "basis"
-    }  # fmt: skip
+    assert set(found["shots"][0]) == {"club", "swing", "trajectory", "spin", "tempo", "carry_yd", "basis"}
     short = json.loads(play("--longest", "9:00").stdout)
     assert [s["carry_yd"] for s in short["shots"]] == [45.0, 60.0]
     two = json.loads(play("--most", "2").stdout)
@@ -361,15 +359,25 @@ def test_metres_change_nothing_in_what_is_chosen() -> None:
         for s in (shot("58 9:00", 45), shot("54 9:00", 53), shot("50 9:00", 61))
     )
     card = Card(
-        student="O", academy="W", version=1, day="2026-06-01", note="", metres=False, **GROUND,
-        clubs=(("58", 58.0), ("54", 54.0), ("50", 50.0)), positions=(("9:00", ""),), cells=cells,
+        student="O",
+        academy="W",
+        version=1,
+        day="2026-06-01",
+        note="",
+        metres=False,
+        **GROUND,
+        clubs=(("58", 58.0), ("54", 54.0), ("50", 50.0)),
+        positions=(("9:00", ""),),
+        cells=cells,
         arms=(90.0,),
-    )  # fmt: skip
+    )
     metres = by_yardage(replace(card, metres=True), step=1)
     assert [round(line.yardage * 0.9144, 6) for line in metres] == list(range(28, 92))
     for line in metres:
         some = [shot("58 9:00", 45), shot("54 9:00", 53), shot("50 9:00", 61)]
-        some = [replace(s, shot_sd_yd=2.0, carry_lo_yd=s.carry_yd - 1, carry_hi_yd=s.carry_yd + 1) for s in some]  # fmt: skip # noqa: E501
+        some = [
+            replace(s, shot_sd_yd=2.0, carry_lo_yd=s.carry_yd - 1, carry_hi_yd=s.carry_yd + 1) for s in some
+        ]
         answer = answer_at(some, line.yardage, 2.5)
         assert line.reached is (answer.shot is not None)
         assert line.cell.key == some[answer.nearest if answer.shot is None else answer.shot].key  # type: ignore[index]

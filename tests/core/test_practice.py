@@ -62,9 +62,13 @@ LEVEL = baseline_for(18)
 
 def field(**more: object) -> Field:
     known = {
-        "shots": SHOTS, "cells": frozenset(KEYS), "clubs": ["56", "52", "47"],
-        "from_yd": 30.0, "to_yd": 100.0, "tolerance_yd": 3.0,
-    } | more  # fmt: skip
+        "shots": SHOTS,
+        "cells": frozenset(KEYS),
+        "clubs": ["56", "52", "47"],
+        "from_yd": 30.0,
+        "to_yd": 100.0,
+        "tolerance_yd": 3.0,
+    } | more
     return Field(**known)  # type: ignore[arg-type]
 
 
@@ -87,9 +91,7 @@ def test_every_yardage_is_called_equally_often_and_a_seed_makes_the_same_order(
     order = shuffled([float(v) for v in values], balls, seed)
     counts = Counter(order)
     assert len(order) == balls
-    assert (
-        max(counts.values()) - min([*counts.values(), *([0] if balls < len(values) else [])]) <= 1
-    )
+    assert max(counts.values()) - min([*counts.values(), *([0] if balls < len(values) else [])]) <= 1
     assert order == shuffled([float(v) for v in values], balls, seed)
     if len(values) > 2:
         assert all(a != b for a, b in pairwise(order))
@@ -167,10 +169,7 @@ CALLS = [
 
 
 def test_a_point_for_a_ball_within_the_tolerance_and_the_worse_of_two_counts() -> None:
-    balls = {
-        0: [Struck(53.0)], 1: [Struck(63.1)], 2: [Struck(met=True)],
-        3: [Struck(60.0), Struck(70.0)],
-    }  # fmt: skip
+    balls = {0: [Struck(53.0)], 1: [Struck(63.1)], 2: [Struck(met=True)], 3: [Struck(60.0), Struck(70.0)]}
     said = score(CALLS, balls, Scoring.WITHIN, tolerance_yd=3, baseline=LEVEL)
     assert (said.points, said.of) == (2, 4)
     # A call of which one ball is missing is not answered yet.
@@ -214,9 +213,7 @@ def test_a_score_above_what_is_possible_is_refused() -> None:
 # Par
 
 
-def par_for(
-    calls: list[Call], who: Player, scoring: Scoring = Scoring.WITHIN, tolerance: float = 3.0
-) -> Par:
+def par_for(calls: list[Call], who: Player, scoring: Scoring = Scoring.WITHIN, tolerance: float = 3.0) -> Par:
     return par_of(calls, who, scoring, tolerance_yd=tolerance, baseline=LEVEL)
 
 
@@ -312,16 +309,21 @@ def test_shots_that_were_not_hit_in_both_ways_say_nothing_of_transfer() -> None:
     assert transfer(blocked, {"47": Tries(20, 20)}) is None
     assert transfer({"56": Tries(3, 7)}, {"56": Tries(8, 20)}) is None
     # Two shots weigh by their balls: 20 of 20 and 10 of 10 against half of that.
-    two = transfer(
-        {"a": Tries(20, 20), "b": Tries(10, 10)}, {"a": Tries(10, 20), "b": Tries(10, 10)}
-    )
+    two = transfer({"a": Tries(20, 20), "b": Tries(10, 10)}, {"a": Tries(10, 20), "b": Tries(10, 10)})
     assert two is not None
     assert two.value == pytest.approx(0.5 * 10 / 15)
 
 
 def test_the_first_ball_of_a_day_is_held_against_the_last_of_the_day_before() -> None:
-    misses = [("56", 1, 9.0), ("56", 1, 2.0), ("52", 1, 1.0), ("56", 2, 5.0), ("56", 2, 1.0),
-              ("52", 4, 3.0), ("56", 5, 4.0)]  # fmt: skip
+    misses = [
+        ("56", 1, 9.0),
+        ("56", 1, 2.0),
+        ("52", 1, 1.0),
+        ("56", 2, 5.0),
+        ("56", 2, 1.0),
+        ("52", 4, 3.0),
+        ("56", 5, 4.0),
+    ]
     assert pairs_of(misses) == [(2.0, 5.0), (1.0, 4.0), (1.0, 3.0)]
     assert retention(pairs_of(misses)) is None
     pairs = [(2.0, 5.0), (1.0, 4.0), (1.0, 3.0), (2.0, 3.5)]
@@ -354,15 +356,15 @@ WEEK = [
 
 def test_due_comes_before_work_before_the_weakest_before_what_was_not_asked_for_long() -> None:
     assert [(one.shot, why) for one, why in order_of(WEEK)] == [
-        (KEYS[2], WeekWhy.DUE), (KEYS[3], WeekWhy.WORK), (KEYS[0], WeekWhy.WEAKEST),
+        (KEYS[2], WeekWhy.DUE),
+        (KEYS[3], WeekWhy.WORK),
+        (KEYS[0], WeekWhy.WEAKEST),
         (KEYS[1], WeekWhy.LONG),
-    ]  # fmt: skip
+    ]
 
 
 @given(limit=st.integers(5, 80), days=st.integers(1, 4), injured=st.booleans())
-def test_a_week_keeps_to_the_limit_with_a_day_of_rest_between(
-    limit: int, days: int, injured: bool
-) -> None:
+def test_a_week_keeps_to_the_limit_with_a_day_of_rest_between(limit: int, days: int, injured: bool) -> None:
     week = week_of(WEEK, date(2026, 6, 1), days, limit=limit, injured=injured)
     assert len(week) == days
     for day in week:

@@ -27,9 +27,7 @@ BALL = Shot(cell=CellKey("56", "9:00"), carry_yd=61)
         ({"spin_rpm": -1}, "spin_rpm"),
     ],
 )
-def test_impossible_balls_are_refused_beside_their_field(
-    changes: dict[str, float], field: str
-) -> None:
+def test_impossible_balls_are_refused_beside_their_field(changes: dict[str, float], field: str) -> None:
     with pytest.raises(InputError) as caught:
         check_shot(replace(BALL, **changes), confirmed=True)  # type: ignore[arg-type]
     assert caught.value.field == field

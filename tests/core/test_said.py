@@ -46,13 +46,29 @@ CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
 CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
 CODES += [choice.Because, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, Any] = {
-    "event": EventKind, "doubt": Doubt, "protocol": Protocol, "fill": Way, "stage": Stage,
-    "place": Place, "trouble": Trouble, "lie": Lie, "green": Firmness, "pin": PinAt,
-    "wind": Wind, "lesson": When, "form": PracticeForm, "step": Step, "mark": Mark, "trial": Trial,
-    "shows": Shows, "home-goal": choice.Goal, "level": Level, "kept": Kept,
+    "event": EventKind,
+    "doubt": Doubt,
+    "protocol": Protocol,
+    "fill": Way,
+    "stage": Stage,
+    "place": Place,
+    "trouble": Trouble,
+    "lie": Lie,
+    "green": Firmness,
+    "pin": PinAt,
+    "wind": Wind,
+    "lesson": When,
+    "form": PracticeForm,
+    "step": Step,
+    "mark": Mark,
+    "trial": Trial,
+    "shows": Shows,
+    "home-goal": choice.Goal,
+    "level": Level,
+    "kept": Kept,
     "word": Term,
     "role": StrEnum("Role", PersonRole.values),
-}  # fmt: skip
+}
 
 
 class Named(visitor.Visitor):
@@ -70,9 +86,7 @@ class Named(visitor.Visitor):
 
 
 MESSAGES = {
-    entry.id.name: entry
-    for entry in FluentParser().parse(source()).body
-    if isinstance(entry, ast.Message)
+    entry.id.name: entry for entry in FluentParser().parse(source()).body if isinstance(entry, ast.Message)
 }
 
 
@@ -125,9 +139,7 @@ def test_every_code_and_every_word_of_the_trade_has_its_message() -> None:
 
 
 def test_a_sentence_begins_with_a_capital_and_an_unknown_code_shows_itself() -> None:
-    said = Said(
-        DueCode.MOVED, {"touched": Touch.CLUB, "club": "56", "on": "2026-05-03", "numbers": 1}
-    )
+    said = Said(DueCode.MOVED, {"touched": Touch.CLUB, "club": "56", "on": "2026-05-03", "numbers": 1})
     assert texts().sentence(said) == "The 56 moved on 3 May: 1 number is open"
     assert texts().format("not-there") == "not-there"
     assert texts().format("event-technique.not-there") == "event-technique.not-there"

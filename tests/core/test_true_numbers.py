@@ -24,17 +24,20 @@ NINE = CellKey("56", "9:00")
 ALL = [
     hit(c * (1 + 0.02 * w), club, swing)
     for club, swing, c in (
-        ("60", "9:00", 50), ("56", "9:00", 57), ("52", "9:00", 64), ("47", "9:00", 74),
-        ("52", "8:00", 43), ("52", "10:00", 88), ("52", "full", 108),
+        ("60", "9:00", 50),
+        ("56", "9:00", 57),
+        ("52", "9:00", 64),
+        ("47", "9:00", 74),
+        ("52", "8:00", 43),
+        ("52", "10:00", 88),
+        ("52", "full", 108),
     )
     for w in (-1.5, -0.5, 0, 0.5, 1.5)
-]  # fmt: skip
+]
 ALL = [replace(h, uid=f"all-{i}") for i, h in enumerate(ALL)]
 
 
-def trimmed(
-    carry: float, back: float = 0.0, down: float = 0.0, club: str = "56", swing: str = "9:00"
-) -> Hit:
+def trimmed(carry: float, back: float = 0.0, down: float = 0.0, club: str = "56", swing: str = "9:00") -> Hit:
     one = hit(carry, club, swing)
     return replace(one, point=replace(one.point, back_in=back, down_in=down))
 
@@ -43,9 +46,7 @@ def test_ten_tight_balls_are_shown_tight() -> None:
     """Ten balls with a deviation of 0.7 yards showed 2.1 to 3.4."""
     tight = [hit(64 + d) for d in (-1, -0.7, -0.5, 0, 0, 0.3, 0.5, 0.7, 1, -0.3)]
     alone = cell(matrix(tight))
-    assert alone.shot_sd_yd == pytest.approx(
-        np.std([h.carry_yd or 0 for h in tight], ddof=1), abs=0.35
-    )
+    assert alone.shot_sd_yd == pytest.approx(np.std([h.carry_yd or 0 for h in tight], ddof=1), abs=0.35)
     beside = cell(matrix([*[h for h in ALL if h.cell != NINE], *tight]))
     assert beside.shot_sd_yd < 1.3
 
@@ -131,8 +132,7 @@ def test_a_tempo_once_measured_is_estimated_for_every_cell() -> None:
     slow = CellKey("56", "9:00", tempo=Tempo.SLOWER)
     one = hit(52)
     balls = [
-        replace(one, cell=slow, point=replace(one.point, tempo=Tempo.SLOWER), uid=f"s{i}")
-        for i in range(5)
+        replace(one, cell=slow, point=replace(one.point, tempo=Tempo.SLOWER), uid=f"s{i}") for i in range(5)
     ]
     m = matrix([*ALL, *balls])
     assert m[slow].basis is Basis.MEASURED
@@ -149,9 +149,7 @@ def test_a_measured_lie_teaches_its_own_factor() -> None:
     common = surface_factor(Contact(lie=Lie.ROUGH_UP)).share
     assert lie_factors(matrix(ALL).fit)[Lie.ROUGH_UP].balls == 0
     # This student loses only 3 % from rough sitting up: the carries at home read long.
-    rough = [
-        replace(hit(c / common), lie=Lie.ROUGH_UP) for c in (55, 56, 55.5, 54.5, 55, 55.5, 56, 54)
-    ]
+    rough = [replace(hit(c / common), lie=Lie.ROUGH_UP) for c in (55, 56, 55.5, 54.5, 55, 55.5, 56, 54)]
     found = lie_factors(matrix([*ALL, *rough]).fit)[Lie.ROUGH_UP]
     assert found.balls == 8
     assert common + 0.01 < found.share < 0.99
@@ -193,10 +191,7 @@ def test_a_ball_far_out_is_asked_about_with_what_it_might_be() -> None:
     assert found.off_yd == pytest.approx(7.5, abs=3)
     # The first ball of a student, and one beside mishits only, is never asked about.
     assert asked(hit(30, uid="x", day=TODAY), before=[]) is None
-    assert (
-        asked(hit(30, uid="x", day=TODAY), before=[replace(h, strike=Strike.FAT) for h in ALL])
-        is None
-    )
+    assert asked(hit(30, uid="x", day=TODAY), before=[replace(h, strike=Strike.FAT) for h in ALL]) is None
 
 
 def test_a_wild_cell_of_a_tight_student_is_shown_wild() -> None:

@@ -14,7 +14,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page
+from playwright.sync_api import Browser, BrowserContext, Page, expect
+
+# A state is waited for as long as a busy machine may take: no test depends on its speed.
+expect.set_options(timeout=45_000)
 
 CHROMIUM_FLAGS = [
     "--no-sandbox",
@@ -46,9 +49,9 @@ class Server:
             stderr=subprocess.DEVNULL,
             start_new_session=True,
         )
-        for _ in range(300):
+        while self.process.poll() is None:
             try:
-                urllib.request.urlopen(f"{self.url}/api/words", timeout=1)
+                urllib.request.urlopen(f"{self.url}/api/words", timeout=20)
             except OSError:
                 time.sleep(0.1)
             else:

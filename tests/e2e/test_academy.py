@@ -13,9 +13,7 @@ from tests.e2e.steps import asked, on_the_range, type_balls
 GOOD = "furrow-and-fallow"
 
 
-def test_a_head_coach_invites_somebody_who_comes_in_and_leaves(
-    browser: Browser, own_server: Server
-) -> None:
+def test_a_head_coach_invites_somebody_who_comes_in_and_leaves(browser: Browser, own_server: Server) -> None:
     head = sign_in(browser.new_context().new_page(), own_server)
     for key in ("g", "w"):
         head.keyboard.press(key)

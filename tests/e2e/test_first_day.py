@@ -237,9 +237,7 @@ def test_one_key_finds_students_places_words_and_actions(signed_in: Page, server
     expect(page.get_by_text("Nothing of this name")).to_be_visible()
 
 
-def test_every_word_is_explained_and_a_hint_opens_where_it_stands(
-    signed_in: Page, server: Server
-) -> None:
+def test_every_word_is_explained_and_a_hint_opens_where_it_stands(signed_in: Page, server: Server) -> None:
     page = signed_in
     page.goto(f"{server.url}/words")
     expect(page.locator("dl:not(.keys) dt")).to_have_count(len(Term))

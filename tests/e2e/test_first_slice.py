@@ -10,9 +10,12 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Server
+from tests.e2e.steps import pace
+from tests.e2e.views import still
 
 Press = Callable[[str], None]
 
@@ -189,6 +192,7 @@ def test_a_ball_outlives_an_expired_session_a_killed_server_and_a_reload(
     expect(page.locator("ol.balls li")).to_have_count(4)
 
 
+@pytest.mark.timing
 def test_a_ball_shows_within_a_tenth_of_a_second_among_500(signed_in: Page, press: Press) -> None:
     page = signed_in
     page.get_by_role("link", name="Maren Okafor").click()
@@ -232,7 +236,7 @@ def test_a_ball_shows_within_a_tenth_of_a_second_among_500(signed_in: Page, pres
           return waits.sort((a, b) => a - b);
         }"""
     )
-    assert waits[18] < 100, waits
+    assert waits[18] < 100 * pace(page), waits
 
 
 NINE_BALLS = """async () => {
@@ -253,19 +257,17 @@ NINE_BALLS = """async () => {
         }"""
 
 
+@pytest.mark.timing
 def test_a_ball_moves_the_matrix_within_a_fifth_of_a_second(signed_in: Page, press: Press) -> None:
     page = signed_in
     page.get_by_role("link", name="Casimir Dunmoor").click()
     page.wait_for_selector(".ground .furrow")
     press("g r")
     page.wait_for_selector(".display")
-    page.wait_for_timeout(500)
-    # The target is a fifth of a second, the middle of nine; where others use the machine too, half
-    # as much again is no fault of the page's. The best of three series counts.
-    series: list[list[float]] = []
-    while len(series) < 3 and (not series or series[-1][4] >= 200):
-        series.append(page.evaluate(NINE_BALLS))
-    assert min(waits[4] for waits in series) < 300, series
+    still(page)
+    # The target is a fifth of a second, the middle of nine; the better of two series counts.
+    series = [page.evaluate(NINE_BALLS) for _ in range(2)]
+    assert min(waits[4] for waits in series) < 300 * pace(page), series
 
 
 def test_an_excluded_ball_leaves_the_cell_and_comes_back(signed_in: Page, press: Press) -> None:
@@ -281,8 +283,6 @@ def test_an_excluded_ball_leaves_the_cell_and_comes_back(signed_in: Page, press:
     page.keyboard.type("wrong club")
     press("Enter")
     expect(page.locator("details")).to_contain_text("wrong club")
-    expect(page.get_by_role("button", name="SW hip stock")).not_to_have_attribute(
-        "aria-label", before
-    )
+    expect(page.get_by_role("button", name="SW hip stock")).not_to_have_attribute("aria-label", before)
     page.locator("details").get_by_role("button", name="Restore").click()
     expect(page.get_by_role("button", name="SW hip stock")).to_have_attribute("aria-label", before)

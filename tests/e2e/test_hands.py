@@ -8,6 +8,7 @@ from playwright.sync_api import BrowserContext, Page, Request, Route, expect
 
 from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import asked, on_the_range, sent, stored, type_balls
+from tests.e2e.views import come_to, still
 
 
 def test_52_enter_right_after_a_choice_is_logged_for_the_one_chosen(
@@ -37,12 +38,33 @@ def test_52_enter_right_after_a_choice_is_logged_for_the_one_chosen(
 
 
 PLACES = (
-    "/students", "/calendar", "/bays", "/people", "/settings", "/figures", "/account", "/devices",
-    "/history", "/s/{}/kept", "/s/{}/setup", "/s/{}/matrix", "/s/{}/plan",
-    "/s/{}/range", "/s/{}/net", "/s/{}/review", "/s/{}/shots", "/s/{}/gaps", "/s/{}/card",
-    "/s/{}/flight", "/s/{}/progress", "/s/{}/lesson",
-    "/s/{}/practice", "/s/{}/sheet", "/s/{}/history", "/s/{}/import",
-)  # fmt: skip
+    "/students",
+    "/calendar",
+    "/bays",
+    "/people",
+    "/settings",
+    "/figures",
+    "/account",
+    "/devices",
+    "/history",
+    "/s/{}/kept",
+    "/s/{}/setup",
+    "/s/{}/matrix",
+    "/s/{}/plan",
+    "/s/{}/range",
+    "/s/{}/net",
+    "/s/{}/review",
+    "/s/{}/shots",
+    "/s/{}/gaps",
+    "/s/{}/card",
+    "/s/{}/flight",
+    "/s/{}/progress",
+    "/s/{}/lesson",
+    "/s/{}/practice",
+    "/s/{}/sheet",
+    "/s/{}/history",
+    "/s/{}/import",
+)
 
 
 # What is pressed is caught before it does anything, so that only a view's own Enter could do more.
@@ -59,6 +81,11 @@ CATCH = """() => {
     .filter((e) => e.checkVisibility()).slice(0, 45);
   return window.places.length;
 }"""
+
+
+PRESSED = """(i) => [
+  window.pressed.map((e) => window.places[i].contains(e)), window.places[i].outerHTML.slice(0, 200),
+]"""
 
 
 def test_enter_presses_what_has_the_focus_on_every_view(signed_in: Page, server: Server) -> None:
@@ -78,21 +105,16 @@ def test_enter_presses_what_has_the_focus_on_every_view(signed_in: Page, server:
     page.on("request", note)
     tried = 0
     for place in PLACES:
-        page.goto(server.url + place.format(href.split("/")[2]))
-        page.wait_for_selector("main h1, main h2")
-        page.wait_for_timeout(350)
+        come_to(page, server.url + place.format(href.split("/")[2]))
         where = page.url
         for i in range(page.evaluate(CATCH)):
             page.evaluate("(i) => { window.pressed.length = 0; window.places[i].focus(); }", i)
             page.keyboard.press("Enter")
-            pressed = page.evaluate(
-                "(i) => window.pressed.map((e) => window.places[i].contains(e))", i
-            )
-            name = page.evaluate("(i) => window.places[i].outerHTML.slice(0, 200)", i)
+            pressed, name = page.evaluate(PRESSED, i)
             assert pressed == [True], (place, name)
             assert page.url == where, (place, name)
             tried += 1
-    page.wait_for_timeout(300)
+    still(page)
     assert written == []
     assert tried > 250
 
@@ -117,9 +139,7 @@ def test_laser_and_total_do_not_go_along_to_the_next_student(
     assert (ball["total_yd"], ball["carry_yd"], ball["extra"]) == (66, None, {"read": "laser"})
 
 
-def test_a_ball_of_1970_is_asked_about_on_the_page(
-    tablet: BrowserContext, own_server: Server
-) -> None:
+def test_a_ball_of_1970_is_asked_about_on_the_page(tablet: BrowserContext, own_server: Server) -> None:
     page = tablet.new_page()
     sign_in(page, own_server)
     student = on_the_range(page, own_server, "Wren Ashcombe")
@@ -133,9 +153,7 @@ def test_a_ball_of_1970_is_asked_about_on_the_page(
     assert stored(page, student)[before:] == [34]
 
 
-def test_a_review_puts_a_strike_and_a_cell_right_in_place(
-    tablet: BrowserContext, own_server: Server
-) -> None:
+def test_a_review_puts_a_strike_and_a_cell_right_in_place(tablet: BrowserContext, own_server: Server) -> None:
     page = sign_in(tablet.new_page(), own_server)
     student = on_the_range(page, own_server, "Odile Brackenshaw")
     type_balls(page, 29, 30)

@@ -1,5 +1,6 @@
-"""Every view of the routes at four sizes and in both themes: nothing is cut, lies over something
-else or is wider than the page, and axe finds nothing.
+"""Every view of the routes on a desk and on a phone: nothing is cut, lies over something else or is
+wider than the page, axe finds nothing, and a metres student's name no yard, a yards student's no metre.
+ `make test-all` adds the sizes between and the sun theme.
 
 Outside check: axe-core, by the rules of WCAG 2.2 A and AA and its best practices.
 """
@@ -13,19 +14,16 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import device_made, monitor, on_the_range, student_named, written
-from tests.e2e.views import address, all_views, come_to, open_everything
+from tests.e2e.steps import asked, device_made, monitor, on_the_range, student_named, written
+from tests.e2e.views import address, all_views, come_to, in_other_units, open_everything, still
+from tests.tiers import ALL
+from tests.units import METRES, YARDS
 
-SIZES = [
-    ViewportSize(width=1280, height=800),
-    ViewportSize(width=1024, height=768),
-    ViewportSize(width=768, height=1024),
-    ViewportSize(width=390, height=800),
-]
+DESK = ViewportSize(width=1280, height=800)
+PHONE = ViewportSize(width=390, height=800)
+BETWEEN = [ViewportSize(width=1024, height=768), ViewportSize(width=768, height=1024)]
 LONG_NAME = "Henrike Sandvoll-Achterberg of Lower Marrowdale"
 WRONG = (Path(__file__).parent / "layout.js").read_text()
-# Long enough for what is measured in the page to be drawn anew.
-SETTLE_MS = 200
 
 
 def axe_of(page: Page) -> list[str]:
@@ -37,7 +35,7 @@ def axe_of(page: Page) -> list[str]:
 def wrong_at(page: Page, size: ViewportSize) -> list[str]:
     """What is wrong with the layout at a size, a line each."""
     page.set_viewport_size(size)
-    page.wait_for_timeout(SETTLE_MS)
+    still(page)
     return list(page.evaluate(WRONG))
 
 
@@ -52,7 +50,7 @@ def test_the_check_sees_what_is_wrong(page: Page) -> None:
         "cut in itself": "<button style='width: 3em; overflow: hidden'>Unbreakable</button>",
         "out of the page": f"{good}<p style='position: absolute; left: -3em'>gone</p>",
     }
-    page.set_viewport_size(SIZES[-1])
+    page.set_viewport_size(PHONE)
     page.set_content(good)
     assert page.evaluate(WRONG) == []
     for said, html in faults.items():
@@ -60,28 +58,34 @@ def test_the_check_sees_what_is_wrong(page: Page) -> None:
         assert any(line.startswith(said) for line in page.evaluate(WRONG)), said
 
 
-def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
-    page: Page, own_server: Server
-) -> None:
+def test_every_view_is_whole_at_every_size_and_in_every_theme(page: Page, own_server: Server) -> None:
     server = own_server
     sign_in(page, server)
     student = student_named(page, LONG_NAME)
     others = [student_named(page, name) for name in ("Odile Brackenshaw", "Maren Okafor")]
     group = written(page, "POST", "groups", {"students": [student, *others]})["id"]
+    # The group is of one set of units.
+    units = asked(page, f"students/{student}")["units"]
+    for other in others:
+        written(page, "PATCH", f"students/{other}", {"units": units})
     faults = []
     for view in all_views():
-        page.set_viewport_size(SIZES[0])
+        page.set_viewport_size(DESK)
         come_to(page, server.url + address(view, student=student, group=group))
         open_everything(page)
-        for size in SIZES:
-            faults += [f"{view} {size['width']}: {line}" for line in wrong_at(page, size)]
-        page.set_viewport_size(SIZES[0])
         faults += [f"{view} paper: {line}" for line in axe_of(page)]
+        if ":studentId" in view or ":groupId" in view:
+            faults += [f"{view} yards: {line}" for line in in_other_units(page, YARDS)]
+        for size in (DESK, *(BETWEEN if ALL else ()), PHONE):
+            faults += [f"{view} {size['width']}: {line}" for line in wrong_at(page, size)]
+        if not ALL:
+            continue
+        page.set_viewport_size(DESK)
         # The page that begins an academy has no bar: it is read before anybody signs in.
         sun = page.get_by_role("button", name="Sun", exact=True)
         if sun.count():
             sun.click()
-            for size in (SIZES[-1], SIZES[0]):
+            for size in (PHONE, DESK):
                 faults += [f"{view} sun {size['width']}: {line}" for line in wrong_at(page, size)]
             faults += [f"{view} sun: {line}" for line in axe_of(page)]
             page.get_by_role("button", name="Paper", exact=True).click()
@@ -89,9 +93,7 @@ def test_every_view_is_whole_at_four_sizes_and_in_both_themes(
     assert not faults, "\n".join(faults)
 
 
-def test_ant_design_finds_its_styles_in_the_file_of_the_build(
-    page: Page, own_server: Server
-) -> None:
+def test_ant_design_finds_its_styles_in_the_file_of_the_build(page: Page, own_server: Server) -> None:
     """Worked out in the browser they take longer than all else; only its icons' may."""
     sign_in(page, own_server)
     student = student_named(page, LONG_NAME)
@@ -121,9 +123,11 @@ def test_many_numbers_and_none_are_whole_on_a_phone(
     faults = []
     for view in all_views():
         if ":studentId" in view or view == "/devices":
-            page.set_viewport_size(SIZES[0])
+            page.set_viewport_size(DESK)
             come_to(page, server.url + address(view, student=student))
-            faults += [f"{view} phone: {line}" for line in wrong_at(page, SIZES[-1])]
+            faults += [f"{view} phone: {line}" for line in wrong_at(page, PHONE)]
+            if view != "/devices":
+                faults += [f"{view} metres: {line}" for line in in_other_units(page, METRES)]
             # Of what is empty axe has not read anything yet.
             if name.startswith("Pell"):
                 faults += [f"{view} phone: {line}" for line in axe_of(page)]

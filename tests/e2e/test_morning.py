@@ -101,9 +101,7 @@ def test_a_creeping_student_is_started_anew_from_a_day(page: Page, own_server: S
     expect(happened).to_contain_text("Nothing yet")
 
 
-def test_a_session_is_booked_moved_started_and_its_booking_taken_back(
-    page: Page, own_server: Server
-) -> None:
+def test_a_session_is_booked_moved_started_and_its_booking_taken_back(page: Page, own_server: Server) -> None:
     sign_in(page, own_server)
     page.keyboard.press("g")
     page.keyboard.press("d")
@@ -170,9 +168,7 @@ def test_two_coaches_at_one_student(page: Page, own_server: Server, browser: Bro
     expect(page.get_by_label("Notes")).to_have_value("Tobin was here first.")
 
 
-def test_progress_is_shown_and_handed_out_in_the_coachs_words(
-    page: Page, own_server: Server
-) -> None:
+def test_progress_is_shown_and_handed_out_in_the_coachs_words(page: Page, own_server: Server) -> None:
     sign_in(page, own_server)
     open_student(page, "Odile Brackenshaw")
     page.keyboard.press("g")

@@ -6,19 +6,20 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
+import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, BrowserContext, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked
+from tests.e2e.steps import asked, kept_for_later, pace
+from tests.e2e.views import still
 
-# From a result to the next call on the screen: the target is 100 ms; half as much again is for a
-# machine that others use too.
-CALLED_MS = 150
+# From a result to the next call on the screen, in the middle.
+CALLED_MS = 100
 # What a phone loads at its first visit, and until it can be used on a slow phone: the target is
-# 1500 ms (1.3 to 1.6 s measured on two busy cores), held loosely for the same reason.
+# 1500 ms (1.3 to 1.6 s measured), and a slowed processor varies.
 HOME_BYTES = 150_000
-USABLE_MS = 2500
+USABLE_MS = 2000
 SLOW = {"latency": 150, "downloadThroughput": 1_600_000 / 8, "uploadThroughput": 750_000 / 8}
 PHONE = ViewportSize(width=390, height=844)
 # The coach's way, as docs/practice.md has it: name and keys.
@@ -108,7 +109,7 @@ def test_from_the_morning_list_to_the_phone_and_back(
     own.evaluate("navigator.serviceWorker.ready.then(() => true)")
     own.reload()
     expect(own.get_by_role("heading", name="Homework")).to_be_visible()
-    own.wait_for_timeout(300)
+    kept_for_later(own)
     phone.set_offline(True)
     own.reload()
     newest = own.locator(".task").last
@@ -181,6 +182,7 @@ TIMED = """async ([typed, figure]) => {
 }"""
 
 
+@pytest.mark.timing
 def test_the_next_yardage_is_called_at_once_and_the_score_stands_against_par(
     signed_in: Page, server: Server
 ) -> None:
@@ -197,7 +199,7 @@ def test_the_next_yardage_is_called_at_once_and_the_score_stands_against_par(
         call = re.sub(r"\D", "", page.locator(".board .figure").inner_text())
         typed = call if n % 3 else "20"
         took.append(page.evaluate(TIMED, [typed, ".figure"]))
-    assert sorted(took)[len(took) // 2] < CALLED_MS, took
+    assert sorted(took)[len(took) // 2] < CALLED_MS * pace(page), took
     presses(page, "u")
     expect(page.get_by_text("Call 19 of 20")).to_be_visible()
     axe = Axe().run(page)
@@ -226,11 +228,12 @@ def first_visit(browser: Browser, address: str) -> tuple[float, float, BrowserCo
     own.goto(address, wait_until="commit")
     own.wait_for_selector(".shot p")
     own.wait_for_selector(".tabs button:nth-child(2)")
-    own.wait_for_timeout(500)
+    still(own)
     tools.send("Emulation.setCPUThrottlingRate", {"rate": 1})
     return own.evaluate(USABLE), sum(loaded), phone, own
 
 
+@pytest.mark.timing
 def test_a_students_own_place_is_small_and_soon_usable_on_a_slow_phone(
     signed_in: Page, server: Server, browser: Browser
 ) -> None:
@@ -240,11 +243,11 @@ def test_a_students_own_place_is_small_and_soon_usable_on_a_slow_phone(
     warm = browser.new_context(viewport=PHONE)
     warm.new_page().goto(address)
     warm.close()
-    # The best of three, on a machine that others use too.
-    visits = [first_visit(browser, address) for _ in range(3)]
+    # The better of two.
+    visits = [first_visit(browser, address) for _ in range(2)]
     usable, loaded, _, own = min(visits, key=lambda visit: visit[0])
     assert 5000 < loaded < HOME_BYTES, loaded
-    assert usable < USABLE_MS, usable
+    assert usable < USABLE_MS * pace(page), usable
     own.get_by_role("button", name="Progress").click()
     expect(own.get_by_role("heading", name="Your ground")).to_be_visible()
     axe = Axe().run(own)

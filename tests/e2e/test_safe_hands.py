@@ -11,6 +11,7 @@ from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import (
     asked,
     device_made,
+    kept_for_later,
     monitor,
     on_the_range,
     open_menu,
@@ -18,6 +19,7 @@ from tests.e2e.steps import (
     stored,
     type_balls,
 )
+from tests.e2e.views import still
 
 WAITS = re.compile("balls? waits? to be sent")
 
@@ -71,7 +73,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.evaluate("navigator.serviceWorker.ready.then(() => true)")
     student = on_the_range(page, own_server, "Maren Okafor")
     before = len(stored(page, student))
-    page.wait_for_timeout(400)  # what was read is kept
+    kept_for_later(page)
     tablet.set_offline(True)
     type_balls(page, 41, 42)
     expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
@@ -99,7 +101,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.fill("#password", "fallow-ground")
     page.keyboard.press("Enter")
     expect(page.get_by_text("2 balls of Ilse Varnholt wait in this browser")).to_be_visible()
-    page.wait_for_timeout(1200)
+    still(page)
     assert len(stored(page, student)) == before
     open_menu(page)
     page.get_by_role("button", name="Sign out").click()
@@ -140,9 +142,7 @@ def kept_reads(page: Page) -> int:
     )
 
 
-def test_a_page_of_the_coach_before_is_loaded_anew(
-    tablet: BrowserContext, own_server: Server
-) -> None:
+def test_a_page_of_the_coach_before_is_loaded_anew(tablet: BrowserContext, own_server: Server) -> None:
     """A second tab signs somebody else in: the first must not write in his name."""
     page = sign_in(tablet.new_page(), own_server, "ilse")
     student = on_the_range(page, own_server, "Henrike Sandvoll")
@@ -195,7 +195,7 @@ def test_two_tabs_send_once_and_a_slept_tab_sends_nothing_old(
     sent(first, before + 1)
     second.bring_to_front()
     second.evaluate("window.dispatchEvent(new Event('online'))")
-    second.wait_for_timeout(1500)
+    still(second, frames=30)
     assert stored(first, student)[before:] == [51]
 
 
@@ -216,9 +216,7 @@ def test_a_device_goes_on_playing_while_the_view_is_cut_off(
     assert len(stored(page, student)) == before + 65
 
 
-def test_a_part_that_is_no_more_loads_the_page_anew_once(
-    browser: Browser, own_server: Server
-) -> None:
+def test_a_part_that_is_no_more_loads_the_page_anew_once(browser: Browser, own_server: Server) -> None:
     """After an update the old parts of the application are gone from the server."""
     plain = browser.new_context(service_workers="block")
     page = sign_in(plain.new_page(), own_server)

@@ -55,9 +55,7 @@ def test_shots_are_chosen_and_the_card_published_by_keys_alone(
     expect(page.get_by_text("Chose shots; plays").first).to_be_visible()
 
 
-def test_a_shot_is_dragged_and_taken_out_on_the_card(
-    tablet: BrowserContext, own_server: Server
-) -> None:
+def test_a_shot_is_dragged_and_taken_out_on_the_card(tablet: BrowserContext, own_server: Server) -> None:
     page = sign_in(tablet.new_page(), own_server)
     shots_of(page, own_server, "Jory Tamblin-Voss")
     played, work, _ = (page.locator(".columns section").nth(i) for i in range(3))

@@ -1,5 +1,5 @@
-"""A metres student's screens, papers and phone name no yard, and a yards student's no metre: every
-view of the routes, every PDF of the addresses, the phone's card and place."""
+"""A metres student's papers and phone name no yard, and a yards student's no metre: every PDF of the
+addresses, the phone's card and place. The views are read in test_layout.py."""
 
 from __future__ import annotations
 
@@ -14,47 +14,13 @@ from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Server
 from tests.e2e.steps import asked, student_named, written
-from tests.e2e.views import address, all_views, come_to, open_everything
+from tests.e2e.views import open_everything, still
 from tests.units import METRES, YARDS
 
-# What can be read on a page, or heard. Where units are chosen, all of them are named.
-SAID = """() => {
-  for (const e of document.querySelectorAll("[data-units]")) e.remove();
-  const said = document.body.innerText.split("\\n");
-  for (const e of document.querySelectorAll("*"))
-    for (const name of ["aria-label", "title", "placeholder", "aria-valuetext", "alt"])
-      if (e.getAttribute(name)) said.push(e.getAttribute(name));
-  for (const e of document.querySelectorAll("svg text, svg title")) said.push(e.textContent);
-  return said;
-}"""
 READERS = {
     "Henrike Sandvoll-Achterberg of Lower Marrowdale": YARDS,
     "Maren Okafor": METRES,
 }
-
-
-def wrong(page: Page, other: re.Pattern[str]) -> list[str]:
-    return [line for line in page.evaluate(SAID) if other.search(line)]
-
-
-@pytest.mark.parametrize("name", READERS)
-def test_every_view_is_in_the_students_unit(signed_in: Page, server: Server, name: str) -> None:
-    page, other = signed_in, READERS[name]
-    student, beside = student_named(page, name), student_named(page, "Odile Brackenshaw")
-    units = asked(page, f"students/{student}")["units"]
-    written(page, "PATCH", f"students/{beside}", {"units": units})
-    group = written(page, "POST", "groups", {"students": [student, beside]})["id"]
-    seen = 0
-    for view in all_views():
-        if ":studentId" not in view and ":groupId" not in view:
-            continue
-        come_to(page, server.url + address(view, student=student, group=group))
-        open_everything(page)
-        assert not wrong(page, other), view
-        seen += 1
-    assert seen >= 20
-    written(page, "POST", f"groups/{group}/end", {})
-    written(page, "PATCH", f"students/{beside}", {"units": "yd"})
 
 
 @pytest.mark.parametrize("name", READERS)
@@ -103,6 +69,6 @@ def test_the_phone_is_in_the_students_unit(signed_in: Page, server: Server, name
     expect(tabs.nth(1)).to_be_visible()
     for i in range(tabs.count()):
         tabs.nth(i).click()
-        page.wait_for_timeout(300)
+        still(page)
         open_everything(page)
-        assert not wrong(page, other), i
+        assert not in_other_units(page, other), i

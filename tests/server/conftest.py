@@ -52,9 +52,7 @@ class Api:
         from django.core.files.uploadedfile import SimpleUploadedFile
 
         file = SimpleUploadedFile("shots.csv", content, "text/csv")
-        return self.client.post(
-            f"/api{path}", {"file": file, **fields}, headers={"X-CSRFToken": self.csrf}
-        )
+        return self.client.post(f"/api{path}", {"file": file, **fields}, headers={"X-CSRFToken": self.csrf})
 
 
 def make_coach(academy: str, log_in: str) -> Coach:

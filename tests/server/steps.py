@@ -67,9 +67,7 @@ def said(entry: dict[str, Any]) -> str:
                 {
                     "name": words.format(f"field-{field['name']}").removeprefix("field-"),
                     **{
-                        side: words.format("log-nothing")
-                        if field[side] in (None, "")
-                        else field[side]
+                        side: words.format("log-nothing") if field[side] in (None, "") else field[side]
                         for side in ("before", "after")
                     },
                 },

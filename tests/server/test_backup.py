@@ -107,9 +107,7 @@ def spoiled(file: Path, tmp_path: Path) -> dict[str, tuple[Path, str]]:
     return made
 
 
-def test_what_is_no_backup_is_refused_with_a_sentence_and_nothing_touched(
-    data: Path, tmp_path: Path
-) -> None:
+def test_what_is_no_backup_is_refused_with_a_sentence_and_nothing_touched(data: Path, tmp_path: Path) -> None:
     file = tmp_path / "good.sqlite3"
     assert oxgang("backup", file, "--data", data).returncode == 0
     before = (data / DATABASE).read_bytes()
@@ -168,9 +166,7 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
     def same(one: dict[str, Any]) -> dict[str, Any]:
         """Without what belongs to the house: ids, days of making, the academy."""
         clubs = {club["id"]: i for i, club in enumerate(one["clubs"])}
-        swapped = json.dumps(
-            one | {"made_at": "", "academy": {}, "student": one["student"] | {"id": ""}}
-        )
+        swapped = json.dumps(one | {"made_at": "", "academy": {}, "student": one["student"] | {"id": ""}})
         for club, number in clubs.items():
             swapped = swapped.replace(club, f"club {number}")
         found: dict[str, Any] = json.loads(swapped)

@@ -14,9 +14,7 @@ from tests.server.conftest import Api
 from tests.server.steps import ball, cell_now
 
 
-def test_five_balls_with_one_fat_make_the_centre_of_four(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_five_balls_with_one_fat_make_the_centre_of_four(api: Api, student: Student, wedge: Club) -> None:
     for i, carry in enumerate((60, 61, 62, 63)):
         api("PUT", f"/students/{student.pk}/balls", ball(wedge, str(i), carry))
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "f", 41, strike="fat"))
@@ -36,9 +34,7 @@ def test_five_balls_with_one_fat_make_the_centre_of_four(
     ground = matrix["ground"]
     best = ground["best"][round(cell["carry_yd"]) - ground["axis_from_yd"]]
     assert matrix["cells"][best[0]] == cell
-    assert (
-        matrix["cells"][ground["plays"][round(cell["carry_yd"]) - ground["axis_from_yd"]]] == cell
-    )
+    assert matrix["cells"][ground["plays"][round(cell["carry_yd"]) - ground["axis_from_yd"]]] == cell
     assert ground["covered_played"] == 5
     assert ground["covered_measured"] == 5  # within 2.5 yards
     assert ground["covered"] >= 5
@@ -94,9 +90,7 @@ def test_bad_balls_get_a_sentence_for_their_field(
         assert api("PUT", f"/students/{student.pk}/balls", sure).status_code == 200
 
 
-def test_a_clock_that_is_ahead_puts_no_ball_into_tomorrow(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_clock_that_is_ahead_puts_no_ball_into_tomorrow(api: Api, student: Student, wedge: Club) -> None:
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "1", 60, hit_at="2099-01-01T00:00:00Z"))
     assert Ball.objects.get().hit_on <= date.today()  # noqa: DTZ011 - the machine's own day
 

@@ -32,17 +32,12 @@ def published(api: Api, student: Student, wedge: Club) -> Student:
     hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", hit_at="2026-05-20T11:00:00Z")
     api("POST", f"/students/{student.pk}/review", {})
     assert (
-        api("POST", f"/students/{student.pk}/versions", {"note": "first", "picks": False}).data[
-            "number"
-        ]
-        == 1
+        api("POST", f"/students/{student.pk}/versions", {"note": "first", "picks": False}).data["number"] == 1
     )
     return student
 
 
-def test_a_version_never_changes_and_two_are_compared(
-    api: Api, published: Student, wedge: Club
-) -> None:
+def test_a_version_never_changes_and_two_are_compared(api: Api, published: Student, wedge: Club) -> None:
     url = f"/students/{published.pk}/versions"
     before = PublishedMatrix.objects.get().content
     hit(api, published, wedge, [52, 53, 51, 52, 54, 52, 53, 52])
@@ -97,9 +92,7 @@ def test_the_printed_card_has_its_size_and_every_yardage(
     assert "v2" in text
 
 
-def test_metres_fourteen_clubs_and_sides_that_are_none(
-    api: Api, published: Student, coach: Coach
-) -> None:
+def test_metres_fourteen_clubs_and_sides_that_are_none(api: Api, published: Student, coach: Coach) -> None:
     url = f"/students/{published.pk}"
     api("PATCH", url, {"units": "m"})
     for i in range(12):
@@ -170,9 +163,7 @@ def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
 
     def half() -> dict[str, object]:
         cells = api("GET", f"{url}/matrix").data["cells"]
-        return next(
-            c for c in cells if (c["club"], c["swing"], c["trajectory"]) == ("56", "9:00", "stock")
-        )
+        return next(c for c in cells if (c["club"], c["swing"], c["trajectory"]) == ("56", "9:00", "stock"))
 
     told = half()
     assert (told["basis"], told["balls"], told["told_yd"]) == ("estimated", 0, 52)

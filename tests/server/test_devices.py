@@ -77,9 +77,7 @@ def test_a_token_sends_balls_once_and_nothing_else(api: Api, coach: Coach) -> No
         ({"id": "ball-0001", "launch_deg": 0.1, "ball_speed_mps": 20}, "launch_deg"),
     ],
 )
-def test_a_malformed_request_names_its_field_and_stores_nothing(
-    api: Api, body: object, field: str
-) -> None:
+def test_a_malformed_request_names_its_field_and_stores_nothing(api: Api, body: object, field: str) -> None:
     refused = feed(token_of(api), body)
     assert (refused.status_code, refused.json()["field"]) == (400, field)
     assert not FeedBall.objects.exists()
@@ -121,9 +119,7 @@ def test_a_sent_ball_goes_to_one_cell_with_all_that_was_measured(
     assert kept.status_code == 200
 
 
-def test_a_mark_on_the_net_becomes_a_launch_and_no_carry(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_mark_on_the_net_becomes_a_launch_and_no_carry(api: Api, student: Student, wedge: Club) -> None:
     query = "club=56&swing=9:00&trajectory=stock&distance_m=3"
     plan = api("GET", f"/students/{student.pk}/net-plan?{query}").data
     assert plan["lo_m"] < plan["tape_m"] < plan["hi_m"]
@@ -319,9 +315,7 @@ def test_an_undone_ball_of_a_device_can_go_to_whom_it_belongs(
     again = api("POST", f"/students/{student.pk}/balls/{mine.uid}/restore")
     assert (again.status_code, again.data["code"]) == (422, "taken-already")
     entry = next(
-        e
-        for e in api("GET", f"/students/{student.pk}/history").data["entries"]
-        if "Withdrew" in said(e)
+        e for e in api("GET", f"/students/{student.pk}/history").data["entries"] if "Withdrew" in said(e)
     )
     assert undo(api, entry).data["code"] == "changed-meanwhile"
 

@@ -218,9 +218,7 @@ def test_assets_go_compressed_and_are_cached(db: None) -> None:
         assert int(packed["Content-Length"]) < share * int(plain["Content-Length"])
 
 
-def test_a_full_disk_gets_a_sentence_and_what_is_there_can_still_be_read(
-    api: Api, student: Student
-) -> None:
+def test_a_full_disk_gets_a_sentence_and_what_is_there_can_still_be_read(api: Api, student: Student) -> None:
     wedge = student.clubs.get(label="56")
     with connection.cursor() as cursor:
         cursor.execute("PRAGMA page_count")
@@ -244,9 +242,7 @@ def test_a_full_disk_gets_a_sentence_and_what_is_there_can_still_be_read(
     assert Ball.objects.count() == stored
 
 
-def test_what_breaks_outside_an_address_is_a_problem_too(
-    api: Api, monkeypatch: pytest.MonkeyPatch
-) -> None:
+def test_what_breaks_outside_an_address_is_a_problem_too(api: Api, monkeypatch: pytest.MonkeyPatch) -> None:
     from django.db import OperationalError
 
     def locked(*args: object) -> None:
@@ -265,9 +261,7 @@ def test_health_says_what_is_wrong(
     silent = Client().get("/healthz")
     assert (silent.status_code, silent.json()["keeper"]) == (503, "is not running")
     (tmp_path / "keeper.beat").touch()
-    assert Client().get("/healthz").json() == {
-        "ok": True, "database": "ok", "disk": "ok", "keeper": "ok",
-    }  # fmt: skip
+    assert Client().get("/healthz").json() == {"ok": True, "database": "ok", "disk": "ok", "keeper": "ok"}
     monkeypatch.setattr(shutil, "disk_usage", lambda _: shutil._ntuple_diskusage(9, 8, 1))
     assert Client().get("/healthz").json()["disk"] == "is nearly full"
 

@@ -20,9 +20,7 @@ def half(found: dict[str, Any]) -> float:
     return float(found["carry_hi_yd"] - found["carry_lo_yd"]) / 2
 
 
-def test_an_event_opens_the_numbers_and_taking_it_back_closes_them(
-    api: Api, measured: Student
-) -> None:
+def test_an_event_opens_the_numbers_and_taking_it_back_closes_them(api: Api, measured: Student) -> None:
     before = cell(api, measured)
     url = f"/students/{measured.pk}/events"
     body = {"kind": "technique", "on": day(3), "remark": "ball in the middle"}
@@ -68,9 +66,7 @@ def test_events_that_cannot_be_are_refused_beside_their_field(
     assert not Event.objects.exists()
 
 
-def test_a_new_club_takes_its_balls_and_gives_them_back(
-    api: Api, measured: Student, wedge: Club
-) -> None:
+def test_a_new_club_takes_its_balls_and_gives_them_back(api: Api, measured: Student, wedge: Club) -> None:
     hit_ago(api, measured, wedge, [50, 51, 49], days_ago=2)
     keep(api, measured)
     url = f"/students/{measured.pk}/events"
@@ -101,9 +97,7 @@ def test_a_new_club_takes_its_balls_and_gives_them_back(
     assert Club.objects.get(pk=new.pk, archived_at=None).balls.count() == 4
 
 
-def test_a_bent_club_keeps_its_balls_and_gets_its_loft(
-    api: Api, measured: Student, wedge: Club
-) -> None:
+def test_a_bent_club_keeps_its_balls_and_gets_its_loft(api: Api, measured: Student, wedge: Club) -> None:
     before = half(cell(api, measured))
     body = {"kind": "club bent", "on": day(2), "club_id": str(wedge.pk), "loft_deg": 54}
     api("POST", f"/students/{measured.pk}/events", body)
@@ -135,8 +129,7 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
             "clubs": student.clubs.filter(archived_at=None).count(),
             "recipes": api("GET", f"{url}/recipes").data["recipes"]["low"]["ball_in"],
             "balls": sorted(
-                (b.uid, b.strike, b.excluded, b.kept, b.withdrawn_at is None)
-                for b in Ball.objects.all()
+                (b.uid, b.strike, b.excluded, b.kept, b.withdrawn_at is None) for b in Ball.objects.all()
             ),
         }
 

@@ -62,10 +62,15 @@ def test_the_first_start_opens_the_academy_and_signs_in(code: str, tmp_path: Pat
 @pytest.mark.parametrize(
     ("field", "value"),
     [
-        ("academy", "  "), ("academy", "x" * 121), ("time_zone", "Mars/North"),
-        ("altitude_m", 99_999), ("units", "ells"), ("log_in", " "), ("password", "short"),
+        ("academy", "  "),
+        ("academy", "x" * 121),
+        ("time_zone", "Mars/North"),
+        ("altitude_m", 99_999),
+        ("units", "ells"),
+        ("log_in", " "),
+        ("password", "short"),
     ],
-)  # fmt: skip
+)
 def test_a_bad_answer_stands_beside_its_field_and_nothing_is_left(
     code: str, field: str, value: object
 ) -> None:
@@ -120,9 +125,7 @@ def test_every_usual_bag_can_be_in_a_bag(api: Api, coach: Coach) -> None:
 
 
 @pytest.mark.parametrize("units", ["yd", "m"])
-def test_the_example_comes_once_with_numbers_and_leaves_nothing(
-    api: Api, coach: Coach, units: str
-) -> None:
+def test_the_example_comes_once_with_numbers_and_leaves_nothing(api: Api, coach: Coach, units: str) -> None:
     api("PATCH", "/settings", {"units": units})
     made = api("POST", "/example").data
     assert api("POST", "/example").data["id"] == made["id"]

@@ -17,9 +17,7 @@ def scene(api: Api, student: Student, wedge: Club, **more: Any) -> dict[str, Any
     return body | {"club_id": str(wedge.pk), "club_speed_mps": 25} | more
 
 
-def test_recipes_start_from_the_school_and_keep_what_the_coach_changed(
-    api: Api, student: Student
-) -> None:
+def test_recipes_start_from_the_school_and_keep_what_the_coach_changed(api: Api, student: Student) -> None:
     url = f"/students/{student.pk}/recipes"
     start = api("GET", url).data
     assert start["recipes"]["low"]["lean_deg"] == RECIPES[School.SHALLOW][Trajectory.LOW].lean_deg
@@ -35,9 +33,7 @@ def test_recipes_start_from_the_school_and_keep_what_the_coach_changed(
     assert (refused.status_code, refused.data["field"]) == (422, "lean_deg")
 
 
-def test_the_picture_orders_the_trajectories_and_the_schools(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_the_picture_orders_the_trajectories_and_the_schools(api: Api, student: Student, wedge: Club) -> None:
     gate = {"height_m": 1.0668, "distance_m": 1.8288}
     body = scene(api, student, wedge, gate=gate)
     drawn = api("POST", f"/students/{student.pk}/picture", body).data
@@ -53,9 +49,9 @@ def test_the_picture_orders_the_trajectories_and_the_schools(
         over = shot["launch_deg"] > drawn["gate_launch_deg"]
         assert (shot["above_gate_m"] > 0) == over
     schools = api("GET", f"/students/{student.pk}/recipes").data["schools"]
-    back = api(
-        "POST", f"/students/{student.pk}/picture", body | {"recipes": schools["ball-back"]}
-    ).data["shots"]
+    back = api("POST", f"/students/{student.pk}/picture", body | {"recipes": schools["ball-back"]}).data[
+        "shots"
+    ]
     for mine, theirs in zip(drawn["shots"], back, strict=True):
         assert theirs["dynamic_loft_deg"] < mine["dynamic_loft_deg"]
         assert theirs["attack_deg"] < mine["attack_deg"]

@@ -28,9 +28,7 @@ def look(api: Api, student: Student, content: bytes, mapping: Any = None) -> Any
     return api.upload(f"/students/{student.pk}/files/look", content, **fields)
 
 
-def test_a_monitors_export_is_guessed_mapped_taken_and_remembered(
-    api: Api, student: Student
-) -> None:
+def test_a_monitors_export_is_guessed_mapped_taken_and_remembered(api: Api, student: Student) -> None:
     seen = look(api, student, EXPORT.encode()).json()
     sources = seen["mapping"]["sources"]
     assert {t: s["column"] for t, s in sources.items()} == {

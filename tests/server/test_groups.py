@@ -45,9 +45,7 @@ def group(api: Api, three: list[Student]) -> str:
     ago = timezone.now() - timedelta(minutes=2)
     Group.objects.update(made_at=ago)
     Group.objects.get().turns.update(at=ago)
-    for number, (student, swing) in enumerate(
-        zip(three, ("8:00", "9:00", "10:00"), strict=True), 1
-    ):
+    for number, (student, swing) in enumerate(zip(three, ("8:00", "9:00", "10:00"), strict=True), 1):
         shot = plays(student, swing=swing)
         assert turn(api, key, "shot", at=ago, number=number, plays=shot).status_code == 200
     return key
@@ -179,9 +177,7 @@ def test_only_a_steady_lag_is_the_clocks(took: list[int]) -> None:
     assert not clock_lag([timedelta(seconds=30 + 6 * i) for i in range(5)])
 
 
-def test_what_is_said_about_a_group_that_cannot_be(
-    api: Api, three: list[Student], group: str
-) -> None:
+def test_what_is_said_about_a_group_that_cannot_be(api: Api, three: list[Student], group: str) -> None:
     again = api("POST", "/groups", {"students": [str(three[1].pk), str(three[0].pk)]})
     assert (again.status_code, "bay 2 of a group of ilse" in again.data["title"]) == (409, True)
     fresh = [make_student(Coach.objects.get(), f"New {i}") for i in range(7)]
@@ -285,17 +281,13 @@ def test_a_ball_of_nobodys_turn_waits_for_a_coach(
     assert whose() == {name: [] for name in NAMES}
 
 
-def test_booked_together_it_is_one_session_that_moves_as_one(
-    api: Api, three: list[Student]
-) -> None:
+def test_booked_together_it_is_one_session_that_moves_as_one(api: Api, three: list[Student]) -> None:
     at = timezone.now() + timedelta(days=1)
     body = {"students": [str(s.pk) for s in three], "starts_at": at.isoformat()}
     booked = api("POST", "/appointments/together", body)
     assert booked.status_code == 201
     assert len({row["together"] for row in booked.data}) == 1
-    taken = api(
-        "POST", "/appointments", {"student_id": str(three[0].pk), "starts_at": at.isoformat()}
-    )
+    taken = api("POST", "/appointments", {"student_id": str(three[0].pk), "starts_at": at.isoformat()})
     assert "already has a session then" in taken.data["title"]
     twice = api("POST", "/appointments/together", body | {"students": [str(three[0].pk)] * 2})
     assert twice.status_code == 422

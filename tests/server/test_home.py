@@ -56,14 +56,17 @@ def played_row(place: dict[str, Any], row: int = 0, uid: str = "phone-one") -> d
     asked = homework["rows"][row]
     calls = [asked["calls"][i] for i in asked["orders"][0]]
     return {
-        "uid": uid, "form": asked["form"], "seed": asked["seed"],
-        "calls": [call["call"] for call in calls], "ended_at": timezone.now().isoformat(),
+        "uid": uid,
+        "form": asked["form"],
+        "seed": asked["seed"],
+        "calls": [call["call"] for call in calls],
+        "ended_at": timezone.now().isoformat(),
         "results": [
-            {"call": i, "balls": [{"carry_yd": call["at"] / place["per_yd"]}]}
-            for i, call in enumerate(calls)
+            {"call": i, "balls": [{"carry_yd": call["at"] / place["per_yd"]}]} for i, call in enumerate(calls)
         ],
-        "homework_id": homework["id"], "row": row,
-    }  # fmt: skip
+        "homework_id": homework["id"],
+        "row": row,
+    }
 
 
 def test_homework_goes_to_the_phone_and_comes_back_once(api: Api, playing: Student) -> None:
@@ -89,9 +92,7 @@ def test_homework_goes_to_the_phone_and_comes_back_once(api: Api, playing: Stude
     assert "Nothing was hit" in refused.json()["title"]
 
 
-def test_nothing_of_another_student_and_nothing_of_the_academy_is_in_it(
-    api: Api, playing: Student
-) -> None:
+def test_nothing_of_another_student_and_nothing_of_the_academy_is_in_it(api: Api, playing: Student) -> None:
     other = make_student(playing.academy.coaches.get(), "Bo Tarn")
     api("PATCH", f"/students/{other.pk}", {"notes": "SECRET"})
     api("PATCH", f"/students/{playing.pk}", {"notes": "SECRET"})
@@ -111,9 +112,7 @@ def test_nothing_of_another_student_and_nothing_of_the_academy_is_in_it(
     assert len(text) < 60_000
 
 
-def test_the_coach_chooses_what_is_shown_and_a_junior_is_shown_less(
-    api: Api, playing: Student
-) -> None:
+def test_the_coach_chooses_what_is_shown_and_a_junior_is_shown_less(api: Api, playing: Student) -> None:
     phone = link(api, playing)
     own = send_picture(api, playing, with_place()).json()
     still = f"pictures/{own['id']}/still.jpg"
@@ -202,9 +201,7 @@ def test_a_link_is_renewed_ended_and_ends(api: Api, playing: Student) -> None:
 def played_row_of_nothing() -> dict[str, Any]:
     call = {"yardage_yd": 44, "shot": None}
     ended = f"{day(0)}T10:00Z"
-    return {
-        "uid": "x" * 8, "form": "random", "calls": [call], "results": [], "ended_at": ended,
-    }  # fmt: skip
+    return {"uid": "x" * 8, "form": "random", "calls": [call], "results": [], "ended_at": ended}
 
 
 def test_a_game_by_chance_has_other_orders_and_one_by_rule_has_one(
@@ -244,8 +241,6 @@ def test_weeks_in_a_row_forgive_a_pause() -> None:
         (2.0, [3.3, 3.4], "close", 1),
     ],
 )
-def test_the_green_comes_before_ten_feet(
-    handicap: float, misses: list[float], goal: str, met: int
-) -> None:
+def test_the_green_comes_before_ten_feet(handicap: float, misses: list[float], goal: str, met: int) -> None:
     found = going(misses, handicap)
     assert (found.goal, found.met, found.of) == (goal, met, len(misses))

@@ -36,9 +36,7 @@ def stored(response: Any) -> dict[str, Any]:
     return last
 
 
-def test_a_file_goes_in_once_and_comes_out_without_loss(
-    api: Api, coach: Coach, student: Student
-) -> None:
+def test_a_file_goes_in_once_and_comes_out_without_loss(api: Api, coach: Coach, student: Student) -> None:
     url = f"/students/{student.pk}/shots"
     report = api.upload(f"{url}/check", GOOD).json()
     assert (report["new"], report["known"], report["problems_total"]) == (4, 0, 0)
@@ -60,10 +58,7 @@ def test_a_file_goes_in_once_and_comes_out_without_loss(
 
 
 def test_bad_rows_store_nothing_until_the_coach_has_chosen(api: Api, student: Student) -> None:
-    data = (
-        GOOD
-        + b"a-9,2026-05-01,58,9:00,55,,,,\na-8,2026-05-01,56,half way,55,,,,\nx,,56,9:00,170,,,,\n"
-    )
+    data = GOOD + b"a-9,2026-05-01,58,9:00,55,,,,\na-8,2026-05-01,56,half way,55,,,,\nx,,56,9:00,170,,,,\n"
     url = f"/students/{student.pk}/shots"
     report = api.upload(f"{url}/check", data).json()
     assert [(p["line"], p["column"]) for p in report["problems"]] == [(6, "club"), (7, "swing")]
@@ -75,9 +70,7 @@ def test_bad_rows_store_nothing_until_the_coach_has_chosen(api: Api, student: St
 
 
 @pytest.mark.parametrize("data", [b"", b"club\n56\n", b"club,swing,carry_yd\n\xff,1,2\n"])
-def test_unreadable_files_are_refused_with_a_sentence(
-    api: Api, student: Student, data: bytes
-) -> None:
+def test_unreadable_files_are_refused_with_a_sentence(api: Api, student: Student, data: bytes) -> None:
     for address in ("shots/check", "shots"):
         response = api.upload(f"/students/{student.pk}/{address}", data)
         assert response.status_code == 422
@@ -97,8 +90,7 @@ def test_an_import_broken_off_takes_everything_back(coach: Coach, student: Stude
 
 def test_a_long_file_goes_in_with_progress(api: Api, student: Student) -> None:
     rows = b"".join(
-        b"r%d,2026-05-%02d,56,9:00,%.1f\n" % (i, 1 + i % 28, 55 + i % 100 / 10)
-        for i in range(8_000)
+        b"r%d,2026-05-%02d,56,9:00,%.1f\n" % (i, 1 + i % 28, 55 + i % 100 / 10) for i in range(8_000)
     )
     response = api.upload(f"/students/{student.pk}/shots", b"id,date,club,swing,carry_yd\n" + rows)
     lines = [json.loads(line) for line in b"".join(response.streaming_content).splitlines()]

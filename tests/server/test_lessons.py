@@ -30,9 +30,7 @@ def lessons(api: Api, student: Student) -> list[dict[str, Any]]:
     return found
 
 
-def test_a_lesson_is_written_changed_taken_away_and_brought_back(
-    api: Api, student: Student
-) -> None:
+def test_a_lesson_is_written_changed_taken_away_and_brought_back(api: Api, student: Student) -> None:
     write(api, student, day(9), note="First look.")
     page = write(api, student).data
     assert [lesson["day"] for lesson in page["lessons"]] == [day(0), day(9)]
@@ -103,9 +101,7 @@ def test_an_academys_own_words_are_its_own(api: Api, student: Student) -> None:
     assert file["lessons"][0]["note"] == "Hat level: much"
 
 
-def test_the_balls_speak_for_a_fault_and_lead_is_left_for_a_right_hander(
-    api: Api, measured: Student
-) -> None:
+def test_the_balls_speak_for_a_fault_and_lead_is_left_for_a_right_hander(api: Api, measured: Student) -> None:
     url = f"/students/{measured.pk}"
     for i, pulled in enumerate(Ball.objects.filter(student=measured)):
         pulled.offline_yd = -5 - 0.1 * i  # to the left of the target
@@ -176,9 +172,7 @@ def test_a_picture_takes_the_place_of_the_one_before_and_goes_with_the_student(
     second = send(api, student, with_place()).json()
     send(api, student, with_place(), "9:00", trajectory="low")
     shown = api("GET", f"/students/{student.pk}/lessons").data["pictures"]
-    assert [(p["id"], p["trajectory"]) for p in shown] == [
-        (second["id"], None), (second["id"] + 1, "low"),
-    ]  # fmt: skip
+    assert [(p["id"], p["trajectory"]) for p in shown] == [(second["id"], None), (second["id"] + 1, "low")]
     assert Picture.objects.count() == 3
     other = Api(make_coach("Lower Marrowdale", "tobin"))
     assert other("GET", second["address"].removeprefix("/api")).status_code == 404

@@ -79,9 +79,7 @@ def test_the_list_follows_every_write_and_every_new_day(
     api("PATCH", f"/students/{measured.pk}/balls/ball-0", {"excluded": "wind"})
     assert cell(api, measured)["carry_yd"] != first
     scale = measured.scale
-    positions = [
-        {"label": p.label, "arm_deg": p.arm_deg, "cue": ""} for p in scale.as_core().positions
-    ]
+    positions = [{"label": p.label, "arm_deg": p.arm_deg, "cue": ""} for p in scale.as_core().positions]
     positions[2]["arm_deg"] = 96
     api("PUT", f"/scales/{scale.pk}", {"name": scale.name, "idea": "", "positions": positions})
     assert Student.objects.filter(stale=True).exists()
@@ -132,9 +130,7 @@ def followed(api: Api, address: str) -> Any:
     return event
 
 
-def test_an_appointment_is_booked_and_odd_ones_are_refused(
-    api: Api, lesson: dict[str, Any]
-) -> None:
+def test_an_appointment_is_booked_and_odd_ones_are_refused(api: Api, lesson: dict[str, Any]) -> None:
     made = api("POST", "/appointments", lesson | {"note": "Bring the 60; and water"}).data
     week = api("GET", "/calendar").data
     assert [(a["id"], a["reasons"]) for a in week["appointments"]] == [(made["id"], [])]
@@ -243,8 +239,11 @@ def test_progress_and_its_page(api: Api, student: Student, wedge: Club) -> None:
     api("POST", f"{url}/events", {"kind": "technique", "on": day(12)})
     found = api("GET", f"{url}/progress").data
     assert [(p["solid"]["hits"], p["solid"]["of"]) for p in found["points"]] == [
-        (4, 10), (5, 10), (9, 10), (10, 10),
-    ]  # fmt: skip
+        (4, 10),
+        (5, 10),
+        (9, 10),
+        (10, 10),
+    ]
     (turn,) = found["turns"]
     assert turn["turn"]["solid"]["lo"] > 0.2
     looks = {x["day"]: x for x in found["looks"]}

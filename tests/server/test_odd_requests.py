@@ -1,6 +1,7 @@
 """Every address with odd values in every field: a clear refusal or a good answer, never a crash.
 
 The values are those that break parsers and databases in common practice (no published source).
+Beside them schemathesis makes requests of the OpenAPI description, well-formed ones and broken ones.
 """
 
 from __future__ import annotations
@@ -10,31 +11,21 @@ import io
 import json
 import random
 from collections.abc import Iterator
-from datetime import date, timedelta
 from typing import Any
 from urllib.parse import quote
 
 import openpyxl
 import pytest
+import requests
+import schemathesis
 from django.db import transaction
-from django.utils import timezone
-from oxgang.academy.models import Club, Coach, PersonRole, StandardKind, Student
-from oxgang.academy.services.academies import add_coach
-from oxgang.academy.services.people import invite
-from oxgang.academy.services.standards import keep_standard
+from hypothesis import HealthCheck, Phase, given, settings, strategies
+from oxgang.academy.models import Student
 from oxgang.api.main import api as the_api
-from oxgang.core.keeping.events import EventKind
-from oxgang.matrix.models import CardLink
-from oxgang.practice.services.homework import MOST_ROWS
-from oxgang.range_sessions.feeds.plays import Plays
-from oxgang.range_sessions.models import Device
-from oxgang.range_sessions.services.appointments import AppointmentFields, make_appointment
-from oxgang.range_sessions.services.bays import open_group, set_shot
-from oxgang.range_sessions.services.events import EventFields, add_event
-from PIL import Image
 
-from tests.server.conftest import Api, make_student
-from tests.server.steps import ball, hit
+from tests.server.conftest import Api, make_coach, make_student
+from tests.server.world import BY_PATH, World, everything
+from tests.tiers import ALL
 
 SCHEMA: dict[str, Any] = the_api.get_openapi_schema()
 # What asks for a password, a code or a one-time token, and the monitors' feed, have own tests;
@@ -45,25 +36,8 @@ NUMBERS = [-1, 0, 1e308, -1e308, 10**30, 2**63, 0.1, float("nan"), float("inf"),
 MOMENTS = ["0001-01-01", "9999-12-31", "2026-02-30", "0001-01-01T00:00:00+14:00"]
 MOMENTS += ["9999-12-31T23:59:59-12:00", "2026-05-31T10:00:00"]
 ODD: list[Any] = [None, True, [], {}, [None], {"a": {"b": []}}, *TEXTS, *NUMBERS, *MOMENTS]
-# Where what is known differs by address.
-BY_PATH = " by path"
-# Of them so many come in each place of a body, others in the next: all come in every third or so.
-TURN = 10
-SET_UP = {"ball_in": 0, "lean_deg": 5, "face_open_deg": 0, "weight_lead_pct": 60}
-# What fits a field where 60 or "56" would not.
-FITS: dict[str, Any] = {
-    "bounce_deg": 8, "tolerance_yd": 4, "from_yd": 30, "to_yd": 100, "used_until": None,
-    "used_from": None, "stage": "", "swing": "9:00", "club": "56", "yardage": 62, "number": 1,
-    "solid": 0.7, "cells": 0.7, "launches": 0.7, "over_balls": 20, "temperature_c": 18,
-    "headwind_mps": 2, "distance_m": 3, "height_m": 2, "tape_height_m": 1.2, "arm_deg": 80,
-    "protocol": "first map", "strike": "solid", "total_yd": None, "was": None, "feed_id": None,
-    "school": "shallow", "excluded": "", "read": "laser", "net": None, "to": 1,
-    "trajectory": "stock", "tempo": "normal", "club_speed_mps": 25, "recipes": {"stock": SET_UP},
-    "spin": "check", "lie": "fairway", "ball_position_in": 2, "grip_down_in": 1, "confirmed": True,
-    "moment": "as said", "keep": None, "seen": None, "trouble": "bunker:30-40", "raised_m": 1,
-    "to_right_mps": 1, "width_yd": 18, "front_yd": 8, "back_yd": 10,
-    "call": 0, "points": None, "code": "2718", "faults": [],
-}  # fmt: skip
+# Of them so many come in each place of a request, others in the next: they take turns.
+TURN = len(ODD) if ALL else 5
 
 
 def operations() -> Iterator[Any]:
@@ -108,6 +82,11 @@ def usual(schema: dict[str, Any], known: dict[str, Any], name: str = "") -> Any:
     return shape.get("const")
 
 
+def in_turn(number: int) -> list[Any]:
+    """The odd values of a place, by its number."""
+    return [ODD[(number * TURN + i) % len(ODD)] for i in range(TURN)]
+
+
 def with_odd_values(body: Any) -> Iterator[Any]:
     """The body with one odd value in the place of each of its parts, and as a whole."""
 
@@ -119,9 +98,8 @@ def with_odd_values(body: Any) -> Iterator[Any]:
                 yield from places(value, (*way, key))
 
     for number, way in enumerate(places(body, ())):
-        # As a whole every one of them; in the parts of a body they take turns, place by place.
-        turns = ODD if not way else [ODD[(number * TURN + i) % len(ODD)] for i in range(TURN)]
-        for odd in turns:
+        # As a whole every one of them.
+        for odd in ODD if not way else in_turn(number):
             if not way:
                 yield odd
                 continue
@@ -133,98 +111,31 @@ def with_odd_values(body: Any) -> Iterator[Any]:
             yield changed
 
 
+@pytest.fixture(scope="module")
+def made_once(django_db_setup: None, django_db_blocker: Any) -> Iterator[World]:
+    """Made once for all addresses of a module, since it takes a second."""
+    with django_db_blocker.unblock(), transaction.atomic():
+        coach = make_coach("Wexholt Hill", "ilse")
+        student = make_student(coach)
+        yield World(api := Api(coach), everything(api, student, coach))
+        transaction.set_rollback(True)
+
+
 @pytest.fixture
-def known(api: Api, student: Student, wedge: Club, coach: Coach) -> dict[str, Any]:
-    """A student with everything an address can ask for."""
-    now = timezone.now()
-    hit(api, student, wedge, [44, 45, 43, 44, 45], hit_at="2026-05-20T10:00:00Z")
-    hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00", hit_at="2026-05-20T11:00:00Z")
-    api("POST", f"/students/{student.pk}/review", {})
-    api("POST", f"/students/{student.pk}/versions", {"picks": False})
-    api("PUT", f"/students/{student.pk}/balls", ball(wedge, "zero", 60))
-    api("POST", f"/students/{student.pk}/links", {})
-    api("POST", "/devices", {"name": "Bay 3"})
-    soon = AppointmentFields(starts_at=now + timedelta(days=1))
-    booked = make_appointment(student, soon, by=coach, now=now)
-    lesson = EventFields(kind=EventKind.TECHNIQUE, on=date(2026, 5, 31))
-    event = add_event(student, lesson, by=coach, now=now)
-    url, tomorrow = f"/students/{student.pk}", (now + timedelta(days=1)).date().isoformat()
-    api("PUT", f"{url}/lessons/2026-05-31", {"note": "seen"})
-    word = api("POST", "/lesson-words", {"kind": "cue", "text": "Slow"}).data
-    row = {"form": "blocked", "balls": 3, "shot": {"club": "56", "swing": "9:00"}}
-    routine = api("PUT", "/routines", {"name": "Winter", "rows": [row]}).data[0]
-    sent = {"title": "Alone", "rows": [row] * MOST_ROWS, "due_on": tomorrow}
-    homework = api("POST", f"{url}/homework", sent).data[0]
-    call = {"yardage_yd": 44, "shot": row["shot"]}
-    one = {"uid": "ball-zero", "form": "blocked", "calls": [call], "ended_at": now.isoformat()}
-    results = [{"call": 0, "balls": [{"carry_yd": 44}]}]
-    assert api("PUT", f"{url}/rounds", one | {"results": results}).status_code == 200
-    still = io.BytesIO()
-    Image.new("RGB", (9, 9)).save(still, "PNG")
-    picture = api.upload(f"{url}/pictures", still.getvalue(), swing="9:00").json()
-    second = add_coach(coach.academy, name="Tobin", log_in="tobin", password="six-long-words-too")
-    others = [make_student(coach, f"Beside {i}") for i in range(4)]
-    beside = others[0]
-    group = open_group([student, beside], by=coach, now=now)
-    plays = Plays(club_id=str(beside.clubs.get(label="56").pk), swing="9:00")
-    set_shot(group, "shot-1", 2, plays, at=now, by=coach, now=now)
-    look = {"step": 5, "order": "short-first", "cues": True, "run": False}
-    kind = StandardKind.CARD
-    standard = keep_standard(kind, "Wall", look, house=True, by=coach, now=now)
-    invited, _ = invite("Rhona", PersonRole.COACH, by=coach, now=now)
-    return FITS | {
-        "group_id": str(group.pk),
-        "standard_id": standard.pk,
-        "person_id": second.pk,
-        "coach_id": second.pk,
-        "other_id": str(beside.pk),
-        "to_id": str(beside.pk),
-        "time_zone": "UTC",
-        "public_address": "",
-        "tolerances": {"club": 3},
-        "shared_with": [],
-        "together": None,
-        "plays": None,
-        "students": [str(one.pk) for one in others[1:3]],
-        BY_PATH: {
-            "/api/people/links/{link_id}": {"link_id": invited.pk},
-            "/api/people/{person_id}/hand-over": {"to": coach.pk, "students": []},
-            "/api/students/{student_id}/erase": {"name": student.name},
-            "/api/groups/{group_id}/students": {"student_id": str(others[3].pk)},
-            "/api/groups/{group_id}/moves": {"balls": ["ball-zero"]},
-        },
-        "day": "2026-05-31",
-        "word_id": word["id"],
-        "routine_id": routine["id"],
-        "homework_id": homework["id"],
-        "picture_id": picture["id"],
-        "due_on": tomorrow,
-        "student_id": str(student.pk),
-        "club_id": str(wedge.pk),
-        "scale_id": student.scale_id,
-        "event_id": str(event.pk),
-        "entry_id": event.entry_id,
-        "appointment_id": str(booked.pk),
-        "uid": "ball-zero",
-        "link_id": CardLink.objects.get().pk,
-        "device_id": Device.objects.get().pk,
-        "starts_at": (now + timedelta(days=2)).isoformat(),
-        "label": "50",
-        "longest": "",
-        "estimates_yd": 3,
-        "sides": "yardage",
-        "step": 5,
-        "shots": [{"club": "56", "swing": "9:00", "play": "played"}],
-        "items": [{"club": "56", "swing": "9:00", "balls": 5}],
-    }
+def world(made_once: World) -> Iterator[World]:
+    """The same for every test: what one changes is put back."""
+    client = made_once.api.client
+    cookies = copy.deepcopy(client.cookies)
+    with transaction.atomic():
+        yield made_once
+        transaction.set_rollback(True)
+    client.cookies = cookies  # a test may have signed out
 
 
 @pytest.mark.parametrize(("method", "path"), operations())
-def test_odd_values_are_refused_with_a_sentence(
-    api: Api, known: dict[str, Any], method: str, path: str
-) -> None:
-    operation = SCHEMA["paths"][path][method]
-    known = known | known[BY_PATH].get(path, {})
+def test_odd_values_are_refused_with_a_sentence(world: World, method: str, path: str) -> None:
+    api, operation = world.api, SCHEMA["paths"][path][method]
+    known = world.known | world.known[BY_PATH].get(path, {})
     content = operation.get("requestBody", {}).get("content", {})
     asked = operation.get("parameters", [])
     usually = {p["name"]: usual(p["schema"], known, p["name"]) for p in asked}
@@ -250,8 +161,8 @@ def test_odd_values_are_refused_with_a_sentence(
         answer = ask(usually, body)
         assert answer.status_code < 300, answer.content
         transaction.set_rollback(True)
-    for p in asked:
-        for odd in ODD:
+    for number, p in enumerate(asked):
+        for odd in in_turn(number):
             if not isinstance(odd, dict | list) and (p["in"] == "query" or odd not in ("", None)):
                 ask(usually | {p["name"]: odd}, body)
     for changed in with_odd_values(body) if schema else ():
@@ -268,16 +179,10 @@ def test_bodies_that_are_no_json_are_refused(api: Api, student: Student, body: b
     for path in ("/api/students", "/api/feed/balls"):
         header = {"X-CSRFToken": token}
         if "feed" in path:
-            header = {
-                "Authorization": f"Bearer {api('POST', '/devices', {'name': 'B'}).data['token']}"
-            }
+            header = {"Authorization": f"Bearer {api('POST', '/devices', {'name': 'B'}).data['token']}"}
         answer = api.client.post(path, body, content_type="application/json", headers=header)
         assert answer.status_code == (
-            413
-            if len(body) > 65536 and "feed" not in path
-            else 400
-            if body or "feed" in path
-            else 422
+            413 if len(body) > 65536 and "feed" not in path else 400 if body or "feed" in path else 422
         )
         assert len(answer.json()["title"]) > 10
     assert Student.objects.count() == 1
@@ -292,16 +197,27 @@ def test_control_characters_become_blanks_and_every_file_can_still_be_written(
     assert b'"new": 1' in b"".join(api.upload(f"/students/{student.pk}/shots", rows))
     for file in ("shots.xlsx", "shots.csv", "shots.json", "matrix.xlsx", "student.json"):
         assert api("GET", f"/students/{student.pk}/{file}").status_code == 200, file
-    book = openpyxl.load_workbook(
-        io.BytesIO(api("GET", f"/students/{student.pk}/shots.xlsx").content)
-    )
+    book = openpyxl.load_workbook(io.BytesIO(api("GET", f"/students/{student.pk}/shots.xlsx").content))
     assert "fell  short" in [cell.value for cell in book["balls"][2]]
 
 
 PAGES = (
-    "student.json", "shots.xlsx", "shots.csv", "matrix", "matrix.xlsx", "card.pdf", "progress",
-    "report.pdf", "history", "gaps", "plan", "review", "events", "balls", "recipes",
-)  # fmt: skip
+    "student.json",
+    "shots.xlsx",
+    "shots.csv",
+    "matrix",
+    "matrix.xlsx",
+    "card.pdf",
+    "progress",
+    "report.pdf",
+    "history",
+    "gaps",
+    "plan",
+    "review",
+    "events",
+    "balls",
+    "recipes",
+)
 
 
 def test_a_damaged_students_file_is_refused_or_works_on_every_page(api: Api, rich: Student) -> None:
@@ -309,7 +225,7 @@ def test_a_damaged_students_file_is_refused_or_works_on_every_page(api: Api, ric
     for page in PAGES:
         assert api("GET", f"/students/{rich.pk}/{page}").status_code == 200, page
     file = api("GET", f"/students/{rich.pk}/student.json").data
-    damaged = random.Random(7).sample(list(with_odd_values(file)), 24)
+    damaged = random.Random(7).sample(list(with_odd_values(file)), 48 if ALL else 12)
     taken = 0
     for one in damaged:
         answer = api.upload("/student-files", json.dumps(one).encode(), confirmed="true")
@@ -323,4 +239,50 @@ def test_a_damaged_students_file_is_refused_or_works_on_every_page(api: Api, ric
             found = api("GET", f"/students/{made}/{page}")
             assert found.status_code in (200, 404, 422), (page, found.content)
         assert api("POST", f"/students/{made}/archive").status_code == 200
-    assert 1 < taken < 12
+    assert 0 < taken < len(damaged) / 2
+
+
+# What the client of the test says itself.
+OURS = ("cookie", "host", "content-length", "authorization", "x-csrftoken")
+EXAMPLES = 6
+
+
+def generated() -> Iterator[Any]:
+    """Operations to make requests of: all of them, or those that have no odd values above."""
+    tried = {p.values for p in operations()}
+    for found in schemathesis.openapi.from_dict(SCHEMA).get_all_operations():
+        operation: Any = found.ok()  # type: ignore[union-attr]
+        if ALL or (operation.method, operation.full_path) not in tried:
+            yield pytest.param(operation, id=operation.label)
+
+
+@pytest.mark.parametrize("operation", generated())
+@given(data=strategies.data())
+@settings(
+    max_examples=EXAMPLES,
+    deadline=None,
+    derandomize=True,
+    database=None,
+    phases=[Phase.generate],
+    suppress_health_check=list(HealthCheck),
+)
+def test_no_generated_request_breaks_the_server(operation: Any, world: World, data: Any) -> None:
+    case: Any = data.draw(operation.as_strategy())
+    for name in case.path_parameters:
+        case.path_parameters[name] = world.known.get(name, case.path_parameters[name])
+    who = world.known["token"] if "/feed/" in case.path else "none"
+    asked = requests.Request(**case.as_transport_kwargs(base_url="http://testserver")).prepare()
+    headers = {k: str(v) for k, v in asked.headers.items() if k.lower() not in OURS}
+    with transaction.atomic():
+        answer = world.api.client.generic(
+            case.method,
+            asked.path_url,
+            asked.body or b"",
+            content_type=headers.pop("Content-Type", "application/octet-stream"),
+            headers=headers | {"X-CSRFToken": world.api.csrf, "Authorization": f"Bearer {who}"},
+        )
+        transaction.set_rollback(True)
+    assert answer.status_code < 500, answer.content
+    assert answer.status_code != 401 or "account" in case.path  # signed out by an example before
+    if answer.status_code >= 400:
+        assert len(answer.json()["title"]) > 10, answer.content

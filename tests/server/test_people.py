@@ -66,13 +66,9 @@ def test_an_invitation_is_good_once_and_for_a_week(api: Api) -> None:
     assert api("POST", "/people/invitations", {"name": " "}).data["field"] == "name"
 
 
-def test_a_forgotten_password_is_set_by_a_link_and_signs_out_everywhere(
-    api: Api, second: Coach
-) -> None:
+def test_a_forgotten_password_is_set_by_a_link_and_signs_out_everywhere(api: Api, second: Coach) -> None:
     lost = Client()
-    lost.post(
-        "/api/account", {"log_in": "tobin", "password": GOOD}, content_type="application/json"
-    )
+    lost.post("/api/account", {"log_in": "tobin", "password": GOOD}, content_type="application/json")
     url = api("POST", f"/people/{second.pk}/reset").data["url"]
     newer = api("POST", f"/people/{second.pk}/reset").data["url"]
     assert come_in(url, password="harrow-and-plough").status_code == 422
@@ -98,9 +94,7 @@ def test_the_last_head_coach_stays_one(api: Api, coach: Coach, second: Coach) ->
     assert list(Coach.objects.filter(role=PersonRole.HEAD)) == [second]
 
 
-def test_who_leaves_is_out_at_once_and_the_records_stay(
-    api: Api, coach: Coach, second: Coach
-) -> None:
+def test_who_leaves_is_out_at_once_and_the_records_stay(api: Api, coach: Coach, second: Coach) -> None:
     theirs = Api(second)
     student = make_student(second, "Odile Brackenshaw")
     token = token_of(theirs, "Bay 1")
@@ -176,9 +170,7 @@ def code_of(secret: str, ahead: int = 0) -> str:
     return f"{totp.token():06}"
 
 
-def test_a_second_factor_from_setting_it_to_a_lost_phone(
-    api: Api, coach: Coach, second: Coach
-) -> None:
+def test_a_second_factor_from_setting_it_to_a_lost_phone(api: Api, coach: Coach, second: Coach) -> None:
     theirs = Api(second)
     secret = theirs("POST", "/account/factor").data["secret"]
     sign_in = {"log_in": "tobin", "password": GOOD}

@@ -62,9 +62,7 @@ def test_a_situation_gets_one_shot_with_what_the_others_cost(api: Api, three: St
     assert better["shots"][0]["strokes"] < found["shots"][0]["strokes"]
 
 
-def test_wind_lie_and_trouble_move_it_and_what_would_change_it_is_said(
-    api: Api, three: Student
-) -> None:
+def test_wind_lie_and_trouble_move_it_and_what_would_change_it_is_said(api: Api, three: Student) -> None:
     def of(query: str) -> str:
         found = pick(api, three, query).data
         return named(found["shots"][found["best"]])
@@ -216,10 +214,22 @@ def test_the_command_prints_what_the_format_says() -> None:
     assert set(found["baseline"]) == {"green", "fairway", "rough", "bunker"}
     assert all(knots[0][0] == 0 for knots in found["baseline"].values())
     names = {
-        "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "carry_sd_yd", "run_yd",
-        "run_sd_yd", "lateral_sd_yd", "mishit_share", "on_green", "inside_10ft", "strokes",
+        "club",
+        "swing",
+        "trajectory",
+        "spin",
+        "tempo",
+        "carry_yd",
+        "carry_sd_yd",
+        "run_yd",
+        "run_sd_yd",
+        "lateral_sd_yd",
+        "mishit_share",
+        "on_green",
+        "inside_10ft",
+        "strokes",
         "reasons",
-    }  # fmt: skip
+    }
     assert all(names <= set(shot) for shot in found["shots"])
     strokes = [shot["strokes"] for shot in found["shots"]]
     assert strokes == sorted(strokes)
@@ -228,9 +238,7 @@ def test_the_command_prints_what_the_format_says() -> None:
     assert best["strokes_landing"] <= min(s["strokes_landing"] for s in found["shots"]) + 0.1
     assert all(reason["code"] and reason["text"] for reason in best["reasons"])
     tight = run("--pin", "62", "--lateral-share", "0.02", "--mishits", "0")
-    assert tight["shots"][0]["lateral_sd_yd"] == pytest.approx(
-        0.02 * tight["shots"][0]["carry_yd"], abs=1e-3
-    )
+    assert tight["shots"][0]["lateral_sd_yd"] == pytest.approx(0.02 * tight["shots"][0]["carry_yd"], abs=1e-3)
     assert tight["shots"][0]["strokes"] < strokes[0]
 
 

@@ -65,8 +65,10 @@ def test_a_proposal_stands_in_till_a_coach_chooses_and_is_there_again_after_undo
     done = choose(api, two, ("10:00", "work"))
     # The first choice makes the proposal the coach's own, changed as said.
     assert (done.data["chosen"], plays(done.data), plays(done.data, "work")) == (
-        True, ["56 9:00"], ["56 10:00"],
-    )  # fmt: skip
+        True,
+        ["56 9:00"],
+        ["56 10:00"],
+    )
     assert done.data["covered"]["played"] == 5
     assert said(last(api, two)) == "Chose shots; plays 56 9:00; works on 56 10:00"
     assert undo(api, last(api, two)).status_code == 200
@@ -209,8 +211,9 @@ def test_everything_that_answers_says_the_same(api: Api, two: Student) -> None:
             looked = api("GET", f"{url}/lookup?yardage={yardage}").data[0]
             role = "nearest" if place is None else "answer"
             assert (looked["role"], looked["cell"]["swing"]) == (
-                role, page["shots"][rung["nearest"] if place is None else place]["swing"],
-            )  # fmt: skip
+                role,
+                page["shots"][rung["nearest"] if place is None else place]["swing"],
+            )
 
 
 def test_a_shot_with_a_trim_is_played_as_one(api: Api, two: Student, wedge: Club) -> None:
@@ -222,9 +225,7 @@ def test_a_shot_with_a_trim_is_played_as_one(api: Api, two: Student, wedge: Club
     pdf = api("POST", f"/students/{two.pk}/versions", {"picks": False}).status_code
     assert pdf == 200
     text = (
-        pypdf.PdfReader(
-            io.BytesIO(api("GET", f"/students/{two.pk}/card.pdf?sides=yardage").content)
-        )
+        pypdf.PdfReader(io.BytesIO(api("GET", f"/students/{two.pk}/card.pdf?sides=yardage").content))
         .pages[0]
         .extract_text()
     )
@@ -253,16 +254,12 @@ def test_what_is_due_is_what_is_played(api: Api, two: Student, wedge: Club) -> N
     plan = api("POST", f"/students/{two.pk}/check-up", {"balls": 6}).data["plan"]["items"]
     assert {i["swing"] for i in plan} == {"9:00"}
     choose(api, two, ("10:00", "work"))
-    items = api("POST", f"/students/{two.pk}/plan", {"protocol": "check-up", "balls": 16}).data[
-        "items"
-    ]
+    items = api("POST", f"/students/{two.pk}/plan", {"protocol": "check-up", "balls": 16}).data["items"]
     assert [i["swing"] for i in items] == ["9:00", "10:00"]
     assert min(i["balls"] for i in items) > 1
 
 
-def test_the_card_shows_what_moves_before_it_is_published(
-    api: Api, two: Student, wedge: Club
-) -> None:
+def test_the_card_shows_what_moves_before_it_is_published(api: Api, two: Student, wedge: Club) -> None:
     url = f"/students/{two.pk}"
     choose(api, two, ("9:00", "played"), ("10:00", "neither"))
     first = api("GET", f"{url}/card").data
@@ -272,9 +269,7 @@ def test_the_card_shows_what_moves_before_it_is_published(
     hit(api, two, wedge, [52, 53, 51, 52, 54, 52, 53, 52])
     keep(api, two)
     choose(api, two, ("10:00", "played"))
-    card = api(
-        "GET", f"{url}/card?sides=yardage,club,ground&order=long-first&step=10&run=true"
-    ).data
+    card = api("GET", f"{url}/card?sides=yardage,club,ground&order=long-first&step=10&run=true").data
     moved = {d["key"]["swing"]: d for d in card["moved"]}
     assert moved["9:00"]["after_yd"] > moved["9:00"]["before_yd"] + 2
     assert (moved["10:00"]["before"], moved["10:00"]["after"]) == ("neither", "played")

@@ -49,18 +49,21 @@ def round_in(calls: dict[str, Any], uid: str = "round-one", off: float = 0.0, **
         for i, call in enumerate(calls["calls"])
     ]
     return {
-        "uid": uid, "form": calls["form"], "trial": calls.get("trial"), "seed": calls["seed"],
-        "calls": calls["calls"], "results": results, "ended_at": timezone.now().isoformat(),
-    } | more  # fmt: skip
+        "uid": uid,
+        "form": calls["form"],
+        "trial": calls.get("trial"),
+        "seed": calls["seed"],
+        "calls": calls["calls"],
+        "results": results,
+        "ended_at": timezone.now().isoformat(),
+    } | more
 
 
 def put(api: Api, student: Student, body: Any) -> Any:
     return api("PUT", f"/students/{student.pk}/rounds", body)
 
 
-def test_a_round_is_held_against_par_and_its_balls_go_into_review(
-    api: Api, playing: Student
-) -> None:
+def test_a_round_is_held_against_par_and_its_balls_go_into_review(api: Api, playing: Student) -> None:
     calls = called(api, playing, trial="open field", seed=7)
     assert calls == called(api, playing, trial="open field", seed=7)
     assert len(calls["calls"]) == 20
@@ -79,9 +82,7 @@ def test_a_round_is_held_against_par_and_its_balls_go_into_review(
     assert said(last(api, playing)).startswith("Recorded 20 balls")
 
 
-def test_a_round_that_is_sent_twice_or_by_two_phones_is_kept_once(
-    api: Api, playing: Student
-) -> None:
+def test_a_round_that_is_sent_twice_or_by_two_phones_is_kept_once(api: Api, playing: Student) -> None:
     body = round_in(called(api, playing, row={"form": "random", "balls": 6}))
     first = put(api, playing, body).data
     again = put(api, playing, body | {"results": body["results"][:1]}).data
@@ -141,9 +142,7 @@ def test_a_row_over_the_limit_or_without_a_shot_is_not_called(api: Api, playing:
     assert all(trial["par"] is None for trial in page["trials"])
 
 
-def test_the_students_own_report_is_trusted_less_and_counts_at_once(
-    api: Api, playing: Student
-) -> None:
+def test_the_students_own_report_is_trusted_less_and_counts_at_once(api: Api, playing: Student) -> None:
     calls = called(api, playing, row={"form": "blocked", "balls": 5, "shot": SHOT})
     put(api, playing, round_in(calls, "by-the-coach"))
     body = round_in(calls, "by-student")
@@ -157,8 +156,9 @@ def test_the_students_own_report_is_trusted_less_and_counts_at_once(
     assert own.home_sd == pytest.approx((theirs.home_sd**2 + REPORTED_SD**2) ** 0.5)
     rounds = api("GET", f"/students/{playing.pk}/practice").data["rounds"]
     assert [(r["uid"], r["reported"], r["points"]) for r in rounds] == [
-        ("by-student", True, 5), ("by-the-coach", False, 5),
-    ]  # fmt: skip
+        ("by-student", True, 5),
+        ("by-the-coach", False, 5),
+    ]
     assert "The student reported" in said(last(api, playing))
 
 
@@ -195,9 +195,7 @@ def answer_row(api: Api, student: Student, row: int, uid: str, **more: Any) -> A
     return put(api, student, body | more)
 
 
-def test_homework_goes_out_with_its_calls_and_comes_back(
-    api: Api, playing: Student, coach: Coach
-) -> None:
+def test_homework_goes_out_with_its_calls_and_comes_back(api: Api, playing: Student, coach: Coach) -> None:
     sent = send(api, playing).data[0]
     assert [len(row["calls"]) for row in sent["rows"]] == [5, 6]
     assert sent["rows"][0]["par"]["par"] <= 5
@@ -225,9 +223,7 @@ def test_homework_goes_out_with_its_calls_and_comes_back(
     assert not api("GET", f"/students/{playing.pk}/homework").data[0]["closed"]
 
 
-def test_homework_whose_cells_are_gone_still_counts(
-    api: Api, playing: Student, wedge: Club
-) -> None:
+def test_homework_whose_cells_are_gone_still_counts(api: Api, playing: Student, wedge: Club) -> None:
     send(api, playing)
     api("POST", f"/clubs/{wedge.pk}/archive")
     answer = answer_row(api, playing, 0, "row-zero").data
@@ -286,10 +282,18 @@ def test_a_norm_names_nobody_and_waits_for_eight(coach: Coach) -> None:
         student = make_student(coach, f"Student {i}")
         assert norm_of(coach.academy, Trial.OPEN_FIELD, 18) is None
         Round.objects.create(
-            student=student, uid=f"round-{i}", trial=Trial.OPEN_FIELD, form="random",
-            scoring="within", tolerance_yd=3, points=i, of=10,
-            day=now.date(), ended_at=now, received_at=now,
-        )  # fmt: skip
+            student=student,
+            uid=f"round-{i}",
+            trial=Trial.OPEN_FIELD,
+            form="random",
+            scoring="within",
+            tolerance_yd=3,
+            points=i,
+            of=10,
+            day=now.date(),
+            ended_at=now,
+            received_at=now,
+        )
     found = norm_of(coach.academy, Trial.OPEN_FIELD, 18)
     assert found is not None
     assert found.middle == pytest.approx(0.35)

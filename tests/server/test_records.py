@@ -63,17 +63,13 @@ def test_archived_students_come_back_whole(api: Api, student: Student) -> None:
         ),
     ],
 )
-def test_clubs_that_cannot_be_added(
-    api: Api, student: Student, club: dict[str, object], field: str
-) -> None:
+def test_clubs_that_cannot_be_added(api: Api, student: Student, club: dict[str, object], field: str) -> None:
     response = api("POST", f"/students/{student.pk}/clubs", club)
     assert (response.status_code, response.data["field"]) == (422, field)
     assert student.clubs.count() == 2
 
 
-def test_a_label_is_free_again_once_its_club_is_out_of_use(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_label_is_free_again_once_its_club_is_out_of_use(api: Api, student: Student, wedge: Club) -> None:
     new = {"label": "56", "loft_deg": 56, "used_from": "2026-05-02"}
     assert api("POST", f"/students/{student.pk}/clubs", new).status_code == 422
     api("PATCH", f"/clubs/{wedge.pk}", {"used_until": "2026-05-01"})
@@ -94,9 +90,7 @@ def test_own_scales(api: Api, coach: Coach) -> None:
     assert [p["label"] for p in made.data["positions"]] == ["short", "long"]
     again = api("POST", "/scales", {"name": "mine", "positions": positions})
     assert again.data["field"] == "name"
-    rewritten = api(
-        "PUT", f"/scales/{made.data['id']}", {"name": "Mine", "positions": positions[:1]}
-    )
+    rewritten = api("PUT", f"/scales/{made.data['id']}", {"name": "Mine", "positions": positions[:1]})
     assert len(rewritten.data["positions"]) == 1
     assert len(api("GET", "/scales").data) == 6
 
@@ -114,9 +108,15 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
             twin = note(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
             Entry.objects.filter(pk=twin.pk).update(key=key)
         return gather(
-            student, key, Did.BALLS_RECORDED, {"first": "2026-05-31", "last": "2026-05-31"}, 1,
-            by=coach, now=timezone.now(), change=None,  # type: ignore[arg-type]
-        )  # fmt: skip
+            student,
+            key,
+            Did.BALLS_RECORDED,
+            {"first": "2026-05-31", "last": "2026-05-31"},
+            1,
+            by=coach,
+            now=timezone.now(),
+            change=None,  # type: ignore[arg-type]
+        )
 
     first = note(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
     Entry.objects.filter(pk=first.pk).update(key=key)

@@ -151,9 +151,7 @@ def test_every_address_as_every_role(people: dict[PersonRole, Api], student: Stu
     assert asked > 300
 
 
-UUIDS = {
-    "student_id", "club_id", "appointment_id", "group_id", "homework_id", "uid",
-}  # fmt: skip
+UUIDS = {"student_id", "club_id", "appointment_id", "group_id", "homework_id", "uid"}
 
 
 def test_no_address_of_an_academy_answers_another_one(

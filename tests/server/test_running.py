@@ -130,9 +130,7 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
         port = free.getsockname()[1]
     command = [sys.executable, "-m", "oxgang", "serve", "--data", str(data), "--workers", "2"]
     log = data / "oxgang.log"
-    server = subprocess.Popen(
-        [*command, "--port", str(port), "--log", str(log)], start_new_session=True
-    )
+    server = subprocess.Popen([*command, "--port", str(port), "--log", str(log)], start_new_session=True)
     try:
 
         def answers() -> bool:
@@ -151,7 +149,7 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
                         found.append(int(child))
             return found
 
-        end = time.monotonic() + 90
+        end = time.monotonic() + 180
         while not answers():
             assert time.monotonic() < end
             time.sleep(0.2)
@@ -159,7 +157,7 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
         assert len(first) == 2
         os.kill(first[0], signal.SIGKILL)
         # What the dead one had taken is lost, and the other may still be starting.
-        end = time.monotonic() + 90
+        end = time.monotonic() + 180
         while not (len(set(workers()) - {first[0]}) == 2 and all(answers() for _ in range(20))):
             assert time.monotonic() < end
             time.sleep(0.2)
@@ -167,7 +165,7 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
         server.terminate()
         assert server.wait(30) == 0
         assert log.exists()
-        end = time.monotonic() + 30
+        end = time.monotonic() + 180
         while any(Path(f"/proc/{worker}").exists() for worker in now):
             assert time.monotonic() < end
             time.sleep(0.1)

@@ -14,9 +14,7 @@ from tests.server.steps import ball, cell_now, hit
 
 
 @pytest.mark.parametrize("protocol", list(Protocol))
-def test_every_protocol_makes_a_plan_that_can_be_kept(
-    api: Api, student: Student, protocol: str
-) -> None:
+def test_every_protocol_makes_a_plan_that_can_be_kept(api: Api, student: Student, protocol: str) -> None:
     url = f"/students/{student.pk}/plan"
     draft = api("POST", url, {"protocol": protocol, "balls": 30, "yardage": 55}).data
     assert draft["balls"] == sum(item["balls"] for item in draft["items"])
@@ -46,9 +44,7 @@ def test_plans_that_cannot_be(api: Api, student: Student, coach: object) -> None
     assert (empty.status_code, "bag" in empty.data["title"]) == (422, True)
 
 
-def test_a_plans_effect_is_drawn_before_a_ball_is_hit(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_plans_effect_is_drawn_before_a_ball_is_hit(api: Api, student: Student, wedge: Club) -> None:
     hit(api, student, wedge, [44.0 + i % 3 for i in range(6)])
     base = f"/students/{student.pk}"
     shot = {"club": "56", "trajectory": "stock", "spin": "check", "tempo": "normal"}
@@ -82,9 +78,7 @@ def test_a_plans_effect_is_drawn_before_a_ball_is_hit(
     for odd in ({**items[1], "place": "net"}, {**items[1], "swing": "11:00", "club": "none"}):
         same = api("POST", f"{base}/plan/effect", {"items": [odd]}).data["matrix"]
         assert wide(same) == wide(now)
-    assert (
-        api("POST", f"{base}/plan/effect", {"items": [{**items[0], "balls": 0}]}).status_code == 422
-    )
+    assert api("POST", f"{base}/plan/effect", {"items": [{**items[0], "balls": 0}]}).status_code == 422
     # A trim teaches its cell less than the plain swing does.
     down = {**items[1], "grip_down_in": 2.0}
     trimmed = api("POST", f"{base}/plan/effect", {"items": [down]}).data["matrix"]

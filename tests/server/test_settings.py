@@ -18,9 +18,7 @@ from tests.server.steps import ball, hit_ago, keep
 EVENING = "2026-05-30T23:30:00Z"
 
 
-def test_another_time_zone_puts_every_ball_on_its_day(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_another_time_zone_puts_every_ball_on_its_day(api: Api, student: Student, wedge: Club) -> None:
     url = f"/students/{student.pk}"
     for i in range(3):
         body = ball(wedge, f"{i}", 60 + i, hit_at=EVENING)

@@ -31,9 +31,7 @@ def words(response: Any) -> str:
     return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(response.content)).pages)
 
 
-def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(
-    api: Api, playing: Student
-) -> None:
+def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(api: Api, playing: Student) -> None:
     url = f"/students/{playing.pk}"
     text = words(api("GET", f"{url}/sheet.pdf"))
     assert "Ansel Quill" in text
@@ -50,9 +48,7 @@ def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(
     assert "yd" not in planned
 
 
-def test_homework_on_paper_has_each_call_and_stands_on_the_report(
-    api: Api, playing: Student
-) -> None:
+def test_homework_on_paper_has_each_call_and_stands_on_the_report(api: Api, playing: Student) -> None:
     sent = send(api, playing).data[0]
     url = f"/students/{playing.pk}"
     text = words(api("GET", f"{url}/homework/{sent['id']}/sheet.pdf"))
@@ -118,8 +114,9 @@ def test_a_lesson_stands_against_what_was_hit_since_the_one_before_and_till_the_
     keep(api, student)
     found = api("GET", f"/students/{student.pk}/progress?from_day={day(50)}").data["lessons"]
     assert [(one["on"], one["cue"]) for one in found] == [
-        (day(30), "Chest to the target"), (day(10), "fault-fat.cue"),
-    ]  # fmt: skip
+        (day(30), "Chest to the target"),
+        (day(10), "fault-fat.cue"),
+    ]
     sides = [(one["turn"]["before"]["balls"], one["turn"]["after"]["balls"]) for one in found]
     assert sides == [(6, 4), (4, 2)]
     assert found[0]["turn"]["solid"]["value"] == 0.5
@@ -144,18 +141,14 @@ def test_practice_is_taken_back_and_named_in_the_log(api: Api, playing: Student)
     assert again["par"]["mean"] == pytest.approx(3 * (2 + 2) / (3 + 4), abs=0.01)
 
 
-def test_a_ball_that_is_in_the_session_already_is_not_recorded_twice(
-    api: Api, playing: Student
-) -> None:
+def test_a_ball_that_is_in_the_session_already_is_not_recorded_twice(api: Api, playing: Student) -> None:
     calls = called(api, playing, row={"form": "random", "balls": 2})
     body = round_in(calls)
     body["results"][0]["balls"][0] |= {"uid": "typed-on-the-range"}
     assert put(api, playing, body).data["balls"] == 1
 
 
-def test_a_student_who_is_erased_leaves_nothing_of_practice(
-    api: Api, playing: Student, coach: Coach
-) -> None:
+def test_a_student_who_is_erased_leaves_nothing_of_practice(api: Api, playing: Student, coach: Coach) -> None:
     other = make_student(coach, "Bo Tarn")
     for student in (playing, other):
         write(api, student)

@@ -38,9 +38,7 @@ def test_the_house_offers_its_card_forms_and_set_ups(two: tuple[Api, Api]) -> No
     wall = {"kind": "card", "name": "Wall", "card": CARD}
     assert head("PUT", "/standards", wall | {"house": True}).status_code == 200
     recipes = {t.value: RECIPES[School.BALL_BACK][t] for t in Trajectory}
-    plain = {
-        name: {f: getattr(r, f) for f in r.__dataclass_fields__} for name, r in recipes.items()
-    }
+    plain = {name: {f: getattr(r, f) for f in r.__dataclass_fields__} for name, r in recipes.items()}
     low = {"school": "ball-back", "recipes": plain}
     body = {"kind": "set-up", "name": "Links", "set_ups": low}
     assert coach("PUT", "/standards", body).status_code == 200
@@ -99,9 +97,7 @@ def test_what_cannot_be_a_standard(api: Api, body: dict[str, object]) -> None:
     assert api("GET", "/standards").data == []
 
 
-def test_protocols_and_words_of_the_house_and_of_ones_own(
-    two: tuple[Api, Api], student: Student
-) -> None:
+def test_protocols_and_words_of_the_house_and_of_ones_own(two: tuple[Api, Api], student: Student) -> None:
     head, coach = two
     url = f"/students/{student.pk}"
     row = {"form": "blocked", "balls": 3, "shot": {"club": "56", "swing": "9:00"}}
@@ -111,10 +107,7 @@ def test_protocols_and_words_of_the_house_and_of_ones_own(
     assert offered(head, f"{url}/practice") == [("Winter", "house")]
     assert coach("PUT", "/routines", {"name": "x", "rows": [row], "house": True}).status_code == 403
     assert coach("PUT", "/routines", {"name": "Winter", "rows": [row]}).status_code == 422
-    assert (
-        coach("POST", "/lesson-words", {"kind": "cue", "text": "A", "house": True}).status_code
-        == 403
-    )
+    assert coach("POST", "/lesson-words", {"kind": "cue", "text": "A", "house": True}).status_code == 403
     own = coach("POST", "/lesson-words", {"kind": "cue", "text": "Slow"}).data
     assert own["whose"] == "mine"
     seen = head("GET", f"{url}/lessons").data["own"]

@@ -67,9 +67,7 @@ def test_a_scale_that_somebody_else_changed_is_not_overwritten_unseen(
     assert api("GET", "/scales").data[0]["idea"] == "His."
 
 
-def test_told_numbers_and_publications_are_taken_back(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_told_numbers_and_publications_are_taken_back(api: Api, student: Student, wedge: Club) -> None:
     url = f"/students/{student.pk}"
 
     def told(carry: int) -> Any:
@@ -95,9 +93,7 @@ def test_told_numbers_and_publications_are_taken_back(
     assert undo(api, published).status_code == 200
     assert [v["number"] for v in api("GET", f"{url}/versions").data] == [1]
     assert api("GET", f"{url}/card.pdf").status_code == 200
-    assert (
-        api("POST", f"{url}/versions", {"picks": False}).data["number"] == 3
-    )  # a number is used once
+    assert api("POST", f"{url}/versions", {"picks": False}).data["number"] == 3  # a number is used once
 
 
 def plan(title: str, **more: Any) -> dict[str, Any]:
@@ -126,9 +122,7 @@ def test_homework_and_a_stale_page_do_not_overwrite_the_plan_of_the_session(
     assert api("GET", url).data["plan"]["items"] == session["items"]
 
 
-def test_trimmed_balls_are_kept_and_leave_the_cell_alone(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_trimmed_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Student, wedge: Club) -> None:
     """Eight balls with the ball three inches back moved the cell by 3.7 yards."""
     url = f"/students/{student.pk}"
     hit(api, student, wedge, [60, 61, 59, 60, 60])
@@ -181,9 +175,7 @@ def test_a_ball_days_off_is_asked_about_and_either_answer_is_taken(
     # Sent again without the answer it is the ball that is there, not a question.
     assert api("PUT", url, body).data["ball"]["hit_on"] == today["hit_on"]
     weekend = (timezone.now() - timedelta(hours=47)).isoformat()
-    assert (
-        api("PUT", url, ball(wedge, "fri", 60, hit_at=weekend, moment="unasked")).status_code == 200
-    )
+    assert api("PUT", url, ball(wedge, "fri", 60, hit_at=weekend, moment="unasked")).status_code == 200
     kept = api("PUT", url, body | {"uid": "ball-kept", "moment": "as said"}).data["ball"]
     assert kept["hit_on"] == "1970-01-01"
 
@@ -196,9 +188,7 @@ def test_a_ball_is_put_right_in_place(api: Api, student: Student, wedge: Club) -
     sixty = student.clubs.get(label="60")
     right = {"swing": "10:00", "trajectory": "high", "strike": "thin", "club_id": str(sixty.pk)}
     moved = api("PATCH", f"{url}/ball-wrong", right).data["ball"]
-    assert [moved[n] for n in ("club", "swing", "trajectory", "strike")] == [
-        "60", "10:00", "high", "thin",
-    ]  # fmt: skip
+    assert [moved[n] for n in ("club", "swing", "trajectory", "strike")] == ["60", "10:00", "high", "thin"]
     stored = Ball.objects.get(uid="ball-wrong")
     assert stored.arm_deg == 120
     assert stored.home_yd != home  # another height loses another share to the wind
@@ -225,9 +215,7 @@ def test_a_ball_is_put_right_in_place(api: Api, student: Student, wedge: Club) -
         ("card.pdf", "the card of version 1"),
     ],
 )
-def test_what_leaves_the_academy_is_written_down(
-    api: Api, rich: Student, file: str, words: str
-) -> None:
+def test_what_leaves_the_academy_is_written_down(api: Api, rich: Student, file: str, words: str) -> None:
     rich.refresh_from_db()
     revision = rich.revision
     assert api("GET", f"/students/{rich.pk}/{file}").status_code == 200
@@ -237,9 +225,7 @@ def test_what_leaves_the_academy_is_written_down(
     assert rich.revision == revision  # nothing of the student has changed
 
 
-def test_a_session_starts_from_the_students_own_usual(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_session_starts_from_the_students_own_usual(api: Api, student: Student, wedge: Club) -> None:
     url = f"/students/{student.pk}"
     assert api("GET", f"{url}/usual").data == {"lie": "mat", "ball": "premium"}
     hit_ago(api, student, wedge, [60, 61, 62], days_ago=9, lie="tee")

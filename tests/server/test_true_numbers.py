@@ -37,18 +37,13 @@ def test_the_number_its_reasons_its_trims_and_its_run_are_one_answer(
     # Common practice, no published source: a stock pitch of 60 yards runs 10 to 20 %.
     assert 5 < behind["start"]["run_yd"] < 16
     lookup = f"/students/{student.pk}/lookup?yardage=60"
-    shot = next(
-        s for s in api("GET", lookup).data if s["cell"]["balls"] and not s["cell"]["back_in"]
-    )
+    shot = next(s for s in api("GET", lookup).data if s["cell"]["balls"] and not s["cell"]["back_in"])
     assert shot["run_yd"] == pytest.approx(behind["start"]["run_yd"], abs=0.3)
     drawn = api(
         "POST",
         f"/students/{student.pk}/picture",
         {
-            **{
-                k: api("GET", f"/students/{student.pk}/recipes").data[k]
-                for k in ("school", "recipes")
-            },
+            **{k: api("GET", f"/students/{student.pk}/recipes").data[k] for k in ("school", "recipes")},
             "club_id": str(wedge.pk),
             "club_speed_mps": 25,
         },
@@ -84,9 +79,7 @@ def test_a_practised_student_and_other_set_ups_bring_the_balls_home_anew(
         assert refused.status_code == 422
 
 
-def test_wet_and_worn_go_with_a_ball_and_out_and_in_again(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_wet_and_worn_go_with_a_ball_and_out_and_in_again(api: Api, student: Student, wedge: Club) -> None:
     url = f"/students/{student.pk}"
     api("PUT", f"{url}/balls", ball(wedge, "soaked", 60, wet=True, grooves="worn"))
     dry = api("PUT", f"{url}/balls", ball(wedge, "clean", 60)).data["ball"]
@@ -121,9 +114,7 @@ def test_what_cannot_be_is_asked_or_refused(api: Api, student: Student, wedge: C
     assert (refused.status_code, refused.data["field"]) == (422, "ball_position_in")
 
 
-def test_a_change_said_today_splits_the_day_at_its_moment(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_change_said_today_splits_the_day_at_its_moment(api: Api, student: Student, wedge: Club) -> None:
     now = timezone.now()
     for i in range(6):
         before = {"hit_at": (now - timedelta(minutes=1)).isoformat(), "moment": "unasked"}
@@ -139,9 +130,7 @@ def test_a_change_said_today_splits_the_day_at_its_moment(
             f"/students/{student.pk}/balls",
             ball(wedge, f"after-{i}", 67, hit_at=now.isoformat()),
         )
-        Ball.objects.filter(uid=f"ball-after-{i}").update(
-            hit_at=event.at + timedelta(seconds=i + 1)
-        )
+        Ball.objects.filter(uid=f"ball-after-{i}").update(hit_at=event.at + timedelta(seconds=i + 1))
     keep(api, student)
     split = cell(api, student)["carry_yd"]
     Event.objects.update(at=None)
@@ -151,9 +140,7 @@ def test_a_change_said_today_splits_the_day_at_its_moment(
     assert split > 65 > merged + 1
 
 
-def test_a_ball_far_out_is_asked_about_with_its_cells_number(
-    api: Api, student: Student, wedge: Club
-) -> None:
+def test_a_ball_far_out_is_asked_about_with_its_cells_number(api: Api, student: Student, wedge: Club) -> None:
     hit(api, student, wedge, [60, 61, 59, 60, 60, 61])
     url = f"/students/{student.pk}/cell?{NINE}"
     assert api("GET", url).data["question"] is None

@@ -44,9 +44,7 @@ def tables(file: Path) -> dict[str, int]:
                 "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'"
             )
         ]
-        return {
-            name: database.execute(f"SELECT count(*) FROM {name}").fetchone()[0] for name in names
-        }
+        return {name: database.execute(f"SELECT count(*) FROM {name}").fetchone()[0] for name in names}
 
 
 def shape(file: Path) -> dict[str, Any]:
@@ -58,9 +56,7 @@ def shape(file: Path) -> dict[str, Any]:
             return database.execute(f"SELECT * FROM pragma_{pragma}(?)", (of,)).fetchall()
 
         for table in tables(file):
-            (sql,) = database.execute(
-                "SELECT sql FROM sqlite_master WHERE name = ?", (table,)
-            ).fetchone()
+            (sql,) = database.execute("SELECT sql FROM sqlite_master WHERE name = ?", (table,)).fetchone()
             found[table] = {
                 "columns": sorted((r[1], r[2], r[3], r[5]) for r in rows("table_info", table)),
                 "indexes": sorted(
@@ -154,9 +150,7 @@ def test_a_students_file_of_release_01_is_read_whole(api: Api, name: str) -> Non
             assert len(now[part]) == len(was[part]), part
 
 
-def test_exports_of_release_01_are_read(
-    api: Api, student: Student, wedge: Club, tmp_path: Path
-) -> None:
+def test_exports_of_release_01_are_read(api: Api, student: Student, wedge: Club, tmp_path: Path) -> None:
     for label, loft in (("SW", 56), ("GW", 51), ("PW", 46)):
         club = {"label": label, "loft_deg": loft}
         assert api("POST", f"/students/{student.pk}/clubs", club).status_code == 201

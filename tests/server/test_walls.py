@@ -51,9 +51,7 @@ def test_every_address_of_another_academys_student_is_a_404(
     event = add_event(student, lesson, by=coach, now=timezone.now())
     tried = 0
     for path, methods in the_api.get_openapi_schema()["paths"].items():
-        if not re.search(
-            r"\{(student_id|club_id|scale_id|event_id|entry_id|appointment_id)\}", path
-        ):
+        if not re.search(r"\{(student_id|club_id|scale_id|event_id|entry_id|appointment_id)\}", path):
             continue
         for method in methods:
             address = path.removeprefix("/api").format(
@@ -87,9 +85,7 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"kind": "technique", "on": "2026-05-31"}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
-            if method == "get" and address.endswith(
-                ("cell", "cell-balls", "net-plan", "why", "lookup")
-            ):
+            if method == "get" and address.endswith(("cell", "cell-balls", "net-plan", "why", "lookup")):
                 address += "?club=56&swing=9:00&trajectory=stock&yardage=62"
             if "/pick" in path:
                 address += "?pin_yd=60&seed=1&lie=fairway"
@@ -160,7 +156,5 @@ def test_a_real_server_refuses_defaults_and_weak_passwords(tmp_path: Path) -> No
     env = {"PATH": ""}
     add = [*command[:3], "add-coach", "--data", str(tmp_path), "--academy", "A", "--name", "Ilse"]
     env["OXGANG_PASSWORD"] = "123"
-    weak = subprocess.run(
-        [*add, "--log-in", "ilse"], capture_output=True, text=True, env=env, check=False
-    )
+    weak = subprocess.run([*add, "--log-in", "ilse"], capture_output=True, text=True, env=env, check=False)
     assert (weak.returncode, "password" in weak.stderr.lower()) == (2, True)

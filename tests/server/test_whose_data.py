@@ -45,9 +45,13 @@ def whole(api: Api, coach: Coach) -> Student:
     row = {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": day(-5)}
     api("POST", f"{url}/homework", row)
     Picture.objects.create(
-        student=student, swing="9:00", content=b"\xff\xd8left-wrist-sprain", width=1, height=1,
+        student=student,
+        swing="9:00",
+        content=b"\xff\xd8left-wrist-sprain",
+        width=1,
+        height=1,
         taken_on=timezone.now().date(),
-    )  # fmt: skip
+    )
     consent = {
         "junior": True,
         "guardian": "Guardiana Quillfeather",
@@ -120,8 +124,7 @@ def rows_with(text: str) -> list[str]:
     for model in apps.get_models(include_auto_created=True):
         for row in model._default_manager.values_list():
             if any(
-                text.casefold() in str(bytes(v) if isinstance(v, memoryview) else v).casefold()
-                for v in row
+                text.casefold() in str(bytes(v) if isinstance(v, memoryview) else v).casefold() for v in row
             ):
                 found.append(model._meta.label)
     return found

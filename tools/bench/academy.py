@@ -99,8 +99,7 @@ def _academy(name: str, prefix: str, coaches: int, students: int) -> None:
         fields = StudentFields(name=f"Student {number:03d} of {name}", scale_id=scale.pk)
         student = add_student(fields, by=staff[number % coaches], now=now)
         clubs = [
-            add_club(student, bag.Club(str(loft), loft), by=staff[0], now=now)
-            for loft in (60, 56, 52, 47)
+            add_club(student, bag.Club(str(loft), loft), by=staff[0], now=now) for loft in (60, 56, 52, 47)
         ]
         made.append(student)
         if number >= PATTERNS:
@@ -114,9 +113,7 @@ def _academy(name: str, prefix: str, coaches: int, students: int) -> None:
             day = now - timedelta(days=3 + 7 * (i * SESSIONS // BALLS), seconds=i)
             strike = Strike.SOLID if rng.random() < 0.85 else Strike.FAT
             cell = CellKey(club.label, position.label, height)
-            hits.append(
-                (Shot(cell=cell, id=f"b{i}", hit_at=day, carry_yd=carry, strike=strike), club)
-            )
+            hits.append((Shot(cell=cell, id=f"b{i}", hit_at=day, carry_yd=carry, strike=strike), club))
         for start in range(0, BALLS, CHUNK):
             record_balls(student, hits[start : start + CHUNK], by=staff[0], now=now, kept=True)
     for number, student in enumerate(made[PATTERNS:]):

@@ -46,9 +46,7 @@ def whole_matrix() -> list[Cell]:
 def test_every_shot_of_a_matrix_in_one_situation(benchmark: Any) -> None:
     there = Situation(pin_yd=62, headwind_mps=3, trouble=(band_of("bunker:44-52"),))
     cells, contact, baseline = whole_matrix(), usual_contact(18), baseline_for(18)
-    struck = struck_from(
-        cells, Chain(LOFTS), altitude_m=0.0, lie=there.lie, factor=common_factor(there.lie)
-    )
+    struck = struck_from(cells, Chain(LOFTS), altitude_m=0.0, lie=there.lie, factor=common_factor(there.lie))
     assert struck is not None
     shots = candidates_of(struck.home, LOFTS, ARMS)
 

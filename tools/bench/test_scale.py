@@ -136,9 +136,7 @@ def test_a_page_costs_the_same_in_a_small_academy(academy: Server) -> None:
             client.ask("GET", "/api/students?size=20")
             took.append(time.perf_counter() - began)
         costs[log_in] = median(took)
-    print(
-        f"a page of 20: {costs['small0'] * 1e3:.1f} ms of 20, {costs['great0'] * 1e3:.1f} ms of 500"
-    )
+    print(f"a page of 20: {costs['small0'] * 1e3:.1f} ms of 20, {costs['great0'] * 1e3:.1f} ms of 500")
     assert costs["great0"] < GROWTH * costs["small0"]
 
 

@@ -131,13 +131,14 @@ def test_a_balls_answer_does_not_grow_with_the_balls_before_it(student: Student)
     for i in range(ROUNDS):
         for who, their in ((student, club), (many, theirs)):
             body = {
-                "uid": f"answer-{i}", "hit_at": timezone.now().isoformat(),
-                "club_id": str(their.pk), "swing": "9:00", "carry_yd": 60,
-            }  # fmt: skip
+                "uid": f"answer-{i}",
+                "hit_at": timezone.now().isoformat(),
+                "club_id": str(their.pk),
+                "swing": "9:00",
+                "carry_yd": 60,
+            }
             start = time.perf_counter()
-            answer = client.put(
-                f"/api/students/{who.pk}/balls", body, content_type="application/json"
-            )
+            answer = client.put(f"/api/students/{who.pk}/balls", body, content_type="application/json")
             took[who.name].append(time.perf_counter() - start)
             assert answer.status_code == 200
     few_s, many_s = (median(times) for times in took.values())
@@ -183,15 +184,19 @@ def test_a_proposal_with_its_whole_curve(benchmark: Any) -> None:
     names = product(("60", "56", "52", "47"), CLOCK.positions, Trajectory)
     shots = [
         Candidate(
-            CellKey(club, position.label, height), carry, carry - 2, carry + 2, 3.0, True,
-            float(club), position.arm_deg,
+            CellKey(club, position.label, height),
+            carry,
+            carry - 2,
+            carry + 2,
+            3.0,
+            True,
+            float(club),
+            position.arm_deg,
         )
         for (club, position, height), carry in zip(names, rng.uniform(28, 102, 72), strict=True)
-    ]  # fmt: skip
+    ]
     limit = Limit("11:00", 150, full_too=True)
-    found = benchmark(
-        lambda: propose(shots, limit, from_yd=30, to_yd=100, tolerance_yd=0.5, price=0.0)
-    )
+    found = benchmark(lambda: propose(shots, limit, from_yd=30, to_yd=100, tolerance_yd=0.5, price=0.0))
     assert len(found.covered) > 20
     assert benchmark.stats["median"] < PROPOSAL_LIMIT_S
 
@@ -287,9 +292,7 @@ def test_100000_foreign_rows_mapped_and_previewed(
     assert times <= TIMES_PANDAS
 
 
-def test_100000_foreign_rows_imported(
-    benchmark: Any, student: Student, monitor_file: bytes
-) -> None:
+def test_100000_foreign_rows_imported(benchmark: Any, student: Student, monitor_file: bytes) -> None:
     coach = Coach.objects.all()[0]
     table = read_any(monitor_file)
     read = match(student, read_mapped(table, guessed(student, table)))

@@ -27,9 +27,7 @@ def medians(
     return {key: float(centre(carries)) for key, carries in balls.items()}
 
 
-def rule_of_thumb(
-    measured: Mapping[CellKey, float], points: Mapping[CellKey, Point]
-) -> dict[CellKey, float]:
+def rule_of_thumb(measured: Mapping[CellKey, float], points: Mapping[CellKey, Point]) -> dict[CellKey, float]:
     """Every cell by arithmetic: fractions of the full swing, ten yards a club and a height."""
     arms, shares = zip(*FRACTIONS, strict=True)
 

@@ -86,9 +86,7 @@ def learn(cohort: Sequence[Evidence]) -> Array:
         at = fitted.at
         x = design(fitted.points)[at]
         off = fitted.hits.groups.mean - mean_log_carry(Points.of(fitted.points))[at]
-        solved = np.linalg.solve(
-            fitted.prior[np.ix_(at, at)] + fitted.noise, np.column_stack([x, off])
-        )
+        solved = np.linalg.solve(fitted.prior[np.ix_(at, at)] + fitted.noise, np.column_stack([x, off]))
         square += x.T @ solved[:, :-1]
         right += x.T @ solved[:, -1]
     return np.asarray(np.linalg.solve(square, right))

@@ -88,9 +88,7 @@ POPULATIONS = (USUAL, UNLIKE)
 # Clipped to what adults and juniors do.
 FULL_RANGE = ((23, 42), (15, 30))
 # Cohorts that a coach would name: what they have in common is not what the rule of thumb says.
-JUNIORS = Population(
-    "juniors", full=(23, 2.0), growth=(0.54, 0.05), lean=(4, 2.0), attack=(-2.5, 1.2)
-)
+JUNIORS = Population("juniors", full=(23, 2.0), growth=(0.54, 0.05), lean=(4, 2.0), attack=(-2.5, 1.2))
 LOW_HANDICAPS = Population(
     "low handicaps", full=(36, 2.0), growth=(0.67, 0.04), lean=(9, 1.5), attack=(-4.5, 1.0)
 )
@@ -121,14 +119,11 @@ class SimStudent:
         lofts = BAGS[r.integers(len(BAGS))]
         self.clubs = [Club(str(loft), loft) for loft in lofts]
         self.keys = [
-            CellKey(c.label, p.label, t)
-            for c, p, t in product(self.clubs, CLOCK.positions, Trajectory)
+            CellKey(c.label, p.label, t) for c, p, t in product(self.clubs, CLOCK.positions, Trajectory)
         ]
         arms = {p.label: p.arm_deg for p in CLOCK.positions}
         loft = {c.label: c.loft_deg for c in self.clubs}
-        self.points = {
-            k: Point(k.club, loft[k.club], arms[k.swing], k.trajectory) for k in self.keys
-        }
+        self.points = {k: Point(k.club, loft[k.club], arms[k.swing], k.trajectory) for k in self.keys}
         full = float(np.clip(r.normal(*self.kind.full), *FULL_RANGE[self.kind.full[0] < 30]))
         growth = r.normal(*self.kind.growth)
         wave, phase = r.normal(0, 0.015), r.uniform(0, 150)
@@ -144,7 +139,7 @@ class SimStudent:
                 max(0.0, r.normal(3, 2)),
                 r.normal(0.99, 0.012),
             ),
-        }  # fmt: skip
+        }
         by_arm = {t: (0.0 if t is Trajectory.STOCK else r.normal(0, 0.02)) for t in Trajectory}
         self.deliveries = {}
         for k in self.keys:
@@ -155,13 +150,7 @@ class SimStudent:
             shaft = 1 + 0.002 * (54 - loft[k.club])
             tilt = 1 + by_arm[k.trajectory] * (arm - 105) / 60
             self.deliveries[k] = Delivery(
-                club_speed_mps=full
-                * share
-                * speed
-                * shaft
-                * tempo
-                * tilt
-                * r.normal(1, self.kind.cell_sd),
+                club_speed_mps=full * share * speed * shaft * tempo * tilt * r.normal(1, self.kind.cell_sd),
                 loft_deg=float(np.clip(loft[k.club] + more_loft, 30, 75)),
                 lean_deg=float(np.clip(lean + more_lean, -14, 24)),
                 face_open_deg=face,
@@ -299,11 +288,8 @@ class SimStudent:
             return point
         return replace(point, back_in=shot.ball_position_in, down_in=shot.grip_down_in)
 
-    def _fly(
-        self, launches: list[tuple[float, float, float]], wind: float, density: float
-    ) -> Array:
+    def _fly(self, launches: list[tuple[float, float, float]], wind: float, density: float) -> Array:
         speed, launch, spin = np.array(launches).T
         return fly(
-            speed, np.clip(launch, 1, 84), np.minimum(spin, 15_000),
-            density=density, headwind_mps=wind,
-        ).carry_yd  # fmt: skip
+            speed, np.clip(launch, 1, 84), np.minimum(spin, 15_000), density=density, headwind_mps=wind
+        ).carry_yd

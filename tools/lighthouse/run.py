@@ -42,8 +42,9 @@ def main(only: str) -> int:
         data = Path(folder, "data")
         subprocess.run(
             [sys.executable, "-m", "oxgang", "demo", "--data", str(data), "--no-serve"],
-            check=True, stdout=subprocess.DEVNULL,
-        )  # fmt: skip
+            check=True,
+            stdout=subprocess.DEVNULL,
+        )
         server = Server(data)
         server.start()
         # Lighthouse comes into this browser, where somebody is signed in.
@@ -118,10 +119,14 @@ def once(browser: BrowserContext, url: str, form: str, port: int) -> dict[str, A
     console.send("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": kept})
     console.send("Network.clearBrowserCache")
     command = [
-        str(HERE / "node_modules/.bin/lighthouse"), url, "--quiet", "--output=json",
+        str(HERE / "node_modules/.bin/lighthouse"),
+        url,
+        "--quiet",
+        "--output=json",
         "--only-categories=performance,accessibility,best-practices",
-        f"--port={port}", "--disable-storage-reset",
-    ]  # fmt: skip
+        f"--port={port}",
+        "--disable-storage-reset",
+    ]
     if form == "desktop":
         command.append("--preset=desktop")
     done = subprocess.run(command, capture_output=True, text=True)

@@ -40,10 +40,20 @@ SEED: Final = 13
 LONGEST_S: Final = 300
 # Loaded once; every fault is tried in a process of its own that begins from here.
 HEAVY: Final = (
-    "numpy", "scipy.optimize", "scipy.stats", "scipy.linalg", "sklearn.gaussian_process",
-    "sklearn.isotonic", "statsmodels.api", "hypothesis", "pytest", "django", "typer.testing",
-    "pydantic", "_pytest.assertion.rewrite",
-)  # fmt: skip
+    "numpy",
+    "scipy.optimize",
+    "scipy.stats",
+    "scipy.linalg",
+    "sklearn.gaussian_process",
+    "sklearn.isotonic",
+    "statsmodels.api",
+    "hypothesis",
+    "pytest",
+    "django",
+    "typer.testing",
+    "pydantic",
+    "_pytest.assertion.rewrite",
+)
 
 
 def drawn() -> list[Fault]:
@@ -101,11 +111,25 @@ def _run(tree: Path, tests: list[str]) -> None:
     try:
         code = int(
             pytest.main(
-                ["-x", "-q", "-p", "no:cacheprovider", "-p", "no:django", "-p", "no:schemathesis",
-                 "--hypothesis-seed=0", "--rootdir", str(tree), "-c", os.devnull,
-                 "--import-mode=importlib", *tests]
+                [
+                    "-x",
+                    "-q",
+                    "-p",
+                    "no:cacheprovider",
+                    "-p",
+                    "no:django",
+                    "-p",
+                    "no:schemathesis",
+                    "--hypothesis-seed=0",
+                    "--rootdir",
+                    str(tree),
+                    "-c",
+                    os.devnull,
+                    "--import-mode=importlib",
+                    *tests,
+                ]
             )
-        )  # fmt: skip
+        )
     finally:
         os._exit(code)
 
@@ -122,10 +146,7 @@ def report(tried: list[tuple[Fault, bool]], whole: int) -> str:
         "",
         "| Room | Faults | Noticed |",
         "|---|---|---|",
-        *(
-            f"| core/{room} | {len(r)} | {100 * sum(r) / len(r):.0f} % |"
-            for room, r in rooms.items()
-        ),
+        *(f"| core/{room} | {len(r)} | {100 * sum(r) / len(r):.0f} % |" for room, r in rooms.items()),
         "",
         "Not noticed:",
         "",

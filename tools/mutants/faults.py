@@ -9,16 +9,29 @@ from pathlib import Path
 from typing import Final
 
 COMPARED: Final[dict[type[ast.cmpop], type[ast.cmpop]]] = {
-    ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq,
-    ast.NotEq: ast.Eq, ast.In: ast.NotIn, ast.NotIn: ast.In, ast.Is: ast.IsNot,
+    ast.Lt: ast.LtE,
+    ast.LtE: ast.Lt,
+    ast.Gt: ast.GtE,
+    ast.GtE: ast.Gt,
+    ast.Eq: ast.NotEq,
+    ast.NotEq: ast.Eq,
+    ast.In: ast.NotIn,
+    ast.NotIn: ast.In,
+    ast.Is: ast.IsNot,
     ast.IsNot: ast.Is,
-}  # fmt: skip
+}
 TURNED: Final[dict[type[ast.cmpop], type[ast.cmpop]]] = {
-    ast.Lt: ast.GtE, ast.LtE: ast.Gt, ast.Gt: ast.LtE, ast.GtE: ast.Lt,
-}  # fmt: skip
+    ast.Lt: ast.GtE,
+    ast.LtE: ast.Gt,
+    ast.Gt: ast.LtE,
+    ast.GtE: ast.Lt,
+}
 RECKONED: Final[dict[type[ast.operator], type[ast.operator]]] = {
-    ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Div, ast.Div: ast.Mult,
-}  # fmt: skip
+    ast.Add: ast.Sub,
+    ast.Sub: ast.Add,
+    ast.Mult: ast.Div,
+    ast.Div: ast.Mult,
+}
 Change = Callable[[], None]
 CALLED: Final = {"min": "max", "max": "min", "any": "all", "all": "any"}
 # What is no fault: how a thing is declared, and sentences.

@@ -12,9 +12,18 @@ const NAME = "virtual:ant-styles";
 const PLACE = "\0ant-styles";
 /** What views use, and what these open. */
 const PARTS = [
-  "Button", "Input", "InputPassword", "InputNumber", "Textarea", "Select",
-  "RadioGroup", "RadioButton", "Progress", "Drawer", "Empty",
-]; // prettier-ignore
+  "Button",
+  "Input",
+  "InputPassword",
+  "InputNumber",
+  "Textarea",
+  "Select",
+  "RadioGroup",
+  "RadioButton",
+  "Progress",
+  "Drawer",
+  "Empty",
+];
 
 export function antStyles(): Plugin {
   let building = false;

@@ -42,9 +42,7 @@ def _refuse_without_factor(request: HttpRequest, coach: Coach) -> None:
     if not coach.academy.second_factor or right_for("GET", address_of(request)) is Right.OWN:
         return
     if not has_factor(coach):
-        raise FactorMissing(
-            "Your academy asks for a second factor. Set it under your name, then go on."
-        )
+        raise FactorMissing("Your academy asks for a second factor. Set it under your name, then go on.")
 
 
 class OtherCoach(OxgangError):
@@ -66,9 +64,7 @@ def coach_of(request: HttpRequest) -> Coach:
     return cast(Coach, request.auth)  # type: ignore[attr-defined]
 
 
-def took_away(
-    request: HttpRequest, student: Student, what: str, *, version: int | None = None
-) -> None:
+def took_away(request: HttpRequest, student: Student, what: str, *, version: int | None = None) -> None:
     """Write down that a file of a student left the academy.
 
     The one thing that reading an address writes: whose data went where is asked for later. On a

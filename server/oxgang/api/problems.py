@@ -69,9 +69,7 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
 
 def signed_out() -> JsonResponse:
     """What a request without a session gets."""
-    return problem(
-        401, ProblemCode.SIGNED_OUT, "You are signed out. Sign in again; nothing is lost."
-    )
+    return problem(401, ProblemCode.SIGNED_OUT, "You are signed out. Sign in again; nothing is lost.")
 
 
 class StrictJson(Parser):
@@ -97,9 +95,7 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(NinjaValidationError)
     def invalid(request: HttpRequest, error: NinjaValidationError) -> HttpResponse:
         first = error.errors[0]
-        places = [
-            str(part) for part in first["loc"] if part not in ("body", "query", "path", "form")
-        ]
+        places = [str(part) for part in first["loc"] if part not in ("body", "query", "path", "form")]
         field = places[-1] if places else ""
         name = field.replace("_", " ") or "request"
         return problem(422, ProblemCode.UNUSABLE_INPUT, f"{name}: {first['msg']}.", field)
@@ -114,9 +110,7 @@ def install(api: NinjaAPI) -> None:
         if error.status_code == 403 and not request.user.is_authenticated:
             return signed_out()
         if error.status_code == 400:
-            return problem(
-                400, ProblemCode.MALFORMED, "The request is no readable JSON. Nothing was stored."
-            )
+            return problem(400, ProblemCode.MALFORMED, "The request is no readable JSON. Nothing was stored.")
         return problem(error.status_code, ProblemCode.REFUSED, str(error))
 
     @api.exception_handler(SuspiciousOperation)

@@ -30,9 +30,7 @@ def reading() -> Iterator[None]:
         When the others take too long.
     """
     if not _readers.acquire(timeout=WAIT_S):
-        raise Busy(
-            "Other files are being read just now. Nothing was stored; try again in a minute."
-        )
+        raise Busy("Other files are being read just now. Nothing was stored; try again in a minute.")
     try:
         yield
     finally:

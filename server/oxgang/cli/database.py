@@ -96,18 +96,12 @@ def check_version(file: Path, *, in_use: bool = False) -> None:
         with closing(read_only(file, in_use=in_use)) as database:
             held = {
                 name
-                for (name,) in database.execute(
-                    "SELECT name FROM django_migrations WHERE app = ?", (app,)
-                )
+                for (name,) in database.execute("SELECT name FROM django_migrations WHERE app = ?", (app,))
             }
         if held - known - replaced:
-            raise OtherVersion(
-                "comes from a newer Oxgang than this one. Update Oxgang, then try again."
-            )
+            raise OtherVersion("comes from a newer Oxgang than this one. Update Oxgang, then try again.")
         if held and not held & known and held != replaced:
-            raise OtherVersion(
-                "comes from an Oxgang before release 0.1. Upgrade it with release 0.1 first."
-            )
+            raise OtherVersion("comes from an Oxgang before release 0.1. Upgrade it with release 0.1 first.")
 
 
 def _migrations(app: str) -> tuple[set[str], set[str]]:

@@ -22,14 +22,10 @@ Bag = Annotated[Path, typer.Option(help="bag.csv")]
 def matrix(
     shots: Shots,
     bag: Bag,
-    scale: Annotated[
-        str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")
-    ] = "",
+    scale: Annotated[str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")] = "",
     as_of: Annotated[
         datetime | None,
-        typer.Option(
-            formats=["%Y-%m-%d"], help="the day it is made for; else that of the last ball"
-        ),
+        typer.Option(formats=["%Y-%m-%d"], help="the day it is made for; else that of the last ball"),
     ] = None,
     output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
 ) -> None:
@@ -105,9 +101,7 @@ def pick(
         float | None, typer.Option(help="how wide solid balls are, as a share of the carry")
     ] = None,
     mishits: Annotated[float | None, typer.Option(help="the share of mishits")] = None,
-    bag: Annotated[
-        Path | None, typer.Option(help="bag.csv; else lofts are read off the labels")
-    ] = None,
+    bag: Annotated[Path | None, typer.Option(help="bag.csv; else lofts are read off the labels")] = None,
 ) -> None:
     """The shot for a ball and a pin, with what each shot of a matrix would cost, as JSON."""
     from oxgang.cli import picking
@@ -115,8 +109,21 @@ def pick(
     picking.pick(
         matrix_csv,
         picking.situation_of(
-            pin, front, back, width, green, raised_m, lie, headwind_mps, crosswind_mps,
-            temperature_c, altitude_m, trouble or [],
+            pin,
+            front,
+            back,
+            width,
+            green,
+            raised_m,
+            lie,
+            headwind_mps,
+            crosswind_mps,
+            temperature_c,
+            altitude_m,
+            trouble or [],
         ),
-        handicap, lateral_share, mishits, bag,
-    )  # fmt: skip
+        handicap,
+        lateral_share,
+        mishits,
+        bag,
+    )

@@ -67,8 +67,7 @@ def plan(
         fail(error.sentence)
     words = texts()
     rows = (
-        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, words.say(p.why))
-        for p in planned
+        (p.key.club, p.key.swing, p.key.trajectory, p.key.spin, p.balls, words.say(p.why)) for p in planned
     )
     columns = ("club", "swing", "trajectory", "spin", "balls", "reason")
     _write(write_table(columns, rows), output)

@@ -87,13 +87,9 @@ def _open(name: str) -> Academy:
         fail(f'There is an academy "{name.strip()}" already.')
     zone, altitude, units, address = "UTC", 0.0, "yd", ""
     if asked:
-        zone = _again(
-            lambda: checked_zone(typer.prompt("Time zone, by region and city", default="UTC"))
-        )
+        zone = _again(lambda: checked_zone(typer.prompt("Time zone, by region and city", default="UTC")))
         altitude = _again(
-            lambda: checked_altitude(
-                typer.prompt("Altitude of the range, metres", default=0.0, type=float)
-            )
+            lambda: checked_altitude(typer.prompt("Altitude of the range, metres", default=0.0, type=float))
         )
         units = _again(_units)
         address = _again(

@@ -48,20 +48,37 @@ DIGITS: Final = 4
 
 
 def situation_of(
-    pin: float, front: float, back: float, width: float, green: Firmness, raised_m: float,
-    lie: Lie, headwind_mps: float, crosswind_mps: float, temperature_c: float, altitude_m: float,
+    pin: float,
+    front: float,
+    back: float,
+    width: float,
+    green: Firmness,
+    raised_m: float,
+    lie: Lie,
+    headwind_mps: float,
+    crosswind_mps: float,
+    temperature_c: float,
+    altitude_m: float,
     trouble: list[str],
-) -> Situation:  # fmt: skip
+) -> Situation:
     """The situation of the options; what is none ends the command."""
     try:
         return checked(
             Situation(
-                pin_yd=pin, front_yd=front, back_yd=back, width_yd=width, firmness=green,
-                raised_m=raised_m, lie=lie, headwind_mps=headwind_mps, to_right_mps=crosswind_mps,
-                temperature_c=temperature_c, altitude_m=altitude_m,
+                pin_yd=pin,
+                front_yd=front,
+                back_yd=back,
+                width_yd=width,
+                firmness=green,
+                raised_m=raised_m,
+                lie=lie,
+                headwind_mps=headwind_mps,
+                to_right_mps=crosswind_mps,
+                temperature_c=temperature_c,
+                altitude_m=altitude_m,
                 trouble=tuple(band_of(said) for said in trouble),
             )
-        )  # fmt: skip
+        )
     except InputError as error:
         fail(error.sentence)
 
@@ -79,9 +96,7 @@ def pick(
         baseline = baseline_for(handicap)
         lateral = usual_lateral(handicap)
         if lateral_share is not None:
-            lateral = Lateral(
-                checked_share(lateral_share, "A lateral share", LATERAL_RANGE, "lateral_share")
-            )
+            lateral = Lateral(checked_share(lateral_share, "A lateral share", LATERAL_RANGE, "lateral_share"))
         contact = usual_contact(handicap)
         if mishits is not None:
             checked_share(mishits, "A share of mishits", (0.0, MOST_MISHITS), "mishits")
@@ -103,26 +118,22 @@ def pick(
     try:
         shots = candidates_of(struck.home, lofts, arms)
         patterns = patterns_of(
-            struck, shots, situation, altitude_m=0.0, contact=contact, lateral=lateral,
-            bounces=bounces,
-        )  # fmt: skip
+            struck, shots, situation, altitude_m=0.0, contact=contact, lateral=lateral, bounces=bounces
+        )
         found = picked(patterns, situation, baseline, contact, controlled(scale))
     except InputError as error:
         fail(error.sentence)
     typer.echo(json.dumps(_as_json(found, baseline, contact, texts())))
 
 
-def _as_json(
-    found: Picked, baseline: Baseline, contact: Contact, words: Texts
-) -> dict[str, object]:
+def _as_json(found: Picked, baseline: Baseline, contact: Contact, words: Texts) -> dict[str, object]:
     # As the format has it, by the strokes of where balls finish; what comes down in trouble on its
     # way and stays there is counted in the choice.
     order = sorted(range(len(found.outcomes)), key=lambda i: found.outcomes[i].strokes)
     return {
         "pin_yd": found.situation.pin_yd,
         "baseline": {
-            surface.value: [list(knot) for knot in knots]
-            for surface, knots in baseline.knots.items()
+            surface.value: [list(knot) for knot in knots] for surface, knots in baseline.knots.items()
         },
         "handicap": baseline.handicap,
         "mishits": [asdict(kind) for kind in contact.kinds],
@@ -130,18 +141,12 @@ def _as_json(
         "either": None if found.either is None else order.index(found.either),
         "aim_yd": found.aim_yd if found.off_flag else 0.0,
         "reach": found.reach.value,
-        "rules": [
-            {**asdict(ruled), "text": words.sentence(Said(ruled.rule))} for ruled in found.rules
-        ],
-        "shots": [
-            _shot(found.patterns[i], found.outcomes[i], found.reasons[i], words) for i in order
-        ],
+        "rules": [{**asdict(ruled), "text": words.sentence(Said(ruled.rule))} for ruled in found.rules],
+        "shots": [_shot(found.patterns[i], found.outcomes[i], found.reasons[i], words) for i in order],
     }
 
 
-def _shot(
-    pattern: Pattern, outcome: Outcome, reasons: tuple[Said, ...], words: Texts
-) -> dict[str, object]:
+def _shot(pattern: Pattern, outcome: Outcome, reasons: tuple[Said, ...], words: Texts) -> dict[str, object]:
     shot = pattern.shot
     trim = {"ball_position_in": shot.back_in, "grip_down_in": shot.down_in}
     numbers = {
@@ -176,9 +181,18 @@ def _cell(row: MatrixRow) -> Cell:
     hi = row.carry_yd if row.carry_hi_yd is None else row.carry_hi_yd
     scatter = row.shot_sd_yd or STUDENT_SD * row.carry_yd
     return Cell(
-        row.key, row.carry_yd, lo, hi, scatter, row.balls, 0, row.basis, row.last_measured,
-        back_in=row.back_in, down_in=row.down_in,
-    )  # fmt: skip
+        row.key,
+        row.carry_yd,
+        lo,
+        hi,
+        scatter,
+        row.balls,
+        0,
+        row.basis,
+        row.last_measured,
+        back_in=row.back_in,
+        down_in=row.down_in,
+    )
 
 
 def _clubs(

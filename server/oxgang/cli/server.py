@@ -162,9 +162,7 @@ def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the
     keep(parent)
 
 
-def _listen(
-    host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1
-) -> None:
+def _listen(host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1) -> None:
     from oxgang.cli.keeper import KeptUp
     from oxgang.config.listen import listen
 

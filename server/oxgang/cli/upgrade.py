@@ -52,18 +52,14 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         InconsistentMigrationHistory,
     ) as error:
         where = f"; the database of before is kept in {kept}" if kept and kept.exists() else ""
-        raise UpgradeFailed(
-            f"it could not be brought up to this version: {reason(error)}{where}"
-        ) from None
+        raise UpgradeFailed(f"it could not be brought up to this version: {reason(error)}{where}") from None
     finally:
         connections.close_all()
 
 
 def _has_migrations(file: Path) -> bool:
     with sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True) as database:
-        found = database.execute(
-            "SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'"
-        ).fetchone()
+        found = database.execute("SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'").fetchone()
     database.close()
     return found is not None
 

@@ -152,9 +152,7 @@ def _share(shared: socket.socket, made: Callable[[], _Server], workers: int) -> 
         stop()
 
 
-def _server(
-    host: str, port: int, proxy: str, https: bool, shared: socket.socket | None = None
-) -> _Server:
+def _server(host: str, port: int, proxy: str, https: bool, shared: socket.socket | None = None) -> _Server:
     trust = (
         {"trusted_proxy": proxy, "trusted_proxy_headers": "x-forwarded-for x-forwarded-proto"}
         if proxy

@@ -28,9 +28,7 @@ class Packed(GZipMiddleware):
     """Packs text answers. What is streamed goes out line by line as it is; pictures and PDFs are
     packed already."""
 
-    def process_response(
-        self, request: HttpRequest, response: HttpResponseBase
-    ) -> HttpResponseBase:
+    def process_response(self, request: HttpRequest, response: HttpResponseBase) -> HttpResponseBase:
         if response.streaming or not response.get("Content-Type", "").startswith(PACKED):
             return response
         return super().process_response(request, response)
@@ -52,9 +50,7 @@ class BodyLimits:
             return signed_out()
         if length > limit.most:
             status = 422 if limit.upload else 413
-            return problem(
-                status, ProblemCode.TOO_LARGE, too_large(limit), "file" if limit.upload else ""
-            )
+            return problem(status, ProblemCode.TOO_LARGE, too_large(limit), "file" if limit.upload else "")
         return self.get_response(request)
 
 

@@ -115,9 +115,7 @@ def _hit(
     return results
 
 
-def _struck(
-    shot: Shot, kinds: Sequence[Mishit], rng: np.random.Generator
-) -> dict[str, float | str]:
+def _struck(shot: Shot, kinds: Sequence[Mishit], rng: np.random.Generator) -> dict[str, float | str]:
     """A ball, and how it was struck."""
     carry = rng.normal(shot.carry_yd, shot.scatter * shot.carry_yd)
     strike = Strike.SOLID

@@ -163,14 +163,10 @@ STUDENTS: Final = (
             Visit(days_ago=47, clubs=("SW", "PW"), swings=("half",), balls=12, mishit=0.4),
             Visit(days_ago=33, clubs=("SW",), swings=("half",), balls=12),
             Visit(days_ago=19, clubs=("SW", "PW"), swings=("half",), balls=10, mishit=0.3),
-            Visit(
-                days_ago=5, clubs=("SW", "GW", "PW"), swings=("half", "third"), balls=6, mishit=0.25
-            ),
+            Visit(days_ago=5, clubs=("SW", "GW", "PW"), swings=("half", "third"), balls=6, mishit=0.25),
         ),
         events=(
-            DemoEvent(
-                kind=EventKind.TECHNIQUE, days_ago=60, remark="Ball back in the middle, sole skids"
-            ),
+            DemoEvent(kind=EventKind.TECHNIQUE, days_ago=60, remark="Ball back in the middle, sole skids"),
         ),
         lessons=(
             DemoLesson(
@@ -241,9 +237,7 @@ STUDENTS: Final = (
         mishit=0.12,
         taper=0.97,
         visits=(
-            Visit(
-                days_ago=40, clubs=("60", "56", "52", "47"), swings=("9:00",), balls=6, ball="range"
-            ),
+            Visit(days_ago=40, clubs=("60", "56", "52", "47"), swings=("9:00",), balls=6, ball="range"),
             Visit(days_ago=26, clubs=("56",), swings=("8:00", "9:00", "10:00", "full"), balls=6),
             Visit(
                 days_ago=12,
@@ -340,9 +334,7 @@ STUDENTS: Final = (
             DemoRound(days_ago=8, trial="worse of two", seed=4),
             DemoRound(days_ago=3, trial="open field", seed=8),
         ),
-        homework=(
-            DemoHomework(sent_ago=6, due_in=3, title="Low and called", shot=("54", "9:00"), done=2),
-        ),
+        homework=(DemoHomework(sent_ago=6, due_in=3, title="Low and called", shot=("54", "9:00"), done=2),),
         sessions=(DemoSession(in_days=2, hour=17, coach=1, check_up=30),),
     ),
     DemoStudent(
@@ -382,9 +374,7 @@ STUDENTS: Final = (
         ),
         events=(
             DemoEvent(kind=EventKind.BREAK, days_ago=12, remark="No club in hand since spring"),
-            DemoEvent(
-                kind=EventKind.NEW_CLUB, days_ago=10, club="54", remark="Same loft, wider sole"
-            ),
+            DemoEvent(kind=EventKind.NEW_CLUB, days_ago=10, club="54", remark="Same loft, wider sole"),
         ),
         published=(213,),
         sessions=(DemoSession(in_days=0, hour=11, check_up=15),),

@@ -53,9 +53,7 @@ SEED = 1086
 def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
     """The academy, its coaches, students, clubs and balls. The same seed and day give the same."""
     academy = open_academy(ACADEMY, altitude_m=ALTITUDE_M)
-    coaches = [
-        add_coach(academy, name=name, log_in=log_in, password=PASSWORD) for log_in, name in COACHES
-    ]
+    coaches = [add_coach(academy, name=name, log_in=log_in, password=PASSWORD) for log_in, name in COACHES]
     for number, wanted in enumerate(STUDENTS):
         rng = np.random.default_rng([seed, number])
         student = load_student(wanted, coaches[0], now, rng)
@@ -75,9 +73,7 @@ def _book_together(academy: Academy, coach: Coach, now: datetime) -> None:
     make_together(group, AppointmentFields(starts_at=at, minutes=60), by=coach, now=now)
 
 
-def load_student(
-    wanted: DemoStudent, coach: Coach, now: datetime, rng: np.random.Generator
-) -> Student:
+def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.random.Generator) -> Student:
     """A student with bag, balls, events, lessons and tests as they happened up to `now`."""
     scale = coach.academy.scales.get(key=wanted.scale)
     fields = StudentFields(
@@ -113,9 +109,7 @@ def load_student(
         steps.append((days, issue))
     if wanted.plays:
         # After the last visit, before the last card.
-        steps.append(
-            (min(v.days_ago for v in wanted.visits), partial(_choose, student, wanted, coach))
-        )
+        steps.append((min(v.days_ago for v in wanted.visits), partial(_choose, student, wanted, coach)))
     for lesson in wanted.lessons:
         steps.append((lesson.days_ago, partial(practice.write, student, lesson, coach)))
     for taken in wanted.rounds:
@@ -134,9 +128,7 @@ def _choose(student: Student, wanted: DemoStudent, coach: Coach, *, now: datetim
     shots = shots_of(found)
     proposal = proposal_for(student, found, shots)
     names = [shots[i].name for i in proposal.shots(wanted.plays)]
-    learning = [
-        (CellKey(club, swing, Trajectory(height)), 0.0, 0.0) for club, swing, height in wanted.works
-    ]
+    learning = [(CellKey(club, swing, Trajectory(height)), 0.0, 0.0) for club, swing, height in wanted.works]
     choices = [Choice(name, Play.PLAYED) for name in names]
     choices += [Choice(name, Play.WORK) for name in learning if name not in names]
     known = {choice.name for choice in choices}

@@ -41,9 +41,7 @@ def read_bag(data: bytes) -> Reading[Club]:
 
 def write_bag(clubs: Iterable[Club]) -> str:
     """bag.csv text."""
-    return write_table(
-        COLUMNS, ((c.label, f"{c.loft_deg:g}", _plain(c.bounce_deg), c.note) for c in clubs)
-    )
+    return write_table(COLUMNS, ((c.label, f"{c.loft_deg:g}", _plain(c.bounce_deg), c.note) for c in clubs))
 
 
 def _plain(value: float | None) -> str:

@@ -85,9 +85,7 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
         if number % across == 0:
             sheets.append(Sheet(width * across, height))
         left = width * (number % across)
-        _panel(
-            sheets[-1], card, side, left + margin, margin, width - 2 * margin, height - 2 * margin
-        )
+        _panel(sheets[-1], card, side, left + margin, margin, width - 2 * margin, height - 2 * margin)
     if across == 2:
         for sheet in sheets:
             sheet.rule(width, 0, width, 3 * mm, 0.4, 1)
@@ -95,9 +93,7 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
     return sheets
 
 
-def _panel(
-    sheet: Sheet, card: Card, side: Side, x: float, y: float, width: float, height: float
-) -> None:
+def _panel(sheet: Sheet, card: Card, side: Side, x: float, y: float, width: float, height: float) -> None:
     head = min(13.0, max(8.0, width / 22))
     top = y + height - head
     sheet.text(x, top, card.student, BOLD, head, room=width * 0.62)
@@ -286,9 +282,7 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
         sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, NOTE_SIZE, room=width)
 
 
-def _number(
-    sheet: Sheet, card: Card, cell: CardCell, right: float, base: float, size: float
-) -> None:
+def _number(sheet: Sheet, card: Card, cell: CardCell, right: float, base: float, size: float) -> None:
     said = _distance(cell.carry_yd, card)
     if cell.play is Play.WORK:
         sheet.text(right, base, f"({said})", REGULAR, size * 0.8, RIGHT)

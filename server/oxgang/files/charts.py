@@ -65,9 +65,7 @@ def time_chart(
     drawing.add(_small(left, 4, first, "start"))
     drawing.add(_small(left + across, 4, last, "end"))
     for day in marks:
-        drawing.add(
-            Line(x(day), bottom, x(day), bottom + up, strokeColor=EARTH, strokeDashArray=[1, 2])
-        )
+        drawing.add(Line(x(day), bottom, x(day), bottom + up, strokeColor=EARTH, strokeDashArray=[1, 2]))
     for one in series:
         ends = [(x(p[0]), y(p[2]), y(p[3])) for p in one.points]
         if len(ends) > 1 and any(lo != hi for _, lo, hi in ends):
@@ -81,9 +79,7 @@ def time_chart(
         return drawing
     plot.x, plot.y = round(left), round(bottom)
     plot.width, plot.height = round(across), round(up)
-    plot.data = [
-        [((p[0] - from_day).days, min(p[1], highest)) for p in one.points] for one in drawn
-    ]
+    plot.data = [[((p[0] - from_day).days, min(p[1], highest)) for p in one.points] for one in drawn]
     plot.xValueAxis.valueMin, plot.xValueAxis.valueMax = 0, days
     plot.yValueAxis.valueMin, plot.yValueAxis.valueMax = 0, highest
     plot.xValueAxis.visible = plot.yValueAxis.visible = 0

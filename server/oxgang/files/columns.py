@@ -88,16 +88,12 @@ def turned(rows: Sequence[tuple[int, Sequence[str]]], places: Iterable[int]) -> 
     cells = [cells for _, cells in rows]
     shortest = min(map(len, cells), default=0)
     return [
-        [row[at] for row in cells]
-        if at < shortest
-        else [row[at] if at < len(row) else "" for row in cells]
+        [row[at] for row in cells] if at < shortest else [row[at] if at < len(row) else "" for row in cells]
         for at in places
     ]
 
 
-def each(
-    texts: Sequence[str], read: Callable[[str], T], wrong: dict[int, BadCell], instead: T
-) -> list[T]:
+def each(texts: Sequence[str], read: Callable[[str], T], wrong: dict[int, BadCell], instead: T) -> list[T]:
     """What every text of a column is, shape (n,).
 
     Parameters

@@ -54,13 +54,15 @@ def write_matrix_workbook(
     _sheet(book, "matrix", MATRIX_COLUMNS, (matrix_values(cell) for cell in cells))
     rows = (
         (
-            line.yardage, line.cell.name if line.reached else "none",
-            round(line.cell.carry_yd, 1), round(line.off_yd, 1),
+            line.yardage,
+            line.cell.name if line.reached else "none",
+            round(line.cell.carry_yd, 1),
+            round(line.off_yd, 1),
             "measured" if line.cell.measured else "estimated",
             "" if line.reached else line.cell.name,
         )
         for line in lines
-    )  # fmt: skip
+    )
     _sheet(book, "by yardage", ("yardage", "shot", "carry_yd", "off_yd", "basis", "nearest"), rows)
     columns, balls = table_of(shots)
     _sheet(book, "balls", columns, balls)
@@ -75,9 +77,7 @@ def write_matrix_json(cells: Sequence[carry_cells.Cell]) -> str:
     return json.dumps({"schema": MATRIX_SCHEMA, "cells": named}, default=str, indent=1)
 
 
-def _sheet(
-    book: Workbook, title: str, columns: Sequence[str], rows: Iterable[Sequence[object]]
-) -> None:
+def _sheet(book: Workbook, title: str, columns: Sequence[str], rows: Iterable[Sequence[object]]) -> None:
     sheet = book.active if book.sheetnames == ["Sheet"] else book.create_sheet()
     assert sheet is not None
     sheet.title = title

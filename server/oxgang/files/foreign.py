@@ -45,8 +45,10 @@ _SUMS: Final = re.compile(
 )
 _PERSON: Final = re.compile(r"player|student|golfer|name", re.IGNORECASE)
 VOCABULARY: Final[Mapping[str, frozenset[str]]] = {
-    "spin": frozenset(Spin), "trajectory": frozenset(Trajectory), "tempo": frozenset(Tempo),
-}  # fmt: skip
+    "spin": frozenset(Spin),
+    "trajectory": frozenset(Trajectory),
+    "tempo": frozenset(Tempo),
+}
 SAMPLE: Final = 200
 _UNIT: Final = re.compile(
     r"yds?|yards?|m|met(er|re)s?|ft|feet|in|cm|mph|m/?s|mps|km/?h|kph"
@@ -202,9 +204,7 @@ def read_any(data: bytes) -> Table:
         # As if the sheets stood one under the other.
         start = rows[-1][0] if rows else 0
         starts.append((start, title))
-        rows += [
-            (start + line, [*(cells + blank)[: len(columns)], title]) for line, cells in table.rows
-        ]
+        rows += [(start + line, [*(cells + blank)[: len(columns)], title]) for line, cells in table.rows]
     return Table([*columns, SHEET], rows, left_out, starts)
 
 
@@ -251,11 +251,7 @@ def _sums(table: Table) -> set[int]:
     odd = {cell for cell in set(first) if not cell.strip() or _SUMS.fullmatch(cell.strip())}
     if not odd:
         return set()
-    return {
-        at
-        for at, cell in enumerate(first)
-        if cell in odd and _sums_up(table.columns, table.rows[at][1])
-    }
+    return {at for at, cell in enumerate(first) if cell in odd and _sums_up(table.columns, table.rows[at][1])}
 
 
 def _without_blanks(
@@ -401,9 +397,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
         reading.problems.append(RowProblem(1, "", told))
     sums = _sums(table)
     for at in sums:
-        reading.problems.append(
-            RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball.")
-        )
+        reading.problems.append(RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball."))
     if sums:
         rows = [row for at, row in enumerate(table.rows) if at not in sums]
         table = Table(table.columns, rows, table.left_out, table.starts)

@@ -83,9 +83,7 @@ class Sheet:
         self.marks.append(Text(x, y, said, font, size, align, grey))
         return stringWidth(said, font, size)
 
-    def rule(
-        self, x1: float, y1: float, x2: float, y2: float, width: float, dash: float = 0
-    ) -> None:
+    def rule(self, x1: float, y1: float, x2: float, y2: float, width: float, dash: float = 0) -> None:
         """Draw a line."""
         self.marks.append(Rule(x1, y1, x2, y2, width, dash))
 

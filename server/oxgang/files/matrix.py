@@ -13,9 +13,20 @@ from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.tables import BadCell, Reading, Row, read_table, read_word, write_table
 
 COLUMNS: Final = (
-    "club", "swing", "trajectory", "spin", "tempo", "carry_yd", "carry_lo_yd", "carry_hi_yd",
-    "shot_sd_yd", "balls", "basis", "last_measured", *TRIMS,
-)  # fmt: skip
+    "club",
+    "swing",
+    "trajectory",
+    "spin",
+    "tempo",
+    "carry_yd",
+    "carry_lo_yd",
+    "carry_hi_yd",
+    "shot_sd_yd",
+    "balls",
+    "basis",
+    "last_measured",
+    *TRIMS,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,10 +66,18 @@ def matrix_values(cell: Cell) -> list[object]:
     k = cell.key
     yards = (cell.carry_yd, cell.carry_lo_yd, cell.carry_hi_yd, cell.shot_sd_yd)
     return [
-        k.club, k.swing, k.trajectory, k.spin, k.tempo,
-        *(round(y, 2) for y in yards), cell.balls, cell.basis, cell.last_measured,
-        cell.back_in, cell.down_in,
-    ]  # fmt: skip
+        k.club,
+        k.swing,
+        k.trajectory,
+        k.spin,
+        k.tempo,
+        *(round(y, 2) for y in yards),
+        cell.balls,
+        cell.basis,
+        cell.last_measured,
+        cell.back_in,
+        cell.down_in,
+    ]
 
 
 def _text(cell: Cell) -> list[object]:

@@ -116,9 +116,7 @@ def _words(canvas: Canvas, report: Report, top: float, width: float) -> float:
     text = "<br/>".join(escape(line) for line in report.words.splitlines())
     size = 11.5
     while True:
-        style = ParagraphStyle(
-            "words", fontName=REGULAR, fontSize=size, leading=size * 1.35, textColor=INK
-        )
+        style = ParagraphStyle("words", fontName=REGULAR, fontSize=size, leading=size * 1.35, textColor=INK)
         paragraph = Paragraph(text, style)
         _, used = paragraph.wrap(width, 1000)
         if used <= WORDS_HEIGHT or size <= SMALLEST:
@@ -233,9 +231,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     line = top - 30
     canvas.setFont(BOLD, 9)
     for j, swing in enumerate(swings):
-        canvas.drawRightString(
-            MARGIN + (j + 2) * column, line, fitted(swing, BOLD, 9, column * 0.95)
-        )
+        canvas.drawRightString(MARGIN + (j + 2) * column, line, fitted(swing, BOLD, 9, column * 0.95))
     by_key = {(c.key.club, c.key.swing): c for c in stock}
     for club in clubs[:MOST_CLUBS]:
         line -= row

@@ -30,8 +30,7 @@ CAUTION: Final = (
     "Rest between rows; stop on pain."
 )
 LETTERS: Final = (
-    "After a number: f fat, t thin, h heel, o toe, x hit hard. "
-    "A ball that was none: leave it empty."
+    "After a number: f fat, t thin, h heel, o toe, x hit hard. A ball that was none: leave it empty."
 )
 
 
@@ -43,9 +42,7 @@ class SheetRow:
     cue: str = ""
 
 
-def write_sheet(
-    student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]
-) -> bytes:
+def write_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]) -> bytes:
     """The PDF of a sheet: as many pages as the rows need."""
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=A4, pageCompression=1)
@@ -123,9 +120,7 @@ def lay_homework(task: Task) -> list[Sheet]:
     return pages
 
 
-def lay_sheet(
-    student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]
-) -> list[Sheet]:
+def lay_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]) -> list[Sheet]:
     """The pages of a sheet."""
     width, height = A4
     fit = int((height - TOP - FOOT) / ROW)
@@ -139,8 +134,12 @@ def lay_sheet(
         sheet.text(right, height - 20 * mm, f"{said}. {academy}", REGULAR, 9, "right", room=70 * mm)
         line = height - 31 * mm
         for at, label, length in (
-            (0, "Day", 28), (38, "Lie", 26), (73, "Ball", 26), (109, "Wind", 24), (142, "Air", 22),
-        ):  # fmt: skip
+            (0, "Day", 28),
+            (38, "Lie", 26),
+            (73, "Ball", 26),
+            (109, "Wind", 24),
+            (142, "Air", 22),
+        ):
             x = MARGIN + at * mm
             wide = sheet.text(x, line, label, REGULAR, 9)
             sheet.rule(x + wide + 2, line - 1, x + length * mm + 8, line - 1, 0.5)

@@ -42,12 +42,15 @@ _OF_THE_DAY: Final = ("temperature_c", "altitude_m", "headwind_mps")
 COLUMNS: Final = (
     *_HEAD,
     *(name for name in MEASURED if name not in _OF_THE_DAY),
-    "strike", "ball", "lie",
+    "strike",
+    "ball",
+    "lie",
     *_OF_THE_DAY,
     "excluded",
     *TRIMS,
-    "grooves", "wet",
-)  # fmt: skip
+    "grooves",
+    "wet",
+)
 KNOWN: Final = (*COLUMNS, *CONVERTED)
 REQUIRED: Final = ("club", "swing", "carry_yd|carry_m|total_yd|total_m|launch_deg")
 MAX_ID: Final = 64
@@ -183,9 +186,7 @@ def take_balls(
         fields[name] = column(name, partial(_word, name, words, usual), usual)
     for name in ("student", "excluded"):
         fields[name] = column(name, str, "")
-    fields["wet"] = column(
-        "wet", lambda text: _word("wet", YesNo, YesNo.NO, text) is YesNo.YES, False
-    )
+    fields["wet"] = column("wet", lambda text: _word("wet", YesNo, YesNo.NO, text) is YesNo.YES, False)
     for name in TRIMS:
         fields[name] = column(name, partial(_trim, name), 0.0)
     rows = list(zip(clubs or (), swings or (), *grades, strict=True))
@@ -200,17 +201,11 @@ def take_balls(
 
 def _without_distance(fields: Mapping[str, Sequence[float | None] | None], n: int) -> list[int]:
     """The rows that have neither a carry, nor a total, nor a launch."""
-    there = [
-        v for name in ("carry_yd", "total_yd", "launch_deg") if (v := fields[name]) is not None
-    ]
+    there = [v for name in ("carry_yd", "total_yd", "launch_deg") if (v := fields[name]) is not None]
     if any(None not in values for values in there):
         return []
     empty = (None,) * len(there)
-    return (
-        [i for i, row in enumerate(zip(*there, strict=True)) if row == empty]
-        if there
-        else list(range(n))
-    )
+    return [i for i, row in enumerate(zip(*there, strict=True)) if row == empty] if there else list(range(n))
 
 
 def _named(column: str, text: str) -> str:
@@ -258,9 +253,7 @@ def _moment(text: str) -> tuple[date | None, datetime | None]:
             return date.fromisoformat(text), None
         moment = datetime.fromisoformat(text)
     except ValueError:
-        raise BadCell(
-            f'"{text[:40]}" is not an ISO 8601 date such as 2026-05-31.', field="date"
-        ) from None
+        raise BadCell(f'"{text[:40]}" is not an ISO 8601 date such as 2026-05-31.', field="date") from None
     return moment.date(), moment
 
 

@@ -197,9 +197,7 @@ def decode(data: bytes) -> str:
             field="file",
         ) from None
     if "\x00" in text:
-        raise FileError(
-            "This is not a text file. Save it as CSV and choose it again.", field="file"
-        )
+        raise FileError("This is not a text file. Save it as CSV and choose it again.", field="file")
     return without_controls(text)
 
 
@@ -218,9 +216,7 @@ class Header:
 
     def overlong(self, line: int, values: Sequence[str]) -> RowProblem | None:
         """The problem with a row that has values beyond the header."""
-        if len(values) <= len(self.columns) or not any(
-            v.strip() for v in values[len(self.columns) :]
-        ):
+        if len(values) <= len(self.columns) or not any(v.strip() for v in values[len(self.columns) :]):
             return None
         return RowProblem(line, "", f"has {len(values)} values for {len(self.columns)} columns.")
 
@@ -254,8 +250,7 @@ def read_header(
     if missing:
         names = ", ".join(m.replace("|", " or ") for m in missing)
         raise FileError(
-            f"Line {header_line}: the column {names} is missing. The header has: "
-            f"{', '.join(columns)}.",
+            f"Line {header_line}: the column {names} is missing. The header has: {', '.join(columns)}.",
             field="file",
         )
     index = {name: at for at, name in enumerate(columns) if name}

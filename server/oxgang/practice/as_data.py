@@ -86,7 +86,4 @@ def call_of(data: Mapping[str, Any]) -> Call:
 
 def struck_of(balls: Sequence[Mapping[str, Any]]) -> list[Struck]:
     """The balls of a result from data."""
-    return [
-        Struck(b.get("carry_yd"), b.get("met"), Strike(b.get("strike") or Strike.SOLID))
-        for b in balls
-    ]
+    return [Struck(b.get("carry_yd"), b.get("met"), Strike(b.get("strike") or Strike.SOLID)) for b in balls]

@@ -3,13 +3,7 @@ import { problem, read, settled, show, type Asked } from "@/testing/page";
 import { ANSWERS, cell, student } from "@/testing/samples";
 import LookUp from "./LookUp.vue";
 
-const shot = (
-  name: string,
-  today_yd: number,
-  chance: number,
-  more: object = {},
-  role = "other",
-) => ({
+const shot = (name: string, today_yd: number, chance: number, more: object = {}, role = "other") => ({
   role,
   cell: cell(name, today_yd, more),
   today_yd,
@@ -36,7 +30,7 @@ async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): 
 function carrying(): void {
   localStorage.clear();
   const value = { temperature: 20, headwind: 0, to: "carry" };
-  localStorage.setItem("oxgang-look-up-of-today", JSON.stringify({ day: new Date().toDateString(), value })); // prettier-ignore
+  localStorage.setItem("oxgang-look-up-of-today", JSON.stringify({ day: new Date().toDateString(), value }));
 }
 beforeEach(carrying);
 afterEach(() => vi.unstubAllGlobals());
@@ -54,8 +48,10 @@ test("y asks for a yardage, and the shots for it stand best first", async () => 
   expect(shots[2]).toContain("trim by the rule of thumb");
   const { query } = seen.asked.at(-1)!;
   expect([query.get("yardage"), query.get("temperature_c"), query.get("headwind_mps")]).toEqual([
-    "60", "20", "0",
-  ]); // prettier-ignore
+    "60",
+    "20",
+    "0",
+  ]);
   seen.page.unmount();
 });
 
@@ -96,17 +92,30 @@ test("to a pin it is the pick, with lie, wind and pin; never that of the number 
   localStorage.clear();
   const picked = (club: string, more: number) => ({
     key: { club, swing: "9:00", trajectory: "stock", spin: "check", tempo: "normal" },
-    back_in: 0, down_in: 0, carry_yd: 52, run_yd: 8, finish_yd: 60, on_green: 0.74, more,
+    back_in: 0,
+    down_in: 0,
+    carry_yd: 52,
+    run_yd: 8,
+    finish_yd: 60,
+    on_green: 0.74,
+    more,
     reasons: [{ code: "pick-plain", values: {} }],
-  }); // prettier-ignore
+  });
   const shots = [picked("50", -0.01), picked("56", 0), picked("52", 0.12), picked("60", 0.4)];
   const seen = await lookUp({ "GET /api/students/s/pick": { shots, best: 1 } });
   await open(seen, "60");
   const { path, query } = seen.asked.at(-1)!;
   expect(path).toBe("/api/students/s/pick");
-  expect(["pin_yd", "front_yd", "back_yd", "lie"].map((name) => query.get(name))).toEqual(["60", "8", "10", "fairway"]); // prettier-ignore
+  expect(["pin_yd", "front_yd", "back_yd", "lie"].map((name) => query.get(name))).toEqual([
+    "60",
+    "8",
+    "10",
+    "fairway",
+  ]);
   const rows = seen.page.findAll("li").map(read);
-  expect(rows[0]).toBe("56 9:00 land it 52 runs 8 to 60 74 % on the green A little more from where it finishes."); // prettier-ignore
+  expect(rows[0]).toBe(
+    "56 9:00 land it 52 runs 8 to 60 74 % on the green A little more from where it finishes.",
+  );
   expect(rows[1]).toContain("50 9:00");
   expect(rows[1]).toContain("−0.01");
   expect(rows).toHaveLength(3);

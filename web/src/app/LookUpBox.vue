@@ -47,7 +47,12 @@ const ROLES = {
 };
 /** The pick and the two next best. */
 const MOST = 3;
-const PLACES = { front: "pin at the front", middle: "pin in the middle", back: "pin at the back", carry: "carry it" }; // prettier-ignore
+const PLACES = {
+  front: "pin at the front",
+  middle: "pin in the middle",
+  back: "pin at the back",
+  carry: "carry it",
+};
 const best = computed(() => {
   const found = picked.value;
   if (!found) return [];
@@ -97,10 +102,7 @@ watch(open, (now) => now && (typed.value = null));
         /></label>
         <label
           >From
-          <select
-            :value="lie"
-            @change="setAir({ lie: oneOf(words.data.value?.lies ?? [], $event) })"
-          >
+          <select :value="lie" @change="setAir({ lie: oneOf(words.data.value?.lies ?? [], $event) })">
             <option v-for="name in words.data.value?.lies ?? [lie]" :key="name">{{ name }}</option>
           </select></label
         >
@@ -132,17 +134,13 @@ watch(open, (now) => now && (typed.value = null));
         <li v-for="(shot, i) in best" :key="pickName(shot)" :class="{ first: i === 0 }">
           <b class="slab">{{ pickName(shot) }}</b>
           <span>land it {{ units.show(shot.carry_yd) }}</span>
-          <span class="quiet"
-            >runs {{ units.show(shot.run_yd) }} to {{ units.show(shot.finish_yd) }}</span
-          >
+          <span class="quiet">runs {{ units.show(shot.run_yd) }} to {{ units.show(shot.finish_yd) }}</span>
           <span>{{ percent(shot.on_green) }} on the green</span>
           <span v-if="i" class="quiet"
             >{{ shot.more < 0 ? "−" : "+"
             }}{{ texts.format("pick-strokes", { strokes: Math.abs(shot.more) }) }}</span
           >
-          <span v-if="!i && shot.reasons[0]" class="why"
-            >{{ texts.sentence(shot.reasons[0]) }}.</span
-          >
+          <span v-if="!i && shot.reasons[0]" class="why">{{ texts.sentence(shot.reasons[0]) }}.</span>
         </li>
       </ul>
       <p v-if="picked" class="quiet">

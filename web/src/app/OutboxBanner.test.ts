@@ -6,10 +6,19 @@ import { show } from "@/testing/page";
 import OutboxBanner from "./OutboxBanner.vue";
 
 const { outboxState } = outbox;
-const op = (uid: string, more: object = {}) => ({
-  id: uid, uid, owner: 1, academy: 1, coach: "Ilse", studentId: "s", kind: "record", club: "56",
-  body: { carry_yd: 61.4 }, ...more,
-}) as never; // prettier-ignore
+const op = (uid: string, more: object = {}) =>
+  ({
+    id: uid,
+    uid,
+    owner: 1,
+    academy: 1,
+    coach: "Ilse",
+    studentId: "s",
+    kind: "record",
+    club: "56",
+    body: { carry_yd: 61.4 },
+    ...more,
+  }) as never;
 
 afterEach(() => {
   vi.restoreAllMocks();
@@ -39,10 +48,7 @@ test("a refused ball is tried again or dropped; one of another coach is not this
   again.mockResolvedValue();
   drop.mockResolvedValue();
   outboxState.owner = { coach: 1, academy: 1, name: "Ilse" };
-  outboxState.ops.push(
-    op("a", { refused: "The club is gone." }),
-    op("b", { owner: 2, refused: "x" }),
-  );
+  outboxState.ops.push(op("a", { refused: "The club is gone." }), op("b", { owner: 2, refused: "x" }));
   const banner = await shown();
   expect(banner.findAll(".refused")).toHaveLength(1);
   expect(banner.text()).toContain("61 yd with 56: The club is gone.");

@@ -32,36 +32,24 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
 <template>
   <div class="outbox">
     <p v-if="outboxState.fragile" class="line fragile" role="alert">
-      This browser keeps nothing (a private window, or its disk is full). Balls are sent from
-      memory: do not close this page while any wait.
+      This browser keeps nothing (a private window, or its disk is full). Balls are sent from memory: do not
+      close this page while any wait.
     </p>
     <p v-if="outboxState.waiting && (outboxState.trouble || long)" class="line" role="status">
-      <b>
-        {{ many(outboxState.waiting) }} {{ outboxState.waiting === 1 ? "waits" : "wait" }} to be
-        sent</b
-      >
+      <b> {{ many(outboxState.waiting) }} {{ outboxState.waiting === 1 ? "waits" : "wait" }} to be sent</b>
       {{ outboxState.trouble }}
     </p>
     <p v-for="other in outboxState.others" :key="other.coach" class="line" role="status">
-      <b>{{ many(other.balls) }}</b> of {{ other.coach }}
-      {{ other.balls === 1 ? "waits" : "wait" }} in this browser until {{ other.coach }} signs in
-      here.
+      <b>{{ many(other.balls) }}</b> of {{ other.coach }} {{ other.balls === 1 ? "waits" : "wait" }} in this
+      browser until {{ other.coach }} signs in here.
     </p>
     <div v-for="op in refused" :key="op.id" class="line refused">
       <Sentence :text="`${what(op)}: ${op.refused}`" />
       <template v-if="asksForTheDay(op)">
-        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' })">
-          It is of today
-        </button>
-        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' })">
-          Keep that day
-        </button>
+        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' })">It is of today</button>
+        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' })">Keep that day</button>
       </template>
-      <button
-        v-else-if="asksForTheValue(op)"
-        type="button"
-        @click="tryAgain(op.uid, { confirmed: true })"
-      >
+      <button v-else-if="asksForTheValue(op)" type="button" @click="tryAgain(op.uid, { confirmed: true })">
         Keep it
       </button>
       <button v-else type="button" @click="tryAgain(op.uid)">Try again</button>

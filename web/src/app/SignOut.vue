@@ -13,9 +13,7 @@ const open = ref(false);
 const dialog = useTemplateRef<HTMLDialogElement>("dialog");
 const busy = ref(false);
 const error = ref("");
-const lost = computed(
-  () => outboxState.ops.filter((op) => op.seq === undefined && !op.refused).length,
-);
+const lost = computed(() => outboxState.ops.filter((op) => op.seq === undefined && !op.refused).length);
 
 async function show(): Promise<void> {
   open.value = true;
@@ -46,17 +44,16 @@ async function leave(): Promise<void> {
     <dialog v-if="open" ref="dialog" role="dialog" aria-label="Sign out?" @close="open = false">
       <h2>Sign out?</h2>
       <p v-if="lost">
-        {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would
-        be lost. Stay until nothing waits.
+        {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would be lost.
+        Stay until nothing waits.
       </p>
       <p v-else-if="outboxState.waiting">
-        {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to
-        be sent. What waits stays in this browser and goes when you sign in here again; nobody else
-        can send it.
+        {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to be sent.
+        What waits stays in this browser and goes when you sign in here again; nobody else can send it.
       </p>
       <p v-if="!online">
-        There is no network. Signed out here, nothing of your students is left in this browser; the
-        server hears of it when there is a network again, and signing in needs one.
+        There is no network. Signed out here, nothing of your students is left in this browser; the server
+        hears of it when there is a network again, and signing in needs one.
       </p>
       <Sentence :text="error" />
       <p class="acts">

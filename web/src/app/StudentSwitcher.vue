@@ -40,13 +40,14 @@ const texts = useTexts();
 /** Places, actions of this view and words, as they are named. */
 function also(search: string): { value: string; label: string }[] {
   const said = search.trim().toLowerCase();
-  const actions = keyGroups
-    .flatMap((group) => group.bindings)
-    .filter((b) => b.name && b.name !== "/");
+  const actions = keyGroups.flatMap((group) => group.bindings).filter((b) => b.name && b.name !== "/");
   return [
-    ...props.places.map((p) => ({ value: `place:${p.name}`, label: `${p.label}, go there (g ${p.letter})` })), // prettier-ignore
+    ...props.places.map((p) => ({ value: `place:${p.name}`, label: `${p.label}, go there (g ${p.letter})` })),
     ...actions.map((b) => ({ value: `action:${b.name}`, label: `${b.does} (${b.shown})` })),
-    ...(words.data.value?.glossary ?? []).map((id) => ({ value: `word:${id}`, label: `${texts.value.name("word", id)}: what it means` })), // prettier-ignore
+    ...(words.data.value?.glossary ?? []).map((id) => ({
+      value: `word:${id}`,
+      label: `${texts.value.name("word", id)}: what it means`,
+    })),
   ]
     .filter((one) => one.label.toLowerCase().includes(said))
     .slice(0, MOST);

@@ -39,10 +39,16 @@ export function placesOf(studentId: string, head: boolean): Where[] {
     { name: "students", label: "Students", letter: "s", to: "/students", bar: true },
     { name: "calendar", label: "Calendar", letter: "d", to: "/calendar", bar: true },
     ...(studentId
-      ? OF_STUDENT.map(([name, label, letter, bar]) => ({ name, label, letter, bar, to: `/s/${studentId}/${name}` })) // prettier-ignore
+      ? OF_STUDENT.map(([name, label, letter, bar]) => ({
+          name,
+          label,
+          letter,
+          bar,
+          to: `/s/${studentId}/${name}`,
+        }))
       : []),
     ...academy,
-    ...(studentId ? [] : [{ name: "history", label: "History", letter: "h", to: "/history", bar: false }]), // prettier-ignore
+    ...(studentId ? [] : [{ name: "history", label: "History", letter: "h", to: "/history", bar: false }]),
     { name: "words", label: "Words and keys", letter: "?", to: "/words", bar: false },
   ];
 }

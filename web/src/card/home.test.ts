@@ -4,8 +4,15 @@ import { betterWords, isMet, type PhoneCall } from "./play";
 import { Queue } from "./queue";
 
 const call = (at: number): PhoneCall => ({
-  at, lo: at - 3, hi: at + 3, shot: "56 9:00", given: false, mark: "", balls: 1, call: { yardage_yd: at },
-}); // prettier-ignore
+  at,
+  lo: at - 3,
+  hi: at + 3,
+  shot: "56 9:00",
+  given: false,
+  mark: "",
+  balls: 1,
+  call: { yardage_yd: at },
+});
 const PAR = { par: 1, beats: [0, 0.4, 0.9] };
 const home = (more: Partial<Home> = {}): Home => ({
   student: "Ansel Quill",
@@ -16,13 +23,31 @@ const home = (more: Partial<Home> = {}): Home => ({
   limit: 30,
   homework: [
     {
-      id: "h1", title: "Alone", cues: "Chest to the target.", due: "by 7 Jun", late: true, closed: false,
-      rows: [{ name: "Random", about: "", cue: "", wanted: 1, balls: 2, form: "random", seed: 5, par: PAR,
-               calls: [call(40), call(50)], orders: [[1, 0]], done: null }],
+      id: "h1",
+      title: "Alone",
+      cues: "Chest to the target.",
+      due: "by 7 Jun",
+      late: true,
+      closed: false,
+      rows: [
+        {
+          name: "Random",
+          about: "",
+          cue: "",
+          wanted: 1,
+          balls: 2,
+          form: "random",
+          seed: 5,
+          par: PAR,
+          calls: [call(40), call(50)],
+          orders: [[1, 0]],
+          done: null,
+        },
+      ],
     },
   ],
   ...more,
-}); // prettier-ignore
+});
 
 let main: HTMLElement, place: HTMLElement, tabs: HTMLElement, card: HTMLElement;
 let sent: { uid: string; results: unknown[]; calls: unknown[] }[];
@@ -30,7 +55,11 @@ let answer: () => Response;
 beforeEach(() => {
   localStorage.clear();
   main = document.createElement("main");
-  [tabs, card, place] = ["nav", "div", "div"].map((tag) => document.createElement(tag)) as [HTMLElement, HTMLElement, HTMLElement]; // prettier-ignore
+  [tabs, card, place] = ["nav", "div", "div"].map((tag) => document.createElement(tag)) as [
+    HTMLElement,
+    HTMLElement,
+    HTMLElement,
+  ];
   main.append(tabs, card, place);
   document.body.replaceChildren(main);
   vi.stubGlobal("scrollTo", () => undefined);
@@ -73,10 +102,21 @@ test("homework is called in the order of its seed, and comes back in yards", asy
   expect(place.querySelector(".result")?.textContent).toBe("1 of 2");
   expect(place.textContent).toContain("Better than on 2 of 5 of your days.");
   await settled();
-  const [round] = sent as unknown as [{ results: { balls: { carry_yd: number; strike: string }[] }[]; homework_id: string; row: number; calls: object[] }]; // prettier-ignore
+  const [round] = sent as unknown as [
+    {
+      results: { balls: { carry_yd: number; strike: string }[] }[];
+      homework_id: string;
+      row: number;
+      calls: object[];
+    },
+  ];
   expect(round.results.map(({ balls }) => balls[0]?.carry_yd.toFixed(1))).toEqual(["57.4", "21.9"]);
   expect(round.results[1]?.balls[0]?.strike).toBe("fat");
-  expect([round.homework_id, round.row, round.calls]).toEqual(["h1", 0, [{ yardage_yd: 50 }, { yardage_yd: 40 }]]); // prettier-ignore
+  expect([round.homework_id, round.row, round.calls]).toEqual([
+    "h1",
+    0,
+    [{ yardage_yd: 50 }, { yardage_yd: 40 }],
+  ]);
 });
 
 test("a round that is left is gone on with, and an undone ball is asked for again", async () => {
@@ -124,19 +164,20 @@ test("places are those that the coach allows, and a code or an ended link is sai
   const one = await opened();
   expect(tabs.hidden).toBe(true);
   one.card(true);
-  expect([...tabs.children].map((tab) => tab.firstChild?.textContent)).toEqual([
-    "Card",
-    "Practise",
-  ]);
+  expect([...tabs.children].map((tab) => tab.firstChild?.textContent)).toEqual(["Card", "Practise"]);
   expect(tabs.querySelector(".badge")?.textContent).toBe("1");
   // The card that comes after what was kept is what stands there, unless another place was chosen.
   expect([card.hidden, place.hidden]).toEqual([false, true]);
   press("Practise");
   expect([card.hidden, place.hidden]).toEqual([true, false]);
-  for (const [status, state] of [[401, "code"], [404, "gone"], [503, "away"]] as const) {
+  for (const [status, state] of [
+    [401, "code"],
+    [404, "gone"],
+    [503, "away"],
+  ] as const) {
     vi.stubGlobal("fetch", async () => new Response("{}", { status }));
     expect(await one.refresh()).toBe(state);
-  } // prettier-ignore
+  }
 });
 
 test("a pause is no shame, and a met call has both ends in it", () => {

@@ -174,7 +174,7 @@ export class HomePlace {
     scrollTo(0, 0);
   }
   get #open(): HomeHomework[] {
-    return (this.#home?.homework ?? []).filter((one) => !one.closed && one.rows.some((row) => !row.done)); // prettier-ignore
+    return (this.#home?.homework ?? []).filter((one) => !one.closed && one.rows.some((row) => !row.done));
   }
 
   #practise(home: Home): HTMLElement[] {
@@ -183,18 +183,22 @@ export class HomePlace {
     return [
       make("h1", home.student),
       ...(waits
-        ? [make("p", `${waits} ${waits === 1 ? "round waits" : "rounds wait"} on this phone for a network.`, "newer")] // prettier-ignore
+        ? [
+            make(
+              "p",
+              `${waits} ${waits === 1 ? "round waits" : "rounds wait"} on this phone for a network.`,
+              "newer",
+            ),
+          ]
         : []),
       ...this.#queue.refused.map(({ title }) => make("p", `Not taken: ${title}`, "newer")),
       ...(this.#queue.fragile
         ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
         : []),
-      ...(left
-        ? [button(`Go on: ${left.asked.title}`, () => this.#begin(left), "first wide")]
-        : []),
+      ...(left ? [button(`Go on: ${left.asked.title}`, () => this.#begin(left), "first wide")] : []),
       ...(home.lesson ? [this.#lesson(home.lesson)] : []),
       ...(home.homework ? [make("h2", "Homework"), ...this.#homework(home.homework)] : []),
-      ...(home.games?.length ? [make("h2", "Games"), ...home.games.map((game) => this.#game(game))] : []), // prettier-ignore
+      ...(home.games?.length ? [make("h2", "Games"), ...home.games.map((game) => this.#game(game))] : []),
     ];
   }
   #lesson({ day, cue, drill, how }: NonNullable<Home["lesson"]>): HTMLElement {
@@ -226,7 +230,7 @@ export class HomePlace {
         const said = done
           ? `${done.points ?? 0} of ${done.of}`
           : `${row.balls} balls, par ${row.par.par}${row.wanted === null ? "" : `, wanted ${row.wanted}`}`;
-        const line = button("", () => this.#begin(askedOf(one, row, place)), done ? "row done" : "row"); // prettier-ignore
+        const line = button("", () => this.#begin(askedOf(one, row, place)), done ? "row done" : "row");
         line.append(make("b", row.name), make("span", said));
         if (row.cue) line.append(make("span", row.cue, "small"));
         part.append(line);
@@ -238,25 +242,29 @@ export class HomePlace {
     const name = `${this.#address}${TURN}-${game.trial}`;
     const turn = (kept<number>(name) ?? 0) % Math.max(1, game.orders.length);
     const calls = called(game, turn);
-    const line = button("", () => {
-      keep(name, turn + 1);
-      this.#begin({
-        title: game.name,
-        cue: "",
-        form: "random",
-        trial: game.trial,
-        seed: game.seeds[turn] ?? 0,
-        scoring: game.scoring,
-        par: game.par,
-        calls,
-        homework: null,
-      });
-    }, "row"); // prettier-ignore
+    const line = button(
+      "",
+      () => {
+        keep(name, turn + 1);
+        this.#begin({
+          title: game.name,
+          cue: "",
+          form: "random",
+          trial: game.trial,
+          seed: game.seeds[turn] ?? 0,
+          scoring: game.scoring,
+          par: game.par,
+          calls,
+          homework: null,
+        });
+      },
+      "row",
+    );
     const strokes = game.scoring === "strokes";
     const best = game.best === null ? "" : `, best ${Math.round(game.best * calls.length)}`;
     line.append(
       make("b", game.name),
-      make("span", strokes ? `par ${game.par.par} strokes` : `par ${game.par.par} of ${calls.length}${best}`), // prettier-ignore
+      make("span", strokes ? `par ${game.par.par} strokes` : `par ${game.par.par} of ${calls.length}${best}`),
       make("span", game.about, "small"),
     );
     return line;
@@ -298,7 +306,13 @@ export class HomePlace {
         make("h2", "Your ground"),
         ground(progress, home.unit),
         make("h2", "Next"),
-        make("p", progress.of ? `${progress.met} of the last ${progress.of} called balls ${progress.goal}.` : `First goal: ${progress.goal}. Play an open field and it is counted.`, "carry"), // prettier-ignore
+        make(
+          "p",
+          progress.of
+            ? `${progress.met} of the last ${progress.of} called balls ${progress.goal}.`
+            : `First goal: ${progress.goal}. Play an open field and it is counted.`,
+          "carry",
+        ),
         make("p", `${progress.solid} of the last ${progress.balls} balls solid.`, "carry"),
         make("p", streakWords(weeks, longest, paused), "carry"),
       );
@@ -350,7 +364,7 @@ function askedOf(one: HomeHomework, row: HomeRow, place: number): Asked {
 export function streakWords(weeks: number, longest: number, paused: boolean): string {
   const said = (n: number) => `${n} ${n === 1 ? "week" : "weeks"}`;
   if (!longest) return "Your first week of practice is to come.";
-  if (!weeks) return `${said(longest)} in a row stand as your longest. A new row begins with one ball.`; // prettier-ignore
+  if (!weeks) return `${said(longest)} in a row stand as your longest. A new row begins with one ball.`;
   if (paused) return `${said(weeks)} in a row, and a pause. They stand: go on when you like.`;
   return weeks === longest
     ? `${said(weeks)} of practice in a row.`

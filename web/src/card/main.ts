@@ -101,10 +101,7 @@ async function open(main: HTMLElement): Promise<void> {
   const place = make("div", "", "place");
   main.replaceChildren(tabs, card, place);
   const home = new HomePlace({ token, card, tabs, place });
-  const [state] = await Promise.all([
-    home.refresh(),
-    openCard(card, token, (there) => home.card(there)),
-  ]);
+  const [state] = await Promise.all([home.refresh(), openCard(card, token, (there) => home.card(there))]);
   if (state === "gone") location.reload();
   if (state === "code") askCode(main, token, () => void open(main));
 }

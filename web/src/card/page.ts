@@ -96,7 +96,9 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   at.append(typed, make("span", card.unit));
   const picks = card.picks ?? null;
   let toPin = !!picks && remembered() === "pin";
-  const chosen = (picks?.asks ?? []).map(({ name, options }) => options.find(({ code }) => code === USUAL[name])?.code ?? options[0]?.code ?? ""); // prettier-ignore
+  const chosen = (picks?.asks ?? []).map(
+    ({ name, options }) => options.find(({ code }) => code === USUAL[name])?.code ?? options[0]?.code ?? "",
+  );
   /** What says of each button of a choice whether it is the one. */
   const pressed: (() => void)[] = [];
   const modes = make("div", "", "modes");
@@ -122,7 +124,8 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     beside.replaceChildren(...(toPin ? others(card, picked?.others ?? []) : next(card, line)));
     if (picks && toPin) showAsks(picks);
     for (const say of pressed) say();
-    for (const row of ladder.rows) row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near); // prettier-ignore
+    for (const row of ladder.rows)
+      row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near);
   }
   // Made once: a button that is replaced while a finger is on it is never pressed.
   for (const [ask, { name, label, options }] of (picks?.asks ?? []).entries()) {
@@ -132,7 +135,13 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     row.setAttribute("aria-label", label);
     row.append(make("span", label));
     for (const { code, label: said } of options)
-      row.append(choice(said, () => chosen[ask] === code, () => (chosen[ask] = code))); // prettier-ignore
+      row.append(
+        choice(
+          said,
+          () => chosen[ask] === code,
+          () => (chosen[ask] = code),
+        ),
+      );
     asks.append(row);
   }
   if (picks) {
@@ -140,7 +149,10 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
       toPin = pin;
       remember(pin ? "pin" : "carry");
     };
-    modes.append(choice("carry it", () => !toPin, to(false)), choice("to the pin", () => toPin, to(true))); // prettier-ignore
+    modes.append(
+      choice("carry it", () => !toPin, to(false)),
+      choice("to the pin", () => toPin, to(true)),
+    );
   }
   function showAsks(of: Picks): void {
     for (const [ask, row] of [...asks.children].entries())
@@ -198,7 +210,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
 }
 
 /** What is taken of a question until the student says otherwise. */
-const USUAL: Record<string, string> = { lie: "fairway", wind: "none", green: "medium", pin: "middle" }; // prettier-ignore
+const USUAL: Record<string, string> = { lie: "fairway", wind: "none", green: "medium", pin: "middle" };
 
 function remembered(): string | null {
   try {
@@ -239,10 +251,7 @@ function others(card: Card, places: number[]): HTMLElement[] {
 
 function cues(card: Card, of: Shot): HTMLElement[] {
   const recipe = of.recipe === null ? undefined : card.recipes[of.recipe];
-  return [
-    ...(of.cue ? [make("p", of.cue, "cue")] : []),
-    ...(recipe ? [make("p", recipe, "recipe")] : []),
-  ];
+  return [...(of.cue ? [make("p", of.cue, "cue")] : []), ...(recipe ? [make("p", recipe, "recipe")] : [])];
 }
 
 function answer(card: Card, line: Line): HTMLElement[] {
@@ -253,11 +262,14 @@ function answer(card: Card, line: Line): HTMLElement[] {
       make("p", "None", "none"),
       make("p", `The nearest is ${of.name}: it carries ${whole(of.carry)}.`, "carry"),
     ];
-  const total =
-    of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
+  const total = of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
-    make("p", `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : ", estimated"}${total}`, "carry"), // prettier-ignore
+    make(
+      "p",
+      `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : ", estimated"}${total}`,
+      "carry",
+    ),
     ...cues(card, of),
   ];
 }
@@ -267,7 +279,11 @@ function next(card: Card, line: Line): HTMLElement[] {
     const place = line[which];
     const of = place === null ? undefined : card.shots[place];
     const part = make("p", "", which);
-    part.append(make("span", which), make("b", of ? of.name : "none"), make("span", of ? whole(of.carry) : "")); // prettier-ignore
+    part.append(
+      make("span", which),
+      make("b", of ? of.name : "none"),
+      make("span", of ? whole(of.carry) : ""),
+    );
     return part;
   });
 }

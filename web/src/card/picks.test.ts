@@ -19,24 +19,44 @@ const PICKS: Picks = {
     "rough-down none medium middle": "-----BA-BD",
   },
 };
-const shot = (name: string, carry: number) => ({ name, carry, half: 2, measured: true, cue: `cue ${name}`, run: null, recipe: null }); // prettier-ignore
+const shot = (name: string, carry: number) => ({
+  name,
+  carry,
+  half: 2,
+  measured: true,
+  cue: `cue ${name}`,
+  run: null,
+  recipe: null,
+});
 const card: Card = {
-  student: "Ansel Quill", academy: "Wexholt Hill", version: 2, day: "2026-05-31", note: "", unit: "yd", level: "9 in 10",
-  recipes: [], shots: [shot("56 9:00", 41), shot("52 9:00", 50), shot("52 10:00", 60)],
-  lines: [40, 41].map((at) => ({ at, shot: 0, near: true, shorter: null, longer: 1 })), picks: PICKS,
-}; // prettier-ignore
+  student: "Ansel Quill",
+  academy: "Wexholt Hill",
+  version: 2,
+  day: "2026-05-31",
+  note: "",
+  unit: "yd",
+  level: "9 in 10",
+  recipes: [],
+  shots: [shot("56 9:00", 41), shot("52 9:00", 50), shot("52 10:00", 60)],
+  lines: [40, 41].map((at) => ({ at, shot: 0, near: true, shorter: null, longer: 1 })),
+  picks: PICKS,
+};
 let main: HTMLElement;
 beforeEach(() => {
   localStorage.clear();
   main = document.createElement("main");
 });
 const say = (part: string) => main.querySelector(part)?.textContent ?? "";
-const press = (words: string) => [...main.querySelectorAll("button")].find((b) => b.textContent === words)!.click(); // prettier-ignore
+const press = (words: string) =>
+  [...main.querySelectorAll("button")].find((b) => b.textContent === words)!.click();
 
 test("a row is read letter by letter", () => {
   expect(pickedAt(PICKS, ["fairway", "none", "medium", "middle"], 1)).toEqual({
-    shot: 0, others: [1, 2], reason: "Either of the first two", tenths: 8,
-  }); // prettier-ignore
+    shot: 0,
+    others: [1, 2],
+    reason: "Either of the first two",
+    tenths: 8,
+  });
   expect(pickedAt(PICKS, ["rough-down", "none", "medium", "middle"], 0)).toBeNull();
   expect(pickedAt(PICKS, ["moon", "none", "medium", "middle"], 0)).toBeNull();
   expect(pickedAt(PICKS, ["fairway", "none", "medium", "middle"], 9)).toBeNull();
@@ -61,8 +81,11 @@ test("to the pin: the shot, how often it stays, why, two others; the green only 
   expect(say(".shot")).toContain("52 9:006 of 10");
   // The buttons stay: one that is replaced under a finger is never pressed.
   expect([...main.querySelectorAll(".ask [aria-pressed=true]")].map((b) => b.textContent)).toEqual([
-    "fairway", "none", "firm", "middle",
-  ]); // prettier-ignore
+    "fairway",
+    "none",
+    "firm",
+    "middle",
+  ]);
   press("medium");
   press("rough-down");
   press("−1");

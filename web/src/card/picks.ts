@@ -39,7 +39,11 @@ export function pickedAt(picks: Picks, chosen: string[], place: number): Picked 
 export function matters(picks: Picks, chosen: string[], ask: number, place: number): boolean {
   const shots = (picks.asks[ask]?.options ?? []).map(
     ({ code }) =>
-    pickedAt(picks, chosen.map((now, i) => (i === ask ? code : now)), place)?.shot, // prettier-ignore
+      pickedAt(
+        picks,
+        chosen.map((now, i) => (i === ask ? code : now)),
+        place,
+      )?.shot,
   );
   return new Set(shots).size > 1;
 }

@@ -63,7 +63,7 @@ export const isMet = (call: PhoneCall, balls: Ball[]) =>
   balls.length === call.balls &&
   balls.every(
     ({ carry, met }) =>
-    met ?? (carry !== null && call.lo !== null && call.hi !== null && carry >= call.lo && carry <= call.hi), // prettier-ignore
+      met ?? (carry !== null && call.lo !== null && call.hi !== null && carry >= call.lo && carry <= call.hi),
   );
 
 /** "better than on 4 of 5 days" */
@@ -89,7 +89,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
   let strike = options.strikes[0] ?? "solid";
   const points = () =>
     state.answers.filter((balls, i) => calls[i] !== undefined && isMet(calls[i], balls)).length;
-  const remember = () => keep(options.name, state.answers.length || state.open.length ? state : null); // prettier-ignore
+  const remember = () => keep(options.name, state.answers.length || state.open.length ? state : null);
 
   const head = make("div", "", "playhead");
   const figure = make("p", "", "figure");
@@ -122,7 +122,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const text = typed.value.trim().replace(",", ".");
     const carry = Number(text);
     if (!text || !Number.isFinite(carry) || carry < 0 || carry > MOST) {
-      said.textContent = text ? `"${text}" is no carry. Type how far it flew.` : "Type how far it flew."; // prettier-ignore
+      said.textContent = text ? `"${text}" is no carry. Type how far it flew.` : "Type how far it flew.";
       return;
     }
     typed.value = "";
@@ -154,7 +154,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
       ...calls.map((_, i) => {
         const balls = state.answers[i];
         const of = calls[i];
-        return make("li", "", i === place ? "now" : balls && of ? (isMet(of, balls) ? "met" : "missed") : ""); // prettier-ignore
+        return make("li", "", i === place ? "now" : balls && of ? (isMet(of, balls) ? "met" : "missed") : "");
       }),
     );
     pips.setAttribute("aria-label", `${points()} of ${place} met`);
@@ -162,7 +162,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     strikes.hidden = !!call.mark;
     net.hidden = !call.mark;
     said.textContent = `${points()} of ${place}`;
-    for (const one of strikes.children) one.setAttribute("aria-pressed", String(one.textContent === strike)); // prettier-ignore
+    for (const one of strikes.children) one.setAttribute("aria-pressed", String(one.textContent === strike));
     performance.mark("oxgang-called");
     if (!call.mark) typed.focus({ preventScroll: true });
   }
@@ -220,7 +220,8 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     strikes.append(
       button(name, () => {
         strike = strike === name ? (options.strikes[0] ?? "solid") : name;
-        for (const one of strikes.children) one.setAttribute("aria-pressed", String(one.textContent === strike)); // prettier-ignore
+        for (const one of strikes.children)
+          one.setAttribute("aria-pressed", String(one.textContent === strike));
         typed.focus({ preventScroll: true });
       }),
     );
@@ -235,7 +236,12 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
   });
   voice.hidden = !("speechSynthesis" in window);
   voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
-  tools.append(voice, button("Undo", undo), button("Stop here", end), button("Leave it for later", options.leave)); // prettier-ignore
+  tools.append(
+    voice,
+    button("Undo", undo),
+    button("Stop here", end),
+    button("Leave it for later", options.leave),
+  );
   root.replaceChildren(
     head,
     figure,
@@ -247,7 +253,11 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     pips,
     said,
     tools,
-    make("p", "Nobody in front of you, nobody beside the net. Rest between rows; stop when it hurts.", "small"), // prettier-ignore
+    make(
+      "p",
+      "Nobody in front of you, nobody beside the net. Rest between rows; stop when it hurts.",
+      "small",
+    ),
   );
   show();
 }

@@ -83,8 +83,7 @@ export class Queue {
       title?: string;
     } | null;
     if (answer.ok) return said?.round?.uid === round.uid;
-    if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status))
-      return false;
+    if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status)) return false;
     this.refused = [...this.refused, { uid: round.uid, title: said.title ?? "It was refused." }];
     return true;
   }

@@ -30,9 +30,28 @@ export interface Asked {
 export type Answers = Record<string, unknown>;
 
 const NAMES = [
-  "students", "setup", "matrix", "range", "plan", "shots", "gaps", "review", "card", "flight", "progress",
-  "pick", "history", "net", "import", "calendar", "devices", "lesson", "practice", "calling", "sheet",
-]; // prettier-ignore
+  "students",
+  "setup",
+  "matrix",
+  "range",
+  "plan",
+  "shots",
+  "gaps",
+  "review",
+  "card",
+  "flight",
+  "progress",
+  "pick",
+  "history",
+  "net",
+  "import",
+  "calendar",
+  "devices",
+  "lesson",
+  "practice",
+  "calling",
+  "sheet",
+];
 
 /** A student without a lesson: what the range view asks for beside its own. */
 export const NO_LESSONS: Schemas["LessonsPage"] = {
@@ -65,9 +84,7 @@ export function serve(answers: Answers): Asked[] {
     };
     const name = `${one.method} ${one.path}`;
     // A place that ends in * stands for all below it.
-    const below = Object.keys(known).find(
-      (k) => k.endsWith("*") && name.startsWith(k.slice(0, -1)),
-    );
+    const below = Object.keys(known).find((k) => k.endsWith("*") && name.startsWith(k.slice(0, -1)));
     const answer = known[name] ?? (below && known[below]);
     if (answer === undefined) return problem(404, "not-found", `nothing at ${one.path}`);
     const said: unknown = await (typeof answer === "function" ? answer(one) : answer);
@@ -117,8 +134,7 @@ export async function show(
   await settled();
   const text = () => read(page);
   async function press(words: string | RegExp): Promise<void> {
-    const said = (text: string) =>
-      typeof words === "string" ? text.includes(words) : words.test(text);
+    const said = (text: string) => (typeof words === "string" ? text.includes(words) : words.test(text));
     const one = page
       .findAll("button, a, summary, [role=button]")
       .find((e) => said(`${e.text()} ${e.attributes("aria-label") ?? ""}`.replace(/\s+/g, " ")));

@@ -110,7 +110,7 @@ export const matrix = (cells: Cell[] = [cell("56 9:00", 61)], more: Partial<Matr
   spread: 0.06,
   waiting: 0,
   ...more,
-}); // prettier-ignore
+});
 
 export const ball = (uid: string, carry_yd: number | null, more: Partial<Ball> = {}): Ball => ({
   uid,

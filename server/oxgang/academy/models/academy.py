@@ -56,9 +56,7 @@ class Coach(models.Model):
     One who has left has `left_at`; what he or she did keeps the name.
     """
 
-    user = models.OneToOneField(
-        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="coach"
-    )
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="coach")
     academy = models.ForeignKey(Academy, on_delete=models.PROTECT, related_name="coaches")
     name = models.CharField(max_length=120)
     role = models.CharField(max_length=9, choices=PersonRole.choices, default=PersonRole.COACH)

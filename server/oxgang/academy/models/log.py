@@ -123,9 +123,7 @@ class Entry(models.Model):
     key = models.CharField(max_length=60, blank=True)
     count = models.PositiveIntegerField(default=1)
     changes = models.JSONField(default=list)
-    undoes = models.OneToOneField(
-        "self", null=True, on_delete=models.SET_NULL, related_name="undone_by"
-    )
+    undoes = models.OneToOneField("self", null=True, on_delete=models.SET_NULL, related_name="undone_by")
 
     class Meta:
         constraints = [
@@ -138,9 +136,7 @@ class Entry(models.Model):
         indexes = [
             models.Index(fields=["student", "-at"]),
             models.Index(fields=["student", "key"]),
-            models.Index(
-                fields=["academy", "-at"], condition=models.Q(student=None), name="log_of_academy"
-            ),
+            models.Index(fields=["academy", "-at"], condition=models.Q(student=None), name="log_of_academy"),
         ]
 
     def __str__(self) -> str:

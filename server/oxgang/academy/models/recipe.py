@@ -25,9 +25,7 @@ class StoredRecipe(models.Model):
     in_use = models.BooleanField(default=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["student", "trajectory"], name="one_recipe_a_height")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "trajectory"], name="one_recipe_a_height")]
 
     def __str__(self) -> str:
         return f"{self.student} {self.trajectory}"

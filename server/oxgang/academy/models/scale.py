@@ -24,9 +24,7 @@ class SwingScale(models.Model):
     longest = models.CharField(max_length=24, blank=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["academy", "name"], name="scale_name_in_academy")
-        ]
+        constraints = [models.UniqueConstraint(fields=["academy", "name"], name="scale_name_in_academy")]
 
     def __str__(self) -> str:
         return self.name

@@ -38,9 +38,7 @@ def checked_name(name: str, whose: str) -> str:
 
 
 @transaction.atomic
-def open_academy(
-    name: str, *, altitude_m: float = 0, time_zone: str = "UTC", units: Units = "yd"
-) -> Academy:
+def open_academy(name: str, *, altitude_m: float = 0, time_zone: str = "UTC", units: Units = "yd") -> Academy:
     """A new academy with its own copies of the built-in swing-length scales."""
     name = checked_name(name, "academy")
     if time_zone not in available_timezones():

@@ -94,13 +94,10 @@ def restore_club(club: Club, *, by: Coach, now: datetime) -> None:
 
 
 @transaction.atomic
-def import_bag(
-    student: Student, clubs: Sequence[bag.Club], *, by: Coach, now: datetime
-) -> tuple[int, int]:
+def import_bag(student: Student, clubs: Sequence[bag.Club], *, by: Coach, now: datetime) -> tuple[int, int]:
     """Add the clubs of a file and update those whose label the bag has. Returns (new, changed)."""
     mine = {
-        club.label.casefold(): club
-        for club in student.clubs.filter(archived_at=None).order_by("used_from")
+        club.label.casefold(): club for club in student.clubs.filter(archived_at=None).order_by("used_from")
     }
     new = renewed = 0
     for club in clubs:

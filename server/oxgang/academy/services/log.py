@@ -157,9 +157,7 @@ def changed(row: models.Model, before: Mapping[str, object]) -> list[Changed]:
     names = [name for name in after if before[name] != after[name]]
     if not names:
         return []
-    return [
-        Changed(type(row), [row.pk], {n: before[n] for n in names}, {n: after[n] for n in names})
-    ]
+    return [Changed(type(row), [row.pk], {n: before[n] for n in names}, {n: after[n] for n in names})]
 
 
 def fields_said(change: Changed) -> list[list[object]]:
@@ -219,9 +217,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         if one.model is SwingScale:
             on_it = Student.objects.filter(scale__in=[int(str(pk)) for pk in one.rows or ()])
             touch(list(on_it.values_list("pk", flat=True)))
-    again = note_academy(
-        entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry
-    )
+    again = note_academy(entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry)
     return _taken_back(again, entry)
 
 
@@ -261,8 +257,7 @@ def _refuse_if_changed(row: models.Model, after: Mapping[str, object]) -> None:
     for name, value in after.items():
         if getattr(row, name) != value:
             raise ChangedMeanwhile(
-                f"{row}: the {name.replace('_', ' ')} was changed again since. "
-                "Take that back first.",
+                f"{row}: the {name.replace('_', ' ')} was changed again since. Take that back first.",
             )
 
 

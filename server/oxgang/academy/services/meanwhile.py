@@ -56,9 +56,7 @@ def _sentence(student: Student, row: models.Model, name: str, now_is: object, by
     who, when = "somebody", ""
     for entry in Entry.objects.filter(student=student).select_related("coach").order_by("-at")[:50]:
         if any(
-            change["row"] == label
-            and plain(row.pk) in change.get("ids", ())
-            and name in change["after"]
+            change["row"] == label and plain(row.pk) in change.get("ids", ()) and name in change["after"]
             for change in entry.changes
         ):
             coach = entry.coach

@@ -40,9 +40,7 @@ def invite(name: str, role: PersonRole, *, by: Coach, now: datetime) -> tuple[En
     """
     name = checked_name(name, "person")
     link, token = _made(by.academy, INVITED_FOR, by=by, now=now, name=name, role=role)
-    note_academy(
-        by.academy, Did.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now
-    )
+    note_academy(by.academy, Did.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now)
     return link, token
 
 

@@ -57,9 +57,7 @@ class Follows:
 
 
 @transaction.atomic
-def change_settings(
-    academy: Academy, changes: Mapping[str, Any], *, by: Coach, now: datetime
-) -> Follows:
+def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, now: datetime) -> Follows:
     """Change only the given fields.
 
     Balls are marked to be brought to new days and home conditions

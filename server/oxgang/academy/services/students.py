@@ -50,13 +50,9 @@ CHANGEABLE = tuple(StudentFields.__dataclass_fields__)
 
 
 @transaction.atomic
-def add_student(
-    fields: StudentFields, *, by: Coach, now: datetime, school: School | None = None
-) -> Student:
+def add_student(fields: StudentFields, *, by: Coach, now: datetime, school: School | None = None) -> Student:
     """A new student of the coach's academy, of the academy's school where none is said."""
-    student = Student(
-        academy=by.academy, coach=by, school=school or by.academy.school, created_at=now
-    )
+    student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}
     note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[born(student)])

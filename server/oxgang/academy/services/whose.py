@@ -94,9 +94,7 @@ def write_consent(
         if given is not None and not date(1900, 1, 1) <= given <= today:
             raise InputError("Consent is given on a day that has been.", field=name)
     if consent.junior and not consent.guardian and any(getattr(consent, n) for n in DAYS):
-        raise InputError(
-            "A junior's consent comes from a guardian: write down who.", field="guardian"
-        )
+        raise InputError("A junior's consent comes from a guardian: write down who.", field="guardian")
     consent.save()
     done = changed(consent, before)
     if done:

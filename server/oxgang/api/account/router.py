@@ -148,8 +148,7 @@ def words(request: HttpRequest) -> Words:
             for kind, effect in EFFECTS.items()
         ],
         measurements=[
-            MeasurementWords(name=m.name, unit=m.unit, label=m.label, kind=m.kind)
-            for m in MEASUREMENTS
+            MeasurementWords(name=m.name, unit=m.unit, label=m.label, kind=m.kind) for m in MEASUREMENTS
         ],
         usual=UsualCell(trajectory=USUAL.trajectory, spin=USUAL.spin, tempo=USUAL.tempo),
         enough_balls=ENOUGH_BALLS,
@@ -174,9 +173,7 @@ def words(request: HttpRequest) -> Words:
             back_yd=BACK_YD,
             width_yd=WIDTH_YD,
             edges={
-                at: EdgesWords(front_yd=front, back_yd=back)
-                for at in PinAt
-                for front, back in [edges_of(at)]
+                at: EdgesWords(front_yd=front, back_yd=back) for at in PinAt for front, back in [edges_of(at)]
             },
             firmness=list(Firmness),
             trouble=list(Trouble),

@@ -45,9 +45,7 @@ def _recorded(student: Student, uid: str) -> Recorded:
 
 
 @router.get("/students/{student_id}/balls", response=list[BallOut])
-def balls_on_day(
-    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
-) -> list[Ball]:
+def balls_on_day(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> list[Ball]:
     """The balls of a day, oldest first; without a day, today's."""
     student = student_of(coach_of(request).academy, student_id)
     return list(balls_of_day(student, day or local_day(student, timezone.now())))

@@ -32,9 +32,7 @@ def _with(row: Appointment, rows: list[Appointment]) -> list[Appointment]:
     if row.together is None:
         return [row]
     return [
-        one
-        for one in rows
-        if one.together == row.together and (one.withdrawn_at is None or one.pk == row.pk)
+        one for one in rows if one.together == row.together and (one.withdrawn_at is None or one.pk == row.pk)
     ]
 
 

@@ -105,9 +105,7 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
                 "measured": cell.measured,
                 "cue": card.cue(cell) if card.look.cues else "",
                 "run": None if cell.run_yd is None else unit(cell.run_yd),
-                "recipe": heights.index(cell.key.trajectory)
-                if cell.key.trajectory in heights
-                else None,
+                "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
             }
             for cell in played
         ],
@@ -143,9 +141,7 @@ def _picks(rows: Mapping[str, str], words: Texts) -> dict[str, object]:
             {
                 "name": name,
                 "label": words.format(label),
-                "options": [
-                    {"code": code, "label": words.format(f"{name}-{code}")} for code in codes
-                ],
+                "options": [{"code": code, "label": words.format(f"{name}-{code}")} for code in codes],
             }
             for name, (label, codes) in asks.items()
         ],

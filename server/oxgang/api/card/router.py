@@ -107,9 +107,7 @@ def preview(
     wanted = _sides(sides)
     kept = kept_matrix(student, local_day(student, timezone.now()))
     found, look = kept.found, _look(step, order, cues, run)
-    card = live_card(
-        student, found, played_in(student, found), look, runs=kept.runs if run else None
-    )
+    card = live_card(student, found, played_in(student, found), look, runs=kept.runs if run else None)
     last = versions_of(student).first()
     return made(
         CardPreview,

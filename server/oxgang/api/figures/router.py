@@ -24,10 +24,25 @@ router = Router(tags=["figures"])
 
 MONTHS_RANGE = (1, 60)
 COLUMNS = (
-    "by", "group", "month", "students", "balls", "solid", "solid_lo", "solid_hi", "scatter",
-    "scatter_lo", "scatter_hi", "reached", "reached_lo", "reached_hi", "due", "due_lo", "due_hi",
+    "by",
+    "group",
+    "month",
+    "students",
+    "balls",
+    "solid",
+    "solid_lo",
+    "solid_hi",
+    "scatter",
+    "scatter_lo",
+    "scatter_hi",
+    "reached",
+    "reached_lo",
+    "reached_hi",
+    "due",
+    "due_lo",
+    "due_hi",
     "rounds",
-)  # fmt: skip
+)
 
 
 def _lines(academy: Academy, by: By, months: int) -> list[Line]:
@@ -75,15 +90,20 @@ def table(request: HttpRequest, by: Query[By] = By.COACH, months: Query[int] = 1
     """The same as a file. No single student stands in it."""
     rows = [
         [
-            by.value, line.name or "all", one.month.isoformat(), one.students, one.balls,
+            by.value,
+            line.name or "all",
+            one.month.isoformat(),
+            one.students,
+            one.balls,
             *_shown(one.solid.value, one.solid.lo, one.solid.hi),
             *_shown(one.spread.value, one.spread.lo, one.spread.hi),
             *_shown(one.covered.value, one.covered.lo, one.covered.hi),
-            *_shown(one.due.value, one.due.lo, one.due.hi), one.rounds,
+            *_shown(one.due.value, one.due.lo, one.due.hi),
+            one.rounds,
         ]
         for line in _lines(coach_of(request).academy, by, months)
         for one in line.months
-    ]  # fmt: skip
+    ]
     response = HttpResponse(write_table(COLUMNS, rows), content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="figures-by-{by.value}.csv"'
     return response

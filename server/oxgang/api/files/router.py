@@ -73,9 +73,7 @@ def _csv(request: HttpRequest, student: Student, kind: str, text: str) -> HttpRe
     return _file(request, student, f"{kind}.csv", text.encode(), "text/csv; charset=utf-8")
 
 
-def _file(
-    request: HttpRequest, student: Student, name: str, content: bytes, kind: str
-) -> HttpResponse:
+def _file(request: HttpRequest, student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
     took_away(request, student, name.replace(".", "-"))
     response = HttpResponse(content, content_type=kind)
     whose = slugify(student.name) or "student"
@@ -84,27 +82,21 @@ def _file(
 
 
 @router.get("/students/{student_id}/shots.csv", include_in_schema=False)
-def shots_csv(
-    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
-) -> HttpResponse:
+def shots_csv(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """Every ball of the student, or of one day."""
     student = student_of(coach_of(request).academy, student_id)
     return _csv(request, student, "shots", write_shots(shots_for_file(student, day)))
 
 
 @router.get("/students/{student_id}/shots.xlsx", include_in_schema=False)
-def shots_xlsx(
-    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
-) -> HttpResponse:
+def shots_xlsx(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """The same as a workbook."""
     student = student_of(coach_of(request).academy, student_id)
     return _file(request, student, "shots.xlsx", write_workbook(shots_for_file(student, day)), XLSX)
 
 
 @router.get("/students/{student_id}/shots.json", include_in_schema=False)
-def shots_json(
-    request: HttpRequest, student_id: UUID, day: Query[date | None] = None
-) -> HttpResponse:
+def shots_json(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """The same as JSON."""
     student = student_of(coach_of(request).academy, student_id)
     text = write_json(shots_for_file(student, day))
@@ -144,9 +136,7 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
     student = student_of(coach_of(request).academy, student_id)
     matrix = matrix_of(student, local_day(student, timezone.now())).matrix
     cells = [*matrix.cells, *matrix.trims]
-    return _file(
-        request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json"
-    )
+    return _file(request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
 
 
 @router.post("/students/{student_id}/told", response=Told)
@@ -198,9 +188,7 @@ def store_shots(
     return _stored(student, read, skip_bad, coach)
 
 
-def _stored(
-    student: Student, read: ReadFile, skip_bad: bool, coach: Coach
-) -> StreamingHttpResponse:
+def _stored(student: Student, read: ReadFile, skip_bad: bool, coach: Coach) -> StreamingHttpResponse:
     total = len(read.balls)
 
     def lines() -> Iterator[str]:

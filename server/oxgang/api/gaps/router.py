@@ -50,14 +50,10 @@ FOOTNOTE_YARDS = 2
 
 
 def _coverage(found: Coverage) -> CoverageOut:
-    return CoverageOut(
-        played=found.played, measured=found.measured, all=found.all, chance=found.chance
-    )
+    return CoverageOut(played=found.played, measured=found.measured, all=found.all, chance=found.chance)
 
 
-def _fill(
-    fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float, now: PlayedNow
-) -> FillOut:
+def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float, now: PlayedNow) -> FillOut:
     lo, hi = furrow(fill.carry_yd, fill.shot_sd_yd)
     name = (fill.key, fill.ball_position_in, fill.grip_down_in)
     there = not fill.between and name in {shot.name for shot in now.shots}
@@ -77,9 +73,7 @@ def _fill(
         taught=fill.taught,
         grip_down_in=fill.grip_down_in,
         leaves=[
-            StretchOut.model_validate(s)
-            for gap in gaps
-            for s in leaves(gap, fill.carry_yd, tolerance_yd)
+            StretchOut.model_validate(s) for gap in gaps for s in leaves(gap, fill.carry_yd, tolerance_yd)
         ],
         later=later,
     )
@@ -125,9 +119,7 @@ def gaps(
                 return [_fill(fill, later, covered.gaps, tolerance, now) for fill in fills]
         return []
 
-    wide = sorted(
-        (gap for gap in covered.gaps if gap.width > FOOTNOTE_YARDS), key=lambda gap: -gap.width
-    )
+    wide = sorted((gap for gap in covered.gaps if gap.width > FOOTNOTE_YARDS), key=lambda gap: -gap.width)
     return made(
         GapsOut,
         coverage=_coverage(covered),
@@ -159,8 +151,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
     known = {club.label: club for club in found.clubs}
     matrix = found.evidence.with_bag(wanted).matrix()
     clubs = [
-        known.get(c.label)
-        or Club(id=uuid4(), label=c.label, loft_deg=c.loft_deg, bounce_deg=c.bounce_deg)
+        known.get(c.label) or Club(id=uuid4(), label=c.label, loft_deg=c.loft_deg, bounce_deg=c.bounce_deg)
         for c in wanted
     ]
     for club, core in zip(clubs, wanted, strict=True):

@@ -24,8 +24,7 @@ PAGE = 100
 def _did(row: Entry) -> DidSaid:
     values = dict(row.values)
     fields = [
-        FieldSaid(name=name, before=before, after=after)
-        for name, before, after in values.pop("fields", [])
+        FieldSaid(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
     ]
     return DidSaid(code=Did(row.code), values=values, fields=fields, back=row.back)
 

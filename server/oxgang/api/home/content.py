@@ -71,8 +71,7 @@ def content_of(student: Student, now: datetime) -> Data:
         ]
     if Shows.PICTURES in shown:
         said["pictures"] = [
-            {"id": p.pk, "swing": p.swing, "height": p.trajectory}
-            for p in home.pictures_of(student)
+            {"id": p.pk, "swing": p.swing, "height": p.trajectory} for p in home.pictures_of(student)
         ]
     return said
 

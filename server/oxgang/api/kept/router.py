@@ -51,9 +51,7 @@ def _kept(student: Student) -> KeptOut:
     consent = Consent.objects.filter(student=student).first() or Consent(student=student)
     over = None
     if academy.keep_months and student.archived_at is not None:
-        over = day_at(
-            academy, student.archived_at + timedelta(days=academy.keep_months * DAYS_A_MONTH)
-        )
+        over = day_at(academy, student.archived_at + timedelta(days=academy.keep_months * DAYS_A_MONTH))
     return made(
         KeptOut,
         student_id=student.pk,
@@ -61,12 +59,9 @@ def _kept(student: Student) -> KeptOut:
         archived=student.archived_at is not None,
         since=day_at(academy, student.created_at),
         holdings=[
-            HoldingOut(kind=h.kind, count=h.count, first=h.first, last=h.last)
-            for h in held_of(student)
+            HoldingOut(kind=h.kind, count=h.count, first=h.first, last=h.last) for h in held_of(student)
         ],
-        consent=made(
-            ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}
-        ),
+        consent=made(ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}),
         links=links_of(student),
         over_on=over,
         backups=_backups(),

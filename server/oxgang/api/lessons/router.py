@@ -155,9 +155,7 @@ def new_picture(
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     with reading():
-        picture = keep_picture(
-            student, swing, trajectory or "", file.read(), by=coach, now=timezone.now()
-        )
+        picture = keep_picture(student, swing, trajectory or "", file.read(), by=coach, now=timezone.now())
     return _picture(picture)
 
 

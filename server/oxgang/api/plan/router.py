@@ -124,8 +124,7 @@ def effect(request: HttpRequest, student_id: UUID, data: Items) -> EffectOut:
     then = replace(found, evidence=evidence, matrix=evidence.matrix())
     ends = {"from_yd": student.from_yd, "to_yd": student.to_yd}
     now, later = (
-        measured_strips(one.cells, **ends, tolerance_yd=student.tolerance_yd)
-        for one in (found, then)
+        measured_strips(one.cells, **ends, tolerance_yd=student.tolerance_yd) for one in (found, then)
     )
     return made(EffectOut, matrix=matrix_data(student, then), now=now, later=later)
 

@@ -44,15 +44,25 @@ def round_out(row: Round) -> RoundOut:
         RoundOut,
         **{
             name: getattr(row, name)
-            for name in ("uid", "day", "ended_at", "form", "scoring", "points", "of", "reported",
-                         "told", "clock_off")
+            for name in (
+                "uid",
+                "day",
+                "ended_at",
+                "form",
+                "scoring",
+                "points",
+                "of",
+                "reported",
+                "told",
+                "clock_off",
+            )
         },
         trial=row.trial or None,
         par=par.par if par else None,
         better=beaten,
         by=row.by.name if row.by else "",
         seen=row.seen_at is not None,
-    )  # fmt: skip
+    )
 
 
 def hit_of(student: Student, data: RoundIn) -> Hit:

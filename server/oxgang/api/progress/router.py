@@ -37,9 +37,7 @@ router = Router(tags=["progress"])
 NAMED = ("club", "swing", "trajectory")
 
 
-def _found(
-    student: Student, from_day: date | None, to_day: date | None
-) -> tuple[Progress, date | None]:
+def _found(student: Student, from_day: date | None, to_day: date | None) -> tuple[Progress, date | None]:
     today = local_day(student, timezone.now())
     hit = days_hit(student)
     usual = default_period(hit, today)
@@ -118,10 +116,7 @@ def progress(
             made(TurningPoint, kind=e.kind, on=e.on, touched=e.touched.as_data(), turn=turn)
             for e, turn in found.turns
         ],
-        lessons=[
-            made(LessonTurn, on=day, cue=cues.get(day, ""), turn=turn)
-            for day, turn in found.lessons
-        ],
+        lessons=[made(LessonTurn, on=day, cue=cues.get(day, ""), turn=turn) for day, turn in found.lessons],
         first_ball=first,
         words=_words(student, found),
     )

@@ -108,9 +108,7 @@ def keep(request: HttpRequest, student_id: UUID, data: ReviewIn) -> Reviewed:
     """Let waiting balls into the matrix, or set some aside with a reason."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return Reviewed(
-        kept=review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now())
-    )
+    return Reviewed(kept=review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now()))
 
 
 @router.post("/students/{student_id}/reopen", response=Reviewed)

@@ -41,9 +41,7 @@ def bring(
     """A new student from a file."""
     with reading():
         read = _read(file.read())
-    student = bring_in(
-        read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed
-    )
+    student = bring_in(read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed)
     return 201, BroughtIn(
         id=student.pk,
         name=student.name,
@@ -65,9 +63,7 @@ def _read(content: bytes) -> StudentFile:
     try:
         said = read_json(content)
     except ValueError:
-        raise FileError(
-            "This is not a whole JSON file. Nothing was brought in.", field="file"
-        ) from None
+        raise FileError("This is not a whole JSON file. Nothing was brought in.", field="file") from None
     if not isinstance(said, dict) or said.get("format") != FORMAT:
         raise FileError("This is not the file of an Oxgang student.", field="file")
     version = said.get("version")

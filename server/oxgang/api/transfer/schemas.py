@@ -131,9 +131,7 @@ class BallPart(_Strict):
     grooves: Grooves = Grooves.CLEAN
     wet: bool = False
     reported: bool = False
-    measured: dict[str, float] = Field(
-        description="carry_yd, launch_deg and the others of shots.csv"
-    )
+    measured: dict[str, float] = Field(description="carry_yd, launch_deg and the others of shots.csv")
 
 
 class ToldPart(_Strict):

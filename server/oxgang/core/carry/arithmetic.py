@@ -17,8 +17,17 @@ from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import Position
 
 # Part of the full swing by arm angle [degrees]: a half swing is the lead arm level.
-FRACTIONS: Final = ((0.0, 0.0), (45.0, 0.25), (60.0, 1 / 3), (90.0, 0.5), (120.0, 2 / 3),
-                    (135.0, 0.75), (150.0, 0.9), (165.0, 1.0), (200.0, 1.15))  # fmt: skip
+FRACTIONS: Final = (
+    (0.0, 0.0),
+    (45.0, 0.25),
+    (60.0, 1 / 3),
+    (90.0, 0.5),
+    (120.0, 2 / 3),
+    (135.0, 0.75),
+    (150.0, 0.9),
+    (165.0, 1.0),
+    (200.0, 1.15),
+)
 # A swing that long is the full one.
 FULL_FROM_DEG: Final = 160.0
 
@@ -108,8 +117,6 @@ def swaps(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Swap]:
                 # They carry alike when no interval stands clear of another.
                 follows = max(c.carry_lo_yd for c in three) <= min(c.carry_hi_yd for c in three)
             found.append(
-                Swap(
-                    club, swing, below, low.carry_yd, stock.carry_yd, above, high.carry_yd, follows
-                )
+                Swap(club, swing, below, low.carry_yd, stock.carry_yd, above, high.carry_yd, follows)
             )
     return found

@@ -68,9 +68,7 @@ class Question:
     other: CellKey | None
 
 
-def question_about(
-    evidence: Evidence, key: CellKey, others: Sequence[CellKey] = ()
-) -> Question | None:
+def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] = ()) -> Question | None:
     """A question about the last balls of a cell on the day of the evidence, or None.
 
     Parameters

@@ -308,13 +308,9 @@ def _keys(
     cells = {id(h.cell): h.cell for h in hits}
     odd = {name for name, cell in cells.items() if not cell.usual}
     seen = (
-        {id(h.cell): h.cell for h in hits if id(h.cell) in odd and h.teaches and _by(h, as_of)}
-        if odd
-        else {}
+        {id(h.cell): h.cell for h in hits if id(h.cell) in odd and h.teaches and _by(h, as_of)} if odd else {}
     )
-    hit = dict.fromkeys(
-        key for key in seen.values() if key.club in labels[0] and key.swing in labels[1]
-    )
+    hit = dict.fromkeys(key for key in seen.values() if key.club in labels[0] and key.swing in labels[1])
     kinds = dict.fromkeys((key.spin, key.tempo) for key in hit)
     variants = [
         key
@@ -334,11 +330,7 @@ def _trims_hit(
         for h in hits
         if h.point.trimmed and h.teaches and _by(h, as_of)
     }
-    return [
-        trim
-        for trim in dict.fromkeys(found.values())
-        if trim[0].club in loft and trim[0].swing in arm
-    ]
+    return [trim for trim in dict.fromkeys(found.values()) if trim[0].club in loft and trim[0].swing in arm]
 
 
 def _by(hit: Hit, as_of: date) -> bool:
@@ -408,22 +400,17 @@ def _lines(points: Sequence[Point]) -> list[list[Line]]:
     arms = [sorted(line, key=lambda i: points[i].arm_deg) for line in by_arm.values()]
     directions = [arms]
     # Clubs of one loft have no order between them: each stands in a direction of its own.
-    most = max(
-        Counter((*k, points[i].loft_deg) for k, v in by_loft.items() for i in v).values(), default=0
-    )
+    most = max(Counter((*k, points[i].loft_deg) for k, v in by_loft.items() for i in v).values(), default=0)
     for turn in range(most):
         lofts = []
         for line in by_loft.values():
             same: dict[float, list[int]] = defaultdict(list)
             for i in line:
                 same[points[i].loft_deg].append(i)
-            lofts.append(
-                [same[loft][min(turn, len(same[loft]) - 1)] for loft in sorted(same, reverse=True)]
-            )
+            lofts.append([same[loft][min(turn, len(same[loft]) - 1)] for loft in sorted(same, reverse=True)])
         directions.append(lofts)
     return [
-        [np.array(line, dtype=np.intp) for line in direction if len(line) > 1]
-        for direction in directions
+        [np.array(line, dtype=np.intp) for line in direction if len(line) > 1] for direction in directions
     ]
 
 
@@ -449,8 +436,7 @@ def _apart(fitted: Fit, rows: NDArray[np.intp]) -> Array:
 def _all_before(changes: Sequence[Change], point: Point, last: date | None, as_of: date) -> bool:
     """Whether a cell was last hit before a change that touches it."""
     return last is not None and any(
-        last < c.on <= as_of and c.touches(point.club, point.arm_deg, point.trajectory)
-        for c in changes
+        last < c.on <= as_of and c.touches(point.club, point.arm_deg, point.trajectory) for c in changes
     )
 
 

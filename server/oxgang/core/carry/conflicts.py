@@ -155,9 +155,7 @@ def _middle(values: Array) -> float:
     return float(ordered[(n - 1) // 2] + ordered[n // 2]) / 2
 
 
-def against_in(
-    places: Sequence[Place], fitted: Fit, rows: NDArray[np.intp], own: Own
-) -> list[Against]:
+def against_in(places: Sequence[Place], fitted: Fit, rows: NDArray[np.intp], own: Own) -> list[Against]:
     """Cells whose own balls and all the others say different things, by more than chance.
 
     What the others alone would say follows from the posterior, that is both together: precisions

@@ -58,9 +58,7 @@ class Evidence:
     def with_bag(self, clubs: Sequence[Club]) -> Evidence:
         """The same student with another bag. Balls of a club bent to another loft do not count."""
         loft = {club.label: club.loft_deg for club in clubs}
-        hits = [
-            h for h in self.hits if loft.get(h.point.club, h.point.loft_deg) == h.point.loft_deg
-        ]
+        hits = [h for h in self.hits if loft.get(h.point.club, h.point.loft_deg) == h.point.loft_deg]
         return replace(self, hits=hits, clubs=clubs)
 
     def with_hits(self, more: Sequence[Hit]) -> Evidence:

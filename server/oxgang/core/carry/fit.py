@@ -37,9 +37,7 @@ class Fit:
     posterior: Posterior
 
 
-def fit(
-    hits: Sequence[Hit], asked: Sequence[Point], as_of: date, changes: Sequence[Change] = ()
-) -> Fit:
+def fit(hits: Sequence[Hit], asked: Sequence[Point], as_of: date, changes: Sequence[Change] = ()) -> Fit:
     """Fit the model for a day.
 
     Parameters
@@ -67,17 +65,13 @@ def fit(
     if past:
         own = [points[i] for i in at]
         touched = [
-            (c, np.array([c.touches(p.club, p.arm_deg, p.trajectory) for p in own], dtype=bool))
-            for c in past
+            (c, np.array([c.touches(p.club, p.arm_deg, p.trajectory) for p in own], dtype=bool)) for c in past
         ]
         changed = change_covariance(groups, touched, arrays.same[at])
         noise += changed
         lasting += changed
     same = np.equal.outer(arrays.same, arrays.same)
-    prior += (
-        cell_square(mean[at], prior[np.ix_(at, at)], same[np.ix_(at, at)], groups.mean, noise)
-        * same
-    )
+    prior += cell_square(mean[at], prior[np.ix_(at, at)], same[np.ix_(at, at)], groups.mean, noise) * same
     result = posterior(mean, prior, at, groups.mean, noise)
     noise[np.diag_indices_from(noise)] += result.widened
     return Fit(points, number, grouped, at, mean, prior, noise, lasting, result)

@@ -106,6 +106,4 @@ def climb(leaves: Leaves, tree: Tree, leaf_sd: Array, branch_sd: Array) -> Climb
         - np.log(root_bend) / 2
     )
     weight = np.exp(evidence - evidence.max())
-    return Climbed(
-        weight / weight.sum(), x, leaf_variance, branch, branch_variance, root, root_variance
-    )
+    return Climbed(weight / weight.sum(), x, leaf_variance, branch, branch_variance, root, root_variance)

@@ -264,9 +264,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     mean = np.bincount(group, weight * logs, len(first)) / weighed
     conversion = np.bincount(group, sd**2, len(first)) / count
     untold = np.bincount(group, table[:, 9] == 0, len(first)) / count
-    square = (
-        found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
-    )
+    square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
     own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion
     return Hits(
         points=list(index),

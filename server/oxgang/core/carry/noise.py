@@ -115,9 +115,7 @@ def surface_index(ball: BallType, lie: Lie) -> tuple[int, int]:
     return _BALLS[ball], _LIES[lie]
 
 
-def noise_covariance(
-    groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]
-) -> tuple[Array, Array]:
+def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]) -> tuple[Array, Array]:
     """Covariance of group means beyond that of their cells today, shape (g, g): all of it, and what
     of it is the balls' own scatter and their age, without what a day, a ball or a lie adds.
 

@@ -59,6 +59,4 @@ def repaired(values: Array, variance: Array, lines: Sequence[Sequence[Line]]) ->
 
 
 def _rises(values: Array, lines: Sequence[Sequence[Line]], slack: float = FLAT) -> bool:
-    return all(
-        bool((np.diff(values[line]) >= -slack).all()) for direction in lines for line in direction
-    )
+    return all(bool((np.diff(values[line]) >= -slack).all()) for direction in lines for line in direction)

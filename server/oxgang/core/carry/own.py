@@ -90,9 +90,7 @@ def own_of(fitted: Fit, rows: NDArray[np.intp]) -> Own:
     lasting[np.diag_indices(g)] -= (1 - _tight(fitted)) * groups.variance
     share = weight * variance[at]
     kept = np.bincount(at, share * (lasting @ share), points)
-    limit = np.where(
-        balls >= FEW, STANDARD_ERRORS * np.sqrt(np.maximum(kept * disagree, 0)), np.inf
-    )
+    limit = np.where(balls >= FEW, STANDARD_ERRORS * np.sqrt(np.maximum(kept * disagree, 0)), np.inf)
     sd = np.where(number > 0, np.sqrt(variance * disagree), np.nan)
     own = Own(balls.astype(np.intp), mean, sd, limit, believed_mean, np.sqrt(believed))
     return Own(*(getattr(own, name)[rows] for name in Own.__slots__))

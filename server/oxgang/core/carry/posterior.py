@@ -41,9 +41,7 @@ class Posterior:
     widened: Array
 
 
-def cell_square(
-    prior_mean: Array, prior: Array, same: NDArray[np.bool_], mean: Array, noise: Array
-) -> float:
+def cell_square(prior_mean: Array, prior: Array, same: NDArray[np.bool_], mean: Array, noise: Array) -> float:
     """How much variance of log carry belongs to each cell alone: a weighted mean of `CELL_SDS`.
 
     Each is weighed by how likely it makes the balls (Rasmussen and Williams 2006, equation 5.8).
@@ -71,9 +69,7 @@ def cell_square(
     return float(weight @ squares / weight.sum())
 
 
-def posterior(
-    prior_mean: Array, prior: Array, at: NDArray[np.intp], mean: Array, noise: Array
-) -> Posterior:
+def posterior(prior_mean: Array, prior: Array, at: NDArray[np.intp], mean: Array, noise: Array) -> Posterior:
     """Log carry of all points given the means of groups of balls.
 
     Parameters

@@ -200,12 +200,7 @@ def covariance(points: Points) -> Array:
         + lofts * (LOFT_SD**2 + LOFT_TILT_SD**2 * tilts)
         + club * (CLUB_SD**2 + CLUB_BEND_SD**2 * np.exp(-apart / (2 * CLUB_BEND_DEG**2)))
         + _variant(points.trajectory, _STOCK)
-        * (
-            HEIGHT_SD**2
-            + HEIGHT_TILT_SD**2 * tilts
-            + HEIGHT_LOFT_SD**2 * lofts
-            + HEIGHT_CLUB_SD**2 * club
-        )
+        * (HEIGHT_SD**2 + HEIGHT_TILT_SD**2 * tilts + HEIGHT_LOFT_SD**2 * lofts + HEIGHT_CLUB_SD**2 * club)
     )
     for index, usual in ((points.spin, _CHECK), (points.tempo, _NORMAL)):
         if (index != usual).any():

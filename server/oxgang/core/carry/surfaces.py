@@ -51,9 +51,7 @@ def lie_factors(fitted: Fit) -> dict[Lie, OwnFactor]:
             found[lie] = OwnFactor(common.share, prior_sd, 0 if prior_sd else balls)
             continue
         if solver is None:
-            solver = cho_factor(
-                fitted.prior[np.ix_(fitted.at, fitted.at)] + fitted.noise, lower=True
-            )
+            solver = cho_factor(fitted.prior[np.ix_(fitted.at, fitted.at)] + fitted.noise, lower=True)
         solved = cho_solve(solver, from_here)
         off = groups.mean - fitted.prior_mean[fitted.at]
         middle = prior_sd**2 * float(solved @ off)

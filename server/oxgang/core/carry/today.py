@@ -212,9 +212,7 @@ def today_of(
         density=density,
         headwind_mps=headwind_mps,
     )
-    runs = runs_of(
-        struck.cells, starts, density=density, headwind_mps=headwind_mps, firmness=firmness
-    )
+    runs = runs_of(struck.cells, starts, density=density, headwind_mps=headwind_mps, firmness=firmness)
     return [
         Today(
             struck.home[i],

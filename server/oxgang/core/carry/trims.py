@@ -44,16 +44,13 @@ def trims_of(
     wanted = [
         (cell, back, down)
         for cell in cells
-        for back, down in dict.fromkeys(
-            [*trims, *((b, d) for key, b, d in known if key == cell.key)]
-        )
+        for back, down in dict.fromkeys([*trims, *((b, d) for key, b, d in known if key == cell.key)])
     ]
     if not wanted:
         return []
     bases = [matrix.point(cell.key) for cell, _, _ in wanted]
     points = [
-        replace(base, back_in=back, down_in=down)
-        for base, (_, back, down) in zip(bases, wanted, strict=True)
+        replace(base, back_in=back, down_in=down) for base, (_, back, down) in zip(bases, wanted, strict=True)
     ]
     fitted = evidence.fitted([*bases, *points])
     at = {point: i for i, point in enumerate(fitted.points)}

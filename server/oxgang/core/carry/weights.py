@@ -122,9 +122,7 @@ def weigh(
         beyond = np.clip((NOTHING_FROM - far) / (NOTHING_FROM - FULL_UNTIL), LEAST, 1.0)
         # By how much a mishit is likelier than a solid ball in the very middle, where all count.
         odds = unmarked / (1 - unmarked) / MISHIT_REACH * np.sqrt(2 * np.pi) * limit
-        short = np.clip(
-            (1 + odds) / (1 + odds * np.exp(np.minimum(far**2, FARTHEST) / 2)), LEAST, 1.0
-        )
+        short = np.clip((1 + odds) / (1 + odds * np.exp(np.minimum(far**2, FARTHEST) / 2)), LEAST, 1.0)
         weight = np.where(judged, np.where(far > 0, beyond, short), 1.0)
         weighed = np.bincount(group, weight, groups)
         means = np.bincount(group, weight * logs, groups) / weighed

@@ -90,9 +90,7 @@ def why(matrix: Matrix, key: CellKey, back_in: float = 0.0, down_in: float = 0.0
     return Why(steps, float(np.exp(rule)), _strongest(matrix, mine, weights))
 
 
-def _strongest(
-    matrix: Matrix, own: NDArray[np.bool_], weights: NDArray[np.float64]
-) -> list[Neighbour]:
+def _strongest(matrix: Matrix, own: NDArray[np.bool_], weights: NDArray[np.float64]) -> list[Neighbour]:
     fitted = matrix.fit
     by_point: dict[int, list[int]] = {}
     for group in np.flatnonzero(~own):

@@ -101,9 +101,7 @@ def start_of(recipe: Recipe, loft_deg: float, contact: Contact) -> Start:
     # A face laid further open than a ball can be struck with is taken as far as it can.
     over = dynamic_loft(delivery) - delivery.attack_deg - MOST_SPIN_LOFT_DEG
     if over > 0:
-        delivery = replace(
-            delivery, face_open_deg=delivery.face_open_deg - over / LOFT_PER_FACE_DEG
-        )
+        delivery = replace(delivery, face_open_deg=delivery.face_open_deg - over / LOFT_PER_FACE_DEG)
     launch = strike(delivery, contact)
     return Start(
         launch.launch_deg,
@@ -131,9 +129,7 @@ class Chain:
     own: Mapping[Trajectory, Own] = field(default_factory=dict)
     school: School = School.SHALLOW
 
-    def start(
-        self, cell: CellKey, contact: Contact = USUAL_CONTACT, *, back_in: float = 0.0
-    ) -> Start:
+    def start(self, cell: CellKey, contact: Contact = USUAL_CONTACT, *, back_in: float = 0.0) -> Start:
         """How a ball of a cell starts, hit from this contact (its skill is the student's), with the
         ball so far back [inches]."""
         recipe = self.recipes[cell.trajectory]
@@ -247,9 +243,7 @@ def surface_share(
     if contact == Contact(skill=contact.skill):
         return 1.0
     there = start_of(recipe, loft_deg, contact)
-    speed = speed_for_carry(
-        REFERENCE_YD, home.launch_deg, home.spin_per_mps, density=REFERENCE_DENSITY
-    )
+    speed = speed_for_carry(REFERENCE_YD, home.launch_deg, home.spin_per_mps, density=REFERENCE_DENSITY)
     speed = speed * there.speed_share / home.speed_share
     spin = np.minimum(there.spin_per_mps * speed, SPIN_RANGE_RPM[1])
     flown = fly(speed, there.launch_deg, spin, density=REFERENCE_DENSITY)

@@ -48,10 +48,7 @@ def moment_question(hit_at: datetime, arrived_at: datetime) -> str:
     """A question when a ball's moment is days off its arrival, both aware, else ""."""
     if arrived_at - hit_at <= LATE_AFTER:
         return ""
-    return (
-        f"The clock says that this ball was hit on {hit_at:%-d %B %Y}. Is that its day, or is it "
-        "of today?"
-    )
+    return f"The clock says that this ball was hit on {hit_at:%-d %B %Y}. Is that its day, or is it of today?"
 
 
 def in_calendar(when: date) -> bool:

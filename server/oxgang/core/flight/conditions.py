@@ -65,9 +65,7 @@ def carry_elsewhere(
         precision_yd=precision_yd,
     )
     spin = np.minimum(np.asarray(spin_per_mps) * speed, SPIN_RANGE_RPM[1])
-    return fly(
-        speed, launch_deg, spin, density=there_density, headwind_mps=there_headwind_mps
-    ).carry_yd
+    return fly(speed, launch_deg, spin, density=there_density, headwind_mps=there_headwind_mps).carry_yd
 
 
 def carry_from_launch(

@@ -153,9 +153,7 @@ def _from_totals(
     shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array
 ) -> None:
     totals = {
-        i: total
-        for i in balls
-        if shots[i].carry_yd is None and (total := shots[i].total_yd) is not None
+        i: total for i in balls if shots[i].carry_yd is None and (total := shots[i].total_yd) is not None
     }
     if not totals:
         return
@@ -177,9 +175,7 @@ def _from_totals(
         carries[which[flies]], sd[which[flies]] = carry, run_sd / carry
 
 
-def _to_home(
-    groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, home_density: float
-) -> None:
+def _to_home(groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, home_density: float) -> None:
     """Fly all settings at once: each at its balls' carries, or at nodes between them."""
     flown: list[tuple[_Setting, NDArray[np.intp], Array]] = []
     for setting, balls in groups.items():
@@ -229,7 +225,5 @@ def _change(table: Array, home_density: float) -> Array:
         if len(table) == 1:
             return np.array([np.nan])
         middle = len(table) // 2
-        return np.concatenate(
-            [_change(table[:middle], home_density), _change(table[middle:], home_density)]
-        )
+        return np.concatenate([_change(table[:middle], home_density), _change(table[middle:], home_density)])
     return np.asarray(np.log(there / carry))

@@ -176,16 +176,9 @@ def strike(delivery: Delivery, contact: Contact | None = None) -> Launch:
         dynamic_loft_deg=loft,
         attack_deg=delivery.attack_deg,
         spin_loft_deg=spin_loft,
-        ball_speed_mps=math.hypot(normal, along)
-        * (1 - SPEED_SHARE_PER_MM * abs(high))
-        * contact.speed,
+        ball_speed_mps=math.hypot(normal, along) * (1 - SPEED_SHARE_PER_MM * abs(high)) * contact.speed,
         launch_deg=loft - off + LAUNCH_DEG_PER_MM * high,
-        spin_rpm=SPHERE
-        * along
-        / RADIUS_M
-        / RADPS_PER_RPM
-        * (1 - SPIN_SHARE_PER_MM * high)
-        * contact.speed,
+        spin_rpm=SPHERE * along / RADIUS_M / RADPS_PER_RPM * (1 - SPIN_SHARE_PER_MM * high) * contact.speed,
         slides=sliding < sticking,
     )
 

@@ -51,9 +51,7 @@ def with_net_launch(shot: Shot, mark: Mark, ball_speed_mps: float | None) -> Sho
     notes = {
         "net_height_m": f"{mark.height_m:.3f}",
         "net_distance_m": f"{mark.distance_m:.3f}",
-        "net_ball_speed_mps": "straight line"
-        if ball_speed_mps is None
-        else f"{ball_speed_mps:.2f}",
+        "net_ball_speed_mps": "straight line" if ball_speed_mps is None else f"{ball_speed_mps:.2f}",
     }
     return replace(shot, launch_deg=round(launch, 2), extra={**shot.extra, **notes})
 
@@ -113,9 +111,7 @@ def mark_for_launch(
     """
     _check(0.0, distance_m)
     if not 0 < launch_deg < 80:
-        raise InputError(
-            f"A launch of {launch_deg:g} degrees is outside 0 to 80.", field="launch_deg"
-        )
+        raise InputError(f"A launch of {launch_deg:g} degrees is outside 0 to 80.", field="launch_deg")
     angle = math.radians(launch_deg)
     height = ball_height_m + distance_m * math.tan(angle)
     if ball_speed_mps is None:
@@ -150,11 +146,7 @@ def in_window(launch_deg: float, window: Window) -> Side:
 def _check(height_m: float, distance_m: float) -> None:
     lo, hi = DISTANCE_RANGE_M
     if not lo <= distance_m <= hi:
-        raise InputError(
-            f"A mark {distance_m:g} m away is outside {lo:g} to {hi:g}.", field="distance_m"
-        )
+        raise InputError(f"A mark {distance_m:g} m away is outside {lo:g} to {hi:g}.", field="distance_m")
     lo, hi = HEIGHT_RANGE_M
     if not lo <= height_m <= hi:
-        raise InputError(
-            f"A height of {height_m:g} m is outside {lo:g} to {hi:g}.", field="height_m"
-        )
+        raise InputError(f"A height of {height_m:g} m is outside {lo:g} to {hi:g}.", field="height_m")

@@ -63,9 +63,7 @@ _NORMAL = "Normal."
 _FURTHER = "A touch further, handle lower."
 
 
-def _recipe(
-    ball_in: float, lean_deg: float, face_open_deg: float, weight_pct: float, *words: str
-) -> Recipe:
+def _recipe(ball_in: float, lean_deg: float, face_open_deg: float, weight_pct: float, *words: str) -> Recipe:
     distance, follow_through = words
     return Recipe(
         ball_in=ball_in,

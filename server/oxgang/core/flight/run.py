@@ -111,9 +111,7 @@ def run_after(
     if ((angle < LANDING_DEG[0]) | (angle > LANDING_DEG[1])).any():
         raise InputError("A landing angle is outside 5 to 90 degrees.", field="landing_deg")
     if abs(slope_deg) > MAX_SLOPE_DEG:
-        raise InputError(
-            f"A slope beyond {MAX_SLOPE_DEG:g} degrees is no green.", field="slope_deg"
-        )
+        raise InputError(f"A slope beyond {MAX_SLOPE_DEG:g} degrees is no green.", field="slope_deg")
     slope = np.radians(slope_deg)
     down = np.radians(angle) + slope
     along, into = speed * np.cos(down), speed * np.sin(down)
@@ -134,9 +132,7 @@ def run_after(
     return Run(run, RUN_SD_YD + RUN_SHARE_SD * np.abs(run))
 
 
-def _bounce(
-    along: Array, into: Array, turn: Array, firmness: Firmness
-) -> tuple[Array, Array, Array]:
+def _bounce(along: Array, into: Array, turn: Array, firmness: Firmness) -> tuple[Array, Array, Array]:
     """One bounce: speeds along and away from the ground, and backspin [rad/s]."""
     speed = np.hypot(along, into)
     from_vertical = np.degrees(np.arctan2(np.abs(along), into))
@@ -199,14 +195,17 @@ def run_of_shots(
         Outside the ranges of `core.flight`.
     """
     speed, launch, ratio, rho, head, wide = np.broadcast_arrays(
-        *(np.atleast_1d(np.asarray(a, float)) for a in (
-            ball_speed_mps, launch_deg, spin_per_mps, density, headwind_mps, speed_sd))
-    )  # fmt: skip
+        *(
+            np.atleast_1d(np.asarray(a, float))
+            for a in (ball_speed_mps, launch_deg, spin_per_mps, density, headwind_mps, speed_sd)
+        )
+    )
     flown = fly(
         *around(speed, launch, ratio, wide),
-        density=np.tile(rho, AROUND), headwind_mps=np.tile(head, AROUND),
+        density=np.tile(rho, AROUND),
+        headwind_mps=np.tile(head, AROUND),
         landing_height_m=landing_height_m,
-    )  # fmt: skip
+    )
     return run_of_landings(flown, len(speed), firmness=firmness, slope_deg=slope_deg)
 
 
@@ -279,9 +278,8 @@ def carry_from_total(
     spin = np.minimum(spin_per_mps * speeds, SPIN_RANGE_RPM[1])
     flown = fly(speeds, launch_deg, spin, density=density, headwind_mps=headwind_mps)
     run = run_of_shots(
-        speeds, launch_deg, spin / speeds,
-        density=density, headwind_mps=headwind_mps, firmness=firmness,
-    )  # fmt: skip
+        speeds, launch_deg, spin / speeds, density=density, headwind_mps=headwind_mps, firmness=firmness
+    )
     totals = np.maximum.accumulate(flown.carry_yd + run.run_yd)
     if (total < totals[0]).any() or (total > totals[-1]).any():
         raise InputError("No carry makes this total at this launch and spin.", field="total_yd")

@@ -159,9 +159,7 @@ def fly(
         1,
     )
     air_velocity = np.stack([-head, -aside, np.zeros(speed.shape)], 1)
-    balls = _Balls(
-        spin_axis, spin * RADPS_PER_RPM, 0.5 * rho * AREA_M2 / MASS_KG, air_velocity, height
-    )
+    balls = _Balls(spin_axis, spin * RADPS_PER_RPM, 0.5 * rho * AREA_M2 / MASS_KG, air_velocity, height)
     if step_s is None:
         step_s = DRAWN_STEP_S if with_path else STEP_S
     return _integrate(balls, velocity, step_s, with_path)
@@ -336,9 +334,11 @@ def speed_for_carry(
         When no ball speed within range gives the carry.
     """
     carry, launch, ratio, rho, head = np.broadcast_arrays(
-        *(np.atleast_1d(np.asarray(a, float)) for a in (
-            carry_yd, launch_deg, spin_per_speed, density, headwind_mps))
-    )  # fmt: skip
+        *(
+            np.atleast_1d(np.asarray(a, float))
+            for a in (carry_yd, launch_deg, spin_per_speed, density, headwind_mps)
+        )
+    )
     fixed = None if spin_rpm is None else np.broadcast_to(np.asarray(spin_rpm, float), carry.shape)
 
     def miss(speed: Array) -> Array:

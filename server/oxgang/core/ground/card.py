@@ -75,9 +75,7 @@ class CardCell:
         """The short name with its trim: "56 9:00, ball 3 back"."""
         said = [str(self.key)]
         if self.back_in:
-            said.append(
-                f"ball {abs(self.back_in):g} in {'back' if self.back_in > 0 else 'forward'}"
-            )
+            said.append(f"ball {abs(self.back_in):g} in {'back' if self.back_in > 0 else 'forward'}")
         if self.down_in:
             said.append(f"grip {self.down_in:g} in down")
         return ", ".join(said)

@@ -74,15 +74,9 @@ def coverage(
     def bare(some: Sequence[Cell]) -> list[Stretch]:
         return fallow(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
-    return Coverage(
-        share(played), share(measured), share(good), float(best.mean()), bare(played), bare(good)
-    )
+    return Coverage(share(played), share(measured), share(good), float(best.mean()), bare(played), bare(good))
 
 
-def _covering(
-    cells: Sequence[Cell], ground: NDArray[np.int64], tolerance_yd: float
-) -> NDArray[np.bool_]:
+def _covering(cells: Sequence[Cell], ground: NDArray[np.int64], tolerance_yd: float) -> NDArray[np.bool_]:
     """Which cell covers which yardage, shape (cells, yardages)."""
-    return np.array(
-        [[covers(cell.carry_yd, int(y), tolerance_yd) for y in ground] for cell in cells]
-    )
+    return np.array([[covers(cell.carry_yd, int(y), tolerance_yd) for y in ground] for cell in cells])

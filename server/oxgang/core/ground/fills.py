@@ -191,9 +191,7 @@ def _trims(
     stock = [
         c
         for c in matrix.cells
-        if c.basis is Basis.MEASURED
-        and c.key.trajectory is Trajectory.STOCK
-        and arm[c.key.swing] <= longest
+        if c.basis is Basis.MEASURED and c.key.trajectory is Trajectory.STOCK and arm[c.key.swing] <= longest
     ]
 
     def way(cell: Cell) -> Way:
@@ -242,9 +240,7 @@ def _modelled(matrix: Matrix, evidence: Evidence, longest: float) -> list[Fill]:
     carries, deviations = evidence.carries([point for *_, point in wanted])
     scatters = matrix.fit.hits.scatter_at([point for *_, point in wanted])
     fills = []
-    for (way, key, between, _), mean, sd, scatter in zip(
-        wanted, carries, deviations, scatters, strict=True
-    ):
+    for (way, key, between, _), mean, sd, scatter in zip(wanted, carries, deviations, scatters, strict=True):
         carry = float(mean)
         lo, hi = log_ends(carry, float(sd))
         fills.append(Fill(way, key, carry, lo, hi, carry * float(scatter), between=between))

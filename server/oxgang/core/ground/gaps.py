@@ -82,14 +82,11 @@ def checked_range(from_yd: int, to_yd: int) -> None:
     lo, hi = GROUND_LIMITS_YD
     if from_yd >= to_yd:
         raise InputError(
-            f"The ground runs from {quantity(from_yd)} to {quantity(to_yd)}: "
-            "give the shorter one first.",
+            f"The ground runs from {quantity(from_yd)} to {quantity(to_yd)}: give the shorter one first.",
             field="from_yd",
         )
     if from_yd < lo or to_yd > hi:
-        raise InputError(
-            f"Keep the ground between {quantity(lo)} and {quantity(hi)}.", field="to_yd"
-        )
+        raise InputError(f"Keep the ground between {quantity(lo)} and {quantity(hi)}.", field="to_yd")
 
 
 def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:
@@ -106,11 +103,7 @@ def covered_yardages(
     cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
 ) -> list[int]:
     """The whole yardages in [from_yd, to_yd] that some cell covers, ascending."""
-    return [
-        y
-        for y in range(from_yd, to_yd + 1)
-        if any(covers(c.carry_yd, y, tolerance_yd) for c in cells)
-    ]
+    return [y for y in range(from_yd, to_yd + 1) if any(covers(c.carry_yd, y, tolerance_yd) for c in cells)]
 
 
 def stretches(yardages: Sequence[int]) -> list[Stretch]:
@@ -122,9 +115,7 @@ def stretches(yardages: Sequence[int]) -> list[Stretch]:
     return runs
 
 
-def fallow(
-    cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
-) -> list[Stretch]:
+def fallow(cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[Stretch]:
     """The gaps: maximal runs of whole yardages that no cell covers."""
     ploughed = set(covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd))
     return stretches([y for y in range(from_yd, to_yd + 1) if y not in ploughed])
@@ -132,9 +123,7 @@ def fallow(
 
 def leaves(gap: Stretch, carry_yd: float, tolerance_yd: float) -> list[Stretch]:
     """What one more carry leaves fallow of a gap."""
-    return stretches(
-        [y for y in range(gap.from_yd, gap.to_yd + 1) if not covers(carry_yd, y, tolerance_yd)]
-    )
+    return stretches([y for y in range(gap.from_yd, gap.to_yd + 1) if not covers(carry_yd, y, tolerance_yd)])
 
 
 def overlaps(cells: Sequence[Carrying]) -> list[tuple[CellKey, CellKey]]:

@@ -73,11 +73,7 @@ class Strip:
 def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Ground:
     """A student's ground under these cells."""
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    ploughs = [
-        cell
-        for cell in cells
-        if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance_yd)
-    ]
+    ploughs = [cell for cell in cells if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance_yd)]
     low = min([from_yd, *(cell.carry_yd - cell.shot_sd_yd for cell in measured)])
     high = max([to_yd, *(cell.carry_yd + cell.shot_sd_yd for cell in measured)])
     axis_from = max(0, int(low // AXIS_STEP_YD) * AXIS_STEP_YD)
@@ -113,9 +109,7 @@ class PlayedGround:
     plays: list[int | None]
 
 
-def played_ground(
-    shots: Sequence[Candidate], answering: Sequence[int], ground: Ground
-) -> PlayedGround:
+def played_ground(shots: Sequence[Candidate], answering: Sequence[int], ground: Ground) -> PlayedGround:
     """The ground under the shots that answer a yardage, by their places."""
     some = [shots[i] for i in answering]
     ends = {"from_yd": ground.from_yd, "to_yd": ground.to_yd}
@@ -155,14 +149,10 @@ def small_ground(
         Hold.DOUBTFUL: [y for y in every if y in some and y not in sure],
         Hold.FALLOW: [y for y in every if y not in some],
     }
-    return [
-        Strip(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)
-    ]
+    return [Strip(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)]
 
 
-def best_at(
-    cells: Sequence[Carrying], yardages: Sequence[float], *, most: int = 3
-) -> list[list[int]]:
+def best_at(cells: Sequence[Carrying], yardages: Sequence[float], *, most: int = 3) -> list[list[int]]:
     """For each yardage the indices of the cells that leave one ball nearest to it, best first.
 
     Ranked by the root mean square distance of a ball (`expected_miss_yd`), so that a tight shot a

@@ -53,18 +53,13 @@ def search_lofts(
         raise InputError(f"Search for 1 to {MOST_NEW} wedges.", field="number")
     free = [loft for loft in LOFTS if all(abs(loft - c.loft_deg) >= CLOSEST_DEG for c in staying)]
     sets = [
-        lofts
-        for lofts in combinations(free, number)
-        if all(b - a >= CLOSEST_DEG for a, b in pairwise(lofts))
+        lofts for lofts in combinations(free, number) if all(b - a >= CLOSEST_DEG for a, b in pairwise(lofts))
     ]
     if not sets:
         raise InputError("No loft fits between the wedges that stay.", field="number")
     ground = np.arange(from_yd, to_yd + 1)
     new = [Club(f"loft {loft:g}", loft) for loft in free]
-    points = [
-        Point(club.label, club.loft_deg, p.arm_deg)
-        for club, p in product([*staying, *new], positions)
-    ]
+    points = [Point(club.label, club.loft_deg, p.arm_deg) for club, p in product([*staying, *new], positions)]
     carries, _ = evidence.carries(points)
     near = np.asarray(np.abs(carries[:, None] - ground[None, :]) <= tolerance_yd)
     shape = (len(staying) + len(new), len(positions), len(ground))

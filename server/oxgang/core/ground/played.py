@@ -194,9 +194,7 @@ def may_be_proposed(
         return within
     full = [i for i in ground if is_full(shots[i].arm_deg) and shots[i].loft_deg == least]
     reached = {y for i in within for y in yards_of(shots[i], from_yd, to_yd, tolerance_yd)}
-    return within + [
-        i for i in full if set(yards_of(shots[i], from_yd, to_yd, tolerance_yd)) - reached
-    ]
+    return within + [i for i in full if set(yards_of(shots[i], from_yd, to_yd, tolerance_yd)) - reached]
 
 
 def yards_of(shot: Carrying, from_yd: int, to_yd: int, tolerance_yd: float) -> range:

@@ -109,9 +109,7 @@ def _pays(covered: Sequence[int]) -> int:
     return len(covered)
 
 
-def _best_sets(
-    shots: Sequence[Candidate], runs: Sequence[range], price: float
-) -> list[tuple[int, ...]]:
+def _best_sets(shots: Sequence[Candidate], runs: Sequence[range], price: float) -> list[tuple[int, ...]]:
     """The best sets of at most 1, 2, ... shots, until more of them bring nothing. `shots` ascend,
     `runs` are the yardages that each covers."""
     if not shots:

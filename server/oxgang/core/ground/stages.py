@@ -94,9 +94,7 @@ def standings(
     stock = [
         cell
         for cell in cells
-        if cell.balls
-        and cell.key.trajectory is Trajectory.STOCK
-        and from_yd <= cell.carry_yd <= to_yd
+        if cell.balls and cell.key.trajectory is Trajectory.STOCK and from_yd <= cell.carry_yd <= to_yd
     ]
     sure = sum(cell.half_yd <= tolerance_yd for cell in stock)
     distance = len(stock) >= FEWEST_CELLS and sure >= c.cells * len(stock)

@@ -49,10 +49,7 @@ def window_at(
         if not part or not full:
             continue
         a, b = max(part, key=lambda s: s.arm_deg), full[0]
-        if (
-            b.carry_yd - a.carry_yd < WINDOW_YD
-            or not a.carry_yd < gap.from_yd <= gap.to_yd < b.carry_yd
-        ):
+        if b.carry_yd - a.carry_yd < WINDOW_YD or not a.carry_yd < gap.from_yd <= gap.to_yd < b.carry_yd:
             continue
         same = [s for s in stock if s.key.club == down and s.key.swing == a.key.swing]
         if same:

@@ -177,9 +177,7 @@ def _wider(cells: Sequence[Cell], tolerance_yd: float) -> list[Wide]:
     return [Wide(c.key, c.carry_yd, c.half_yd) for c in cells if c.half_yd > tolerance_yd]
 
 
-def _new_clubs(
-    played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]
-) -> list[Said]:
+def _new_clubs(played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]) -> list[Said]:
     said = []
     for club, since in new_clubs.items():
         own = sum(c.balls for c in played if c.key.club == club)

@@ -106,9 +106,7 @@ class Happened:
         effect = EFFECTS[self.kind]
         if not effect.sd:
             return None
-        return Change(
-            self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd, self.at
-        )
+        return Change(self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd, self.at)
 
     @property
     def touched(self) -> Said:
@@ -133,9 +131,7 @@ def changes_of(events: list[Happened]) -> list[Change]:
     return [change for event in events if (change := event.change()) is not None]
 
 
-def check_event(
-    kind: EventKind, on: date, *, club: bool, first_ball: date | None, today: date
-) -> None:
+def check_event(kind: EventKind, on: date, *, club: bool, first_ball: date | None, today: date) -> None:
     """Check that an event can be.
 
     Parameters
@@ -151,13 +147,9 @@ def check_event(
         In the future, before the first ball (it would touch nothing), or without its club.
     """
     if on > today:
-        raise InputError(
-            f"{on:%-d %B %Y} is still to come. Write it down when it has happened.", field="on"
-        )
+        raise InputError(f"{on:%-d %B %Y} is still to come. Write it down when it has happened.", field="on")
     if first_ball is None:
-        raise InputError(
-            "No ball is hit yet: there is no number that this could touch.", field="on"
-        )
+        raise InputError("No ball is hit yet: there is no number that this could touch.", field="on")
     if on < first_ball:
         raise InputError(
             f"The first ball is of {first_ball:%-d %B %Y}; an event before it touches no number.",

@@ -26,9 +26,7 @@ class DayOfCell:
     before: Happened | None
 
 
-def history_of(
-    hits: Sequence[Hit], key: CellKey, events: Sequence[Happened] = ()
-) -> list[DayOfCell]:
+def history_of(hits: Sequence[Hit], key: CellKey, events: Sequence[Happened] = ()) -> list[DayOfCell]:
     """The days on which a cell was hit, oldest first."""
     days: dict[date, list[float]] = defaultdict(list)
     for hit in hits:
@@ -36,14 +34,11 @@ def history_of(
             days[hit.day].append(hit.carry_yd)
     arms = {hit.point.arm_deg for hit in hits if hit.cell == key}
     return [
-        DayOfCell(day, len(c), median(c), _before(day, key, arms, events))
-        for day, c in sorted(days.items())
+        DayOfCell(day, len(c), median(c), _before(day, key, arms, events)) for day, c in sorted(days.items())
     ]
 
 
-def _before(
-    day: date, key: CellKey, arms: Collection[float], events: Sequence[Happened]
-) -> Happened | None:
+def _before(day: date, key: CellKey, arms: Collection[float], events: Sequence[Happened]) -> Happened | None:
     for event in reversed(events):
         change = event.change()
         if change is None or event.on <= day:

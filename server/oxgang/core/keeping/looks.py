@@ -34,9 +34,7 @@ class Look:
     strips: list[Strip]
 
 
-def look_at(
-    day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
-) -> Look:
+def look_at(day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Look:
     """How the ground stood under the cells of a day."""
     played = matters(cells, from_yd=from_yd, to_yd=to_yd)
     wide = sum(cell.half_yd > tolerance_yd for cell in played)
@@ -52,9 +50,7 @@ def look_at(
     )
 
 
-def measured_strips(
-    cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
-) -> list[Strip]:
+def measured_strips(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[Strip]:
     """The ground under the measured cells, those that are wider than the tolerance apart."""
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
     loose = {cell.key for cell in measured if cell.half_yd > tolerance_yd}

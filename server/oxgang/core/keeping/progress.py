@@ -144,13 +144,9 @@ def ratio(before: Spread, after: Spread) -> Step | None:
     return Step(r, lo, hi)
 
 
-def stretch_of(
-    hits: Iterable[Hit], launches: Iterable[Launched], from_day: date, to_day: date
-) -> Stretch:
+def stretch_of(hits: Iterable[Hit], launches: Iterable[Launched], from_day: date, to_day: date) -> Stretch:
     """What was hit from one day to another, both included. Excluded balls are left out."""
-    inside = [
-        h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.told
-    ]
+    inside = [h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.told]
     solid = sum(h.strike is Strike.SOLID for h in inside)
     squares, freedom = scatter_of(inside)
     seen = [one for one in launches if from_day <= one.day <= to_day]

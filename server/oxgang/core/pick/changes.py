@@ -34,12 +34,8 @@ class WhatIf(StrEnum):
 
 
 _WINDS: Final = {WhatIf.INTO: BREEZE_MPS, WhatIf.CALM: 0.0, WhatIf.DOWN: -BREEZE_MPS}
-_PINS: Final = {
-    WhatIf.FRONT: PinAt.FRONT, WhatIf.MIDDLE: PinAt.MIDDLE, WhatIf.BACK: PinAt.BACK,
-}  # fmt: skip
-_LIES: Final = {
-    WhatIf.FAIRWAY: Lie.FAIRWAY, WhatIf.ROUGH_UP: Lie.ROUGH_UP, WhatIf.ROUGH_DOWN: Lie.ROUGH_DOWN,
-}  # fmt: skip
+_PINS: Final = {WhatIf.FRONT: PinAt.FRONT, WhatIf.MIDDLE: PinAt.MIDDLE, WhatIf.BACK: PinAt.BACK}
+_LIES: Final = {WhatIf.FAIRWAY: Lie.FAIRWAY, WhatIf.ROUGH_UP: Lie.ROUGH_UP, WhatIf.ROUGH_DOWN: Lie.ROUGH_DOWN}
 _GREENS: Final = {WhatIf.SOFT: Firmness.SOFT, WhatIf.FIRM: Firmness.FIRM}
 
 
@@ -58,11 +54,7 @@ def variants(situation: Situation) -> dict[WhatIf, Situation]:
             if not any(b.from_yd <= moved.pin_yd <= b.to_yd for b in s.trouble):
                 found[what] = moved
     found |= {what: replace(s, lie=lie) for what, lie in _LIES.items() if s.lie is not lie}
-    found |= {
-        what: replace(s, firmness=green)
-        for what, green in _GREENS.items()
-        if s.firmness is not green
-    }
+    found |= {what: replace(s, firmness=green) for what, green in _GREENS.items() if s.firmness is not green}
     return found
 
 

@@ -155,10 +155,20 @@ def pick(
     reasons = [tuple(_reasons(shots, outcomes, i, best, limit)) for i in range(len(shots))]
     reasons[best] = (headline, *reasons[best])
     return Picked(
-        situation, tuple(shots), tuple(outcomes), tuple(reasons), best, either,
-        _reach(shots, situation), goal, verdict, tuple(_ruled(shots, outcomes, best, verdict)),
-        aim, saves, headline,
-    )  # fmt: skip
+        situation,
+        tuple(shots),
+        tuple(outcomes),
+        tuple(reasons),
+        best,
+        either,
+        _reach(shots, situation),
+        goal,
+        verdict,
+        tuple(_ruled(shots, outcomes, best, verdict)),
+        aim,
+        saves,
+        headline,
+    )
 
 
 def decide(
@@ -217,9 +227,7 @@ def _chosen(
     asked = [i for i in near if shots[i].shot.key.trajectory is verdict.wants] or near
     best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
     if best != first:
-        why = (
-            Because.SMOOTHER if first in asked else Because.RULE if first in near else Because.GOAL
-        )
+        why = Because.SMOOTHER if first in asked else Because.RULE if first in near else Because.GOAL
     either = min((i for i in tied if i != best), key=lambda i: outcomes[i].cost)
     return best, why, either
 
@@ -239,9 +247,7 @@ def _reach(shots: Sequence[Pattern], situation: Situation) -> Reach:
     return Reach.TOO_NEAR if min(finishes) > back else Reach.BETWEEN
 
 
-def _ruled(
-    shots: Sequence[Pattern], outcomes: Sequence[Outcome], best: int, verdict: Verdict
-) -> list[Ruled]:
+def _ruled(shots: Sequence[Pattern], outcomes: Sequence[Outcome], best: int, verdict: Verdict) -> list[Ruled]:
     picked = shots[best].shot.key.trajectory
     found = []
     for rule in verdict.fired:
@@ -261,9 +267,7 @@ def _ruled(
     return found
 
 
-def _least(
-    shots: Sequence[Pattern], outcomes: Sequence[Outcome], height: Trajectory
-) -> float | None:
+def _least(shots: Sequence[Pattern], outcomes: Sequence[Outcome], height: Trajectory) -> float | None:
     """What the best shot of a height costs [strokes]; None where there is none."""
     each = zip(shots, outcomes, strict=True)
     return min((o.cost for s, o in each if s.shot.key.trajectory is height), default=None)
@@ -308,9 +312,7 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     for kind, share in outcome.trouble.items():
         there = than.trouble.get(kind, 0.0) if than else 0.0
         # In it costs more than short of the green or over it does.
-        parts.append(
-            (2 * (share - there), Said.of(Because.IN_TROUBLE, share=share, kind=kind.value))
-        )
+        parts.append((2 * (share - there), Said.of(Because.IN_TROUBLE, share=share, kind=kind.value)))
     if other:
         missed = shot.mishit_share - other[0].mishit_share
         parts.append((missed, Said.of(Because.MISHITS, share=shot.mishit_share)))

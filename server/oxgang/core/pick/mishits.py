@@ -49,9 +49,7 @@ CELL_BALLS: Final = 10.0
 # Contact in doubt asks for low: common practice, no published source; the size is judgement.
 OF_HEIGHT: Final = {Trajectory.LOW: 0.85, Trajectory.STOCK: 1.0, Trajectory.HIGH: 1.25}
 # Sitting down, the grass takes the club first. Judgement.
-OF_LIE: Final = {
-    Lie.TEE: 0.9, Lie.MAT: 0.9, Lie.FAIRWAY: 1.0, Lie.ROUGH_UP: 1.15, Lie.ROUGH_DOWN: 1.7,
-}  # fmt: skip
+OF_LIE: Final = {Lie.TEE: 0.9, Lie.MAT: 0.9, Lie.FAIRWAY: 1.0, Lie.ROUGH_UP: 1.15, Lie.ROUGH_DOWN: 1.7}
 # More bounce digs less there: for each degree beyond a usual sole. Judgement.
 USUAL_BOUNCE_DEG: Final = 10.0
 BOUNCE_SHARE: Final = 0.04

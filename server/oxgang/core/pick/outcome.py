@@ -190,9 +190,17 @@ class Balls:
 def balls_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], pins_yd: ArrayLike) -> Balls:
     """The balls of shots, each at its pin [yd from the ball], a scalar or shape (n,)."""
     names = (
-        "mishit_share", "finish_yd", "finish_sd_yd", "lateral_sd_yd", "carry_yd", "carry_sd_yd",
-        "run_yd", "run_sd_yd", "mean_sd_yd", "ball_sd_yd",
-    )  # fmt: skip
+        "mishit_share",
+        "finish_yd",
+        "finish_sd_yd",
+        "lateral_sd_yd",
+        "carry_yd",
+        "carry_sd_yd",
+        "run_yd",
+        "run_sd_yd",
+        "mean_sd_yd",
+        "ball_sd_yd",
+    )
     rows = np.array([[getattr(p, name) for name in names] for p in patterns], dtype=float)
     missed, finish, finish_sd, wide = rows[:, 0:1], rows[:, 1:2], rows[:, 2:3], rows[:, 3:4]
     carry, carry_sd, run, run_sd, off, ball_sd = rows[:, 4:].T
@@ -215,9 +223,7 @@ def balls_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], pins_yd: Arra
     )
 
 
-def outcomes_of(
-    patterns: Sequence[Pattern], kinds: Sequence[Mishit], plane: Plane
-) -> list[Outcome]:
+def outcomes_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], plane: Plane) -> list[Outcome]:
     """What becomes of each shot's balls."""
     if not patterns:
         return []
@@ -268,11 +274,18 @@ def outcomes(balls: Balls, plane: Plane, spread: Spread | None = None) -> list[O
     kinds = list(Trouble) if s.trouble else []
     return [
         Outcome(
-            on, inside, 1 + strokes, float(unsure[i]), over, short, long,
-            {kind: share for kind, share in zip(kinds, in_it, strict=False) if share}, caught[i],
+            on,
+            inside,
+            1 + strokes,
+            float(unsure[i]),
+            over,
+            short,
+            long,
+            {kind: share for kind, share in zip(kinds, in_it, strict=False) if share},
+            caught[i],
         )
         for i, (on, inside, strokes, over, short, long, *in_it) in enumerate(total.tolist())
-    ]  # fmt: skip
+    ]
 
 
 def best_finish(pattern: Pattern, kinds: Sequence[Mishit], plane: Plane) -> tuple[float, float]:

@@ -177,9 +177,12 @@ def _that_rise(starts: Starts, s: Situation, density: float) -> list[int]:
     if s.raised_m <= 0:
         return list(range(n))
     flown = fly(
-        starts.speed_mps, starts.launch_deg, _spin(starts), density=density,
+        starts.speed_mps,
+        starts.launch_deg,
+        _spin(starts),
+        density=density,
         wind=Wind(s.headwind_mps, s.to_right_mps),
-    )  # fmt: skip
+    )
     return [i for i in range(n) if flown.apex_yd[i] * M_PER_YD > CLEARS * s.raised_m]
 
 
@@ -193,9 +196,7 @@ def _flown(
 ) -> tuple[Flights, Run]:
     """The flights of the shots and of those around each, then without the wind, in one go; and
     their runs."""
-    v, up, ratio = (
-        part[rows] for part in (starts.speed_mps, starts.launch_deg, starts.spin_per_mps)
-    )
+    v, up, ratio = (part[rows] for part in (starts.speed_mps, starts.launch_deg, starts.spin_per_mps))
     near = around(v, up, ratio, speed_sd_of(cells))
     n = len(rows)
     blows = np.repeat([1.0, 0.0], [AROUND * n, n])
@@ -226,9 +227,7 @@ def _paths(flown: Flights, n: int) -> list[Path]:
         end = int(np.argmax(x >= x[-1])) + 1
         along = np.linspace(0.0, float(flown.carry_yd[at]), PATH_POINTS)
         up = np.interp(along, x[:end], z[:end])
-        found.append(
-            tuple((round(float(a), 1), round(float(b), 1)) for a, b in zip(along, up, strict=True))
-        )
+        found.append(tuple((round(float(a), 1), round(float(b), 1)) for a, b in zip(along, up, strict=True)))
     return found
 
 

@@ -41,12 +41,16 @@ def quiz(
         pin = float(round(min(to_yd, max(from_yd, near))))
         asked.append(
             Situation(
-                pin_yd=pin, front_yd=front, back_yd=back, lie=drawn.choice(_LIES),
-                firmness=drawn.choice(list(Firmness)), raised_m=drawn.choice(_RAISED),
+                pin_yd=pin,
+                front_yd=front,
+                back_yd=back,
+                lie=drawn.choice(_LIES),
+                firmness=drawn.choice(list(Firmness)),
+                raised_m=drawn.choice(_RAISED),
                 headwind_mps=drawn.choice(_WINDS),
                 trouble=_trouble(drawn.choice(_TROUBLE), pin, front, back),
             )
-        )  # fmt: skip
+        )
     drawn.shuffle(asked)
     return asked
 

@@ -148,8 +148,7 @@ def checked(situation: Situation) -> Situation:
             raise InputError(f"{name}: {given}{where} is outside {least} to {most}.", field=field)
     if s.front_yd + s.back_yd <= 0:
         raise InputError(
-            "A green of no depth is none: say how far it is from its front to the pin and on to "
-            "its back.",
+            "A green of no depth is none: say how far it is from its front to the pin and on to its back.",
             field="front_yd",
         )
     strong = WIND_RANGE_MPS[1]

@@ -70,15 +70,12 @@ class Answer:
     on_green: int
 
 
-def situation_at(
-    pin_yd: float, lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt
-) -> Situation:
+def situation_at(pin_yd: float, lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt) -> Situation:
     """The situation that a row of the table means: a green of usual size, no trouble, home air."""
     front, back = edges_of(pin_at)
     return Situation(
-        pin_yd=pin_yd, front_yd=front, back_yd=back, firmness=firmness, lie=lie,
-        headwind_mps=WINDS[wind],
-    )  # fmt: skip
+        pin_yd=pin_yd, front_yd=front, back_yd=back, firmness=firmness, lie=lie, headwind_mps=WINDS[wind]
+    )
 
 
 def row_name(lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt) -> str:
@@ -159,9 +156,7 @@ def _verdicts(first: Situation, baseline: Baseline, contact: Contact) -> Callabl
     @cache
     def at(roomy: bool) -> Verdict:
         pin = ROOM_YD if roomy else 0.0
-        return verdict_on(
-            replace(first, pin_yd=pin), mishits=contact.share, handicap=baseline.handicap
-        )
+        return verdict_on(replace(first, pin_yd=pin), mishits=contact.share, handicap=baseline.handicap)
 
     return lambda pin_yd: at(pin_yd >= ROOM_YD)
 

@@ -63,8 +63,7 @@ def transfer(blocked: Mapping[K, Tries], random: Mapping[K, Tries]) -> Differenc
     if min(n1, n2) < FEWEST_BALLS:
         return None
     weights = {
-        shot: blocked[shot].of * random[shot].of / (blocked[shot].of + random[shot].of)
-        for shot in both
+        shot: blocked[shot].of * random[shot].of / (blocked[shot].of + random[shot].of) for shot in both
     }
     total = sum(weights.values())
     # The added successes and failures are shared out among the shots.

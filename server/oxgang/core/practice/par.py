@@ -166,13 +166,15 @@ def _chance(call: Call, player: Player, carries: Array, tolerance_yd: float) -> 
         (
             share
             * _between(
-                kind.finish * carry, np.hypot(kind.finish * shot.scatter, kind.finish_sd) * carry,
-                lo, hi,
+                kind.finish * carry,
+                np.hypot(kind.finish * shot.scatter, kind.finish_sd) * carry,
+                lo,
+                hi,
             )
             for kind, share in zip(player.kinds, _shares(player.kinds), strict=True)
         ),
         np.zeros(len(carries)),
-    )  # fmt: skip
+    )
     one = (1 - shot.mishits) * solid + shot.mishits * missed
     return np.asarray(one**call.balls)
 
@@ -198,9 +200,7 @@ def _strokes(calls: Sequence[Call], player: Player, carries: Array, baseline: Ba
     return total.ravel()
 
 
-def played(
-    player: Player, place: int, carry: Array, number: int, rng: np.random.Generator
-) -> Array:
+def played(player: Player, place: int, carry: Array, number: int, rng: np.random.Generator) -> Array:
     """So many balls of a shot for each of its carries [yd], shape (carries, number)."""
     shot = player.shots[place]
     size = (len(carry), number)

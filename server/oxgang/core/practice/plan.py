@@ -166,9 +166,7 @@ def choose(
     return Choice(counts, left)
 
 
-def check_balls(
-    matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | None = None
-) -> list[Planned]:
+def check_balls(matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | None = None) -> list[Planned]:
     """Balls to see whether the student has changed: spread over the best known measured cells.
 
     Parameters
@@ -241,16 +239,11 @@ def plan_balls(
         allowed=may,
         enough=_enough(matrix, carries, tolerance_yd) if due and tolerance_yd else None,
     )
-    hit = [
-        (i, cell, int(choice.balls[i])) for i, cell in enumerate(matrix.cells) if choice.balls[i]
-    ]
+    hit = [(i, cell, int(choice.balls[i])) for i, cell in enumerate(matrix.cells) if choice.balls[i]]
     after = Z * np.sqrt(np.diagonal(choice.left)) * carries
     if evidence is not None:
         points = [matrix.point(cell.key) for _, cell, _ in hit]
-        rows = [
-            (cell.key, point, cell.carry_yd, n)
-            for point, (_, cell, n) in zip(points, hit, strict=True)
-        ]
+        rows = [(cell.key, point, cell.carry_yd, n) for point, (_, cell, n) in zip(points, hit, strict=True)]
         after[[i for i, _, _ in hit]] = halves_after(evidence, points, rows)
     planned = [Planned(cell.key, n, _why(cell, float(after[i]))) for i, cell, n in hit]
     return in_order(planned, [cell.key for cell in matrix.cells])

@@ -115,9 +115,7 @@ def plan_for(
             assert_never(protocol)
 
 
-def _check_up(
-    matrix: Matrix, keys: list[CellKey], wish: Wish, evidence: Evidence | None
-) -> list[Planned]:
+def _check_up(matrix: Matrix, keys: list[CellKey], wish: Wish, evidence: Evidence | None) -> list[Planned]:
     return plan_balls(
         matrix,
         wish.balls,
@@ -143,14 +141,10 @@ def _full_map(matrix: Matrix, wish: Wish, evidence: Evidence | None) -> list[Pla
     )
 
 
-def _one_swing(
-    keys: list[CellKey], swing: str, wish: Wish, place: Place | None = None
-) -> list[Planned]:
+def _one_swing(keys: list[CellKey], swing: str, wish: Wish, place: Place | None = None) -> list[Planned]:
     clubs = list(dict.fromkeys(key.club for key in keys))
     each = _each(wish.balls, len(clubs))
-    plans = [
-        Planned(CellKey(club, swing), each, Said(Why.ONE_SWING), place=place) for club in clubs
-    ]
+    plans = [Planned(CellKey(club, swing), each, Said(Why.ONE_SWING), place=place) for club in clubs]
     return in_order(plans, keys)
 
 
@@ -166,10 +160,7 @@ def _tempos(one: CellKey, wish: Wish) -> list[Planned]:
 
 def _ball_places(one: CellKey, wish: Wish) -> list[Planned]:
     each = _each(wish.balls, len(BALL_PLACES_IN))
-    return [
-        Planned(one, each, Said(Why.BALL_PLACE), ball_position_in=inches)
-        for inches in BALL_PLACES_IN
-    ]
+    return [Planned(one, each, Said(Why.BALL_PLACE), ball_position_in=inches) for inches in BALL_PLACES_IN]
 
 
 def _grips(one: CellKey, wish: Wish) -> list[Planned]:

@@ -64,9 +64,7 @@ def checked_result(call: Call, balls: Sequence[Struck]) -> Sequence[Struck]:
         if ball.carry_yd is None and ball.met is None:
             raise InputError("Say how far it carried, or whether it met the mark.", field="balls")
         if ball.carry_yd is not None and not 0 <= ball.carry_yd <= REFUSE_OVER_YD:
-            raise InputError(
-                f"A carry of {quantity(ball.carry_yd)} is none of a wedge.", field="balls"
-            )
+            raise InputError(f"A carry of {quantity(ball.carry_yd)} is none of a wedge.", field="balls")
     return balls
 
 

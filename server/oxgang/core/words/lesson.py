@@ -63,9 +63,7 @@ def when_of(checkpoint: Checkpoint) -> When:
     order = list(Checkpoint)
     place = order.index(checkpoint)
     return next(
-        part
-        for part, (first, last) in _PARTS.items()
-        if order.index(first) <= place <= order.index(last)
+        part for part, (first, last) in _PARTS.items() if order.index(first) <= place <= order.index(last)
     )
 
 

@@ -80,44 +80,86 @@ class Measurement:
 
 MEASUREMENTS: Final = (
     Measurement(
-        "carry_yd", "carry", "yd", 0, REFUSE_OVER_YD, r"carry(?!.*(side|time|dev))", 9,
-        LENGTHS, {"carry_m": yd_from_m},
+        "carry_yd",
+        "carry",
+        "yd",
+        0,
+        REFUSE_OVER_YD,
+        r"carry(?!.*(side|time|dev))",
+        9,
+        LENGTHS,
+        {"carry_m": yd_from_m},
     ),
     Measurement(
-        "total_yd", "total", "yd", 0, REFUSE_OVER_YD, r"total(?!.*(side|spin|dev))", 10,
-        LENGTHS, {"total_m": yd_from_m},
+        "total_yd",
+        "total",
+        "yd",
+        0,
+        REFUSE_OVER_YD,
+        r"total(?!.*(side|spin|dev))",
+        10,
+        LENGTHS,
+        {"total_m": yd_from_m},
     ),
     Measurement(
-        "launch_deg", "launch angle", "°", -10, 80,
-        r"launch(?!.*(dir|side|horiz))|vertical.*angle", 5,
+        "launch_deg",
+        "launch angle",
+        "°",
+        -10,
+        80,
+        r"launch(?!.*(dir|side|horiz))|vertical.*angle",
+        5,
     ),
     Measurement(
-        "spin_rpm", "spin", "rpm", 0, 15_000,
-        r"(back|total)? ?spin.*(rate|rpm)?$|^spin(?!.*(axis|loft|grade))", 6,
+        "spin_rpm",
+        "spin",
+        "rpm",
+        0,
+        15_000,
+        r"(back|total)? ?spin.*(rate|rpm)?$|^spin(?!.*(axis|loft|grade))",
+        6,
     ),
     # A ball speed above 90 m/s has never been recorded.
     Measurement(
-        "ball_speed_mps", "ball speed", "m/s", 0, 90, r"ball.*(speed|velocity)", 1,
-        SPEEDS, {"ball_speed_mph": mps_from_mph},
+        "ball_speed_mps",
+        "ball speed",
+        "m/s",
+        0,
+        90,
+        r"ball.*(speed|velocity)",
+        1,
+        SPEEDS,
+        {"ball_speed_mph": mps_from_mph},
     ),
     Measurement(
-        "club_speed_mps", "club speed", "m/s", 0, 70,
-        r"club.*(speed|velocity)|head.*speed", 0, SPEEDS, {"club_speed_mph": mps_from_mph},
+        "club_speed_mps",
+        "club speed",
+        "m/s",
+        0,
+        70,
+        r"club.*(speed|velocity)|head.*speed",
+        0,
+        SPEEDS,
+        {"club_speed_mph": mps_from_mph},
     ),
     Measurement("attack_deg", "attack angle", "°", -25, 15, r"attack|angle of attack|aoa", 3),
     Measurement("dynamic_loft_deg", "dynamic loft", "°", 0, 85, r"dyn.*loft", 2),
     Measurement("apex_yd", "apex", "yd", 0, 80, r"apex|peak|max.*height|^height", 7, LENGTHS),
+    Measurement("landing_deg", "landing angle", "°", 0, 90, r"(land|descent|fall).*(angle|deg)?", 4),
     Measurement(
-        "landing_deg", "landing angle", "°", 0, 90, r"(land|descent|fall).*(angle|deg)?", 4
-    ),
-    Measurement(
-        "offline_yd", "offline", "yd", -150, 150,
-        r"offline|lateral|side.*(carry|total|dist)?|deviation", 8, LENGTHS,
+        "offline_yd",
+        "offline",
+        "yd",
+        -150,
+        150,
+        r"offline|lateral|side.*(carry|total|dist)?|deviation",
+        8,
+        LENGTHS,
     ),
     Measurement("temperature_c", "temperature", "°C", -30, 55, r"temp", 21, TEMPERATURES),
     Measurement("altitude_m", "altitude", "m", -430, 5_000, r"alt|elev", 22, HEIGHTS),
     Measurement("headwind_mps", "headwind", "m/s", -30, 30, r"wind", 23, SPEEDS),
-)  # fmt: skip
+)
 # Trims of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
 # back) and how far the grip is down.
 TRIM_MEASUREMENTS: Final = (
@@ -128,6 +170,4 @@ BY_NAME: Final = {m.name: m for m in (*MEASUREMENTS, *TRIM_MEASUREMENTS)}
 MEASURED: Final = tuple(m.name for m in MEASUREMENTS)
 TRIMS: Final = tuple(m.name for m in TRIM_MEASUREMENTS)
 # Other columns of shots.csv: which measurement each is, and how it is converted.
-CONVERTED: Final = {
-    column: (m.name, convert) for m in MEASUREMENTS for column, convert in m.also.items()
-}
+CONVERTED: Final = {column: (m.name, convert) for m in MEASUREMENTS for column, convert in m.also.items()}

@@ -173,8 +173,7 @@ def checked_positions(positions: Sequence[Position]) -> tuple[Position, ...]:
         seen.add(label.casefold())
         if not lo <= p.arm_deg <= hi:
             raise InputError(
-                f'Position "{label}": an arm angle of {p.arm_deg:g} degrees is outside '
-                f"{lo:g} to {hi:g}.",
+                f'Position "{label}": an arm angle of {p.arm_deg:g} degrees is outside {lo:g} to {hi:g}.',
                 field="positions",
             )
     return tuple(sorted(positions, key=_arm))

@@ -33,12 +33,18 @@ class PlayedShot(models.Model):
         constraints = [
             models.UniqueConstraint(
                 fields=[
-                    "student", "club", "swing", "trajectory", "spin", "tempo",
-                    "ball_position_in", "grip_down_in",
+                    "student",
+                    "club",
+                    "swing",
+                    "trajectory",
+                    "spin",
+                    "tempo",
+                    "ball_position_in",
+                    "grip_down_in",
                 ],
                 name="shot_played_once",
             )
-        ]  # fmt: skip
+        ]
 
     def __str__(self) -> str:
         return f"{self.club.label} {self.swing} {self.trajectory}"

@@ -20,9 +20,7 @@ class PublishedMatrix(models.Model):
     withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["student", "number"], name="version_number_a_student")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "number"], name="version_number_a_student")]
 
     def __str__(self) -> str:
         return f"{self.student} v{self.number}"

@@ -70,9 +70,7 @@ class Tally(models.Model):
     due = models.BooleanField(null=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["student", "month"], name="one_tally_a_month")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "month"], name="one_tally_a_month")]
         indexes = [models.Index(fields=["academy", "month"], name="tallies_of_month")]
 
     def __str__(self) -> str:

@@ -56,9 +56,7 @@ def club_data(club: Club, *, in_use: bool = True) -> dict[str, Any]:
     return {"id": club.pk, **fields, "in_use": in_use}
 
 
-def matrix_data(
-    student: Student, found: StudentMatrix, shots: PlayedNow | None = None
-) -> dict[str, Any]:
+def matrix_data(student: Student, found: StudentMatrix, shots: PlayedNow | None = None) -> dict[str, Any]:
     """A matrix and its ground, with the shots that are played. Up to three queries."""
     now = shots or played_in(student, found)
     under = played_ground(now.shots, now.answering, found.ground)

@@ -101,9 +101,7 @@ def look_up(
     return [*result, *sorted(better, key=lambda f: -f.chance)[:MOST_UNPLAYED]]
 
 
-def _answer(
-    shots: Sequence[tuple[Today, Candidate]], yardage: float, tolerance_yd: float
-) -> list[Found]:
+def _answer(shots: Sequence[tuple[Today, Candidate]], yardage: float, tolerance_yd: float) -> list[Found]:
     now = [
         replace(
             candidate,
@@ -136,7 +134,5 @@ def _beside(found: StudentMatrix, played: PlayedNow, yardage: float) -> list[tup
     trims = trims_of(found.matrix, found.evidence, [cell for _, cell in near if not cell.trimmed])
     names = {played.shots[i].name for i in answering}
     return [(cell, 0) for i, cell in near if i not in answering and not cell.trimmed] + [
-        (t.cell, t.taught)
-        for t in trims
-        if (t.cell.key, t.cell.back_in, t.cell.down_in) not in names
+        (t.cell, t.taught) for t in trims if (t.cell.key, t.cell.back_in, t.cell.down_in) not in names
     ]

@@ -139,6 +139,4 @@ def speed_in(student: Student, found: StudentMatrix, key: CellKey) -> float | No
 
 def ground_under(student: Student, cells: Sequence[Cell]) -> Ground:
     """The student's ground under these cells."""
-    return ground_of(
-        cells, from_yd=student.from_yd, to_yd=student.to_yd, tolerance_yd=student.tolerance_yd
-    )
+    return ground_of(cells, from_yd=student.from_yd, to_yd=student.to_yd, tolerance_yd=student.tolerance_yd)

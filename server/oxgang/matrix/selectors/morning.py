@@ -64,9 +64,7 @@ def morning_of(
     if mine is not None:
         everyone = everyone.filter(belongs_to(mine, "student__"))
     kinds = {show: _kind(show, _today(academy, now), back) for show in Show}
-    counts = everyone.aggregate(
-        **{show.value: Count("pk", filter=kind) for show, kind in kinds.items()}
-    )
+    counts = everyone.aggregate(**{show.value: Count("pk", filter=kind) for show, kind in kinds.items()})
     chosen = everyone.filter(kinds[show])
     total = counts[show]
     for word in search.split():

@@ -26,9 +26,7 @@ class PickTable:
 def pick_table(student: Student, kept: Kept) -> PickTable:
     """The whole table; what was worked out of it a moment ago is not done again."""
     played = played_in(student, kept.found)
-    rows = {
-        name: row for lie in LIES for name, row in table_part(student, kept, played, lie).items()
-    }
+    rows = {name: row for lie in LIES for name, row in table_part(student, kept, played, lie).items()}
     return PickTable(student.revision, rows)
 
 

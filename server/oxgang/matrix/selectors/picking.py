@@ -40,9 +40,7 @@ class Picking:
     bounces: dict[str, float | None]
     limit: Limit
     factors: dict[Lie, OwnFactor]
-    struck: dict[tuple[object, ...], tuple[Struck, list[Candidate]] | None] = field(
-        default_factory=dict
-    )
+    struck: dict[tuple[object, ...], tuple[Struck, list[Candidate]] | None] = field(default_factory=dict)
 
 
 def picking_of(student: Student, found: StudentMatrix) -> Picking:
@@ -78,9 +76,15 @@ def patterns_in(
     if struck is None:
         return []
     return patterns_of(
-        struck[0], struck[1], situation, altitude_m=picking.altitude_m, contact=picking.contact,
-        lateral=picking.lateral, bounces=picking.bounces, paths=paths,
-    )  # fmt: skip
+        struck[0],
+        struck[1],
+        situation,
+        altitude_m=picking.altitude_m,
+        contact=picking.contact,
+        lateral=picking.lateral,
+        bounces=picking.bounces,
+        paths=paths,
+    )
 
 
 def pick_in(picking: Picking, shots: Shots, situation: Situation, *, paths: bool = False) -> Picked:
@@ -103,9 +107,12 @@ def _struck(picking: Picking, shots: Shots, lie: Lie) -> tuple[Struck, list[Cand
     name = (lie, *(candidate.name for _, candidate in shots))
     if name not in picking.struck:
         struck = struck_from(
-            [cell for cell, _ in shots], picking.chain, altitude_m=picking.altitude_m, lie=lie,
+            [cell for cell, _ in shots],
+            picking.chain,
+            altitude_m=picking.altitude_m,
+            lie=lie,
             factor=picking.factors[lie],
-        )  # fmt: skip
+        )
         of = {id(cell): candidate for cell, candidate in shots}
         found = None if struck is None else (struck, [of[id(cell)] for cell in struck.home])
         picking.struck[name] = found

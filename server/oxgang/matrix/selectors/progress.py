@@ -69,11 +69,7 @@ def progress_of(
         [_look(student, now, day) for day in days_to_look(days, from_day, to_day)],
         [(e, turn_at(hits, launches, e.on, **span)) for e in events if e.kind.compares],
         _lessons(hits, launches, lessons, from_day, to_day),
-        [
-            v
-            for v in versions_of(student).order_by("number")
-            if from_day <= v.published_at.date() <= to_day
-        ],
+        [v for v in versions_of(student).order_by("number") if from_day <= v.published_at.date() <= to_day],
         now,
     )
 
@@ -95,9 +91,7 @@ def _lessons(
 
 
 def _launches(student: Student) -> list[Launched]:
-    rows = balls_of(student).filter(
-        kept=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False
-    )
+    rows = balls_of(student).filter(kept=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False)
     chain = windows_of(student, {})
     seen = rows.values_list("hit_on", "trajectory", "launch_deg", "club__loft_deg")
     return [

@@ -87,8 +87,6 @@ def content_of(card: Card) -> dict[str, Any]:
 
 def _cell(data: dict[str, Any]) -> CardCell:
     k = data["key"]
-    key = CellKey(
-        k["club"], k["swing"], Trajectory(k["trajectory"]), Spin(k["spin"]), Tempo(k["tempo"])
-    )
+    key = CellKey(k["club"], k["swing"], Trajectory(k["trajectory"]), Spin(k["spin"]), Tempo(k["tempo"]))
     play = Play(data.get("play", Play.PLAYED))
     return CardCell(**{**data, "key": key, "play": play})

@@ -17,19 +17,56 @@ from oxgang.range_sessions.models import Ball, ToldCell
 from oxgang.range_sessions.selectors.plans import plan_of
 
 STUDENT_FIELDS = (
-    "name", "hand", "units", "tolerance_yd", "from_yd", "to_yd", "school", "stage", "criteria",
-    "ball_limit", "notes", "friction", "handicap", "longest", "estimates_yd", "shots_chosen",
-)  # fmt: skip
+    "name",
+    "hand",
+    "units",
+    "tolerance_yd",
+    "from_yd",
+    "to_yd",
+    "school",
+    "stage",
+    "criteria",
+    "ball_limit",
+    "notes",
+    "friction",
+    "handicap",
+    "longest",
+    "estimates_yd",
+    "shots_chosen",
+)
 CLUB_FIELDS = ("label", "loft_deg", "bounce_deg", "note", "used_from", "used_until")
 BALL_FIELDS = (
-    "uid", "hit_on", "hit_at", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball",
-    "lie", "kept", "excluded", "extra", "ball_position_in", "grip_down_in", "grooves", "wet",
+    "uid",
+    "hit_on",
+    "hit_at",
+    "swing",
+    "arm_deg",
+    "trajectory",
+    "spin",
+    "tempo",
+    "strike",
+    "ball",
+    "lie",
+    "kept",
+    "excluded",
+    "extra",
+    "ball_position_in",
+    "grip_down_in",
+    "grooves",
+    "wet",
     "reported",
-)  # fmt: skip
+)
 TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
 PLAYED_FIELDS = (
-    "swing", "arm_deg", "trajectory", "spin", "tempo", "ball_position_in", "grip_down_in", "state",
-)  # fmt: skip
+    "swing",
+    "arm_deg",
+    "trajectory",
+    "spin",
+    "tempo",
+    "ball_position_in",
+    "grip_down_in",
+    "state",
+)
 EVENT_FIELDS = ("kind", "on", "at", "swing", "arm_deg", "trajectory", "note")
 PLAN_FIELDS = ("title", "homework", "items")
 VERSION_FIELDS = ("number", "note", "content", "published_at")
@@ -49,9 +86,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
             "name": scale.name,
             "idea": scale.idea,
             "longest": scale.longest,
-            "positions": [
-                {"label": p.label, "arm_deg": p.arm_deg, "cue": p.cue} for p in scale.positions
-            ],
+            "positions": [{"label": p.label, "arm_deg": p.arm_deg, "cue": p.cue} for p in scale.positions],
         },
         "clubs": [
             {
@@ -84,9 +119,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
         ],
         "plan": plan and _fields(plan, PLAN_FIELDS),
         "homework": homework and _fields(homework, PLAN_FIELDS),
-        "versions": [
-            _fields(version, VERSION_FIELDS) for version in versions_of(student).order_by("number")
-        ],
+        "versions": [_fields(version, VERSION_FIELDS) for version in versions_of(student).order_by("number")],
     }
 
 

@@ -85,9 +85,7 @@ def choose_shots(
                 raise InputError(f"There is no {said(name)} in this matrix.", field="shots")
             rows = [_new_row(student, found, name)]
         # Two rows are one shot where a scale was changed under them.
-        changes = [
-            c for i, row in enumerate(rows) for c in _set(row, state if not i else Play.NEITHER)
-        ]
+        changes = [c for i, row in enumerate(rows) for c in _set(row, state if not i else Play.NEITHER)]
         if changes:
             told[state].append(said(name))
         done += changes

@@ -20,10 +20,7 @@ from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_in
 from oxgang.matrix.services.tallies import keep_tallies
 
 # What the list shows of a row as it stands.
-AS_IT_IS = (
-    "stage", "clubs", "balls", "waiting", "last_hit", "published_on", "settles", "covered",
-    "due_on",
-)  # fmt: skip
+AS_IT_IS = ("stage", "clubs", "balls", "waiting", "last_hit", "published_on", "settles", "covered", "due_on")
 # Somebody who waits for the list waits so long for students that are behind, and at most so many
 # of them are counted.
 CATCH_UP_S = 0.15

@@ -38,9 +38,7 @@ from oxgang.range_sessions.services.insert import insert
 
 
 @transaction.atomic
-def bring_in(
-    file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False
-) -> Student:
+def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False) -> Student:
     """A new student with everything in the file. Carries are brought home to this academy's air.
 
     Raises
@@ -52,9 +50,7 @@ def bring_in(
     """
     said = file["student"]
     if not confirmed and Student.objects.filter(academy=by.academy, pk=said["id"]).exists():
-        raise ConfirmationNeeded(
-            f"{said['name']} is here already. Bring in the file as a second student?"
-        )
+        raise ConfirmationNeeded(f"{said['name']} is here already. Bring in the file as a second student?")
     checked_tolerance(said["tolerance_yd"])
     checked_range(said["from_yd"], said["to_yd"])
     checked_limit(said["ball_limit"])

@@ -22,9 +22,7 @@ class Round(models.Model):
 
     uid = models.CharField(max_length=48)
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="rounds")
-    homework = models.ForeignKey(
-        Homework, null=True, on_delete=models.SET_NULL, related_name="rounds"
-    )
+    homework = models.ForeignKey(Homework, null=True, on_delete=models.SET_NULL, related_name="rounds")
     # Which row of the homework.
     row = models.PositiveSmallIntegerField(null=True)
     trial = models.CharField(max_length=12, choices=[(t.value, t.value) for t in Trial], blank=True)
@@ -50,9 +48,7 @@ class Round(models.Model):
 
     class Meta:
         ordering = ["-ended_at", "-pk"]
-        constraints = [
-            models.UniqueConstraint(fields=["student", "uid"], name="round_once_a_student")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "uid"], name="round_once_a_student")]
         indexes = [models.Index(fields=["student", "-ended_at"])]
 
     def __str__(self) -> str:

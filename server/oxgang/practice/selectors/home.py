@@ -117,11 +117,7 @@ def games_for(student: Student, now: datetime, seed: int) -> list[Game]:
             if rounds and calls == rounds[0][1]:
                 break  # nothing in it is chance
             # Par counts what is called, not in which order.
-            par = (
-                rounds[0][2]
-                if rounds
-                else par_for(student, kept, calls, scoring, field.tolerance_yd)
-            )
+            par = rounds[0][2] if rounds else par_for(student, kept, calls, scoring, field.tolerance_yd)
             rounds.append((seed + number, calls, par))
         share = None if scoring is Scoring.STROKES else best.get(trial)
         games.append(Game(trial, rounds, share, field.tolerance_yd))

@@ -61,9 +61,7 @@ def standings_of(
 ) -> Mapping[UUID, Standing]:
     """How the homework of the academy's students stands; only those who have some. Two queries."""
     today = day_at(academy, now)
-    unseen = Round.objects.filter(
-        student__academy=academy, reported=True, seen_at=None, withdrawn_at=None
-    )
+    unseen = Round.objects.filter(student__academy=academy, reported=True, seen_at=None, withdrawn_at=None)
     out = Homework.objects.filter(student__academy=academy, closed_at=None, withdrawn_at=None)
     if students is not None:
         unseen, out = unseen.filter(student__in=students), out.filter(student__in=students)
@@ -85,9 +83,7 @@ def standings_of(
 
 def came_back(academy: Academy) -> QuerySet[Round]:
     """Students of whom something came back that no coach has looked at."""
-    rounds = Round.objects.filter(
-        student__academy=academy, reported=True, seen_at=None, withdrawn_at=None
-    )
+    rounds = Round.objects.filter(student__academy=academy, reported=True, seen_at=None, withdrawn_at=None)
     return rounds.values("student")  # type: ignore[return-value]
 
 

@@ -102,9 +102,7 @@ def over_time(academy: Academy, now: datetime) -> list[Student]:
     if not academy.keep_months:
         return []
     limit = now - timedelta(days=academy.keep_months * DAYS_A_MONTH)
-    return list(
-        Student.objects.filter(academy=academy, archived_at__lt=limit).order_by("archived_at")
-    )
+    return list(Student.objects.filter(academy=academy, archived_at__lt=limit).order_by("archived_at"))
 
 
 def old_pictures(academy: Academy, now: datetime) -> QuerySet[Picture]:

@@ -85,9 +85,7 @@ def balls_seen(student: Student, found: StudentMatrix) -> list[BallSeen]:
     return seen
 
 
-def _launch_off(
-    chain: Chain, launch_deg: float | None, height: Trajectory, loft_deg: float
-) -> float | None:
+def _launch_off(chain: Chain, launch_deg: float | None, height: Trajectory, loft_deg: float) -> float | None:
     if launch_deg is None:
         return None
     lo, hi = chain.window(height, loft_deg)

@@ -55,9 +55,7 @@ def _trimmed(shots: PlayedNow, place: int) -> bool:
 def player_of(student: Student, kept: Kept, keys: Collection[CellKey]) -> Player:
     """How the student hits these shots. Five queries, unless somebody asked before."""
     matrix, picking = kept.found.matrix, kept.picking(student)
-    places = [
-        i for i, cell in enumerate(matrix.every) if not cell.trimmed and cell.key in set(keys)
-    ]
+    places = [i for i, cell in enumerate(matrix.every) if not cell.trimmed and cell.key in set(keys)]
     rows = matrix.rows[places]
     shots = []
     for i in places:

@@ -12,9 +12,25 @@ from oxgang.practice.models import Homework, Lesson, OwnWord, Picture, Round, Sh
 
 LESSON_FIELDS = ("day", "seen", "faults", "cue", "drill", "note", "changed_at")
 ROUND_FIELDS = (
-    "uid", "row", "trial", "form", "scoring", "seed", "tolerance_yd", "calls", "results", "par",
-    "points", "of", "told", "reported", "clock_off", "day", "ended_at", "received_at",
-)  # fmt: skip
+    "uid",
+    "row",
+    "trial",
+    "form",
+    "scoring",
+    "seed",
+    "tolerance_yd",
+    "calls",
+    "results",
+    "par",
+    "points",
+    "of",
+    "told",
+    "reported",
+    "clock_off",
+    "day",
+    "ended_at",
+    "received_at",
+)
 HOMEWORK_FIELDS = ("title", "cues", "rows", "due_on", "made_at", "closed_at")
 PICTURE_FIELDS = ("swing", "trajectory", "taken_on")
 
@@ -28,8 +44,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
     return {
         **transfer.everything_of(student, now),
         "lessons": [
-            _lesson(lesson, own)
-            for lesson in Lesson.objects.filter(student=student, withdrawn_at=None)
+            _lesson(lesson, own) for lesson in Lesson.objects.filter(student=student, withdrawn_at=None)
         ],
         "homeworks": [
             {"id": str(homework.pk), **_fields(homework, HOMEWORK_FIELDS)} for homework in homeworks

@@ -62,11 +62,7 @@ def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
 
 
 def _places(kept: Kept, keys: list[CellKey]) -> list[int]:
-    return [
-        i
-        for i, cell in enumerate(kept.found.matrix.every)
-        if cell.key in set(keys) and not cell.trimmed
-    ]
+    return [i for i, cell in enumerate(kept.found.matrix.every) if cell.key in set(keys) and not cell.trimmed]
 
 
 def _last_asked(student: Student, kept: Kept, today: date) -> dict[CellKey, int]:

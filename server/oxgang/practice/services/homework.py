@@ -44,9 +44,7 @@ class HomeworkFields:
 
 
 @raced
-def send_homework(
-    student: Student, fields: HomeworkFields, *, by: Coach, now: datetime
-) -> Homework:
+def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: datetime) -> Homework:
     """Homework with its calls made, so that a phone without a network can call them.
 
     Raises
@@ -82,9 +80,7 @@ def send_homework(
     return homework
 
 
-def called_rows(
-    student: Student, rows: Sequence[dict[str, Any]], now: datetime
-) -> list[dict[str, Any]]:
+def called_rows(student: Student, rows: Sequence[dict[str, Any]], now: datetime) -> list[dict[str, Any]]:
     """Rows with seed, calls and par of today.
 
     Raises
@@ -182,8 +178,7 @@ def keep_routine(
     checked_rows(rows)
     mine = Routine.objects.filter(academy=by.academy, archived_at=None)
     plain = [
-        {**row_data(row_of(row)), "cue": row.get("cue") or "", "wanted": row.get("wanted")}
-        for row in rows
+        {**row_data(row_of(row)), "cue": row.get("cue") or "", "wanted": row.get("wanted")} for row in rows
     ]
     routine = mine.filter(name__iexact=name).first()
     if routine is None:

@@ -133,9 +133,7 @@ def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
 
 
 @raced
-def add_word(
-    kind: WordKind, text: str, part: str, *, house: bool, by: Coach, now: datetime
-) -> OwnWord:
+def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, now: datetime) -> OwnWord:
     """A checkpoint, fault, cue or drill of the coach's own, or for the whole house. The same one
     twice is one; one's own becomes the house's when it is added for the house.
 

@@ -107,9 +107,14 @@ def reencoded(content: bytes) -> tuple[bytes, int, int]:
     except InputError:
         raise
     except (
-        UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError,
-        Image.DecompressionBombError, Image.DecompressionBombWarning,
-    ):  # fmt: skip
+        UnidentifiedImageError,
+        OSError,
+        ValueError,
+        SyntaxError,
+        EOFError,
+        Image.DecompressionBombError,
+        Image.DecompressionBombWarning,
+    ):
         raise InputError(
             "This file is no picture that can be read: take a JPEG or PNG.", field="file"
         ) from None

@@ -94,9 +94,7 @@ def try_code(link_id: int, code: str, *, now: datetime) -> bool:
         if link.wrong_codes >= TRIES_IN_ALL:
             raise CodeLocked("Too many wrong codes. Ask your coach for a new one.", field="code")
         if link.locked_until is not None and link.locked_until > now:
-            raise CodeLocked(
-                "Too many wrong codes. Wait a quarter of an hour and try again.", field="code"
-            )
+            raise CodeLocked("Too many wrong codes. Wait a quarter of an hour and try again.", field="code")
         link.wrong_codes += 1
         if link.wrong_codes % TRIES == 0:
             link.locked_until = now + LOCKED

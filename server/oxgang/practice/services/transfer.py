@@ -24,9 +24,7 @@ from oxgang.practice.services.pictures import reencoded
 
 
 @transaction.atomic
-def bring_in(
-    file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False
-) -> Student:
+def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False) -> Student:
     """A new student with everything in the file; its pictures are encoded anew here.
 
     Raises
@@ -68,9 +66,13 @@ def bring_in(
             raise InputError("A picture of the file is damaged.") from None
         made, width, height = reencoded(content)
         Picture.objects.create(
-            student=student, by=by, content=made, width=width, height=height,
+            student=student,
+            by=by,
+            content=made,
+            width=width,
+            height=height,
             **{name: row[name] for name in PICTURE_FIELDS},
-        )  # fmt: skip
+        )
     if file["shows"] is not None:
         Sharing.objects.create(student=student, shows=file["shows"])
     return student

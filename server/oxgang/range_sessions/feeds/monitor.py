@@ -74,10 +74,7 @@ def read_feed(body: bytes, *, now: datetime, altitude_m: float) -> list[SentBall
         balls, prefix = [data], ""
     if len(balls) > MOST_BALLS:
         raise MalformedFeed(f"Send at most {MOST_BALLS} balls at a time.", field="balls")
-    return [
-        _ball(ball, prefix.format(i), now=now, altitude_m=altitude_m)
-        for i, ball in enumerate(balls)
-    ]
+    return [_ball(ball, prefix.format(i), now=now, altitude_m=altitude_m) for i, ball in enumerate(balls)]
 
 
 def _ball(data: Any, prefix: str, *, now: datetime, altitude_m: float) -> SentBall:
@@ -91,8 +88,7 @@ def _ball(data: Any, prefix: str, *, now: datetime, altitude_m: float) -> SentBa
     notes = {name: value for name, value in data.items() if name not in KNOWN and value is not None}
     if len(notes) > MOST_NOTES:
         raise MalformedFeed(
-            f"A ball has {len(notes):,} fields beside the measured ones; at most {MOST_NOTES} are "
-            "kept.",
+            f"A ball has {len(notes):,} fields beside the measured ones; at most {MOST_NOTES} are kept.",
             field=prefix.rstrip(".") or "body",
         )
     extra = {str(name)[:MAX_NOTE_NAME]: str(value)[:MAX_NOTE] for name, value in notes.items()}

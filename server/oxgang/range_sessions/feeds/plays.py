@@ -64,9 +64,7 @@ class Plays:
         }
         return cls(**{**kept, **words})
 
-    def shot(
-        self, uid: str, club: str, hit_at: datetime, measured: Mapping[str, float], **more: Any
-    ) -> Shot:
+    def shot(self, uid: str, club: str, hit_at: datetime, measured: Mapping[str, float], **more: Any) -> Shot:
         """The ball that a device measured, as a shot of this kind. What it measured stands."""
         shot = Shot(
             cell=CellKey(club, self.swing, self.trajectory, self.spin, self.tempo),

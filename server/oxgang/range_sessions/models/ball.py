@@ -34,9 +34,7 @@ class Ball(models.Model):
     """
 
     # Without an index of its own: two of the indexes below begin with the student.
-    student = models.ForeignKey(
-        Student, on_delete=models.CASCADE, related_name="balls", db_index=False
-    )
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="balls", db_index=False)
     session = models.ForeignKey(RangeSession, on_delete=models.CASCADE, related_name="balls")
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="balls")
     uid = models.CharField(max_length=64)
@@ -90,9 +88,7 @@ class Ball(models.Model):
         db_index=False,
     )
     # Who recorded it and when.
-    entry = models.ForeignKey(
-        Entry, null=True, on_delete=models.SET_NULL, related_name="+", db_index=False
-    )
+    entry = models.ForeignKey(Entry, null=True, on_delete=models.SET_NULL, related_name="+", db_index=False)
 
     class Meta:
         constraints = [
@@ -103,9 +99,7 @@ class Ball(models.Model):
         ]
         indexes = [
             models.Index(fields=["student", "hit_on"]),
-            models.Index(
-                fields=["sent"], condition=models.Q(sent__isnull=False), name="balls_of_devices"
-            ),
+            models.Index(fields=["sent"], condition=models.Q(sent__isnull=False), name="balls_of_devices"),
         ]
 
     def __str__(self) -> str:

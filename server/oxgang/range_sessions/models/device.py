@@ -33,9 +33,7 @@ class Device(models.Model):
     change = models.PositiveBigIntegerField(default=0)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["academy", "name"], name="device_name_in_academy")
-        ]
+        constraints = [models.UniqueConstraint(fields=["academy", "name"], name="device_name_in_academy")]
 
     def __str__(self) -> str:
         return self.name

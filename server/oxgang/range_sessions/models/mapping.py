@@ -15,9 +15,7 @@ class StoredMapping(models.Model):
     mapping = models.JSONField()
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["academy", "signature"], name="one_mapping_a_header")
-        ]
+        constraints = [models.UniqueConstraint(fields=["academy", "signature"], name="one_mapping_a_header")]
 
     def __str__(self) -> str:
         return self.signature[:12]

@@ -23,9 +23,7 @@ class StoredPlan(models.Model):
     dropped_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        constraints = [
-            models.UniqueConstraint(fields=["student", "homework"], name="one_plan_of_a_kind")
-        ]
+        constraints = [models.UniqueConstraint(fields=["student", "homework"], name="one_plan_of_a_kind")]
 
     def __str__(self) -> str:
         return f"{self.student}: {self.title}"

@@ -38,9 +38,7 @@ def appointments_between(academy: Academy, first: date, last: date) -> QuerySet[
     )
 
 
-def next_of(
-    academy: Academy, students: Collection[UUID], day: date
-) -> dict[UUID, list[Appointment]]:
+def next_of(academy: Academy, students: Collection[UUID], day: date) -> dict[UUID, list[Appointment]]:
     """The next two sessions of each of some students, from a day's beginning. One query."""
     coming: dict[UUID, list[Appointment]] = {}
     rows = Appointment.objects.filter(
@@ -83,9 +81,7 @@ def has_link(coach: Coach) -> bool:
 def feed_of(coach: Coach, now: datetime) -> QuerySet[Appointment]:
     """What a calendar program is told: the coach's sessions, cancelled ones too."""
     return (
-        Appointment.objects.filter(
-            coach=coach, starts_at__gt=now - FEED_BACK, starts_at__lt=now + FEED_AHEAD
-        )
+        Appointment.objects.filter(coach=coach, starts_at__gt=now - FEED_BACK, starts_at__lt=now + FEED_AHEAD)
         .select_related("student")
         .order_by("starts_at", "id")
     )

@@ -105,19 +105,52 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
         Ball.objects.filter(student=student, withdrawn_at=None, kept__in=counted)
         .order_by("hit_on", "hit_at", "pk")
         .values_list(
-            "club_id", "swing", "arm_deg", "trajectory", "spin", "tempo", "strike", "ball", "lie",
-            "excluded", "home_yd", "home_sd", "hit_on", "uid", "club__loft_deg", "ball_position_in",
-            "grip_down_in", "hit_at", "headwind_mps",
+            "club_id",
+            "swing",
+            "arm_deg",
+            "trajectory",
+            "spin",
+            "tempo",
+            "strike",
+            "ball",
+            "lie",
+            "excluded",
+            "home_yd",
+            "home_sd",
+            "hit_on",
+            "uid",
+            "club__loft_deg",
+            "ball_position_in",
+            "grip_down_in",
+            "hit_at",
+            "headwind_mps",
         )
-    )  # fmt: skip
+    )
     types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
     keys: dict[CellKey, CellKey] = {}
     words: dict[tuple[str, str, str], tuple[Strike, BallType, Lie]] = {}
     hits = []
     for (
-        club, swing, arm, height, spin, tempo, strike, ball, lie, excluded, carry, sd, on, uid,
-        loft, ball_in, grip_in, moment, wind,
-    ) in rows:  # fmt: skip
+        club,
+        swing,
+        arm,
+        height,
+        spin,
+        tempo,
+        strike,
+        ball,
+        lie,
+        excluded,
+        carry,
+        sd,
+        on,
+        uid,
+        loft,
+        ball_in,
+        grip_in,
+        moment,
+        wind,
+    ) in rows:
         name = (club, swing, arm, height, spin, tempo, ball_in, grip_in)
         if name not in types:
             stop = arms.get(swing, arm)

@@ -57,9 +57,7 @@ class Turns:
             return None
         return Owner(bay, self.plays_at(bay.number, moment), said.by if said else None)
 
-    def _last(
-        self, kind: TurnKind, moment: datetime | None, number: int | None = None
-    ) -> Turn | None:
+    def _last(self, kind: TurnKind, moment: datetime | None, number: int | None = None) -> Turn | None:
         for turn in reversed(self.turns):
             if turn.kind != kind or (moment is not None and turn.at > moment):
                 continue

@@ -36,9 +36,7 @@ class AppointmentFields:
 
 
 @transaction.atomic
-def make_appointment(
-    student: Student, fields: AppointmentFields, *, by: Coach, now: datetime
-) -> Appointment:
+def make_appointment(student: Student, fields: AppointmentFields, *, by: Coach, now: datetime) -> Appointment:
     """A session to come with this coach.
 
     Raises
@@ -57,15 +55,11 @@ def _made(
     by: Coach,
     now: datetime,
 ) -> Appointment:
-    appointment = Appointment(
-        student=student, coach=by, changed_at=now, together=together, **asdict(fields)
-    )
+    appointment = Appointment(student=student, coach=by, changed_at=now, together=together, **asdict(fields))
     _check(appointment, now)
     appointment.save()
     change = born(appointment, "withdrawn_at")
-    appointment.entry = note(
-        student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
-    )
+    appointment.entry = note(student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change])
     appointment.save(update_fields=["entry"])
     return appointment
 

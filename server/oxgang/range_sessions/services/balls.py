@@ -119,9 +119,7 @@ def record_balls(
     insert(balls)
     if sent is not None:
         moved_on(sent.device_id)
-    kind = (
-        Did.BALLS_REPORTED if reported else Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
-    )
+    kind = Did.BALLS_REPORTED if reported else Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
     _write_down(student, balls, days, kind, by=by, now=now)
     return len(balls)
 
@@ -195,9 +193,7 @@ def _day(student: Student, shot: Shot, today: date) -> date:
 def _sessions(student: Student, days: Iterable[date], by: Coach | None) -> dict[date, RangeSession]:
     days = set(days)
     known = {s.day: s for s in RangeSession.objects.filter(student=student, day__in=days)}
-    missing = [
-        RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))
-    ]
+    missing = [RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))]
     RangeSession.objects.bulk_create(missing)
     return known | {session.day: session for session in missing}
 

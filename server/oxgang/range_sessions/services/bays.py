@@ -64,12 +64,9 @@ def open_group(
         raise InputError("A student is in two bays. Give each a bay of his own.", field="students")
     for student in students:
         _refuse_if_elsewhere(student, day)
-    group = Group.objects.create(
-        academy=academy, day=day, together=together, made_by=by, made_at=now
-    )
+    group = Group.objects.create(academy=academy, day=day, together=together, made_by=by, made_at=now)
     Bay.objects.bulk_create(
-        Bay(group=group, number=i, student=student, day=day)
-        for i, student in enumerate(students, 1)
+        Bay(group=group, number=i, student=student, day=day) for i, student in enumerate(students, 1)
     )
     Turn.objects.create(group=group, uid="first", kind=TurnKind.UP, number=1, at=now, by=by)
     names = ", ".join(s.name for s in students)
@@ -136,9 +133,7 @@ def take_out(group: Group, number: int, *, by: Coach, now: datetime) -> None:
 
 
 @transaction.atomic
-def take_turn(
-    group: Group, uid: str, number: int, *, at: datetime, by: Coach, now: datetime
-) -> Group:
+def take_turn(group: Group, uid: str, number: int, *, at: datetime, by: Coach, now: datetime) -> Group:
     """The next ball is that of this bay, from a moment on. The same turn twice is one.
 
     A turn that a tablet without a network tells later puts the monitor's balls since then right.
@@ -261,9 +256,7 @@ def _turned(
 
 
 @transaction.atomic
-def use_monitor(
-    group: Group, device: Device | None, *, take: bool, by: Coach, now: datetime
-) -> Group:
+def use_monitor(group: Group, device: Device | None, *, take: bool, by: Coach, now: datetime) -> Group:
     """A monitor measures in this group, for whoever is up; None sends it away.
 
     Raises

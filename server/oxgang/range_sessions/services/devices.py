@@ -149,9 +149,7 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
     A ball goes to whom the device plays for, if it was hit there; every other one waits until a
     coach gives it to somebody or discards it.
     """
-    device = Device.objects.select_related("academy", "plays_for__academy", "plays_by").get(
-        pk=device.pk
-    )
+    device = Device.objects.select_related("academy", "plays_for__academy", "plays_by").get(pk=device.pk)
     sent = {ball.uid: ball for ball in balls}
     known = set(device.sent.filter(uid__in=sent).values_list("uid", flat=True))
     fresh = [
@@ -233,9 +231,7 @@ def _ask(ball: FeedBall, question: str) -> None:
     ball.save(update_fields=["question"])
 
 
-def _gave(
-    ball: FeedBall, student: Student, plays: Plays, club: Club, by: Coach, now: datetime
-) -> bool:
+def _gave(ball: FeedBall, student: Student, plays: Plays, club: Club, by: Coach, now: datetime) -> bool:
     """Give a ball; one that cannot be anybody's waits with the reason."""
     try:
         with transaction.atomic():
@@ -286,9 +282,7 @@ def point_at(device: Device, student: Student, plays: Plays, *, by: Coach, now: 
     moved_on(row.pk)
 
 
-def give(
-    ball: FeedBall, student: Student, plays: Plays, *, club: Club, by: Coach, now: datetime
-) -> str:
+def give(ball: FeedBall, student: Student, plays: Plays, *, club: Club, by: Coach, now: datetime) -> str:
     """Make a device's ball a ball of a student. Returns its id.
 
     Raises

@@ -165,9 +165,7 @@ def _typical(shot: Shot) -> float:
 def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:
     """The club of this label that was in use on the day, else any of this label."""
     same = [club for club in clubs if club.label.casefold() == label.casefold()]
-    in_use = [
-        club for club in same if (club.archived_at is None if day is None else club.used_on(day))
-    ]
+    in_use = [club for club in same if (club.archived_at is None if day is None else club.used_on(day))]
     return next(iter([*in_use, *same]), None)
 
 
@@ -184,9 +182,7 @@ def import_balls(
         When the file has bad rows and they were not to be skipped.
     """
     if file.problems and not skip_bad:
-        raise InputError(
-            "The file has bad rows. Choose whether to skip them or to cancel.", field="file"
-        )
+        raise InputError("The file has bad rows. Choose whether to skip them or to cancel.", field="file")
     done = new = 0
     with transaction.atomic():
         for start in range(0, len(file.balls), CHUNK):
@@ -224,9 +220,7 @@ def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:
     for name in sorted(balls.notes):
         texts = {cell: as_said(cell) for cell in set(balls.notes[name])}
         notes = {cell: f", {(name, text)!r}" if text else "" for cell, text in texts.items()}
-        parts[-1] = [
-            f"{said}{notes[cell]}" for said, cell in zip(parts[-1], balls.notes[name], strict=True)
-        ]
+        parts[-1] = [f"{said}{notes[cell]}" for said, cell in zip(parts[-1], balls.notes[name], strict=True)]
     seen: Counter[str] = Counter()
     for want, said in zip(wanted, zip(*parts, strict=True), strict=True):
         if want:

@@ -25,9 +25,7 @@ def keep_wall_clock(academy: Academy, was: str, now: datetime) -> int:
     old, new = ZoneInfo(was), ZoneInfo(academy.time_zone)
     moved = 0
     with transaction.atomic():
-        coming = Appointment.objects.filter(
-            student__academy=academy, starts_at__gt=now - timedelta(days=1)
-        )
+        coming = Appointment.objects.filter(student__academy=academy, starts_at__gt=now - timedelta(days=1))
         for row in coming:
             starts = row.starts_at.astimezone(old).replace(tzinfo=new)
             if starts != row.starts_at:
@@ -46,9 +44,7 @@ def bring_along(academy: Academy, for_s: float) -> int:
     """Bring balls to the academy's settings of today, student by student, for about so long.
     Returns how many students are left; the keeper goes on."""
     start = monotonic()
-    for student in Student.objects.filter(academy=academy, moved=True).select_related(
-        "academy", "scale"
-    ):
+    for student in Student.objects.filter(academy=academy, moved=True).select_related("academy", "scale"):
         _bring(student)
         if monotonic() - start > for_s:
             break

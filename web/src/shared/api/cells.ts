@@ -59,7 +59,7 @@ type Shot = Pick<Schemas["CellOut"], "back_in" | "down_in"> & CellAddress;
 
 /** One text for each shot: its cell and its trim. */
 export const shotId = (shot: Shot): string =>
-  [shot.club, shot.swing, shot.trajectory, shot.spin, shot.tempo, shot.back_in, shot.down_in].join("|"); // prettier-ignore
+  [shot.club, shot.swing, shot.trajectory, shot.spin, shot.tempo, shot.back_in, shot.down_in].join("|");
 
 /** "56 9:00 low": what is usual is left out. */
 export function shortName(cell: CellAddress): string {

@@ -29,9 +29,7 @@ export function useCheckUp() {
       );
       cache.setQueryData(keys.plan(studentId), page);
       const first = page.plan?.items[0];
-      const query = first
-        ? { club: first.club, swing: first.swing, trajectory: first.trajectory }
-        : {};
+      const query = first ? { club: first.club, swing: first.swing, trajectory: first.trajectory } : {};
       await router.push({ name: "range", params: { studentId }, query });
     });
     busy.value = "";

@@ -1,14 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import "fake-indexeddb/auto";
-import {
-  onSignedOut,
-  pageBelongsTo,
-  Problem,
-  send,
-  sentenceOf,
-  signedIn,
-  Unreachable,
-} from "./client";
+import { onSignedOut, pageBelongsTo, Problem, send, sentenceOf, signedIn, Unreachable } from "./client";
 import { forgetReads } from "./lastRead";
 
 const answers = (status: number, body: string) => {
@@ -27,10 +19,14 @@ afterEach(() => vi.unstubAllGlobals());
 
 describe("the way to the server", () => {
   it("makes of a refusal a problem with its sentence and its field", async () => {
-    answers(422, JSON.stringify({ code: "unusable-input", title: "A loft is missing.", field: "loft_deg" })); // prettier-ignore
+    answers(422, JSON.stringify({ code: "unusable-input", title: "A loft is missing.", field: "loft_deg" }));
     const problem = (await thrownBy(send("http://x/api/clubs"))) as Problem;
     expect(problem).toBeInstanceOf(Problem);
-    expect([problem.status, problem.field, sentenceOf(problem)]).toEqual([422, "loft_deg", "A loft is missing."]); // prettier-ignore
+    expect([problem.status, problem.field, sentenceOf(problem)]).toEqual([
+      422,
+      "loft_deg",
+      "A loft is missing.",
+    ]);
   });
   it("has a sentence for an answer that is none", async () => {
     answers(502, "<html>Bad gateway</html>");
@@ -77,8 +73,7 @@ describe("the way to the server", () => {
 
 describe("what was read, without a network", () => {
   const dead = () => vi.stubGlobal("fetch", () => Promise.reject(new TypeError("dead")));
-  const json = (body: unknown) =>
-    vi.stubGlobal("fetch", () => Promise.resolve(Response.json(body)));
+  const json = (body: unknown) => vi.stubGlobal("fetch", () => Promise.resolve(Response.json(body)));
   const read = (url = "http://x/api/students/s/matrix") =>
     send(url).then((answer) => answer.json() as Promise<unknown>);
   const kept = () => new Promise((done) => setTimeout(done, 30));

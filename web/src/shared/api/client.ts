@@ -35,9 +35,7 @@ export class Problem extends Error {
 
 /** The server could not be reached, or what answered was not Oxgang. */
 export class Unreachable extends Error {
-  constructor(
-    sentence = "No connection to the server. What you typed is kept; try again in a moment.",
-  ) {
+  constructor(sentence = "No connection to the server. What you typed is kept; try again in a moment.") {
     super(sentence);
   }
 }
@@ -102,9 +100,7 @@ async function ask(request: Request): Promise<Response> {
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
     if (cause instanceof DOMException && cause.name === "TimeoutError")
-      throw new Unreachable(
-        "The server did not answer in time. What you typed is kept; it is tried again.",
-      );
+      throw new Unreachable("The server did not answer in time. What you typed is kept; it is tried again.");
     throw new Unreachable();
   }
 }
@@ -130,8 +126,7 @@ async function read(request: Request, url: URL, coach: number): Promise<Response
   try {
     const answer = await Promise.race([ask(request), late]);
     if (answer.headers.has("X-Kept") || !answer.ok) return answer;
-    if (!(answer.headers.get("Content-Type") ?? "").includes("json"))
-      throw new Unreachable(FOREIGN);
+    if (!(answer.headers.get("Content-Type") ?? "").includes("json")) throw new Unreachable(FOREIGN);
     void answer
       .clone()
       .text()
@@ -155,15 +150,12 @@ export async function send(input: string | Request, init?: RequestInit): Promise
     input,
     reads && !init?.signal ? { ...init, signal: AbortSignal.timeout(LONGEST_MS) } : init,
   );
-  if (!reads && !request.headers.has("X-CSRFToken"))
-    request.headers.set("X-CSRFToken", csrfToken());
+  if (!reads && !request.headers.has("X-CSRFToken")) request.headers.set("X-CSRFToken", csrfToken());
   if (owner !== null) request.headers.set("X-Oxgang-Coach", String(owner));
   const askedAfter = signIns;
   const coach = owner;
   const response =
-    reads && coach !== null && worthKeeping(url)
-      ? await read(request, url, coach)
-      : await ask(request);
+    reads && coach !== null && worthKeeping(url) ? await read(request, url, coach) : await ask(request);
   if (!response.ok) throw await problemOf(response, askedAfter);
   return response;
 }

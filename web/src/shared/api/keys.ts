@@ -1,5 +1,5 @@
 /** Under which keys the pages keep what they read: the only place that makes one. */
-const of = (student: string, ...more: (string | number)[]) => ["student", student, ...more.map(String)]; // prettier-ignore
+const of = (student: string, ...more: (string | number)[]) => ["student", student, ...more.map(String)];
 
 export const keys = {
   words: ["words"],

@@ -26,8 +26,7 @@ let kept = 0;
 
 /** Answers that are of one moment only. */
 const PASSING = /^\/api\/(account|devices\/change$|devices\/\d+\/|groups\/[^/]+\/change$)/;
-export const worthKeeping = (url: URL) =>
-  url.pathname.startsWith("/api/") && !PASSING.test(url.pathname);
+export const worthKeeping = (url: URL) => url.pathname.startsWith("/api/") && !PASSING.test(url.pathname);
 
 const place = (url: URL) => url.pathname + url.search;
 

@@ -14,5 +14,4 @@ export function points(share: number): string {
 }
 
 /** "1 ball", "3 balls" */
-export const count = (n: number, one: string, many = `${one}s`): string =>
-  `${n} ${n === 1 ? one : many}`;
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

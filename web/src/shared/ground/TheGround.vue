@@ -98,13 +98,7 @@ defineExpose({ step });
       @keydown="onKey"
     >
       <defs>
-        <pattern
-          id="fallow"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
+        <pattern id="fallow" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="7" height="7" class="hatch-ground" />
           <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
         </pattern>
@@ -125,9 +119,7 @@ defineExpose({ step });
         </text>
         <text class="loft" x="0" :y="lane.y + LANE / 2 + 17">
           {{ lane.club.loft_deg }}°
-          <template v-if="lane.club.bounce_deg !== null">
-            · bounce {{ lane.club.bounce_deg }}
-          </template>
+          <template v-if="lane.club.bounce_deg !== null">· bounce {{ lane.club.bounce_deg }}</template>
         </text>
       </g>
       <g

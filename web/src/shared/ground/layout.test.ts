@@ -55,13 +55,7 @@ const ground: Ground = {
 
 test("low sits below stock, high above it, each in its club's lane", () => {
   const cells = (["low", "stock", "high"] as const).map((t) => cell("56", t, 60));
-  const laid = layGround(
-    1000,
-    [club("60"), club("56")],
-    cells,
-    ground,
-    unitWords("yd", WORDS.units),
-  );
+  const laid = layGround(1000, [club("60"), club("56")], cells, ground, unitWords("yd", WORDS.units));
   const [low, stock, high] = laid.furrows;
   expect(high!.y).toBeLessThan(stock!.y);
   expect(stock!.y).toBeLessThan(low!.y);

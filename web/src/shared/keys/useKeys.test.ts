@@ -1,7 +1,7 @@
 import { mount } from "@vue/test-utils";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { defineComponent } from "vue";
-import { changing, holdKeys, key, keyGroups, releaseKeys, useKeys, type KeyBinding } from "./useKeys"; // prettier-ignore
+import { changing, holdKeys, key, keyGroups, releaseKeys, useKeys, type KeyBinding } from "./useKeys";
 
 const viewOf = (title: string, bindings: KeyBinding[]) =>
   mount(
@@ -16,14 +16,15 @@ const view = (title: string, name: string, act: () => void) =>
   viewOf(title, [key(name, "does it", name, act)]);
 
 function press(name: string, target: Element = document.body, more: KeyboardEventInit = {}) {
-  const event = new KeyboardEvent("keydown", { key: name, bubbles: true, cancelable: true, ...more }); // prettier-ignore
+  const event = new KeyboardEvent("keydown", { key: name, bubbles: true, cancelable: true, ...more });
   target.dispatchEvent(event);
   return event;
 }
 
 describe("keys of a view", () => {
   beforeEach(() => {
-    document.body.innerHTML = "<input id=plain><input id=shared data-keys><div role=dialog><a id=in></a></div>"; // prettier-ignore
+    document.body.innerHTML =
+      "<input id=plain><input id=shared data-keys><div role=dialog><a id=in></a></div>";
   });
   it("are the view's own, and end with it", () => {
     const act = vi.fn();
@@ -46,7 +47,7 @@ describe("keys of a view", () => {
   });
   it("work beside a box to tick, which keeps Enter and Space, but not in a field", () => {
     const [six, enter] = [vi.fn(), vi.fn()];
-    const shown = viewOf("Matrix", [key("6", "look up", "6", six), key("Enter", "hit", "Enter", enter)]); // prettier-ignore
+    const shown = viewOf("Matrix", [key("6", "look up", "6", six), key("Enter", "hit", "Enter", enter)]);
     document.body.innerHTML = "<input id=box type=checkbox><input id=one type=radio>";
     const [box, radio] = ["#box", "#one"].map((id) => document.querySelector(id) as Element);
     press("6", box);
@@ -76,7 +77,7 @@ describe("keys of a view", () => {
   });
   it("that change data do nothing in a list or on a link", () => {
     const [change, look] = [vi.fn(), vi.fn()];
-    const shown = viewOf("Range", [changing("u", "undo", "u", change), key("l", "look", "l", look)]); // prettier-ignore
+    const shown = viewOf("Range", [changing("u", "undo", "u", change), key("l", "look", "l", look)]);
     document.body.innerHTML = "<a href=#x>Card</a><li tabindex=0></li><button>Log</button>";
     const [link, row, button] = [...document.body.children];
     for (const place of [link, row]) {

@@ -35,7 +35,14 @@ const record = (uid: string): Wanted => ({
   studentId: "s",
   uid,
   club: "56",
-  body: { uid, hit_at: "2026-05-31T10:00:00Z", club_id: "c", swing: "9:00", carry_yd: 60, trajectory: "stock" }, // prettier-ignore
+  body: {
+    uid,
+    hit_at: "2026-05-31T10:00:00Z",
+    club_id: "c",
+    swing: "9:00",
+    carry_yd: 60,
+    trajectory: "stock",
+  },
 });
 const undo = (uid: string): Wanted => ({ kind: "undo", studentId: "s", uid });
 const restore = (uid: string): Wanted => ({ kind: "restore", studentId: "s", uid });

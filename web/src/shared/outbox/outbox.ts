@@ -110,8 +110,7 @@ async function refresh(): Promise<void> {
   const inMemory = outboxState.ops.filter((op) => op.seq === undefined);
   const added = new Set(inMemory.map((op) => op.id));
   const now = [...stored.filter((op) => !added.has(op.id)), ...inMemory];
-  const same = (one: Op, other: Op | undefined) =>
-    one.id === other?.id && one.refused === other.refused;
+  const same = (one: Op, other: Op | undefined) => one.id === other?.id && one.refused === other.refused;
   if (now.length !== outboxState.ops.length || !now.every((op, i) => same(op, outboxState.ops[i])))
     outboxState.ops.splice(0, outboxState.ops.length, ...now);
   count();

@@ -7,13 +7,11 @@ import type { Texts } from "./texts";
 /** "ball 2 in back, grip down 1 in"; empty without a trim. */
 export function trimWords(
   texts: Texts,
-  { ball_position_in: back = 0, grip_down_in: down = 0 }: Pick<PlanItem, "ball_position_in" | "grip_down_in">, // prettier-ignore
+  { ball_position_in: back = 0, grip_down_in: down = 0 }: Pick<PlanItem, "ball_position_in" | "grip_down_in">,
 ): string {
   const parts = [];
   if (back)
-    parts.push(
-      texts.format(back > 0 ? "trim-ball-back" : "trim-ball-forward", { inches: Math.abs(back) }),
-    );
+    parts.push(texts.format(back > 0 ? "trim-ball-back" : "trim-ball-forward", { inches: Math.abs(back) }));
   if (down) parts.push(texts.format("trim-grip-down", { inches: down }));
   return parts.join(", ");
 }
@@ -47,13 +45,9 @@ export function fillWords(texts: Texts, fill: Schemas["FillOut"]): string {
 
 /** What of a planned item is not in the cell's name: where from, how, and the coach's own note. */
 export function howWords(texts: Texts, item: PlanItem): string {
-  const between = item.between
-    ? texts.format("trim-between", { from: item.swing, to: item.between })
-    : "";
+  const between = item.between ? texts.format("trim-between", { from: item.swing, to: item.between }) : "";
   const inPlace =
-    item.why?.code === "plan-ball-place" && !item.ball_position_in
-      ? texts.format("trim-ball-in-place")
-      : "";
+    item.why?.code === "plan-ball-place" && !item.ball_position_in ? texts.format("trim-ball-in-place") : "";
   const place = item.place ? texts.format(`place-${item.place}`) : "";
   return [item.lie ?? "", between, trimWords(texts, item), inPlace, place, item.note ?? ""]
     .filter(Boolean)

@@ -49,7 +49,23 @@ it("shows a number as the browser's own formatter does, of whatever size and sig
   bundle.addResource(new FluentResource("n = { $n }"));
   const pattern = bundle.getMessage("n")?.value ?? "";
   const said = (n: FluentNumber) => bundle.formatPattern(pattern, { n });
-  // prettier-ignore
-  for (const n of [0, -0, 7, -7, 0.5, 1.005, 12.3456, 999, 999.9999, 1000, 4210, -25000, 1e-7, 1e21, NaN, Infinity])
+  for (const n of [
+    0,
+    -0,
+    7,
+    -7,
+    0.5,
+    1.005,
+    12.3456,
+    999,
+    999.9999,
+    1000,
+    4210,
+    -25000,
+    1e-7,
+    1e21,
+    NaN,
+    Infinity,
+  ])
     expect(said(new BareNumber(n)), String(n)).toBe(said(new FluentNumber(n)));
 });

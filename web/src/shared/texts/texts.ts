@@ -96,7 +96,7 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     const given = Object.entries(known)
       .filter(([, value]) => value !== null)
       .map(([name, value]) => [name, typeof value === "number" ? new BareNumber(value) : value]);
-    return bundle.formatPattern(pattern, Object.fromEntries(given) as Record<string, FluentValue>, []); // prettier-ignore
+    return bundle.formatPattern(pattern, Object.fromEntries(given) as Record<string, FluentValue>, []);
   }
   function name(of: string, code: string): string {
     const said = format(`${of}-${code}`);

@@ -12,7 +12,7 @@ function field(props: { modelValue: string | null; kind?: "date" | "time"; requi
   /** What the browser hands over when this is typed, and when the field is left. */
   async function typed(text: string, whole = true): Promise<void> {
     input.element.value = text;
-    Object.defineProperty(input.element, "validity", { value: { valid: whole }, configurable: true }); // prettier-ignore
+    Object.defineProperty(input.element, "validity", { value: { valid: whole }, configurable: true });
     await input.trigger("input");
     await input.trigger("blur");
   }

@@ -22,12 +22,7 @@ function turn(): void {
 
 <template>
   <span ref="box" class="hint" @keydown.esc.stop="open = false">
-    <button
-      type="button"
-      :aria-expanded="open"
-      :aria-controls="open ? id : undefined"
-      @click.stop="turn"
-    >
+    <button type="button" :aria-expanded="open" :aria-controls="open ? id : undefined" @click.stop="turn">
       <slot>{{ texts.name("word", word).toLowerCase() }}</slot></button
     ><span v-if="open" :id="id" class="bubble" :class="{ toLeft }" role="note"
       ><b>{{ texts.name("word", word) }}</b

@@ -3,11 +3,7 @@ import { show, WORDS } from "@/testing/page";
 import { unitWords, type Units } from "@/shared/units/units";
 import MeasureField from "./MeasureField.vue";
 
-const field = async (
-  units: Units,
-  kind: "speed" | "air" | "trim" | "small",
-  value: number | null,
-) => {
+const field = async (units: Units, kind: "speed" | "air" | "trim" | "small", value: number | null) => {
   const { page } = await show(MeasureField, {
     value,
     measure: unitWords(units, WORDS.units)[kind],

@@ -47,9 +47,7 @@ function drop(): void {
   const id = chosen.value;
   chosen.value = "";
   if (id !== "")
-    void write(() =>
-      api.DELETE("/api/standards/{standard_id}", { params: { path: { standard_id: id } } }),
-    );
+    void write(() => api.DELETE("/api/standards/{standard_id}", { params: { path: { standard_id: id } } }));
 }
 const may = computed(() => {
   const standard = mine.value.find((s) => s.id === chosen.value);

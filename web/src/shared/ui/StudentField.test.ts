@@ -12,7 +12,7 @@ const answers = {
   "GET /api/students/m": { ...ROWS[1], units: "yd" },
 };
 async function field(studentId = "") {
-  const shown = await show(StudentField, { studentId, placeholder: "Type a name", inputId: "who" }, answers); // prettier-ignore
+  const shown = await show(StudentField, { studentId, placeholder: "Type a name", inputId: "who" }, answers);
   const light = shown.page.find<HTMLInputElement>("#who");
   const come = async () => {
     await vi.waitFor(() => expect(shown.page.find(".ant-select").exists()).toBe(true), 20_000);

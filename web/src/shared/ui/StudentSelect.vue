@@ -49,8 +49,7 @@ async function mend(): Promise<void> {
   const field = box.value?.querySelector("input");
   field?.setAttribute("aria-label", "Student");
   if (open.value) return;
-  for (const name of ["activedescendant", "owns", "controls"])
-    field?.removeAttribute(`aria-${name}`);
+  for (const name of ["activedescendant", "owns", "controls"]) field?.removeAttribute(`aria-${name}`);
 }
 onMounted(mend);
 watch([open, options], mend);

@@ -17,8 +17,7 @@ export const vTapsKeepFocus: Directive<HTMLElement> = {
   mounted(element) {
     element.addEventListener("mousedown", (event) => {
       const target = event.target as HTMLElement;
-      if (target.closest("button") && !target.closest("input, select, textarea"))
-        event.preventDefault();
+      if (target.closest("button") && !target.closest("input, select, textarea")) event.preventDefault();
     });
   },
 };

@@ -7,12 +7,9 @@ const today = () => new Date().toDateString();
 
 /** A value of today: tomorrow, on a page that stayed open too, it is `start` again. */
 export function useOfToday<T>(name: string, start: T): WritableComputedRef<T> {
-  const kept = useStorage<{ day: string; value: T }>(
-    name,
-    { day: today(), value: start },
-    localStorage,
-    { flush: "sync" },
-  );
+  const kept = useStorage<{ day: string; value: T }>(name, { day: today(), value: start }, localStorage, {
+    flush: "sync",
+  });
   function look(): void {
     if (kept.value.day !== today()) kept.value = { day: today(), value: start };
   }

@@ -52,7 +52,13 @@ export function measured(
   { kind, unit }: Schemas["MeasurementWords"],
   value: number,
 ): string {
-  const of = { carry: units as Measure, near: units.near, trim: units.trim, speed: units.speed, air: units.air }[kind]; // prettier-ignore
+  const of = {
+    carry: units as Measure,
+    near: units.near,
+    trim: units.trim,
+    speed: units.speed,
+    air: units.air,
+  }[kind];
   return of ? `${of.show(value)} ${of.sign}` : `${value.toFixed(0)} ${unit}`;
 }
 

@@ -107,9 +107,7 @@ def hold_against(stood: Evidence, new: Sequence[Hit], *, day: date) -> Off:
         raise InputError("No solid ball to compare. Hit a few more.")
     # An event after the last balls, up to the new ones, widens without ageing: as if the day after.
     then = stood.day + timedelta(days=1)
-    since = [
-        c if c.on <= then else replace(c, on=then, at=None) for c in stood.changes if c.on <= day
-    ]
+    since = [c if c.on <= then else replace(c, on=then, at=None) for c in stood.changes if c.on <= day]
     late = any(c.on > stood.day for c in since)
     known = replace(stood, day=then if late else stood.day, changes=since)
     before = known.fitted(fresh.points)

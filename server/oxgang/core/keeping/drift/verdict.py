@@ -147,9 +147,7 @@ def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
     return DayOfStrikes(struck, chance, scatter, wild)
 
 
-def struck_of(
-    earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]
-) -> Struck:
+def struck_of(earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]) -> Struck:
     """The strikes of new balls against the usual ones, and what conditions took or gave.
 
     Parameters
@@ -161,9 +159,7 @@ def struck_of(
     """
     usual = [h for h in earlier if not h.excluded and not h.told][-USUAL_OVER:]
     brought = [
-        math.log(home / carry)
-        for strike, carry, home in now
-        if strike is Strike.SOLID and home and carry
+        math.log(home / carry) for strike, carry, home in now if strike is Strike.SOLID and home and carry
     ]
     return Struck(
         solid=sum(strike is Strike.SOLID for strike, _, _ in now),
@@ -231,9 +227,7 @@ def check_up_balls(share: float, spread: float) -> int:
     return most if room <= spread**2 / most else max(least, math.ceil(spread**2 / room))
 
 
-def advise(
-    whole: Shift, nothing: float, found: Sequence[Suspicion], strikes: DayOfStrikes
-) -> Advice:
+def advise(whole: Shift, nothing: float, found: Sequence[Suspicion], strikes: DayOfStrikes) -> Advice:
     """What to do with new balls, from the probabilities of what may have moved."""
     first = found[0] if found else None
     if first is None or (nothing >= OPEN and not whole.changed):

@@ -45,9 +45,7 @@ async function begin(): Promise<void> {
   secret.value = (await factor.run(() => dataOf(api.POST("/api/account/factor")))) ?? null;
 }
 async function confirm(): Promise<void> {
-  const done = await factor.run(() =>
-    dataOf(api.PUT("/api/account/factor", { body: { code: code.value } })),
-  );
+  const done = await factor.run(() => dataOf(api.PUT("/api/account/factor", { body: { code: code.value } })));
   if (!done) return;
   codes.value = done.codes;
   secret.value = null;
@@ -65,13 +63,10 @@ async function end(): Promise<void> {
 const endOne = async (id: number) =>
   take(
     await places.run(() =>
-      dataOf(
-        api.DELETE("/api/account/sign-ins/{sign_in_id}", { params: { path: { sign_in_id: id } } }),
-      ),
+      dataOf(api.DELETE("/api/account/sign-ins/{sign_in_id}", { params: { path: { sign_in_id: id } } })),
     ),
   );
-const endAll = async () =>
-  take(await places.run(() => dataOf(api.POST("/api/account/sign-out-everywhere"))));
+const endAll = async () => take(await places.run(() => dataOf(api.POST("/api/account/sign-out-everywhere"))));
 /** A browser's name for itself is long: what it runs on is enough to know it by. */
 const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0, 40) || "unknown");
 </script>
@@ -81,8 +76,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
     <div class="head">
       <h1>{{ account.coach?.name }}</h1>
       <span class="quiet"
-        >{{ texts.name("role", account.coach?.role ?? "coach") }},
-        {{ security.data.value?.log_in }}</span
+        >{{ texts.name("role", account.coach?.role ?? "coach") }}, {{ security.data.value?.log_in }}</span
       >
     </div>
     <Sentence v-if="security.error.value" :text="sentenceOf(security.error.value)" />
@@ -103,11 +97,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <p v-if="password.state.saved" role="status">
             You have a new password. Every other browser is signed out.
           </p>
-          <Button
-            type="primary"
-            html-type="submit"
-            :loading="password.busy.value"
-            :disabled="!old || !fresh"
+          <Button type="primary" html-type="submit" :loading="password.busy.value" :disabled="!old || !fresh"
             >Change it</Button
           >
         </form>
@@ -125,8 +115,8 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
             <p class="quiet">{{ security.data.value.codes_left }} recovery codes left.</p>
             <div v-if="codes.length" class="codes" role="status">
               <p>
-                <b>Recovery codes, for a lost phone. Each is good once.</b> Write them down: they
-                are shown here and nowhere else.
+                <b>Recovery codes, for a lost phone. Each is good once.</b> Write them down: they are shown
+                here and nowhere else.
               </p>
               <code v-for="one in codes" :key="one">{{ one }}</code>
             </div>
@@ -134,15 +124,11 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
               <label for="own">Your password, to take it away</label>
               <InputPassword id="own" v-model:value="own" autocomplete="current-password" />
               <Sentence :text="factor.error.value" />
-              <Button html-type="submit" :disabled="!own" :loading="factor.busy.value"
-                >Take it away</Button
-              >
+              <Button html-type="submit" :disabled="!own" :loading="factor.busy.value">Take it away</Button>
             </form>
           </template>
           <template v-else-if="secret">
-            <p>
-              Point a program for one-time codes at this, then type the six digits that it shows.
-            </p>
+            <p>Point a program for one-time codes at this, then type the six digits that it shows.</p>
             <img :src="secret.qr" alt="The secret as a QR code" width="180" height="180" />
             <p class="quiet">
               Or type it in: <code>{{ secret.secret }}</code>
@@ -157,15 +143,12 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
                 :maxlength="12"
               />
               <Sentence :text="factor.error.value" />
-              <Button type="primary" html-type="submit" :loading="factor.busy.value"
-                >Turn it on</Button
-              >
+              <Button type="primary" html-type="submit" :loading="factor.busy.value">Turn it on</Button>
             </form>
           </template>
           <template v-else>
             <p class="quiet">
-              Off. With it a stolen password opens nothing: sign-in also asks for six digits from
-              your phone.
+              Off. With it a stolen password opens nothing: sign-in also asks for six digits from your phone.
             </p>
             <Sentence :text="factor.error.value" />
             <Button :loading="factor.busy.value" @click="begin">Set it</Button>

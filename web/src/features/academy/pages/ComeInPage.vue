@@ -28,9 +28,7 @@ async function enter(): Promise<void> {
   // Asking sets the token that writes need.
   await api.GET("/api/account");
   const body = { log_in: logIn.value, password: password.value };
-  const done = await run(() =>
-    dataOf(api.POST("/api/account/links/{token}", { ...path.value, body })),
-  );
+  const done = await run(() => dataOf(api.POST("/api/account/links/{token}", { ...path.value, body })));
   if (!done) return;
   await account.load();
   await router.replace("/");
@@ -71,13 +69,7 @@ async function enter(): Promise<void> {
       </ul>
       <InputPassword id="new-password" v-model:value="password" autocomplete="new-password" />
       <Sentence :text="about('password', '')" />
-      <Button
-        type="primary"
-        html-type="submit"
-        size="large"
-        block
-        :loading="busy"
-        :disabled="!password"
+      <Button type="primary" html-type="submit" size="large" block :loading="busy" :disabled="!password"
         >Come in</Button
       >
     </form>

@@ -18,8 +18,7 @@ const months = ref(12);
 const MONTHS = [3, 6, 12, 24];
 const figures = useQuery({
   key: () => keys.figures(by.value, months.value),
-  query: () =>
-    dataOf(api.GET("/api/figures", { params: { query: { by: by.value, months: months.value } } })),
+  query: () => dataOf(api.GET("/api/figures", { params: { query: { by: by.value, months: months.value } } })),
   placeholderData: (before: Schemas["FiguresOut"] | undefined) => before,
 });
 const one = ref("");
@@ -40,7 +39,14 @@ const level = (name: string) => (name ? `${texts.value.name("level", name)}s` : 
 const lines = computed(() =>
   (figures.data.value?.lines ?? []).map((line) => ({
     ...line,
-    label: !line.key && !line.name ? (line === figures.data.value?.lines[0] ? "The academy" : "nobody's") : by.value === "level" ? level(line.name) : line.name, // prettier-ignore
+    label:
+      !line.key && !line.name
+        ? line === figures.data.value?.lines[0]
+          ? "The academy"
+          : "nobody's"
+        : by.value === "level"
+          ? level(line.name)
+          : line.name,
   })),
 );
 const pair = computed(() =>
@@ -104,9 +110,7 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
             placeholder="others of the same level"
             @choose="(id) => (other = id)"
         /></span>
-        <button v-if="other" type="button" class="plain" @click="other = ''">
-          The level again
-        </button>
+        <button v-if="other" type="button" class="plain" @click="other = ''">The level again</button>
       </div>
       <Sentence v-if="beside.error.value" :text="sentenceOf(beside.error.value)" />
       <section v-if="one && pair.length" class="sheet"><FigureTable :lines="pair" /></section>

@@ -39,10 +39,7 @@ const here = computed(() => people.data.value?.people.filter((p) => !p.left_at) 
 const gone = computed(() => people.data.value?.people.filter((p) => p.left_at) ?? []);
 const path = (person: Person) => ({ params: { path: { person_id: person.id } } });
 
-async function change(
-  write: () => Promise<{ data?: Schemas["PeopleOut"] }>,
-  words: string,
-): Promise<void> {
+async function change(write: () => Promise<{ data?: Schemas["PeopleOut"] }>, words: string): Promise<void> {
   said.value = "";
   made.value = null;
   const now = await run(() => dataOf(write()));
@@ -62,8 +59,7 @@ async function invite(): Promise<void> {
 }
 async function reset(person: Person): Promise<void> {
   said.value = "";
-  made.value =
-    (await run(() => dataOf(api.POST("/api/people/{person_id}/reset", path(person))))) ?? null;
+  made.value = (await run(() => dataOf(api.POST("/api/people/{person_id}/reset", path(person))))) ?? null;
   await people.refetch();
 }
 function setRole(person: Person, event: Event): void {
@@ -166,10 +162,7 @@ async function handOver(): Promise<void> {
                   <Button v-if="person.factor" size="small" @click="endFactor(person)"
                     >No second factor</Button
                   >
-                  <Button
-                    v-if="person.students"
-                    size="small"
-                    @click="handing = { from: person.id, to: '' }"
+                  <Button v-if="person.students" size="small" @click="handing = { from: person.id, to: '' }"
                     >Hand over</Button
                   >
                   <Button size="small" @click="leave(person)">Leaves</Button>
@@ -207,10 +200,7 @@ async function handOver(): Promise<void> {
               ></span
             >
             <span v-if="leads" class="acts">
-              <Button
-                v-if="person.students"
-                size="small"
-                @click="handing = { from: person.id, to: '' }"
+              <Button v-if="person.students" size="small" @click="handing = { from: person.id, to: '' }"
                 >Hand over</Button
               >
               <Button size="small" @click="comeBack(person)">Comes back</Button>

@@ -143,11 +143,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
         <h2>A new student starts with</h2>
         <label for="units">Units</label>
         <select id="units" v-model="draft.units" data-units>
-          <option
-            v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})"
-            :key="id"
-            :value="id"
-          >
+          <option v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})" :key="id" :value="id">
             {{ unitName }}
           </option>
         </select>
@@ -159,8 +155,8 @@ async function bringAlong(before: string, left: number): Promise<void> {
           </option>
         </select>
         <p class="quiet">
-          The longest controlled swing belongs to the scale: change it with the swing lengths, in a
-          student's Setup.
+          The longest controlled swing belongs to the scale: change it with the swing lengths, in a student's
+          Setup.
         </p>
         <label for="school">School of set-up</label>
         <select id="school" v-model="draft.school">
@@ -215,8 +211,8 @@ async function bringAlong(before: string, left: number): Promise<void> {
           <h2>Whose data it is</h2>
           <p>
             <label
-              ><input v-model="draft.second_factor" type="checkbox" /> everybody signs in with a
-              second factor</label
+              ><input v-model="draft.second_factor" type="checkbox" /> everybody signs in with a second
+              factor</label
             >
           </p>
           <Sentence :text="about('second_factor')" />
@@ -229,8 +225,8 @@ async function bringAlong(before: string, left: number): Promise<void> {
             <InputNumber id="pictures" v-model:value="draft.picture_months" />
           </div>
           <p class="quiet">
-            0 months is no rule. Nobody is erased by a rule alone: Oxgang proposes, a head coach
-            types the name. Local law decides how long you may and must keep.
+            0 months is no rule. Nobody is erased by a rule alone: Oxgang proposes, a head coach types the
+            name. Local law decides how long you may and must keep.
           </p>
           <Sentence :text="about('link_days', 'keep_months', 'picture_months')" />
         </fieldset>

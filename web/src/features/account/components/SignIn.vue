@@ -68,12 +68,7 @@ async function submit(): Promise<void> {
           autocapitalize="none"
         />
         <label for="password">Password</label>
-        <InputPassword
-          id="password"
-          v-model:value="password"
-          size="large"
-          autocomplete="current-password"
-        />
+        <InputPassword id="password" v-model:value="password" size="large" autocomplete="current-password" />
         <template v-if="asksCode">
           <label for="code">Six digits from your phone, or a recovery code</label>
           <Input
@@ -86,9 +81,7 @@ async function submit(): Promise<void> {
           />
         </template>
         <Sentence :text="error" />
-        <Button type="primary" html-type="submit" size="large" block :loading="busy"
-          >Sign in</Button
-        >
+        <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>
         <p v-if="account.demo" class="quiet demo">
           Demo: <b>ilse</b> or <b>tobin</b>, password <b>fallow-ground</b>
         </p>

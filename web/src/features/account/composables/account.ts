@@ -115,9 +115,7 @@ export const useAccount = defineStore("account", () => {
     const { csrf } = await dataOf(api.GET("/api/account"));
     const headers = { "X-CSRFToken": csrf };
     try {
-      await take(
-        await dataOf(api.POST("/api/account", { body: { log_in, password, code }, headers })),
-      );
+      await take(await dataOf(api.POST("/api/account", { body: { log_in, password, code }, headers })));
     } finally {
       pageBelongsTo(coach.value?.id ?? null);
     }

@@ -26,8 +26,7 @@ async function together(id: string): Promise<void> {
   const student = await dataOf(api.GET("/api/students/{student_id}", { params })).catch(() => null);
   if (student) draft.value.others = [...draft.value.others, { id, name: student.name }];
 }
-const without = (id: string) =>
-  (draft.value.others = draft.value.others.filter((one) => one.id !== id));
+const without = (id: string) => (draft.value.others = draft.value.others.filter((one) => one.id !== id));
 const CHECK_UPS = [0, 10, 15, 30, 45];
 </script>
 
@@ -80,9 +79,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <label for="note">Note</label>
     <Input id="note" v-model:value="draft.note" :maxlength="200" />
     <Sentence
-      :text="
-        ['student_id', 'students', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error
-      "
+      :text="['student_id', 'students', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error"
     />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="busy" :disabled="!draft.studentId">{{

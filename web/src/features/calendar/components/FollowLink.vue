@@ -24,8 +24,8 @@ const end = () =>
   <section class="sheet">
     <h2>In your own calendar</h2>
     <p class="quiet">
-      A private address that calendar programs subscribe to. Who has it sees your sessions and the
-      students' names.
+      A private address that calendar programs subscribe to. Who has it sees your sessions and the students'
+      names.
     </p>
     <p v-if="url" class="made">
       <a :href="url">{{ url }}</a>

@@ -33,11 +33,7 @@ defineEmits<{ start: []; move: []; cancel: [one: Appointment] }>();
     <p class="acts">
       <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
       <button v-if="!past" type="button" @click="$emit('move')">Move</button>
-      <button
-        v-if="!past && session.group.length === 1"
-        type="button"
-        @click="$emit('cancel', session)"
-      >
+      <button v-if="!past && session.group.length === 1" type="button" @click="$emit('cancel', session)">
         Cancel
       </button>
     </p>

@@ -28,8 +28,7 @@ export function useCalendar() {
   const first = computed(() => monday.value.format("YYYY-MM-DD"));
   const week = useQuery({
     key: () => keys.week(first.value),
-    query: () =>
-      dataOf(api.GET("/api/calendar", { params: { query: { first: first.value, days: DAYS } } })),
+    query: () => dataOf(api.GET("/api/calendar", { params: { query: { first: first.value, days: DAYS } } })),
   });
   const days = computed(() =>
     Array.from({ length: DAYS }, (_, i) => {
@@ -64,7 +63,15 @@ export function useCalendar() {
         ? dataOf(
             api.PATCH("/api/appointments/{appointment_id}", {
               params: { path: { appointment_id: draft.id } },
-              body: { ...body, was: { starts_at: was.starts_at, minutes: was.minutes, check_up: was.check_up, note: was.note } }, // prettier-ignore
+              body: {
+                ...body,
+                was: {
+                  starts_at: was.starts_at,
+                  minutes: was.minutes,
+                  check_up: was.check_up,
+                  note: was.note,
+                },
+              },
             }),
           )
         : draft.others.length
@@ -73,9 +80,7 @@ export function useCalendar() {
                 body: { ...body, students: [draft.studentId, ...draft.others.map((o) => o.id)] },
               }),
             )
-          : dataOf(
-              api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } }),
-            ),
+          : dataOf(api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } })),
     );
   }
   const cancel = (id: string) =>

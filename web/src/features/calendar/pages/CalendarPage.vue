@@ -16,8 +16,7 @@ import SessionCard from "../components/SessionCard.vue";
 import { useCalendar, type Appointment, type Booked, type Draft } from "../composables/calendar";
 
 const router = useRouter();
-const { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } =
-  useCalendar();
+const { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } = useCalendar();
 const check = useCheckUp();
 const today = computed(() => week.data.value?.today ?? "");
 const blank = (): Draft => ({
@@ -122,11 +121,7 @@ useKeys("Calendar", [
       <div class="week">
         <section v-for="{ day, sessions } in days" :key="day" :class="{ today: day === today }">
           <h2>
-            <button
-              type="button"
-              :title="`Book on ${dayjs(day).format('D MMM')}`"
-              @click="pick(day)"
-            >
+            <button type="button" :title="`Book on ${dayjs(day).format('D MMM')}`" @click="pick(day)">
               {{ dayjs(day).format("ddd") }} <span class="num">{{ dayjs(day).format("D") }}</span>
             </button>
           </h2>

@@ -31,18 +31,14 @@ function side(name: keyof typeof SIDES): void {
   <fieldset>
     <legend>Sides</legend>
     <label v-for="(name, one) in SIDES" :key="one"
-      ><input type="checkbox" :checked="look.sides.includes(one)" @change="side(one)" />
-      {{ name }}</label
+      ><input type="checkbox" :checked="look.sides.includes(one)" @change="side(one)" /> {{ name }}</label
     >
   </fieldset>
   <fieldset>
     <legend>The ladder</legend>
     <label class="line"
       >A rung every
-      <select
-        :value="look.step"
-        @change="set({ step: Number(($event.target as HTMLSelectElement).value) })"
-      >
+      <select :value="look.step" @change="set({ step: Number(($event.target as HTMLSelectElement).value) })">
         <option v-for="step in STEPS" :key="step">{{ step }}</option>
       </select>
       {{ unit }}</label
@@ -56,12 +52,11 @@ function side(name: keyof typeof SIDES): void {
       longest on top</label
     >
     <label
-      ><input type="checkbox" :checked="look.cues" @change="set({ cues: !look.cues })" /> cue of
-      each swing</label
+      ><input type="checkbox" :checked="look.cues" @change="set({ cues: !look.cues })" /> cue of each
+      swing</label
     >
     <label
-      ><input type="checkbox" :checked="look.run" @change="set({ run: !look.run })" /> how far it
-      runs</label
+      ><input type="checkbox" :checked="look.run" @change="set({ run: !look.run })" /> how far it runs</label
     >
   </fieldset>
 </template>

@@ -20,8 +20,7 @@ const rows = computed(() =>
   props.moved
     .filter((d) => {
       if (props.played && d.before !== "played" && d.after !== "played") return false;
-      if (d.before_yd === null || d.after_yd === null || (props.played && d.before !== d.after))
-        return true;
+      if (d.before_yd === null || d.after_yd === null || (props.played && d.before !== d.after)) return true;
       return Math.abs(d.after_yd - d.before_yd) >= SHOWN_YD;
     })
     .map((d) => ({
@@ -33,7 +32,7 @@ const rows = computed(() =>
     })),
 );
 function how(d: Schemas["DifferenceOut"]): string {
-  if (props.played && d.after !== d.before) return d.after === "played" ? "new on the card" : "off the card"; // prettier-ignore
+  if (props.played && d.after !== d.before) return d.after === "played" ? "new on the card" : "off the card";
   return d.real ? "more than chance" : "within chance";
 }
 </script>

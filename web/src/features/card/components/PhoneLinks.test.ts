@@ -4,38 +4,54 @@ import { ANSWERS } from "@/testing/samples";
 import PhoneLinks from "./PhoneLinks.vue";
 
 const link = (more: object = {}) => ({
-  id: 7, made_at: "2026-05-01T10:00:00Z", expires_at: "2026-11-01T10:00:00Z", revoked_at: null,
-  opened_at: null, with_code: true, locked: false, ...more,
-}); // prettier-ignore
-const made = { link: link(), url: "https://oxgang.test/c/new", qr: "data:image/svg+xml;base64,", reached: true }; // prettier-ignore
+  id: 7,
+  made_at: "2026-05-01T10:00:00Z",
+  expires_at: "2026-11-01T10:00:00Z",
+  revoked_at: null,
+  opened_at: null,
+  with_code: true,
+  locked: false,
+  ...more,
+});
+const made = {
+  link: link(),
+  url: "https://oxgang.test/c/new",
+  qr: "data:image/svg+xml;base64,",
+  reached: true,
+};
 const links = (more: object = {}) =>
-  show(PhoneLinks, { studentId: "s", published: false }, {
-    ...ANSWERS,
-    "GET /api/students/s/links": [link({ locked: true })],
-    "GET /api/students/s/sharing": { shows: ["card", "homework"], usual: ["card"], parts: ["card", "homework", "pictures"] },
-    "PUT /api/students/s/sharing": ({ body }: Asked) => ({ ...(body as object), usual: [], parts: [] }),
-    "PUT /api/students/s/links/7/code": link(),
-    "POST /api/students/s/links/7/renew": made,
-    ...more,
-  }); // prettier-ignore
+  show(
+    PhoneLinks,
+    { studentId: "s", published: false },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/links": [link({ locked: true })],
+      "GET /api/students/s/sharing": {
+        shows: ["card", "homework"],
+        usual: ["card"],
+        parts: ["card", "homework", "pictures"],
+      },
+      "PUT /api/students/s/sharing": ({ body }: Asked) => ({ ...(body as object), usual: [], parts: [] }),
+      "PUT /api/students/s/links/7/code": link(),
+      "POST /api/students/s/links/7/renew": made,
+      ...more,
+    },
+  );
 afterEach(() => vi.unstubAllGlobals());
 
 test("the coach ticks what the student sees", async () => {
   const { page, text, writes } = await links();
   expect(text()).toContain("No card in it yet: publish a version.");
   const boxes = page.findAll('input[type="checkbox"]');
-  expect(boxes.map((box) => (box.element as HTMLInputElement).checked)).toEqual([
-    true,
-    true,
-    false,
-  ]);
+  expect(boxes.map((box) => (box.element as HTMLInputElement).checked)).toEqual([true, true, false]);
   await boxes[2]!.trigger("change");
   await settled();
   await boxes[1]!.trigger("change");
   await settled();
   expect(writes().map((one) => (one.body as { shows: string[] }).shows)).toEqual([
-    ["card", "homework", "pictures"], ["card"],
-  ]); // prettier-ignore
+    ["card", "homework", "pictures"],
+    ["card"],
+  ]);
 });
 
 test("a link that was guessed at says so, takes another code, and gets a new address", async () => {
@@ -52,7 +68,8 @@ test("a link that was guessed at says so, takes another code, and gets a new add
 
 test("a code that everybody tries first is refused where it is typed", async () => {
   const { page, press, text } = await links({
-    "POST /api/students/s/links": () => problem(422, "unusable-input", "Everybody tries this one first.", "code"), // prettier-ignore
+    "POST /api/students/s/links": () =>
+      problem(422, "unusable-input", "Everybody tries this one first.", "code"),
   });
   await page.find('[aria-label^="Code of four"]').setValue("1234");
   await press("Make a link");

@@ -45,9 +45,7 @@ const end = (id: number) =>
   });
 const renew = (id: number) =>
   run(async () => {
-    made.value = await dataOf(
-      api.POST("/api/students/{student_id}/links/{link_id}/renew", one(id)),
-    );
+    made.value = await dataOf(api.POST("/api/students/{student_id}/links/{link_id}/renew", one(id)));
     await links.refetch();
   });
 /** Which link is being given another code, and the code. */
@@ -68,9 +66,7 @@ const setCode = () =>
 function toggle(part: Schemas["Shows"]): void {
   const now = sharing.data.value;
   if (!now) return;
-  const shows = now.shows.includes(part)
-    ? now.shows.filter((other) => other !== part)
-    : [...now.shows, part];
+  const shows = now.shows.includes(part) ? now.shows.filter((other) => other !== part) : [...now.shows, part];
   void run(async () => {
     await dataOf(api.PUT("/api/students/{student_id}/sharing", { ...path, body: { shows } }));
     await sharing.refetch();
@@ -82,17 +78,13 @@ function toggle(part: Schemas["Shows"]): void {
   <section class="sheet">
     <h2>On the phone</h2>
     <p class="quiet">
-      A private link to this student's own place, without an account. It works without a network
-      after the first visit.
+      A private link to this student's own place, without an account. It works without a network after the
+      first visit.
     </p>
     <fieldset v-if="sharing.data.value" class="parts">
       <legend>It shows</legend>
       <label v-for="part in sharing.data.value.parts" :key="part"
-        ><input
-          type="checkbox"
-          :checked="sharing.data.value.shows.includes(part)"
-          @change="toggle(part)"
-        />
+        ><input type="checkbox" :checked="sharing.data.value.shows.includes(part)" @change="toggle(part)" />
         {{ texts.name("shows", part) }}</label
       >
     </fieldset>
@@ -122,8 +114,7 @@ function toggle(part: Schemas["Shows"]): void {
       />
       <img :src="made.qr" alt="QR code of the link" />
       <p>
-        <a :href="made.url" target="_blank" rel="noopener">{{ made.url }}</a><br /><span
-          class="quiet"
+        <a :href="made.url" target="_blank" rel="noopener">{{ made.url }}</a><br /><span class="quiet"
           >Shown this once.</span
         >
       </p>

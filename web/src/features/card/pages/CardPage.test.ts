@@ -19,12 +19,26 @@ const link = (id: number, revoked_at: string | null = null) => ({
   locked: false,
 });
 const text = (words: string, y: number, more: object = {}) => ({
-  x: 10, y, text: words, face: "bold", size: 9, align: "left", grey: 0, ...more,
-}); // prettier-ignore
+  x: 10,
+  y,
+  text: words,
+  face: "bold",
+  size: 9,
+  align: "left",
+  grey: 0,
+  ...more,
+});
 const moved = (name: string, before_yd: number | null, after_yd: number | null, more: object = {}) => ({
-  key: key(name), back_in: 0, down_in: 0, before_yd, after_yd, before: "played", after: "played",
-  real: false, ...more,
-}); // prettier-ignore
+  key: key(name),
+  back_in: 0,
+  down_in: 0,
+  before_yd,
+  after_yd,
+  before: "played",
+  after: "played",
+  real: false,
+  ...more,
+});
 const SHOTS = [
   { ...cell("56 9:00", 61), play: "played", worth: 4, let_in: true },
   { ...cell("60 9:00", 50), play: "neither", worth: 5, let_in: true },
@@ -33,7 +47,9 @@ const SHOTS = [
 const preview = (more: object = {}) => ({
   sheets: [
     {
-      width: 420, height: 298, boxes: [],
+      width: 420,
+      height: 298,
+      boxes: [],
       texts: [text("60", 40), text("56 9:00", 40, { face: "italic", align: "right" })],
       rules: [{ x1: 0, y1: 1, x2: 9, y2: 1, width: 0.4, dash: 1 }],
     },
@@ -45,7 +61,7 @@ const preview = (more: object = {}) => ({
   next: 3,
   publishable: true,
   ...more,
-}); // prettier-ignore
+});
 const answers = (more: object = {}) => ({
   ...ANSWERS,
   "GET /api/students/s/versions": [version(2, "smooth"), version(1)],
@@ -87,9 +103,15 @@ test("a version is published with its note, and stands first", async () => {
   expect(writes()).toHaveLength(0);
   second({ lie: "rough-up", rows: 27 });
   await published();
-  const lies = asked.filter((one) => one.path.endsWith("/pick/table")).map((one) => one.query.get("lie")); // prettier-ignore
+  const lies = asked.filter((one) => one.path.endsWith("/pick/table")).map((one) => one.query.get("lie"));
   expect(lies).toEqual(["fairway", "rough-up", "rough-down"]);
-  expect(writes()[0]!.body).toEqual({ note: "slower back", step: 5, order: "short-first", cues: true, run: false }); // prettier-ignore
+  expect(writes()[0]!.body).toEqual({
+    note: "slower back",
+    step: 5,
+    order: "short-first",
+    cues: true,
+    run: false,
+  });
   expect(page.findAll("li b.slab").map((b) => b.text())).toEqual(["v2", "v1"]);
   expect(text()).toContain("slower back");
   expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("");
@@ -97,8 +119,7 @@ test("a version is published with its note, and stands first", async () => {
 
 test("a refusal stands on the page, and the note is not lost", async () => {
   const { page, text, press } = await card({
-    "POST /api/students/s/versions": () =>
-      problem(422, "unusable-input", "Nothing is measured yet."),
+    "POST /api/students/s/versions": () => problem(422, "unusable-input", "Nothing is measured yet."),
   });
   await page.find("#note").setValue("slower back");
   await press("Publish a version");
@@ -134,10 +155,13 @@ test("what moved between two versions, and what is within chance", async () => {
 test("a link to the phone card is shown once, and can be ended", async () => {
   const { page, text, press, writes } = await card({
     "POST /api/students/s/links": {
-      link: link(8), url: "https://oxgang.test/c/abc", qr: "data:image/svg+xml,x", reached: true,
+      link: link(8),
+      url: "https://oxgang.test/c/abc",
+      qr: "data:image/svg+xml,x",
+      reached: true,
     },
     "DELETE /api/students/s/links/7": link(7, "2026-05-31T10:00:00Z"),
-  }); // prettier-ignore
+  });
   expect(page.findAll("[src^=data]")).toHaveLength(0);
   await press(/make|new link|link for/i);
   expect(writes()[0]!.body).toEqual({ days: 180, code: "" });
@@ -156,18 +180,22 @@ test("the card itself stands beside the choices, at real proportions", async () 
   expect(svg.findAll("text").map((t) => [t.text(), t.classes()[0], t.attributes("text-anchor")])).toEqual([
     ["60", "bold", "start"],
     ["56 9:00", "italic", "end"],
-  ]); // prettier-ignore
+  ]);
   expect(svg.find("line").attributes("stroke-dasharray")).toBe("1 2");
   expect(said()).toContain("7 shots played, reaching 45 % of the ground.");
-  await page.findAll("label").find((l) => l.text().includes("how far it"))!.find("input").setValue(true); // prettier-ignore
-  await page.findAll("label").find((l) => l.text().includes("A rung every"))!.find("select").setValue("10"); // prettier-ignore
+  await page
+    .findAll("label")
+    .find((l) => l.text().includes("how far it"))!
+    .find("input")
+    .setValue(true);
+  await page
+    .findAll("label")
+    .find((l) => l.text().includes("A rung every"))!
+    .find("select")
+    .setValue("10");
   await settled();
   const last = asked.filter((a) => a.path.endsWith("/card")).at(-1)!.query;
-  expect([last.get("run"), last.get("step"), last.get("sides")]).toEqual([
-    "true",
-    "10",
-    "yardage,club",
-  ]);
+  expect([last.get("run"), last.get("step"), last.get("sides")]).toEqual(["true", "10", "yardage,club"]);
   localStorage.clear();
 });
 
@@ -219,9 +247,12 @@ test("what moved and what is thin stand before publishing; a card of nothing can
 test("a link that only this machine knows is said to be one", async () => {
   const { press, text: said } = await card({
     "POST /api/students/s/links": {
-      link: link(8), url: "http://127.0.0.1:8000/c/abc", qr: "data:,x", reached: false,
+      link: link(8),
+      url: "http://127.0.0.1:8000/c/abc",
+      qr: "data:,x",
+      reached: false,
     },
-  }); // prettier-ignore
+  });
   await press("Make a link");
   expect(said()).toContain("This address leads a phone to itself");
 });

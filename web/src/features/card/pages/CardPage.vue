@@ -90,7 +90,12 @@ useKeys("Card", [
   key("p", "to the publishing; Enter publishes", "p", () => {
     document.getElementById("publish")?.focus();
   }),
-  key("r", "how far the ball runs, or not", "r", () => (look.value = { ...look.value, run: !look.value.run })), // prettier-ignore
+  key(
+    "r",
+    "how far the ball runs, or not",
+    "r",
+    () => (look.value = { ...look.value, run: !look.value.run }),
+  ),
   key("q", "cues, or not", "q", () => (look.value = { ...look.value, cues: !look.value.cues })),
 ]);
 </script>
@@ -99,10 +104,7 @@ useKeys("Card", [
   <div class="page">
     <Sentence v-if="versions.error.value" :text="sentenceOf(versions.error.value)" />
     <Sentence v-else-if="preview.error.value" :text="sentenceOf(preview.error.value)" />
-    <Waiting
-      v-else-if="!versions.data.value || !matrix.data.value || !preview.data.value"
-      what="the card"
-    />
+    <Waiting v-else-if="!versions.data.value || !matrix.data.value || !preview.data.value" what="the card" />
     <NoClubs
       v-else-if="!matrix.data.value.clubs.length"
       :student-id="studentId"
@@ -161,9 +163,7 @@ useKeys("Card", [
           <section class="sheet">
             <h2>Publish version {{ preview.data.value.next }}</h2>
             <ul v-if="preview.data.value.thin.length" class="thin">
-              <li v-for="one in preview.data.value.thin" :key="one.code">
-                {{ texts.sentence(one) }}.
-              </li>
+              <li v-for="one in preview.data.value.thin" :key="one.code">{{ texts.sentence(one) }}.</li>
             </ul>
             <p v-if="matrix.data.value.waiting" class="quiet">
               {{ matrix.data.value.waiting }} balls wait for a review and would not be in it.

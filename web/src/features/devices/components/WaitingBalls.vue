@@ -33,9 +33,7 @@ const more = () =>
 const discard = (some: Sent[]) =>
   run(async () => {
     const body = { balls: some.map((ball) => ball.id) };
-    await dataOf(
-      api.POST("/api/devices/{device_id}/discard", { params: { path: path.value }, body }),
-    );
+    await dataOf(api.POST("/api/devices/{device_id}/discard", { params: { path: path.value }, body }));
     const gone = new Set(body.balls);
     balls.value = balls.value.filter((ball) => !gone.has(ball.id));
     emit("changed");
@@ -59,9 +57,9 @@ const numbers = (ball: Sent) =>
 <template>
   <section class="waiting" :aria-label="`Balls of ${device.name} that nobody has`">
     <p class="quiet">
-      {{ device.waiting }} {{ device.waiting === 1 ? "ball" : "balls" }} of {{ device.name }} that
-      nobody has. Take them in the range view of the student (Listen to), or discard them; History
-      brings discarded ones back.
+      {{ device.waiting }} {{ device.waiting === 1 ? "ball" : "balls" }} of {{ device.name }} that nobody has.
+      Take them in the range view of the student (Listen to), or discard them; History brings discarded ones
+      back.
       <Button v-if="balls.length" size="small" @click="discard(balls)"
         >Discard these {{ balls.length }}</Button
       >

@@ -64,9 +64,7 @@ async function copy(): Promise<void> {
         <label for="device-name">Name</label>
         <Input id="device-name" v-model:value="name" :maxlength="60" placeholder="Bay 3" />
         <Button type="primary" html-type="submit">Make a token</Button>
-        <p class="quiet">
-          A token can send balls and do nothing else. Making one anew ends the old.
-        </p>
+        <p class="quiet">A token can send balls and do nothing else. Making one anew ends the old.</p>
       </form>
       <Sentence :text="error" />
       <section v-if="made" class="sheet token" aria-live="polite">
@@ -131,21 +129,13 @@ async function copy(): Promise<void> {
               }}
             </td>
             <td class="right does">
-              <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)"
-                >Take away</Button
-              >
+              <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)">Take away</Button>
               <Button type="text" @click="make(device.name)">New token</Button>
             </td>
           </tr>
         </tbody>
       </table>
-      <WaitingBalls
-        v-if="shown"
-        :key="shown.id"
-        class="sheet"
-        :device="shown"
-        @changed="devices.refetch()"
-      />
+      <WaitingBalls v-if="shown" :key="shown.id" class="sheet" :device="shown" @changed="devices.refetch()" />
     </template>
   </div>
 </template>

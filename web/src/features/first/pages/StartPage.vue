@@ -64,8 +64,8 @@ async function begin(): Promise<void> {
       <div class="head">
         <h1>Oxgang, the first time</h1>
         <p class="quiet">
-          Ten minutes from here to a student's card in your hand. All of this can be changed later,
-          under Settings and Account.
+          Ten minutes from here to a student's card in your hand. All of this can be changed later, under
+          Settings and Account.
         </p>
       </div>
       <div class="columns">
@@ -82,11 +82,7 @@ async function begin(): Promise<void> {
           <Sentence :text="about('time_zone')" />
           <label for="units">Units</label>
           <select id="units" v-model="draft.units" data-units class="native">
-            <option
-              v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})"
-              :key="id"
-              :value="id"
-            >
+            <option v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})" :key="id" :value="id">
               {{ unitName }}
             </option>
           </select>
@@ -121,16 +117,10 @@ async function begin(): Promise<void> {
           <ul class="quiet">
             <li v-for="rule in start.data.value.rules" :key="rule">{{ rule }}</li>
           </ul>
-          <InputPassword
-            id="start-password"
-            v-model:value="draft.password"
-            autocomplete="new-password"
-          />
+          <InputPassword id="start-password" v-model:value="draft.password" autocomplete="new-password" />
           <Sentence :text="about('password')" />
           <Sentence :text="FIELDS.some((f) => about(f)) ? '' : about('')" />
-          <Button type="primary" html-type="submit" size="large" block :loading="busy"
-            >Begin</Button
-          >
+          <Button type="primary" html-type="submit" size="large" block :loading="busy">Begin</Button>
         </fieldset>
       </div>
     </form>

@@ -209,12 +209,7 @@ const length = (m: number) => {
       <text class="window-name" v-bind="windowName" :y="nz(NEAR_UP_M) + 14">stock window</text>
       <circle class="ball" :cx="nx(0)" :cy="nz(0) - 4" r="4" />
       <g class="gate">
-        <line
-          :x1="nx(gate.distance_m)"
-          :x2="nx(gate.distance_m)"
-          :y1="nz(0)"
-          :y2="nz(gate.height_m)"
-        />
+        <line :x1="nx(gate.distance_m)" :x2="nx(gate.distance_m)" :y1="nz(0)" :y2="nz(gate.height_m)" />
         <circle :cx="nx(gate.distance_m)" :cy="nz(gate.height_m)" r="7" />
         <text v-bind="beside(gate.distance_m)" :y="nz(gate.height_m) + 16">
           gate {{ length(gate.height_m) }} up, {{ length(gate.distance_m) }} away

@@ -20,56 +20,55 @@ const over = (m: number | null, above: string, below: string) =>
     ? "lands before it"
     : `${m > 0 ? above : below} ${props.units.small.show(Math.abs(m))} ${props.units.small.sign}`;
 const other = (shot: Shot) => props.others.find((o) => o.trajectory === shot.trajectory);
-const rows = computed<
-  { name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]
->(() => [
-  {
-    name: "Spin loft = dynamic loft − attack",
-    say: (s) =>
-      `${s.dynamic_loft_deg.toFixed(1)} − (${s.attack_deg < 0 ? "−" : ""}${Math.abs(s.attack_deg).toFixed(1)}) = ${s.spin_loft_deg.toFixed(1)}°`,
-    differ: (a, b) => `${signed(b.dynamic_loft_deg - a.dynamic_loft_deg, 1)}° loft`,
-  },
-  {
-    name: "Launch",
-    say: (s) => {
-      const [lo, hi] = props.windows[s.trajectory] ?? [0, 0];
-      const balls = props.measured[s.trajectory];
-      const drawn = balls ? `, drawn to ${balls} measured ${balls === 1 ? "ball" : "balls"}` : "";
-      return `${s.launch_deg.toFixed(1)}°, ${SIDE[s.window]} (${lo} to ${hi})${drawn}`;
+const rows = computed<{ name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]>(
+  () => [
+    {
+      name: "Spin loft = dynamic loft − attack",
+      say: (s) =>
+        `${s.dynamic_loft_deg.toFixed(1)} − (${s.attack_deg < 0 ? "−" : ""}${Math.abs(s.attack_deg).toFixed(1)}) = ${s.spin_loft_deg.toFixed(1)}°`,
+      differ: (a, b) => `${signed(b.dynamic_loft_deg - a.dynamic_loft_deg, 1)}° loft`,
     },
-    differ: (a, b) => `${signed(b.launch_deg - a.launch_deg, 1)}°`,
-  },
-  {
-    name: "Spin",
-    say: (s) =>
-      `${(Math.round(s.spin_rpm / 50) * 50).toLocaleString("en")} rpm${s.slides ? ", the ball slides on the face" : ""}`,
-    differ: (a, b) => `${signed(Math.round((b.spin_rpm - a.spin_rpm) / 50) * 50)} rpm`,
-  },
-  {
-    name: "Carry",
-    say: (s) => `${props.units.show(s.carry_yd)} ${props.units.unit}`,
-    differ: (a, b) => `${signed(props.units.value(b.carry_yd - a.carry_yd))} ${props.units.unit}`,
-  },
-  {
-    name: "Run",
-    say: (s) =>
-      `${props.units.show(s.run_yd)} ± ${props.units.show(s.run_sd_yd)} ${props.units.unit}`,
-    differ: (a, b) => `${signed(props.units.value(b.run_yd - a.run_yd))} ${props.units.unit}`,
-  },
-  {
-    name: "Comes down at",
-    say: (s) => `${s.landing_deg.toFixed(0)}°`,
-    differ: (a, b) => `${signed(b.landing_deg - a.landing_deg)}°`,
-  },
-  {
-    name: "At the gate",
-    say: (s) => over(s.above_gate_m, "clears it by", "under it by"),
-  },
-  {
-    name: "On the net",
-    say: (s) => over(s.above_tape_m, "above the tape by", "below the tape by"),
-  },
-]);
+    {
+      name: "Launch",
+      say: (s) => {
+        const [lo, hi] = props.windows[s.trajectory] ?? [0, 0];
+        const balls = props.measured[s.trajectory];
+        const drawn = balls ? `, drawn to ${balls} measured ${balls === 1 ? "ball" : "balls"}` : "";
+        return `${s.launch_deg.toFixed(1)}°, ${SIDE[s.window]} (${lo} to ${hi})${drawn}`;
+      },
+      differ: (a, b) => `${signed(b.launch_deg - a.launch_deg, 1)}°`,
+    },
+    {
+      name: "Spin",
+      say: (s) =>
+        `${(Math.round(s.spin_rpm / 50) * 50).toLocaleString("en")} rpm${s.slides ? ", the ball slides on the face" : ""}`,
+      differ: (a, b) => `${signed(Math.round((b.spin_rpm - a.spin_rpm) / 50) * 50)} rpm`,
+    },
+    {
+      name: "Carry",
+      say: (s) => `${props.units.show(s.carry_yd)} ${props.units.unit}`,
+      differ: (a, b) => `${signed(props.units.value(b.carry_yd - a.carry_yd))} ${props.units.unit}`,
+    },
+    {
+      name: "Run",
+      say: (s) => `${props.units.show(s.run_yd)} ± ${props.units.show(s.run_sd_yd)} ${props.units.unit}`,
+      differ: (a, b) => `${signed(props.units.value(b.run_yd - a.run_yd))} ${props.units.unit}`,
+    },
+    {
+      name: "Comes down at",
+      say: (s) => `${s.landing_deg.toFixed(0)}°`,
+      differ: (a, b) => `${signed(b.landing_deg - a.landing_deg)}°`,
+    },
+    {
+      name: "At the gate",
+      say: (s) => over(s.above_gate_m, "clears it by", "under it by"),
+    },
+    {
+      name: "On the net",
+      say: (s) => over(s.above_tape_m, "above the tape by", "below the tape by"),
+    },
+  ],
+);
 </script>
 
 <template>

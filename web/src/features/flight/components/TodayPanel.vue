@@ -59,8 +59,7 @@ const change = (cell: { home_yd: number; today_yd: number }) => {
       </li>
     </ul>
     <p class="quiet">
-      Stock carries as measured, then today, as this student's shots start: estimated by ball
-      flight.
+      Stock carries as measured, then today, as this student's shots start: estimated by ball flight.
     </p>
     <template v-if="lies.length">
       <h2 class="lies">From other lies</h2>

@@ -73,9 +73,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     },
     { immediate: true },
   );
-  const otherSchool = computed<School>(() =>
-    draft.school === "shallow" ? "ball-back" : "shallow",
-  );
+  const otherSchool = computed<School>(() => (draft.school === "shallow" ? "ball-back" : "shallow"));
 
   async function picture(school: School, recipes: Recipes) {
     return dataOf(
@@ -107,9 +105,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     try {
       const [own, other] = await Promise.all([
         picture(draft.school, draft.recipes),
-        compare.value
-          ? picture(otherSchool.value, schools[otherSchool.value] ?? {})
-          : Promise.resolve(null),
+        compare.value ? picture(otherSchool.value, schools[otherSchool.value] ?? {}) : Promise.resolve(null),
       ]);
       if (mine !== asked) return; // a newer picture is on its way
       shots.value = own.shots as Shot[];

@@ -48,9 +48,7 @@ const { draft, compare, shots, others, error, saved, touching } = flight;
 const order = computed(() => words.data.value?.trajectories ?? []);
 const SCHOOLS = { shallow: "Shallow, neutral", "ball-back": "Ball back" };
 const inOrder = computed(() =>
-  [...shots.value].sort(
-    (a, b) => order.value.indexOf(a.trajectory) - order.value.indexOf(b.trajectory),
-  ),
+  [...shots.value].sort((a, b) => order.value.indexOf(a.trajectory) - order.value.indexOf(b.trajectory)),
 );
 const FIRMNESS = ["soft", "medium", "firm"] as const;
 </script>
@@ -78,9 +76,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           >Start from
           <select
             :value="draft.school"
-            @change="
-              flight.startFrom(($event.target as HTMLSelectElement).value as typeof draft.school)
-            "
+            @change="flight.startFrom(($event.target as HTMLSelectElement).value as typeof draft.school)"
           >
             <option v-for="(name, school) in SCHOOLS" :key="school" :value="school">
               {{ name }}
@@ -166,9 +162,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           /></label>
           <label class="speed"
             >{{ scene.headwind_mps < 0 ? "Tailwind" : "Headwind" }}
-            <b class="num"
-              >{{ units.speed.show(Math.abs(scene.headwind_mps)) }} {{ units.speed.sign }}</b
-            >
+            <b class="num">{{ units.speed.show(Math.abs(scene.headwind_mps)) }} {{ units.speed.sign }}</b>
             <input
               v-model.number="scene.headwind_mps"
               type="range"
@@ -197,10 +191,10 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
         />
         <p class="quiet">
           <template v-if="touching.gate !== null && touching.tape !== null"
-            >A stock ball that touches the bar launched at {{ touching.gate.toFixed(1) }}°, one that
-            hits the tape at {{ touching.tape.toFixed(1) }}°. </template
-          >Cap the ends of gates and rods, keep clear of the swing; nobody beside or behind a net.
-          Your range's rules come first.
+            >A stock ball that touches the bar launched at {{ touching.gate.toFixed(1) }}°, one that hits the
+            tape at {{ touching.tape.toFixed(1) }}°. </template
+          >Cap the ends of gates and rods, keep clear of the swing; nobody beside or behind a net. Your
+          range's rules come first.
         </p>
         <ShotTable
           v-if="shots.length"

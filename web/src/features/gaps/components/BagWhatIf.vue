@@ -27,7 +27,11 @@ const searching = finding.busy;
 const number = ref(1);
 
 function reset(): void {
-  rows.splice(0, rows.length, ...props.matrix.clubs.map(({ label, loft_deg, bounce_deg }: Club) => ({ label, loft_deg, bounce_deg }))); // prettier-ignore
+  rows.splice(
+    0,
+    rows.length,
+    ...props.matrix.clubs.map(({ label, loft_deg, bounce_deg }: Club) => ({ label, loft_deg, bounce_deg })),
+  );
   result.value = null;
   found.value = [];
   state.error = finding.state.error = "";
@@ -36,9 +40,7 @@ function reset(): void {
 watch(() => props.matrix.clubs, reset, { immediate: true });
 async function tryIt(): Promise<void> {
   const body = { clubs: rows.map((row) => ({ ...row })) };
-  const bag = await run(() =>
-    dataOf(api.POST("/api/students/{student_id}/what-if", { ...path, body })),
-  );
+  const bag = await run(() => dataOf(api.POST("/api/students/{student_id}/what-if", { ...path, body })));
   if (!bag) return;
   result.value = bag;
   emit("show", bag);
@@ -114,8 +116,8 @@ function take(lofts: number[]): void {
       <Button v-if="result" size="small" type="text" @click="reset">As it is</Button>
     </p>
     <p v-if="result" class="num" role="status">
-      Covers <b>{{ percent(result.coverage.all) }}</b> instead of {{ percent(covered) }}, one ball
-      in tolerance {{ percent(result.coverage.chance) }}. Clubs nobody has hit are estimated.
+      Covers <b>{{ percent(result.coverage.all) }}</b> instead of {{ percent(covered) }}, one ball in
+      tolerance {{ percent(result.coverage.chance) }}. Clubs nobody has hit are estimated.
     </p>
     <Sentence :text="error" />
     <p class="acts">
@@ -137,8 +139,7 @@ function take(lofts: number[]): void {
       </li>
     </ul>
     <p class="quiet">
-      More bounce for soft turf, sand and a steep attack; less for firm, tight lies. Try before
-      buying.
+      More bounce for soft turf, sand and a steep attack; less for firm, tight lies. Try before buying.
     </p>
   </section>
 </template>

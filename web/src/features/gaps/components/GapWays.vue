@@ -73,9 +73,7 @@ function useOf(fill: Fill): string {
             @click="emit('choose', fill, 'work')"
             >Work</Button
           >
-          <Button size="small" :aria-label="`Plan ${name(fill)}`" @click="emit('plan', fill)"
-            >Plan</Button
-          >
+          <Button size="small" :aria-label="`Plan ${name(fill)}`" @click="emit('plan', fill)">Plan</Button>
         </span>
       </li>
     </ul>

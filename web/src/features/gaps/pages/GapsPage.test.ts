@@ -36,7 +36,12 @@ const GAPS = {
         fill("tempo", "60 9:00", { key: { ...key("60 9:00"), tempo: "faster" } }),
       ],
       window: {
-        club: "60", swing: "10:00", part_yd: 66, full_yd: 84, down: "56", down_yd: 74,
+        club: "60",
+        swing: "10:00",
+        part_yd: 66,
+        full_yd: 84,
+        down: "56",
+        down_yd: 74,
       },
     },
     { gap: { from_yd: 90, to_yd: 95, width: 6 }, fills: [], window: null },
@@ -50,7 +55,7 @@ const GAPS = {
   chosen: true,
   stage: "distance",
   measured: 2,
-}; // prettier-ignore
+};
 const answers = {
   ...ANSWERS,
   "GET /api/students/s/matrix": matrix([cell("56 9:00", 61), cell("60 9:00", 55)]),
@@ -73,7 +78,9 @@ test("each wide stretch with the ways to close it, in words; a yard or two is a 
   ]);
   expect(text()).toContain("72 ± 4, closes 5");
   expect(text()).toContain("75 ± 4, closes 5, likely 3");
-  expect(text()).toContain("From 60 10:00 (66) to its full swing (84) the 60 has no swing: one club down, 56 10:00 goes 74."); // prettier-ignore
+  expect(text()).toContain(
+    "From 60 10:00 (66) to its full swing (84) the 60 has no swing: one club down, 56 10:00 goes 74.",
+  );
   expect(text()).toContain("Out of reach of this bag.");
   expect(text()).toContain("A step or two beside a shot: 50, 64 to 65.");
 });
@@ -115,11 +122,15 @@ test("a way that is planned joins the plan with its trim and its reason", async 
     items: [
       { club: "60", balls: 3 },
       {
-        club: "56", swing: "10:00", balls: 5, grip_down_in: 1, between: "",
+        club: "56",
+        swing: "10:00",
+        balls: 5,
+        grip_down_in: 1,
+        between: "",
         why: { code: "plan-closes", values: { closes: 5, carry_yd: 75 } },
       },
     ],
-  }); // prettier-ignore
+  });
 });
 
 test("without a plan it begins one; a refusal is said", async () => {
@@ -138,11 +149,13 @@ test("without a plan it begins one; a refusal is said", async () => {
 test("another bag is tried out and shown; so are lofts that would close more", async () => {
   const { page, text, press, asked } = await gaps({
     "POST /api/students/s/what-if": {
-      clubs: [], cells: [], ground: matrix().ground,
+      clubs: [],
+      cells: [],
+      ground: matrix().ground,
       coverage: { played: 0, measured: 0.2, all: 0.75, chance: 0.3 },
     },
     "POST /api/students/s/loft-search": [{ lofts: [50, 54], covered: 0.91 }],
-  }); // prettier-ignore
+  });
   await press("Search");
   expect(text()).toContain("50°, 54° stock swings cover 91 %");
   expect(asked.at(-1)!.body).toEqual({ number: 1, staying: ["60", "56"] });

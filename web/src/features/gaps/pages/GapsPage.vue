@@ -132,7 +132,7 @@ const small = computed(() =>
       s.width === 1
         ? units.value.show(s.from_yd)
         : `${units.value.show(s.from_yd)} to ${units.value.show(s.to_yd)}`,
-    ) // prettier-ignore
+    )
     .join(", "),
 );
 useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = null))]);
@@ -157,8 +157,8 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
             {{ gaps.data.value.played === 1 ? "shot" : "shots" }} played reach
             {{ percent(gaps.data.value.coverage.played) }} of the ground, all that is measured
             {{ percent(gaps.data.value.coverage.measured) }}, with good estimates
-            {{ percent(gaps.data.value.coverage.all) }}. One ball of the shot played lands within
-            the tolerance {{ percent(gaps.data.value.coverage.chance) }} of the time.
+            {{ percent(gaps.data.value.coverage.all) }}. One ball of the shot played lands within the
+            tolerance {{ percent(gaps.data.value.coverage.chance) }} of the time.
           </span>
           <GroundLegend class="push" played :estimates="bag !== null" />
         </div>

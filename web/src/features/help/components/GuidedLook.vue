@@ -38,9 +38,7 @@ useKeys(
       <span class="num">{{ number }} of {{ of }}</span>
       <button type="button" @click="leave">Leave <kbd>Esc</kbd></button>
       <button v-if="number > 1" type="button" @click="back">Back <kbd>[</kbd></button>
-      <button type="button" class="go" @click="next">
-        {{ last ? "Done" : "Next" }} <kbd>]</kbd>
-      </button>
+      <button type="button" class="go" @click="next">{{ last ? "Done" : "Next" }} <kbd>]</kbd></button>
     </div>
   </section>
 </template>

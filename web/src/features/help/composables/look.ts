@@ -65,7 +65,7 @@ export function useLook() {
     at.value = to;
     const params = { studentId: whose.value };
     const query = next.place === "matrix" ? { at: "62" } : {};
-    await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query }); // prettier-ignore
+    await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query });
   }
   const error = ref("");
   /** Begin with whoever has the most ground covered: there is most to see. */

@@ -45,9 +45,7 @@ const KEYS = [
     <div class="head">
       <h1>Words and keys</h1>
       <span class="push">
-        <button type="button" class="press" @click="look.start()">
-          A look around, two minutes
-        </button>
+        <button type="button" class="press" @click="look.start()">A look around, two minutes</button>
       </span>
     </div>
     <Sentence :text="look.error.value" />
@@ -59,12 +57,7 @@ const KEYS = [
         <section>
           <div class="head">
             <h2>The words</h2>
-            <input
-              v-model="sought"
-              type="search"
-              aria-label="Find a word"
-              placeholder="Find a word"
-            />
+            <input v-model="sought" type="search" aria-label="Find a word" placeholder="Find a word" />
           </div>
           <dl>
             <template v-for="word in shown" :key="word.id">

@@ -106,9 +106,7 @@ useKeys("History", [
     </div>
     <p v-if="(log.data.value?.total ?? 0) > PAGE" class="num">
       <Button :disabled="page <= 1" @click="page--">Later</Button>
-      <Button :disabled="page * PAGE >= (log.data.value?.total ?? 0)" @click="page++"
-        >Earlier</Button
-      >
+      <Button :disabled="page * PAGE >= (log.data.value?.total ?? 0)" @click="page++">Earlier</Button>
     </p>
   </div>
 </template>

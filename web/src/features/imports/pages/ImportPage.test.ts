@@ -21,7 +21,11 @@ const LOOK = {
   units: { carry_yd: ["yd", "m", "ft"], ball_speed_mps: ["mph", "m/s", "km/h"] },
   mapping: {
     sources: { carry_yd: { column: "Carry (m)", unit: "m" } },
-    clubs: {}, swings: {}, club: "56", swing: "9:00", days: "day first",
+    clubs: {},
+    swings: {},
+    club: "56",
+    swing: "9:00",
+    days: "day first",
   },
   day_orders: [] as string[],
   remembered: true,
@@ -30,7 +34,7 @@ const LOOK = {
   bag: ["60", "56"],
   positions: ["8:00", "9:00"],
   preview: [],
-}; // prettier-ignore
+};
 interface Mapping {
   sources: Record<string, { column: string; unit: string }>;
   clubs: Record<string, string>;
@@ -78,8 +82,13 @@ test("a file is looked at before anything is stored: its columns, its bad rows",
   const is = page.find('[aria-label="What Speed is"]');
   // Measurements are called as everywhere, by the server's words.
   expect(is.findAll("option").map((o) => o.text())).toEqual([
-    "a note", "club", "swing", "carry", "ball speed", "spin grade",
-  ]); // prettier-ignore
+    "a note",
+    "club",
+    "swing",
+    "carry",
+    "ball speed",
+    "spin grade",
+  ]);
 });
 
 test("what a column is, its unit and its clubs are put right, and it is looked at again", async () => {
@@ -120,8 +129,7 @@ test("it is taken with the bad rows left out, and the way leads to the review", 
 
 test("an import that breaks off says that nothing was stored", async () => {
   const { text, press } = await imported({
-    "POST /api/students/s/files/take": () =>
-      new Response('{"done":1,"total":2,"new":1,"stored":false}\n'),
+    "POST /api/students/s/files/take": () => new Response('{"done":1,"total":2,"new":1,"stored":false}\n'),
   });
   await press("Skip the bad rows");
   await vi.waitFor(() => expect(text()).toContain("nothing of it was stored"));

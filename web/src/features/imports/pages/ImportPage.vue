@@ -20,8 +20,7 @@ const mapping = ref<Look["mapping"] | null>(null);
 const { state, look, store, cancel } = useFileImport<Look>({
   lookAt: `${address}/look`,
   storeAt: `${address}/take`,
-  fields: (): Record<string, string> =>
-    mapping.value ? { mapping: JSON.stringify(mapping.value) } : {},
+  fields: (): Record<string, string> => (mapping.value ? { mapping: JSON.stringify(mapping.value) } : {}),
 });
 const seen = computed(() => state.report as Look | null);
 watch(seen, (report) => {
@@ -118,21 +117,13 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         <b>{{ state.file?.name }}</b>: {{ count(seen.new, "new ball", "new balls")
         }}<template v-if="seen.known">, {{ seen.known }} already here</template
         ><template v-if="seen.problems_total"
-          >,
-          <span class="clay">{{
-            count(seen.problems_total, "bad row", "bad rows")
-          }}</span></template
+          >, <span class="clay">{{ count(seen.problems_total, "bad row", "bad rows") }}</span></template
         >.
         <span v-if="seen.remembered" class="quiet">Read as the last file with these columns.</span>
       </p>
       <Progress v-if="state.busy && state.percent" :percent="state.percent" />
       <p class="acts">
-        <Button
-          v-if="seen.rows"
-          type="primary"
-          :loading="state.busy"
-          @click="take(seen.problems_total > 0)"
-        >
+        <Button v-if="seen.rows" type="primary" :loading="state.busy" @click="take(seen.problems_total > 0)">
           {{ seen.problems_total ? "Skip the bad rows, take" : "Take" }}
           {{ count(seen.new, "ball", "balls") }}
         </Button>
@@ -175,10 +166,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                     :value="mapping.sources[meaning.get(column.name) ?? '']?.unit"
                     :aria-label="`Unit of ${column.name}`"
                     @change="
-                      setUnit(
-                        meaning.get(column.name) ?? '',
-                        ($event.target as HTMLSelectElement).value,
-                      )
+                      setUnit(meaning.get(column.name) ?? '', ($event.target as HTMLSelectElement).value)
                     "
                   >
                     <option v-for="u in seen.units[meaning.get(column.name) ?? '']" :key="u">
@@ -194,20 +182,14 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
           <section class="sheet">
             <label v-if="seen.day_orders.length > 1" class="days"
               ><b>Its dates</b> have the
-              <select
-                :value="mapping.days"
-                @change="fix('days', ($event.target as HTMLSelectElement).value)"
-              >
+              <select :value="mapping.days" @change="fix('days', ($event.target as HTMLSelectElement).value)">
                 <option v-for="order in seen.day_orders" :key="order">{{ order }}</option>
               </select></label
             >
             <h2>Clubs and swings</h2>
             <label v-if="!mapping.sources['club']"
               >All balls with
-              <select
-                :value="mapping.club"
-                @change="fix('club', ($event.target as HTMLSelectElement).value)"
-              >
+              <select :value="mapping.club" @change="fix('club', ($event.target as HTMLSelectElement).value)">
                 <option v-for="label in seen.bag" :key="label">{{ label }}</option>
               </select></label
             >
@@ -217,9 +199,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                 :value="ours('clubs', name)"
                 @change="match('clubs', name, ($event.target as HTMLSelectElement).value)"
               >
-                <option v-if="!seen.bag.includes(ours('clubs', name))" :value="name">
-                  not in the bag
-                </option>
+                <option v-if="!seen.bag.includes(ours('clubs', name))" :value="name">not in the bag</option>
                 <option v-for="label in seen.bag" :key="label">{{ label }}</option>
               </select></label
             >
@@ -253,9 +233,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                 >: {{ p.reason }}
               </li>
             </ul>
-            <p v-if="seen.problems_total > 12" class="quiet">
-              and {{ seen.problems_total - 12 }} more.
-            </p>
+            <p v-if="seen.problems_total > 12" class="quiet">and {{ seen.problems_total - 12 }} more.</p>
           </section>
         </div>
       </div>

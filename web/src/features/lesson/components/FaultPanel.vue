@@ -28,7 +28,7 @@ const faults = computed<Shown[]>(() => {
   const all = [
     ...props.page.faults.map(({ fault }) => ({ name: fault as string, label: props.texts.format(fault) })),
     ...own("fault").map((word) => ({ name: word.name, label: word.text })),
-  ]; // prettier-ignore
+  ];
   const order = [...why.keys()];
   const rank = (name: string) => (order.includes(name) ? order.indexOf(name) : order.length);
   return all
@@ -52,10 +52,7 @@ const cues = computed(() => [
   ...props.draft.faults.filter((n) => n.startsWith("fault-")).map((n) => `${n}.cue`),
   ...own("cue").map((word) => word.text),
 ]);
-const drills = computed(() => [
-  ...props.page.drills.map(String),
-  ...own("drill").map((word) => word.text),
-]);
+const drills = computed(() => [...props.page.drills.map(String), ...own("drill").map((word) => word.text)]);
 const say = (line: string) => upper(props.texts.format(line));
 const line = (name: "cue" | "drill") =>
   computed({

@@ -35,9 +35,7 @@ async function put(swing: string, event: Event): Promise<void> {
 }
 async function drop(id: number): Promise<void> {
   const params = { path: { student_id: props.studentId, picture_id: id } };
-  await run(() =>
-    dataOf(api.DELETE("/api/students/{student_id}/pictures/{picture_id}", { params })),
-  );
+  await run(() => dataOf(api.DELETE("/api/students/{student_id}/pictures/{picture_id}", { params })));
   await again();
 }
 </script>
@@ -88,8 +86,8 @@ async function drop(id: number): Promise<void> {
       </li>
     </ul>
     <p class="quiet">
-      Kept small, and without place or time. Ask before you take a picture of anybody; for a junior
-      ask a parent. On the phone only if you allow it under Card.
+      Kept small, and without place or time. Ask before you take a picture of anybody; for a junior ask a
+      parent. On the phone only if you allow it under Card.
     </p>
   </section>
 </template>

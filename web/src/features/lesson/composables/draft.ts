@@ -50,9 +50,9 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
       const mine = ++asked;
       const params = { path: { student_id: studentId } };
       const body = { seen: draft.value.seen };
-      const answer = await dataOf(
-        api.POST("/api/students/{student_id}/faults", { params, body }),
-      ).catch(() => null);
+      const answer = await dataOf(api.POST("/api/students/{student_id}/faults", { params, body })).catch(
+        () => null,
+      );
       if (answer && mine === asked) likely.value = answer;
     },
     { immediate: true },
@@ -111,12 +111,25 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
     return word;
   }
   async function endWord(id: number): Promise<void> {
-    await run(() =>
-      dataOf(api.DELETE("/api/lesson-words/{word_id}", { params: { path: { word_id: id } } })),
-    );
+    await run(() => dataOf(api.DELETE("/api/lesson-words/{word_id}", { params: { path: { word_id: id } } })));
     await cache.invalidateQueries({ key: keys.lessons(studentId) });
   }
-  return { day, draft, stored, dirty, likely, error, busy, change, look, toggleFault, keep, takeAway, addWord, endWord }; // prettier-ignore
+  return {
+    day,
+    draft,
+    stored,
+    dirty,
+    likely,
+    error,
+    busy,
+    change,
+    look,
+    toggleFault,
+    keep,
+    takeAway,
+    addWord,
+    endWord,
+  };
 }
 
 const written = ({ seen, faults, cue, drill, note }: Schemas["LessonOut"]): Written => ({

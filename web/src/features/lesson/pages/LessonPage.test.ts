@@ -13,21 +13,47 @@ const page = (more: Partial<Schemas["LessonsPage"]> = {}): Schemas["LessonsPage"
   ],
   faults: [{ fault: "fault-fat", drill: "drill-brush" }],
   drills: ["drill-brush"],
-  own: [{ id: 3, name: "own-3", kind: "checkpoint", part: "back", text: "Hat level", archived: false, whose: "house" }],
+  own: [
+    {
+      id: 3,
+      name: "own-3",
+      kind: "checkpoint",
+      part: "back",
+      text: "Hat level",
+      archived: false,
+      whose: "house",
+    },
+  ],
   ...more,
-}); // prettier-ignore
-const FAT = { fault: "fault-fat", because: [{ code: "sign-strikes", values: { strike: "fat", hits: 4, balls: 9 } }] }; // prettier-ignore
-const kept = { seen: {}, faults: [], cue: "", drill: "", note: "", day: "2026-05-31", by: "Ilse", changed_at: "2026-05-31T10:00:00Z" }; // prettier-ignore
+});
+const FAT = {
+  fault: "fault-fat",
+  because: [{ code: "sign-strikes", values: { strike: "fat", hits: 4, balls: 9 } }],
+};
+const kept = {
+  seen: {},
+  faults: [],
+  cue: "",
+  drill: "",
+  note: "",
+  day: "2026-05-31",
+  by: "Ilse",
+  changed_at: "2026-05-31T10:00:00Z",
+};
 const lesson = (more: object = {}) =>
-  show(LessonPage, { studentId: "s" }, {
-    ...ANSWERS,
-    "GET /api/students/s/lessons": page(),
-    "POST /api/students/s/faults": [FAT],
-    "PUT /api/students/s/lessons/2026-05-31": page({ lessons: [kept] }),
-    ...more,
-  }); // prettier-ignore
+  show(
+    LessonPage,
+    { studentId: "s" },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/lessons": page(),
+      "POST /api/students/s/faults": [FAT],
+      "PUT /api/students/s/lessons/2026-05-31": page({ lessons: [kept] }),
+      ...more,
+    },
+  );
 const keys = (...names: string[]) =>
-  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }))); // prettier-ignore
+  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true })));
 beforeEach(() => {
   localStorage.clear();
   document.body.innerHTML = "";
@@ -46,13 +72,19 @@ test("a lesson by keys: looks, a proposed fault with its cue and drill, written 
   const [written] = writes().filter((one) => one.method === "PUT");
   expect(written?.body).toEqual({
     seen: { "check-feet": "fine", "check-shoulders": "little", "own-3": "much" },
-    faults: ["fault-fat"], cue: "fault-fat.cue", drill: "drill-brush", note: "", looked_at: null,
-  }); // prettier-ignore
+    faults: ["fault-fat"],
+    cue: "fault-fat.cue",
+    drill: "drill-brush",
+    note: "",
+    looked_at: null,
+  });
   expect(text()).toContain("Written down.");
 });
 
 test("what could not be written is kept over a reload, and said", async () => {
-  const refused = { "PUT /api/students/s/lessons/2026-05-31": () => problem(409, "changed-meanwhile", "Tobin wrote it.") }; // prettier-ignore
+  const refused = {
+    "PUT /api/students/s/lessons/2026-05-31": () => problem(409, "changed-meanwhile", "Tobin wrote it."),
+  };
   const first = await lesson(refused);
   keys("3", "Enter");
   await settled();

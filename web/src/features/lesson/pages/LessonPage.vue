@@ -124,13 +124,9 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
         <span class="quiet">{{ student.data.value.name }}</span>
         <span class="quiet">of <DayField v-model="day" aria-label="Day" required /></span>
         <span class="quiet num">{{ looked }} looked at</span>
-        <span class="quiet" aria-live="polite">{{
-          dirty ? "Not written down yet; kept here." : said
-        }}</span>
+        <span class="quiet" aria-live="polite">{{ dirty ? "Not written down yet; kept here." : said }}</span>
         <span class="push acts">
-          <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()"
-            >Take it away</Button
-          >
+          <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()">Take it away</Button>
           <Button @click="router.push({ name: 'practice', params: { studentId } })"
             >Homework <kbd>w</kbd></Button
           >

@@ -34,9 +34,7 @@ const WORDS = { played: "played", work: "in work", neither: "not played" };
   <section aria-live="polite">
     <h2 v-if="yardage === null">Look a distance up</h2>
     <h2 v-else>At {{ units.show(yardage) }} {{ units.unit }}</h2>
-    <p v-if="yardage === null" class="quiet">
-      Move over the ground, or type the number. Click pins it.
-    </p>
+    <p v-if="yardage === null" class="quiet">Move over the ground, or type the number. Click pins it.</p>
     <template v-else>
       <p v-if="!answer" class="fallow">
         None: no shot played comes within the tolerance.
@@ -49,9 +47,7 @@ const WORDS = { played: "played", work: "in work", neither: "not played" };
             <span class="slab carry" :class="{ est: cell.basis === 'estimated' }"
               >{{ units.show(cell.carry_yd) }} ± {{ units.show(halfInterval(cell)) }}</span
             >
-            <span class="quiet">{{
-              cell.basis === "estimated" ? "estimated" : ballWords(cell)
-            }}</span>
+            <span class="quiet">{{ cell.basis === "estimated" ? "estimated" : ballWords(cell) }}</span>
             <span class="quiet right">{{ WORDS[cell.play] }}</span>
             <span v-if="cell.doubts.length" class="doubt">{{ cell.doubts.join(", ") }}</span>
           </button>

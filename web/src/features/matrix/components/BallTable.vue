@@ -33,9 +33,7 @@ function give(uid: string): void {
     <summary>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }} one by one</summary>
     <ul>
       <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">
-        <span class="num carry">{{
-          ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1)
-        }}</span>
+        <span class="num carry">{{ ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1) }}</span>
         <span class="num quiet home">{{
           homeDiffers && ball.home_yd !== null ? `${units.show(ball.home_yd, 1)} home` : ""
         }}</span>

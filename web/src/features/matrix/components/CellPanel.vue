@@ -33,9 +33,7 @@ const { balls, why, error, exclude } = useInspect({
 const texts = useTexts(() => props.units.unit);
 const own = computed(() => balls.data.value ?? []);
 /** The dots stand at home conditions, where the centre is. */
-const dots = computed(() =>
-  own.value.map((ball) => ({ ...ball, carry_yd: ball.home_yd ?? ball.carry_yd })),
-);
+const dots = computed(() => own.value.map((ball) => ({ ...ball, carry_yd: ball.home_yd ?? ball.carry_yd })));
 const strikes = computed(() => {
   const counts = new Map<string, number>();
   for (const ball of own.value) {
@@ -67,15 +65,15 @@ const run = computed(() => {
   const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
   return `Runs ${show(start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
-const doubts = computed(() =>
-  props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "),
-);
+const doubts = computed(() => props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "));
 const history = computed(() => why.data.value?.history ?? []);
 /** The last days; those before an event stand apart, under its name. */
 const parts = computed(() => {
   const found: { before: string; days: typeof history.value }[] = [];
   for (const day of history.value.slice(-DAYS)) {
-    const before = day.before ? `${texts.value.name("event", day.before.kind)}, ${shortDay(day.before.on)}` : ""; // prettier-ignore
+    const before = day.before
+      ? `${texts.value.name("event", day.before.kind)}, ${shortDay(day.before.on)}`
+      : "";
     const open = found.at(-1);
     if (open && open.before === before) open.days.push(day);
     else found.push({ before, days: [day] });
@@ -112,9 +110,7 @@ const recipe = computed(() => {
     <p v-else class="quiet">No such cell in this bag and scale.</p>
     <PlayChoice v-if="cell" :student-id="studentId" :cell="cell" />
     <DotPlot v-if="own.length" :balls="dots" :units="units" :centre-yd="cell?.carry_yd ?? null" />
-    <p v-if="strikes" class="num">
-      {{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.
-    </p>
+    <p v-if="strikes" class="num">{{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.</p>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
@@ -133,12 +129,7 @@ const recipe = computed(() => {
       :units="units"
       :balls="cell.balls"
     />
-    <TrimList
-      v-if="why.data.value && cell"
-      class="part"
-      :trims="why.data.value.trims"
-      :units="units"
-    />
+    <TrimList v-if="why.data.value && cell" class="part" :trims="why.data.value.trims" :units="units" />
     <section v-if="history.length > 1 || history[0]?.before" class="part">
       <h3>Day by day</h3>
       <p v-for="part in parts" :key="part.before" class="num" :class="{ quiet: part.before }">

@@ -50,9 +50,7 @@ const row = computed(() => {
 });
 const lines = computed(() => compared.data.value?.arithmetic ?? []);
 const measured = computed(() => lines.value.filter((line) => line.follows !== null));
-const swapped = computed(() =>
-  (compared.data.value?.swaps ?? []).filter((line) => line.follows !== null),
-);
+const swapped = computed(() => (compared.data.value?.swaps ?? []).filter((line) => line.follows !== null));
 const swaps = computed(() => swapped.value.filter((line) => line.follows).length);
 const follows = computed(() => measured.value.filter((line) => line.follows).length);
 </script>
@@ -108,9 +106,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
               </td>
               <td class="quiet">{{ cell.balls ? `${cell.balls} balls` : "estimated" }}</td>
               <td class="right quiet">
-                {{
-                  step === null ? "" : `${step < 0 ? "−" : "+"}${units.show(Math.abs(step))} on it`
-                }}
+                {{ step === null ? "" : `${step < 0 ? "−" : "+"}${units.show(Math.abs(step))} on it` }}
               </td>
             </tr>
           </tbody>

@@ -36,12 +36,9 @@ function entries(club: string, swing: string): { address: CellAddress; cell: Cel
     ];
   });
 }
-const isSelected = (address: CellAddress) =>
-  props.selected !== null && sameCell(props.selected, address);
+const isSelected = (address: CellAddress) => props.selected !== null && sameCell(props.selected, address);
 const variant = (a: CellAddress) =>
-  [a.spin !== PLAIN.spin ? a.spin : "", a.tempo !== PLAIN.tempo ? a.tempo : ""]
-    .filter(Boolean)
-    .join(" ");
+  [a.spin !== PLAIN.spin ? a.spin : "", a.tempo !== PLAIN.tempo ? a.tempo : ""].filter(Boolean).join(" ");
 </script>
 
 <template>

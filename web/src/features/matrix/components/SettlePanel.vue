@@ -61,8 +61,8 @@ const away = (carry: number, usual: number) =>
             {{ cellName(a.key) }}
           </button>
           {{ trim(a) }} its own {{ a.balls }} balls say {{ units.show(a.own_yd) }}, all others
-          {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The number stays with
-          its own. Was it this shot?
+          {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The number stays with its own.
+          Was it this shot?
         </span>
       </li>
       <li v-for="s in matrix.splits" :key="`split ${cellName(s.key)} ${s.back_in} ${s.down_in}`">
@@ -70,8 +70,8 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', s.key)">
             {{ cellName(s.key) }}
           </button>
-          {{ trim(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }},
-          {{ part(s.second) }} {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
+          {{ trim(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }}, {{ part(s.second) }}
+          {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
         </span>
       </li>
       <li v-for="s in matrix.suspects" :key="s.uid">
@@ -79,16 +79,11 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', s.cell)">
             {{ cellName(s.cell) }}
           </button>
-          one solid ball at {{ units.show(s.carry_yd) }}, {{ away(s.carry_yd, s.usual_yd) }} the
-          others. A mishit? Until then it counts for little.
+          one solid ball at {{ units.show(s.carry_yd) }}, {{ away(s.carry_yd, s.usual_yd) }} the others. A
+          mishit? Until then it counts for little.
         </span>
         <span class="acts">
-          <button
-            v-for="strike in s.might_be"
-            :key="strike"
-            type="button"
-            @click="mark(s.uid, strike)"
-          >
+          <button v-for="strike in s.might_be" :key="strike" type="button" @click="mark(s.uid, strike)">
             {{ upper(strike) }}
           </button>
           <button type="button" @click="exclude(s.uid, 'not this shot')">Exclude</button>

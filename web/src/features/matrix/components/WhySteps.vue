@@ -42,9 +42,7 @@ const total = computed(() => props.units.show(props.why.steps.at(-1)?.stands_yd 
     <p v-if="why.strongest.length" class="quiet near">
       Most of the others:
       <template v-for="(n, i) in why.strongest.slice(0, 2)" :key="i"
-        >{{ i ? ", " : "" }}{{ n.club }} at {{ n.arm_deg.toFixed(0) }}° {{ n.trajectory }} ({{
-          n.balls
-        }}
+        >{{ i ? ", " : "" }}{{ n.club }} at {{ n.arm_deg.toFixed(0) }}° {{ n.trajectory }} ({{ n.balls }}
         {{ n.balls === 1 ? "ball" : "balls" }}, {{ units.show(n.carry_yd) }})</template
       >.
     </p>

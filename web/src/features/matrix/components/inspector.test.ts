@@ -34,8 +34,10 @@ test("a reason that moves nothing is not shown", async () => {
     ANSWERS,
   );
   expect(page.findAll("dt").map((dt) => dt.text())).toEqual([
-    "the rule of thumb", "all other balls", "the number",
-  ]); // prettier-ignore
+    "the rule of thumb",
+    "all other balls",
+    "the number",
+  ]);
 });
 
 test("own balls against the others, and balls of two kinds, are named with both sides", async () => {
@@ -51,11 +53,7 @@ test("own balls against the others, and balls of two kinds, are named with both 
     against: [{ ...nine, balls: 6, own_yd: 78, others_yd: 66, others_half_yd: 4 }],
     splits: [{ ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68) }],
   });
-  const { page } = await show(
-    SettlePanel,
-    { studentId: "s", matrix: found, units: YARDS },
-    ANSWERS,
-  );
+  const { page } = await show(SettlePanel, { studentId: "s", matrix: found, units: YARDS }, ANSWERS);
   const said = page.findAll("li").map(read);
   expect(said[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
   expect(said[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");

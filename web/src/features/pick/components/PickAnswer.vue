@@ -23,22 +23,24 @@ const best = computed(() => props.answer.shots[props.answer.best]);
 const isBest = computed(() => props.shot === best.value);
 const nameOf = (at: number) => {
   const one = props.answer.shots[at];
-  return one ? shotWords(props.texts, { ...one.key, back_in: one.back_in, down_in: one.down_in }) : ""; // prettier-ignore
+  return one ? shotWords(props.texts, { ...one.key, back_in: one.back_in, down_in: one.down_in }) : "";
 };
 const reasons = computed(() => props.shot.reasons.map((said) => props.texts.sentence(said)));
-const reach = computed(() => (props.answer.reach === "pick-on" ? "" : props.texts.format(props.answer.reach))); // prettier-ignore
+const reach = computed(() =>
+  props.answer.reach === "pick-on" ? "" : props.texts.format(props.answer.reach),
+);
 /** Against the wind across, as a person aims: to the lead or the trail side. */
 const aim = computed(() => {
   const off = -props.shot.drift_yd;
   if (Math.abs(off) < TOO_FEW) return "";
   const lead = off > 0 === props.leadIsRight;
-  return `Aim ${props.units.show(Math.abs(off))} ${props.units.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`; // prettier-ignore
+  return `Aim ${props.units.show(Math.abs(off))} ${props.units.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`;
 });
 const target = computed(() => {
   const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;
   if (!off || !isBest.value) return "";
   const yards = props.units.show(Math.abs(past));
-  return `The flag is not the target: best is ${yards} ${props.units.unit} ${past > 0 ? "past" : "short of"} it, ${props.texts.format("pick-strokes", { strokes: saves })} better.`; // prettier-ignore
+  return `The flag is not the target: best is ${yards} ${props.units.unit} ${past > 0 ? "past" : "short of"} it, ${props.texts.format("pick-strokes", { strokes: saves })} better.`;
 });
 const goal = computed(() =>
   props.answer.goal === "on-green"

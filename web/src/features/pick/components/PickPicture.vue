@@ -23,7 +23,12 @@ const props = defineProps<{
   /** Without what the shots do: while a question is open. */
   hidden?: boolean;
 }>();
-const emit = defineEmits<{ pin: [yd: number]; edges: [front: number, back: number]; touch: [past: number]; select: [at: number] }>(); // prettier-ignore
+const emit = defineEmits<{
+  pin: [yd: number];
+  edges: [front: number, back: number];
+  touch: [past: number];
+  select: [at: number];
+}>();
 
 const MOST_LANES = 6;
 const LANE = 34;
@@ -46,13 +51,18 @@ const lanes = computed(() => {
   }
   return first;
 });
-const far = computed(() => Math.max(props.ball.pin_yd + props.ball.back_yd + PAST_YD, ...props.ball.trouble.map((band) => props.ball.pin_yd + band.to + 4))); // prettier-ignore
+const far = computed(() =>
+  Math.max(
+    props.ball.pin_yd + props.ball.back_yd + PAST_YD,
+    ...props.ball.trouble.map((band) => props.ball.pin_yd + band.to + 4),
+  ),
+);
 const x = computed(() => scaleLinear([-2, far.value], [0, wide.value]));
 const perYard = computed(() => x.value(1) - x.value(0));
-const apex = computed(() => Math.max(8, ...drawn.value.map((shot) => Math.max(...shot.path.map((point) => point.up))))); // prettier-ignore
-const sky = computed(() =>
-  Math.min(SKY_MOST, Math.max(SKY_LEAST, apex.value * perYard.value + 14)),
+const apex = computed(() =>
+  Math.max(8, ...drawn.value.map((shot) => Math.max(...shot.path.map((point) => point.up)))),
 );
+const sky = computed(() => Math.min(SKY_MOST, Math.max(SKY_LEAST, apex.value * perYard.value + 14)));
 /** Yards up and along have one scale, unless a high ball of a long shot would not fit. */
 const up = computed(() => Math.min(perYard.value, (sky.value - 14) / apex.value));
 const height = computed(() => sky.value + GROUND + Math.max(1, lanes.value.length) * LANE + 6);
@@ -66,7 +76,13 @@ const land = computed(() => {
   const level = sky.value - raised.value;
   return `M0 ${sky.value}H${x.value(foot)}L${x.value(pin_yd - front_yd)} ${level}H${wide.value}`;
 });
-const pathOf = (shot: Picked) => shot.path.map(({ along, up: z }, i) => `${i ? "L" : "M"}${x.value(along).toFixed(1)} ${(sky.value - z * up.value).toFixed(1)}`).join(""); // prettier-ignore
+const pathOf = (shot: Picked) =>
+  shot.path
+    .map(
+      ({ along, up: z }, i) =>
+        `${i ? "L" : "M"}${x.value(along).toFixed(1)} ${(sky.value - z * up.value).toFixed(1)}`,
+    )
+    .join("");
 /** Round numbers of the student's own unit. */
 const ticks = computed(() => {
   const { value, yards } = props.units;
@@ -84,7 +100,7 @@ const bands = computed(() =>
   props.ball.trouble.map((band) => ({
     ...band,
     x: x.value(Math.max(0, props.ball.pin_yd + band.from)),
-    wide: x.value(props.ball.pin_yd + band.to) - x.value(Math.max(0, props.ball.pin_yd + band.from)), // prettier-ignore
+    wide: x.value(props.ball.pin_yd + band.to) - x.value(Math.max(0, props.ball.pin_yd + band.from)),
   })),
 );
 /** The wind as it is felt, with an arrow across the picture: from the pin, or to it. */
@@ -96,16 +112,22 @@ const wind = computed(() => {
 });
 const laneY = (row: number) => sky.value + GROUND + row * LANE + LANE / 2;
 /** As high as the middle 80 % of the balls are wide, to the picture's scale, and always to be seen. */
-const tall = (shot: Picked) => Math.min(LANE - 8, Math.max(6, 2 * shot.wide_yd * Math.min(perYard.value, 2.4))); // prettier-ignore
+const tall = (shot: Picked) =>
+  Math.min(LANE - 8, Math.max(6, 2 * shot.wide_yd * Math.min(perYard.value, 2.4)));
 /** Strokes against the pick; one that is as good may save a little. */
-const moreOf = (shot: Picked, at: number) => isBest(at) ? "" : `${shot.more < 0 ? "−" : "+"}${props.texts.format("pick-strokes", { strokes: Math.abs(shot.more) })}`; // prettier-ignore
+const moreOf = (shot: Picked, at: number) =>
+  isBest(at)
+    ? ""
+    : `${shot.more < 0 ? "−" : "+"}${props.texts.format("pick-strokes", { strokes: Math.abs(shot.more) })}`;
 const isBest = (at: number) => at === props.answer?.best;
 const name = (shot: Picked) =>
   shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** Where the share stands: right of the furrow, left of it where there is no room. */
 const shareX = (shot: Picked) => {
   const right = x.value(shot.finish_to_yd) + 8;
-  return right + 92 > wide.value ? { x: x.value(shot.finish_from_yd) - 8, anchor: "end" } : { x: right, anchor: "start" }; // prettier-ignore
+  return right + 92 > wide.value
+    ? { x: x.value(shot.finish_from_yd) - 8, anchor: "end" }
+    : { x: right, anchor: "start" };
 };
 
 type Handle = "pin" | "front" | "back";
@@ -135,7 +157,7 @@ function nudge(which: Handle, event: KeyboardEvent): void {
   move(which, at + by);
 }
 const handles = computed(() => [
-  { which: "front" as const, yd: props.ball.pin_yd - props.ball.front_yd, label: "Front of the green" }, // prettier-ignore
+  { which: "front" as const, yd: props.ball.pin_yd - props.ball.front_yd, label: "Front of the green" },
   {
     which: "back" as const,
     yd: props.ball.pin_yd + props.ball.back_yd,
@@ -239,12 +261,7 @@ const handles = computed(() => [
           :d="`M${x(shot.finish_yd)} ${laneY(row) - tall(shot) / 2 - 2}v${tall(shot) + 4}`"
         />
         <text class="name" x="4" :y="laneY(row) + 5">{{ name(shot) }}</text>
-        <text
-          class="share"
-          :x="shareX(shot).x"
-          :y="laneY(row) + 5"
-          :text-anchor="shareX(shot).anchor"
-        >
+        <text class="share" :x="shareX(shot).x" :y="laneY(row) + 5" :text-anchor="shareX(shot).anchor">
           {{ percent(shot.on_green) }}
           <tspan class="more" dx="6">
             {{ moreOf(shot, at) }}

@@ -53,9 +53,7 @@ function says(rule: Pick["rules"][number]): string {
                 ? ` (${units.show(change.situation.pin_yd)})`
                 : ""
             }}:
-            <b>{{
-              shotWords(texts, { ...change.key, back_in: change.back_in, down_in: change.down_in })
-            }}</b>
+            <b>{{ shotWords(texts, { ...change.key, back_in: change.back_in, down_in: change.down_in }) }}</b>
           </button>
           <span v-if="change.loses !== null" class="quiet">saves {{ strokes(change.loses) }}</span>
         </li>
@@ -65,8 +63,7 @@ function says(rule: Pick["rules"][number]): string {
       <h3>What it rests on</h3>
       <p>
         Strokes by published tables, interpolated to a handicap of {{ answer.handicap
-        }}{{ answer.handicap_set ? "" : ", as nobody has set one" }}.
-        {{ percent(answer.mishits) }} mishits{{
+        }}{{ answer.handicap_set ? "" : ", as nobody has set one" }}. {{ percent(answer.mishits) }} mishits{{
           answer.contact_balls
             ? `, from ${answer.contact_balls} balls and the usual of that level`
             : ", the usual of that level"

@@ -14,10 +14,11 @@ const props = defineProps<{
   texts: Texts;
 }>();
 const LETTERS = "123456789abcdefghijk";
-const nameOf = (shot: Picked) => shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in }); // prettier-ignore
+const nameOf = (shot: Picked) =>
+  shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** By what they carry at home, as the card has them: their order tells nothing. */
-const choices = computed(() => [...(props.answer?.shots ?? [])].sort((a, b) => a.home_yd - b.home_yd)); // prettier-ignore
-const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.max(0, value) }); // prettier-ignore
+const choices = computed(() => [...(props.answer?.shots ?? [])].sort((a, b) => a.home_yd - b.home_yd));
+const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.max(0, value) });
 const said = computed(() => props.quiz.answered.value);
 const chosen = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.shot));
 const best = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.pick));
@@ -36,8 +37,7 @@ defineExpose({
     <template v-if="quiz.done.value">
       <h2>{{ quiz.asGood.value }} of {{ quiz.round.value?.balls.length }} as good as the pick</h2>
       <p>
-        {{ strokes(quiz.lost.value) }} strokes left on the course in all. Round
-        {{ quiz.round.value?.seed }}.
+        {{ strokes(quiz.lost.value) }} strokes left on the course in all. Round {{ quiz.round.value?.seed }}.
       </p>
       <p>
         <button type="button" @click="quiz.begin()">Another ten <kbd>Enter</kbd></button>
@@ -67,8 +67,7 @@ defineExpose({
         <p class="told">
           <template v-if="said.more <= quiz.least.value">As good as the pick.</template>
           <template v-else-if="chosen"
-            >{{ nameOf(chosen) }} costs {{ strokes(said.more) }} more than
-            {{ nameOf(best) }}.</template
+            >{{ nameOf(chosen) }} costs {{ strokes(said.more) }} more than {{ nameOf(best) }}.</template
           >
           {{ best.reasons[0] ? `${texts.sentence(best.reasons[0])}.` : "" }}
         </p>

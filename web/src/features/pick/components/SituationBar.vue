@@ -4,7 +4,15 @@ import { computed } from "vue";
 import type { Texts } from "@/shared/texts/texts";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import type { UnitWords } from "@/shared/units/units";
-import { after, atPin, nextTrouble, pinAt, type Ball, type PinAt, type Words } from "../composables/situation"; // prettier-ignore
+import {
+  after,
+  atPin,
+  nextTrouble,
+  pinAt,
+  type Ball,
+  type PinAt,
+  type Words,
+} from "../composables/situation";
 
 const props = defineProps<{
   ball: Ball;
@@ -35,7 +43,7 @@ const trouble = computed(() =>
     .map(
       ({ kind, from, to }) =>
         `${props.texts.name("trouble", kind)} ${props.units.show(Math.max(0, props.ball.pin_yd + from))}–${props.units.show(props.ball.pin_yd + to)}`,
-    ) // prettier-ignore
+    )
     .join(", "),
 );
 </script>
@@ -180,10 +188,7 @@ const trouble = computed(() =>
           :most="55"
           @set="(air) => set({ temperature_c: air ?? 20 })"
       /></label>
-      <button
-        type="button"
-        @click="set({ lie: after(['tee', 'mat'] as const, ball.lie as 'tee') })"
-      >
+      <button type="button" @click="set({ lie: after(['tee', 'mat'] as const, ball.lie as 'tee') })">
         {{ ball.lie === "tee" ? "from a mat" : "from a tee" }}
       </button>
     </details>

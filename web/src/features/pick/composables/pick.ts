@@ -10,11 +10,7 @@ export type Change = Schemas["PickChange"];
 /** What would change it is asked once nothing has moved for so long. */
 const REST_MS = 350;
 
-export function usePick(options: {
-  studentId: string;
-  ball: Ref<Ball | null>;
-  every: Ref<boolean>;
-}) {
+export function usePick(options: { studentId: string; ball: Ref<Ball | null>; every: Ref<boolean> }) {
   const { studentId, ball, every } = options;
   const answer = shallowRef<Pick | null>(null);
   const changes = shallowRef<Change[] | null>(null);
@@ -44,9 +40,9 @@ export function usePick(options: {
         answer.value = found;
         error.value = "";
         resting = window.setTimeout(async () => {
-          const others = await dataOf(
-            api.GET("/api/students/{student_id}/pick/changes", params),
-          ).catch(() => null);
+          const others = await dataOf(api.GET("/api/students/{student_id}/pick/changes", params)).catch(
+            () => null,
+          );
           if (mine === latest) changes.value = others;
         }, REST_MS);
       } catch (cause) {

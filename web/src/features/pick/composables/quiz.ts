@@ -19,7 +19,7 @@ interface Round {
 }
 const SEEDS = 1_000_000;
 
-export const idOf = (shot: Picked) => shotId({ ...shot.key, back_in: shot.back_in, down_in: shot.down_in }); // prettier-ignore
+export const idOf = (shot: Picked) => shotId({ ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 
 export function useQuiz(studentId: string) {
   /** Kept over a reload: what a student has answered is answered. */
@@ -35,8 +35,10 @@ export function useQuiz(studentId: string) {
   const ball = computed(() => (on.value ? (round.value?.balls[shown.value] ?? null) : null));
   const answered = computed(() => round.value?.answers[shown.value] ?? null);
   const done = computed(() => !!round.value && shown.value >= round.value.balls.length);
-  const lost = computed(() => (round.value?.answers ?? []).reduce((sum, one) => sum + Math.max(0, one.more), 0)); // prettier-ignore
-  const asGood = computed(() => (round.value?.answers ?? []).filter((one) => one.more <= least.value).length); // prettier-ignore
+  const lost = computed(() =>
+    (round.value?.answers ?? []).reduce((sum, one) => sum + Math.max(0, one.more), 0),
+  );
+  const asGood = computed(() => (round.value?.answers ?? []).filter((one) => one.more <= least.value).length);
 
   async function begin(seed = Math.floor(Math.random() * SEEDS)): Promise<void> {
     try {
@@ -69,5 +71,21 @@ export function useQuiz(studentId: string) {
   }
   const next = () => (shown.value += 1);
   const close = () => (on.value = false);
-  return { round, error, shown, on, ball, answered, done, lost, asGood, least, open, begin, answer, next, close }; // prettier-ignore
+  return {
+    round,
+    error,
+    shown,
+    on,
+    ball,
+    answered,
+    done,
+    lost,
+    asGood,
+    least,
+    open,
+    begin,
+    answer,
+    next,
+    close,
+  };
 }

@@ -26,7 +26,11 @@ test("a pin moves on its green, and the trouble stays where it is against the gr
   expect([front.pin_yd, front.front_yd, front.back_yd]).toEqual([60, 4, 14]);
   // Ten short of the flag was two short of the green; it is two short of it still.
   expect(front.trouble[0]).toEqual({ kind: "bunker", from: -12, to: -6 });
-  expect((["front", "middle", "back"] as const).map((at) => pinAt(atPin(ball, at, words), words))).toEqual(["front", "middle", "back"]); // prettier-ignore
+  expect((["front", "middle", "back"] as const).map((at) => pinAt(atPin(ball, at, words), words))).toEqual([
+    "front",
+    "middle",
+    "back",
+  ]);
   expect(pinAt(plain({ front_yd: 20 }), words)).toBeNull();
 });
 
@@ -45,9 +49,7 @@ test("each key goes round and comes back", () => {
   expect(round((b) => nextHeight(b, words), "raised_m", 3)).toEqual([3, -3, 0]);
   let ball = plain();
   const kinds = Array.from({ length: 5 }, () => bands((ball = nextTrouble(ball, words))));
-  expect(kinds).toEqual([
-    ["bunker:44-50"], ["water:44-50"], ["bunker:72-78"], ["water:72-78"], [],
-  ]); // prettier-ignore
+  expect(kinds).toEqual([["bunker:44-50"], ["water:44-50"], ["bunker:72-78"], ["water:72-78"], []]);
 });
 
 describe("touch", () => {
@@ -70,7 +72,11 @@ describe("touch", () => {
 });
 
 test("what the server says of a ball is the same ball", () => {
-  const of = { ...plain(), pin_at: "middle" as const, trouble: [{ kind: "out" as const, from_yd: 70, to_yd: 90 }] }; // prettier-ignore
+  const of = {
+    ...plain(),
+    pin_at: "middle" as const,
+    trouble: [{ kind: "out" as const, from_yd: 70, to_yd: 90 }],
+  };
   const ball = ballOf(of);
   expect(ball.trouble).toEqual([{ kind: "out", from: 10, to: 30 }]);
   expect(bands(ball)).toEqual(["out:70-90"]);

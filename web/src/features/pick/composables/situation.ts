@@ -42,15 +42,16 @@ export const plainBall = (words: Words): Ball => ({
 });
 
 /** The one after this in a list that begins again; the first for one that is not in it. */
-export const after = <T>(list: readonly T[], now: T): T =>
-  list[(list.indexOf(now) + 1) % list.length] ?? now;
+export const after = <T>(list: readonly T[], now: T): T => list[(list.indexOf(now) + 1) % list.length] ?? now;
 
 const near = (a: number, b: number) => Math.abs(a - b) < 0.6;
 
 /** Where on its green the pin stands: at which of the usual places; null at none of them. */
 export function pinAt(ball: Ball, words: Words): PinAt | null {
   const places = Object.entries(words.edges) as [PinAt, Schemas["EdgesWords"]][];
-  const found = places.find(([, edges]) => near(edges.front_yd, ball.front_yd) && near(edges.back_yd, ball.back_yd)); // prettier-ignore
+  const found = places.find(
+    ([, edges]) => near(edges.front_yd, ball.front_yd) && near(edges.back_yd, ball.back_yd),
+  );
   return found?.[0] ?? null;
 }
 
@@ -112,7 +113,9 @@ const USUAL: [TroubleKind, "short" | "long"][] = [
 /** None, sand short, water short, sand long, water long, none. */
 export function nextTrouble(ball: Ball, words: Words): Ball {
   const [now, ...more] = ball.trouble;
-  const at = more.length ? USUAL.length - 1 : USUAL.findIndex(([kind, where]) => now?.kind === kind && now.from > 0 === (where === "long")); // prettier-ignore
+  const at = more.length
+    ? USUAL.length - 1
+    : USUAL.findIndex(([kind, where]) => now?.kind === kind && now.from > 0 === (where === "long"));
   const next = USUAL[at + 1];
   return { ...ball, trouble: next ? [usualBand(ball, words, ...next)] : [] };
 }
@@ -130,7 +133,9 @@ export function touched(ball: Ball, past: number, words: Words): Ball {
   if (past > -ball.front_yd && past < ball.back_yd) return ball;
   const short = past < 0;
   const edge = short ? -ball.front_yd : ball.back_yd;
-  const from = short ? Math.max(-ball.pin_yd, Math.min(past - words.deep_yd / 2, edge - words.deep_yd)) : Math.max(past - words.deep_yd / 2, edge); // prettier-ignore
+  const from = short
+    ? Math.max(-ball.pin_yd, Math.min(past - words.deep_yd / 2, edge - words.deep_yd))
+    : Math.max(past - words.deep_yd / 2, edge);
   const to = short ? Math.min(from + words.deep_yd, edge) : from + words.deep_yd;
   const added: Band = { kind: words.trouble[0] ?? "bunker", from, to };
   return to > from ? { ...ball, trouble: [...ball.trouble, added] } : ball;
@@ -141,7 +146,9 @@ const round = (value: number) => Math.round(value * 10) / 10;
 /** As the server is asked. */
 export const asQuery = (ball: Ball, every: boolean) => ({
   ...ball,
-  trouble: ball.trouble.map(({ kind, from, to }) => `${kind}:${round(Math.max(0, ball.pin_yd + from))}-${round(ball.pin_yd + to)}`), // prettier-ignore
+  trouble: ball.trouble.map(
+    ({ kind, from, to }) => `${kind}:${round(Math.max(0, ball.pin_yd + from))}-${round(ball.pin_yd + to)}`,
+  ),
   every,
 });
 
@@ -158,6 +165,10 @@ export function ballOf(of: Schemas["SituationOut"]): Ball {
     headwind_mps: of.headwind_mps,
     to_right_mps: of.to_right_mps,
     temperature_c: of.temperature_c,
-    trouble: of.trouble.map(({ kind, from_yd, to_yd }) => ({ kind, from: from_yd - of.pin_yd, to: to_yd - of.pin_yd })), // prettier-ignore
+    trouble: of.trouble.map(({ kind, from_yd, to_yd }) => ({
+      kind,
+      from: from_yd - of.pin_yd,
+      to: to_yd - of.pin_yd,
+    })),
   };
 }

@@ -8,55 +8,134 @@ const shot = (name: string, carry: number, more: Partial<Picked> = {}): Picked =
   const [club = "", swing = ""] = name.split(" ");
   const key = { club, swing, trajectory: "stock", spin: "check", tempo: "normal" } as const;
   return {
-    key, back_in: 0, down_in: 0, home_yd: carry + 1, carry_yd: carry, carry_sd_yd: 3, run_yd: 8, run_sd_yd: 3,
-    finish_yd: carry + 8, finish_from_yd: carry + 2, finish_to_yd: carry + 14, wide_yd: 4, lateral_sd_yd: 3,
-    drift_yd: 0, mishit_share: 0.1, on_green: 0.7, inside_10ft: 0.2, over_three: 0.15, caught: 0, short: 0.1,
-    long: 0.1, trouble: [], strokes: 3, more: 0, unsure: 0.02, apex_yd: 12, landing_deg: 45, measured: true,
-    path: [{ along: 0, up: 0 }, { along: carry / 2, up: 12 }, { along: carry, up: 0 }],
-    reasons: [{ code: "pick-costs", values: { strokes: 0.1 } }], ...more,
-  }; // prettier-ignore
+    key,
+    back_in: 0,
+    down_in: 0,
+    home_yd: carry + 1,
+    carry_yd: carry,
+    carry_sd_yd: 3,
+    run_yd: 8,
+    run_sd_yd: 3,
+    finish_yd: carry + 8,
+    finish_from_yd: carry + 2,
+    finish_to_yd: carry + 14,
+    wide_yd: 4,
+    lateral_sd_yd: 3,
+    drift_yd: 0,
+    mishit_share: 0.1,
+    on_green: 0.7,
+    inside_10ft: 0.2,
+    over_three: 0.15,
+    caught: 0,
+    short: 0.1,
+    long: 0.1,
+    trouble: [],
+    strokes: 3,
+    more: 0,
+    unsure: 0.02,
+    apex_yd: 12,
+    landing_deg: 45,
+    measured: true,
+    path: [
+      { along: 0, up: 0 },
+      { along: carry / 2, up: 12 },
+      { along: carry, up: 0 },
+    ],
+    reasons: [{ code: "pick-costs", values: { strokes: 0.1 } }],
+    ...more,
+  };
 };
-const FEWEST = { code: "pick-fewest" as const, values: { others: 1, other: "52 8:00", strokes: 0.12, on_green: 0.7 } }; // prettier-ignore
+const FEWEST = {
+  code: "pick-fewest" as const,
+  values: { others: 1, other: "52 8:00", strokes: 0.12, on_green: 0.7 },
+};
 const answer = (query: URLSearchParams) => {
   const pin_yd = Number(query.get("pin_yd"));
   const number = (name: string) => Number(query.get(name));
   return {
     situation: {
-      pin_yd, front_yd: number("front_yd"), back_yd: number("back_yd"), width_yd: 18, firmness: "medium", raised_m: 0,
-      lie: query.get("lie"), headwind_mps: number("headwind_mps"), to_right_mps: 0, temperature_c: 20, trouble: [],
+      pin_yd,
+      front_yd: number("front_yd"),
+      back_yd: number("back_yd"),
+      width_yd: 18,
+      firmness: "medium",
+      raised_m: 0,
+      lie: query.get("lie"),
+      headwind_mps: number("headwind_mps"),
+      to_right_mps: 0,
+      temperature_c: 20,
+      trouble: [],
       pin_at: "middle",
     },
     shots: [
       shot("56 9:00", pin_yd - 8, { reasons: [FEWEST], drift_yd: number("to_right_mps") }),
       shot("52 8:00", pin_yd - 14, { more: 0.12, strokes: 3.12 }),
     ],
-    best: 0, either: 1, reach: pin_yd > 100 ? "pick-too-far" : "pick-on", goal: "on-green", wants: "stock",
-    rules: [{ rule: "rule-neither", wants: "stock", agrees: true, costs: 0 }, { rule: "rule-into-wind", wants: "low", agrees: false, costs: null }],
-    aim_yd: 3, aim_saves: 0.05, off_flag: true, handicap: 18, handicap_set: false, lateral_share: 0.06,
-    lateral_balls: 0, mishits: 0.1, contact_balls: 40,
-  }; // prettier-ignore
+    best: 0,
+    either: 1,
+    reach: pin_yd > 100 ? "pick-too-far" : "pick-on",
+    goal: "on-green",
+    wants: "stock",
+    rules: [
+      { rule: "rule-neither", wants: "stock", agrees: true, costs: 0 },
+      { rule: "rule-into-wind", wants: "low", agrees: false, costs: null },
+    ],
+    aim_yd: 3,
+    aim_saves: 0.05,
+    off_flag: true,
+    handicap: 18,
+    handicap_set: false,
+    lateral_share: 0.06,
+    lateral_balls: 0,
+    mishits: 0.1,
+    contact_balls: 40,
+  };
 };
 const CHANGES = [
-  { what: "what-if-down", situation: { ...answer(new URLSearchParams("pin_yd=60&front_yd=8&back_yd=10&lie=fairway&headwind_mps=-5")).situation }, key: shot("60 9:00", 50).key, back_in: 0, down_in: 0, loses: 0.2 },
-]; // prettier-ignore
+  {
+    what: "what-if-down",
+    situation: {
+      ...answer(new URLSearchParams("pin_yd=60&front_yd=8&back_yd=10&lie=fairway&headwind_mps=-5")).situation,
+    },
+    key: shot("60 9:00", 50).key,
+    back_in: 0,
+    down_in: 0,
+    loses: 0.2,
+  },
+];
 const page = (more: object = {}) =>
-  show(PickPage, { studentId: "s" }, {
-    ...ANSWERS,
-    "GET /api/students/s/pick": ({ query }: Asked) => answer(query),
-    "GET /api/students/s/pick/changes": CHANGES,
-    "GET /api/students/s/pick/quiz": Array.from({ length: 10 }, (_, i) => answer(new URLSearchParams(`pin_yd=${40 + i}&front_yd=8&back_yd=10&lie=fairway`)).situation),
-    ...more,
-  }); // prettier-ignore
+  show(
+    PickPage,
+    { studentId: "s" },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/pick": ({ query }: Asked) => answer(query),
+      "GET /api/students/s/pick/changes": CHANGES,
+      "GET /api/students/s/pick/quiz": Array.from(
+        { length: 10 },
+        (_, i) => answer(new URLSearchParams(`pin_yd=${40 + i}&front_yd=8&back_yd=10&lie=fairway`)).situation,
+      ),
+      ...more,
+    },
+  );
 async function press(...keys: string[]): Promise<void> {
   for (const key of keys) {
     document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }));
     await settled();
   }
 }
-const asked = (seen: Awaited<ReturnType<typeof page>>) => seen.asked.filter((one) => one.path.endsWith("/pick")).at(-1)!.query; // prettier-ignore
+const asked = (seen: Awaited<ReturnType<typeof page>>) =>
+  seen.asked.filter((one) => one.path.endsWith("/pick")).at(-1)!.query;
 beforeEach(() => {
   localStorage.clear();
-  vi.stubGlobal("ResizeObserver", class { observe() {} unobserve() {} disconnect() {} }); // prettier-ignore
+  vi.stubGlobal(
+    "ResizeObserver",
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -64,7 +143,9 @@ test("five keys put the ball in, and the answer is that of the ball on the scree
   const seen = await page();
   await press("w", "l", "f", "t", "n");
   const query = asked(seen);
-  expect([query.get("headwind_mps"), query.get("lie"), query.get("front_yd"), query.get("firmness")]).toEqual(["5", "rough-up", "14", "firm"]); // prettier-ignore
+  expect([query.get("headwind_mps"), query.get("lie"), query.get("front_yd"), query.get("firmness")]).toEqual(
+    ["5", "rough-up", "14", "firm"],
+  );
   expect(query.getAll("trouble")).toEqual(["bunker:38-44"]);
   const said = read(seen.page.find(".answer"));
   expect(said).toContain("56 9:00");

@@ -48,9 +48,9 @@ const mine = computed<Ball | null>(() => {
 const ball = computed(() => quiz.ball.value ?? (quiz.on.value ? null : mine.value));
 const every = ref(false);
 const asked = computed(() => every.value && !quiz.on.value);
-const { answer, changes, error, asking } = usePick({ studentId: props.studentId, ball, every: asked }); // prettier-ignore
+const { answer, changes, error, asking } = usePick({ studentId: props.studentId, ball, every: asked });
 const selected = ref(0);
-const shot = computed(() => answer.value?.shots[selected.value] ?? answer.value?.shots[answer.value.best]); // prettier-ignore
+const shot = computed(() => answer.value?.shots[selected.value] ?? answer.value?.shots[answer.value.best]);
 const hidden = computed(() => quiz.on.value && !quiz.answered.value);
 watch(answer, (found) => (selected.value = found?.best ?? 0));
 const panel = ref<InstanceType<typeof QuizPanel>>();
@@ -105,14 +105,14 @@ useKeys("Pick", [
   },
   free(key("←", "pin nearer", "ArrowLeft", () => step(-1))),
   free(key("→", "pin further", "ArrowRight", () => step(1))),
-  free(key("f", "pin front, middle, back", "f", () => change((of, pick) => atPin(of, after(PLACES, pinAt(of, pick) ?? "back"), pick)))), // prettier-ignore
-  free(key("l", "lie", "l", () => change(nextLie))),
-  free(key("w", "wind: none, into, down", "w", () => change(nextWind))),
   free(
-    key("c", "wind across", "c", () =>
-      change((of, pick) => nextAcross(of, pick, leadIsRight.value)),
+    key("f", "pin front, middle, back", "f", () =>
+      change((of, pick) => atPin(of, after(PLACES, pinAt(of, pick) ?? "back"), pick)),
     ),
   ),
+  free(key("l", "lie", "l", () => change(nextLie))),
+  free(key("w", "wind: none, into, down", "w", () => change(nextWind))),
+  free(key("c", "wind across", "c", () => change((of, pick) => nextAcross(of, pick, leadIsRight.value)))),
   free(key("n", "how firm the green is", "n", () => change(nextFirmness))),
   free(key("h", "green level, raised, sunk", "h", () => change(nextHeight))),
   free(key("t", "trouble: none, sand or water short, long", "t", () => change(nextTrouble))),
@@ -146,16 +146,11 @@ useKeys("Pick", [
       <div class="head">
         <h1>Pick</h1>
         <span class="quiet">
-          {{
-            quiz.on.value
-              ? "Ten situations: answer first."
-              : "What faces the ball, and the shot for it."
-          }}
+          {{ quiz.on.value ? "Ten situations: answer first." : "What faces the ball, and the shot for it." }}
         </span>
         <span v-if="!quiz.on.value" class="push acts">
           <label class="quiet"
-            ><input v-model="every" type="checkbox" /> all shots, not only those played
-            <kbd>a</kbd></label
+            ><input v-model="every" type="checkbox" /> all shots, not only those played <kbd>a</kbd></label
           >
           <Button @click="plain">Plain ball <kbd>x</kbd></Button>
           <Button @click="quiz.open()">Ten situations <kbd>q</kbd></Button>

@@ -38,13 +38,7 @@ const pinned = ref<number | null>(null);
       :to="student.to_yd"
       :units="units"
     />
-    <TheGround
-      :matrix="ground"
-      :shown="shown"
-      :units="units"
-      :pinned="pinned"
-      @pin="pinned = $event"
-    />
+    <TheGround :matrix="ground" :shown="shown" :units="units" :pinned="pinned" @pin="pinned = $event" />
   </section>
 </template>
 

@@ -73,19 +73,13 @@ const send = () =>
     <details>
       <summary>Criteria</summary>
       <form @submit.prevent="send">
+        <label>Solid % <input v-model.number="draft.solid" type="number" min="10" max="100" /></label>
+        <label>of the last <input v-model.number="draft.over_balls" type="number" min="5" max="100" /></label>
         <label
-          >Solid % <input v-model.number="draft.solid" type="number" min="10" max="100"
+          >Cells in tolerance % <input v-model.number="draft.cells" type="number" min="10" max="100"
         /></label>
         <label
-          >of the last <input v-model.number="draft.over_balls" type="number" min="5" max="100"
-        /></label>
-        <label
-          >Cells in tolerance %
-          <input v-model.number="draft.cells" type="number" min="10" max="100"
-        /></label>
-        <label
-          >Launches in window %
-          <input v-model.number="draft.launches" type="number" min="10" max="100"
+          >Launches in window % <input v-model.number="draft.launches" type="number" min="10" max="100"
         /></label>
         <button type="submit">Keep</button>
       </form>

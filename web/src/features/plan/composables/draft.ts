@@ -50,9 +50,7 @@ export function useDraft(options: DraftOptions) {
       club: wish.club || null,
       swing: wish.swing || null,
     };
-    const answer = await run(() =>
-      dataOf(api.POST("/api/students/{student_id}/plan", { ...path, body })),
-    );
+    const answer = await run(() => dataOf(api.POST("/api/students/{student_id}/plan", { ...path, body })));
     if (!answer) return;
     items.value = answer.items;
     title.value = protocol;
@@ -67,8 +65,7 @@ export function useDraft(options: DraftOptions) {
   }
   /** Show the kept plan of the kind looked at, or the other one when there is none. */
   function take(page: PlanPage): void {
-    const plan =
-      showing.value === "homework" ? (page.homework ?? page.plan) : (page.plan ?? page.homework);
+    const plan = showing.value === "homework" ? (page.homework ?? page.plan) : (page.plan ?? page.homework);
     look(page);
     items.value = plan ? plan.items.map((item) => ({ ...item })) : [];
     title.value = plan?.title ?? "";
@@ -95,9 +92,7 @@ export function useDraft(options: DraftOptions) {
       seen: homework.value ? seen.homework : seen.plan,
       looked: true,
     };
-    const page = await run(() =>
-      dataOf(api.PUT("/api/students/{student_id}/plan", { ...path, body })),
-    );
+    const page = await run(() => dataOf(api.PUT("/api/students/{student_id}/plan", { ...path, body })));
     if (!page) {
       // Kept again, it takes the place of what somebody else has made meanwhile.
       const now = await api.GET("/api/students/{student_id}/plan", path).catch(() => null);

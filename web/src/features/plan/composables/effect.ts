@@ -39,7 +39,7 @@ export function useEffectOf(options: {
   const shown = computed<DrawnCell[]>(() => {
     const now = (options.matrix()?.cells ?? []).filter(({ basis }) => basis === "measured");
     const rows = then.value ? [...then.value.matrix.cells, ...then.value.matrix.variants] : [];
-    const drawn = rows.filter(planned).map((cell) => ({ ...cell, basis: "fill" as const, doubts: [] })); // prettier-ignore
+    const drawn = rows.filter(planned).map((cell) => ({ ...cell, basis: "fill" as const, doubts: [] }));
     return [...now.filter((cell) => !drawn.some((one) => sameCell(one, cell))), ...drawn];
   });
   const yards = (strips: Schemas["StripOut"][]) =>

@@ -51,8 +51,7 @@ test("balls are added and taken out, rows moved, and the whole is kept as it sta
   await page.findAll('[aria-label="One ball more"]')[0]!.trigger("click");
   await page.findAll("[aria-label=Earlier]")[1]!.trigger("click");
   expect(rows(page)[0]).toContain("60 10:00 low");
-  for (let i = 0; i < 4; i++)
-    await page.findAll('[aria-label="One ball less"]')[0]!.trigger("click");
+  for (let i = 0; i < 4; i++) await page.findAll('[aria-label="One ball less"]')[0]!.trigger("click");
   expect(rows(page)).toHaveLength(1);
   expect(text()).toContain("7 balls in 1 cells");
   await press("Hit it");
@@ -116,8 +115,7 @@ test("a plan shows what it settles, and one that is changed meanwhile shows noth
   const effects = () => asked.filter(({ path }) => path.endsWith("/effect"));
   expect((effects()[0]!.body as { items: unknown[] }).items).toHaveLength(2);
   // Five presses of a key ask once, and until the answer is there nothing is shown of the old plan.
-  for (let i = 0; i < 5; i++)
-    await page.findAll('[aria-label="One ball more"]')[0]!.trigger("click");
+  for (let i = 0; i < 5; i++) await page.findAll('[aria-label="One ball more"]')[0]!.trigger("click");
   expect(page.findAll("figure")).toHaveLength(0);
   await vi.advanceTimersByTimeAsync(400);
   await settled();

@@ -93,24 +93,12 @@ useKeys("Plan", [
           <div class="wish">
             <label
               ><input v-model="wish.by" type="radio" value="balls" />
-              <input
-                v-model.number="wish.balls"
-                type="number"
-                min="1"
-                max="300"
-                aria-label="Balls"
-              />
+              <input v-model.number="wish.balls" type="number" min="1" max="300" aria-label="Balls" />
               balls</label
             >
             <label
               ><input v-model="wish.by" type="radio" value="minutes" />
-              <input
-                v-model.number="wish.minutes"
-                type="number"
-                min="1"
-                max="240"
-                aria-label="Minutes"
-              />
+              <input v-model.number="wish.minutes" type="number" min="1" max="240" aria-label="Minutes" />
               minutes</label
             >
           </div>
@@ -161,8 +149,7 @@ useKeys("Plan", [
         <div class="head">
           <h1>{{ title ? texts.name("protocol", title) : "Plan" }}</h1>
           <span v-if="items.length" class="quiet num"
-            >{{ total }} balls in {{ items.length }} cells<template
-              v-if="total > page.data.value.ball_limit"
+            >{{ total }} balls in {{ items.length }} cells<template v-if="total > page.data.value.ball_limit"
               >, over the limit of {{ page.data.value.ball_limit }}</template
             ></span
           >
@@ -192,8 +179,8 @@ useKeys("Plan", [
         <p class="for-print">{{ student.data.value.name }}</p>
         <Sentence :text="error" />
         <p v-if="!items.length" class="none">
-          <b>No plan yet.</b> Ask for a check-up and the planner chooses, or take one of the
-          sessions you know.
+          <b>No plan yet.</b> Ask for a check-up and the planner chooses, or take one of the sessions you
+          know.
         </p>
         <table v-else class="plain">
           <thead>
@@ -223,30 +210,16 @@ useKeys("Plan", [
                   −
                 </button>
                 {{ item.balls }}
-                <button
-                  type="button"
-                  class="no-print"
-                  aria-label="One ball more"
-                  @click="draft.change(i, 1)"
-                >
+                <button type="button" class="no-print" aria-label="One ball more" @click="draft.change(i, 1)">
                   +
                 </button>
               </td>
               <td class="quiet">{{ item.why ? texts.say(planSaid(item.why)) : "" }}</td>
               <td class="no-print right">
-                <button
-                  type="button"
-                  :disabled="i === 0"
-                  aria-label="Earlier"
-                  @click="draft.move(i, -1)"
-                >
+                <button type="button" :disabled="i === 0" aria-label="Earlier" @click="draft.move(i, -1)">
                   ↑
                 </button>
-                <button
-                  type="button"
-                  aria-label="Take it out"
-                  @click="draft.change(i, -item.balls)"
-                >
+                <button type="button" aria-label="Take it out" @click="draft.change(i, -item.balls)">
                   ✕
                 </button>
               </td>

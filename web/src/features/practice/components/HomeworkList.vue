@@ -10,18 +10,16 @@ import Hint from "@/shared/ui/Hint.vue";
 defineProps<{ homework: Homework[]; studentId: string; texts: Texts }>();
 defineEmits<{ close: [id: string]; back: [id: string]; call: [homework: Homework, row: number] }>();
 type Row = Homework["rows"][number];
-const what = (row: Row) =>
-  row.shot ? shortName(addressOf({ ...PLAIN, ...row.shot })) : (row.swing ?? "");
-const missed = (row: Row) =>
-  row.done !== null && row.wanted != null && (row.done.points ?? 0) < row.wanted;
+const what = (row: Row) => (row.shot ? shortName(addressOf({ ...PLAIN, ...row.shot })) : (row.swing ?? ""));
+const missed = (row: Row) => row.done !== null && row.wanted != null && (row.done.points ?? 0) < row.wanted;
 </script>
 
 <template>
   <section>
     <h2><Hint word="homework">Homework</Hint></h2>
     <p v-if="!homework.length" class="quiet">
-      None yet. Put rows together and send them: they are on the student's phone at once, without a
-      network too, and the results come back here.
+      None yet. Put rows together and send them: they are on the student's phone at once, without a network
+      too, and the results come back here.
     </p>
     <article v-for="one in homework" :key="one.id" :class="{ closed: one.closed }">
       <div class="head">
@@ -31,10 +29,7 @@ const missed = (row: Row) =>
           >{{ one.late ? "late, was due" : "due" }} {{ shortDay(one.due_on).slice(0, -5) }}</span
         >
         <span v-if="!one.closed" class="push">
-          <a
-            :href="`/api/students/${studentId}/homework/${one.id}/sheet.pdf`"
-            target="_blank"
-            rel="noopener"
+          <a :href="`/api/students/${studentId}/homework/${one.id}/sheet.pdf`" target="_blank" rel="noopener"
             >On paper</a
           >
           <Button size="small" type="text" @click="$emit('back', one.id)">Take it back</Button>
@@ -61,9 +56,7 @@ const missed = (row: Row) =>
               </template>
               <template v-else>
                 <span class="quiet">not yet; par {{ row.par.par }}</span>
-                <button v-if="!one.closed" type="button" @click="$emit('call', one, i)">
-                  Call it here
-                </button>
+                <button v-if="!one.closed" type="button" @click="$emit('call', one, i)">Call it here</button>
               </template>
             </td>
           </tr>

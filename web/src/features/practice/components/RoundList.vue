@@ -19,16 +19,13 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
   <section>
     <h2>Rounds</h2>
     <p v-if="!page.rounds.length" class="quiet">
-      No round yet. A test against the student's own par is a fair one: for a junior as for a
-      scratch player.
+      No round yet. A test against the student's own par is a fair one: for a junior as for a scratch player.
     </p>
     <table v-else class="plain num">
       <tbody>
         <tr v-for="round in page.rounds.slice(0, 12)" :key="round.uid">
           <td>
-            {{
-              upper(round.trial ? texts.name("trial", round.trial) : texts.name("form", round.form))
-            }}
+            {{ upper(round.trial ? texts.name("trial", round.trial) : texts.name("form", round.form)) }}
             <span class="quiet"
               >{{ daysAgo(round.day) }}{{ round.reported ? ", reported by the student" : "" }}</span
             >
@@ -63,8 +60,10 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
     <h3>Blocked against called</h3>
     <p v-if="page.lost" class="num">
       On the same shots {{ percent(Math.abs(page.lost.value)) }}
-      {{ page.lost.value >= 0 ? "fewer" : "more" }} come within the tolerance when they are called
-      ({{ percent(page.lost.lo) }} to {{ percent(page.lost.hi) }}, {{ interval }}).
+      {{ page.lost.value >= 0 ? "fewer" : "more" }} come within the tolerance when they are called ({{
+        percent(page.lost.lo)
+      }}
+      to {{ percent(page.lost.hi) }}, {{ interval }}).
       <b v-if="!page.lost.real">That may be chance.</b>
     </p>
     <p v-else class="quiet">
@@ -72,10 +71,11 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
     </p>
     <h3>Overnight</h3>
     <p v-if="page.overnight" class="num">
-      The first ball of a day is {{ units.show(Math.abs(page.overnight.value), 1) }}
-      {{ units.unit }} {{ page.overnight.value >= 0 ? "further off" : "nearer" }} than the last of
-      the day before ({{ units.show(page.overnight.lo, 1) }} to
-      {{ units.show(page.overnight.hi, 1) }}; {{ page.overnight.first }} pairs).
+      The first ball of a day is {{ units.show(Math.abs(page.overnight.value), 1) }} {{ units.unit }}
+      {{ page.overnight.value >= 0 ? "further off" : "nearer" }} than the last of the day before ({{
+        units.show(page.overnight.lo, 1)
+      }}
+      to {{ units.show(page.overnight.hi, 1) }}; {{ page.overnight.first }} pairs).
       <b v-if="!page.overnight.real">That may be chance.</b>
     </p>
     <p v-else class="quiet">Said once four shots were hit on two days in a row.</p>

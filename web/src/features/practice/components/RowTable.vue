@@ -35,10 +35,8 @@ const yards = (event: Event) => {
 };
 const shown = (yd: number | null | undefined) => (yd == null ? "" : props.units.show(yd));
 const setShot = (place: number, event: Event) =>
-  emit("put", place, { shot: props.shots[Number((event.target as HTMLSelectElement).value)] ?? null }); // prettier-ignore
-const ranged = computed(
-  () => (row: Row) => ["serial", "random", "worse of two"].includes(row.form),
-);
+  emit("put", place, { shot: props.shots[Number((event.target as HTMLSelectElement).value)] ?? null });
+const ranged = computed(() => (row: Row) => ["serial", "random", "worse of two"].includes(row.form));
 </script>
 
 <template>
@@ -93,18 +91,14 @@ const ranged = computed(
           v-if="row.form === 'serial'"
           :value="row.step"
           aria-label="Steps"
-          @change="
-            emit('put', i, { step: ($event.target as HTMLSelectElement).value as Row['step'] })
-          "
+          @change="emit('put', i, { step: ($event.target as HTMLSelectElement).value as Row['step'] })"
         >
           <option value="narrow">{{ texts.format("step-narrow") }}</option>
           <option value="wide">{{ texts.format("step-wide") }}</option>
         </select>
         <span class="acts">
           <button type="button" @click="emit('start', i)">Call it</button>
-          <button type="button" :disabled="!i" aria-label="Earlier" @click="emit('move', i, -1)">
-            ↑
-          </button>
+          <button type="button" :disabled="!i" aria-label="Earlier" @click="emit('move', i, -1)">↑</button>
           <button type="button" aria-label="Take it out" @click="emit('drop', i)">✕</button>
         </span>
       </div>

@@ -6,8 +6,7 @@ import Hint from "@/shared/ui/Hint.vue";
 
 defineProps<{ trials: Schemas["TrialOut"][]; texts: Texts }>();
 defineEmits<{ take: [trial: Schemas["Trial"]] }>();
-const of = (trial: Schemas["TrialOut"]) =>
-  trial.form === "worse of two" ? trial.balls / 2 : trial.balls;
+const of = (trial: Schemas["TrialOut"]) => (trial.form === "worse of two" ? trial.balls / 2 : trial.balls);
 const share = (value: number) => Math.round(100 * value);
 </script>
 
@@ -25,9 +24,7 @@ const share = (value: number) => Math.round(100 * value);
       <b class="slab">{{ texts.name("trial", trial.trial) }}</b> <kbd>{{ i + 1 }}</kbd>
       <span v-if="trial.par" class="par num"
         >par {{ trial.par.par
-        }}<span class="quiet">{{
-          trial.scoring === "strokes" ? " strokes" : ` of ${of(trial)}`
-        }}</span></span
+        }}<span class="quiet">{{ trial.scoring === "strokes" ? " strokes" : ` of ${of(trial)}` }}</span></span
       >
       <span class="quiet about">{{ texts.format(`trial-${trial.trial}.about`) }}</span>
       <span v-if="trial.norm" class="quiet about num"

@@ -64,8 +64,8 @@ const what = ({ row }: Schemas["WeekPart"]) => {
       </p>
     </article>
     <p class="quiet">
-      First what is due, then what is in work, then the weakest, then what was not asked longest;
-      never over the limit, half of it for six weeks after an injury.
+      First what is due, then what is in work, then the weakest, then what was not asked longest; never over
+      the limit, half of it for six weeks after an injury.
     </p>
   </section>
 </template>

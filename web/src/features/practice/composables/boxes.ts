@@ -2,7 +2,15 @@
 import type { Strike } from "@/shared/api/queries";
 
 export type Box = { carry: number; strike: Strike } | { problem: string } | null;
-const STRIKES: Record<string, Strike> = { "": "solid", s: "solid", f: "fat", t: "thin", h: "heel", o: "toe", x: "hard" }; // prettier-ignore
+const STRIKES: Record<string, Strike> = {
+  "": "solid",
+  s: "solid",
+  f: "fat",
+  t: "thin",
+  h: "heel",
+  o: "toe",
+  x: "hard",
+};
 const MOST = 400;
 
 export function readBox(text: string): Box {
@@ -11,7 +19,7 @@ export function readBox(text: string): Box {
   const parts = /^(\d{1,3}(?:[.,]\d)?)\s*([a-z]?)$/.exec(said);
   const strike = parts ? STRIKES[parts[2] ?? ""] : undefined;
   if (!parts || !strike)
-    return { problem: `"${text}" is not a carry with a letter for the strike. Nothing was taken in.` }; // prettier-ignore
+    return { problem: `"${text}" is not a carry with a letter for the strike. Nothing was taken in.` };
   const carry = Number((parts[1] ?? "").replace(",", "."));
   if (carry <= 0 || carry > MOST)
     return { problem: `"${text}" is no carry of a wedge. Nothing was taken in.` };

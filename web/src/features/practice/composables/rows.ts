@@ -45,7 +45,10 @@ export function useRows(studentId: string) {
 
 /** A row of a form as it usually begins, with the shot at hand. */
 export function usualRow(form: Row["form"], shot: CellAddress | null, limit: number): Row {
-  const balls = Math.min(limit, { blocked: 8, serial: 10, random: 12, net: 8, "worse of two": 12, "one swing": 12 }[form]); // prettier-ignore
+  const balls = Math.min(
+    limit,
+    { blocked: 8, serial: 10, random: 12, net: 8, "worse of two": 12, "one swing": 12 }[form],
+  );
   return {
     form,
     balls,

@@ -5,38 +5,86 @@ import PracticePage from "./PracticePage.vue";
 
 const PAR = { scoring: "within", par: 9, mean: 9.2, beats: [0, 0.5] };
 const round = (more: object = {}) => ({
-  uid: "r1", day: "2026-05-30", ended_at: "2026-05-30T10:00:00Z", trial: "open field", form: "random",
-  scoring: "within", points: 13, of: 20, par: 9, better: 0.82, reported: true, told: false, clock_off: false,
-  by: "", seen: false, ...more,
-}); // prettier-ignore
+  uid: "r1",
+  day: "2026-05-30",
+  ended_at: "2026-05-30T10:00:00Z",
+  trial: "open field",
+  form: "random",
+  scoring: "within",
+  points: 13,
+  of: 20,
+  par: 9,
+  better: 0.82,
+  reported: true,
+  told: false,
+  clock_off: false,
+  by: "",
+  seen: false,
+  ...more,
+});
 const page = (more: object = {}) => ({
-  forms: [], steps: [], ball_limit: 30, problem: "",
+  forms: [],
+  steps: [],
+  ball_limit: 30,
+  problem: "",
   trials: [{ trial: "furrow", form: "blocked", scoring: "within", balls: 10, par: PAR, norm: null }],
-  rounds: [round()], lost: { value: 0.2, lo: 0.05, hi: 0.35, first: 20, second: 30, real: true },
-  overnight: null, routines: [{ id: 4, name: "Winter", rows: [{ form: "serial", balls: 8 }] }],
+  rounds: [round()],
+  lost: { value: 0.2, lo: 0.05, hi: 0.35, first: 20, second: 30, real: true },
+  overnight: null,
+  routines: [{ id: 4, name: "Winter", rows: [{ form: "serial", balls: 8 }] }],
   ...more,
-}); // prettier-ignore
+});
 const homework = (more: object = {}) => ({
-  id: "h1", title: "Alone", cues: "", due_on: "2026-05-20", made_at: "2026-05-10T10:00:00Z", by: "Ilse",
-  late: true, closed: false,
-  rows: [{ form: "random", balls: 10, seed: 1, calls: [], par: PAR, wanted: 6, cue: "", done: round({ points: 4, of: 10 }) }],
+  id: "h1",
+  title: "Alone",
+  cues: "",
+  due_on: "2026-05-20",
+  made_at: "2026-05-10T10:00:00Z",
+  by: "Ilse",
+  late: true,
+  closed: false,
+  rows: [
+    {
+      form: "random",
+      balls: 10,
+      seed: 1,
+      calls: [],
+      par: PAR,
+      wanted: 6,
+      cue: "",
+      done: round({ points: 4, of: 10 }),
+    },
+  ],
   ...more,
-}); // prettier-ignore
+});
 const practice = (more: object = {}) =>
-  show(PracticePage, { studentId: "s" }, {
-    ...ANSWERS,
-    "GET /api/students/s/matrix": matrix([cell("56 9:00", 44, { play: "played" })]),
-    "GET /api/students/s/practice": page(),
-    "GET /api/students/s/homework": [homework()],
-    "GET /api/students/s/week": ({ query }: Asked) => [
-      { day: "2026-06-01", balls: 8, parts: [{ row: { form: "blocked", balls: 8, shot: null }, because: { code: "week-due", values: { chance: 0.5, days: 3 } } }].slice(0, Number(query.get("days"))) },
-    ],
-    "GET /api/students/s/lessons": NO_LESSONS,
-    "POST /api/students/s/homework": [homework({ title: "Sent" })],
-    ...more,
-  }); // prettier-ignore
+  show(
+    PracticePage,
+    { studentId: "s" },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/matrix": matrix([cell("56 9:00", 44, { play: "played" })]),
+      "GET /api/students/s/practice": page(),
+      "GET /api/students/s/homework": [homework()],
+      "GET /api/students/s/week": ({ query }: Asked) => [
+        {
+          day: "2026-06-01",
+          balls: 8,
+          parts: [
+            {
+              row: { form: "blocked", balls: 8, shot: null },
+              because: { code: "week-due", values: { chance: 0.5, days: 3 } },
+            },
+          ].slice(0, Number(query.get("days"))),
+        },
+      ],
+      "GET /api/students/s/lessons": NO_LESSONS,
+      "POST /api/students/s/homework": [homework({ title: "Sent" })],
+      ...more,
+    },
+  );
 const keys = (...names: string[]) =>
-  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }))); // prettier-ignore
+  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true })));
 beforeEach(() => {
   localStorage.clear();
   document.body.innerHTML = "";
@@ -68,7 +116,10 @@ test("rows by keys, sent as homework with what the coach wants", async () => {
   const [sent] = writes();
   const body = sent?.body as { title: string; rows: { form: string; wanted: number | null }[] };
   expect(body.title).toBe("Two rows");
-  expect(body.rows.map((row) => [row.form, row.wanted])).toEqual([["random", null], ["blocked", 5]]); // prettier-ignore
+  expect(body.rows.map((row) => [row.form, row.wanted])).toEqual([
+    ["random", null],
+    ["blocked", 5],
+  ]);
   expect(text()).toContain("Sent: due");
   // What was sent is no draft any more.
   expect(shown.findAll("ol > li")).toHaveLength(0);
@@ -81,7 +132,14 @@ test("a day of the week and the academy's protocol become rows; without a shot i
   await press("Winter");
   expect(shown.find("ol > li").text()).toContain("Ladder");
   shown.unmount();
-  const none = await practice({ "GET /api/students/s/practice": page({ problem: "No shot is played yet.", trials: [], rounds: [], lost: null }) }); // prettier-ignore
+  const none = await practice({
+    "GET /api/students/s/practice": page({
+      problem: "No shot is played yet.",
+      trials: [],
+      rounds: [],
+      lost: null,
+    }),
+  });
   expect(none.text()).toContain("No shot is played yet.");
   expect(text()).not.toBe("");
 });

@@ -46,7 +46,7 @@ const path = { params: { path: { student_id: props.studentId } } };
 const shots = computed<CellAddress[]>(() => {
   const cells = (matrix.data.value?.cells ?? []).filter((c) => c.balls || c.play !== "neither");
   const rank = { work: 0, played: 1, neither: 2 };
-  return [...cells].sort((a, b) => rank[a.play] - rank[b.play] || a.carry_yd - b.carry_yd).map(addressOf); // prettier-ignore
+  return [...cells].sort((a, b) => rank[a.play] - rank[b.play] || a.carry_yd - b.carry_yd).map(addressOf);
 });
 const swings = computed(() => (matrix.data.value?.positions ?? []).map((p) => p.label));
 const limit = computed(() => page.value?.ball_limit ?? 0);
@@ -58,10 +58,8 @@ function start(place: number): void {
   const row = rows.rows.value[place];
   if (row) void call({ row: JSON.stringify(row) });
 }
-const callHomework = (one: Homework, place: number) =>
-  void call({ homework: one.id, place: String(place) });
-const add = (form: Row["form"]) =>
-  rows.add(usualRow(form, shots.value[0] ?? null, limit.value || 60));
+const callHomework = (one: Homework, place: number) => void call({ homework: one.id, place: String(place) });
+const add = (form: Row["form"]) => rows.add(usualRow(form, shots.value[0] ?? null, limit.value || 60));
 
 const said = ref("");
 async function sendHome(): Promise<void> {
@@ -73,9 +71,7 @@ async function sendHome(): Promise<void> {
     due_on: due,
     rows: rows.rows.value,
   };
-  const answer = await run(() =>
-    dataOf(api.POST("/api/students/{student_id}/homework", { ...path, body })),
-  );
+  const answer = await run(() => dataOf(api.POST("/api/students/{student_id}/homework", { ...path, body })));
   if (!answer) return;
   cache.setQueryData(keys.homework(props.studentId), answer);
   void cache.invalidateQueries({ key: keys.students });
@@ -94,9 +90,7 @@ const useRoutine = (routine: Schemas["RoutineOut"]) =>
   rows.change({ title: routine.name, rows: routine.rows.map((row) => ({ ...row })) });
 const endRoutine = (id: number) =>
   run(async () => {
-    await dataOf(
-      api.DELETE("/api/routines/{routine_id}", { params: { path: { routine_id: id } } }),
-    );
+    await dataOf(api.DELETE("/api/routines/{routine_id}", { params: { path: { routine_id: id } } }));
     await practice.refetch();
   });
 const ofHomework = (act: "close" | "back", id: string) =>
@@ -130,7 +124,14 @@ function useDay(chosen: Row[], day: string): void {
   rows.change({ rows: chosen.map((row) => ({ ...row })), due: day });
   said.value = "";
 }
-const LETTERS = { b: "blocked", s: "serial", r: "random", t: "net", w: "worse of two", o: "one swing" } as const; // prettier-ignore
+const LETTERS = {
+  b: "blocked",
+  s: "serial",
+  r: "random",
+  t: "net",
+  w: "worse of two",
+  o: "one swing",
+} as const;
 useKeys("Practice", [
   {
     shown: "1–5",
@@ -208,8 +209,8 @@ useKeys("Practice", [
               </button>
             </p>
             <p v-if="!rows.rows.value.length" class="quiet">
-              Blocked builds, ladders lead over, random tests and keeps. Take a form above, a day of
-              the week beside, or a protocol of the academy.
+              Blocked builds, ladders lead over, random tests and keeps. Take a form above, a day of the week
+              beside, or a protocol of the academy.
             </p>
             <RowTable
               :rows="rows.rows.value"
@@ -248,9 +249,7 @@ useKeys("Practice", [
               /></span>
               <span class="acts">
                 <Button type="text" @click="rows.clear()">Clear</Button>
-                <Button @click="keepRoutine">{{
-                  leads ? "Keep for the house" : "Keep as mine"
-                }}</Button>
+                <Button @click="keepRoutine">{{ leads ? "Keep for the house" : "Keep as mine" }}</Button>
                 <Button type="primary" :loading="busy" @click="sendHome"
                   >Send as homework <kbd>h</kbd></Button
                 >
@@ -277,9 +276,7 @@ useKeys("Practice", [
           </section>
           <section v-if="unseen" class="sheet came">
             <b>{{ unseen }} {{ unseen === 1 ? "round" : "rounds" }} came back.</b>
-            <RouterLink :to="{ name: 'review', params: { studentId } }"
-              >Review the balls</RouterLink
-            >
+            <RouterLink :to="{ name: 'review', params: { studentId } }">Review the balls</RouterLink>
             <Button size="small" @click="seen">Seen</Button>
           </section>
           <HomeworkList
@@ -292,17 +289,11 @@ useKeys("Practice", [
             @call="callHomework"
           />
         </div>
-        <WeekPlan
-          v-model:days="days"
-          class="sheet"
-          :student-id="studentId"
-          :texts="texts"
-          @use="useDay"
-        />
+        <WeekPlan v-model:days="days" class="sheet" :student-id="studentId" :texts="texts" @use="useDay" />
       </div>
       <p class="quiet">
-        Rest between sets; fewer balls for juniors and after an injury; stop on pain and see a
-        clinician. Your range's rules come first.
+        Rest between sets; fewer balls for juniors and after an injury; stop on pain and see a clinician. Your
+        range's rules come first.
       </p>
     </template>
   </div>

@@ -6,13 +6,17 @@ import SheetPage from "./SheetPage.vue";
 
 const CELLS = [cell("56 9:00", 44, { play: "played" }), cell("60 9:00", 38)];
 const sheet = (more: object = {}) =>
-  show(SheetPage, { studentId: "s" }, {
-    ...ANSWERS,
-    "GET /api/students/s/matrix": matrix(CELLS),
-    "GET /api/students/s/plan": { plan: null, homework: null },
-    "PUT /api/students/s/balls": () => new Response("", { status: 503 }),
-    ...more,
-  }); // prettier-ignore
+  show(
+    SheetPage,
+    { studentId: "s" },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/matrix": matrix(CELLS),
+      "GET /api/students/s/plan": { plan: null, homework: null },
+      "PUT /api/students/s/balls": () => new Response("", { status: 503 }),
+      ...more,
+    },
+  );
 const records = () => outboxState.ops.flatMap((op) => (op.kind === "record" ? [op.body] : []));
 beforeEach(() => {
   document.body.innerHTML = "";
@@ -45,9 +49,11 @@ test("numbers with their strike become balls of the day they were hit", async ()
   await boxes[3]!.setValue("45,5");
   await press("Take in 3 balls");
   expect(records().map((b) => [b.carry_yd, b.strike, b.club_id])).toEqual([
-    [44, "solid", "c56"], [39, "fat", "c56"], [45.5, "solid", "c56"],
-  ]); // prettier-ignore
-  expect(records().every((b) => b.read === "eye" && b.lie === "mat" && b.moment === "as said")).toBe(true); // prettier-ignore
+    [44, "solid", "c56"],
+    [39, "fat", "c56"],
+    [45.5, "solid", "c56"],
+  ]);
+  expect(records().every((b) => b.read === "eye" && b.lie === "mat" && b.moment === "as said")).toBe(true);
   // In the order in which they stand, a minute apart.
   const at = records().map((b) => Date.parse(b.hit_at));
   expect([at[1]! - at[0]!, at[2]! - at[1]!]).toEqual([60_000, 60_000]);

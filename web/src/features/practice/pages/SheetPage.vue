@@ -89,7 +89,13 @@ async function take(): Promise<void> {
   boxes.value = cells.value.map(() => Array.from({ length: BOXES }, () => ""));
   await nextTick();
 }
-const strikeLetters: [string, Strike][] = [["f", "fat"], ["t", "thin"], ["h", "heel"], ["o", "toe"], ["x", "hard"]]; // prettier-ignore
+const strikeLetters: [string, Strike][] = [
+  ["f", "fat"],
+  ["t", "thin"],
+  ["h", "heel"],
+  ["o", "toe"],
+  ["x", "hard"],
+];
 useKeys("Sheet", [
   { shown: "44 Enter", does: "a ball, and on to the next box" },
   { shown: "44f Enter", does: "a fat one; t thin, h heel, o toe, x hard" },
@@ -103,9 +109,7 @@ useKeys("Sheet", [
       <h1>Sheet for the pencil</h1>
       <span class="quiet">{{ student.data.value?.name }}</span>
       <span class="push">
-        <a v-if="cells.length" :href="pdf" target="_blank" rel="noopener"
-          >Print it, PDF <kbd>p</kbd></a
-        >
+        <a v-if="cells.length" :href="pdf" target="_blank" rel="noopener">Print it, PDF <kbd>p</kbd></a>
       </span>
     </div>
     <Waiting v-if="!matrix.data.value || !plan.data.value" what="the sheet" />

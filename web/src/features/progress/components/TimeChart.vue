@@ -16,13 +16,7 @@ const box = useTemplateRef<HTMLElement>("box");
 const width = useWidth(box);
 const HEIGHT = 192;
 const chart = computed(() =>
-  chartOf(
-    props.lines,
-    props.marks,
-    props.span,
-    { width: width.value || 400, height: HEIGHT },
-    props.highest,
-  ),
+  chartOf(props.lines, props.marks, props.span, { width: width.value || 400, height: HEIGHT }, props.highest),
 );
 const empty = computed(() => !props.lines.some((l) => l.points.some((p) => p.value !== null)));
 /** The same for who cannot see it. */
@@ -56,11 +50,7 @@ const said = computed(() =>
         <line :x1="mark.x" :x2="mark.x" :y1="chart.top" :y2="chart.bottom" />
         <text :x="mark.x" :y="chart.top - 6" :text-anchor="mark.anchor">{{ mark.name }}</text>
       </g>
-      <g
-        v-for="(line, i) in chart.lines"
-        :key="line.name"
-        :style="{ '--colour': `var(--${line.colour})` }"
-      >
+      <g v-for="(line, i) in chart.lines" :key="line.name" :style="{ '--colour': `var(--${line.colour})` }">
         <path class="band" :d="line.band" />
         <path class="line" :class="{ dashed: line.dashed }" :d="line.path" />
         <g v-for="point in line.points" :key="point.said">

@@ -58,8 +58,7 @@ export function named(marks: Mark[], span: [string, string]) {
 
 /** "31 Oct 2026: solid 71 % (60 % to 80 %)" */
 export function words(line: Line, point: Point): string {
-  const range =
-    point.lo === undefined ? "" : ` (${percent(point.lo)} to ${percent(point.hi ?? 0)})`;
+  const range = point.lo === undefined ? "" : ` (${percent(point.lo)} to ${percent(point.hi ?? 0)})`;
   return `${dayjs(point.day).format("D MMM YYYY")}: ${line.name} ${percent(point.value ?? 0)}${range}`;
 }
 
@@ -97,7 +96,11 @@ export function chartOf(
       name: line.name,
       colour: line.colour,
       dashed: line.dashed ?? false,
-      path: path<Point>((p) => across(p.day), (p) => y(p.value ?? 0))(points) ?? "", // prettier-ignore
+      path:
+        path<Point>(
+          (p) => across(p.day),
+          (p) => y(p.value ?? 0),
+        )(points) ?? "",
       band:
         area<Point>(
           (p) => across(p.day),

@@ -50,10 +50,7 @@ watch(
 );
 const MOST_WORDS = 1200;
 
-const span = computed<[string, string]>(() => [
-  data.value?.from_day ?? "",
-  data.value?.to_day ?? "",
-]);
+const span = computed<[string, string]>(() => [data.value?.from_day ?? "", data.value?.to_day ?? ""]);
 const marks = computed(() => [
   ...(data.value?.turns ?? []).map((t) => ({ day: t.on, text: texts.value.name("event", t.kind) })),
   ...(data.value?.lessons ?? []).map((t) => ({ day: t.on, text: "lesson" })),
@@ -79,10 +76,7 @@ const over = (of: (part: Part) => Part["solid"] | Part["spread"]) =>
     const { value, lo, hi } = of(part);
     return { day: part.to_day, value, lo, hi };
   });
-const looks = (
-  of: (look: { covered: number; measured: number; doubtful: number | null }) => number | null,
-) =>
-  // prettier-ignore
+const looks = (of: (look: { covered: number; measured: number; doubtful: number | null }) => number | null) =>
   (data.value?.looks ?? []).map((look) => ({ day: look.day, value: of(look) }));
 const filling = computed(() =>
   (data.value?.looks ?? []).map(({ day, strips, measured }) => ({
@@ -204,12 +198,7 @@ useKeys("Progress", [
         <section class="sheet">
           <h2>For the student</h2>
           <p class="quiet">One page to hand out, in your words; the figures stand below them.</p>
-          <textarea
-            v-model="words"
-            rows="7"
-            :maxlength="MOST_WORDS"
-            aria-label="Your words to the student"
-          />
+          <textarea v-model="words" rows="7" :maxlength="MOST_WORDS" aria-label="Your words to the student" />
           <p class="acts">
             <Button type="primary" @click="openPdf">The page as PDF</Button>
             <Button v-if="own !== null" type="text" @click="own = null">The draft again</Button>
@@ -218,8 +207,8 @@ useKeys("Progress", [
         <section class="sheet">
           <h2>Before and after</h2>
           <p v-if="!turns.length" class="quiet">
-            No lesson and no event in this period. Lesson writes down what was seen; Setup a new
-            club, a break.
+            No lesson and no event in this period. Lesson writes down what was seen; Setup a new club, a
+            break.
           </p>
           <TurnTable :turns="turns" />
         </section>

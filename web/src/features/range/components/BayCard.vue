@@ -26,9 +26,7 @@ const lastWords = computed(() => {
   return ball.strike === "solid" ? carry : `${carry} ${ball.strike}`;
 });
 const step = computed(() => now.plan.steps.value.find((s) => s.here));
-const waiting = computed(
-  () => outboxState.ops.filter((op) => op.studentId === props.bay.student_id).length,
-);
+const waiting = computed(() => outboxState.ops.filter((op) => op.studentId === props.bay.student_id).length);
 </script>
 
 <template>

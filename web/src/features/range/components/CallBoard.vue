@@ -26,7 +26,7 @@ const figure = computed(() => {
 });
 const named = (key: CellAddress) => shortName(addressOf({ ...PLAIN, ...key }));
 const chosen = computed({
-  get: () => props.shots.findIndex((one) => shot.value !== null && named(one) === named(shot.value)), // prettier-ignore
+  get: () => props.shots.findIndex((one) => shot.value !== null && named(one) === named(shot.value)),
   set: (place: number) => (shot.value = props.shots[place] ?? null),
 });
 </script>
@@ -40,8 +40,7 @@ const chosen = computed({
       >
     </p>
     <p class="slab figure" :class="{ words: call.mark }" aria-live="assertive">
-      {{ figure
-      }}<span v-if="!call.mark && call.yardage_yd !== null" class="unit">{{ units.unit }}</span>
+      {{ figure }}<span v-if="!call.mark && call.yardage_yd !== null" class="unit">{{ units.unit }}</span>
     </p>
     <label v-if="shots.length" class="shot"
       >with

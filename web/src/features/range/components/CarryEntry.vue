@@ -28,9 +28,7 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 <template>
   <section class="entry">
     <output class="slab display" aria-live="polite" aria-label="Carry being typed">
-      <span :class="{ hint: !text }">{{ text || "–" }}</span><span v-if="text" class="unit">{{
-        unit
-      }}</span>
+      <span :class="{ hint: !text }">{{ text || "–" }}</span><span v-if="text" class="unit">{{ unit }}</span>
     </output>
     <p class="reading" :class="{ unusual: reading !== 'carry' }">{{ reading }}</p>
     <Sentence

@@ -78,9 +78,7 @@ const count = computed(() => {
         >Review</RouterLink
       >
       <span class="actions" :class="{ push: !balls.length || outboxState.waiting }">
-        <button type="button" :disabled="!balls.length" @click="$emit('undo')">
-          Undo <kbd>u</kbd>
-        </button>
+        <button type="button" :disabled="!balls.length" @click="$emit('undo')">Undo <kbd>u</kbd></button>
         <button v-if="undone" type="button" @click="$emit('redo')">Bring back <kbd>r</kbd></button>
       </span>
     </div>

@@ -37,10 +37,7 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
     >
     <label
       >Number is the
-      <select
-        :value="now.reading"
-        @change="set({ reading: text($event) as Conditions['reading'] })"
-      >
+      <select :value="now.reading" @change="set({ reading: text($event) as Conditions['reading'] })">
         <option>carry</option>
         <option>total</option>
       </select></label

@@ -80,24 +80,14 @@ const chosen = (event: Event) => {
       <li v-for="ball in waiting" :key="ball.id">
         <span class="num">{{ say(ball) }}{{ ball.undone ? ", undone before" : "" }}</span>
         <template v-if="ball.late">
-          <button
-            type="button"
-            @click="$emit('take', ball, { confirmed: true, moment: 'arrival' })"
-          >
+          <button type="button" @click="$emit('take', ball, { confirmed: true, moment: 'arrival' })">
             Here, of today
           </button>
-          <button
-            type="button"
-            @click="$emit('take', ball, { confirmed: true, moment: 'as said' })"
-          >
+          <button type="button" @click="$emit('take', ball, { confirmed: true, moment: 'as said' })">
             Here, of that day
           </button>
         </template>
-        <button
-          v-else
-          type="button"
-          @click="$emit('take', ball, { confirmed: ball.question !== '' })"
-        >
+        <button v-else type="button" @click="$emit('take', ball, { confirmed: ball.question !== '' })">
           {{ ball.question ? "Keep anyway" : "Into this cell" }}
         </button>
         <button type="button" @click="$emit('discard', ball)">Discard</button>

@@ -48,12 +48,8 @@ function stand(event: Event): void {
         </option>
       </select></label
     >
-    <button v-if="taken && wanted" type="button" @click="group.useMonitor(wanted, true)">
-      Take it here
-    </button>
-    <RouterLink v-if="monitor?.waiting" to="/devices"
-      >{{ monitor.waiting }} of its balls wait</RouterLink
-    >
+    <button v-if="taken && wanted" type="button" @click="group.useMonitor(wanted, true)">Take it here</button>
+    <RouterLink v-if="monitor?.waiting" to="/devices">{{ monitor.waiting }} of its balls wait</RouterLink>
   </section>
 </template>
 

@@ -4,16 +4,33 @@ import { NO_LESSONS, show } from "@/testing/page";
 import LastLesson from "./LastLesson.vue";
 
 const lesson = (more: Partial<Schemas["LessonOut"]> = {}): Schemas["LessonOut"] => ({
-  seen: {}, faults: [], cue: "fault-fat.cue", drill: "", note: "", day: "2026-05-20", by: "Ilse",
-  changed_at: "2026-05-20T10:00:00Z", ...more,
-}); // prettier-ignore
+  seen: {},
+  faults: [],
+  cue: "fault-fat.cue",
+  drill: "",
+  note: "",
+  day: "2026-05-20",
+  by: "Ilse",
+  changed_at: "2026-05-20T10:00:00Z",
+  ...more,
+});
 const still = (id: number, swing: string, trajectory: Schemas["Trajectory"] | null) => ({
-  id, swing, trajectory, width: 9, height: 9, taken_on: "2026-05-20", address: `/still-${id}`,
-}); // prettier-ignore
+  id,
+  swing,
+  trajectory,
+  width: 9,
+  height: 9,
+  taken_on: "2026-05-20",
+  address: `/still-${id}`,
+});
 const shown = (page: Partial<Schemas["LessonsPage"]>, props: object = {}) =>
-  show(LastLesson, { studentId: "s", swing: "9:00", height: "low", ...props }, {
-    "GET /api/students/s/lessons": { ...NO_LESSONS, ...page },
-  }); // prettier-ignore
+  show(
+    LastLesson,
+    { studentId: "s", swing: "9:00", height: "low", ...props },
+    {
+      "GET /api/students/s/lessons": { ...NO_LESSONS, ...page },
+    },
+  );
 afterEach(() => vi.unstubAllGlobals());
 
 test("the last lesson in one line: its cue, else the coach's words", async () => {

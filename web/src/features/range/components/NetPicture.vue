@@ -26,7 +26,7 @@ const LEFT = 48;
 const RIGHT = 92;
 const CM = 100;
 /** A ball over the usual picture makes it higher: none lands outside, its label neither. */
-const top = computed(() => Math.max(TOP_M, tape.value + 0.4, ...props.balls.map((b) => b.height_m + 0.1))); // prettier-ignore
+const top = computed(() => Math.max(TOP_M, tape.value + 0.4, ...props.balls.map((b) => b.height_m + 0.1)));
 const z = computed(() =>
   scaleLinear()
     .domain([0, top.value])

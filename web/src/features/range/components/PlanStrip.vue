@@ -20,17 +20,11 @@ defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
         }}</RouterLink>
       </h2>
       <span class="quiet num">{{ left ? `${left} balls left` : "done" }}</span>
-      <button v-if="left" type="button" class="next" @click="$emit('next')">
-        Next <kbd>n</kbd>
-      </button>
+      <button v-if="left" type="button" class="next" @click="$emit('next')">Next <kbd>n</kbd></button>
       <RouterLink v-else :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
     </div>
     <ol>
-      <li
-        v-for="(step, i) in steps"
-        :key="i"
-        :class="{ here: step.here, done: step.hit >= step.item.balls }"
-      >
+      <li v-for="(step, i) in steps" :key="i" :class="{ here: step.here, done: step.hit >= step.item.balls }">
         <button type="button" @click="$emit('go', step.address, step.item)">
           <span class="name">{{ cellName(step.address) }}</span>
           <span class="quiet">{{ howWords(texts, step.item) }}</span>

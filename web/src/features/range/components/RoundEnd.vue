@@ -45,9 +45,7 @@ const score = computed(() => done.value?.points ?? props.points);
       <template v-else>Its balls are in the session and wait for the review.</template>
     </p>
     <p>
-      <button type="button" class="first" @click="$emit('again')">
-        Once more <kbd>Enter</kbd>
-      </button>
+      <button type="button" class="first" @click="$emit('again')">Once more <kbd>Enter</kbd></button>
       <button type="button" @click="$emit('leave')">Back to practice <kbd>Esc</kbd></button>
     </p>
   </section>

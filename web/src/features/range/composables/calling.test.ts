@@ -6,11 +6,21 @@ import { serve } from "@/testing/page";
 import { isMet, useCalling, type HitBall } from "./calling";
 
 const call = (at: number, more: Partial<Call> = {}): Call => ({
-  yardage_yd: at, shot: null, balls: 1, given: false, lo_yd: at - 3, hi_yd: at + 3, ...more,
-}); // prettier-ignore
+  yardage_yd: at,
+  shot: null,
+  balls: 1,
+  given: false,
+  lo_yd: at - 3,
+  hi_yd: at + 3,
+  ...more,
+});
 const ball = (carry_yd: number | null, more: Partial<HitBall> = {}): HitBall => ({
-  carry_yd, met: null, strike: "solid", uid: null, ...more,
-}); // prettier-ignore
+  carry_yd,
+  met: null,
+  strike: "solid",
+  uid: null,
+  ...more,
+});
 const CALLS = {
   trial: "worse of two",
   form: "worse of two",
@@ -62,7 +72,10 @@ test("a round goes on after a reload, takes a ball back, and is sent once", asyn
   const ops = outboxState.ops.filter((op) => op.kind === "round");
   expect(ops.map((op) => op.uid)).toEqual([uid]);
   const body = ops[0]?.kind === "round" ? ops[0].body : null;
-  expect(body?.results.map((one) => one.balls.map((b) => b.carry_yd))).toEqual([[50, 52], [60, 70]]); // prettier-ignore
+  expect(body?.results.map((one) => one.balls.map((b) => b.carry_yd))).toEqual([
+    [50, 52],
+    [60, 70],
+  ]);
   expect([body?.trial, body?.seed]).toEqual(["worse of two", 4]);
 });
 
@@ -73,5 +86,9 @@ test("a row of homework is called as it was sent", async () => {
   calling.hit(ball(44), null);
   await calling.finish();
   const op = outboxState.ops.find((one) => one.kind === "round");
-  expect(op?.kind === "round" && [op.body.homework_id, op.body.row, op.body.calls]).toEqual(["h", 0, [call(44)]]); // prettier-ignore
+  expect(op?.kind === "round" && [op.body.homework_id, op.body.row, op.body.calls]).toEqual([
+    "h",
+    0,
+    [call(44)],
+  ]);
 });

@@ -40,7 +40,7 @@ export function isMet(call: Call, balls: HitBall[]): boolean {
   return balls.every((ball) => {
     if (ball.met !== null) return ball.met;
     const { lo_yd: lo = null, hi_yd: hi = null } = call;
-    return ball.carry_yd !== null && lo !== null && hi !== null && ball.carry_yd >= lo && ball.carry_yd <= hi; // prettier-ignore
+    return ball.carry_yd !== null && lo !== null && hi !== null && ball.carry_yd >= lo && ball.carry_yd <= hi;
   });
 }
 
@@ -124,7 +124,7 @@ export function useCalling(studentId: string) {
     return now.uid;
   }
   const drop = () => (round.value = null);
-  return { round, error, busy, place, calls, call, done, marks, points, begin, hit, back, finish, drop }; // prettier-ignore
+  return { round, error, busy, place, calls, call, done, marks, points, begin, hit, back, finish, drop };
 }
 
 function ofHomework({ homework, place }: { homework: Schemas["HomeworkOut"]; place: number }) {

@@ -25,9 +25,7 @@ beforeEach(() => {
   vi.stubGlobal("fetch", (request: Request) =>
     Promise.resolve(
       Response.json(
-        request.url.includes("/ansel/")
-          ? { lie: "tee", ball: "range" }
-          : { lie: "mat", ball: "premium" },
+        request.url.includes("/ansel/") ? { lie: "tee", ball: "range" } : { lie: "mat", ball: "premium" },
       ),
     ),
   );
@@ -46,8 +44,11 @@ test("laser and total stay with the student for whom they were set", async () =>
   const bryn = await view("bryn");
   expect(readingWords(texts, bryn.now.value)).toBe("carry");
   expect(bryn.body.value).toMatchObject({
-    lie: "mat", read: "typed", headwind_mps: null, ball_position_in: 0,
-  }); // prettier-ignore
+    lie: "mat",
+    read: "typed",
+    headwind_mps: null,
+    ball_position_in: 0,
+  });
   bryn.leave();
   const again = await view("ansel");
   expect(readingWords(texts, again.now.value)).toBe("total, by laser; ball 2 in back");

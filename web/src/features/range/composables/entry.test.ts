@@ -83,9 +83,7 @@ test("one entered ahead that is asked about holds up those behind it", async () 
   expect(entry.question).toContain("180");
   expect(ahead.value).toHaveLength(1);
   enter();
-  expect(log.mock.calls.map(([yards]) => Math.round((yards as number) * 0.9144))).toEqual([
-    180, 50,
-  ]);
+  expect(log.mock.calls.map(([yards]) => Math.round((yards as number) * 0.9144))).toEqual([180, 50]);
 });
 
 test("a cell changed and a strike marked before the page is ready come in their turn", async () => {

@@ -26,7 +26,7 @@ const device = (more: Partial<Device> = {}): Device => ({
   ...more,
 });
 const sent = (id: number, more: Partial<SentBall> = {}) =>
-  ({ id, ball_uid: `d3-${id}`, measured: {}, question: "", late: false, undone: 0, ...more }) as SentBall; // prettier-ignore
+  ({ id, ball_uid: `d3-${id}`, measured: {}, question: "", late: false, undone: 0, ...more }) as SentBall;
 
 /** A server with one device, and a view of student s that shows a cell. */
 function watching(first: Partial<Device> = {}) {

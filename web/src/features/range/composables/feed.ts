@@ -44,8 +44,7 @@ export function useFeed(options: FeedOptions) {
     const club = options.clubId();
     if (!cell || !club) return null;
     const { swing, trajectory, spin, tempo } = cell;
-    const { lie, ball, temperature_c, headwind_mps, ball_position_in, grip_down_in } =
-      options.conditions();
+    const { lie, ball, temperature_c, headwind_mps, ball_position_in, grip_down_in } = options.conditions();
     const shot = { club_id: club, swing, trajectory, spin, tempo, lie, ball };
     return { ...shot, temperature_c, headwind_mps, ball_position_in, grip_down_in };
   }

@@ -169,7 +169,10 @@ describe("a wrong student", () => {
 
   it("asks about the last balls of whoever hit last, one more each time, to five", () => {
     const one = here(1, [ball("a", 1), ball("x", 30)]);
-    const two = here(2, [2, 3, 4, 5, 6, 7].map((n) => ball(`b${n}`, 30 + n)).concat(ball("no", 50, "refused"))); // prettier-ignore
+    const two = here(
+      2,
+      [2, 3, 4, 5, 6, 7].map((n) => ball(`b${n}`, 30 + n)).concat(ball("no", 50, "refused")),
+    );
     const wrong = useWrong("g", () => [one, two]);
     expect(wrong.from.value).toBeNull();
     wrong.ask();

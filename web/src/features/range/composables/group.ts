@@ -75,9 +75,7 @@ export function useGroup(groupId: string) {
     try {
       for (let next = pending.value[0]; next; next = pending.value[0]) {
         try {
-          const said = await dataOf(
-            api.PUT("/api/groups/{group_id}/turns", { ...path, body: next }),
-          );
+          const said = await dataOf(api.PUT("/api/groups/{group_id}/turns", { ...path, body: next }));
           pending.value = pending.value.slice(1);
           group.value = said;
           away.value = false;
@@ -127,13 +125,9 @@ export function useGroup(groupId: string) {
     }
   }
   const useMonitor = (deviceId: number | null, take = false) =>
-    change(() =>
-      api.PUT("/api/groups/{group_id}/monitor", { ...path, body: { device_id: deviceId, take } }),
-    );
+    change(() => api.PUT("/api/groups/{group_id}/monitor", { ...path, body: { device_id: deviceId, take } }));
   const add = (studentId: string) =>
-    change(() =>
-      api.POST("/api/groups/{group_id}/students", { ...path, body: { student_id: studentId } }),
-    );
+    change(() => api.POST("/api/groups/{group_id}/students", { ...path, body: { student_id: studentId } }));
   const takeOut = (number: number) =>
     change(() =>
       api.DELETE("/api/groups/{group_id}/bays/{number}", {

@@ -20,7 +20,7 @@ function net() {
       () =>
         new Promise((resolve) => {
           answer = (body) => {
-            resolve(new Response(JSON.stringify(body), { headers: { "Content-Type": "application/json" } })); // prettier-ignore
+            resolve(new Response(JSON.stringify(body), { headers: { "Content-Type": "application/json" } }));
           };
         }),
     ),

@@ -68,8 +68,7 @@ export function useNet(options: NetOptions) {
   }
   function type(character: string): void {
     entry.problem = "";
-    if (character === "-")
-      entry.text = entry.text.startsWith("-") ? entry.text.slice(1) : `-${entry.text}`;
+    if (character === "-") entry.text = entry.text.startsWith("-") ? entry.text.slice(1) : `-${entry.text}`;
     else if (entry.text.length < MOST_CHARACTERS) entry.text += character;
   }
   function erase(): void {

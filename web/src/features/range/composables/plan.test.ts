@@ -10,16 +10,13 @@ const item = (club: string, swing: string, balls: number, more = {}) =>
 const cellOf = (club: string, swing: string): CellAddress => ({ club, swing, ...PLAIN });
 const UNTRIMMED = { spin_rpm: null, ball_position_in: 0, grip_down_in: 0 };
 const hits = (club: string, swing: string, count: number, lie = "mat", more = {}) =>
-  Array.from(
-    { length: count },
-    () => ({ ...cellOf(club, swing), lie, ...UNTRIMMED, ...more }) as ShownBall,
-  );
+  Array.from({ length: count }, () => ({ ...cellOf(club, swing), lie, ...UNTRIMMED, ...more }) as ShownBall);
 
 function plan(items: PlanItem[], hit: ShownBall[], at: CellAddress | null = null) {
   const balls = ref(hit);
   const cell = ref(at);
   const go = vi.fn((to: CellAddress) => void (cell.value = to));
-  const made = useRangePlan({ items: () => items, balls: () => balls.value, cell: () => cell.value, go }); // prettier-ignore
+  const made = useRangePlan({ items: () => items, balls: () => balls.value, cell: () => cell.value, go });
   return { ...made, balls, cell, go };
 }
 

@@ -138,7 +138,7 @@ export function useSession(options: SessionOptions) {
       for (const [name, address] of moved) {
         moved.delete(name);
         const params = { path: { student_id: studentId }, query: address };
-        const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null); // prettier-ignore
+        const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null);
         if (said && !moved.has(name)) {
           answered.value.set(name, {
             cell: said.cell,

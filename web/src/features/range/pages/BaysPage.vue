@@ -116,12 +116,9 @@ async function planAll(): Promise<void> {
       await bay.planned.refetch();
     }
   });
-  if (!planning.error.value)
-    said.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
+  if (!planning.error.value) said.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
 }
-const question = computed(() =>
-  entry.text ? null : (now.value?.session.now.value.question ?? null),
-);
+const question = computed(() => (entry.text ? null : (now.value?.session.now.value.question ?? null)));
 function sayMishit(): void {
   const asked = question.value;
   if (asked) now.value?.session.markAsked(asked);
@@ -191,9 +188,7 @@ const groupKeys: KeyBinding[] = [
     else clear();
   }),
   ...STRIKES.map((name) =>
-    changing(STRIKE_KEYS[name], `${name}: this ball, or the last one`, STRIKE_KEYS[name], () =>
-      strike(name),
-    ),
+    changing(STRIKE_KEYS[name], `${name}: this ball, or the last one`, STRIKE_KEYS[name], () => strike(name)),
   ),
   changing("u", "undo the last ball", "u", () => undo()),
   changing("r", "bring the undone ball back", "r", redo),
@@ -288,9 +283,7 @@ useKeys("Bays", groupKeys);
             <p class="slab what">{{ now.cell.value ? cellName(now.cell.value) : "" }}</p>
             <p class="quiet">
               {{ now.cue.value }}
-              <label class="turns"
-                ><input v-model="inTurns" type="checkbox" /> in turns <kbd>i</kbd></label
-              >
+              <label class="turns"><input v-model="inTurns" type="checkbox" /> in turns <kbd>i</kbd></label>
             </p>
           </header>
           <CarryEntry
@@ -324,8 +317,8 @@ useKeys("Bays", groupKeys);
           <p class="said" aria-live="polite">{{ said }}</p>
           <GroupMonitor :group="group" />
           <p class="caution quiet">
-            Nobody in front of the mats. Never walk out to measure while anyone can hit. Your
-            range's rules come first.
+            Nobody in front of the mats. Never walk out to measure while anyone can hit. Your range's rules
+            come first.
           </p>
         </div>
         <div class="side">

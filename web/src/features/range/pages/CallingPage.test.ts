@@ -6,18 +6,47 @@ import CallingPage from "./CallingPage.vue";
 
 const KEY = { club: "56", swing: "9:00", trajectory: "stock", spin: "check", tempo: "normal" };
 const call = (at: number, more: object = {}) => ({
-  yardage_yd: at, shot: KEY, mark: null, balls: 1, given: false, lo_yd: at - 3, hi_yd: at + 3, ...more,
-}); // prettier-ignore
+  yardage_yd: at,
+  shot: KEY,
+  mark: null,
+  balls: 1,
+  given: false,
+  lo_yd: at - 3,
+  hi_yd: at + 3,
+  ...more,
+});
 const net = (mark: string) => call(0, { yardage_yd: null, lo_yd: null, hi_yd: null, mark });
 const asked = (calls: object[], more: object = {}) => ({
-  trial: "open field", form: "random", scoring: "within", seed: 3, tolerance_yd: 3, calls,
-  par: { scoring: "within", par: 1, mean: 1.1, beats: [0, 0.3, 0.82] }, ...more,
-}); // prettier-ignore
+  trial: "open field",
+  form: "random",
+  scoring: "within",
+  seed: 3,
+  tolerance_yd: 3,
+  calls,
+  par: { scoring: "within", par: 1, mean: 1.1, beats: [0, 0.3, 0.82] },
+  ...more,
+});
 const done = (uid: string, points: number) => ({
-  round: { uid, day: "2026-05-31", ended_at: "", trial: "open field", form: "random", scoring: "within", points,
-           of: 2, par: 1, better: 0.82, reported: false, told: false, clock_off: false, by: "Ilse", seen: false },
-  balls: 0, left_out: 0,
-}); // prettier-ignore
+  round: {
+    uid,
+    day: "2026-05-31",
+    ended_at: "",
+    trial: "open field",
+    form: "random",
+    scoring: "within",
+    points,
+    of: 2,
+    par: 1,
+    better: 0.82,
+    reported: false,
+    told: false,
+    clock_off: false,
+    by: "Ilse",
+    seen: false,
+  },
+  balls: 0,
+  left_out: 0,
+});
 const answers = (calls: object[], more: object = {}) => ({
   ...ANSWERS,
   "GET /api/students/s/matrix": matrix([
@@ -29,7 +58,10 @@ const answers = (calls: object[], more: object = {}) => ({
   "GET /api/students/s/usual": { lie: "mat", ball: "range" },
   "GET /api/devices": [],
   "POST /api/students/s/calls": asked(calls),
-  "PUT /api/students/s/balls": ({ body }: { body: { uid: string } }) => ({ ball: { uid: body.uid }, new: true }), // prettier-ignore
+  "PUT /api/students/s/balls": ({ body }: { body: { uid: string } }) => ({
+    ball: { uid: body.uid },
+    new: true,
+  }),
   "PUT /api/students/s/rounds": ({ body }: { body: { uid: string } }) => done(body.uid, 1),
   ...more,
 });
@@ -41,7 +73,7 @@ async function calling(calls: object[], query = "trial=open field", more: object
   return shown;
 }
 const keys = (...names: string[]) =>
-  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true }))); // prettier-ignore
+  names.forEach((key) => document.body.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true })));
 /** What was written at an address that ends so, in order. */
 const sent = (all: Asked[], method: string, end: string) =>
   all.filter((one) => one.method === method && one.path.includes(end));
@@ -98,7 +130,10 @@ test("the end: the score against par, sent as one round with its balls by their 
 });
 
 test("on the net it is met or missed, and no ball goes into the session", async () => {
-  const { page, text, writes } = await calling([net("at the tape"), net("above the tape")], 'row={"form":"net","balls":2}'); // prettier-ignore
+  const { page, text, writes } = await calling(
+    [net("at the tape"), net("above the tape")],
+    'row={"form":"net","balls":2}',
+  );
   expect(page.find(".figure").text()).toBe("at the tape");
   expect(text()).toContain("Check the net for holes");
   keys("4", "4", "Enter");
@@ -126,7 +161,10 @@ test("two balls to a call: the worse counts, and one is not enough", async () =>
 test("what cannot be called says why, and a long carry is asked about first", async () => {
   const refused = await calling([], "trial=ladder", {
     "POST /api/students/s/calls": () =>
-      Response.json({ type: "oxgang:unusable-input", status: 422, code: "unusable-input", title: "No shot is played." }, { status: 422 }), // prettier-ignore
+      Response.json(
+        { type: "oxgang:unusable-input", status: 422, code: "unusable-input", title: "No shot is played." },
+        { status: 422 },
+      ),
   });
   expect(refused.text()).toContain("No shot is played.");
   refused.page.unmount();

@@ -94,12 +94,7 @@ function step(by: number): void {
 }
 
 /** The ball in the session, like any other: at once on every tablet, and reviewed. */
-function record(
-  carry: number,
-  strike: Strike,
-  known: Partial<Schemas["BallIn"]> = {},
-  id = uuid(),
-) {
+function record(carry: number, strike: Strike, known: Partial<Schemas["BallIn"]> = {}, id = uuid()) {
   const address = shot.value;
   const club = clubOf(student.data.value, address);
   if (!address || !club) return null;
@@ -184,7 +179,14 @@ watch(feed.waiting, (waiting) => {
   if (ball && call.value && !call.value.mark) feed.take(ball, {});
 });
 
-const STRIKE_KEYS: Record<Strike, string> = { solid: "s", fat: "f", thin: "t", heel: "h", toe: "o", hard: "x" }; // prettier-ignore
+const STRIKE_KEYS: Record<Strike, string> = {
+  solid: "s",
+  fat: "f",
+  thin: "t",
+  heel: "h",
+  toe: "o",
+  hard: "x",
+};
 const STRIKES = Object.keys(STRIKE_KEYS) as Strike[];
 const mark = (name: Strike) => (entry.strike = entry.strike === name ? "solid" : name);
 const callingKeys: KeyBinding[] = [
@@ -204,9 +206,8 @@ const callingKeys: KeyBinding[] = [
   }),
   changing("n", "on the net: missed", "n", () => onNet(false)),
   key("⌫", "erase a digit", "Backspace", erase),
-  ...STRIKES.map(
-    (name) =>
-    changing(STRIKE_KEYS[name], `${name}: this ball`, STRIKE_KEYS[name], () => inTurn(() => mark(name))), // prettier-ignore
+  ...STRIKES.map((name) =>
+    changing(STRIKE_KEYS[name], `${name}: this ball`, STRIKE_KEYS[name], () => inTurn(() => mark(name))),
   ),
   key("←", "a shorter shot", "ArrowLeft", () => step(-1)),
   key("→", "a longer shot", "ArrowRight", () => step(1)),
@@ -221,7 +222,9 @@ useKeys("Calling", callingKeys);
 const par = computed(() => {
   const asked = round.value?.asked;
   if (!asked) return "";
-  return asked.scoring === "strokes" ? `, par ${asked.par.par} strokes` : `, par ${asked.par.par} of ${asked.calls.length}`; // prettier-ignore
+  return asked.scoring === "strokes"
+    ? `, par ${asked.par.par} strokes`
+    : `, par ${asked.par.par} of ${asked.calls.length}`;
 });
 </script>
 
@@ -239,9 +242,7 @@ const par = computed(() => {
         >
           Voice <kbd>v</kbd>
         </button>
-        <button v-if="round && !round.ended && marks.length" type="button" @click="finish">
-          Stop here
-        </button>
+        <button v-if="round && !round.ended && marks.length" type="button" @click="finish">Stop here</button>
         <button type="button" @click="leave">Leave <kbd>Esc</kbd></button>
       </span>
     </div>
@@ -273,9 +274,7 @@ const par = computed(() => {
         <div v-if="call.mark" class="net">
           <button type="button" class="met" @click="onNet(true)">Met <kbd>Enter</kbd></button>
           <button type="button" @click="onNet(false)">Missed <kbd>n</kbd></button>
-          <p class="quiet">
-            Check the net for holes and its frame for rebounds; nobody beside or behind it.
-          </p>
+          <p class="quiet">Check the net for holes and its frame for rebounds; nobody beside or behind it.</p>
         </div>
         <CarryEntry
           v-else
@@ -312,8 +311,7 @@ const par = computed(() => {
           @discard="feed.discard"
         />
         <p class="quiet">
-          Rest between sets; stop on pain. Never walk out while anyone can hit: your range's rules
-          come first.
+          Rest between sets; stop on pain. Never walk out while anyone can hit: your range's rules come first.
         </p>
       </div>
     </div>

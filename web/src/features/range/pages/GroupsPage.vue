@@ -67,9 +67,7 @@ async function open(students: string[], together: string | null = null): Promise
           <RouterLink :to="{ name: 'bays', params: { groupId: group.id } }">{{
             group.students.join(", ")
           }}</RouterLink>
-          <span class="quiet num"
-            >since {{ dayjs(group.since).format("HH:mm") }}, {{ group.by }}</span
-          >
+          <span class="quiet num">since {{ dayjs(group.since).format("HH:mm") }}, {{ group.by }}</span>
         </li>
       </ul>
     </section>

@@ -110,16 +110,14 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           >
         </div>
         <p class="quiet">
-          Check the net for holes and frames that can rebound; nobody beside or behind it. Your
-          range's rules come first.
+          Check the net for holes and frames that can rebound; nobody beside or behind it. Your range's rules
+          come first.
         </p>
       </div>
       <div>
         <div class="head">
           <h1>{{ cellName(cell) }}</h1>
-          <RouterLink
-            class="push"
-            :to="{ name: 'range', params: { studentId }, query: { ...cell } }"
+          <RouterLink class="push" :to="{ name: 'range', params: { studentId }, query: { ...cell } }"
             >Out on the range</RouterLink
           >
         </div>
@@ -141,8 +139,8 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           @hit="net.hit"
         />
         <p class="quiet">
-          Tap where the ball hit, or type the {{ smallName }} above the tape (− for below) and
-          Enter. Drag the tape to where it hangs.
+          Tap where the ball hit, or type the {{ smallName }} above the tape (− for below) and Enter. Drag the
+          tape to where it hangs.
         </p>
         <output class="typed slab" :aria-label="`${smallName} being typed`">{{
           entry.text ? `${entry.text} ${units.small.sign}` : ""

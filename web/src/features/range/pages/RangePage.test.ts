@@ -33,8 +33,7 @@ const press = async (...keys: string[]) => {
     await settled();
   }
 };
-const balls = (asked: Asked[]) =>
-  asked.filter((a) => a.method === "PUT").map((a) => a.body as Sent);
+const balls = (asked: Asked[]) => asked.filter((a) => a.method === "PUT").map((a) => a.body as Sent);
 const range = (more: object = {}) => show(RangePage, { studentId: "s" }, answers(more));
 let leave = () => {};
 
@@ -57,8 +56,13 @@ test("a carry and Enter is a ball of the cell; its number comes after it is stor
   await press("ArrowDown", "6", "1", "Enter");
   await vi.waitFor(() => expect(balls(asked)).toHaveLength(1));
   expect(balls(asked)[0]).toMatchObject({
-    carry_yd: 61, swing: "9:00", strike: "solid", confirmed: false, club_id: "c56", lie: "mat",
-  }); // prettier-ignore
+    carry_yd: 61,
+    swing: "9:00",
+    strike: "solid",
+    confirmed: false,
+    club_id: "c56",
+    lie: "mat",
+  });
   await vi.waitFor(() => expect(text()).toContain("1 ball"));
   await vi.waitFor(() => expect(asked.some((a) => a.path.endsWith("/cell"))).toBe(true));
   await vi.waitFor(() => expect(page.find(".centre").text()).toMatch(/61\s*± 2/));
@@ -225,10 +229,7 @@ test("spin that was measured decides the cell: its number, its balls and their c
   stored = [ball("a", 50), ball("b", 51), ball("m", 70, measured)];
   const before = [ball("old", 68, { ...measured, hit_on: "2026-05-20" })];
   const { page, asked, text } = await range({
-    "GET /api/students/s/matrix": matrix([
-      cell("56 9:00", 50),
-      cell("56 9:00", 69, { spin: "grab" }),
-    ]),
+    "GET /api/students/s/matrix": matrix([cell("56 9:00", 50), cell("56 9:00", 69, { spin: "grab" })]),
     "GET /api/students/s/cell-balls": ({ query }: Asked) =>
       query.get("spin") === "grab" ? [...before, stored[2]] : [stored[0], stored[1]],
   });

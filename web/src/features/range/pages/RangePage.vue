@@ -3,14 +3,7 @@ import { useTexts } from "@/shared/texts/texts";
 import { computed, ref } from "vue";
 import { addressOf, cellName, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import {
-  useMatrix,
-  usePlan,
-  useStudent,
-  useWords,
-  type PlanItem,
-  type Strike,
-} from "@/shared/api/queries";
+import { useMatrix, usePlan, useStudent, useWords, type PlanItem, type Strike } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
@@ -132,13 +125,14 @@ function sayMishit(): void {
   const asked = question.value;
   if (!asked) return;
   session.markAsked(asked);
-  said.value = asked.uids.length === 1 ? `Last ball: ${asked.strike}.` : `${asked.uids.length} balls: ${asked.strike}.`; // prettier-ignore
+  said.value =
+    asked.uids.length === 1 ? `Last ball: ${asked.strike}.` : `${asked.uids.length} balls: ${asked.strike}.`;
 }
 function moveThere(): void {
   const asked = question.value;
   if (!asked?.other || !session.moveAsked(asked)) return;
   cell.value = addressOf(asked.other);
-  said.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`; // prettier-ignore
+  said.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`;
 }
 const rangeKeys: KeyBinding[] = [
   {
@@ -180,10 +174,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
 
 <template>
   <div class="page">
-    <Sentence
-      v-if="matrix.error.value && !matrix.data.value"
-      :text="sentenceOf(matrix.error.value)"
-    />
+    <Sentence v-if="matrix.error.value && !matrix.data.value" :text="sentenceOf(matrix.error.value)" />
     <NoClubs
       v-else-if="matrix.data.value && !clubs.length"
       :student-id="studentId"
@@ -205,11 +196,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :units="units"
           /></Later>
           <Later
-            ><ConditionsPanel
-              :now="now"
-              :words="words.data.value"
-              :units="units"
-              @change="conditions.change"
+            ><ConditionsPanel :now="now" :words="words.data.value" :units="units" @change="conditions.change"
           /></Later>
           <PlanStrip
             v-if="plan.steps.value.length"
@@ -223,9 +210,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           <p v-else class="quiet plan-link">
             <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
             or
-            <RouterLink :to="{ name: 'practice', params: { studentId } }"
-              >call distances</RouterLink
-            >
+            <RouterLink :to="{ name: 'practice', params: { studentId } }">call distances</RouterLink>
           </p>
         </template>
       </div>
@@ -246,11 +231,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               >Into a net instead</RouterLink
             >
           </p>
-          <LastLesson
-            :student-id="studentId"
-            :swing="cell?.swing ?? ''"
-            :height="cell?.trajectory ?? ''"
-          />
+          <LastLesson :student-id="studentId" :swing="cell?.swing ?? ''" :height="cell?.trajectory ?? ''" />
         </header>
         <CarryEntry
           :text="entry.text"

@@ -5,10 +5,20 @@ import type { UnitWords } from "@/shared/units/units";
 import ReviewBall from "./ReviewBall.vue";
 
 const ball = {
-  uid: "a", club_id: "c56", club: "56", swing: "9:00", trajectory: "stock", spin: "check",
-  tempo: "normal", strike: "solid", carry_yd: 61.4, total_yd: null, launch_deg: null,
-  ball_position_in: 0, grip_down_in: 0,
-} as Ball; // prettier-ignore
+  uid: "a",
+  club_id: "c56",
+  club: "56",
+  swing: "9:00",
+  trajectory: "stock",
+  spin: "check",
+  tempo: "normal",
+  strike: "solid",
+  carry_yd: 61.4,
+  total_yd: null,
+  launch_deg: null,
+  ball_position_in: 0,
+  grip_down_in: 0,
+} as Ball;
 const clubs = [
   { id: "c56", label: "56", in_use: true },
   { id: "c60", label: "60", in_use: true },
@@ -17,9 +27,16 @@ const clubs = [
 const units = { unit: "yd", show: (v: number, digits = 0) => v.toFixed(digits) } as UnitWords;
 const shown = async (more: object = {}) => {
   const { page } = await show(ReviewBall, {
-    ball, clubs, words: WORDS, units, swings: ["9:00", "10:00"],
-    suspect: null, aside: null, later: false, ...more,
-  }); // prettier-ignore
+    ball,
+    clubs,
+    words: WORDS,
+    units,
+    swings: ["9:00", "10:00"],
+    suspect: null,
+    aside: null,
+    later: false,
+    ...more,
+  });
   return page;
 };
 
@@ -44,9 +61,7 @@ test("a total, a trim, a suspicion and a reason are said", async () => {
   const total = { ...ball, carry_yd: null, total_yd: 70, ball_position_in: 3, grip_down_in: 1 };
   const row = await shown({ ball: total, suspect: 75, aside: "a gust" });
   expect(row.find("b").text()).toBe("70.0t");
-  expect(row.text()).toContain(
-    "ball 3 in back, grip down 1 in: kept, and not in the cell's number",
-  );
+  expect(row.text()).toContain("ball 3 in back, grip down 1 in: kept, and not in the cell's number");
   expect(row.text()).toContain("Far from the others at 75");
   expect((row.find("[aria-label=Reason]").element as HTMLInputElement).value).toBe("a gust");
 });

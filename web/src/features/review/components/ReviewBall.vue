@@ -65,9 +65,7 @@ const correct = (change: Schemas["BallMark"]) => emit("correct", change);
       </button>
       <button type="button" @click="$emit('wait')">{{ later ? "Now" : "Later" }}</button>
     </span>
-    <span v-if="ball.reported" class="note quiet"
-      >reported by the student: it counts for less.</span
-    >
+    <span v-if="ball.reported" class="note quiet">reported by the student: it counts for less.</span>
     <span v-if="trim" class="note quiet">{{ trim }}: kept, and not in the cell's number.</span>
     <span v-if="opened" class="note cells">
       <select aria-label="Club" :value="ball.club_id" @change="correct({ club_id: text($event) })">

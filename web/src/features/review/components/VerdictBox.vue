@@ -41,10 +41,8 @@ const strikes = computed(() => {
   <section class="verdict" :class="verdict.advice">
     <p class="head">{{ headline }}</p>
     <p v-if="verdict.advice === 'blend'" class="num">
-      All carries together {{ signedPercent(verdict.shift.share) }} ({{
-        signedPercent(verdict.shift.lo)
-      }}
-      to {{ signedPercent(verdict.shift.hi) }}),
+      All carries together {{ signedPercent(verdict.shift.share) }} ({{ signedPercent(verdict.shift.lo) }} to
+      {{ signedPercent(verdict.shift.hi) }}),
       {{ verdict.shift.changed ? "more than chance" : "within chance" }}. {{ strikes }}.
     </p>
     <p v-else class="num">{{ strikes }}.</p>
@@ -55,8 +53,7 @@ const strikes = computed(() => {
       Solid, but scattered more than usual: keep the balls, but do not change numbers for it.
     </p>
     <p v-if="verdict.conditions !== null" class="quiet num">
-      Air, wind, ball and lie were taken out first: {{ signedPercent(verdict.conditions) }} of the
-      carry.
+      Air, wind, ball and lie were taken out first: {{ signedPercent(verdict.conditions) }} of the carry.
     </p>
     <table v-if="verdict.advice !== 'blend'" class="num">
       <thead>
@@ -69,9 +66,7 @@ const strikes = computed(() => {
       <tbody>
         <tr>
           <td>nothing</td>
-          <td>
-            <i :style="{ width: `${90 * verdict.nothing}px` }" />{{ percent(verdict.nothing) }}
-          </td>
+          <td><i :style="{ width: `${90 * verdict.nothing}px` }" />{{ percent(verdict.nothing) }}</td>
           <td></td>
         </tr>
         <tr v-for="s in lines" :key="texts.say(s.touched)">

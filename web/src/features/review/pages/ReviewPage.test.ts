@@ -53,7 +53,7 @@ const REVIEW = {
   conflicts: [],
   verdict: null as object | null,
   days: ["2026-05-30"],
-}; // prettier-ignore
+};
 const review = (more: object = {}, answers: object = {}) =>
   show(
     ReviewPage,
@@ -119,8 +119,12 @@ test("what has moved is said with its probability, and starts anew from a day", 
   ]);
   await press("Start its numbers anew from 31 May 2026");
   expect(writes()[0]!.body).toEqual({
-    kind: "numbers moved", on: "2026-05-31", club_id: "c56", swing: "", trajectory: null,
-  }); // prettier-ignore
+    kind: "numbers moved",
+    on: "2026-05-31",
+    club_id: "c56",
+    swing: "",
+    trajectory: null,
+  });
   expect(text()).toContain("From 31 May 2026 on, older numbers of the 56 hardly count.");
 });
 
@@ -151,8 +155,7 @@ test("a strike put right is said; a refusal is said, and nothing is lost", async
     {},
     {
       "PATCH /api/students/s/balls/a": { ball: ball("a", 61, { strike: "fat" }) },
-      "PATCH /api/students/s/balls/b": () =>
-        problem(422, "unusable-input", "There is no such club."),
+      "PATCH /api/students/s/balls/b": () => problem(422, "unusable-input", "There is no such club."),
     },
   );
   const strikes = page.findAll("[aria-label=Strike]");

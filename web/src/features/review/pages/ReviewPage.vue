@@ -116,9 +116,7 @@ const correct = (uid: string, change: Schemas["BallMark"]) =>
   });
 const reopen = (day: string) =>
   run(async () => {
-    const answer = await dataOf(
-      api.POST("/api/students/{student_id}/reopen", { ...path, body: { day } }),
-    );
+    const answer = await dataOf(api.POST("/api/students/{student_id}/reopen", { ...path, body: { day } }));
     return `${answer.kept} balls of ${shortDay(day)} wait for a review again.`;
   });
 type Suspicion = Schemas["SuspicionOut"];
@@ -156,8 +154,8 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
       <div class="head">
         <h1>Review</h1>
         <span class="quiet num"
-          >{{ row.length ? `${student.data.value?.name ?? ""}: ` : "" }}{{ balls.length }} balls
-          wait. None is in the matrix yet.</span
+          >{{ row.length ? `${student.data.value?.name ?? ""}: ` : "" }}{{ balls.length }} balls wait. None is
+          in the matrix yet.</span
         >
         <RouterLink
           v-if="row[0]"

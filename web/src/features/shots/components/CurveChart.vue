@@ -24,11 +24,15 @@ const x = computed(() =>
     .domain([0, most.value])
     .range([LEFT, WIDTH - 8]),
 );
-const y = computed(() => scaleLinear().domain([0, props.covered.yards]).range([HEIGHT - BOTTOM, 8])); // prettier-ignore
+const y = computed(() =>
+  scaleLinear()
+    .domain([0, props.covered.yards])
+    .range([HEIGHT - BOTTOM, 8]),
+);
 const bars = computed(() =>
   props.proposal.covered.map((yards, i) => {
     const before = props.proposal.covered[i - 1] ?? 0;
-    return { number: i + 1, yards, more: yards - before, x: x.value(i), width: x.value(1) - x.value(0) - 2 }; // prettier-ignore
+    return { number: i + 1, yards, more: yards - before, x: x.value(i), width: x.value(1) - x.value(0) - 2 };
   }),
 );
 const percent = (yards: number) => Math.round((100 * yards) / props.covered.yards);
@@ -65,12 +69,7 @@ const percent = (yards: number) => Math.round((100 * yards) / props.covered.yard
       @keydown.space.prevent="emit('pick', bar.number)"
     >
       <rect class="touch" :x="bar.x" y="0" :width="bar.width + 2" :height="HEIGHT" />
-      <rect
-        :x="bar.x + 1"
-        :y="y(bar.yards)"
-        :width="bar.width"
-        :height="HEIGHT - BOTTOM - y(bar.yards)"
-      />
+      <rect :x="bar.x + 1" :y="y(bar.yards)" :width="bar.width" :height="HEIGHT - BOTTOM - y(bar.yards)" />
       <title>{{ bar.number }}: {{ percent(bar.yards) }} %, {{ bar.more }} more</title>
     </g>
     <circle v-if="played" class="now" :cx="x(played - 0.5)" :cy="y(covered.played)" r="5" />

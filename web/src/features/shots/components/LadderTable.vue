@@ -59,8 +59,7 @@ function shotOf(place: number | null) {
         <template v-else>
           <td colspan="3" class="clay">
             none<template v-if="rung.near"
-              >: nearest {{ shotWords(texts, rung.near) }},
-              {{ units.show(rung.near.carry_yd) }}</template
+              >: nearest {{ shotWords(texts, rung.near) }}, {{ units.show(rung.near.carry_yd) }}</template
             >
           </td>
         </template>

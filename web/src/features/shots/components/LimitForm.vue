@@ -18,13 +18,9 @@ const emit = defineEmits<{
 
 const width = computed(() => props.student.estimates_yd);
 const typed = ref<number | null>(null);
-watch(
-  width,
-  (yards) => (typed.value = yards === null ? null : Number(props.units.show(yards, 1))),
-  {
-    immediate: true,
-  },
-);
+watch(width, (yards) => (typed.value = yards === null ? null : Number(props.units.show(yards, 1))), {
+  immediate: true,
+});
 const value = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
 function keepWidth(): void {
   if (typed.value) emit("change", { estimates_yd: props.units.yards(typed.value) });
@@ -36,11 +32,7 @@ function keepWidth(): void {
     <h2>What may be proposed</h2>
     <label>
       Longest controlled swing
-      <select
-        :value="student.longest"
-        :disabled="busy"
-        @change="emit('change', { longest: value($event) })"
-      >
+      <select :value="student.longest" :disabled="busy" @change="emit('change', { longest: value($event) })">
         <option value="">by scale and level{{ longest.own ? "" : `: ${longest.label}` }}</option>
         <option v-for="position in student.scale.positions" :key="position.label">
           {{ position.label }}
@@ -49,9 +41,7 @@ function keepWidth(): void {
     </label>
     <p class="quiet">
       Nothing longer is proposed{{
-        longest.full_too
-          ? ", but a full swing of the least lofted wedge where nothing else reaches"
-          : ""
+        longest.full_too ? ", but a full swing of the least lofted wedge where nothing else reaches" : ""
       }}.
     </p>
     <label class="row">
@@ -65,14 +55,7 @@ function keepWidth(): void {
     </label>
     <label v-if="width !== null" class="row"
       >that reach no further than ±
-      <input
-        v-model.number="typed"
-        type="number"
-        min="0.5"
-        max="20"
-        step="0.5"
-        @change="keepWidth"
-      />
+      <input v-model.number="typed" type="number" min="0.5" max="20" step="0.5" @change="keepWidth" />
       {{ units.unit }}</label
     >
   </section>

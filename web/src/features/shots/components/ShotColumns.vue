@@ -44,10 +44,19 @@ function worth(shot: Shot): string {
   return shot.worth ? `adds ${shot.worth}` : "adds nothing";
 }
 const NEXT: Record<Play, { to: Play; words: string }[]> = {
-  played: [{ to: "work", words: "Work on" }, { to: "neither", words: "Take out" }],
-  work: [{ to: "played", words: "Play" }, { to: "neither", words: "Take out" }],
-  neither: [{ to: "played", words: "Play" }, { to: "work", words: "Work on" }],
-}; // prettier-ignore
+  played: [
+    { to: "work", words: "Work on" },
+    { to: "neither", words: "Take out" },
+  ],
+  work: [
+    { to: "played", words: "Play" },
+    { to: "neither", words: "Take out" },
+  ],
+  neither: [
+    { to: "played", words: "Play" },
+    { to: "work", words: "Work on" },
+  ],
+};
 </script>
 
 <template>
@@ -76,9 +85,7 @@ const NEXT: Record<Play, { to: Play; words: string }[]> = {
         >
           <b class="slab num">{{ units.show(shot.carry_yd) }}</b>
           <span class="name">{{ shotWords(texts, shot) }}</span>
-          <span class="quiet num" :title="worth(shot)">{{
-            shot.worth ? `+${shot.worth}` : ""
-          }}</span>
+          <span class="quiet num" :title="worth(shot)">{{ shot.worth ? `+${shot.worth}` : "" }}</span>
           <span v-if="selected === at" class="quiet num more"
             >± {{ units.show(halfInterval(shot)) }}, {{ worth(shot)
             }}{{ shot.balls ? "" : ", estimated" }}</span

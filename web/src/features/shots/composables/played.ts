@@ -75,7 +75,12 @@ export function usePlayed(studentId: string) {
     });
     if (changes.length) await send(changes);
     // A proposal that is taken as it is becomes the coach's own.
-    else if (!query.data.value?.chosen) await send(shots.value.filter((s) => s.play === "played").map((s) => ({ ...named(s), play: s.play, was: s.play }))); // prettier-ignore
+    else if (!query.data.value?.chosen)
+      await send(
+        shots.value
+          .filter((s) => s.play === "played")
+          .map((s) => ({ ...named(s), play: s.play, was: s.play })),
+      );
   }
   async function takeBack(): Promise<void> {
     const choices = back.value;

@@ -4,8 +4,14 @@ import { ANSWERS, cell, matrix, student } from "@/testing/samples";
 import ShotsPage from "./ShotsPage.vue";
 
 const shot = (name: string, carry: number, play: string, more: object = {}) => ({
-  ...cell(name, carry), play, worth: 3, answers: 4, may: true, let_in: true, ...more,
-}); // prettier-ignore
+  ...cell(name, carry),
+  play,
+  worth: 3,
+  answers: 4,
+  may: true,
+  let_in: true,
+  ...more,
+});
 const SHOTS = [
   shot("56 9:00", 50, "played"),
   shot("60 9:00", 42, "played"),
@@ -14,8 +20,11 @@ const SHOTS = [
   shot("56 8:00", 33, "neither", { basis: "estimated", balls: 0, let_in: false }),
 ];
 const rung = (yardage: number, of: number | null, nearest = of) => ({
-  yardage, shot: of, nearest, chance: of === null ? 0 : 0.62,
-}); // prettier-ignore
+  yardage,
+  shot: of,
+  nearest,
+  chance: of === null ? 0 : 0.62,
+});
 const page = (more: object = {}) => ({
   chosen: true,
   from_yd: 30,
@@ -60,8 +69,8 @@ test("played, in work and the rest stand apart, short to long; the ladder says n
     ["60 9:00", "56 9:00"],
     ["56 10:00"],
     ["60 10:00"],
-  ]); // prettier-ignore
-  expect(text()).toContain("2 played reach 14 % of 30 to 100 yd within ± 2.5; all that is measured 21 %."); // prettier-ignore
+  ]);
+  expect(text()).toContain("2 played reach 14 % of 30 to 100 yd within ± 2.5; all that is measured 21 %.");
   expect(p.findAll(".ladder tr").map(read)).toEqual([
     "40 60 9:00 42 ± 2 62 %",
     "45 none: nearest 60 9:00, 42",
@@ -98,7 +107,9 @@ test("a shot is dragged from one list to the other", async () => {
   await p.findAll(".columns section")[2]!.trigger("dragover");
   await p.findAll(".columns section")[2]!.trigger("drop");
   await settled();
-  expect(posted[0]!.body).toMatchObject({ shots: [{ club: "60", swing: "9:00", play: "neither", was: "played" }] }); // prettier-ignore
+  expect(posted[0]!.body).toMatchObject({
+    shots: [{ club: "60", swing: "9:00", play: "neither", was: "played" }],
+  });
 });
 
 test("the curve: each number shows its set, Enter plays it and keeps what is in work", async () => {
@@ -135,8 +146,7 @@ test("a proposal that is taken as it is becomes the coach's own", async () => {
 
 test("another coach was quicker: it is said, and the page asks anew", async () => {
   const { text, asked } = await shots({
-    "POST /api/students/s/played": () =>
-      problem(409, "changed-meanwhile", "Meanwhile somebody else chose."),
+    "POST /api/students/s/played": () => problem(409, "changed-meanwhile", "Meanwhile somebody else chose."),
   });
   await key("ArrowDown");
   await key("x");
@@ -166,12 +176,20 @@ test("a proposal says so; what left the bag is kept and can go; limits are set",
   expect(text()).toContain("by scale and level: 10:00");
   await p.find("select").setValue("9:00");
   await settled();
-  await p.findAll("label").find((l) => l.text() === "Let estimates in")!.find("input").setValue(true); // prettier-ignore
+  await p
+    .findAll("label")
+    .find((l) => l.text() === "Let estimates in")!
+    .find("input")
+    .setValue(true);
   await settled();
-  expect(writes().filter((w) => w.method === "PATCH").map((w) => w.body)).toEqual([
+  expect(
+    writes()
+      .filter((w) => w.method === "PATCH")
+      .map((w) => w.body),
+  ).toEqual([
     { longest: "9:00", was: { longest: "" } },
     { estimates_yd: 3, was: { estimates_yd: null } },
-  ]); // prettier-ignore
+  ]);
 });
 
 test("nothing measured says what to do; without a bag there is nothing to choose", async () => {

@@ -117,7 +117,12 @@ useKeys("Shots", [
   changing("w", "work on it", "w", () => void set("work")),
   changing("x", "take it out", "x", () => void set("neither")),
   changing("u", "take the last choice back", "u", () => void takeBack()),
-  key("+", "one shot more on the curve", "+", () => (looked.value = Math.min(page.value?.proposal.sets.length ?? 0, offered.value + 1))), // prettier-ignore
+  key(
+    "+",
+    "one shot more on the curve",
+    "+",
+    () => (looked.value = Math.min(page.value?.proposal.sets.length ?? 0, offered.value + 1)),
+  ),
   key("-", "one shot fewer", "-", () => (looked.value = Math.max(1, offered.value - 1))),
   key("Enter", "play the set of the curve", "Enter", () => void playThese()),
   key("e", "the rest in the ground, or not", "e", () => (rest.value = !rest.value)),
@@ -139,8 +144,8 @@ useKeys("Shots", [
         <h1>Shots</h1>
         <span class="quiet num">
           {{ count("played") }} <Hint word="played">played</Hint> <Hint word="covered">reach</Hint>
-          {{ percent(page.covered.played / page.covered.yards) }} of
-          {{ units.show(page.from_yd) }} to {{ units.show(page.to_yd) }} {{ units.unit }} within ±
+          {{ percent(page.covered.played / page.covered.yards) }} of {{ units.show(page.from_yd) }} to
+          {{ units.show(page.to_yd) }} {{ units.unit }} within ±
           {{ Number(units.show(page.tolerance_yd, 1)) }}; all that is measured
           {{ percent(page.covered.measured / page.covered.yards) }}.
         </span>
@@ -212,11 +217,8 @@ useKeys("Shots", [
               <p class="quiet">
                 {{ page.proposal.pays }}
                 {{ page.proposal.pays === 1 ? "shot reaches" : "shots reach" }}
-                {{
-                  percent(
-                    (page.proposal.covered[page.proposal.pays - 1] ?? 0) / page.covered.yards,
-                  )
-                }}; one more adds less than two distances. The ring is what is played now.
+                {{ percent((page.proposal.covered[page.proposal.pays - 1] ?? 0) / page.covered.yards) }}; one
+                more adds less than two distances. The ring is what is played now.
               </p>
               <Button type="primary" block :disabled="busy" @click="playThese">
                 Play {{ looked === null ? "the proposal" : "these" }}: {{ offered }} shots

@@ -85,9 +85,7 @@ async function change(): Promise<void> {
 async function take(club: Club): Promise<void> {
   at.value = club.id;
   const done = await save(async () => {
-    await dataOf(
-      api.POST("/api/clubs/{club_id}/archive", { params: { path: { club_id: club.id } } }),
-    );
+    await dataOf(api.POST("/api/clubs/{club_id}/archive", { params: { path: { club_id: club.id } } }));
     await refresh();
   });
   if (done) taken.value = club;
@@ -97,9 +95,7 @@ async function putBack(): Promise<void> {
   if (!club) return;
   at.value = "taken";
   const done = await save(async () => {
-    await dataOf(
-      api.POST("/api/clubs/{club_id}/restore", { params: { path: { club_id: club.id } } }),
-    );
+    await dataOf(api.POST("/api/clubs/{club_id}/restore", { params: { path: { club_id: club.id } } }));
     await refresh();
   });
   if (done) taken.value = null;
@@ -112,8 +108,7 @@ const ofClub = ({ label, loft_deg, bounce_deg, note, used_from, used_until }: Cl
   used_from,
   used_until,
 });
-const edit = (club: Club) =>
-  (editing.value = { id: club.id, draft: ofClub(club), was: ofClub(club) });
+const edit = (club: Club) => (editing.value = { id: club.id, draft: ofClub(club), was: ofClub(club) });
 const ANY = ["label", "loft_deg", "bounce_deg", "note", "used_from", "used_until", ""];
 const said = (where: string) => (at.value === where ? about(...ANY) : "");
 </script>
@@ -141,12 +136,8 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
             <template v-if="!club.used_from && !club.used_until">always</template>
           </td>
           <td class="acts">
-            <Button type="text" :aria-label="`Change ${club.label}`" @click="edit(club)"
-              >Change</Button
-            >
-            <Button type="text" :aria-label="`Take ${club.label} out`" @click="take(club)"
-              >Take out</Button
-            >
+            <Button type="text" :aria-label="`Change ${club.label}`" @click="edit(club)">Change</Button>
+            <Button type="text" :aria-label="`Take ${club.label} out`" @click="take(club)">Take out</Button>
           </td>
         </tr>
         <tr v-else-if="editing">
@@ -177,18 +168,10 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
           />
         </td>
         <td>
-          <NumberField
-            v-model="adding.loft_deg"
-            placeholder="56"
-            aria-label="Loft of the new club"
-          />
+          <NumberField v-model="adding.loft_deg" placeholder="56" aria-label="Loft of the new club" />
         </td>
         <td>
-          <NumberField
-            v-model="adding.bounce_deg"
-            placeholder="10"
-            aria-label="Bounce of the new club"
-          />
+          <NumberField v-model="adding.bounce_deg" placeholder="10" aria-label="Bounce of the new club" />
         </td>
         <td></td>
         <td class="acts">
@@ -198,11 +181,7 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
     </tbody>
   </table>
   <Sentence :text="said('new')" />
-  <Sentence
-    v-if="taken"
-    tone="quiet"
-    :text="`${taken.label} is out of the bag. Its balls are kept.`"
-  >
+  <Sentence v-if="taken" tone="quiet" :text="`${taken.label} is out of the bag. Its balls are kept.`">
     <Button type="link" @click="putBack">Put it back</Button>
   </Sentence>
   <Sentence :text="said('taken')" />

@@ -7,16 +7,24 @@ import EventsPanel from "./EventsPanel.vue";
 const EVENTS = {
   events: [
     {
-      id: 3, kind: "club bent", on: "2026-05-03", by: "Ilse", note: "2° weaker",
+      id: 3,
+      kind: "club bent",
+      on: "2026-05-03",
+      by: "Ilse",
+      note: "2° weaker",
       touched: { code: "touch-club", values: { club: "56" } },
     },
     {
-      id: 4, kind: "technique", on: "2026-05-09", by: "Ilse", note: "",
+      id: 4,
+      kind: "technique",
+      on: "2026-05-09",
+      by: "Ilse",
+      note: "",
       touched: { code: "touch-everything", values: {} },
     },
   ],
   first_ball: "2026-01-01",
-}; // prettier-ignore
+};
 const panel = (more: object = {}) =>
   show(EventsPanel, { student: student() }, { "GET /api/students/s/events": EVENTS, ...more });
 afterEach(() => vi.unstubAllGlobals());
@@ -46,16 +54,21 @@ test("a club's new loft is asked for where there may be one, and only then sent"
   await page.find("form").trigger("submit");
   await settled();
   expect(writes()[0]!.body).toEqual({
-    kind: "club bent", on: dayjs().format("YYYY-MM-DD"), club_id: "c56", swing: "",
-    trajectory: null, loft_deg: 54, bounce_deg: null, remark: "strong",
-  }); // prettier-ignore
+    kind: "club bent",
+    on: dayjs().format("YYYY-MM-DD"),
+    club_id: "c56",
+    swing: "",
+    trajectory: null,
+    loft_deg: 54,
+    bounce_deg: null,
+    remark: "strong",
+  });
   expect(page.find("form").exists()).toBe(false);
 });
 
 test("a refusal stands in the form, and what was typed stays", async () => {
   const { page, press, text } = await panel({
-    "POST /api/students/s/events": () =>
-      problem(422, "unusable-input", "Say which club.", "club_id"),
+    "POST /api/students/s/events": () => problem(422, "unusable-input", "Say which club.", "club_id"),
   });
   await press("Something happened");
   await page.findAll("select")[0]!.setValue("new grooves");
@@ -63,9 +76,7 @@ test("a refusal stands in the form, and what was typed stays", async () => {
   await page.find("form").trigger("submit");
   await settled();
   expect(text()).toContain("Say which club.");
-  expect((page.find("[placeholder='in a few words']").element as HTMLInputElement).value).toBe(
-    "fresh",
-  );
+  expect((page.find("[placeholder='in a few words']").element as HTMLInputElement).value).toBe("fresh");
 });
 
 test("an event is taken back; nothing yet says what to write down", async () => {

@@ -64,9 +64,7 @@ async function writeDown(): Promise<void> {
 }
 const withdraw = (id: number) =>
   save(async () => {
-    await dataOf(
-      api.POST("/api/events/{event_id}/withdraw", { params: { path: { event_id: id } } }),
-    );
+    await dataOf(api.POST("/api/events/{event_id}/withdraw", { params: { path: { event_id: id } } }));
     await forget(props.student.id);
   });
 </script>
@@ -77,8 +75,7 @@ const withdraw = (id: number) =>
     <li v-for="event in events.data.value.events" :key="event.id">
       <span class="num day">{{ shortDay(event.on) }}</span>
       <span>
-        <b>{{ texts.name("event", event.kind) }}</b><template
-          v-if="event.touched.code !== 'touch-everything'"
+        <b>{{ texts.name("event", event.kind) }}</b><template v-if="event.touched.code !== 'touch-everything'"
           >, {{ texts.say(event.touched) }}</template
         ><template v-if="event.note">: {{ event.note }}</template>
         <span class="quiet about">{{ about(event.kind) }}</span>
@@ -87,8 +84,8 @@ const withdraw = (id: number) =>
     </li>
   </ul>
   <p v-else class="quiet">
-    Nothing yet. A new or bent club, a lesson, an injury, a winter: write it down, and the numbers
-    it touches become open. Old balls stay.
+    Nothing yet. A new or bent club, a lesson, an injury, a winter: write it down, and the numbers it touches
+    become open. Old balls stay.
   </p>
   <form v-if="open" @submit.prevent="writeDown">
     <div class="fields">
@@ -126,9 +123,7 @@ const withdraw = (id: number) =>
     <Sentence :text="state.error" />
     <p class="acts">
       <Button @click="open = true">Something happened</Button>
-      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }"
-        >Who changed what</RouterLink
-      >
+      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }">Who changed what</RouterLink>
     </p>
   </template>
 </template>

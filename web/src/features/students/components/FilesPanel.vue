@@ -95,13 +95,9 @@ async function takeTold(event: Event): Promise<void> {
       </ul>
     </template>
     <template v-if="state.report.questions_total">
-      <p>
-        {{ count(state.report.questions_total, "row", "rows") }} to look at before you keep them:
-      </p>
+      <p>{{ count(state.report.questions_total, "row", "rows") }} to look at before you keep them:</p>
       <ul>
-        <li v-for="q in state.report.questions" :key="`${q.line}q`">
-          Line {{ q.line }}: {{ q.reason }}
-        </li>
+        <li v-for="q in state.report.questions" :key="`${q.line}q`">Line {{ q.line }}: {{ q.reason }}</li>
       </ul>
     </template>
     <Progress v-if="state.busy" :percent="state.percent" />
@@ -164,8 +160,8 @@ async function takeTold(event: Event): Promise<void> {
     >
   </p>
   <p class="quiet">
-    A matrix from paper or a sheet (columns club, swing, carry_yd) counts little, and only until a
-    cell has five balls of its own.
+    A matrix from paper or a sheet (columns club, swing, carry_yd) counts little, and only until a cell has
+    five balls of its own.
   </p>
 </template>
 

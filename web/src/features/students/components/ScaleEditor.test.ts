@@ -16,11 +16,15 @@ const ZONES = {
   ],
 };
 const editor = (props: object = {}) =>
-  show(ScaleEditor, { ...props }, {
-    "GET /api/scales": [student().scale, ZONES],
-    "POST /api/scales": { ...ZONES, id: 9 },
-    "PUT /api/scales/4": ZONES,
-  }); // prettier-ignore
+  show(
+    ScaleEditor,
+    { ...props },
+    {
+      "GET /api/scales": [student().scale, ZONES],
+      "POST /api/scales": { ...ZONES, id: 9 },
+      "PUT /api/scales/4": ZONES,
+    },
+  );
 const field = <T extends HTMLElement>(name: string) => document.querySelector(name) as T;
 async function set(name: string, value: string, event = "input"): Promise<void> {
   const one = field<HTMLInputElement | HTMLSelectElement>(name);

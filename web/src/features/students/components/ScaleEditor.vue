@@ -119,17 +119,11 @@ async function keep(): Promise<void> {
             <Input v-model:value="row.label" :maxlength="24" :aria-label="`Position ${i + 1}`" />
           </td>
           <td>
-            <NumberField
-              v-model="row.arm_deg"
-              :aria-label="`Lead arm angle of position ${i + 1}`"
-            />
+            <NumberField v-model="row.arm_deg" :aria-label="`Lead arm angle of position ${i + 1}`" />
           </td>
           <td><Input v-model:value="row.cue" :maxlength="200" :aria-label="`Cue ${i + 1}`" /></td>
           <td>
-            <Button
-              type="text"
-              :aria-label="`Remove position ${i + 1}`"
-              @click="draft.positions.splice(i, 1)"
+            <Button type="text" :aria-label="`Remove position ${i + 1}`" @click="draft.positions.splice(i, 1)"
               >✕</Button
             >
           </td>
@@ -137,8 +131,8 @@ async function keep(): Promise<void> {
       </tbody>
     </table>
     <p class="quiet">
-      The lead arm hangs straight down at 0, is level with the ground at 90. Positions are kept in
-      order of the angle.
+      The lead arm hangs straight down at 0, is level with the ground at 90. Positions are kept in order of
+      the angle.
     </p>
     <label for="scale-longest">Control ends at</label>
     <select id="scale-longest" v-model="draft.longest" class="native">

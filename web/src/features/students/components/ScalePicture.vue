@@ -18,9 +18,7 @@ interface Word {
 }
 /** Positions may lie close together: a word that would lie on another one makes room. */
 function aside(placed: Word[], word: Word, by: number): number {
-  const hit = placed.some(
-    (p) => Math.abs(p.y - word.y) < LINE && p.left < word.right && word.left < p.right,
-  );
+  const hit = placed.some((p) => Math.abs(p.y - word.y) < LINE && p.left < word.right && word.left < p.right);
   return hit ? aside(placed, { ...word, y: word.y + by }, by) : word.y;
 }
 const lines = computed(() => {
@@ -54,7 +52,6 @@ const top = computed(() => Math.min(-2, ...lines.value.map(({ text }) => text.y 
       class="body"
       :d="`M${SHOULDER.x} ${SHOULDER.y}L${SHOULDER.x + 6} 88L${SHOULDER.x - 4} 122M${SHOULDER.x + 6} 88L${SHOULDER.x + 18} 122`"
     />
-    <!-- prettier-ignore -->
     <g v-for="one in lines" :key="one.label">
       <line :x1="SHOULDER.x" :y1="SHOULDER.y" :x2="one.end.x" :y2="one.end.y" />
       <text :x="one.text.x" :y="one.text.y + 3" :text-anchor="one.anchor">{{ one.label }}</text>

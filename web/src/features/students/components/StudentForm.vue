@@ -106,9 +106,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       label="Swing lengths"
       :choices="scales.map(({ id, name: title }) => ({ id, title }))"
     >
-      <template #default="{ id }"
-        ><ScalePicture v-if="byId.get(id)" :scale="byId.get(id)!"
-      /></template>
+      <template #default="{ id }"><ScalePicture v-if="byId.get(id)" :scale="byId.get(id)!" /></template>
     </PictureChoice>
     <p v-if="scale" class="quiet hint">
       {{ scale.positions.map((p) => p.label).join(" · ") }}<br />{{ scale.idea }}
@@ -174,8 +172,8 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
         <option value="practised">practised</option>
       </select>
       <p class="quiet hint">
-        A practised strike finds more friction: lower launch, more spin, less run. Estimated until
-        launch and spin are measured.
+        A practised strike finds more friction: lower launch, more spin, less run. Estimated until launch and
+        spin are measured.
       </p>
       <Sentence :text="about('friction')" />
     </template>

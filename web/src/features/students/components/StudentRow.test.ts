@@ -35,11 +35,16 @@ const row = (more: Partial<Row> = {}): Row => ({
   coach: "Ilse Varnholt",
   coming: [],
   ...more,
-}); // prettier-ignore
+});
 const shown = (more: Partial<Row> = {}) =>
   show(StudentRow, {
-    row: row(more), day: "2026-05-31", checkUp: 15, first: true, chosen: false, busy: false,
-  }); // prettier-ignore
+    row: row(more),
+    day: "2026-05-31",
+    checkUp: 15,
+    first: true,
+    chosen: false,
+    busy: false,
+  });
 afterEach(() => vi.unstubAllGlobals());
 
 test("what is due and why, the first three of it, and how far a check-up goes", async () => {

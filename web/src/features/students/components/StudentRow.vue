@@ -45,8 +45,7 @@ const balls = computed(() => today.value?.check_up || props.checkUp);
 const coming = computed(() =>
   props.row.coming.map((c) => {
     const days = inDays(c.starts_at, props.day);
-    const when =
-      days === 0 ? "Today" : days === 1 ? "Tomorrow" : shortDay(c.starts_at).slice(0, -5);
+    const when = days === 0 ? "Today" : days === 1 ? "Tomorrow" : shortDay(c.starts_at).slice(0, -5);
     return { ...c, days, when: `${when} ${clock(c.starts_at)}`, who: c.coach.split(" ")[0] };
   }),
 );
@@ -96,10 +95,7 @@ const coming = computed(() =>
         >Choose the shots</RouterLink
       >
       <template v-else-if="row.state === 'due'">
-        <Button
-          :type="first ? 'primary' : 'default'"
-          :loading="busy"
-          @click="$emit('checkUp', balls)"
+        <Button :type="first ? 'primary' : 'default'" :loading="busy" @click="$emit('checkUp', balls)"
           >Check-up, {{ balls }} balls</Button
         >
         <span class="quiet small line">{{ settles }}</span>

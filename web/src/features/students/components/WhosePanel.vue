@@ -36,11 +36,7 @@ function share(id: number): void {
       <option v-if="!here.some((p) => p.id === student.coach_id)" :value="student.coach_id ?? ''">
         {{ student.coach ? `${student.coach}, who has left` : "nobody" }}
       </option>
-      <option
-        v-for="one in here.filter((p) => p.role !== 'assistant')"
-        :key="one.id"
-        :value="one.id"
-      >
+      <option v-for="one in here.filter((p) => p.role !== 'assistant')" :key="one.id" :value="one.id">
         {{ one.name }}
       </option>
     </select>

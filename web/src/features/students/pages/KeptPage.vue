@@ -96,19 +96,16 @@ async function erase(): Promise<void> {
         </table>
         <p class="quiet">
           Name, hand, handicap, notes and limits stand in
-          <RouterLink :to="{ name: 'setup', params: { studentId } }">Setup</RouterLink>. Looking at
-          this page, and every file that is taken away, is in the
+          <RouterLink :to="{ name: 'setup', params: { studentId } }">Setup</RouterLink>. Looking at this page,
+          and every file that is taken away, is in the
           <RouterLink :to="{ name: 'history', params: { studentId } }">history</RouterLink>.
         </p>
         <h2>Links to the phone</h2>
         <p v-if="!kept.data.value.links.length" class="quiet">None was made.</p>
         <p v-for="link in kept.data.value.links" :key="link.id" class="num">
           {{ shortDay(link.made_at) }}{{ link.made_by ? ` by ${link.made_by}` : "" }}:
-          {{
-            link.revoked_at
-              ? `ended ${shortDay(link.revoked_at)}`
-              : `until ${shortDay(link.expires_at)}`
-          }}, opened {{ link.opened }} {{ link.opened === 1 ? "time" : "times"
+          {{ link.revoked_at ? `ended ${shortDay(link.revoked_at)}` : `until ${shortDay(link.expires_at)}` }},
+          opened {{ link.opened }} {{ link.opened === 1 ? "time" : "times"
           }}{{ link.opened_at ? `, last ${momentWords(link.opened_at)}` : "" }}
         </p>
       </section>
@@ -144,9 +141,9 @@ async function erase(): Promise<void> {
           By the academy's rule due on {{ shortDay(kept.data.value.over_on) }}.
         </p>
         <p>
-          Takes away every record above, pictures, links and log, from the database. Nothing brings
-          it back, and balls of the student that still wait on a tablet are refused there. To take a
-          student off the list and keep everything, archive in Setup.
+          Takes away every record above, pictures, links and log, from the database. Nothing brings it back,
+          and balls of the student that still wait on a tablet are refused there. To take a student off the
+          list and keep everything, archive in Setup.
         </p>
         <p class="quiet">
           {{
@@ -154,8 +151,8 @@ async function erase(): Promise<void> {
               ? `Copies of the database that still hold the student: ${kept.data.value.backups.map((d) => shortDay(d)).join(", ")}.`
               : "No copy of the database lies beside it."
           }}
-          Copies that Oxgang made itself go after 90 days; your own backups keep the student until
-          they are deleted.
+          Copies that Oxgang made itself go after 90 days; your own backups keep the student until they are
+          deleted.
         </p>
         <p v-if="!leads" class="quiet">Only a head coach erases.</p>
         <Button v-else-if="!asked" danger @click="asked = true">Erase…</Button>

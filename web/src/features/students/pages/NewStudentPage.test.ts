@@ -3,10 +3,34 @@ import { problem, settled, show } from "@/testing/page";
 import NewStudentPage from "./NewStudentPage.vue";
 
 const SCALES = [
-  { id: 1, key: "clock", name: "Clock", idea: "By the clock.", longest: "", positions: [{ label: "9:00", arm_deg: 90, cue: "" }] }, // prettier-ignore
-  { id: 2, key: "zones", name: "Zones", idea: "Three zones.", longest: "", positions: [{ label: "1", arm_deg: 60, cue: "" }, { label: "2", arm_deg: 95, cue: "" }] }, // prettier-ignore
+  {
+    id: 1,
+    key: "clock",
+    name: "Clock",
+    idea: "By the clock.",
+    longest: "",
+    positions: [{ label: "9:00", arm_deg: 90, cue: "" }],
+  },
+  {
+    id: 2,
+    key: "zones",
+    name: "Zones",
+    idea: "Three zones.",
+    longest: "",
+    positions: [
+      { label: "1", arm_deg: 60, cue: "" },
+      { label: "2", arm_deg: 95, cue: "" },
+    ],
+  },
 ];
-const USUAL = { tolerances: {}, units: "m", scale_id: 2, school: "ball-back", ball_limit: 60, junior_limit: 30 }; // prettier-ignore
+const USUAL = {
+  tolerances: {},
+  units: "m",
+  scale_id: 2,
+  school: "ball-back",
+  ball_limit: 60,
+  junior_limit: 30,
+};
 let answer: unknown;
 const page = () =>
   show(

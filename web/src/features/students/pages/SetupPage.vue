@@ -3,13 +3,7 @@ import { Button } from "ant-design-vue";
 import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import {
-  useForgetStudent,
-  useWords,
-  useScales,
-  useStudent,
-  type Student,
-} from "@/shared/api/queries";
+import { useForgetStudent, useWords, useScales, useStudent, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import Later from "@/shared/ui/Later.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -81,10 +75,7 @@ function setArchived(away: boolean): void {
 <template>
   <div class="page">
     <Sentence v-if="student.error.value" :text="sentenceOf(student.error.value)" />
-    <Waiting
-      v-else-if="!student.data.value || !scales.data.value || !words.data.value"
-      what="the student"
-    />
+    <Waiting v-else-if="!student.data.value || !scales.data.value || !words.data.value" what="the student" />
     <template v-else>
       <div class="head">
         <h1>{{ student.data.value.name }}</h1>

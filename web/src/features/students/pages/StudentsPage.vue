@@ -91,9 +91,7 @@ watch(data, (now, before) => {
 
 const restore = (id: string) =>
   save(async () => {
-    await dataOf(
-      api.POST("/api/students/{student_id}/restore", { params: { path: { student_id: id } } }),
-    );
+    await dataOf(api.POST("/api/students/{student_id}/restore", { params: { path: { student_id: id } } }));
     await forget(id);
   });
 /** A made-up student to look at, and away again, by one action each. */
@@ -194,13 +192,7 @@ useKeys("Students", [
     <template v-else-if="data">
       <EmptyState
         v-if="!data.counts['all']"
-        :title="
-          archived
-            ? 'Nobody is archived'
-            : mine
-              ? 'None of the students is yours'
-              : 'No students yet'
-        "
+        :title="archived ? 'Nobody is archived' : mine ? 'None of the students is yours' : 'No students yet'"
         :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
       >
         <template v-if="!archived && !mine">
