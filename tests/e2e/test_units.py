@@ -14,7 +14,7 @@ from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Server
 from tests.e2e.steps import asked, student_named, written
-from tests.e2e.views import open_everything, still
+from tests.e2e.views import in_other_units, open_everything, still
 from tests.units import METRES, YARDS
 
 READERS = {
