@@ -24,7 +24,8 @@ interface OpBase {
 }
 export type OpKind =
   | { kind: "record"; body: BallIn; club: string }
-  | { kind: "mark"; body: BallMark }
+  /** `club` is the label of the club that the ball moves to. */
+  | { kind: "mark"; body: BallMark; club?: string }
   | { kind: "undo" }
   /** A round of practice, under its own id. */
   | { kind: "round"; body: Schemas["RoundIn"] }

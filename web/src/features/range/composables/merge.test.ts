@@ -87,3 +87,25 @@ test("a ball that was undone and brought back is there while both wait", () => {
   );
   expect(merged.map((b) => [b.uid, b.carry_yd, b.waiting])).toEqual([["a", 60, true]]);
 });
+
+test("a ball that was moved to another shot without a network stands in that shot", () => {
+  const mark: Op = {
+    kind: "mark",
+    ...mine,
+    id: "m",
+    uid: "a",
+    club: "60",
+    body: { club_id: "c60", swing: "10:00", trajectory: "low", spin: "check", tempo: "normal" },
+  };
+  const [moved] = mergeBalls([ball("a", 1)], [mark]);
+  expect(moved).toMatchObject({
+    club: "60",
+    swing: "10:00",
+    trajectory: "low",
+    strike: "solid",
+    waiting: true,
+  });
+  // A mark of the strike leaves the shot as it is.
+  const [struck] = mergeBalls([ball("a", 1)], [{ ...mark, club: undefined, body: { strike: "thin" } }]);
+  expect(struck).toMatchObject({ club: "56", swing: "9:00", strike: "thin" });
+});

@@ -33,6 +33,24 @@ function shown(ball: Ball): ShownBall {
   return { ...ball, hit_at: ball.hit_at ?? ball.hit_on, waiting: false, refused: "" };
 }
 
+/** What a mark that has not been sent changes of a ball. Fields it leaves out stay as they are. */
+function changedBy({ body, club }: Extract<Op, { kind: "mark" }>): Partial<ShownBall> {
+  const { strike, excluded, swing, trajectory, spin, tempo, lie, ball_position_in, grip_down_in } = body;
+  const values = {
+    club,
+    strike,
+    excluded,
+    swing,
+    trajectory,
+    spin,
+    tempo,
+    lie,
+    ball_position_in,
+    grip_down_in,
+  };
+  return Object.fromEntries(Object.entries(values).filter(([, value]) => value != null));
+}
+
 /** Oldest first. Ops are applied in order; an undone ball is left out. */
 export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
   const balls = new Map<string, ShownBall>(server.map((ball) => [ball.uid, shown(ball)]));
@@ -67,12 +85,7 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
     } else if (op.kind === "restore" && !known && op.shown) {
       balls.set(op.uid, { ...(op.shown as ShownBall), ...state });
     } else if (op.kind === "mark" && known) {
-      balls.set(op.uid, {
-        ...known,
-        strike: op.body.strike ?? known.strike,
-        excluded: op.body.excluded ?? known.excluded,
-        ...state,
-      });
+      balls.set(op.uid, { ...known, ...changedBy(op), ...state });
     }
   }
   // Parsed once: a long session is sorted at every ball.

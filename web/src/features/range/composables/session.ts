@@ -262,7 +262,7 @@ export function useSession(options: SessionOptions) {
     if (!other || !club) return false;
     const { swing, trajectory, spin, tempo } = other;
     const body = { club_id: club.id, swing, trajectory, spin, tempo };
-    for (const uid of question.uids) void enqueue({ kind: "mark", studentId, uid, body });
+    for (const uid of question.uids) void enqueue({ kind: "mark", studentId, uid, body, club: club.label });
     return true;
   }
   function undo(uid?: string): ShownBall | undefined {
