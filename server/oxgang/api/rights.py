@@ -15,6 +15,7 @@ from django.http import HttpRequest
 
 from oxgang.academy.models import Coach, PersonRole
 from oxgang.core.errors import OxgangError, ProblemCode
+from oxgang.core.words.complete import complete
 
 
 class Right(IntEnum):
@@ -27,15 +28,24 @@ class Right(IntEnum):
     LEAD = 4
 
 
-OF_ROLE: Final = {
-    PersonRole.ASSISTANT: Right.LOG,
-    PersonRole.COACH: Right.TEACH,
-    PersonRole.HEAD: Right.LEAD,
-}
-SAID: Final = {
-    Right.TEACH: "An assistant logs and sees. Ask a coach to do this.",
-    Right.LEAD: "Only a head coach does this.",
-}
+OF_ROLE: Final = complete(
+    PersonRole,
+    {
+        PersonRole.ASSISTANT: Right.LOG,
+        PersonRole.COACH: Right.TEACH,
+        PersonRole.HEAD: Right.LEAD,
+    },
+)
+REFUSALS: Final = complete(
+    Right,
+    {
+        Right.OWN: "Sign in to do this.",
+        Right.SEE: "Your role does not see this. Ask a head coach.",
+        Right.LOG: "Your role does not log balls. Ask a head coach.",
+        Right.TEACH: "An assistant logs and sees. Ask a coach to do this.",
+        Right.LEAD: "Only a head coach does this.",
+    },
+)
 
 _STUDENT: Final = "/api/students/{student_id}"
 # A person's own: sign-in, password, second factor. Asked of everybody, whatever the role.
@@ -115,4 +125,4 @@ def refuse_without_right(request: HttpRequest, coach: Coach) -> None:
     """
     wanted = right_for(request.method or "GET", address_of(request))
     if wanted > OF_ROLE[PersonRole(coach.role)]:
-        raise NotAllowed(SAID[wanted])
+        raise NotAllowed(REFUSALS[wanted])

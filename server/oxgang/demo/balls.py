@@ -9,6 +9,7 @@ from itertools import product
 
 import numpy as np
 
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike, Trajectory
 from oxgang.core.words.swing import built_in
 from oxgang.demo.scenario import ALTITUDE_M, DemoStudent, Visit, ago
@@ -22,7 +23,7 @@ MISHITS = {
     Strike.HARD: (1.08, 0.02),
 }
 MISHIT_ODDS = (0.45, 0.25, 0.1, 0.12, 0.08)
-TRAJECTORY_SHARE = {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87}
+TRAJECTORY_SHARE = complete(Trajectory, {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87})
 RANGE_BALL = 0.96
 FULL_ARM_DEG = 165.0
 SECONDS_A_BALL = 40

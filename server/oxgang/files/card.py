@@ -18,6 +18,7 @@ from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
 from oxgang.core.units import m_from_yd
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import MIDDLE, RIGHT, Sheet, draw, size_for
@@ -37,12 +38,19 @@ class Side(StrEnum):
 
 
 # Size of one panel [points]; the pocket card is two of them on one sheet, folded in the middle.
-PANEL: Final = {
-    Form.POCKET: (74 * mm, 105 * mm),
-    Form.TAG: (60 * mm, 100 * mm),
-    Form.A4: A4,
-    Form.LETTER: LETTER,
-}
+PANEL: Final = complete(
+    Form,
+    {
+        Form.POCKET: (74 * mm, 105 * mm),
+        Form.TAG: (60 * mm, 100 * mm),
+        Form.A4: A4,
+        Form.LETTER: LETTER,
+    },
+)
+# Rows of one club in the grid: the usual height first.
+GRID_ORDER: Final = complete(Trajectory, {Trajectory.STOCK: 0, Trajectory.HIGH: 1, Trajectory.LOW: 2})
+# Where a height stands in its club's lane, from the top.
+IN_LANE: Final = complete(Trajectory, {Trajectory.HIGH: 0.2, Trajectory.STOCK: 0.5, Trajectory.LOW: 0.8})
 MARGIN: Final = 4 * mm
 WALL_MARGIN: Final = 15 * mm
 # Smaller type than this [points] is not read at arm's length: rows are left out, and said so.
@@ -231,13 +239,12 @@ def _row_name(row: Row) -> str:
 def _grid_rows(card: Card, shots: Sequence[CardCell]) -> list[Row]:
     """Rows of the grid: club by club, the usual shot first, then as the ground draws them."""
     clubs = [label for label, _ in card.clubs]
-    heights = [Trajectory.STOCK, Trajectory.HIGH, Trajectory.LOW]
 
     def place(row: Row) -> tuple[object, ...]:
         club, height, spin, tempo, back, down = row
         variant = (list(Spin).index(spin), list(Tempo).index(tempo))
         plain = spin is Spin.CHECK and tempo is Tempo.NORMAL and not (back or down)
-        return clubs.index(club), not plain, heights.index(height), variant, back, down
+        return clubs.index(club), not plain, GRID_ORDER[height], variant, back, down
 
     return sorted({_row_of(cell) for cell in shots}, key=place)
 
@@ -319,7 +326,6 @@ def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: 
         return x + label + (yards - lo) / (hi - lo) * (width - label)
 
     top = y + height
-    places = {Trajectory.HIGH: 0.2, Trajectory.STOCK: 0.5, Trajectory.LOW: 0.8}
     for i, (club, _) in enumerate(card.clubs):
         upper = top - i * lane
         sheet.text(x, upper - lane * 0.6, club, BOLD, min(12.0, lane * 0.4), room=label - 3)
@@ -327,7 +333,7 @@ def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: 
         for cell in card.cells:
             if cell.key.club != club or not lo < cell.carry_yd < hi or cell.play is Play.NEITHER:
                 continue
-            middle = upper - lane * places[cell.key.trajectory]
+            middle = upper - lane * IN_LANE[cell.key.trajectory]
             bar = lane * 0.18
             short, long = furrow(cell.carry_yd, cell.shot_sd_yd)
             from_x, to_x = at(max(lo, short)), at(min(hi, long))

@@ -18,6 +18,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
 Array = NDArray[np.float64]
@@ -35,9 +36,11 @@ SHARE_OF_FULL: Final = (
     (165.0, 1.0),
     (200.0, 1.1),
 )
-TRAJECTORY_LOG: Final = {Trajectory.LOW: 0.09, Trajectory.STOCK: 0.0, Trajectory.HIGH: -0.14}
-SPIN_LOG: Final = {Spin.RELEASE: 0.02, Spin.CHECK: 0.0, Spin.GRAB: -0.03}
-TEMPO_LOG: Final = {Tempo.SLOWER: -0.08, Tempo.NORMAL: 0.0, Tempo.FASTER: 0.06}
+TRAJECTORY_LOG: Final = complete(
+    Trajectory, {Trajectory.LOW: 0.09, Trajectory.STOCK: 0.0, Trajectory.HIGH: -0.14}
+)
+SPIN_LOG: Final = complete(Spin, {Spin.RELEASE: 0.02, Spin.CHECK: 0.0, Spin.GRAB: -0.03})
+TEMPO_LOG: Final = complete(Tempo, {Tempo.SLOWER: -0.08, Tempo.NORMAL: 0.0, Tempo.FASTER: 0.06})
 
 # The student's power: juniors carry a full wedge 50 yards, tour players 110.
 POWER_SD: Final = 0.25

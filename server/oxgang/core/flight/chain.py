@@ -30,11 +30,12 @@ from oxgang.core.flight.impact import (
 from oxgang.core.flight.launch import Window
 from oxgang.core.flight.recipes import RECIPES, Recipe, School, delivery_of
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import BallType, CellKey, Grooves, Lie, Shot, Spin, Trajectory
 
 # What a shot with more or less spin than the recipe's own has of it. Common practice, no published
 # source; a measured spin is graded halfway between.
-SPIN_SHARE: Final = {Spin.RELEASE: 0.6, Spin.CHECK: 1.0, Spin.GRAB: 1.3}
+SPIN_SHARE: Final = complete(Spin, {Spin.RELEASE: 0.6, Spin.CHECK: 1.0, Spin.GRAB: 1.3})
 # Any speed will do: start and spin for each m/s are the same at all.
 _CLUB_MPS: Final = 20.0
 # A club that nobody knows, and what lies are compared with: a stock pitch of a middle wedge [yd].
@@ -44,7 +45,9 @@ REFERENCE_YD: Final = 60.0
 REFERENCE_DENSITY: Final = 1.2
 # A launch window is so wide to either side of the recipe's launch [degrees]: 22 to 28, 28 to 34 and
 # 34 to 45 for a wedge of about 53 degrees. Common practice, no published source.
-WINDOW_HALF_DEG: Final = {Trajectory.LOW: 3.0, Trajectory.STOCK: 3.0, Trajectory.HIGH: 5.5}
+WINDOW_HALF_DEG: Final = complete(
+    Trajectory, {Trajectory.LOW: 3.0, Trajectory.STOCK: 3.0, Trajectory.HIGH: 5.5}
+)
 # The handle goes along with the ball [degrees of lean for each inch]. Common practice.
 LEAN_PER_INCH_DEG: Final = 1.0
 # The recipe's launch and spin count as so many measured balls of a height.

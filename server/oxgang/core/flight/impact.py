@@ -19,6 +19,7 @@ from typing import Final
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.ball import MASS_KG, RADIUS_M, RADPS_PER_RPM
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import BallType, Grooves, Lie
 
 HEAD_KG: Final = 0.300
@@ -41,13 +42,16 @@ class Ground:
     sd: float
 
 
-LIES: Final = {
-    Lie.TEE: Ground(1.0, 0.23, 0.0, 0.01),
-    Lie.MAT: Ground(1.0, 0.21, 0.0, 0.02),
-    Lie.FAIRWAY: Ground(1.0, 0.20, 0.0, 0.0),
-    Lie.ROUGH_UP: Ground(0.95, 0.14, 0.04, 0.04),
-    Lie.ROUGH_DOWN: Ground(0.85, 0.10, 0.08, 0.08),
-}
+LIES: Final = complete(
+    Lie,
+    {
+        Lie.TEE: Ground(1.0, 0.23, 0.0, 0.01),
+        Lie.MAT: Ground(1.0, 0.21, 0.0, 0.02),
+        Lie.FAIRWAY: Ground(1.0, 0.20, 0.0, 0.0),
+        Lie.ROUGH_UP: Ground(0.95, 0.14, 0.04, 0.04),
+        Lie.ROUGH_DOWN: Ground(0.85, 0.10, 0.08, 0.08),
+    },
+)
 # A range ball: its friction, and its speed, by which it carries 4 % shorter; sd of log carry.
 RANGE_BALL_FRICTION: Final = 0.6
 RANGE_BALL_SPEED: Final = 0.973

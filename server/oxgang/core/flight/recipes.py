@@ -12,6 +12,7 @@ from typing import Final
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Delivery
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Trajectory
 
 
@@ -76,18 +77,27 @@ def _recipe(ball_in: float, lean_deg: float, face_open_deg: float, weight_pct: f
     )
 
 
-RECIPES: Final = {
-    School.SHALLOW: {
-        Trajectory.LOW: _recipe(-1.7, 17, 0, 60, _CLOSER, _LONG),
-        Trajectory.STOCK: _recipe(0, 12, 2, 55, _NORMAL, _HINGE),
-        Trajectory.HIGH: _recipe(1.7, 6, 6, 50, _FURTHER, _FOLDED),
+RECIPES: Final = complete(
+    School,
+    {
+        School.SHALLOW: complete(
+            Trajectory,
+            {
+                Trajectory.LOW: _recipe(-1.7, 17, 0, 60, _CLOSER, _LONG),
+                Trajectory.STOCK: _recipe(0, 12, 2, 55, _NORMAL, _HINGE),
+                Trajectory.HIGH: _recipe(1.7, 6, 6, 50, _FURTHER, _FOLDED),
+            },
+        ),
+        School.BALL_BACK: complete(
+            Trajectory,
+            {
+                Trajectory.LOW: _recipe(-4.5, 20, 0, 70, _CLOSER, _LONG),
+                Trajectory.STOCK: _recipe(-3, 15, 0, 65, _NORMAL, _LONG),
+                Trajectory.HIGH: _recipe(-1, 9, 4, 60, _FURTHER, _HINGE),
+            },
+        ),
     },
-    School.BALL_BACK: {
-        Trajectory.LOW: _recipe(-4.5, 20, 0, 70, _CLOSER, _LONG),
-        Trajectory.STOCK: _recipe(-3, 15, 0, 65, _NORMAL, _LONG),
-        Trajectory.HIGH: _recipe(-1, 9, 4, 60, _FURTHER, _HINGE),
-    },
-}
+)
 
 
 def checked_recipe(recipe: Recipe) -> Recipe:

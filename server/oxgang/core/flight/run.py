@@ -27,6 +27,7 @@ from oxgang.core.flight.trajectory import (
     fly,
 )
 from oxgang.core.units import M_PER_YD
+from oxgang.core.words.complete import complete
 from oxgang.core.words.green import Firmness
 
 Array = NDArray[np.float64]
@@ -68,8 +69,8 @@ FEWEST_NODES, MOST_NODES = 8, 60
 
 
 # How far the turf gives and how lively it is, relative to Penner's.
-_TILT: Final = {Firmness.SOFT: 1.25, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.75}
-_LIVELY: Final = {Firmness.SOFT: 0.75, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.2}
+_TILT: Final = complete(Firmness, {Firmness.SOFT: 1.25, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.75})
+_LIVELY: Final = complete(Firmness, {Firmness.SOFT: 0.75, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.2})
 
 
 @dataclass(frozen=True, slots=True)

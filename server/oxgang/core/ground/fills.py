@@ -22,6 +22,7 @@ from oxgang.core.ground.coverage import NARROWEST_YD
 from oxgang.core.ground.gaps import Stretch, leaves
 from oxgang.core.ground.played import Name
 from oxgang.core.ground.stages import Stage
+from oxgang.core.words.complete import complete
 from oxgang.core.words.intervals import log_ends, sd_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.words.swing import Limit
@@ -45,11 +46,14 @@ class Way(StrEnum):
 
 
 # What each stage allows: contact keeps to stock with known swings, trajectory takes all.
-ALLOWED: Final = {
-    Stage.CONTACT: {Way.PLAY, Way.KNOWN, Way.GRIP},
-    Stage.DISTANCE: {Way.PLAY, Way.KNOWN, Way.GRIP, Way.BETWEEN, Way.TRIM},
-    Stage.TRAJECTORY: set(Way),
-}
+ALLOWED: Final = complete(
+    Stage,
+    {
+        Stage.CONTACT: {Way.PLAY, Way.KNOWN, Way.GRIP},
+        Stage.DISTANCE: {Way.PLAY, Way.KNOWN, Way.GRIP, Way.BETWEEN, Way.TRIM},
+        Stage.TRAJECTORY: set(Way),
+    },
+)
 
 
 @dataclass(frozen=True, slots=True)

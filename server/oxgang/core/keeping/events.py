@@ -13,6 +13,7 @@ from typing import Final
 
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
+from oxgang.core.words.complete import complete
 from oxgang.core.words.said import Said
 from oxgang.core.words.shots import Trajectory
 
@@ -67,21 +68,24 @@ class Effect:
     new_loft: bool = False
 
 
-EFFECTS: Final = {
-    # The new club stands as a club of its own; the old one's balls stay with the old one.
-    EventKind.NEW_CLUB: Effect(0.0, 0.0, of_club=True, new_loft=True),
-    # A bend of 2 degrees is worth 5 to 6 % of carry.
-    EventKind.BENT: Effect(0.06, 0.01, of_club=True, new_loft=True),
-    EventKind.GROOVES: Effect(0.02, 0.01, of_club=True),
-    EventKind.BALL: Effect(0.03, 0.0),
-    EventKind.TECHNIQUE: Effect(0.05, 0.03),
-    EventKind.SCHOOL: Effect(0.06, 0.04),
-    EventKind.INJURY: Effect(0.08, 0.02),
-    EventKind.GROWTH: Effect(0.06, 0.01),
-    EventKind.BREAK: Effect(0.05, 0.02),
-    # A coach says so after a drift: nearly all of the old level goes, the shape stays.
-    EventKind.RESET: Effect(0.15, 0.02),
-}
+EFFECTS: Final = complete(
+    EventKind,
+    {
+        # The new club stands as a club of its own; the old one's balls stay with the old one.
+        EventKind.NEW_CLUB: Effect(0.0, 0.0, of_club=True, new_loft=True),
+        # A bend of 2 degrees is worth 5 to 6 % of carry.
+        EventKind.BENT: Effect(0.06, 0.01, of_club=True, new_loft=True),
+        EventKind.GROOVES: Effect(0.02, 0.01, of_club=True),
+        EventKind.BALL: Effect(0.03, 0.0),
+        EventKind.TECHNIQUE: Effect(0.05, 0.03),
+        EventKind.SCHOOL: Effect(0.06, 0.04),
+        EventKind.INJURY: Effect(0.08, 0.02),
+        EventKind.GROWTH: Effect(0.06, 0.01),
+        EventKind.BREAK: Effect(0.05, 0.02),
+        # A coach says so after a drift: nearly all of the old level goes, the shape stays.
+        EventKind.RESET: Effect(0.15, 0.02),
+    },
+)
 MAX_NOTE: Final = 200
 
 

@@ -14,6 +14,7 @@ from statistics import fmean
 from typing import Final
 
 from oxgang.core.carry.hits import Hit
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import CellKey, Lie, Strike, Trajectory
 
 
@@ -47,9 +48,11 @@ LEVEL_BALLS: Final = 20.0
 KIND_BALLS: Final = 8.0
 CELL_BALLS: Final = 10.0
 # Contact in doubt asks for low: common practice, no published source; the size is judgement.
-OF_HEIGHT: Final = {Trajectory.LOW: 0.85, Trajectory.STOCK: 1.0, Trajectory.HIGH: 1.25}
+OF_HEIGHT: Final = complete(Trajectory, {Trajectory.LOW: 0.85, Trajectory.STOCK: 1.0, Trajectory.HIGH: 1.25})
 # Sitting down, the grass takes the club first. Judgement.
-OF_LIE: Final = {Lie.TEE: 0.9, Lie.MAT: 0.9, Lie.FAIRWAY: 1.0, Lie.ROUGH_UP: 1.15, Lie.ROUGH_DOWN: 1.7}
+OF_LIE: Final = complete(
+    Lie, {Lie.TEE: 0.9, Lie.MAT: 0.9, Lie.FAIRWAY: 1.0, Lie.ROUGH_UP: 1.15, Lie.ROUGH_DOWN: 1.7}
+)
 # More bounce digs less there: for each degree beyond a usual sole. Judgement.
 USUAL_BOUNCE_DEG: Final = 10.0
 BOUNCE_SHARE: Final = 0.04

@@ -23,6 +23,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from oxgang.core.errors import InputError
+from oxgang.core.words.complete import complete
 from oxgang.core.words.green import USUAL_HANDICAP
 from oxgang.core.words.measurements import FEET_A_YARD
 
@@ -39,48 +40,51 @@ class Surface(StrEnum):
 
 
 # (feet, strokes) on the green, (yards, strokes) off it.
-TOUR: Final[Mapping[Surface, tuple[tuple[float, float], ...]]] = {
-    Surface.GREEN: (
-        (0, 1.0),
-        (3, 1.04),
-        (5, 1.23),
-        (8, 1.50),
-        (10, 1.61),
-        (15, 1.78),
-        (20, 1.87),
-        (30, 1.98),
-        (40, 2.06),
-        (60, 2.21),
-        (90, 2.40),
-    ),
-    Surface.FAIRWAY: (
-        (0, 2.0),
-        (10, 2.18),
-        (20, 2.40),
-        (40, 2.60),
-        (60, 2.70),
-        (80, 2.75),
-        (100, 2.80),
-    ),
-    Surface.ROUGH: (
-        (0, 2.15),
-        (10, 2.34),
-        (20, 2.59),
-        (40, 2.78),
-        (60, 2.91),
-        (80, 2.96),
-        (100, 3.02),
-    ),
-    Surface.BUNKER: (
-        (0, 2.40),
-        (10, 2.43),
-        (20, 2.53),
-        (40, 2.82),
-        (60, 3.15),
-        (80, 3.24),
-        (100, 3.23),
-    ),
-}
+TOUR: Final[Mapping[Surface, tuple[tuple[float, float], ...]]] = complete(
+    Surface,
+    {
+        Surface.GREEN: (
+            (0, 1.0),
+            (3, 1.04),
+            (5, 1.23),
+            (8, 1.50),
+            (10, 1.61),
+            (15, 1.78),
+            (20, 1.87),
+            (30, 1.98),
+            (40, 2.06),
+            (60, 2.21),
+            (90, 2.40),
+        ),
+        Surface.FAIRWAY: (
+            (0, 2.0),
+            (10, 2.18),
+            (20, 2.40),
+            (40, 2.60),
+            (60, 2.70),
+            (80, 2.75),
+            (100, 2.80),
+        ),
+        Surface.ROUGH: (
+            (0, 2.15),
+            (10, 2.34),
+            (20, 2.59),
+            (40, 2.78),
+            (60, 2.91),
+            (80, 2.96),
+            (100, 3.02),
+        ),
+        Surface.BUNKER: (
+            (0, 2.40),
+            (10, 2.43),
+            (20, 2.53),
+            (40, 2.82),
+            (60, 3.15),
+            (80, 3.24),
+            (100, 3.23),
+        ),
+    },
+)
 # A tour player's handicap, and that of the anchors.
 TOUR_HANDICAP: Final = -5.0
 ANCHOR_HANDICAP: Final = 18.0

@@ -24,6 +24,7 @@ from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.rules import ROOM_YD, Verdict, verdict_on
 from oxgang.core.pick.situation import Situation, edges_of
 from oxgang.core.pick.strokes import Baseline
+from oxgang.core.words.complete import complete
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.core.words.swing import Limit
@@ -39,7 +40,7 @@ class Wind(StrEnum):
 
 # A breeze that moves branches is about 5 m/s (Beaufort 3 to 4, from memory).
 LIES: Final = (Lie.FAIRWAY, Lie.ROUGH_UP, Lie.ROUGH_DOWN)
-WINDS: Final = {Wind.NONE: 0.0, Wind.INTO: BREEZE_MPS, Wind.DOWN: -BREEZE_MPS}
+WINDS: Final = complete(Wind, {Wind.NONE: 0.0, Wind.INTO: BREEZE_MPS, Wind.DOWN: -BREEZE_MPS})
 # A shot that finishes further from the pin [yd] is asked only when it is among the nearest.
 NEAR_YD: Final = 20.0
 NEAREST: Final = 4

@@ -18,6 +18,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.played import Candidate
 from oxgang.core.units import SETS, Units
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import CellKey, Trajectory
 
 BALLS_RANGE: Final = (1, 60)
@@ -46,7 +47,7 @@ class Step(StrEnum):
     WIDE = "wide"
 
 
-STEPS: Final = {Step.NARROW: 5, Step.WIDE: 15}
+STEPS: Final = complete(Step, {Step.NARROW: 5, Step.WIDE: 15})
 
 
 class Mark(StrEnum):

@@ -13,6 +13,7 @@ from typing import Final
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import Field, PracticeForm, Row, Step
 from oxgang.core.practice.scoring import Scoring
+from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import CellKey
 
 
@@ -36,13 +37,16 @@ class Rules:
     scoring: Scoring
 
 
-RULES: Final = {
-    Trial.FURROW: Rules(PracticeForm.BLOCKED, 10, Scoring.WITHIN),
-    Trial.LADDER: Rules(PracticeForm.SERIAL, 14, Scoring.WITHIN),
-    Trial.OPEN_FIELD: Rules(PracticeForm.RANDOM, 20, Scoring.WITHIN),
-    Trial.STROKES: Rules(PracticeForm.RANDOM, 10, Scoring.STROKES),
-    Trial.WORSE: Rules(PracticeForm.WORSE, 20, Scoring.WITHIN),
-}
+RULES: Final = complete(
+    Trial,
+    {
+        Trial.FURROW: Rules(PracticeForm.BLOCKED, 10, Scoring.WITHIN),
+        Trial.LADDER: Rules(PracticeForm.SERIAL, 14, Scoring.WITHIN),
+        Trial.OPEN_FIELD: Rules(PracticeForm.RANDOM, 20, Scoring.WITHIN),
+        Trial.STROKES: Rules(PracticeForm.RANDOM, 10, Scoring.STROKES),
+        Trial.WORSE: Rules(PracticeForm.WORSE, 20, Scoring.WITHIN),
+    },
+)
 
 
 def row_of(trial: Trial, field: Field, shot: CellKey | None, limit: int) -> Row:

@@ -8,6 +8,8 @@ from collections.abc import Mapping
 from enum import StrEnum
 from typing import Final
 
+from oxgang.core.words.complete import complete
+
 
 class When(StrEnum):
     """The part of the swing in which a checkpoint is looked at."""
@@ -51,11 +53,14 @@ class Checkpoint(StrEnum):
     FINISH = "check-finish"
 
 
-_PARTS: Final = {
-    When.SETUP: (Checkpoint.FEET, Checkpoint.WEIGHT),
-    When.BACK: (Checkpoint.PLANE, Checkpoint.LENGTH),
-    When.THROUGH: (Checkpoint.CHEST, Checkpoint.FINISH),
-}
+_PARTS: Final = complete(
+    When,
+    {
+        When.SETUP: (Checkpoint.FEET, Checkpoint.WEIGHT),
+        When.BACK: (Checkpoint.PLANE, Checkpoint.LENGTH),
+        When.THROUGH: (Checkpoint.CHEST, Checkpoint.FINISH),
+    },
+)
 
 
 def when_of(checkpoint: Checkpoint) -> When:
@@ -80,46 +85,49 @@ class Fault(StrEnum):
 
 
 # What seen at which checkpoints makes a fault likely.
-CAUSES: Final[Mapping[Fault, Mapping[Checkpoint, Seen]]] = {
-    Fault.FAT: {
-        Checkpoint.SHOULDERS: Seen.LITTLE,
-        Checkpoint.WEIGHT: Seen.LITTLE,
-        Checkpoint.PLANE: Seen.LITTLE,
-        Checkpoint.CHEST: Seen.LITTLE,
+CAUSES: Final[Mapping[Fault, Mapping[Checkpoint, Seen]]] = complete(
+    Fault,
+    {
+        Fault.FAT: {
+            Checkpoint.SHOULDERS: Seen.LITTLE,
+            Checkpoint.WEIGHT: Seen.LITTLE,
+            Checkpoint.PLANE: Seen.LITTLE,
+            Checkpoint.CHEST: Seen.LITTLE,
+        },
+        Fault.THIN: {
+            Checkpoint.BREASTBONE: Seen.LITTLE,
+            Checkpoint.NOSE: Seen.LITTLE,
+            Checkpoint.SOLE: Seen.LITTLE,
+            Checkpoint.CHEST: Seen.LITTLE,
+        },
+        Fault.DIGS: {
+            Checkpoint.HANDLE: Seen.MUCH,
+            Checkpoint.BALL: Seen.LITTLE,
+            Checkpoint.RETURNS: Seen.MUCH,
+            Checkpoint.SOLE: Seen.MUCH,
+        },
+        Fault.ACROSS: {
+            Checkpoint.CHEST: Seen.LITTLE,
+            Checkpoint.PLANE: Seen.MUCH,
+            Checkpoint.FEET: Seen.LITTLE,
+        },
+        Fault.HOOK: {
+            Checkpoint.PLANE: Seen.LITTLE,
+            Checkpoint.TURNED: Seen.MUCH,
+            Checkpoint.FACE: Seen.LITTLE,
+        },
+        Fault.FLOATS: {
+            Checkpoint.RETURNS: Seen.LITTLE,
+            Checkpoint.FACE: Seen.MUCH,
+            Checkpoint.HANDLE: Seen.LITTLE,
+            Checkpoint.SPEED: Seen.LITTLE,
+        },
+        Fault.HARD: {
+            Checkpoint.LENGTH: Seen.LITTLE,
+            Checkpoint.SPEED: Seen.MUCH,
+        },
     },
-    Fault.THIN: {
-        Checkpoint.BREASTBONE: Seen.LITTLE,
-        Checkpoint.NOSE: Seen.LITTLE,
-        Checkpoint.SOLE: Seen.LITTLE,
-        Checkpoint.CHEST: Seen.LITTLE,
-    },
-    Fault.DIGS: {
-        Checkpoint.HANDLE: Seen.MUCH,
-        Checkpoint.BALL: Seen.LITTLE,
-        Checkpoint.RETURNS: Seen.MUCH,
-        Checkpoint.SOLE: Seen.MUCH,
-    },
-    Fault.ACROSS: {
-        Checkpoint.CHEST: Seen.LITTLE,
-        Checkpoint.PLANE: Seen.MUCH,
-        Checkpoint.FEET: Seen.LITTLE,
-    },
-    Fault.HOOK: {
-        Checkpoint.PLANE: Seen.LITTLE,
-        Checkpoint.TURNED: Seen.MUCH,
-        Checkpoint.FACE: Seen.LITTLE,
-    },
-    Fault.FLOATS: {
-        Checkpoint.RETURNS: Seen.LITTLE,
-        Checkpoint.FACE: Seen.MUCH,
-        Checkpoint.HANDLE: Seen.LITTLE,
-        Checkpoint.SPEED: Seen.LITTLE,
-    },
-    Fault.HARD: {
-        Checkpoint.LENGTH: Seen.LITTLE,
-        Checkpoint.SPEED: Seen.MUCH,
-    },
-}
+)
 
 
 class Drill(StrEnum):
@@ -136,12 +144,15 @@ class Drill(StrEnum):
     RAIL = "drill-rail"
 
 
-DRILLS: Final[Mapping[Fault, Drill]] = {
-    Fault.FAT: Drill.BRUSH,
-    Fault.THIN: Drill.HOLD,
-    Fault.DIGS: Drill.SKID,
-    Fault.ACROSS: Drill.TURN,
-    Fault.HOOK: Drill.AROUND,
-    Fault.FLOATS: Drill.ANGLE,
-    Fault.HARD: Drill.CLUB_MORE,
-}
+DRILLS: Final[Mapping[Fault, Drill]] = complete(
+    Fault,
+    {
+        Fault.FAT: Drill.BRUSH,
+        Fault.THIN: Drill.HOLD,
+        Fault.DIGS: Drill.SKID,
+        Fault.ACROSS: Drill.TURN,
+        Fault.HOOK: Drill.AROUND,
+        Fault.FLOATS: Drill.ANGLE,
+        Fault.HARD: Drill.CLUB_MORE,
+    },
+)

@@ -14,18 +14,22 @@ from oxgang.academy.services.log import Changed, changed, fields_of, note
 from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import Name, Play
+from oxgang.core.words.complete import complete
 from oxgang.matrix.models import PlayedShot
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import name_of, played_in, rows_of
 
 MOST_AT_ONCE: Final = 100
-WORDS: Final = {
-    Play.PLAYED: "played",
-    Play.WORK: "in work",
-    Play.NEITHER: "neither played nor in work",
-}
+WORDS: Final = complete(
+    Play,
+    {
+        Play.PLAYED: "played",
+        Play.WORK: "in work",
+        Play.NEITHER: "neither played nor in work",
+    },
+)
 
-COUNTS: Final = {Play.PLAYED: "plays", Play.WORK: "works", Play.NEITHER: "drops"}
+COUNTS: Final = complete(Play, {Play.PLAYED: "plays", Play.WORK: "works", Play.NEITHER: "drops"})
 
 
 @dataclass(frozen=True, slots=True)

@@ -25,6 +25,7 @@ from numpy.typing import NDArray
 from scipy.linalg import cho_factor, cho_solve
 
 from oxgang.core.carry.prior import Point
+from oxgang.core.words.complete import complete
 from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import same_swing
@@ -40,9 +41,11 @@ class Reach(StrEnum):
 
 
 # Beforehand: how probable it is that something moved, shared among the scopes of a reach.
-BEFOREHAND: Final = {Reach.STUDENT: 0.18, Reach.CLUB: 0.08, Reach.SWING: 0.04, Reach.CELL: 0.04}
+BEFOREHAND: Final = complete(
+    Reach, {Reach.STUDENT: 0.18, Reach.CLUB: 0.08, Reach.SWING: 0.04, Reach.CELL: 0.04}
+)
 # How large a move is, as a standard deviation of log carry.
-SIZE: Final = {Reach.STUDENT: 0.06, Reach.CLUB: 0.06, Reach.SWING: 0.06, Reach.CELL: 0.08}
+SIZE: Final = complete(Reach, {Reach.STUDENT: 0.06, Reach.CLUB: 0.06, Reach.SWING: 0.06, Reach.CELL: 0.08})
 # A scope with fewer new balls than this is not judged on its own.
 FEWEST_BALLS: Final = 3
 

@@ -15,7 +15,9 @@ import OnceLink from "../components/OnceLink.vue";
 
 type Person = Schemas["PersonOut"];
 type Role = Schemas["PersonRole"];
-const ROLES: Role[] = ["head", "coach", "assistant"];
+/** In the order of what they may do. */
+const ORDER: Record<Role, number> = { head: 0, coach: 1, assistant: 2 };
+const ROLES = (Object.keys(ORDER) as Role[]).sort((a, b) => ORDER[a] - ORDER[b]);
 const MAY: Record<Role, string> = {
   head: "everything: people, settings, erasing",
   coach: "teaches: reviews, publishes, plans",

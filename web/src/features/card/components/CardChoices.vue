@@ -4,16 +4,20 @@ import type { CardLook } from "../composables/card";
 
 const look = defineModel<CardLook>({ required: true });
 defineProps<{ unit: string }>();
-const FORMS = {
+const FORMS: Record<CardLook["form"], string> = {
   pocket: "pocket, folded",
   tag: "bag tag",
   a4: "wall, A4",
   letter: "wall, Letter",
 };
-const SIDES = { yardage: "the ladder", club: "by club", ground: "the ground" } as const;
+const SIDES: Record<CardLook["sides"][number], string> = {
+  yardage: "the ladder",
+  club: "by club",
+  ground: "the ground",
+};
 const STEPS = [1, 2, 5, 10];
 const set = (part: Partial<CardLook>) => (look.value = { ...look.value, ...part });
-function side(name: keyof typeof SIDES): void {
+function side(name: CardLook["sides"][number]): void {
   const on = look.value.sides.includes(name);
   const sides = on ? look.value.sides.filter((one) => one !== name) : [...look.value.sides, name];
   if (sides.length) set({ sides });

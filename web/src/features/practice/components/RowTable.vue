@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** The rows being put together: form, balls, what is hit, a cue, the score wanted. */
-import { computed } from "vue";
 import { addressOf, PLAIN, shortName, type CellAddress } from "@/shared/api/cells";
 import type { Row } from "@/shared/api/practice";
 import { upper, type Texts } from "@/shared/texts/texts";
@@ -36,7 +35,15 @@ const yards = (event: Event) => {
 const shown = (yd: number | null | undefined) => (yd == null ? "" : props.units.show(yd));
 const setShot = (place: number, event: Event) =>
   emit("put", place, { shot: props.shots[Number((event.target as HTMLSelectElement).value)] ?? null });
-const ranged = computed(() => (row: Row) => ["serial", "random", "worse of two"].includes(row.form));
+/** Whether yardages of a form are called between two ends. */
+const RANGED: Record<Row["form"], boolean> = {
+  blocked: false,
+  serial: true,
+  random: true,
+  net: false,
+  "worse of two": true,
+  "one swing": false,
+};
 </script>
 
 <template>
@@ -70,7 +77,7 @@ const ranged = computed(() => (row: Row) => ["serial", "random", "worse of two"]
         >
           <option v-for="swing in swings" :key="swing">{{ swing }}</option>
         </select>
-        <template v-if="ranged(row)">
+        <template v-if="RANGED[row.form]">
           <input
             type="number"
             :value="shown(row.from_yd)"

@@ -124,14 +124,15 @@ function useDay(chosen: Row[], day: string): void {
   rows.change({ rows: chosen.map((row) => ({ ...row })), due: day });
   said.value = "";
 }
-const LETTERS = {
-  b: "blocked",
-  s: "serial",
-  r: "random",
-  t: "net",
-  w: "worse of two",
-  o: "one swing",
-} as const;
+const LETTERS: Record<Schemas["PracticeForm"], string> = {
+  blocked: "b",
+  serial: "s",
+  random: "r",
+  net: "t",
+  "worse of two": "w",
+  "one swing": "o",
+};
+const FORMS = Object.keys(LETTERS) as Schemas["PracticeForm"][];
 useKeys("Practice", [
   {
     shown: "1–5",
@@ -143,9 +144,7 @@ useKeys("Practice", [
       return true;
     },
   },
-  ...Object.entries(LETTERS).map(([letter, form]) =>
-    changing(letter, `a row: ${form}`, letter, () => add(form)),
-  ),
+  ...FORMS.map((form) => changing(LETTERS[form], `a row: ${form}`, LETTERS[form], () => add(form))),
   changing("h", "send the rows as homework", "h", () => {
     if (rows.rows.value.length) void sendHome();
   }),
@@ -199,13 +198,13 @@ useKeys("Practice", [
             </div>
             <p class="forms">
               <button
-                v-for="(form, letter) in LETTERS"
+                v-for="form in FORMS"
                 :key="form"
                 type="button"
                 :title="texts.format(`form-${form}.about`)"
                 @click="add(form)"
               >
-                {{ upper(texts.name("form", form)) }} <kbd>{{ letter }}</kbd>
+                {{ upper(texts.name("form", form)) }} <kbd>{{ LETTERS[form] }}</kbd>
               </button>
             </p>
             <p v-if="!rows.rows.value.length" class="quiet">
