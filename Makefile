@@ -4,11 +4,12 @@ PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 STAMPS := .stamps
+REPORTS := $(STAMPS)/reports
 WEB_SOURCES := $(shell find web/src web/public web/plugins web/index.html web/vite.config.ts -type f 2>/dev/null)
 CORES ?= 2
 SAMPLE ?= 200
 
-.PHONY: help demo dev build test test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden clean
+.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -39,16 +40,22 @@ dev: $(STAMPS)/python $(STAMPS)/node ## server and front end, both reloading (ht
 	( cd web && npm run --silent dev ) & \
 	OXGANG_MODE=dev OXGANG_DATA=$(CURDIR)/var/dev $(BIN)/python manage.py runserver 8000; kill %1
 
-test: check test-py test-web test-e2e ## everything, Chromium included
+test: check test-py test-web test-e2e ## what has to hold: checks, core, server, front end, Chromium
+	@$(BIN)/python tools/slowest.py $(REPORTS)
+
+test-all: ## the same with more odd values, more days, the sun theme and the sizes between
+	OXGANG_TESTS=all $(MAKE) test
 
 test-py: build ## core and server tests
-	$(BIN)/pytest tests/core tests/server -q -n $(CORES) --dist worksteal
+	$(BIN)/pytest tests/core tests/server -q -n $(CORES) --dist worksteal --junitxml $(REPORTS)/python.xml
 
 test-web: $(STAMPS)/node ## front-end unit tests
-	cd web && npm run --silent test
+	cd web && npm run --silent test -- --reporter=dot --reporter=junit --outputFile.junit=../$(REPORTS)/components.xml
 
 test-e2e: build $(STAMPS)/chromium ## the real interface in Chromium
-	timeout 1800 $(BIN)/pytest tests/e2e -q
+	$(BIN)/pytest tests/e2e -q -n $(CORES) --dist loadfile --no-loadscope-reorder -m "not timing" \
+	  --junitxml $(REPORTS)/browser.xml
+	$(BIN)/pytest tests/e2e -q -s -m timing --junitxml $(REPORTS)/timing.xml
 
 $(STAMPS)/chromium:
 	@command -v chromium >/dev/null || { \
@@ -57,14 +64,15 @@ $(STAMPS)/chromium:
 	  else echo "The browser tests need Chromium. Run: sudo apt-get install chromium"; exit 1; fi; }
 	@mkdir -p $(STAMPS) && touch $@
 
-check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, API types
+check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, dead code, API types
 	$(BIN)/ruff format --check server tests tools
 	$(BIN)/ruff check server tests tools
 	$(BIN)/mypy
 	$(BIN)/lint-imports
+	@! $(BIN)/vulture | grep -v 'unused variable'  # members of enums and fields of records are no dead code
 	OXGANG_DATA=$$(mktemp -d) $(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
 	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
-	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
+	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types && npm run --silent unused
 
 format: $(STAMPS)/python $(STAMPS)/node ## format everything
 	$(BIN)/ruff format server tests tools

@@ -1,6 +1,5 @@
 """Impact, launch by marks, bounce and run, and carries brought home."""
 
-import math
 from collections.abc import Callable
 from dataclasses import replace
 from itertools import product
@@ -24,7 +23,6 @@ from oxgang.core.flight.launch import (
     in_window,
     launch_from_mark,
     mark_for_launch,
-    steepest_under_rail,
 )
 from oxgang.core.flight.recipes import LIMITS, RECIPES, School
 from oxgang.core.flight.run import carry_from_total, run_after, run_of_shots
@@ -112,12 +110,10 @@ def test_marks_that_cannot_be() -> None:
         lambda: launch_from_mark(5, 3, ball_speed_mps=5),
         lambda: launch_from_mark(1, 2, ball_speed_mps=500),
         lambda: mark_for_launch(85, 2, ball_speed_mps=20),
-        lambda: steepest_under_rail(0, 1),
     ]
     for bad in impossible:
         with pytest.raises(InputError):
             bad()
-    assert steepest_under_rail(FEET, 3 * FEET) == pytest.approx(-math.degrees(math.atan(1 / 3)))
     assert [in_window(a, (28, 34)) for a in (27.9, 28, 34, 34.1)] == ["below", "in", "in", "above"]
 
 

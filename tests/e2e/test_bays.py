@@ -117,10 +117,11 @@ def test_sixty_balls_of_three_students_go_each_to_its_own(
             tablet.keyboard.press(f"Shift+Digit{bay + 1}")
             expect(tablet.locator(".bay.up b")).to_have_text(NAMES[bay])
             turns += 1
+        time.sleep(0.25)  # a swing takes its time: balls and turns are told apart by their moments
         ball = next(players[bay])
         wanted[bay].append(ball["id"])
         sender.hit(ball, now=datetime.now(UTC))
-        time.sleep(0.1)  # the next turn begins after the ball
+        time.sleep(0.25)
         if i == 32:
             # The turns that were pressed without a network are told now.
             expect(first.locator(".away")).to_have_count(0)

@@ -11,6 +11,7 @@ import time
 import urllib.request
 from contextlib import suppress
 from datetime import UTC, datetime, timedelta
+from importlib.metadata import version as package_version
 from pathlib import Path
 
 import pytest
@@ -100,6 +101,11 @@ def test_what_is_over_is_cleared_away(coach: Coach, tmp_path: Path) -> None:
         "replaced-1.sqlite3",
     ]
     assert clear_old_copies(tmp_path, now) == 0
+
+
+def test_the_command_says_its_version() -> None:
+    said = oxgang("--version")
+    assert (said.returncode, said.stdout.strip()) == (0, f"oxgang {package_version('oxgang')}")
 
 
 def test_people_where_nobody_can_sign_in(data: Path) -> None:

@@ -2,20 +2,39 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 import typer
 
+from oxgang import __version__
 from oxgang.cli import backup, files, people, server
 from oxgang.cli.flight import flight
 from oxgang.cli.monitor import monitor
 
 app = typer.Typer(
     name="oxgang",
-    help="Wedge distance matrices for golf academy coaches.",
     no_args_is_help=True,
     add_completion=False,
     pretty_exceptions_enable=False,
     rich_markup_mode=None,
 )
+
+
+def _print_version(wanted: bool) -> None:
+    if wanted:
+        typer.echo(f"oxgang {__version__}")
+        raise typer.Exit
+
+
+@app.callback()
+def _main(
+    version: Annotated[
+        bool, typer.Option("--version", callback=_print_version, is_eager=True, help="print the version")
+    ] = False,
+) -> None:
+    """Wedge distance matrices for golf academy coaches."""
+
+
 app.command()(files.matrix)
 app.command()(files.gaps)
 app.command()(files.plan)

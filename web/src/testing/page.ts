@@ -18,7 +18,6 @@ export const WORDS = {
   texts: at("../server/oxgang/texts/en.ftl"),
 } as Schemas["Words"];
 export const TEXTS = makeTexts(WORDS.texts, unitWords("yd", WORDS.units));
-export const METRES = makeTexts(WORDS.texts, unitWords("m", WORDS.units));
 
 export interface Asked {
   method: string;

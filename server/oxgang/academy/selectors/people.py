@@ -18,15 +18,6 @@ def day_at(academy: Academy, moment: datetime) -> date:
     return moment.astimezone(ZoneInfo(academy.time_zone)).date()
 
 
-def students_of(academy: Academy, *, archived: bool = False) -> QuerySet[Student]:
-    """The academy's students by name, with their scales."""
-    return (
-        Student.objects.filter(academy=academy, archived_at__isnull=not archived)
-        .select_related("scale")
-        .order_by("name", "id")
-    )
-
-
 def student_of(academy: Academy, student_id: UUID) -> Student:
     """One student, archived or not. Two queries with the scale's positions.
 

@@ -1,4 +1,4 @@
-"""Launch angle without electronics: gate, tape and rail.
+"""Launch angle without electronics: gate and tape.
 
 Plain geometry with gravity, which takes one to three degrees at these distances. The lift of a
 spinning ball gives back up to half a degree of it, which is left out.
@@ -117,22 +117,6 @@ def mark_for_launch(
     if ball_speed_mps is None:
         return height
     return height - GRAVITY_MPS2 * distance_m**2 / (2 * (ball_speed_mps * math.cos(angle)) ** 2)
-
-
-def steepest_under_rail(rail_height_m: float, distance_m: float) -> float:
-    """Steepest attack angle [degrees, negative is down] that passes under a rail behind the ball.
-
-    The rail lies `rail_height_m` above the ground and ends `distance_m` behind the ball.
-
-    Raises
-    ------
-    InputError
-        For a rail on the ground or a distance outside 0.3 to 15 m.
-    """
-    _check(rail_height_m, distance_m)
-    if rail_height_m <= 0:
-        raise InputError("The rail must be above the ground.", field="rail_height_m")
-    return -math.degrees(math.atan2(rail_height_m, distance_m))
 
 
 def in_window(launch_deg: float, window: Window) -> Side:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Final
 
-from django.db.models import Count, F, Q, QuerySet
+from django.db.models import F, Q, QuerySet
 
 from oxgang.academy.models import Student
 from oxgang.academy.tokens import hash_of
@@ -168,10 +168,3 @@ def opened(link: CardLink, now: datetime) -> None:
     """Remember that somebody looked, and how often. At most once an hour is written."""
     if link.opened_at is None or now - link.opened_at > timedelta(hours=1):
         CardLink.objects.filter(pk=link.pk).update(opened_at=now, opened=F("opened") + 1)
-
-
-def reported_days(student: Student) -> dict[str, int]:
-    """How many balls the student reported, by day, that wait for a review."""
-    waiting = Ball.objects.filter(student=student, withdrawn_at=None, kept=False, reported=True)
-    rows = waiting.order_by().values_list("hit_on").annotate(n=Count("pk"))
-    return {day.isoformat(): n for day, n in rows}

@@ -6,11 +6,9 @@ import { keys } from "./keys";
 
 export type PracticePage = Schemas["PracticePage"];
 export type Row = Schemas["RowBody"];
-export type RoundDone = Schemas["RoundOut"];
 export type Homework = Schemas["HomeworkOut"];
 export type Calls = Schemas["CallsOut"];
 export type Call = Schemas["CallBody"];
-export type ParOut = Schemas["ParOut"];
 
 const path = (id: string) => ({ params: { path: { student_id: id } } });
 

@@ -9,7 +9,7 @@ import { api, Problem, dataOf, sentenceOf, Unreachable, type Schemas } from "@/s
 import { store, storeOpens, type BallIn, type Op, type OpKind, type Recorded } from "./store";
 
 export { store };
-export type { BallIn, BallMark, Op, Recorded } from "./store";
+export type { BallIn, Op, Recorded } from "./store";
 
 export interface Owner {
   coach: number;

@@ -1,0 +1,26 @@
+"""The five slowest parts of the last `make test`, from the reports of its runs (JUnit XML)."""
+
+from __future__ import annotations
+
+import sys
+from collections import Counter
+from pathlib import Path
+from xml.etree import ElementTree
+
+MOST = 5
+
+
+def seconds_by_file(reports: list[Path]) -> Counter[str]:
+    """Seconds of the tests of each file, all workers added up."""
+    taken: Counter[str] = Counter()
+    for report in reports:
+        for case in ElementTree.parse(report).iter("testcase"):
+            taken[case.get("classname", "")] += float(case.get("time", 0))  # type: ignore[assignment]
+    return taken
+
+
+if __name__ == "__main__":
+    found = seconds_by_file(sorted(Path(sys.argv[1]).glob("*.xml")))
+    print(f"The slowest of {sum(found.values()):.0f} s in tests:")
+    for name, seconds in found.most_common(MOST):
+        print(f"  {seconds:6.0f} s  {name}")
