@@ -4,8 +4,8 @@ import pytest
 from django.db import IntegrityError, transaction
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Did, Entry, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import gather, note
-from oxgang.academy.services.races import raced
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
@@ -101,7 +101,7 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
     """The second sees what the first wrote, as if it had come later."""
     key, seen = "balls-today", []
 
-    @raced
+    @retry_on_conflict
     def late() -> Entry:
         seen.append(Entry.objects.filter(key=key).count())
         if len(seen) == 1:  # looked before the other wrote

@@ -12,7 +12,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, PersonRole, SwingScale
-from oxgang.academy.services.races import raced
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.core.errors import InputError
 from oxgang.core.units import Units
 from oxgang.core.words.swing import BUILT_IN, Scale
@@ -99,7 +99,7 @@ def create_scale(academy: Academy, scale: Scale) -> SwingScale:
     )
 
 
-@raced
+@retry_on_conflict
 def add_coach(
     academy: Academy, *, name: str, log_in: str, password: str, role: PersonRole | None = None
 ) -> Coach:

@@ -14,8 +14,8 @@ from django.db import transaction
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, EntryLink, PersonRole
 from oxgang.academy.services.academies import add_coach, checked_name
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import note_academy, touch
-from oxgang.academy.services.races import raced
 from oxgang.academy.services.sign_ins import end_all
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -101,7 +101,7 @@ def open_link(token: str, now: datetime) -> EntryLink:
     return link
 
 
-@raced
+@retry_on_conflict
 def come_in(token: str, *, log_in: str, password: str, now: datetime) -> Coach:
     """Use a link: a new person with a log-in, or a new password for who forgot it.
 

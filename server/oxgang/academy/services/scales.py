@@ -9,8 +9,8 @@ from datetime import datetime
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, SwingScale
 from oxgang.academy.services.academies import create_scale
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, fields_of, note_academy, touch
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.words.swing import Position, Scale, checked_positions
 
@@ -29,7 +29,7 @@ class ScaleFields:
     longest: str | None = None
 
 
-@raced
+@retry_on_conflict
 def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     """A scale of the coach's own."""
     positions = checked_positions(fields.positions)
@@ -40,7 +40,7 @@ def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     return stored
 
 
-@raced
+@retry_on_conflict
 def change_scale(
     stored: SwingScale,
     fields: ScaleFields,

@@ -10,8 +10,8 @@ from django.db import transaction
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Did, PersonRole, Standard, StandardKind
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, changed, fields_of, note_academy
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 
 MAX_NAME: Final = 80
@@ -24,7 +24,7 @@ class HouseOnly(OxgangError):
     code = ProblemCode.NOT_ALLOWED
 
 
-@raced
+@retry_on_conflict
 def keep_standard(
     kind: StandardKind,
     name: str,

@@ -9,8 +9,8 @@ from typing import Any, Final
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Consent, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, fields_of, fields_said, note, note_taken
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 
 CONSENT_FIELDS: Final = (
@@ -72,7 +72,7 @@ def share_with(student: Student, coaches: Collection[Coach], *, by: Coach, now: 
     note(student, Did.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
 
 
-@raced
+@retry_on_conflict
 def write_consent(
     student: Student, said: Mapping[str, Any], *, by: Coach, now: datetime, today: date
 ) -> Consent:

@@ -10,8 +10,8 @@ from typing import Final
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, fields_of, note
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import Name, Play
 from oxgang.core.words.complete import complete
@@ -41,7 +41,7 @@ class Choice:
     was: Play | None = None
 
 
-@raced
+@retry_on_conflict
 def choose_shots(
     student: Student,
     found: StudentMatrix,

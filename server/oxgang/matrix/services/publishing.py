@@ -10,8 +10,8 @@ from django.db.models import Max
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, note
-from oxgang.academy.services.races import raced
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -27,7 +27,7 @@ from oxgang.range_sessions.services.balls import local_day
 MAX_NOTE = 300
 
 
-@raced
+@retry_on_conflict
 def publish(
     student: Student,
     remark: str,

@@ -12,8 +12,8 @@ from django.db import transaction
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
-from oxgang.academy.services.races import raced
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import SEED_RANGE, calls_of
@@ -43,7 +43,7 @@ class HomeworkFields:
     due_on: date
 
 
-@raced
+@retry_on_conflict
 def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: datetime) -> Homework:
     """Homework with its calls made, so that a phone without a network can call them.
 
@@ -160,7 +160,7 @@ def _end(homework: Homework, name: str, did: Did, by: Coach, now: datetime) -> N
     note(homework.student, did, {"title": homework.title}, by=by, now=now, changes=done)
 
 
-@raced
+@retry_on_conflict
 def keep_routine(
     name: str, rows: Sequence[dict[str, Any]], *, house: bool, by: Coach, now: datetime
 ) -> Routine:

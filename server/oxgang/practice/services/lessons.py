@@ -10,8 +10,8 @@ from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
-from oxgang.academy.services.races import raced
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.words.lesson import Checkpoint, Fault, Seen, When
@@ -36,7 +36,7 @@ class LessonFields:
     note: str = ""
 
 
-@raced
+@retry_on_conflict
 def write_lesson(
     student: Student,
     day: date,
@@ -132,7 +132,7 @@ def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
     return {"seen": dict(fields.seen), "faults": listed, **lines, "note": words}
 
 
-@raced
+@retry_on_conflict
 def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, now: datetime) -> OwnWord:
     """A checkpoint, fault, cue or drill of the coach's own, or for the whole house. The same one
     twice is one; one's own becomes the house's when it is added for the house.

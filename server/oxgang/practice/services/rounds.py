@@ -11,8 +11,8 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, changed, fields_of, note
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
@@ -63,7 +63,7 @@ class KeptRound:
     new: bool = field(default=True)
 
 
-@raced
+@retry_on_conflict
 def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -> KeptRound:
     """Keep a round, once: the same `uid` again changes nothing.
 

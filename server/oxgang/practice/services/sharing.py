@@ -12,8 +12,8 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import note
-from oxgang.academy.services.races import raced
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.practice.home import Shows
@@ -34,7 +34,7 @@ class CodeLocked(OxgangError):
     code = ProblemCode.TOO_MANY_TRIES
 
 
-@raced
+@retry_on_conflict
 def share(student: Student, shows: Collection[Shows], *, by: Coach, now: datetime) -> Sharing:
     """The student sees these parts and no others."""
     chosen = [part.value for part in Shows if part in shows]

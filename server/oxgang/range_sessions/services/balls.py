@@ -14,8 +14,8 @@ from django.db.models import F
 from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import day_at, known_swings
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import BORN, Changed, changed, fields_of, fields_said, gather, note
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
 from oxgang.core.flight.spin import graded
@@ -48,7 +48,7 @@ def local_day(student: Student, moment: datetime) -> date:
     return day_at(student.academy, moment)
 
 
-@raced
+@retry_on_conflict
 def record_balls(
     student: Student,
     hits: Sequence[tuple[Shot, Club]],

@@ -13,8 +13,8 @@ from django.db.models import F
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, day_at, known_swings
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import note_academy
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.words.swing import express
 from oxgang.range_sessions.feeds.plays import Plays
@@ -34,7 +34,7 @@ GROUP_SIZE: Final = (2, 6)
 LATEST: Final = timedelta(hours=6)
 
 
-@raced
+@retry_on_conflict
 def open_group(
     students: Sequence[Student], *, by: Coach, now: datetime, together: UUID | None = None
 ) -> Group:
@@ -87,7 +87,7 @@ def _refuse_if_elsewhere(student: Student, day: date) -> None:
         )
 
 
-@raced
+@retry_on_conflict
 def add_to_group(group: Group, student: Student, *, by: Coach, now: datetime) -> Bay:
     """A student who comes later gets the first free bay.
 

@@ -11,8 +11,8 @@ from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import born, changed, fields_of, note
-from oxgang.academy.services.races import raced
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
@@ -29,7 +29,7 @@ class PlanFields:
     items: Sequence[dict[str, Any]]
 
 
-@raced
+@retry_on_conflict
 def keep_plan(
     student: Student,
     fields: PlanFields,

@@ -7,15 +7,15 @@ from datetime import datetime
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, born, changed, fields_of, note
-from oxgang.academy.services.races import raced
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
 from oxgang.range_sessions.services.balls import local_day
 
 
-@raced
+@retry_on_conflict
 def take_told(
     student: Student,
     rows: Sequence[tuple[int, MatrixRow]],

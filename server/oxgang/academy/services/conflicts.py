@@ -13,7 +13,7 @@ R = TypeVar("R")
 TRIES: Final = 3
 
 
-def raced(write: Callable[P, R]) -> Callable[P, R]:
+def retry_on_conflict(write: Callable[P, R]) -> Callable[P, R]:
     """A write in a transaction that is done anew when a unique constraint says that somebody else
     was quicker: the second time it sees what the other one wrote."""
 
