@@ -24,7 +24,7 @@ RENEWED: Final = "renewed"
 PACKED: Final = ("application/json", "text/")
 
 
-class Packed(GZipMiddleware):
+class GZipText(GZipMiddleware):
     """Packs text answers. What is streamed goes out line by line as it is; pictures and PDFs are
     packed already."""
 
