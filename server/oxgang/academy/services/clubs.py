@@ -10,7 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
+from oxgang.academy.services.log import changed, created, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.words import bag
@@ -38,7 +38,7 @@ def add_club(
     stored = Club(student=student, used_from=used_from, used_until=used_until)
     _write(stored, club)
     which = {"club": stored.label}
-    note(student, Did.CLUB_ADDED, which, by=by, now=now, changes=[born(stored)])
+    note(student, Did.CLUB_ADDED, which, by=by, now=now, changes=[created(stored)])
     return stored
 
 

@@ -124,7 +124,7 @@ def gather(
 ) -> Entry:
     """One entry for small actions of a kind, such as the balls of a session, with their count.
 
-    An entry that was taken back gathers no more. Call it inside a write that is `raced`: of two who
+    An entry that was taken back gathers no more. Call it inside a `retry_on_conflict` write: of two who
     begin the same entry the database lets one.
     """
     entry = Entry.objects.filter(student=student, key=key, coach=by).first()
@@ -280,6 +280,6 @@ def typed(model: type[models.Model], name: str, value: object) -> object:
     return field_.to_python(value) if isinstance(field_, models.Field) else value
 
 
-def born(row: models.Model, name: str = "archived_at") -> Changed:
+def created(row: models.Model, name: str = "archived_at") -> Changed:
     """A row that came into being: taking it back archives or withdraws it."""
     return Changed(type(row), [row.pk], {name: BORN}, {name: None})

@@ -11,7 +11,7 @@ from django.db import transaction
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Did, PersonRole, Standard, StandardKind
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, changed, fields_of, note_academy
+from oxgang.academy.services.log import changed, created, fields_of, note_academy
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 
 MAX_NAME: Final = 80
@@ -61,7 +61,7 @@ def keep_standard(
             content=dict(content),
             changed_at=now,
         )
-        done = [born(standard)]
+        done = [created(standard)]
     else:
         if standard.owner_id != (owner.pk if owner else None):
             whose = "the house" if standard.owner is None else standard.owner.name

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
+from oxgang.academy.services.log import changed, created, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
@@ -55,7 +55,7 @@ def add_student(fields: StudentFields, *, by: Coach, now: datetime, school: Scho
     student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}
-    note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[born(student)])
+    note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[created(student)])
     return student
 
 

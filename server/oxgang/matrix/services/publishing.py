@@ -11,7 +11,7 @@ from django.db.models import Max
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, note
+from oxgang.academy.services.log import created, note
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -75,7 +75,7 @@ def publish(
         published_by=by,
         published_at=now,
     )
-    which, made = {"version": version.number}, [born(version, "withdrawn_at")]
+    which, made = {"version": version.number}, [created(version, "withdrawn_at")]
     note(student, Did.VERSION_PUBLISHED, which, by=by, now=now, changes=made)
     return version
 

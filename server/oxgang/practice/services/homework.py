@@ -13,7 +13,7 @@ from django.db import transaction
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
+from oxgang.academy.services.log import changed, created, fields_of, note, note_academy
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import SEED_RANGE, calls_of
@@ -75,7 +75,7 @@ def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: d
     )
     balls = sum(row["balls"] for row in fields.rows)
     told = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
-    changes = [born(homework, "withdrawn_at")]
+    changes = [created(homework, "withdrawn_at")]
     note(student, Did.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
     return homework
 
@@ -186,7 +186,7 @@ def keep_routine(
             raise InputError(f"{MOST_ROUTINES} are enough: take one away first.", field="name")
         owner = None if house else by
         routine = Routine.objects.create(academy=by.academy, owner=owner, name=name, rows=plain)
-        done = [born(routine)]
+        done = [created(routine)]
     else:
         if routine.owner_id != (None if house else by.pk):
             whose = "the house" if routine.owner is None else routine.owner.name

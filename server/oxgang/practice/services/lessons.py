@@ -11,7 +11,7 @@ from django.db import transaction
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, changed, fields_of, note, note_academy
+from oxgang.academy.services.log import changed, created, fields_of, note, note_academy
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.words.lesson import Checkpoint, Fault, Seen, When
@@ -80,7 +80,7 @@ def write_lesson(
     told = {"day": day.isoformat()}
     if lesson is None:
         lesson = Lesson.objects.create(student=student, day=day, **made)
-        changes = [born(lesson, "withdrawn_at")]
+        changes = [created(lesson, "withdrawn_at")]
     else:
         before = fields_of(lesson, FIELDS)
         for name, value in made.items():
@@ -162,7 +162,7 @@ def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, no
         academy=by.academy, owner=None if house else by, kind=kind, part=part, text=text
     )
     told = {"text": text}
-    changes = [born(word)]
+    changes = [created(word)]
     note_academy(by.academy, Did.LESSON_WORD_ADDED, told, by=by, now=now, changes=changes)
     return word
 

@@ -12,7 +12,7 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import known_swings
-from oxgang.academy.services.log import Changed, born, changed, fields_of, note
+from oxgang.academy.services.log import Changed, changed, created, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.files.limits import MB, MOST_PICTURE_BYTES
 from oxgang.practice.models import Picture
@@ -66,7 +66,7 @@ def keep_picture(
         by=by,
     )
     told = {"swing": position.label}
-    changes = [*done, born(picture, "withdrawn_at")]
+    changes = [*done, created(picture, "withdrawn_at")]
     note(student, Did.PICTURE_ADDED, told, by=by, now=now, changes=changes)
     return picture
 

@@ -12,7 +12,7 @@ from django.db import transaction
 from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, changed, fields_of, note
+from oxgang.academy.services.log import changed, created, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
@@ -134,7 +134,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         by=by,
     )
     did = Did.PRACTICE_REPORTED if by is None else Did.PRACTISED
-    note(student, did, _told(made), by=by, now=now, changes=[born(made, "withdrawn_at")])
+    note(student, did, _told(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
     balls, left = _balls(student, hit, calls, ended)
     if balls:
         record_balls(student, balls, by=by, now=now, reported=by is None)

@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Did, Student
-from oxgang.academy.services.log import born, changed, fields_of, fields_said, note
+from oxgang.academy.services.log import changed, created, fields_of, fields_said, note
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -58,7 +58,7 @@ def _made(
     appointment = Appointment(student=student, coach=by, changed_at=now, together=together, **asdict(fields))
     _check(appointment, now)
     appointment.save()
-    change = born(appointment, "withdrawn_at")
+    change = created(appointment, "withdrawn_at")
     appointment.entry = note(student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change])
     appointment.save(update_fields=["entry"])
     return appointment

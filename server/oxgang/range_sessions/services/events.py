@@ -14,7 +14,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Did, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import Changed, born, changed, fields_of, note, undo
+from oxgang.academy.services.log import Changed, changed, created, fields_of, note, undo
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.events import MAX_NOTE, EventKind, check_event
 from oxgang.core.words import bag
@@ -96,7 +96,7 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         "club": club.label if club else "",
         "on": said.on.isoformat(),
     }
-    done.append(born(event, "withdrawn_at"))
+    done.append(created(event, "withdrawn_at"))
     event.entry = note(student, did, values, by=by, now=now, changes=done)
     event.save(update_fields=["entry"])
     return event
@@ -134,7 +134,7 @@ def _replace(old: Club, said: EventFields) -> tuple[Club, list[Changed]]:
     # one is in use again.
     return new, [
         *changed(old, before),
-        born(new),
+        created(new),
         Changed(Ball, None, {"club_id": old.pk}, {"club_id": new.pk}, whichever=True),
     ]
 

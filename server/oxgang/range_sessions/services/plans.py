@@ -12,7 +12,7 @@ from django.db import transaction
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import born, changed, fields_of, note
+from oxgang.academy.services.log import changed, created, fields_of, note
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
@@ -80,7 +80,7 @@ def keep_plan(
     told = {"title": values["title"], "balls": balls}
     if plan is None:
         plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
-        note(student, did, told, by=by, now=now, changes=[born(plan, "dropped_at")])
+        note(student, did, told, by=by, now=now, changes=[created(plan, "dropped_at")])
         return plan
     before = fields_of(plan, FIELDS)
     for name, value in values.items():

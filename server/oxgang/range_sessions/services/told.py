@@ -8,7 +8,7 @@ from datetime import datetime
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import Changed, born, changed, fields_of, note
+from oxgang.academy.services.log import Changed, changed, created, fields_of, note
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
@@ -66,7 +66,7 @@ def take_told(
         told = ToldCell.objects.filter(**which).first()
         if told is None:
             told = ToldCell.objects.create(**which, **values)
-            done.append(born(told, "withdrawn_at"))
+            done.append(created(told, "withdrawn_at"))
             continue
         before = fields_of(told, values)
         for name, value in values.items():
