@@ -5,7 +5,7 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Did, Entry, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import gather, note
+from oxgang.academy.services.log import append_to_entry, record_entry
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
@@ -105,9 +105,9 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
     def late() -> Entry:
         seen.append(Entry.objects.filter(key=key).count())
         if len(seen) == 1:  # looked before the other wrote
-            twin = note(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
+            twin = record_entry(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
             Entry.objects.filter(pk=twin.pk).update(key=key)
-        return gather(
+        return append_to_entry(
             student,
             key,
             Did.BALLS_RECORDED,
@@ -118,7 +118,7 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
             change=None,  # type: ignore[arg-type]
         )
 
-    first = note(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
+    first = record_entry(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
     Entry.objects.filter(pk=first.pk).update(key=key)
     assert late().pk == first.pk
     assert seen == [1, 1]

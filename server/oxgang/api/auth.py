@@ -11,7 +11,7 @@ from django.utils import timezone
 from ninja.security import SessionAuth
 
 from oxgang.academy.models import Coach, Did, Student
-from oxgang.academy.services.log import note_taken
+from oxgang.academy.services.log import record_export
 from oxgang.academy.services.second_factor import FactorMissing, has_factor
 from oxgang.api.rights import Right, address_of, refuse_without_right, right_for
 from oxgang.core.errors import OxgangError, ProblemCode
@@ -73,6 +73,6 @@ def took_away(request: HttpRequest, student: Student, what: str, *, version: int
     try:
         did = Did.TAKEN_AWAY if version is None else Did.CARD_TAKEN_AWAY
         values = {"what": what, "version": version}
-        note_taken(student, did, values, by=coach_of(request), now=timezone.now())
+        record_export(student, did, values, by=coach_of(request), now=timezone.now())
     except OperationalError:
         log.exception("Not in the log: %s of student %s was taken away", what, student.pk)

@@ -62,7 +62,7 @@ class Changed:
         }
 
 
-def note(
+def record_entry(
     student: Student,
     did: Did,
     values: Values | None = None,
@@ -79,7 +79,7 @@ def note(
     return entry
 
 
-def note_academy(
+def record_academy_entry(
     academy: Academy,
     did: Did,
     values: Values | None = None,
@@ -94,7 +94,7 @@ def note_academy(
     return _write(entry, did, values, changes)
 
 
-def note_taken(student: Student, did: Did, values: Values, *, by: Coach, now: datetime) -> Entry:
+def record_export(student: Student, did: Did, values: Values, *, by: Coach, now: datetime) -> Entry:
     """Write down that records of a student left the academy. They are what they were."""
     entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now)
     return _write(entry, did, values, ())
@@ -111,7 +111,7 @@ def _write(entry: Entry, did: Did, values: Values | None, changes: Iterable[Chan
     return entry
 
 
-def gather(
+def append_to_entry(
     student: Student,
     key: str,
     did: Did,
@@ -129,7 +129,7 @@ def gather(
     """
     entry = Entry.objects.filter(student=student, key=key, coach=by).first()
     if entry is None:
-        entry = note(student, did, {**values, "balls": balls}, by=by, now=now)
+        entry = record_entry(student, did, {**values, "balls": balls}, by=by, now=now)
         entry.key, entry.count = key, balls
         entry.changes = [change.as_json(entry.pk)]
         entry.save(update_fields=["key", "count", "changes"])
@@ -211,13 +211,13 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         entry.key = ""
         entry.save(update_fields=["key"])
     if student is not None:
-        again = note(student, did, entry.values, by=by, now=now, changes=back, undoes=entry)
+        again = record_entry(student, did, entry.values, by=by, now=now, changes=back, undoes=entry)
         return _taken_back(again, entry)
     for one in back:
         if one.model is SwingScale:
             on_it = Student.objects.filter(scale__in=[int(str(pk)) for pk in one.rows or ()])
             touch(list(on_it.values_list("pk", flat=True)))
-    again = note_academy(entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry)
+    again = record_academy_entry(entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry)
     return _taken_back(again, entry)
 
 

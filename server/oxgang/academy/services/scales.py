@@ -10,7 +10,7 @@ from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, SwingScale
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, fields_of, note_academy, touch
+from oxgang.academy.services.log import changed, fields_of, record_academy_entry, touch
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.words.swing import Position, Scale, checked_positions
 
@@ -36,7 +36,7 @@ def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     name, longest = _checked_name(fields.name, by, None), _longest(fields, positions, "")
     scale = Scale("", name, fields.idea.strip(), positions, longest)
     stored = create_scale(by.academy, scale)
-    note_academy(by.academy, Did.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
+    record_academy_entry(by.academy, Did.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
     return stored
 
 
@@ -89,7 +89,7 @@ def change_scale(
     if done := changed(stored, before):
         did = Did.SCALE_SHORTENED if gone else Did.SCALE_CHANGED
         values = {"scale": stored.name, "gone": ", ".join(gone)}
-        note_academy(by.academy, did, values, by=by, now=now, changes=done)
+        record_academy_entry(by.academy, did, values, by=by, now=now, changes=done)
         touch(list(stored.students.values_list("pk", flat=True)))
     return stored
 

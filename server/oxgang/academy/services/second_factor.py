@@ -12,7 +12,7 @@ from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 
 from oxgang.academy.models import Coach, Did
-from oxgang.academy.services.log import note_academy
+from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 
 RECOVERY_CODES: Final = 8
@@ -77,7 +77,7 @@ def confirm(coach: Coach, code: str, *, now: datetime) -> list[str]:
     device.confirmed = True
     device.save(update_fields=["confirmed"])
     codes = _new_codes(coach)
-    note_academy(coach.academy, Did.FACTOR_SET, {"person": coach.name}, by=coach, now=now)
+    record_academy_entry(coach.academy, Did.FACTOR_SET, {"person": coach.name}, by=coach, now=now)
     return codes
 
 
@@ -86,7 +86,7 @@ def take_away(coach: Coach, *, by: Coach, now: datetime) -> None:
     """No second factor any more: by the person, or by a head coach for a lost phone."""
     TOTPDevice.objects.filter(user=coach.user).delete()
     StaticDevice.objects.filter(user=coach.user).delete()
-    note_academy(coach.academy, Did.FACTOR_ENDED, {"person": coach.name}, by=by, now=now)
+    record_academy_entry(coach.academy, Did.FACTOR_ENDED, {"person": coach.name}, by=by, now=now)
 
 
 def check(coach: Coach, code: str) -> None:

@@ -14,7 +14,7 @@ from django.db import transaction
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.academies import checked_address, checked_name
-from oxgang.academy.services.log import changed, fields_of, fields_said, note_academy, touch
+from oxgang.academy.services.log import changed, fields_of, fields_said, record_academy_entry, touch
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
@@ -86,7 +86,7 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
         moved = Student.objects.filter(academy=academy).update(moved=True)
     followed = _follow(academy, old) if "tolerances" in named else 0
     values = {"fields": fields_said(done[0])}
-    note_academy(academy, Did.SETTINGS_CHANGED, values, by=by, now=now)
+    record_academy_entry(academy, Did.SETTINGS_CHANGED, values, by=by, now=now)
     return Follows(moved, followed)
 
 

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.log import changed, created, fields_of, fields_said, note
+from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
@@ -55,7 +55,7 @@ def add_student(fields: StudentFields, *, by: Coach, now: datetime, school: Scho
     student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}
-    note(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[created(student)])
+    record_entry(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[created(student)])
     return student
 
 
@@ -80,7 +80,7 @@ def change_student(
     _write(student, changes, by)
     if done := changed(student, before):
         values = {"fields": fields_said(done[0])}
-        note(student, Did.STUDENT_CHANGED, values, by=by, now=now, changes=done)
+        record_entry(student, Did.STUDENT_CHANGED, values, by=by, now=now, changes=done)
     return student
 
 
@@ -104,7 +104,7 @@ def _set(student: Student, name: str, value: object, did: Did, by: Coach, now: d
     setattr(student, name, value)
     student.save(update_fields=[name])
     who = {"student": student.name}
-    note(student, did, who, by=by, now=now, changes=changed(student, before))
+    record_entry(student, did, who, by=by, now=now, changes=changed(student, before))
 
 
 def _write(student: Student, changes: Mapping[str, object], by: Coach) -> None:

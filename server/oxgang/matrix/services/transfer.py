@@ -12,7 +12,7 @@ from oxgang.academy.models import Club, Coach, Did, Event, StoredRecipe, Student
 from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import created, note
+from oxgang.academy.services.log import created, record_entry
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.recipes import Recipe, checked_recipe
 from oxgang.core.ground.gaps import checked_range, checked_tolerance
@@ -103,7 +103,7 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
         for version in file["versions"]
     )
     told = {"student": student.name, "academy": file["academy"]["name"]}
-    entry = note(student, Did.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[created(student)])
+    entry = record_entry(student, Did.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[created(student)])
     _balls(student, file["balls"], clubs, entry.pk, by, now)
     return student
 

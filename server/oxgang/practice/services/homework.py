@@ -13,7 +13,7 @@ from django.db import transaction
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, created, fields_of, note, note_academy
+from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import SEED_RANGE, calls_of
@@ -76,7 +76,7 @@ def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: d
     balls = sum(row["balls"] for row in fields.rows)
     told = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
     changes = [created(homework, "withdrawn_at")]
-    note(student, Did.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
+    record_entry(student, Did.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
     return homework
 
 
@@ -157,7 +157,7 @@ def _end(homework: Homework, name: str, did: Did, by: Coach, now: datetime) -> N
     setattr(homework, name, now)
     homework.save(update_fields=[name])
     done = changed(homework, before)
-    note(homework.student, did, {"title": homework.title}, by=by, now=now, changes=done)
+    record_entry(homework.student, did, {"title": homework.title}, by=by, now=now, changes=done)
 
 
 @retry_on_conflict
@@ -195,7 +195,7 @@ def keep_routine(
         routine.rows = plain
         routine.save(update_fields=["rows"])
         done = changed(routine, before)
-    note_academy(by.academy, Did.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
+    record_academy_entry(by.academy, Did.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
     return routine
 
 
@@ -217,7 +217,7 @@ def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
         routine.archived_at = now
         routine.save(update_fields=["archived_at"])
         done, told = changed(routine, before), {"name": routine.name}
-        note_academy(by.academy, Did.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
+        record_academy_entry(by.academy, Did.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
 
 
 def routine_of(academy: Academy, routine_id: int) -> Routine:

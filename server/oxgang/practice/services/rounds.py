@@ -12,7 +12,7 @@ from django.db import transaction
 from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, created, fields_of, note
+from oxgang.academy.services.log import changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
@@ -134,7 +134,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         by=by,
     )
     did = Did.PRACTICE_REPORTED if by is None else Did.PRACTISED
-    note(student, did, _told(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
+    record_entry(student, did, _told(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
     balls, left = _balls(student, hit, calls, ended)
     if balls:
         record_balls(student, balls, by=by, now=now, reported=by is None)
@@ -194,7 +194,7 @@ def take_round_back(made: Round, *, by: Coach, now: datetime) -> None:
     before = fields_of(made, ["withdrawn_at"])
     made.withdrawn_at = now
     made.save(update_fields=["withdrawn_at"])
-    note(made.student, Did.PRACTISED, _told(made), by=by, now=now, changes=changed(made, before))
+    record_entry(made.student, Did.PRACTISED, _told(made), by=by, now=now, changes=changed(made, before))
 
 
 def _told(made: Round) -> dict[str, object]:

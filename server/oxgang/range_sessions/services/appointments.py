@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Did, Student
-from oxgang.academy.services.log import changed, created, fields_of, fields_said, note
+from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -59,7 +59,9 @@ def _made(
     _check(appointment, now)
     appointment.save()
     change = created(appointment, "withdrawn_at")
-    appointment.entry = note(student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change])
+    appointment.entry = record_entry(
+        student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
+    )
     appointment.save(update_fields=["entry"])
     return appointment
 
@@ -112,7 +114,7 @@ def change_appointment(
             row.changed_at = now
             row.save()
             values = {**_at(row), "fields": fields_said(done[0])}
-            note(row.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
+            record_entry(row.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
     return appointment
 
 
@@ -134,7 +136,7 @@ def cancel_appointment(appointment: Appointment, *, by: Coach, now: datetime) ->
     before = fields_of(appointment, ["withdrawn_at"])
     appointment.withdrawn_at = appointment.changed_at = now
     appointment.save()
-    note(
+    record_entry(
         appointment.student,
         Did.SESSION_CANCELLED,
         _at(appointment),

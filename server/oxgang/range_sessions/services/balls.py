@@ -15,7 +15,15 @@ from oxgang.academy.models import Club, Coach, Did, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import BORN, Changed, changed, fields_of, fields_said, gather, note
+from oxgang.academy.services.log import (
+    BORN,
+    Changed,
+    append_to_entry,
+    changed,
+    fields_of,
+    fields_said,
+    record_entry,
+)
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
 from oxgang.core.flight.spin import graded
@@ -166,7 +174,7 @@ def _write_down(
     if did is Did.BALLS_REPORTED:
         key = f"reported {first}"
     batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
-    entry = gather(student, key, did, values, len(balls), by=by, now=now, change=batch)
+    entry = append_to_entry(student, key, did, values, len(balls), by=by, now=now, change=batch)
     stored = Ball.objects.filter(student=student, uid__in=[ball.uid for ball in balls])
     stored.update(entry=entry)
 
@@ -238,7 +246,7 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
         said = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
         did = Did.BALL_CLUB_CHANGED if "club_id" in shown else Did.BALL_CHANGED
         values = {**named, "to": ball.club.label, "fields": fields_said(said)}
-        note(student, did, values, by=by, now=now, changes=done)
+        record_entry(student, did, values, by=by, now=now, changes=done)
     return ball
 
 
@@ -264,7 +272,7 @@ def _withdrawn(ball: Ball, at: datetime | None, did: Did, by: Coach, now: dateti
     ball.save(update_fields=["withdrawn_at"])
     if ball.sent is not None:
         moved_on(ball.sent.device_id)
-    note(ball.student, did, _named(ball), by=by, now=now, changes=changed(ball, before))
+    record_entry(ball.student, did, _named(ball), by=by, now=now, changes=changed(ball, before))
 
 
 def _named(ball: Ball) -> dict[str, object]:

@@ -14,7 +14,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Club, Coach, Did, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import Changed, changed, created, fields_of, note, undo
+from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry, undo
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.events import MAX_NOTE, EventKind, check_event
 from oxgang.core.words import bag
@@ -97,7 +97,7 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         "on": said.on.isoformat(),
     }
     done.append(created(event, "withdrawn_at"))
-    event.entry = note(student, did, values, by=by, now=now, changes=done)
+    event.entry = record_entry(student, did, values, by=by, now=now, changes=done)
     event.save(update_fields=["entry"])
     return event
 

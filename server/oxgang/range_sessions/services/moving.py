@@ -9,7 +9,7 @@ from django.db import transaction
 
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of
-from oxgang.academy.services.log import Changed, note
+from oxgang.academy.services.log import Changed, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.words.measurements import MEASURED
 from oxgang.core.words.shots import Strike
@@ -66,7 +66,7 @@ def move_ball(ball: Ball, to: Student, plays: Plays, *, by: Coach, now: datetime
     ball.withdrawn_at = now
     ball.save(update_fields=["withdrawn_at"])
     gone = Changed(Ball, [ball.pk], {"withdrawn_at": None}, {"withdrawn_at": now})
-    note(
+    record_entry(
         ball.student,
         Did.BALLS_MOVED_OUT,
         {"balls": 1, "to": to.name},

@@ -12,7 +12,7 @@ from django.db import transaction
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, created, fields_of, note
+from oxgang.academy.services.log import changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import StoredPlan
 
@@ -80,13 +80,13 @@ def keep_plan(
     told = {"title": values["title"], "balls": balls}
     if plan is None:
         plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
-        note(student, did, told, by=by, now=now, changes=[created(plan, "dropped_at")])
+        record_entry(student, did, told, by=by, now=now, changes=[created(plan, "dropped_at")])
         return plan
     before = fields_of(plan, FIELDS)
     for name, value in values.items():
         setattr(plan, name, value)
     plan.save()
-    note(student, did, told, by=by, now=now, changes=changed(plan, before))
+    record_entry(student, did, told, by=by, now=now, changes=changed(plan, before))
     return plan
 
 
@@ -100,4 +100,4 @@ def drop_plan(student: Student, *, homework: bool, by: Coach, now: datetime) -> 
     plan.dropped_at = now
     plan.save(update_fields=["dropped_at"])
     did = Did.HOMEWORK_DROPPED if homework else Did.PLAN_DROPPED
-    note(student, did, {"title": plan.title}, by=by, now=now, changes=changed(plan, before))
+    record_entry(student, did, {"title": plan.title}, by=by, now=now, changes=changed(plan, before))

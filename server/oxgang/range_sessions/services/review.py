@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from oxgang.academy.models import Coach, Did, Student
-from oxgang.academy.services.log import Changed, changed, fields_of, note
+from oxgang.academy.services.log import Changed, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import balls_of, waiting_of
@@ -84,5 +84,5 @@ def _set_kept(
         done = [*done, Changed(Ball, rows, {"kept": not kept}, {"kept": kept})]
     else:
         done = []
-    note(student, did, {**values, "balls": len(rows)}, by=by, now=now, changes=done)
+    record_entry(student, did, {**values, "balls": len(rows)}, by=by, now=now, changes=done)
     return len(rows)

@@ -8,7 +8,7 @@ from datetime import datetime
 from oxgang.academy.models import Coach, Did, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import Changed, changed, created, fields_of, note
+from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ToldCell
@@ -75,5 +75,5 @@ def take_told(
         done += changed(told, before)
     if cells:
         values = {"cells": len(cells)}
-        note(student, Did.CARRIES_TOLD, values, by=by, now=now, changes=done)
+        record_entry(student, Did.CARRIES_TOLD, values, by=by, now=now, changes=done)
     return len(cells), problems
