@@ -14,7 +14,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.core.errors import InputError
 from oxgang.core.pick.changes import WhatIf, loss_of, variants
-from oxgang.core.pick.choice import HARD_TIE, LEAST_TIE, Because, Goal, Reach, pick
+from oxgang.core.pick.choice import HARD_TIE, LEAST_TIE, Goal, PickReason, Reach, pick
 from oxgang.core.pick.mishits import KINDS, Contact, Mishit, own_contact, usual_contact
 from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
 from oxgang.core.pick.pattern import Pattern, own_lateral, usual_lateral
@@ -407,15 +407,15 @@ def test_either_will_do_and_the_goal_then_the_rule_then_the_smoother_decide() ->
     there = Situation(pin_yd=60)
     near = [shot(50, 10), shot(49.6, 10, key=replace(shot(50).shot.key, club="58"))]
 
-    def choose(shots: list[Pattern], s: Situation = there, handicap: float = 18) -> tuple[str, Because]:
+    def choose(shots: list[Pattern], s: Situation = there, handicap: float = 18) -> tuple[str, PickReason]:
         found = pick(shots, s, baseline_for(handicap), usual_contact(handicap), LIMIT)
-        return str(found.patterns[found.best].shot.key), Because(found.headline.code)
+        return str(found.patterns[found.best].shot.key), PickReason(found.headline.code)
 
-    assert choose(near) == ("54 9:00", Because.EITHER)
+    assert choose(near) == ("54 9:00", PickReason.EITHER)
     # As good, but not the one with fewest strokes: the smoother.
     assert choose([replace(near[0], carry_yd=49.4), replace(near[1], carry_yd=50.0)]) == (
         "54 9:00",
-        Because.SMOOTHER,
+        PickReason.SMOOTHER,
     )
     low = replace(
         near[1],
@@ -423,9 +423,9 @@ def test_either_will_do_and_the_goal_then_the_rule_then_the_smoother_decide() ->
     )
     assert choose([near[0], replace(low, carry_yd=49.4)])[0] == "54 9:00"
     into = replace(there, headwind_mps=5.0)
-    assert choose([near[0], replace(low, carry_yd=49.4)], into) == ("58 9:00 low", Because.RULE)
+    assert choose([near[0], replace(low, carry_yd=49.4)], into) == ("58 9:00 low", PickReason.RULE)
     # The only shot there is.
-    assert choose(near[:1])[1] is Because.FEWEST
+    assert choose(near[:1])[1] is PickReason.FEWEST
     far = pick([shot(30)], there, LEVEL, usual_contact(18), LIMIT)
     assert far.reach is Reach.TOO_FAR
     assert far.headline.values["others"] == 0
@@ -461,13 +461,21 @@ def test_reasons_name_what_goes_wrong() -> None:
     there = Situation(pin_yd=60, trouble=(band("water:40-50"),))
     found = picked(there)
     codes = {said.code for reasons in found.reasons for said in reasons}
-    assert {Because.COSTS, Because.LANDS_IN, Because.SHORT, Because.LONG, Because.HARD} <= codes
+    assert {
+        PickReason.COSTS,
+        PickReason.LANDS_IN,
+        PickReason.SHORT,
+        PickReason.LONG,
+        PickReason.HARD,
+    } <= codes
     for i, reasons in enumerate(found.reasons):
-        assert (reasons[0].code is Because.COSTS) == (i != found.best)
+        assert (reasons[0].code is PickReason.COSTS) == (i != found.best)
     few = replace(shot(55), balls=2)
     told = replace(shot(56), shot=replace(shot(56).shot, measured=False))
     both = pick([few, told], there, LEVEL, usual_contact(18), LIMIT)
-    assert {Because.FEW_BALLS, Because.ESTIMATED} <= {r.code for reasons in both.reasons for r in reasons}
+    assert {PickReason.FEW_BALLS, PickReason.ESTIMATED} <= {
+        r.code for reasons in both.reasons for r in reasons
+    }
 
 
 # --- what if, the phone's table, ten to decide

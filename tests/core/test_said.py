@@ -44,7 +44,7 @@ ROOT = Path(__file__).parents[2]
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
 CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
-CODES += [choice.Because, choice.Reach, Rule, WhatIf]
+CODES += [choice.PickReason, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, Any] = {
     "event": EventKind,
     "doubt": Doubt,

@@ -3,7 +3,7 @@
 import pytest
 from django.db import IntegrityError, transaction
 from django.utils import timezone
-from oxgang.academy.models import Club, Coach, Did, Entry, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Entry, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import append_to_entry, record_entry
 from oxgang.range_sessions.models import Ball
@@ -105,12 +105,12 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
     def late() -> Entry:
         seen.append(Entry.objects.filter(key=key).count())
         if len(seen) == 1:  # looked before the other wrote
-            twin = record_entry(student, Did.BALLS_RECORDED, {}, by=coach, now=timezone.now())
+            twin = record_entry(student, AuditAction.BALLS_RECORDED, {}, by=coach, now=timezone.now())
             Entry.objects.filter(pk=twin.pk).update(key=key)
         return append_to_entry(
             student,
             key,
-            Did.BALLS_RECORDED,
+            AuditAction.BALLS_RECORDED,
             {"first": "2026-05-31", "last": "2026-05-31"},
             1,
             by=coach,
@@ -118,7 +118,7 @@ def test_the_database_decides_who_was_first_and_the_other_begins_again(
             change=None,  # type: ignore[arg-type]
         )
 
-    first = record_entry(student, Did.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
+    first = record_entry(student, AuditAction.BALLS_RECORDED, {"balls": 1}, by=coach, now=timezone.now())
     Entry.objects.filter(pk=first.pk).update(key=key)
     assert late().pk == first.pk
     assert seen == [1, 1]

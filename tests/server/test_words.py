@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from pathlib import Path
 
-from oxgang.academy.models import Did
+from oxgang.academy.models import AuditAction
 from oxgang.texts.messages import source
 
 from tests.server.conftest import Api
@@ -22,5 +22,5 @@ def test_the_pages_own_tests_have_true_words(api: Api) -> None:
 
 def test_every_action_of_the_log_has_its_words() -> None:
     messages = source()
-    for did in Did:
+    for did in AuditAction:
         assert f"\n{did} =" in messages, did

@@ -10,7 +10,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja.security import SessionAuth
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.log import record_export
 from oxgang.academy.services.second_factor import FactorMissing, has_factor
 from oxgang.api.rights import Right, address_of, refuse_without_right, right_for
@@ -71,7 +71,7 @@ def took_away(request: HttpRequest, student: Student, what: str, *, version: int
     full disk the file goes out all the same, for it may be the last copy.
     """
     try:
-        did = Did.TAKEN_AWAY if version is None else Did.CARD_TAKEN_AWAY
+        did = AuditAction.TAKEN_AWAY if version is None else AuditAction.CARD_TAKEN_AWAY
         values = {"what": what, "version": version}
         record_export(student, did, values, by=coach_of(request), now=timezone.now())
     except OperationalError:

@@ -7,7 +7,7 @@ from typing import Annotated, Final
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.models import Did
+from oxgang.academy.models import AuditAction
 from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import Touch
 from oxgang.core.practice.faults import Sign
@@ -65,7 +65,7 @@ class FieldSaid(Schema):
 class DidSaid(Schema):
     """What a coach did; `back` when it was taken back."""
 
-    code: Did
+    code: AuditAction
     values: Values
     fields: list[FieldSaid]
     back: bool

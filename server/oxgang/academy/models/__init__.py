@@ -4,7 +4,7 @@ from oxgang.academy.models.academy import Academy, Coach, PersonRole
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.consent import Consent, Erased
 from oxgang.academy.models.event import Event
-from oxgang.academy.models.log import Did, Entry
+from oxgang.academy.models.log import AuditAction, Entry
 from oxgang.academy.models.people import EntryLink, SignIn
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingScale
@@ -13,10 +13,10 @@ from oxgang.academy.models.student import Hand, Student
 
 __all__ = [
     "Academy",
+    "AuditAction",
     "Club",
     "Coach",
     "Consent",
-    "Did",
     "Entry",
     "EntryLink",
     "Erased",

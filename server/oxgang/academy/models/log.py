@@ -10,7 +10,7 @@ from oxgang.academy.models.academy import Academy, Coach
 from oxgang.academy.models.student import Student
 
 
-class Did(StrEnum):
+class AuditAction(StrEnum):
     """What a coach did, as the log keeps it; the texts have the words."""
 
     SAID = "log-said"

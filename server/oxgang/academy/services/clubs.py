@@ -8,7 +8,7 @@ from datetime import date, datetime
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Did, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
 from oxgang.academy.services.meanwhile import refuse_if_changed
@@ -38,7 +38,7 @@ def add_club(
     stored = Club(student=student, used_from=used_from, used_until=used_until)
     _write(stored, club)
     which = {"club": stored.label}
-    record_entry(student, Did.CLUB_ADDED, which, by=by, now=now, changes=[created(stored)])
+    record_entry(student, AuditAction.CLUB_ADDED, which, by=by, now=now, changes=[created(stored)])
     return stored
 
 
@@ -65,7 +65,7 @@ def change_club(
     _write(club, club.as_core())
     if done := changed(club, before):
         values = {"club": label, "fields": fields_said(done[0])}
-        record_entry(club.student, Did.CLUB_CHANGED, values, by=by, now=now, changes=done)
+        record_entry(club.student, AuditAction.CLUB_CHANGED, values, by=by, now=now, changes=done)
     return club
 
 
@@ -78,7 +78,9 @@ def archive_club(club: Club, *, by: Coach, now: datetime) -> None:
     club.archived_at = now
     club.save(update_fields=["archived_at"])
     which = {"club": club.label}
-    record_entry(club.student, Did.CLUB_ARCHIVED, which, by=by, now=now, changes=changed(club, before))
+    record_entry(
+        club.student, AuditAction.CLUB_ARCHIVED, which, by=by, now=now, changes=changed(club, before)
+    )
 
 
 @transaction.atomic
@@ -90,7 +92,9 @@ def restore_club(club: Club, *, by: Coach, now: datetime) -> None:
     club.archived_at = None
     _write(club, club.as_core())
     which = {"club": club.label}
-    record_entry(club.student, Did.CLUB_RESTORED, which, by=by, now=now, changes=changed(club, before))
+    record_entry(
+        club.student, AuditAction.CLUB_RESTORED, which, by=by, now=now, changes=changed(club, before)
+    )
 
 
 @transaction.atomic

@@ -13,7 +13,7 @@ from django.conf import settings
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Coach, Did
+from oxgang.academy.models import AuditAction, Coach
 from oxgang.academy.services.academies import add_coach, checked_name, open_academy
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.academy.services.settings import checked_altitude, checked_units, checked_zone
@@ -94,6 +94,6 @@ def begin(code: str, said: Beginning, *, now: datetime) -> Coach:
             units=units_of(checked_units(said.units)),
         )
         coach = add_coach(academy, name=said.name, log_in=said.log_in, password=said.password)
-        record_academy_entry(academy, Did.ACADEMY_BEGUN, {"person": coach.name}, by=coach, now=now)
+        record_academy_entry(academy, AuditAction.ACADEMY_BEGUN, {"person": coach.name}, by=coach, now=now)
     _file().unlink(missing_ok=True)
     return coach

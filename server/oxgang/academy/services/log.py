@@ -17,7 +17,7 @@ from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Academy, Club, Coach, Did, Entry, Student, SwingScale
+from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, Student, SwingScale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
 
@@ -64,7 +64,7 @@ class Changed:
 
 def record_entry(
     student: Student,
-    did: Did,
+    did: AuditAction,
     values: Values | None = None,
     *,
     by: Coach | None,
@@ -81,7 +81,7 @@ def record_entry(
 
 def record_academy_entry(
     academy: Academy,
-    did: Did,
+    did: AuditAction,
     values: Values | None = None,
     *,
     by: Coach | None,
@@ -94,13 +94,13 @@ def record_academy_entry(
     return _write(entry, did, values, changes)
 
 
-def record_export(student: Student, did: Did, values: Values, *, by: Coach, now: datetime) -> Entry:
+def record_export(student: Student, did: AuditAction, values: Values, *, by: Coach, now: datetime) -> Entry:
     """Write down that records of a student left the academy. They are what they were."""
     entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now)
     return _write(entry, did, values, ())
 
 
-def _write(entry: Entry, did: Did, values: Values | None, changes: Iterable[Changed]) -> Entry:
+def _write(entry: Entry, did: AuditAction, values: Values | None, changes: Iterable[Changed]) -> Entry:
     entry.code = did
     entry.values = {name: _short(value) for name, value in (values or {}).items()}
     entry.save()
@@ -114,7 +114,7 @@ def _write(entry: Entry, did: Did, values: Values | None, changes: Iterable[Chan
 def append_to_entry(
     student: Student,
     key: str,
-    did: Did,
+    did: AuditAction,
     values: Values,
     balls: int,
     *,
@@ -206,7 +206,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
             "Something else has taken the place of what this would bring back: a ball of a monitor "
             "that went to another student, or a name that is used again. Take that back first."
         ) from None
-    did = Did(entry.code)
+    did = AuditAction(entry.code)
     if entry.key:
         entry.key = ""
         entry.save(update_fields=["key"])

@@ -12,7 +12,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Coach, Did, EntryLink, PersonRole
+from oxgang.academy.models import Academy, AuditAction, Coach, EntryLink, PersonRole
 from oxgang.academy.services.academies import add_coach, checked_name
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import record_academy_entry, touch
@@ -40,7 +40,9 @@ def invite(name: str, role: PersonRole, *, by: Coach, now: datetime) -> tuple[En
     """
     name = checked_name(name, "person")
     link, token = _made(by.academy, INVITED_FOR, by=by, now=now, name=name, role=role)
-    record_academy_entry(by.academy, Did.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now)
+    record_academy_entry(
+        by.academy, AuditAction.PERSON_INVITED, {"person": name, "role": role.value}, by=by, now=now
+    )
     return link, token
 
 
@@ -64,7 +66,9 @@ def reset_link(coach: Coach, *, by: Coach, now: datetime) -> tuple[EntryLink, st
         name=coach.name,
         role=PersonRole(coach.role),
     )
-    record_academy_entry(coach.academy, Did.PASSWORD_LINK_MADE, {"person": coach.name}, by=by, now=now)
+    record_academy_entry(
+        coach.academy, AuditAction.PASSWORD_LINK_MADE, {"person": coach.name}, by=by, now=now
+    )
     return link, token
 
 
@@ -120,13 +124,13 @@ def come_in(token: str, *, log_in: str, password: str, now: datetime) -> Coach:
         set_password(link.coach, password)
         end_all(link.coach)
         values = {"person": link.coach.name}
-        record_academy_entry(link.academy, Did.PASSWORD_CHANGED, values, by=link.coach, now=now)
+        record_academy_entry(link.academy, AuditAction.PASSWORD_CHANGED, values, by=link.coach, now=now)
         return link.coach
     coach = add_coach(
         link.academy, name=link.name, log_in=log_in, password=password, role=PersonRole(link.role)
     )
     values = {"person": coach.name, "role": coach.role}
-    record_academy_entry(link.academy, Did.PERSON_CAME, values, by=coach, now=now)
+    record_academy_entry(link.academy, AuditAction.PERSON_CAME, values, by=coach, now=now)
     return coach
 
 
@@ -136,7 +140,9 @@ def end_link(link: EntryLink, *, by: Coach, now: datetime) -> None:
     if link.used_at is None and link.ended_at is None:
         link.ended_at = now
         link.save(update_fields=["ended_at"])
-        record_academy_entry(link.academy, Did.PERSON_LINK_ENDED, {"person": link.name}, by=by, now=now)
+        record_academy_entry(
+            link.academy, AuditAction.PERSON_LINK_ENDED, {"person": link.name}, by=by, now=now
+        )
 
 
 def set_password(coach: Coach, password: str) -> None:
@@ -180,7 +186,9 @@ def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
     if old == new:
         raise InputError("This is your password of today. Take another.", field="password")
     set_password(coach, new)
-    record_academy_entry(coach.academy, Did.PASSWORD_CHANGED, {"person": coach.name}, by=coach, now=now)
+    record_academy_entry(
+        coach.academy, AuditAction.PASSWORD_CHANGED, {"person": coach.name}, by=coach, now=now
+    )
 
 
 @transaction.atomic
@@ -214,7 +222,7 @@ def change_person(
         # The list shows whose a student is.
         touch(list(coach.students.values_list("pk", flat=True)))
         values = {"person": coach.name, "fields": fields}
-        record_academy_entry(coach.academy, Did.PERSON_CHANGED, values, by=by, now=now)
+        record_academy_entry(coach.academy, AuditAction.PERSON_CHANGED, values, by=by, now=now)
     return coach
 
 
@@ -240,7 +248,7 @@ def leave(coach: Coach, *, by: Coach, now: datetime) -> None:
     coach.user.save(update_fields=["is_active"])
     end_all(coach)
     EntryLink.objects.filter(coach=coach, used_at=None, ended_at=None).update(ended_at=now)
-    record_academy_entry(coach.academy, Did.PERSON_LEFT, {"person": coach.name}, by=by, now=now)
+    record_academy_entry(coach.academy, AuditAction.PERSON_LEFT, {"person": coach.name}, by=by, now=now)
 
 
 @transaction.atomic
@@ -252,7 +260,7 @@ def come_back(coach: Coach, *, by: Coach, now: datetime) -> None:
     coach.save(update_fields=["left_at"])
     coach.user.is_active = True
     coach.user.save(update_fields=["is_active"])
-    record_academy_entry(coach.academy, Did.PERSON_BACK, {"person": coach.name}, by=by, now=now)
+    record_academy_entry(coach.academy, AuditAction.PERSON_BACK, {"person": coach.name}, by=by, now=now)
 
 
 def make_head(log_in: str, *, now: datetime) -> Coach:

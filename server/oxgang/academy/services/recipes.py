@@ -9,7 +9,7 @@ from datetime import datetime
 from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, StoredRecipe, Student
+from oxgang.academy.models import AuditAction, Coach, StoredRecipe, Student
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.log import changed, fields_of, record_entry
 from oxgang.core.flight.recipes import RECIPES, Recipe, School, checked_recipe
@@ -66,4 +66,4 @@ def keep_recipes(
         stored.save()
         done += changed(stored, was_stored)
     if done:
-        record_entry(student, Did.SETUPS_CHANGED, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.SETUPS_CHANGED, by=by, now=now, changes=done)

@@ -7,7 +7,7 @@ from dataclasses import asdict, dataclass
 from datetime import datetime
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, SwingScale
+from oxgang.academy.models import AuditAction, Coach, SwingScale
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, fields_of, record_academy_entry, touch
@@ -36,7 +36,7 @@ def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     name, longest = _checked_name(fields.name, by, None), _longest(fields, positions, "")
     scale = Scale("", name, fields.idea.strip(), positions, longest)
     stored = create_scale(by.academy, scale)
-    record_academy_entry(by.academy, Did.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
+    record_academy_entry(by.academy, AuditAction.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
     return stored
 
 
@@ -87,7 +87,7 @@ def change_scale(
     stored.longest = _longest(fields, positions, stored.longest)
     stored.save(update_fields=[*FIELDS])
     if done := changed(stored, before):
-        did = Did.SCALE_SHORTENED if gone else Did.SCALE_CHANGED
+        did = AuditAction.SCALE_SHORTENED if gone else AuditAction.SCALE_CHANGED
         values = {"scale": stored.name, "gone": ", ".join(gone)}
         record_academy_entry(by.academy, did, values, by=by, now=now, changes=done)
         touch(list(stored.students.values_list("pk", flat=True)))

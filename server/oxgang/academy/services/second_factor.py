@@ -11,7 +11,7 @@ from django_otp import match_token
 from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 
-from oxgang.academy.models import Coach, Did
+from oxgang.academy.models import AuditAction, Coach
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 
@@ -77,7 +77,7 @@ def confirm(coach: Coach, code: str, *, now: datetime) -> list[str]:
     device.confirmed = True
     device.save(update_fields=["confirmed"])
     codes = _new_codes(coach)
-    record_academy_entry(coach.academy, Did.FACTOR_SET, {"person": coach.name}, by=coach, now=now)
+    record_academy_entry(coach.academy, AuditAction.FACTOR_SET, {"person": coach.name}, by=coach, now=now)
     return codes
 
 
@@ -86,7 +86,7 @@ def take_away(coach: Coach, *, by: Coach, now: datetime) -> None:
     """No second factor any more: by the person, or by a head coach for a lost phone."""
     TOTPDevice.objects.filter(user=coach.user).delete()
     StaticDevice.objects.filter(user=coach.user).delete()
-    record_academy_entry(coach.academy, Did.FACTOR_ENDED, {"person": coach.name}, by=by, now=now)
+    record_academy_entry(coach.academy, AuditAction.FACTOR_ENDED, {"person": coach.name}, by=by, now=now)
 
 
 def check(coach: Coach, code: str) -> None:

@@ -11,7 +11,7 @@ from zoneinfo import available_timezones
 
 from django.db import transaction
 
-from oxgang.academy.models import Academy, Coach, Did, Student
+from oxgang.academy.models import Academy, AuditAction, Coach, Student
 from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.academies import checked_address, checked_name
 from oxgang.academy.services.log import changed, fields_of, fields_said, record_academy_entry, touch
@@ -86,7 +86,7 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
         moved = Student.objects.filter(academy=academy).update(moved=True)
     followed = _follow(academy, old) if "tolerances" in named else 0
     values = {"fields": fields_said(done[0])}
-    record_academy_entry(academy, Did.SETTINGS_CHANGED, values, by=by, now=now)
+    record_academy_entry(academy, AuditAction.SETTINGS_CHANGED, values, by=by, now=now)
     return Follows(moved, followed)
 
 

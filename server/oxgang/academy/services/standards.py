@@ -9,7 +9,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Coach, Did, PersonRole, Standard, StandardKind
+from oxgang.academy.models import AuditAction, Coach, PersonRole, Standard, StandardKind
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
@@ -71,7 +71,7 @@ def keep_standard(
         standard.save(update_fields=["content", "changed_at"])
         done = changed(standard, before)
     told = {"name": name}
-    record_academy_entry(by.academy, Did.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+    record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, told, by=by, now=now, changes=done)
     return standard
 
 
@@ -95,7 +95,7 @@ def archive_standard(standard_id: int, *, by: Coach, now: datetime) -> None:
         standard.archived_at = now
         standard.save(update_fields=["archived_at"])
         done, told = changed(standard, before), {"name": standard.name}
-        record_academy_entry(by.academy, Did.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+        record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, told, by=by, now=now, changes=done)
 
 
 def refuse_house(house: bool, by: Coach) -> None:

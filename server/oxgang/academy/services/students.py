@@ -8,7 +8,7 @@ from datetime import datetime
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
 from oxgang.academy.services.meanwhile import refuse_if_changed
@@ -55,7 +55,7 @@ def add_student(fields: StudentFields, *, by: Coach, now: datetime, school: Scho
     student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}
-    record_entry(student, Did.STUDENT_ADDED, who, by=by, now=now, changes=[created(student)])
+    record_entry(student, AuditAction.STUDENT_ADDED, who, by=by, now=now, changes=[created(student)])
     return student
 
 
@@ -80,7 +80,7 @@ def change_student(
     _write(student, changes, by)
     if done := changed(student, before):
         values = {"fields": fields_said(done[0])}
-        record_entry(student, Did.STUDENT_CHANGED, values, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.STUDENT_CHANGED, values, by=by, now=now, changes=done)
     return student
 
 
@@ -88,16 +88,16 @@ def change_student(
 def archive_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Take a student off the list; nothing is deleted. Twice changes nothing."""
     if student.archived_at is None:
-        _set(student, "archived_at", now, Did.STUDENT_ARCHIVED, by, now)
+        _set(student, "archived_at", now, AuditAction.STUDENT_ARCHIVED, by, now)
 
 
 @transaction.atomic
 def restore_student(student: Student, *, by: Coach, now: datetime) -> None:
     """Bring an archived student back whole."""
-    _set(student, "archived_at", None, Did.STUDENT_RESTORED, by, now)
+    _set(student, "archived_at", None, AuditAction.STUDENT_RESTORED, by, now)
 
 
-def _set(student: Student, name: str, value: object, did: Did, by: Coach, now: datetime) -> None:
+def _set(student: Student, name: str, value: object, did: AuditAction, by: Coach, now: datetime) -> None:
     before = fields_of(student, [name])
     if before[name] == value:
         return
@@ -151,5 +151,5 @@ def _check_longest(student: Student) -> None:
 def set_criteria(student: Student, criteria: Criteria, *, by: Coach, now: datetime) -> Student:
     """Change when a stage holds for this student."""
     value = asdict(checked_criteria(criteria))
-    _set(student, "criteria", value, Did.CRITERIA_CHANGED, by, now)
+    _set(student, "criteria", value, AuditAction.CRITERIA_CHANGED, by, now)
     return student

@@ -8,7 +8,7 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Consent, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Consent, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, fields_of, fields_said, record_entry, record_export
 from oxgang.core.errors import InputError
@@ -47,7 +47,9 @@ def hand_over(students: Sequence[Student], to: Coach | None, *, by: Coach, now: 
         student.save(update_fields=["coach"])
         student.shared_with.remove(to)
         values = {"to": to.name}
-        record_entry(student, Did.HANDED_OVER, values, by=by, now=now, changes=changed(student, before))
+        record_entry(
+            student, AuditAction.HANDED_OVER, values, by=by, now=now, changes=changed(student, before)
+        )
         done += 1
     return done
 
@@ -69,7 +71,7 @@ def share_with(student: Student, coaches: Collection[Coach], *, by: Coach, now: 
         return
     student.shared_with.set(wanted)
     names = ", ".join(sorted(c.name for c in wanted))
-    record_entry(student, Did.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
+    record_entry(student, AuditAction.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
 
 
 @retry_on_conflict
@@ -100,10 +102,10 @@ def write_consent(
     if done:
         # The log says that it changed, and not a guardian's number once more.
         names = [[name, "", ""] for name, *_ in fields_said(done[0])]
-        record_entry(student, Did.CONSENT_CHANGED, {"fields": names}, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.CONSENT_CHANGED, {"fields": names}, by=by, now=now, changes=done)
     return consent
 
 
 def saw_file(student: Student, *, by: Coach, now: datetime) -> None:
     """Write down that somebody looked at all that is kept of a student."""
-    record_export(student, Did.FILE_SEEN, {}, by=by, now=now)
+    record_export(student, AuditAction.FILE_SEEN, {}, by=by, now=now)

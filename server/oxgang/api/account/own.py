@@ -11,7 +11,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from oxgang.academy.models import Coach, Did
+from oxgang.academy.models import AuditAction, Coach
 from oxgang.academy.services import second_factor, sign_ins
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.academy.services.people import change_password
@@ -107,5 +107,7 @@ def sign_out_everywhere(request: HttpRequest) -> SecurityOut:
     coach = coach_of(request)
     count = sign_ins.end_all(coach, but=request.session.session_key)
     now = timezone.now()
-    record_academy_entry(coach.academy, Did.SIGNED_OUT_EVERYWHERE, {"browsers": count}, by=coach, now=now)
+    record_academy_entry(
+        coach.academy, AuditAction.SIGNED_OUT_EVERYWHERE, {"browsers": count}, by=coach, now=now
+    )
     return _security(request, coach)

@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Router
 from ninja.utils import check_csrf
 
-from oxgang.academy.models import Did
+from oxgang.academy.models import AuditAction
 from oxgang.academy.services import second_factor, sign_ins, throttle
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.api.account.schemas import (
@@ -106,7 +106,7 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
     login(request, user)
     sign_ins.signed_in(request, coach, timezone.now())
     where = throttle.address_of(request)
-    record_academy_entry(coach.academy, Did.SIGNED_IN, {"where": where}, by=coach, now=timezone.now())
+    record_academy_entry(coach.academy, AuditAction.SIGNED_IN, {"where": where}, by=coach, now=timezone.now())
     return account_of(request)
 
 
@@ -114,7 +114,7 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
 def log_out(request: HttpRequest) -> Account:
     """Sign out."""
     coach = coach_of(request)
-    record_academy_entry(coach.academy, Did.SIGNED_OUT, by=coach, now=timezone.now())
+    record_academy_entry(coach.academy, AuditAction.SIGNED_OUT, by=coach, now=timezone.now())
     logout(request)
     return account_of(request)
 

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import Did, Entry
+from oxgang.academy.models import AuditAction, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
@@ -26,7 +26,7 @@ def _did(row: Entry) -> DidSaid:
     fields = [
         FieldSaid(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
     ]
-    return DidSaid(code=Did(row.code), values=values, fields=fields, back=row.back)
+    return DidSaid(code=AuditAction(row.code), values=values, fields=fields, back=row.back)
 
 
 def _entry(row: Entry) -> EntryOut:

@@ -8,7 +8,7 @@ from pydantic import Field
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.api.said import Values
 from oxgang.core.pick.changes import WhatIf
-from oxgang.core.pick.choice import Because, Goal, Reach
+from oxgang.core.pick.choice import Goal, PickReason, Reach
 from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import MOST_TROUBLE, Trouble
 from oxgang.core.words.green import BACK_YD, FRONT_YD, WIDTH_YD, Firmness, PinAt
@@ -59,7 +59,7 @@ class SituationOut(Schema):
 class PickSaid(Schema):
     """Why a shot is picked, or what speaks against it."""
 
-    code: Because
+    code: PickReason
     values: Values
 
 

@@ -55,7 +55,7 @@ class Reach(StrEnum):
     BETWEEN = "pick-between"
 
 
-class Because(StrEnum):
+class PickReason(StrEnum):
     """Why a shot is picked or not."""
 
     FEWEST = "pick-fewest"
@@ -177,14 +177,14 @@ def decide(
     verdict: Verdict,
     goal: Goal,
     limit: Limit,
-) -> tuple[list[int], int, int | None, Because]:
+) -> tuple[list[int], int, int | None, PickReason]:
     """The places of shots by what they cost, least first; where in that order the pick is, and
     another that is as good; what decided."""
     order = sorted(range(len(patterns)), key=[outcome.cost for outcome in outcomes].__getitem__)
     shots, found = [patterns[i] for i in order], [outcomes[i] for i in order]
     best, why, either = _chosen(shots, found, verdict, goal, limit)
-    if why is Because.FEWEST and either is not None:
-        why = Because.EITHER
+    if why is PickReason.FEWEST and either is not None:
+        why = PickReason.EITHER
     return order, best, either, why
 
 
@@ -199,10 +199,10 @@ def _chosen(
     verdict: Verdict,
     goal: Goal,
     limit: Limit,
-) -> tuple[int, Because, int | None]:
+) -> tuple[int, PickReason, int | None]:
     """The place of the pick, what decided, and that of another that is as good."""
     hard = [shot.shot.arm_deg > limit.arm_deg for shot in shots]
-    first, why = 0, Because.FEWEST
+    first, why = 0, PickReason.FEWEST
     if hard[first]:
         softer = [
             i
@@ -210,7 +210,7 @@ def _chosen(
             if not hard[i] and outcomes[i].cost <= outcomes[first].cost + HARD_TIE
         ]
         if softer:
-            first, why = softer[0], Because.NOT_HARD
+            first, why = softer[0], PickReason.NOT_HARD
     tied = [
         i
         for i in range(first, len(shots))
@@ -227,7 +227,7 @@ def _chosen(
     asked = [i for i in near if shots[i].shot.key.trajectory is verdict.wants] or near
     best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
     if best != first:
-        why = Because.SMOOTHER if first in asked else Because.RULE if first in near else Because.GOAL
+        why = PickReason.SMOOTHER if first in asked else PickReason.RULE if first in near else PickReason.GOAL
     either = min((i for i in tied if i != best), key=lambda i: outcomes[i].cost)
     return best, why, either
 
@@ -286,14 +286,14 @@ def _reasons(
     if at == best:
         found = _against(shot, outcome, None)[:1]
     else:
-        found = [Said.of(Because.COSTS, strokes=more)]
-        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(Because.PLAIN)]
+        found = [Said.of(PickReason.COSTS, strokes=more)]
+        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(PickReason.PLAIN)]
     if shot.shot.arm_deg > limit.arm_deg:
-        found.append(Said(Because.HARD))
+        found.append(Said(PickReason.HARD))
     if not shot.shot.measured:
-        found.append(Said(Because.ESTIMATED))
+        found.append(Said(PickReason.ESTIMATED))
     elif shot.balls < ENOUGH_BALLS:
-        found.append(Said.of(Because.FEW_BALLS, balls=shot.balls))
+        found.append(Said.of(PickReason.FEW_BALLS, balls=shot.balls))
     return found
 
 
@@ -303,21 +303,21 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
     than = other[1] if other else None
     parts = []
     misses = {
-        Because.LANDS_IN: [o.caught.share for o in (outcome, than) if o],
-        Because.SHORT: [o.short for o in (outcome, than) if o],
-        Because.LONG: [o.long for o in (outcome, than) if o],
+        PickReason.LANDS_IN: [o.caught.share for o in (outcome, than) if o],
+        PickReason.SHORT: [o.short for o in (outcome, than) if o],
+        PickReason.LONG: [o.long for o in (outcome, than) if o],
     }
     for why, (mine, *theirs) in misses.items():
         parts.append((mine - sum(theirs), Said.of(why, share=mine)))
     for kind, share in outcome.trouble.items():
         there = than.trouble.get(kind, 0.0) if than else 0.0
         # In it costs more than short of the green or over it does.
-        parts.append((2 * (share - there), Said.of(Because.IN_TROUBLE, share=share, kind=kind.value)))
+        parts.append((2 * (share - there), Said.of(PickReason.IN_TROUBLE, share=share, kind=kind.value)))
     if other:
         missed = shot.mishit_share - other[0].mishit_share
-        parts.append((missed, Said.of(Because.MISHITS, share=shot.mishit_share)))
+        parts.append((missed, Said.of(PickReason.MISHITS, share=shot.mishit_share)))
         wider = outcome.near - other[1].near
-        parts.append((-wider, Said.of(Because.WIDE, share=outcome.near)))
+        parts.append((-wider, Said.of(PickReason.WIDE, share=outcome.near)))
     worth = [(size, said) for size, said in parts if size >= WORTH_SAYING]
     return [said for _, said in sorted(worth, key=lambda part: -part[0])]
 
@@ -327,7 +327,7 @@ def _headline(
     outcomes: Sequence[Outcome],
     best: int,
     either: int | None,
-    why: Because,
+    why: PickReason,
 ) -> Said:
     """The reason in one sentence, against the next best."""
     other = either

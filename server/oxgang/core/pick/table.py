@@ -17,7 +17,7 @@ from typing import Final
 import numpy as np
 
 from oxgang.core.pick.changes import BREEZE_MPS
-from oxgang.core.pick.choice import Because, Goal, decide, goal_of
+from oxgang.core.pick.choice import Goal, PickReason, decide, goal_of
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, plane_of, spread_of
 from oxgang.core.pick.pattern import Pattern
@@ -51,12 +51,12 @@ OTHERS: Final = 2
 # Each answer is so many letters: shot, two others, reason, how many of ten finish on the green.
 ANSWER: Final = 3 + OTHERS
 REASONS: Final = (
-    Because.FEWEST,
-    Because.EITHER,
-    Because.GOAL,
-    Because.RULE,
-    Because.SMOOTHER,
-    Because.NOT_HARD,
+    PickReason.FEWEST,
+    PickReason.EITHER,
+    PickReason.GOAL,
+    PickReason.RULE,
+    PickReason.SMOOTHER,
+    PickReason.NOT_HARD,
 )
 
 
@@ -67,7 +67,7 @@ class Answer:
 
     shot: int
     others: tuple[int, ...]
-    why: Because
+    why: PickReason
     on_green: int
 
 

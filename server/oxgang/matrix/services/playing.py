@@ -9,7 +9,7 @@ from datetime import datetime
 from typing import Final
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -101,7 +101,7 @@ def choose_shots(
         values: dict[str, object] = {s.value: ", ".join(names) for s, names in told.items()}
         counts = {COUNTS[state]: len(names) for state, names in told.items()}
         values |= counts
-        record_entry(student, Did.SHOTS_CHOSEN, values, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.SHOTS_CHOSEN, values, by=by, now=now, changes=done)
 
 
 def said(name: Name) -> str:

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import Max
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
@@ -76,7 +76,7 @@ def publish(
         published_at=now,
     )
     which, made = {"version": version.number}, [created(version, "withdrawn_at")]
-    record_entry(student, Did.VERSION_PUBLISHED, which, by=by, now=now, changes=made)
+    record_entry(student, AuditAction.VERSION_PUBLISHED, which, by=by, now=now, changes=made)
     return version
 
 
@@ -100,7 +100,7 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
         made_at=now,
         expires_at=now + timedelta(days=days),
     )
-    record_entry(student, Did.LINK_MADE, {"days": days}, by=by, now=now)
+    record_entry(student, AuditAction.LINK_MADE, {"days": days}, by=by, now=now)
     return link, token
 
 
@@ -110,4 +110,4 @@ def revoke_link(link: CardLink, *, by: Coach, now: datetime) -> None:
     if link.revoked_at is None:
         link.revoked_at = now
         link.save(update_fields=["revoked_at"])
-        record_entry(link.student, Did.LINK_ENDED, by=by, now=now)
+        record_entry(link.student, AuditAction.LINK_ENDED, by=by, now=now)

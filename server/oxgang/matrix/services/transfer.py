@@ -8,7 +8,7 @@ from typing import Any
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Did, Event, StoredRecipe, Student, SwingScale
+from oxgang.academy.models import AuditAction, Club, Coach, Event, StoredRecipe, Student, SwingScale
 from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
@@ -103,7 +103,9 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
         for version in file["versions"]
     )
     told = {"student": student.name, "academy": file["academy"]["name"]}
-    entry = record_entry(student, Did.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[created(student)])
+    entry = record_entry(
+        student, AuditAction.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[created(student)]
+    )
     _balls(student, file["balls"], clubs, entry.pk, by, now)
     return student
 

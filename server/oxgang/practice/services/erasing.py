@@ -12,7 +12,7 @@ from uuid import UUID
 from django.db import OperationalError, connection, transaction
 from django.db.models import Q
 
-from oxgang.academy.models import Academy, Coach, Did, Entry, Erased, Student
+from oxgang.academy.models import Academy, AuditAction, Coach, Entry, Erased, Student
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError
 from oxgang.practice.models import Picture
@@ -61,7 +61,7 @@ def erase(student: Student, named: str, *, by: Coach, now: datetime) -> Gone:
         FeedBall.objects.filter(pk__in=raw, balls=None).delete()
         _forget_in_words(academy, pk, name)
         Erased.objects.update_or_create(student=pk, defaults={"academy": academy, "at": now})
-        record_academy_entry(academy, Did.STUDENT_ERASED, {"balls": balls}, by=by, now=now)
+        record_academy_entry(academy, AuditAction.STUDENT_ERASED, {"balls": balls}, by=by, now=now)
     leave_no_trace()
     return Gone(balls, len(raw))
 

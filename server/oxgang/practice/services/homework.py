@@ -11,7 +11,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Coach, Did, Student
+from oxgang.academy.models import Academy, AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
 from oxgang.academy.services.standards import refuse_house
@@ -76,7 +76,7 @@ def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: d
     balls = sum(row["balls"] for row in fields.rows)
     told = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
     changes = [created(homework, "withdrawn_at")]
-    record_entry(student, Did.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
     return homework
 
 
@@ -134,14 +134,14 @@ def checked_rows(rows: Sequence[object]) -> None:
 @transaction.atomic
 def take_homework_back(homework: Homework, *, by: Coach, now: datetime) -> None:
     """It is no longer on the phone; what came back stays. Twice changes nothing."""
-    _end(homework, "withdrawn_at", Did.HOMEWORK_TAKEN_BACK, by, now)
+    _end(homework, "withdrawn_at", AuditAction.HOMEWORK_TAKEN_BACK, by, now)
 
 
 @transaction.atomic
 def close_homework(homework: Homework, *, by: Coach, now: datetime) -> None:
     """The coach has looked at it. Twice changes nothing."""
     Round.objects.filter(homework=homework, seen_at=None).update(seen_at=now)
-    _end(homework, "closed_at", Did.HOMEWORK_CLOSED, by, now)
+    _end(homework, "closed_at", AuditAction.HOMEWORK_CLOSED, by, now)
 
 
 @transaction.atomic
@@ -150,7 +150,7 @@ def look_at_rounds(student: Student, *, now: datetime) -> None:
     Round.objects.filter(student=student, reported=True, seen_at=None).update(seen_at=now)
 
 
-def _end(homework: Homework, name: str, did: Did, by: Coach, now: datetime) -> None:
+def _end(homework: Homework, name: str, did: AuditAction, by: Coach, now: datetime) -> None:
     if getattr(homework, name) is not None:
         return
     before = fields_of(homework, [name])
@@ -195,7 +195,7 @@ def keep_routine(
         routine.rows = plain
         routine.save(update_fields=["rows"])
         done = changed(routine, before)
-    record_academy_entry(by.academy, Did.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
+    record_academy_entry(by.academy, AuditAction.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
     return routine
 
 
@@ -217,7 +217,7 @@ def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
         routine.archived_at = now
         routine.save(update_fields=["archived_at"])
         done, told = changed(routine, before), {"name": routine.name}
-        record_academy_entry(by.academy, Did.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
+        record_academy_entry(by.academy, AuditAction.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
 
 
 def routine_of(academy: Academy, routine_id: int) -> Routine:

@@ -9,7 +9,7 @@ from datetime import date, datetime, timedelta
 from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
 from oxgang.academy.services.standards import refuse_house
@@ -87,7 +87,7 @@ def write_lesson(
             setattr(lesson, name, value)
         lesson.save()
         changes = changed(lesson, before)
-    record_entry(student, Did.LESSON_WRITTEN, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.LESSON_WRITTEN, told, by=by, now=now, changes=changes)
     return lesson
 
 
@@ -101,7 +101,7 @@ def withdraw_lesson(lesson: Lesson, *, by: Coach, now: datetime) -> None:
     lesson.save(update_fields=["withdrawn_at"])
     told = {"day": lesson.day.isoformat()}
     done = changed(lesson, before)
-    record_entry(lesson.student, Did.LESSON_WITHDRAWN, told, by=by, now=now, changes=done)
+    record_entry(lesson.student, AuditAction.LESSON_WITHDRAWN, told, by=by, now=now, changes=done)
 
 
 def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
@@ -163,7 +163,7 @@ def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, no
     )
     told = {"text": text}
     changes = [created(word)]
-    record_academy_entry(by.academy, Did.LESSON_WORD_ADDED, told, by=by, now=now, changes=changes)
+    record_academy_entry(by.academy, AuditAction.LESSON_WORD_ADDED, told, by=by, now=now, changes=changes)
     return word
 
 
@@ -188,4 +188,4 @@ def archive_word(word_id: int, *, by: Coach, now: datetime) -> None:
         word.save(update_fields=["archived_at"])
         done = changed(word, before)
         told = {"text": word.text}
-        record_academy_entry(by.academy, Did.LESSON_WORD_ARCHIVED, told, by=by, now=now, changes=done)
+        record_academy_entry(by.academy, AuditAction.LESSON_WORD_ARCHIVED, told, by=by, now=now, changes=done)

@@ -10,7 +10,7 @@ from typing import Final
 from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import known_swings
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -67,7 +67,7 @@ def keep_picture(
     )
     told = {"swing": position.label}
     changes = [*done, created(picture, "withdrawn_at")]
-    record_entry(student, Did.PICTURE_ADDED, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.PICTURE_ADDED, told, by=by, now=now, changes=changes)
     return picture
 
 
@@ -79,7 +79,7 @@ def remove_picture(picture: Picture, *, by: Coach, now: datetime) -> None:
         picture.withdrawn_at = now
         picture.save(update_fields=["withdrawn_at"])
         done, told = changed(picture, before), {"swing": picture.swing}
-        record_entry(picture.student, Did.PICTURE_REMOVED, told, by=by, now=now, changes=done)
+        record_entry(picture.student, AuditAction.PICTURE_REMOVED, told, by=by, now=now, changes=done)
 
 
 def reencoded(content: bytes) -> tuple[bytes, int, int]:

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Did, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_entry
@@ -133,7 +133,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         received_at=now,
         by=by,
     )
-    did = Did.PRACTICE_REPORTED if by is None else Did.PRACTISED
+    did = AuditAction.PRACTICE_REPORTED if by is None else AuditAction.PRACTISED
     record_entry(student, did, _told(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
     balls, left = _balls(student, hit, calls, ended)
     if balls:
@@ -194,7 +194,9 @@ def take_round_back(made: Round, *, by: Coach, now: datetime) -> None:
     before = fields_of(made, ["withdrawn_at"])
     made.withdrawn_at = now
     made.save(update_fields=["withdrawn_at"])
-    record_entry(made.student, Did.PRACTISED, _told(made), by=by, now=now, changes=changed(made, before))
+    record_entry(
+        made.student, AuditAction.PRACTISED, _told(made), by=by, now=now, changes=changed(made, before)
+    )
 
 
 def _told(made: Round) -> dict[str, object]:

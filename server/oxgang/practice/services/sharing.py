@@ -11,7 +11,7 @@ from django.contrib.auth.hashers import check_password, make_password
 from django.db import transaction
 from django.db.models import F
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import record_entry
 from oxgang.academy.tokens import hash_of
@@ -40,7 +40,7 @@ def share(student: Student, shows: Collection[Shows], *, by: Coach, now: datetim
     chosen = [part.value for part in Shows if part in shows]
     sharing, _ = Sharing.objects.update_or_create(student=student, defaults={"shows": chosen})
     told = {"shows": ",".join(chosen)}
-    record_entry(student, Did.SHARING_CHANGED, told, by=by, now=now)
+    record_entry(student, AuditAction.SHARING_CHANGED, told, by=by, now=now)
     return sharing
 
 
@@ -57,7 +57,7 @@ def set_code(link: CardLink, code: str, *, by: Coach, now: datetime) -> None:
     link.code = make_password(code) if code else ""
     link.wrong_codes, link.locked_until = 0, None
     link.save(update_fields=["code", "wrong_codes", "locked_until"])
-    record_entry(link.student, Did.CODE_SET if code else Did.CODE_ENDED, by=by, now=now)
+    record_entry(link.student, AuditAction.CODE_SET if code else AuditAction.CODE_ENDED, by=by, now=now)
 
 
 def checked_code(code: str) -> None:
@@ -121,5 +121,5 @@ def renew_link(link: CardLink, *, by: Coach, now: datetime) -> str:
     link.token_hash, link.made_at, link.expires_at = hash_of(token), now, now + lasts
     link.made_by = by
     link.save(update_fields=["token_hash", "made_at", "expires_at", "made_by"])
-    record_entry(link.student, Did.LINK_RENEWED, {"days": lasts.days}, by=by, now=now)
+    record_entry(link.student, AuditAction.LINK_RENEWED, {"days": lasts.days}, by=by, now=now)
     return token

@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
 from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
@@ -60,7 +60,7 @@ def _made(
     appointment.save()
     change = created(appointment, "withdrawn_at")
     appointment.entry = record_entry(
-        student, Did.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
+        student, AuditAction.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
     )
     appointment.save(update_fields=["entry"])
     return appointment
@@ -114,7 +114,7 @@ def change_appointment(
             row.changed_at = now
             row.save()
             values = {**_at(row), "fields": fields_said(done[0])}
-            record_entry(row.student, Did.SESSION_CHANGED, values, by=by, now=now, changes=done)
+            record_entry(row.student, AuditAction.SESSION_CHANGED, values, by=by, now=now, changes=done)
     return appointment
 
 
@@ -138,7 +138,7 @@ def cancel_appointment(appointment: Appointment, *, by: Coach, now: datetime) ->
     appointment.save()
     record_entry(
         appointment.student,
-        Did.SESSION_CANCELLED,
+        AuditAction.SESSION_CANCELLED,
         _at(appointment),
         by=by,
         now=now,

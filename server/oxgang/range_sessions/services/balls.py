@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.db.models import F
 
-from oxgang.academy.models import Club, Coach, Did, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
@@ -127,7 +127,13 @@ def record_balls(
     insert(balls)
     if sent is not None:
         moved_on(sent.device_id)
-    kind = Did.BALLS_REPORTED if reported else Did.BALLS_FROM_FILE if from_file else Did.BALLS_RECORDED
+    kind = (
+        AuditAction.BALLS_REPORTED
+        if reported
+        else AuditAction.BALLS_FROM_FILE
+        if from_file
+        else AuditAction.BALLS_RECORDED
+    )
     _write_down(student, balls, days, kind, by=by, now=now)
     return len(balls)
 
@@ -162,7 +168,7 @@ def _write_down(
     student: Student,
     balls: Sequence[Ball],
     days: Collection[date],
-    did: Did,
+    did: AuditAction,
     *,
     by: Coach | None,
     now: datetime,
@@ -170,8 +176,8 @@ def _write_down(
     """One entry in the log for each session, or each file."""
     first, last = min(days), max(days)
     values = {"first": first.isoformat(), "last": last.isoformat()}
-    key = f"file {now.isoformat()}" if did is Did.BALLS_FROM_FILE else f"balls {first}"
-    if did is Did.BALLS_REPORTED:
+    key = f"file {now.isoformat()}" if did is AuditAction.BALLS_FROM_FILE else f"balls {first}"
+    if did is AuditAction.BALLS_REPORTED:
         key = f"reported {first}"
     batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
     entry = append_to_entry(student, key, did, values, len(balls), by=by, now=now, change=batch)
@@ -244,7 +250,7 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
     if done := changed(ball, before):
         shown = {name: value for name, value in done[0].after.items() if name in SAID}
         said = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
-        did = Did.BALL_CLUB_CHANGED if "club_id" in shown else Did.BALL_CHANGED
+        did = AuditAction.BALL_CLUB_CHANGED if "club_id" in shown else AuditAction.BALL_CHANGED
         values = {**named, "to": ball.club.label, "fields": fields_said(said)}
         record_entry(student, did, values, by=by, now=now, changes=done)
     return ball
@@ -254,17 +260,17 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
 def withdraw_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Undo a ball. Undoing it twice changes nothing."""
     if ball.withdrawn_at is None:
-        _withdrawn(ball, now, Did.BALL_WITHDRAWN, by, now)
+        _withdrawn(ball, now, AuditAction.BALL_WITHDRAWN, by, now)
 
 
 @transaction.atomic
 def restore_ball(ball: Ball, *, by: Coach, now: datetime) -> None:
     """Take an undo back."""
     if ball.withdrawn_at is not None:
-        _withdrawn(ball, None, Did.BALL_RESTORED, by, now)
+        _withdrawn(ball, None, AuditAction.BALL_RESTORED, by, now)
 
 
-def _withdrawn(ball: Ball, at: datetime | None, did: Did, by: Coach, now: datetime) -> None:
+def _withdrawn(ball: Ball, at: datetime | None, did: AuditAction, by: Coach, now: datetime) -> None:
     before = fields_of(ball, ["withdrawn_at"])
     if at is None and ball.sent is not None:
         _refuse_if_taken(ball.sent, ball.student)

@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import bag_of, day_at, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import record_academy_entry
@@ -70,7 +70,7 @@ def open_group(
     )
     Turn.objects.create(group=group, uid="first", kind=TurnKind.UP, number=1, at=now, by=by)
     names = ", ".join(s.name for s in students)
-    record_academy_entry(academy, Did.BAYS_OPENED, {"names": names}, by=by, now=now)
+    record_academy_entry(academy, AuditAction.BAYS_OPENED, {"names": names}, by=by, now=now)
     return group
 
 
@@ -110,7 +110,7 @@ def add_to_group(group: Group, student: Student, *, by: Coach, now: datetime) ->
     bay = Bay.objects.create(group=group, number=free[0], student=student, day=group.day)
     _moved(group)
     values = {"names": student.name, "bay": bay.number}
-    record_academy_entry(group.academy, Did.BAYS_CHANGED, values, by=by, now=now)
+    record_academy_entry(group.academy, AuditAction.BAYS_CHANGED, values, by=by, now=now)
     return bay
 
 
@@ -297,7 +297,9 @@ def end_group(group: Group, *, by: Coach, now: datetime) -> None:
         _let_go(group.device, group, by=by, now=now)
     Bay.objects.filter(group=group).update(day=None)
     Group.objects.filter(pk=group.pk).update(ended_at=now, device=None, change=F("change") + 1)
-    record_academy_entry(group.academy, Did.BAYS_ENDED, {"day": group.day.isoformat()}, by=by, now=now)
+    record_academy_entry(
+        group.academy, AuditAction.BAYS_ENDED, {"day": group.day.isoformat()}, by=by, now=now
+    )
 
 
 def _let_go(device: Device, group: Group, *, by: Coach, now: datetime) -> None:

@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Club, Coach, Did, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.log import Changed, record_academy_entry
 from oxgang.academy.tokens import hash_of
@@ -54,7 +54,7 @@ def make_token(name: str, *, by: Coach, now: datetime) -> tuple[Device, str]:
             "revoked_at": None,
         },
     )
-    record_academy_entry(by.academy, Did.DEVICE_MADE, {"device": name}, by=by, now=now)
+    record_academy_entry(by.academy, AuditAction.DEVICE_MADE, {"device": name}, by=by, now=now)
     return device, token
 
 
@@ -67,7 +67,7 @@ def revoke_token(device: Device, *, by: Coach, now: datetime) -> None:
     device.save(update_fields=["token_hash", "revoked_at", "plays_for"])
     _leave_group(device)
     moved_on(device.pk)
-    record_academy_entry(by.academy, Did.DEVICE_ENDED, {"device": device.name}, by=by, now=now)
+    record_academy_entry(by.academy, AuditAction.DEVICE_ENDED, {"device": device.name}, by=by, now=now)
 
 
 @transaction.atomic
@@ -118,7 +118,7 @@ def set_plays(
     device.save()
     moved_on(device.pk)
     if moved:
-        record_academy_entry(by.academy, Did.DEVICE_CLAIMED, _whose(device, student), by=by, now=now)
+        record_academy_entry(by.academy, AuditAction.DEVICE_CLAIMED, _whose(device, student), by=by, now=now)
     return device
 
 
@@ -132,7 +132,7 @@ def let_go(device: Device, student: Student, *, by: Coach, now: datetime) -> Dev
     """The device plays for this student no more. For another one it goes on."""
     if Device.objects.filter(pk=device.pk, plays_for=student).update(plays_for=None):
         moved_on(device.pk)
-        record_academy_entry(by.academy, Did.DEVICE_RELEASED, _whose(device, student), by=by, now=now)
+        record_academy_entry(by.academy, AuditAction.DEVICE_RELEASED, _whose(device, student), by=by, now=now)
     device.refresh_from_db()
     return device
 
@@ -315,7 +315,9 @@ def discard(device: Device, balls: Collection[int], *, by: Coach, now: datetime)
     moved_on(device.pk)
     change = Changed(FeedBall, rows, {"discarded_at": None}, {"discarded_at": now})
     values = {"device": device.name, "balls": len(rows)}
-    record_academy_entry(by.academy, Did.DEVICE_BALLS_DISCARDED, values, by=by, now=now, changes=[change])
+    record_academy_entry(
+        by.academy, AuditAction.DEVICE_BALLS_DISCARDED, values, by=by, now=now, changes=[change]
+    )
     return len(rows)
 
 

@@ -12,7 +12,7 @@ from uuid import UUID
 
 from django.db import transaction
 
-from oxgang.academy.models import Club, Coach, Did, Entry, Event, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Entry, Event, Student
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry, undo
 from oxgang.core.errors import InputError
@@ -90,7 +90,7 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
         trajectory=said.trajectory or "",
         note=said.remark.strip(),
     )
-    did = Did.EVENT_OF_CLUB_ADDED if club else Did.EVENT_ADDED
+    did = AuditAction.EVENT_OF_CLUB_ADDED if club else AuditAction.EVENT_ADDED
     values = {
         "event": said.kind,
         "club": club.label if club else "",

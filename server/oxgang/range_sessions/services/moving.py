@@ -7,7 +7,7 @@ from datetime import datetime
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import bag_of
 from oxgang.academy.services.log import Changed, record_entry
 from oxgang.core.errors import InputError
@@ -68,7 +68,7 @@ def move_ball(ball: Ball, to: Student, plays: Plays, *, by: Coach, now: datetime
     gone = Changed(Ball, [ball.pk], {"withdrawn_at": None}, {"withdrawn_at": now})
     record_entry(
         ball.student,
-        Did.BALLS_MOVED_OUT,
+        AuditAction.BALLS_MOVED_OUT,
         {"balls": 1, "to": to.name},
         by=by,
         now=now,

@@ -10,7 +10,7 @@ from typing import Any
 from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -76,7 +76,7 @@ def keep_plan(
         "dropped_at": None,
     }
     balls = sum(item["balls"] for item in fields.items)
-    did = Did.HOMEWORK_KEPT if fields.homework else Did.PLAN_KEPT
+    did = AuditAction.HOMEWORK_KEPT if fields.homework else AuditAction.PLAN_KEPT
     told = {"title": values["title"], "balls": balls}
     if plan is None:
         plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
@@ -99,5 +99,5 @@ def drop_plan(student: Student, *, homework: bool, by: Coach, now: datetime) -> 
     before = fields_of(plan, ["dropped_at"])
     plan.dropped_at = now
     plan.save(update_fields=["dropped_at"])
-    did = Did.HOMEWORK_DROPPED if homework else Did.PLAN_DROPPED
+    did = AuditAction.HOMEWORK_DROPPED if homework else AuditAction.PLAN_DROPPED
     record_entry(student, did, {"title": plan.title}, by=by, now=now, changes=changed(plan, before))

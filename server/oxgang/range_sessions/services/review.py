@@ -8,7 +8,7 @@ from datetime import date, datetime
 from django.db import transaction
 from django.db.models import QuerySet
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.log import Changed, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.range_sessions.models import Ball
@@ -52,7 +52,7 @@ def review(
         ball.save(update_fields=["excluded"])
         done += changed(ball, before)
     chosen = waiting if keep is None else waiting.filter(uid__in=[*keep, *aside])
-    did = Did.BALLS_KEPT_SOME_ASIDE if aside else Did.BALLS_KEPT
+    did = AuditAction.BALLS_KEPT_SOME_ASIDE if aside else AuditAction.BALLS_KEPT
     return _set_kept(student, chosen, True, did, {"aside": len(aside)}, done, by, now)
 
 
@@ -61,14 +61,14 @@ def reopen(student: Student, day: date, *, by: Coach, now: datetime) -> int:
     """Take a day's balls out of the matrix for another review. Returns how many."""
     chosen = balls_of(student).filter(hit_on=day, kept=True)
     when: dict[str, object] = {"day": day.isoformat()}
-    return _set_kept(student, chosen, False, Did.DAY_REOPENED, when, [], by, now)
+    return _set_kept(student, chosen, False, AuditAction.DAY_REOPENED, when, [], by, now)
 
 
 def _set_kept(
     student: Student,
     chosen: QuerySet[Ball],
     kept: bool,
-    did: Did,
+    did: AuditAction,
     values: dict[str, object],
     done: list[Changed],
     by: Coach,

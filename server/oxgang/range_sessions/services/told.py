@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from oxgang.academy.models import Coach, Did, Student
+from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
@@ -75,5 +75,5 @@ def take_told(
         done += changed(told, before)
     if cells:
         values = {"cells": len(cells)}
-        record_entry(student, Did.CARRIES_TOLD, values, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.CARRIES_TOLD, values, by=by, now=now, changes=done)
     return len(cells), problems

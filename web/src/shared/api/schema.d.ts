@@ -2981,6 +2981,12 @@ export interface components {
             shot?: components["schemas"]["ShotKey"] | null;
             trial?: components["schemas"]["Trial"] | null;
         };
+        /**
+         * AuditAction
+         * @description What a coach did, as the log keeps it; the texts have the words.
+         * @enum {string}
+         */
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /** BagClub */
         BagClub: {
             /** Label */
@@ -3256,12 +3262,6 @@ export interface components {
              */
             units: "yd" | "yd-f" | "m" | "m-kmh";
         };
-        /**
-         * Because
-         * @description Why a shot is picked or not.
-         * @enum {string}
-         */
-        Because: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
         /** BeforeOut */
         BeforeOut: {
             kind: components["schemas"]["EventKind"];
@@ -3903,19 +3903,13 @@ export interface components {
             waiting: number;
         };
         /**
-         * Did
-         * @description What a coach did, as the log keeps it; the texts have the words.
-         * @enum {string}
-         */
-        Did: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
-        /**
          * DidSaid
          * @description What a coach did; `back` when it was taken back.
          */
         DidSaid: {
             /** Back */
             back: boolean;
-            code: components["schemas"]["Did"];
+            code: components["schemas"]["AuditAction"];
             /** Fields */
             fields: components["schemas"]["FieldSaid"][];
             /** Values */
@@ -5567,11 +5561,17 @@ export interface components {
             wants: components["schemas"]["Trajectory"];
         };
         /**
+         * PickReason
+         * @description Why a shot is picked or not.
+         * @enum {string}
+         */
+        PickReason: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
+        /**
          * PickSaid
          * @description Why a shot is picked, or what speaks against it.
          */
         PickSaid: {
-            code: components["schemas"]["Because"];
+            code: components["schemas"]["PickReason"];
             /** Values */
             values: {
                 [key: string]: string | number | null;
