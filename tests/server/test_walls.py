@@ -6,6 +6,7 @@ import sys
 from datetime import date, timedelta
 from pathlib import Path
 
+import oxgang
 import pytest
 from django.test import Client
 from django.utils import timezone
@@ -158,3 +159,16 @@ def test_a_real_server_refuses_defaults_and_weak_passwords(tmp_path: Path) -> No
     env["OXGANG_PASSWORD"] = "123"
     weak = subprocess.run([*add, "--log-in", "ilse"], capture_output=True, text=True, env=env, check=False)
     assert (weak.returncode, "password" in weak.stderr.lower()) == (2, True)
+
+
+def test_students_are_looked_up_in_one_module() -> None:
+    """Elsewhere `students_at(academy)` or `student_of(academy, id)`: nobody can forget the academy."""
+    root = Path(oxgang.__file__).parent
+    door = root / "academy/selectors/people.py"
+    elsewhere = [
+        str(file.relative_to(root))
+        for file in root.rglob("*.py")
+        if file != door and re.search(r"\bStudent\.objects\.(?!create\()", file.read_text(encoding="utf-8"))
+    ]
+    assert elsewhere == []
+    assert "Student.objects" in door.read_text(encoding="utf-8")

@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from ninja.renderers import JSONRenderer
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.selectors.people import students_at
 from oxgang.core.units import OPENS, SETS, UnitSet, in_units, units_of
 
 
@@ -20,11 +21,12 @@ def units_for(coach: Coach | None, student: Student | None) -> UnitSet:
 
 def reader_of(request: HttpRequest) -> UnitSet:
     """The units in which the answer to a request is read. A query or two."""
-    coach = getattr(request, "auth", None)
+    asking = getattr(request, "auth", None)
+    coach = asking if isinstance(asking, Coach) else None
     match = request.resolver_match
     identity = match.kwargs.get("student_id") if match else None
-    student = Student.objects.filter(pk=identity).only("units").first() if identity else None
-    return units_for(coach if isinstance(coach, Coach) else None, student)
+    found = students_at(coach.academy).filter(pk=identity) if coach and identity else None
+    return units_for(coach, found.only("units").first() if found is not None else None)
 
 
 class InReadersUnits(JSONRenderer):

@@ -10,7 +10,7 @@ import numpy as np
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import rows_of, student_of, students_at
 from oxgang.demo.scenario import STUDENTS
 from oxgang.demo.season import SEED, load_student
 from oxgang.matrix.services.stored import renew
@@ -23,7 +23,7 @@ LIKE: Final = "Maren Okafor"
 
 def example_of(academy: Academy) -> Student | None:
     """The academy's example, if it has one."""
-    return Student.objects.filter(academy=academy, example=True).first()
+    return students_at(academy).filter(example=True).first()
 
 
 def add_example(*, by: Coach, now: datetime) -> Student:
@@ -37,7 +37,7 @@ def add_example(*, by: Coach, now: datetime) -> Student:
     wanted = replace(STUDENTS[place], name=NAME, units=by.academy.units, sessions=())
     with transaction.atomic():
         student = load_student(wanted, by, now, np.random.default_rng([SEED, place]))
-        Student.objects.filter(pk=student.pk).update(example=True)
+        rows_of([student.pk]).update(example=True)
     renew(student_of(by.academy, student.pk), now)
     student.refresh_from_db()
     return student

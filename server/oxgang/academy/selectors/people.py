@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import date, datetime
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -18,6 +19,16 @@ def day_at(academy: Academy, moment: datetime) -> date:
     return moment.astimezone(ZoneInfo(academy.time_zone)).date()
 
 
+def students_at(academy: Academy) -> QuerySet[Student]:
+    """All students of one academy, archived ones too. Whoever reads names the academy."""
+    return Student.objects.filter(academy=academy)
+
+
+def rows_of(students: Iterable[UUID]) -> QuerySet[Student]:
+    """The rows of students that were found by their academy before, to count or to update them."""
+    return Student.objects.filter(pk__in=students)
+
+
 def student_of(academy: Academy, student_id: UUID) -> Student:
     """One student, archived or not. Two queries with the scale's positions.
 
@@ -26,11 +37,8 @@ def student_of(academy: Academy, student_id: UUID) -> Student:
     NotFound
         When the academy has no such student.
     """
-    student = (
-        Student.objects.filter(academy=academy, pk=student_id)
-        .select_related("scale", "academy", "coach")
-        .first()
-    )
+    found = students_at(academy).filter(pk=student_id)
+    student = found.select_related("scale", "academy", "coach").first()
     if student is None:
         if Erased.objects.filter(academy=academy, student=student_id).exists():
             raise ErasedStudent(

@@ -18,6 +18,7 @@ from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, Student, SwingScale
+from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
 
@@ -143,7 +144,7 @@ def append_to_entry(
 
 def touch(students: Collection[UUID]) -> None:
     """What was computed of these students is old."""
-    Student.objects.filter(pk__in=students).update(revision=F("revision") + 1, stale=True)
+    rows_of(students).update(revision=F("revision") + 1, stale=True)
 
 
 def fields_of(row: models.Model, names: Iterable[str]) -> dict[str, object]:
@@ -215,7 +216,8 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         return _taken_back(again, entry)
     for one in back:
         if one.model is SwingScale:
-            on_it = Student.objects.filter(scale__in=[int(str(pk)) for pk in one.rows or ()])
+            scales = [int(str(pk)) for pk in one.rows or ()]
+            on_it = students_at(entry.academy).filter(scale__in=scales)
             touch(list(on_it.values_list("pk", flat=True)))
     again = record_academy_entry(entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry)
     return _taken_back(again, entry)

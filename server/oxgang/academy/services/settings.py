@@ -11,8 +11,8 @@ from zoneinfo import available_timezones
 
 from django.db import transaction
 
-from oxgang.academy.models import Academy, AuditAction, Coach, Student
-from oxgang.academy.selectors.people import scale_of
+from oxgang.academy.models import Academy, AuditAction, Coach
+from oxgang.academy.selectors.people import rows_of, scale_of, students_at
 from oxgang.academy.services.academies import checked_address, checked_name
 from oxgang.academy.services.log import changed, fields_of, fields_said, record_academy_entry, touch
 from oxgang.core.errors import InputError
@@ -83,7 +83,7 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
     named = set(done[0].after)
     moved = 0
     if named & MOVES_BALLS:
-        moved = Student.objects.filter(academy=academy).update(moved=True)
+        moved = students_at(academy).update(moved=True)
     followed = _follow(academy, old) if "tolerances" in named else 0
     values = {"fields": fields_said(done[0])}
     record_academy_entry(academy, AuditAction.SETTINGS_CHANGED, values, by=by, now=now)
@@ -98,12 +98,12 @@ def tolerance_for(academy: Academy, level: Level) -> float:
 def _follow(academy: Academy, old: Mapping[str, Any]) -> int:
     """Students who had the tolerance of their level, and did not choose it, go along."""
     touched = []
-    for student in Student.objects.filter(academy=academy):
+    for student in students_at(academy):
         level = level_of(student.handicap, student.ball_limit, academy.junior_limit)
         was = float(old.get(level.value, TOLERANCE_YD))
         now_is = tolerance_for(academy, level)
         if student.tolerance_yd == was and was != now_is:
-            Student.objects.filter(pk=student.pk).update(tolerance_yd=now_is)
+            rows_of([student.pk]).update(tolerance_yd=now_is)
             touched.append(student.pk)
     touch(touched)
     return len(touched)

@@ -12,8 +12,8 @@ from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole, Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole
+from oxgang.academy.selectors.people import student_of, students_at
 from oxgang.academy.services import people, second_factor
 from oxgang.academy.services.whose import hand_over, share_with
 from oxgang.api.auth import coach_of
@@ -159,7 +159,7 @@ def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> Hande
     """Students of a person, all of them where none is named, belong to another from now on."""
     coach = coach_of(request)
     person = people.coach_in(coach.academy, person_id)
-    rows = Student.objects.filter(academy=coach.academy, coach=person)
+    rows = students_at(coach.academy).filter(coach=person)
     if data.students:
         rows = rows.filter(pk__in=data.students)
     to = None if data.to is None else people.coach_in(coach.academy, data.to)

@@ -10,7 +10,7 @@ from django.db import transaction
 from django.db.models import Case, Max, Q, When
 
 from oxgang.academy.models import Academy, Student
-from oxgang.academy.selectors.people import day_at
+from oxgang.academy.selectors.people import day_at, rows_of, students_at
 from oxgang.core.carry.ageing import too_wide_on
 from oxgang.core.ground.gaps import covered_yardages
 from oxgang.core.ground.ground import Strip, small_ground
@@ -46,7 +46,8 @@ def stale_in(academy: Academy, now: datetime, most: int) -> list[Stale]:
     came_back = Q(archived_at=None, summary__archived=True)
     went = Q(archived_at__isnull=False, summary__archived=False)
     changed = (
-        Student.objects.filter(academy=academy, stale=True)
+        students_at(academy)
+        .filter(stale=True)
         .annotate(misplaced=Case(When(missing | came_back | went, then=True), default=False))
         .order_by("-misplaced")
         .values_list("pk", "misplaced")
@@ -143,7 +144,7 @@ def keep_row(row: Row, content: str) -> None:
             "content": content,
         },
     )
-    Student.objects.filter(pk=student.pk, revision=student.revision).update(stale=False)
+    rows_of([student.pk]).filter(revision=student.revision).update(stale=False)
 
 
 def _settled(student: Student, found: StudentMatrix, now: DueNow, stage: Stage) -> int:

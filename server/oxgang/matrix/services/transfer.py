@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Event, StoredRecipe, Student, SwingScale
-from oxgang.academy.selectors.people import scales_of
+from oxgang.academy.selectors.people import scales_of, students_at
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import created, record_entry
@@ -49,7 +49,7 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
         When a record cannot be, or names a club that the file does not have. Nothing is stored.
     """
     said = file["student"]
-    if not confirmed and Student.objects.filter(academy=by.academy, pk=said["id"]).exists():
+    if not confirmed and students_at(by.academy).filter(pk=said["id"]).exists():
         raise ConfirmationNeeded(f"{said['name']} is here already. Bring in the file as a second student?")
     checked_tolerance(said["tolerance_yd"])
     checked_range(said["from_yd"], said["to_yd"])

@@ -13,6 +13,7 @@ from django.db.models import CharField, Count
 from django.db.models.functions import Cast, TruncMonth
 
 from oxgang.academy.models import Academy, Student
+from oxgang.academy.selectors.people import students_at
 from oxgang.core.keeping.figures import Figure, Tally, figure_of, months_back
 from oxgang.core.practice.load import Level, level_of
 from oxgang.matrix.models import Tally as StoredTally
@@ -99,8 +100,10 @@ Read = tuple[dict[UUID, _Of], Tallies, list[date]]
 
 def _read(academy: Academy, last: date, count: int) -> Read:
     months = months_back(last, count)
-    rows = Student.objects.filter(academy=academy, archived_at=None, example=False).values_list(
-        "pk", "name", "coach__name", "handicap", "ball_limit"
+    rows = (
+        students_at(academy)
+        .filter(archived_at=None, example=False)
+        .values_list("pk", "name", "coach__name", "handicap", "ball_limit")
     )
     students = {
         pk: _Of(pk, name, coach or "", level_of(handicap, limit, academy.junior_limit))

@@ -10,7 +10,7 @@ from typing import Any
 from django.db.models import Max, Min, QuerySet
 
 from oxgang.academy.models import Academy, Club, Consent, Entry, Event, StoredRecipe, Student
-from oxgang.academy.selectors.people import day_at
+from oxgang.academy.selectors.people import day_at, students_at
 from oxgang.matrix.models import CardLink, PlayedShot, PublishedMatrix
 from oxgang.practice.models import Homework, Lesson, Picture, Round
 from oxgang.range_sessions.models import (
@@ -102,7 +102,7 @@ def over_time(academy: Academy, now: datetime) -> list[Student]:
     if not academy.keep_months:
         return []
     limit = now - timedelta(days=academy.keep_months * DAYS_A_MONTH)
-    return list(Student.objects.filter(academy=academy, archived_at__lt=limit).order_by("archived_at"))
+    return list(students_at(academy).filter(archived_at__lt=limit).order_by("archived_at"))
 
 
 def old_pictures(academy: Academy, now: datetime) -> QuerySet[Picture]:

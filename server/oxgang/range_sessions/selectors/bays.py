@@ -11,6 +11,7 @@ from django.db.models import F, Sum
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, Student
+from oxgang.academy.selectors.people import students_at
 from oxgang.range_sessions.feeds.plays import LAGS, Plays, clock_lag
 from oxgang.range_sessions.models import Ball, Bay, Device, FeedBall, Group, Turn, TurnKind
 
@@ -113,9 +114,8 @@ def bay_with(student: Student, day: date) -> Bay | None:
 def moved_to(group: Group) -> str:
     """Another text than before when anything that a tablet shows of the group has moved: turns,
     balls, what the monitor sent."""
-    revisions = Student.objects.filter(
-        pk__in=group.bays.filter(day__isnull=False).values("student")
-    ).aggregate(n=Sum("revision"))["n"]
+    beside = group.bays.filter(day__isnull=False).values("student")
+    revisions = students_at(group.academy).filter(pk__in=beside).aggregate(n=Sum("revision"))["n"]
     now = Group.objects.filter(pk=group.pk).values_list("change", "device__change", "ended_at")[0]
     return f"{now[0]}.{now[1] or 0}.{revisions or 0}{'.over' if now[2] else ''}"
 

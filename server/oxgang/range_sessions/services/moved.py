@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Student
+from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.log import touch
 from oxgang.range_sessions.models import Appointment, Ball, RangeSession
 from oxgang.range_sessions.services.balls import local_day
@@ -37,14 +38,14 @@ def keep_wall_clock(academy: Academy, was: str, now: datetime) -> int:
 
 def left(academy: Academy) -> int:
     """How many students' balls are still to be brought to the settings of today."""
-    return Student.objects.filter(academy=academy, moved=True).count()
+    return students_at(academy).filter(moved=True).count()
 
 
 def bring_along(academy: Academy, for_s: float) -> int:
     """Bring balls to the academy's settings of today, student by student, for about so long.
     Returns how many students are left; the keeper goes on."""
     start = monotonic()
-    for student in Student.objects.filter(academy=academy, moved=True).select_related("academy", "scale"):
+    for student in students_at(academy).filter(moved=True).select_related("academy", "scale"):
         _bring(student)
         if monotonic() - start > for_s:
             break
@@ -53,7 +54,7 @@ def bring_along(academy: Academy, for_s: float) -> int:
 
 def _bring(student: Student) -> None:
     # First, so that a setting changed meanwhile is seen again.
-    Student.objects.filter(pk=student.pk).update(moved=False)
+    rows_of([student.pk]).update(moved=False)
     _to_days(student)
     bring_all_home(student)
     touch([student.pk])
