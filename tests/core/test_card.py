@@ -12,7 +12,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.ground.card import (
     Card,
     CardCell,
-    Look,
+    CardOptions,
     Order,
     by_yardage,
     checked_step,
@@ -106,7 +106,7 @@ def test_the_ladder_says_the_shot_once_and_none_where_nothing_reaches() -> None:
 
 def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
     usual = card(*USUAL)
-    other = replace(usual, look=Look(step=10, order=Order.LONG_FIRST, cues=False, run=True))
+    other = replace(usual, look=CardOptions(step=10, order=Order.LONG_FIRST, cues=False, run=True))
     assert [line.yardage for line in by_yardage(other)] == [70, 60, 50, 40, 30]
     # A step that is asked for by itself goes from short to long.
     assert [line.yardage for line in by_yardage(other, step=20)] == [30, 50, 70]
@@ -163,7 +163,7 @@ def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(form: For
         student="Henrike Sandvoll-Achterberg of Lower Marrowdale",
         metres=metres,
         clubs=tuple((club, 60.0 - i) for i, club in enumerate(clubs)),
-        look=Look(step=2, run=True),
+        look=CardOptions(step=2, run=True),
     )
     sheets = lay_card(one, form, list(Side))
     book = pypdf.PdfReader(io.BytesIO(write_card(one, form, list(Side))))

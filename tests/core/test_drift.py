@@ -15,15 +15,15 @@ from oxgang.core.keeping.drift.cusum import cusum
 from oxgang.core.keeping.drift.scopes import SIZE, Reach, Scope, scopes_of, suspicions
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.drift.shift import shift
-from oxgang.core.keeping.drift.verdict import Advice, Struck, Verdict, check_up_balls, day_of, judge
+from oxgang.core.keeping.drift.verdict import Advice, StrikeCount, Verdict, check_up_balls, day_of, judge
 from oxgang.core.words.shots import CellKey, Strike
 from scipy import stats
 
 from tests.core.builders import CELLS, POINTS, STOOD, TODAY, Student, evidence
 
 
-def against(standing: list[Hit], new: list[Hit], struck: Struck | None = None) -> Verdict:
-    struck = struck or Struck(12, 15, 85, 100)
+def against(standing: list[Hit], new: list[Hit], struck: StrikeCount | None = None) -> Verdict:
+    struck = struck or StrikeCount(12, 15, 85, 100)
     return judge(evidence(standing, day=STOOD), new, struck, day=TODAY)
 
 
@@ -190,26 +190,26 @@ def test_a_bad_day_of_strikes_replaces_nothing() -> None:
     student = Student(1)
     standing = student.standing()
     new = student.hit(CELLS * 3, 0, -0.12)
-    good = against(standing, new, Struck(42, 48, 85, 100))
+    good = against(standing, new, StrikeCount(42, 48, 85, 100))
     assert (good.advice, good.strikes.bad) == (Advice.REPLACE, False)
     assert good.since == TODAY
-    bad = against(standing, new, Struck(20, 48, 85, 100))
+    bad = against(standing, new, StrikeCount(20, 48, 85, 100))
     assert bad.strikes.bad
     assert bad.advice is Advice.CHECK_UP
     wild = [
         replace(h, carry_yd=(h.carry_yd or 0) * float(np.exp(0.2 * (i // len(CELLS) - 1))))
         for i, h in enumerate(new)
     ]
-    assert against(standing, wild, Struck(42, 48, 85, 100)).strikes.scatter > 2
+    assert against(standing, wild, StrikeCount(42, 48, 85, 100)).strikes.scatter > 2
 
 
 def test_a_strike_days_chance_is_the_beta_binomials() -> None:
     """Outside check: scipy.stats' beta-binomial and chi-square."""
-    day = day_of(Struck(9, 15, 80, 95), scatter=1.4, freedom=12)
+    day = day_of(StrikeCount(9, 15, 80, 95), scatter=1.4, freedom=12)
     assert day.chance == pytest.approx(stats.betabinom.cdf(9, 15, 80.5, 15.5))
     assert day.scatter_chance == pytest.approx(stats.chi2.sf(12 * 1.4**2, 12))
-    assert day_of(Struck(0, 0, 0, 0), scatter=1, freedom=0).bad is False
-    assert day_of(Struck(0, 3, 0, 0), scatter=1, freedom=0).chance == 1  # nothing is usual yet
+    assert day_of(StrikeCount(0, 0, 0, 0), scatter=1, freedom=0).bad is False
+    assert day_of(StrikeCount(0, 3, 0, 0), scatter=1, freedom=0).chance == 1  # nothing is usual yet
 
 
 def test_what_is_known_to_have_changed_is_no_surprise() -> None:

@@ -16,7 +16,7 @@ from oxgang.core.keeping.drift.cusum import cusum
 from oxgang.core.keeping.drift.scopes import Reach, Scope, Suspicion
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.drift.shift import Shift
-from oxgang.core.keeping.drift.verdict import Advice, Struck, advise, day_of
+from oxgang.core.keeping.drift.verdict import Advice, StrikeCount, advise, day_of
 from oxgang.core.keeping.due import DueCode, State, due_of
 from oxgang.core.keeping.events import EventKind, Happened, changes_of
 from oxgang.core.keeping.looks import default_period
@@ -94,9 +94,9 @@ def test_a_share_of_nothing_is_compared_with_nothing() -> None:
 
 
 def test_without_a_usual_a_day_of_strikes_is_no_surprise() -> None:
-    assert day_of(Struck(0, 9, 0, 0), scatter=1.0, freedom=0.0).chance == 1
-    assert day_of(Struck(0, 9, 90, 100), scatter=1.0, freedom=0.0).chance < 1e-5
-    assert day_of(Struck(0, 0, 90, 100), scatter=1.0, freedom=0.0).chance == 1
+    assert day_of(StrikeCount(0, 9, 0, 0), scatter=1.0, freedom=0.0).chance == 1
+    assert day_of(StrikeCount(0, 9, 90, 100), scatter=1.0, freedom=0.0).chance < 1e-5
+    assert day_of(StrikeCount(0, 0, 90, 100), scatter=1.0, freedom=0.0).chance == 1
 
 
 def test_a_slow_change_is_due_before_balls_that_wait_and_says_which_way() -> None:
@@ -152,9 +152,9 @@ def test_numbers_are_replaced_only_when_it_is_clear_what_moved(
     nothing: float, first: float, balls: int, advice: Advice
 ) -> None:
     suspicion = Suspicion(Scope(Reach.STUDENT), first, 0.06, 0.03, 0.09, balls)
-    fine = day_of(Struck(9, 9, 90, 100), scatter=1.0, freedom=9.0)
+    fine = day_of(StrikeCount(9, 9, 90, 100), scatter=1.0, freedom=9.0)
     assert advise(Shift(0.02, 0.02, 0.3), nothing, [suspicion], fine) is advice
-    bad = day_of(Struck(1, 9, 90, 100), scatter=1.0, freedom=9.0)
+    bad = day_of(StrikeCount(1, 9, 90, 100), scatter=1.0, freedom=9.0)
     assert advise(Shift(0.02, 0.02, 0.3), nothing, [suspicion], bad) is not Advice.REPLACE
     assert advise(Shift(0.0, 0.02, 0.9), nothing, [], fine) is Advice.BLEND
 

@@ -18,7 +18,7 @@ from oxgang.core.practice.compare import Tries, norm, pairs_of, retention, trans
 from oxgang.core.practice.forms import (
     Call,
     Field,
-    Mark,
+    NetTarget,
     PracticeForm,
     Row,
     Step,
@@ -38,8 +38,8 @@ from oxgang.core.practice.par import (
     points_of,
 )
 from oxgang.core.practice.scoring import (
+    RoundBall,
     Scoring,
-    Struck,
     checked_result,
     checked_score,
     score,
@@ -125,7 +125,7 @@ def test_one_swing_takes_every_wedge_and_the_net_goes_through_its_marks() -> Non
     calls = calls_of(Row(form=PracticeForm.ONE_SWING, balls=7, swing="9:00"), field(), 0)
     assert [c.shot and c.shot.club for c in calls] == ["56", "56", "56", "52", "52", "47", "47"]
     net = calls_of(Row(form=PracticeForm.NET, balls=5, shot=KEYS[0]), field(), 0)
-    assert [c.mark for c in net] == [*Mark, Mark.AT]
+    assert [c.mark for c in net] == [*NetTarget, NetTarget.AT]
 
 
 @pytest.mark.parametrize(
@@ -163,17 +163,22 @@ def test_a_practice_test_is_never_longer_than_the_limit() -> None:
 CALLS = [
     Call(50.0, KEYS[1]),
     Call(60.0, KEYS[2]),
-    Call(None, KEYS[0], Mark.AT),
+    Call(None, KEYS[0], NetTarget.AT),
     Call(60.0, KEYS[2], balls=2),
 ]
 
 
 def test_a_point_for_a_ball_within_the_tolerance_and_the_worse_of_two_counts() -> None:
-    balls = {0: [Struck(53.0)], 1: [Struck(63.1)], 2: [Struck(met=True)], 3: [Struck(60.0), Struck(70.0)]}
+    balls = {
+        0: [RoundBall(53.0)],
+        1: [RoundBall(63.1)],
+        2: [RoundBall(met=True)],
+        3: [RoundBall(60.0), RoundBall(70.0)],
+    }
     said = score(CALLS, balls, Scoring.WITHIN, tolerance_yd=3, baseline=LEVEL)
     assert (said.points, said.of) == (2, 4)
     # A call of which one ball is missing is not answered yet.
-    balls[3] = [Struck(60.0)]
+    balls[3] = [RoundBall(60.0)]
     assert score(CALLS, balls, Scoring.WITHIN, tolerance_yd=3, baseline=LEVEL).of == 3
 
 
@@ -183,7 +188,7 @@ def test_strokes_are_those_of_the_level_from_where_the_ball_finished() -> None:
     assert float(strokes_from(0, LEVEL)) == pytest.approx(2)
     far, near = strokes_from([20.0, -5.0], LEVEL)
     assert far > near > 2
-    holed = {0: [Struck(50.0)], 1: [Struck(60.0)]}
+    holed = {0: [RoundBall(50.0)], 1: [RoundBall(60.0)]}
     said = score(CALLS[:2], holed, Scoring.STROKES, tolerance_yd=3, baseline=LEVEL)
     assert said.points == pytest.approx(4)
 
@@ -192,13 +197,13 @@ def test_strokes_are_those_of_the_level_from_where_the_ball_finished() -> None:
     ("call", "balls"),
     [
         (CALLS[0], []),
-        (CALLS[0], [Struck()]),
-        (CALLS[0], [Struck(50.0), Struck(50.0)]),
-        (CALLS[0], [Struck(-1.0)]),
-        (CALLS[0], [Struck(900.0)]),
+        (CALLS[0], [RoundBall()]),
+        (CALLS[0], [RoundBall(50.0), RoundBall(50.0)]),
+        (CALLS[0], [RoundBall(-1.0)]),
+        (CALLS[0], [RoundBall(900.0)]),
     ],
 )
-def test_a_result_needs_its_ball(call: Call, balls: list[Struck]) -> None:
+def test_a_result_needs_its_ball(call: Call, balls: list[RoundBall]) -> None:
     with pytest.raises(InputError):
         checked_result(call, balls)
 

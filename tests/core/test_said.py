@@ -24,7 +24,7 @@ from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
 from oxgang.core.practice.faults import Sign
-from oxgang.core.practice.forms import Mark, PracticeForm, Step
+from oxgang.core.practice.forms import NetTarget, PracticeForm, Step
 from oxgang.core.practice.home import Shows
 from oxgang.core.practice.load import Level
 from oxgang.core.practice.plan import Place, Why
@@ -60,7 +60,7 @@ NAMES: dict[str, Any] = {
     "lesson": When,
     "form": PracticeForm,
     "step": Step,
-    "mark": Mark,
+    "mark": NetTarget,
     "trial": Trial,
     "shows": Shows,
     "home-goal": choice.Goal,

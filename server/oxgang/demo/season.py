@@ -14,8 +14,8 @@ from oxgang.academy.models import Academy, Coach, PersonRole, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
+from oxgang.academy.services.ownership import hand_over
 from oxgang.academy.services.students import StudentFields, add_student
-from oxgang.academy.services.whose import hand_over
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.demo import practice

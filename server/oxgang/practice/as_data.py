@@ -6,8 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from typing import Any
 
-from oxgang.core.practice.forms import Call, Field, Mark, PracticeForm, Row, Step
-from oxgang.core.practice.scoring import Struck
+from oxgang.core.practice.forms import Call, Field, NetTarget, PracticeForm, Row, Step
+from oxgang.core.practice.scoring import RoundBall
 from oxgang.core.words.shots import CellKey, Spin, Strike, Tempo, Trajectory
 
 Data = dict[str, Any]
@@ -78,12 +78,14 @@ def call_of(data: Mapping[str, Any]) -> Call:
     return Call(
         data.get("yardage_yd"),
         key_of(data.get("shot")),
-        None if mark is None else Mark(mark),
+        None if mark is None else NetTarget(mark),
         data.get("balls", 1),
         data.get("given", False),
     )
 
 
-def struck_of(balls: Sequence[Mapping[str, Any]]) -> list[Struck]:
+def struck_of(balls: Sequence[Mapping[str, Any]]) -> list[RoundBall]:
     """The balls of a result from data."""
-    return [Struck(b.get("carry_yd"), b.get("met"), Strike(b.get("strike") or Strike.SOLID)) for b in balls]
+    return [
+        RoundBall(b.get("carry_yd"), b.get("met"), Strike(b.get("strike") or Strike.SOLID)) for b in balls
+    ]

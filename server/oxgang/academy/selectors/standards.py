@@ -16,7 +16,7 @@ def offered_to(coach: Coach) -> Q:
     return Q(owner=None) | Q(owner=coach)
 
 
-def whose(owner_id: int | None, coach: Coach) -> Whose:
+def ownership(owner_id: int | None, coach: Coach) -> Whose:
     """Whose something is, as a coach sees it."""
     if owner_id is None:
         return "house"

@@ -9,9 +9,9 @@ from datetime import date, datetime
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Student
+from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
-from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.words import bag
 

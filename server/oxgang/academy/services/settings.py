@@ -18,7 +18,7 @@ from oxgang.academy.services.log import changed, fields_of, fields_said, record_
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
-from oxgang.core.ground.card import Look, Order, checked_step
+from oxgang.core.ground.card import CardOptions, Order, checked_step
 from oxgang.core.ground.gaps import TOLERANCE_YD, checked_tolerance
 from oxgang.core.practice.load import Level, checked_limit, level_of
 from oxgang.core.units import UNITS, quantity
@@ -193,8 +193,8 @@ def _tolerances(said: Mapping[str, Any]) -> dict[str, float]:
 
 
 def _card(said: Mapping[str, Any]) -> dict[str, Any]:
-    usual = Look()
-    look = Look(
+    usual = CardOptions()
+    look = CardOptions(
         step=checked_step(int(said.get("step", usual.step))),
         order=Order(said.get("order", usual.order)),
         cues=bool(said.get("cues", usual.cues)),

@@ -10,8 +10,8 @@ from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import scale_of
+from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
-from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
 from oxgang.core.flight.recipes import School

@@ -11,7 +11,7 @@ from oxgang.academy.selectors.chain import windows_of
 from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut, KeyOut
 from oxgang.core.carry.asking import Guess
-from oxgang.core.flight.launch import Mark, Side, in_window
+from oxgang.core.flight.launch import NetHit, Side, in_window
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.services.typed import Moment as SaidMoment
@@ -27,9 +27,9 @@ class NetMark(Schema):
     distance_m: float = Field(ge=0.3, le=15)
     ball_height_m: float = Field(0.0, ge=0, le=0.2)
 
-    def mark(self) -> Mark:
+    def mark(self) -> NetHit:
         """As core takes it."""
-        return Mark(self.tape_height_m + self.above_m, self.distance_m, self.ball_height_m)
+        return NetHit(self.tape_height_m + self.above_m, self.distance_m, self.ball_height_m)
 
 
 class BallIn(Schema):

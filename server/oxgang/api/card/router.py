@@ -27,7 +27,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.ground.card import (
     STEP_YD,
     Card,
-    Look,
+    CardOptions,
     Order,
     checked_step,
     reached_by,
@@ -39,7 +39,7 @@ from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
-from oxgang.matrix.selectors.kept import kept_matrix, still
+from oxgang.matrix.selectors.kept import carry_cache_forward, kept_matrix
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
@@ -82,12 +82,12 @@ def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> Vers
     version = publish(student, data.note, by=coach, now=timezone.now(), look=look, picks=picks)
     if kept is not None:
         # A version moves no number: the next one need not work it out anew.
-        still(student, day, kept, since)
+        carry_cache_forward(student, day, kept, since)
     return _version(version)
 
 
-def _look(step: int, order: Order, cues: bool, run: bool) -> Look:
-    return Look(checked_step(step), order, cues, run)
+def _look(step: int, order: Order, cues: bool, run: bool) -> CardOptions:
+    return CardOptions(checked_step(step), order, cues, run)
 
 
 @router.get("/students/{student_id}/card", response=CardPreview)

@@ -39,7 +39,7 @@ from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import chain_in, matrix_of
 from oxgang.range_sessions.selectors.balls import measured_shots
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.home import bring_all_home
+from oxgang.range_sessions.services.home import normalize_all_carries
 
 router = Router(tags=["flight"])
 
@@ -74,7 +74,7 @@ def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> RecipesOut:
     before = recipes_of(student)
     keep_recipes(student, wanted, by=coach, now=timezone.now(), was=was)
     if recipes_of(student) != before:
-        bring_all_home(student)
+        normalize_all_carries(student)
     return _recipes_out(student)
 
 

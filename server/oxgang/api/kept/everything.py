@@ -10,7 +10,7 @@ from zipfile import ZIP_DEFLATED, ZipFile
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.log import log_of
 from oxgang.academy.selectors.people import bag_of
-from oxgang.academy.services.whose import CONSENT_FIELDS
+from oxgang.academy.services.ownership import CONSENT_FIELDS
 from oxgang.api.transfer.schemas import StudentFile
 from oxgang.files.bag import write_bag
 from oxgang.files.matrix import write_matrix

@@ -14,7 +14,7 @@ from ninja import Router
 
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.people import day_at, student_of
-from oxgang.academy.services.whose import saw_file, write_consent
+from oxgang.academy.services.ownership import saw_file, write_consent
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.home.router import links_of

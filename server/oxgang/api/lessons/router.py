@@ -15,7 +15,7 @@ from ninja.files import UploadedFile
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.academy.selectors.standards import whose
+from oxgang.academy.selectors.standards import ownership
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label, made
 from oxgang.api.lessons.schemas import (
@@ -57,7 +57,7 @@ def _word(word: OwnWord, coach: Coach) -> OwnWordOut:
         part=When(word.part) if word.part else None,
         text=word.text,
         archived=word.archived_at is not None,
-        whose=whose(word.owner_id, coach),
+        whose=ownership(word.owner_id, coach),
     )
 
 

@@ -15,7 +15,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole
 from oxgang.academy.selectors.people import student_of, students_at
 from oxgang.academy.services import people, second_factor
-from oxgang.academy.services.whose import hand_over, share_with
+from oxgang.academy.services.ownership import hand_over, share_with
 from oxgang.api.auth import coach_of
 from oxgang.api.card.address import public_base
 from oxgang.api.people.schemas import (

@@ -22,7 +22,7 @@ from oxgang.api.plan.schemas import (
     PlanItem,
     PlanOut,
     PlanPage,
-    Wanted,
+    PlanRequest,
 )
 from oxgang.core.ground.stages import Criteria
 from oxgang.core.keeping.looks import measured_strips
@@ -88,14 +88,14 @@ def plan(request: HttpRequest, student_id: UUID) -> PlanPage:
 
 
 @router.post("/students/{student_id}/plan", response=Draft)
-def draft(request: HttpRequest, student_id: UUID, data: Wanted) -> Draft:
+def draft(request: HttpRequest, student_id: UUID, data: PlanRequest) -> Draft:
     """What a protocol would have the student hit. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     items = _planned(student, data)
     return Draft(items=items, balls=sum(item.balls for item in items))
 
 
-def _planned(student: Student, data: Wanted) -> list[PlanItem]:
+def _planned(student: Student, data: PlanRequest) -> list[PlanItem]:
     found = matrix_of(student, local_day(student, timezone.now()))
     stage, _ = standing_of(student, found.matrix)
     now = due_in(student, found, stage)
@@ -143,7 +143,7 @@ def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> PlanPage:
         items = [_item(p) for p in check_balls(found.matrix, data.balls, among)]
     else:
         wanted = {"protocol": Protocol.CHECK_UP, "balls": data.balls}
-        items = _planned(student, Wanted.model_validate(wanted))
+        items = _planned(student, PlanRequest.model_validate(wanted))
     rows = [item.dict() for item in items]
     fields = PlanFields(title=Protocol.CHECK_UP.value, homework=False, items=rows)
     keep_plan(student, fields, by=coach, now=timezone.now())

@@ -46,7 +46,7 @@ class CheckUp(Schema):
     swing: Label = ""
 
 
-class Wanted(Schema):
+class PlanRequest(Schema):
     """What the coach asks of a protocol. `minutes` takes the place of `balls` when given."""
 
     protocol: Protocol

@@ -19,7 +19,7 @@ from oxgang.core.ground.coverage import coverage
 from oxgang.core.ground.played import Name, Play, let_in, may_be_proposed, worth_of
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.as_data import cell_data
-from oxgang.matrix.selectors.kept import kept_matrix, still
+from oxgang.matrix.selectors.kept import carry_cache_forward, kept_matrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in, proposal_for
 from oxgang.matrix.selectors.standing import standing_of
@@ -117,5 +117,5 @@ def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     choices = [Choice(_name(one), one.play, one.was) for one in data.shots]
     choose_shots(student, kept.found, choices, by=coach, now=timezone.now())
     # What a student plays moves no number.
-    still(student, day, kept, since)
+    carry_cache_forward(student, day, kept, since)
     return _page(student, kept.found)

@@ -13,12 +13,11 @@ from ninja import Query, Router
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.academy.selectors.standards import whose
+from oxgang.academy.selectors.standards import ownership
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import hit_of, par_out, round_out
 from oxgang.api.practice.schemas import (
-    Asked,
     CallsOut,
     DayOut,
     DifferenceOfTwo,
@@ -28,6 +27,7 @@ from oxgang.api.practice.schemas import (
     RoundIn,
     RoundKept,
     RoundOut,
+    RoundRequest,
     RoutineIn,
     RoutineOut,
     RowBody,
@@ -94,7 +94,7 @@ def _trials(student: Student, kept: Kept, field: Field) -> list[TrialOut]:
 
 def _routines(coach: Coach) -> list[RoutineOut]:
     return [
-        made(RoutineOut, id=r.pk, name=r.name, rows=r.rows, whose=whose(r.owner_id, coach))
+        made(RoutineOut, id=r.pk, name=r.name, rows=r.rows, whose=ownership(r.owner_id, coach))
         for r in routines_for(coach)
     ]
 
@@ -123,7 +123,7 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
 
 
 @router.post("/students/{student_id}/calls", response=CallsOut)
-def calls(request: HttpRequest, student_id: UUID, data: Asked) -> CallsOut:
+def calls(request: HttpRequest, student_id: UUID, data: RoundRequest) -> CallsOut:
     """What is called for a test or a row, with the student's par. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     kept = kept_now(student, timezone.now())

@@ -10,7 +10,7 @@ from pydantic import Field
 from oxgang.academy.selectors.standards import Whose
 from oxgang.api.fields import Moment, SmallInt
 from oxgang.api.said import WeekSaid
-from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, Mark, PracticeForm, Step
+from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, NetTarget, PracticeForm, Step
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
 from oxgang.core.practice.week import DAYS_RANGE
@@ -54,7 +54,7 @@ class CallBody(Schema):
 
     yardage_yd: Yardage | None
     shot: ShotKey | None
-    mark: Mark | None = None
+    mark: NetTarget | None = None
     balls: int = Field(1, ge=1, le=2)
     given: bool = False
     lo_yd: float | None = Field(None, ge=-REFUSE_OVER_YD, le=2 * REFUSE_OVER_YD)
@@ -71,7 +71,7 @@ class ParOut(Schema):
     beats: list[float]
 
 
-class Asked(Schema):
+class RoundRequest(Schema):
     """A test, or a row of one's own; the seed makes the same order again."""
 
     trial: Trial | None = None

@@ -24,7 +24,7 @@ from oxgang.api.settings.schemas import (
 )
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import School
-from oxgang.core.ground.card import STEPS, Look
+from oxgang.core.ground.card import STEPS, CardOptions
 from oxgang.core.practice.load import Level
 from oxgang.range_sessions.services.moved import bring_along, keep_wall_clock, left
 
@@ -35,7 +35,7 @@ AT_A_TIME_S = 1.0
 
 
 def _out(academy: Academy) -> SettingsOut:
-    usual = Look()
+    usual = CardOptions()
     card = {name: academy.card.get(name, getattr(usual, name)) for name in CardForm.model_fields}
     return made(
         SettingsOut,

@@ -7,7 +7,7 @@ from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Coach, StandardKind
-from oxgang.academy.selectors.standards import standards_for, whose
+from oxgang.academy.selectors.standards import ownership, standards_for
 from oxgang.academy.services.standards import archive_standard, keep_standard
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import made
@@ -26,7 +26,7 @@ def _standards(coach: Coach) -> list[StandardOut]:
             id=row.pk,
             kind=row.kind,
             name=row.name,
-            whose=whose(row.owner_id, coach),
+            whose=ownership(row.owner_id, coach),
             by=row.owner.name if row.owner else "",
             set_ups=row.content if row.kind == StandardKind.SET_UP else None,
             card=row.content if row.kind == StandardKind.CARD else None,

@@ -36,7 +36,7 @@ from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
 from oxgang.practice.selectors.homework import came_back, standings_of
-from oxgang.range_sessions.services.home import bring_all_home
+from oxgang.range_sessions.services.home import normalize_all_carries
 
 MAY_GO = ("handicap", "estimates_yd")
 
@@ -158,7 +158,7 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
     friction = skill_of(student)
     student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
     if skill_of(student) is not friction:
-        bring_all_home(student)
+        normalize_all_carries(student)
     return _out(student_of(coach.academy, student_id))
 
 
@@ -207,7 +207,7 @@ def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
     was, loft = changes.pop("was", None), club.loft_deg
     club = club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
     if club.loft_deg != loft:
-        bring_all_home(club.student)
+        normalize_all_carries(club.student)
     return club
 
 

@@ -137,7 +137,7 @@ def speed_sd_of(cells: Sequence[Cell]) -> Array:
 
 
 @dataclass(frozen=True, slots=True)
-class Struck:
+class ShotsFromLie:
     """The cells of a student that fly when they are struck from a lie at home: as they stand at
     home (`home`), as they carry from the lie (`cells`), and how their balls start."""
 
@@ -154,7 +154,7 @@ def struck_from(
     altitude_m: float,
     lie: Lie = Lie.FAIRWAY,
     factor: OwnFactor | None = None,
-) -> Struck | None:
+) -> ShotsFromLie | None:
     """Cells struck from a lie at home, those that a ball speed gives; None where none does.
 
     Parameters
@@ -169,7 +169,7 @@ def struck_from(
         return None
     kept = {id(c) for c in flying}
     home = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
-    return Struck(lie, home, flying, starts_of(flying, chain, altitude_m, contact=contact))
+    return ShotsFromLie(lie, home, flying, starts_of(flying, chain, altitude_m, contact=contact))
 
 
 def moved(cell: Cell, share: float) -> Cell:

@@ -26,7 +26,7 @@ HEIGHT_RANGE_M: Final = (-0.5, 6.0)
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class NetHit:
     """Where a ball hit a net [m]: height above the ground, distance, and the ball's own height."""
 
     height_m: float
@@ -34,7 +34,7 @@ class Mark:
     ball_height_m: float = 0.0
 
 
-def with_net_launch(shot: Shot, mark: Mark, ball_speed_mps: float | None) -> Shot:
+def with_net_launch(shot: Shot, mark: NetHit, ball_speed_mps: float | None) -> Shot:
     """The shot with the launch that its mark on the net means; the mark is kept in the notes.
 
     Raises

@@ -36,7 +36,7 @@ class Order(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Look:
+class CardOptions:
     """What stands on a card beside the shots: a line every so many yards, from which end, the cue
     of each swing, how far the ball runs."""
 
@@ -120,7 +120,7 @@ class Card:
     cells: tuple[CardCell, ...]
     arms: tuple[float, ...] = ()
     level: float = LEVEL
-    look: Look = field(default_factory=Look)
+    look: CardOptions = field(default_factory=CardOptions)
     recipes: Mapping[Trajectory, Recipe] = field(default_factory=dict)
 
     @property

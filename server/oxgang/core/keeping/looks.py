@@ -19,7 +19,7 @@ YEAR_DAYS: Final = 365
 
 
 @dataclass(frozen=True, slots=True)
-class Look:
+class GroundOnDay:
     """How the ground stood on a day: shares of yards covered, by all and by measured cells.
 
     `doubtful` is the share of the cells the student played by that was wider than the tolerance;
@@ -34,13 +34,15 @@ class Look:
     strips: list[Strip]
 
 
-def look_at(day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Look:
+def look_at(
+    day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
+) -> GroundOnDay:
     """How the ground stood under the cells of a day."""
     played = matters(cells, from_yd=from_yd, to_yd=to_yd)
     wide = sum(cell.half_yd > tolerance_yd for cell in played)
     ends = {"from_yd": from_yd, "to_yd": to_yd}
     ground = ground_of(cells, **ends, tolerance_yd=tolerance_yd)
-    return Look(
+    return GroundOnDay(
         day,
         ground.covered / ground.yards,
         ground.covered_measured / ground.yards,

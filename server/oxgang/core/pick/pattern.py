@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.cells import Cell
-from oxgang.core.carry.today import Starts, Struck, speed_sd_of
+from oxgang.core.carry.today import ShotsFromLie, Starts, speed_sd_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.home import CONVERSION_SHARE_SD
@@ -107,7 +107,7 @@ def own_lateral(offline: Iterable[tuple[float, float]], handicap: float) -> Late
 
 
 def patterns_of(
-    struck: Struck,
+    struck: ShotsFromLie,
     shots: Sequence[Candidate],
     situation: Situation,
     *,

@@ -50,7 +50,7 @@ class Step(StrEnum):
 STEPS: Final = complete(Step, {Step.NARROW: 5, Step.WIDE: 15})
 
 
-class Mark(StrEnum):
+class NetTarget(StrEnum):
     """Where on a net a ball is to strike; `SPOT` is a place that the coach marked."""
 
     AT = "at the tape"
@@ -86,7 +86,7 @@ class Call:
 
     yardage_yd: float | None
     shot: CellKey | None
-    mark: Mark | None = None
+    mark: NetTarget | None = None
     balls: int = 1
     given: bool = False
 
@@ -145,7 +145,7 @@ def calls_of(row: Row, field: Field, seed: int) -> list[Call]:
             return [call] * row.balls
         case PracticeForm.NET:
             shot = _here(row.shot, field)
-            marks = list(Mark)
+            marks = list(NetTarget)
             return [Call(None, shot, marks[i % len(marks)], given=True) for i in range(row.balls)]
         case PracticeForm.ONE_SWING:
             return _one_swing(row, field)

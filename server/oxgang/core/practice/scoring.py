@@ -32,7 +32,7 @@ class Scoring(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Struck:
+class RoundBall:
     """What one ball did: its carry [yd], or whether it met its mark on a net."""
 
     carry_yd: float | None = None
@@ -48,7 +48,7 @@ class Score:
     of: int
 
 
-def checked_result(call: Call, balls: Sequence[Struck]) -> Sequence[Struck]:
+def checked_result(call: Call, balls: Sequence[RoundBall]) -> Sequence[RoundBall]:
     """The balls of a call, once they can be.
 
     Raises
@@ -68,14 +68,14 @@ def checked_result(call: Call, balls: Sequence[Struck]) -> Sequence[Struck]:
     return balls
 
 
-def met(call: Call, balls: Sequence[Struck], tolerance_yd: float) -> bool:
+def met(call: Call, balls: Sequence[RoundBall], tolerance_yd: float) -> bool:
     """Whether a call was met: every ball of it came within the tolerance, or struck the mark."""
     if len(balls) < call.balls:
         return False
     return all(_met(call, ball, tolerance_yd) for ball in balls)
 
 
-def _met(call: Call, ball: Struck, tolerance_yd: float) -> bool:
+def _met(call: Call, ball: RoundBall, tolerance_yd: float) -> bool:
     if ball.met is not None:
         return ball.met
     if call.yardage_yd is None or ball.carry_yd is None:
@@ -85,7 +85,7 @@ def _met(call: Call, ball: Struck, tolerance_yd: float) -> bool:
 
 def score(
     calls: Sequence[Call],
-    results: Mapping[int, Sequence[Struck]],
+    results: Mapping[int, Sequence[RoundBall]],
     scoring: Scoring,
     *,
     tolerance_yd: float,

@@ -7,7 +7,7 @@ from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.flight.conditions import home_air
-from oxgang.core.ground.card import Card, Look, card_cell
+from oxgang.core.ground.card import Card, CardOptions, card_cell
 from oxgang.core.ground.played import Name, Play, let_in
 from oxgang.core.units import in_metres
 from oxgang.core.words.intervals import LEVEL
@@ -19,7 +19,7 @@ def live_card(
     student: Student,
     found: StudentMatrix,
     played: PlayedNow,
-    look: Look | None = None,
+    look: CardOptions | None = None,
     *,
     runs: dict[Name, float] | None = None,
 ) -> Card:
@@ -63,7 +63,7 @@ def live_card(
         positions=tuple((p.label, p.cue) for p in found.positions),
         arms=tuple(p.arm_deg for p in found.positions),
         cells=tuple(cells),
-        look=look or Look(),
+        look=look or CardOptions(),
         recipes={t: recipe for t, recipe in recipes.items() if t in heights},
     )
 

@@ -57,7 +57,7 @@ def kept_matrix(student: Student, day: date) -> Kept:
     return made
 
 
-def still(student: Student, day: date, kept: Kept, since: int) -> None:
+def carry_cache_forward(student: Student, day: date, kept: Kept, since: int) -> None:
     """Nothing but one entry that does not touch the numbers was written since revision `since`: the
     matrix is that of now too."""
     student.refresh_from_db(fields=["revision"])

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from oxgang.academy.models import Student
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.surfaces import OwnFactor, lie_factors
-from oxgang.core.carry.today import Struck, struck_from
+from oxgang.core.carry.today import ShotsFromLie, struck_from
 from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.played import Candidate, let_in
 from oxgang.core.pick.choice import Picked, pick
@@ -40,7 +40,9 @@ class Picking:
     bounces: dict[str, float | None]
     limit: Limit
     factors: dict[Lie, OwnFactor]
-    struck: dict[tuple[object, ...], tuple[Struck, list[Candidate]] | None] = field(default_factory=dict)
+    struck: dict[tuple[object, ...], tuple[ShotsFromLie, list[Candidate]] | None] = field(
+        default_factory=dict
+    )
 
 
 def picking_of(student: Student, found: StudentMatrix) -> Picking:
@@ -103,7 +105,7 @@ def pick_of(picking: Picking, patterns: Sequence[Pattern], situation: Situation)
     return pick(patterns, situation, picking.baseline, picking.contact, picking.limit)
 
 
-def _struck(picking: Picking, shots: Shots, lie: Lie) -> tuple[Struck, list[Candidate]] | None:
+def _struck(picking: Picking, shots: Shots, lie: Lie) -> tuple[ShotsFromLie, list[Candidate]] | None:
     name = (lie, *(candidate.name for _, candidate in shots))
     if name not in picking.struck:
         struck = struck_from(

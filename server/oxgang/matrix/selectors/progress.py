@@ -11,7 +11,7 @@ from oxgang.academy.selectors.chain import windows_of
 from oxgang.core.carry.hits import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
-from oxgang.core.keeping.looks import Look, days_to_look, look_at
+from oxgang.core.keeping.looks import GroundOnDay, days_to_look, look_at
 from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
@@ -29,7 +29,7 @@ class Progress:
     whole: Stretch
     halves: Turn | None
     points: list[Stretch]
-    looks: list[Look]
+    looks: list[GroundOnDay]
     turns: list[tuple[Happened, Turn | None]]
     lessons: list[tuple[date, Turn | None]]
     versions: list[PublishedMatrix]
@@ -101,7 +101,7 @@ def _launches(student: Student) -> list[Launched]:
     ]
 
 
-def _look(student: Student, now: StudentMatrix, day: date) -> Look:
+def _look(student: Student, now: StudentMatrix, day: date) -> GroundOnDay:
     matrix = now.evidence.on(day, clubs_on(student, day, now.names)).matrix()
     return look_at(
         day,

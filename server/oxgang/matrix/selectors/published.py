@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.core.flight.recipes import Recipe
-from oxgang.core.ground.card import Card, CardCell, Look, Order
+from oxgang.core.ground.card import Card, CardCell, CardOptions, Order
 from oxgang.core.ground.played import Play
 from oxgang.core.units import in_metres
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
@@ -60,7 +60,7 @@ def card_of(version: PublishedMatrix) -> Card:
         positions=tuple((label, cue) for label, cue in c["positions"]),
         arms=tuple(c.get("arms", ())),
         cells=tuple(_cell(cell) for cell in c["cells"]),
-        look=Look(**{**look, "order": Order(look["order"])}) if look else Look(),
+        look=CardOptions(**{**look, "order": Order(look["order"])}) if look else CardOptions(),
         recipes={Trajectory(t): Recipe(**r) for t, r in c.get("recipes", {}).items()},
     )
 

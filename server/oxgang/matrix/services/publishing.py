@@ -15,7 +15,7 @@ from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
-from oxgang.core.ground.card import Look
+from oxgang.core.ground.card import CardOptions
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
@@ -34,7 +34,7 @@ def publish(
     *,
     by: Coach,
     now: datetime,
-    look: Look | None = None,
+    look: CardOptions | None = None,
     picks: PickTable | None = None,
 ) -> PublishedMatrix:
     """The reviewed matrix with the shots played, as the student's next version; with the picks that

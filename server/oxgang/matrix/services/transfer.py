@@ -33,7 +33,7 @@ from oxgang.matrix.selectors.transfer import (
 )
 from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
 from oxgang.range_sessions.services.balls import CHUNK
-from oxgang.range_sessions.services.home import bring_home
+from oxgang.range_sessions.services.home import normalize_carry
 from oxgang.range_sessions.services.insert import insert
 
 
@@ -179,5 +179,5 @@ def _balls(
                     **row["measured"],
                 )
             )
-        bring_home(student, chunk, {ball.club_id: ball.club.loft_deg for ball in chunk})
+        normalize_carry(student, chunk, {ball.club_id: ball.club.loft_deg for ball in chunk})
         insert(chunk)

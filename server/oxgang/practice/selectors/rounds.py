@@ -21,7 +21,7 @@ from oxgang.core.practice.compare import (
 )
 from oxgang.core.practice.forms import Call, PracticeForm
 from oxgang.core.practice.par import Par, of_data
-from oxgang.core.practice.scoring import Scoring, Struck, met
+from oxgang.core.practice.scoring import RoundBall, Scoring, met
 from oxgang.core.practice.trials import Trial
 from oxgang.core.words.green import USUAL_HANDICAP
 from oxgang.core.words.shots import CellKey, Strike
@@ -61,7 +61,7 @@ def par_in(made: Round) -> Par | None:
     return of_data(made.par) if made.par else None
 
 
-def tries_in(rounds: Iterable[Round]) -> Iterator[tuple[Call, CellKey | None, list[Struck], Round]]:
+def tries_in(rounds: Iterable[Round]) -> Iterator[tuple[Call, CellKey | None, list[RoundBall], Round]]:
     """Each call that was answered, with the shot that was taken."""
     for made in rounds:
         calls = [call_of(call) for call in made.calls]

@@ -12,8 +12,8 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
-from oxgang.academy.services.meanwhile import refuse_if_changed
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.core.practice.plan import BALLS_RANGE

@@ -31,7 +31,7 @@ from oxgang.core.words.measurements import MEASURED, TRIMS
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
-from oxgang.range_sessions.services.home import bring_home
+from oxgang.range_sessions.services.home import normalize_carry
 from oxgang.range_sessions.services.insert import insert
 
 CHUNK = 1000
@@ -123,7 +123,7 @@ def record_balls(
         }
         row |= zip(_ALIKE, _as_hit(shot), strict=True)
         balls.append(Ball(*row.values()))
-    bring_home(student, balls, {club.pk: club.loft_deg for _, club in fresh})
+    normalize_carry(student, balls, {club.pk: club.loft_deg for _, club in fresh})
     insert(balls)
     if sent is not None:
         moved_on(sent.device_id)
@@ -245,7 +245,7 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
     chain = chain_of(student, {ball.club.label: ball.club.loft_deg})
     ball.spin = graded(shot, chain).cell.spin
     # The typical launch of another height, or spin, brings another carry home.
-    bring_home(student, [ball], {ball.club_id: ball.club.loft_deg})
+    normalize_carry(student, [ball], {ball.club_id: ball.club.loft_deg})
     ball.save(update_fields=[*CORRECTED])
     if done := changed(ball, before):
         shown = {name: value for name, value in done[0].after.items() if name in SAID}

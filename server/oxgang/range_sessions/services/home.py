@@ -20,7 +20,7 @@ from oxgang.range_sessions.models import Ball
 AT_ONCE = 1000
 
 
-def bring_all_home(student: Student) -> int:
+def normalize_all_carries(student: Student) -> int:
     """Bring a student's balls home anew, those too that are undone. Returns how many."""
     done = last = 0
     measured = Q(carry_yd__isnull=False) | Q(total_yd__isnull=False)
@@ -28,14 +28,14 @@ def bring_all_home(student: Student) -> int:
     while some := list(balls.filter(pk__gt=last)[:AT_ONCE]):
         last = some[-1].pk
         with transaction.atomic():
-            bring_home(student, some, {ball.club_id: ball.club.loft_deg for ball in some})
+            normalize_carry(student, some, {ball.club_id: ball.club.loft_deg for ball in some})
             Ball.objects.bulk_update(some, ["home_yd", "home_sd"])
             touch({student.pk})
         done += len(some)
     return done
 
 
-def bring_home(student: Student, balls: list[Ball], lofts: Mapping[Any, float]) -> None:
+def normalize_carry(student: Student, balls: list[Ball], lofts: Mapping[Any, float]) -> None:
     """Set the carries at home [yd] of balls, given the lofts [degrees] of clubs by their keys.
     Nothing is stored."""
     # By their ids: a bag may have had two clubs of one label.

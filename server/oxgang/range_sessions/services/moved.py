@@ -13,7 +13,7 @@ from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.log import touch
 from oxgang.range_sessions.models import Appointment, Ball, RangeSession
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.home import bring_all_home
+from oxgang.range_sessions.services.home import normalize_all_carries
 
 AT_ONCE = 1000
 
@@ -56,7 +56,7 @@ def _bring(student: Student) -> None:
     # First, so that a setting changed meanwhile is seen again.
     rows_of([student.pk]).update(moved=False)
     _to_days(student)
-    bring_all_home(student)
+    normalize_all_carries(student)
     touch([student.pk])
 
 

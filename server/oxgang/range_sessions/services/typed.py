@@ -11,7 +11,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.checks import check_shot, moment_question
-from oxgang.core.flight.launch import Mark, with_net_launch
+from oxgang.core.flight.launch import NetHit, with_net_launch
 from oxgang.core.words.shots import Shot, with_measured
 from oxgang.range_sessions.models import Ball, FeedBall
 from oxgang.range_sessions.services.balls import local_day, record_balls
@@ -40,7 +40,7 @@ class TypedBall:
     hit_at: datetime
     moment: Moment = Moment.UNASKED
     sent: FeedBall | None = None
-    mark: Mark | None = None
+    mark: NetHit | None = None
     confirmed: bool = False
 
 

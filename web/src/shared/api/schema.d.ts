@@ -2971,17 +2971,6 @@ export interface components {
             together: string | null;
         };
         /**
-         * Asked
-         * @description A test, or a row of one's own; the seed makes the same order again.
-         */
-        Asked: {
-            row?: components["schemas"]["RowBody"] | null;
-            /** Seed */
-            seed?: number | null;
-            shot?: components["schemas"]["ShotKey"] | null;
-            trial?: components["schemas"]["Trial"] | null;
-        };
-        /**
          * AuditAction
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
@@ -3412,7 +3401,7 @@ export interface components {
             hi_yd?: number | null;
             /** Lo Yd */
             lo_yd?: number | null;
-            mark?: components["schemas"]["Mark"] | null;
+            mark?: components["schemas"]["NetTarget"] | null;
             shot: components["schemas"]["ShotKey"] | null;
             /** Yardage Yd */
             yardage_yd: number | null;
@@ -5147,12 +5136,6 @@ export interface components {
             };
         };
         /**
-         * Mark
-         * @description Where on a net a ball is to strike; `SPOT` is a place that the coach marked.
-         * @enum {string}
-         */
-        Mark: "at the tape" | "below the tape" | "above the tape" | "at the spot";
-        /**
          * MatrixOut
          * @description `chosen` is whether a coach has said which shots are played; else a proposal stands in.
          *     `waiting` is how many balls wait for a review and are not in it (in a live one they are).
@@ -5336,6 +5319,12 @@ export interface components {
             /** Tape M */
             tape_m: number;
         };
+        /**
+         * NetTarget
+         * @description Where on a net a ball is to strike; `SPOT` is a place that the coach marked.
+         * @enum {string}
+         */
+        NetTarget: "at the tape" | "below the tape" | "above the tape" | "at the spot";
         /**
          * NormOut
          * @description Shares of what is possible: the quarters and the middle of so many students.
@@ -5859,6 +5848,26 @@ export interface components {
             stage: components["schemas"]["Stage"];
             /** Standings */
             standings: components["schemas"]["StandingOut"][];
+        };
+        /**
+         * PlanRequest
+         * @description What the coach asks of a protocol. `minutes` takes the place of `balls` when given.
+         */
+        PlanRequest: {
+            /**
+             * Balls
+             * @default 45
+             */
+            balls?: number;
+            /** Club */
+            club?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            protocol: components["schemas"]["Protocol"];
+            /** Swing */
+            swing?: string | null;
+            /** Yardage */
+            yardage?: number | null;
         };
         /**
          * PlanSaid
@@ -6480,6 +6489,17 @@ export interface components {
             trial: components["schemas"]["Trial"] | null;
             /** Uid */
             uid: string;
+        };
+        /**
+         * RoundRequest
+         * @description A test, or a row of one's own; the seed makes the same order again.
+         */
+        RoundRequest: {
+            row?: components["schemas"]["RowBody"] | null;
+            /** Seed */
+            seed?: number | null;
+            shot?: components["schemas"]["ShotKey"] | null;
+            trial?: components["schemas"]["Trial"] | null;
         };
         /**
          * RoutineIn
@@ -8014,26 +8034,6 @@ export interface components {
             balls: components["schemas"]["SentOut"][];
             /** Left */
             left: number;
-        };
-        /**
-         * Wanted
-         * @description What the coach asks of a protocol. `minutes` takes the place of `balls` when given.
-         */
-        Wanted: {
-            /**
-             * Balls
-             * @default 45
-             */
-            balls?: number;
-            /** Club */
-            club?: string | null;
-            /** Minutes */
-            minutes?: number | null;
-            protocol: components["schemas"]["Protocol"];
-            /** Swing */
-            swing?: string | null;
-            /** Yardage */
-            yardage?: number | null;
         };
         /**
          * Way
@@ -10388,7 +10388,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Asked"];
+                "application/json": components["schemas"]["RoundRequest"];
             };
         };
         responses: {
@@ -11480,7 +11480,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Wanted"];
+                "application/json": components["schemas"]["PlanRequest"];
             };
         };
         responses: {

@@ -53,7 +53,7 @@ class Advice(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Struck:
+class StrikeCount:
     """Balls counted: solid ones and all, in the new balls and before them.
 
     `conditions` is the share of the carry that bringing the new balls home added.
@@ -74,7 +74,7 @@ class DayOfStrikes:
     the usual one, and `scatter_chance` how often it is so large.
     """
 
-    struck: Struck
+    struck: StrikeCount
     chance: float
     scatter: float
     scatter_chance: float
@@ -124,7 +124,7 @@ class Verdict:
         return [s for i, s in enumerate(some) if not i or s.probability >= LEAST_SHOWN]
 
 
-def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
+def day_of(struck: StrikeCount, *, scatter: float, freedom: float) -> DayOfStrikes:
     """A day of strikes against the usual share of solid balls and the usual scatter.
 
     Parameters
@@ -147,7 +147,9 @@ def day_of(struck: Struck, *, scatter: float, freedom: float) -> DayOfStrikes:
     return DayOfStrikes(struck, chance, scatter, wild)
 
 
-def struck_of(earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]) -> Struck:
+def struck_of(
+    earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]
+) -> StrikeCount:
     """The strikes of new balls against the usual ones, and what conditions took or gave.
 
     Parameters
@@ -161,7 +163,7 @@ def struck_of(earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, 
     brought = [
         math.log(home / carry) for strike, carry, home in now if strike is Strike.SOLID and home and carry
     ]
-    return Struck(
+    return StrikeCount(
         solid=sum(strike is Strike.SOLID for strike, _, _ in now),
         balls=len(now),
         usual_solid=sum(h.strike is Strike.SOLID for h in usual),
@@ -170,7 +172,7 @@ def struck_of(earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, 
     )
 
 
-def verdict_on(before: Evidence, new: Sequence[Hit], struck: Struck) -> Verdict | None:
+def verdict_on(before: Evidence, new: Sequence[Hit], struck: StrikeCount) -> Verdict | None:
     """What new balls say of the numbers before them; None while there are too few to tell.
 
     Parameters
@@ -187,7 +189,7 @@ def verdict_on(before: Evidence, new: Sequence[Hit], struck: Struck) -> Verdict 
     return judge(stood, new, struck, day=newest)
 
 
-def judge(stood: Evidence, new: Sequence[Hit], struck: Struck, *, day: date) -> Verdict:
+def judge(stood: Evidence, new: Sequence[Hit], struck: StrikeCount, *, day: date) -> Verdict:
     """New balls against the matrix of before, and what to do (see `hold_against`).
 
     Raises
