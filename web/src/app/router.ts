@@ -21,7 +21,7 @@ import { routes as review } from "@/features/review";
 import { routes as shots } from "@/features/shots";
 import { routes as students } from "@/features/students";
 import { holdKeys, releaseKeys } from "@/shared/keys/useKeys";
-import { nextTurn } from "@/shared/ui/turns";
+import { yieldToMain } from "@/shared/ui/yieldToMain";
 import { loadMissingPartsAnew } from "./staleParts";
 
 const routes: RouteRecordRaw[] = [
@@ -69,7 +69,7 @@ router.afterEach((to, from) => {
   // What had the focus belonged to the place before.
   if (to.path !== from.path) document.getElementById("main")?.focus();
   if (from !== START_LOCATION) return void releaseKeys();
-  void nextTurn().then(() => {
+  void yieldToMain().then(() => {
     firstPlace.value = true;
     void releaseKeys();
   });

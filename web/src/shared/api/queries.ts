@@ -2,7 +2,7 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { toValue, type MaybeRefOrGetter } from "vue";
 import { messagesOf } from "@/shared/texts/messages";
-import { nextTurn } from "@/shared/ui/turns";
+import { yieldToMain } from "@/shared/ui/yieldToMain";
 import { api, dataOf, type Schemas } from "./client";
 import { keys } from "./keys";
 
@@ -29,7 +29,7 @@ export function useWords() {
       const words = await dataOf(api.GET("/api/words"));
       // Read in a turn of their own: a page that says something from them is made in the next.
       messagesOf(words.texts);
-      await nextTurn();
+      await yieldToMain();
       return words;
     },
     staleTime: Infinity,

@@ -9,7 +9,7 @@ import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { momentWords } from "@/shared/format/dates";
 import { useTexts } from "@/shared/texts/texts";
-import Later from "@/shared/ui/Later.vue";
+import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 
@@ -102,7 +102,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           >
         </form>
       </section>
-      <Later>
+      <DeferredMount>
         <section class="sheet">
           <h2>Second factor</h2>
           <Sentence
@@ -153,9 +153,9 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
             <Sentence :text="factor.error.value" />
             <Button :loading="factor.busy.value" @click="begin">Set it</Button>
           </template>
-        </section></Later
+        </section></DeferredMount
       >
-      <Later>
+      <DeferredMount>
         <section class="sheet">
           <h2>Signed in</h2>
           <p v-for="one in security.data.value.sign_ins" :key="one.id" class="row">
@@ -173,7 +173,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <Button v-if="security.data.value.sign_ins.length > 1" @click="endAll"
             >Sign out everywhere else</Button
           >
-        </section></Later
+        </section></DeferredMount
       >
     </div>
   </div>

@@ -12,7 +12,7 @@ import MeasureField from "@/shared/ui/MeasureField.vue";
 import { unitNames } from "@/shared/units/names";
 import { useUnits } from "@/shared/units/units";
 import { useWords } from "@/shared/api/queries";
-import Later from "@/shared/ui/Later.vue";
+import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import RetentionBox from "../components/RetentionBox.vue";
@@ -119,10 +119,10 @@ async function bringAlong(before: string, left: number): Promise<void> {
         <Sentence :text="about('name')" />
         <label for="zone">Time zone</label>
         <Input id="zone" v-model:value="draft.time_zone" list="zones" :maxlength="64" />
-        <Later
+        <DeferredMount
           ><datalist id="zones">
             <option v-for="zone in now?.zones" :key="zone" :value="zone" /></datalist
-        ></Later>
+        ></DeferredMount>
         <p class="quiet">Balls lie on the days of this clock; booked sessions keep their hour.</p>
         <Sentence :text="about('time_zone')" />
         <label for="altitude">Altitude of the range</label>

@@ -12,7 +12,7 @@ import { percent } from "@/shared/format/numbers";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { useTexts } from "@/shared/texts/texts";
 import NoClubs from "@/shared/ui/NoClubs.vue";
-import Later from "@/shared/ui/Later.vue";
+import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { momentWords } from "@/shared/format/dates";
@@ -125,7 +125,7 @@ useKeys("Card", [
       <Sentence :text="error" />
       <div class="columns">
         <section class="choices">
-          <Later
+          <DeferredMount
             ><StandardsBar
               kind="card"
               what="Card form"
@@ -136,9 +136,9 @@ useKeys("Card", [
                 })
               "
               @choose="(one) => one.card && (look = { ...look, ...one.card })"
-          /></Later>
-          <Later><CardChoices v-model="look" :unit="units.unit" /></Later>
-          <Later><ShotPicks :student-id="studentId" :units="units" :texts="texts" /></Later>
+          /></DeferredMount>
+          <DeferredMount><CardChoices v-model="look" :unit="units.unit" /></DeferredMount>
+          <DeferredMount><ShotPicks :student-id="studentId" :units="units" :texts="texts" /></DeferredMount>
         </section>
         <section class="sight">
           <CardSheets :sheets="preview.data.value.sheets" />
@@ -189,8 +189,8 @@ useKeys("Card", [
               <kbd>p</kbd> <kbd>Enter</kbd>. It never changes: it is what the student carries.
             </p>
           </section>
-          <Later><PhoneLinks :student-id="studentId" :published="!!newest" /></Later>
-          <Later
+          <DeferredMount><PhoneLinks :student-id="studentId" :published="!!newest" /></DeferredMount>
+          <DeferredMount
             ><section v-if="versions.data.value.length" class="sheet">
               <h2>Versions</h2>
               <ul class="list">
@@ -219,7 +219,7 @@ useKeys("Card", [
                 </p>
                 <MovedList v-if="from !== null" :moved="compared" :units="units" :texts="texts" />
               </template></section
-          ></Later>
+          ></DeferredMount>
         </div>
       </div>
     </template>

@@ -42,7 +42,7 @@ export function useDraft(options: DraftOptions) {
   const total = computed(() => items.value.reduce((n, item) => n + item.balls, 0));
 
   async function ask(protocol: Schemas["Protocol"]): Promise<void> {
-    const body: Schemas["Wanted"] = {
+    const body: Schemas["PlanRequest"] = {
       protocol,
       balls: wish.balls,
       minutes: wish.by === "minutes" ? wish.minutes : null,

@@ -7,7 +7,7 @@ import { useMatrix, usePlan, useStudent, useWords, type PlanItem, type Strike } 
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
-import Later from "@/shared/ui/Later.vue";
+import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -185,7 +185,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
       <div class="picker">
         <Waiting v-if="!cell || !words.data.value" what="the session" />
         <template v-else>
-          <Later
+          <DeferredMount
             ><CellPicker
               v-model="cell"
               :clubs="clubs"
@@ -194,10 +194,10 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :balls="session.balls.value"
               :cells="carries"
               :units="units"
-          /></Later>
-          <Later
+          /></DeferredMount>
+          <DeferredMount
             ><ConditionsPanel :now="now" :words="words.data.value" :units="units" @change="conditions.change"
-          /></Later>
+          /></DeferredMount>
           <PlanStrip
             v-if="plan.steps.value.length"
             :title="planned.data.value?.plan?.title ?? ''"
@@ -276,7 +276,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           Never walk out to measure while anyone can hit. Your range's rules come first.
         </p>
       </div>
-      <Later v-if="cell && words.data.value"
+      <DeferredMount v-if="cell && words.data.value"
         ><CellAside
           :student-id="studentId"
           :session="session"
@@ -286,7 +286,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           @undo="undo"
           @redo="redo"
           @drop="drop"
-      /></Later>
+      /></DeferredMount>
     </div>
   </div>
 </template>

@@ -5,7 +5,7 @@ import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useForgetStudent, useWords, useScales, useStudent, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
-import Later from "@/shared/ui/Later.vue";
+import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import BagTable from "../components/BagTable.vue";
@@ -121,29 +121,29 @@ function setArchived(away: boolean): void {
           <Sentence :text="archive.state.error" />
         </section>
         <div class="right">
-          <Later
+          <DeferredMount
             ><section class="sheet">
               <h2>Bag</h2>
               <p v-if="!student.data.value.clubs.length" class="quiet">
                 The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
               </p>
               <BagTable :student="student.data.value" /></section
-          ></Later>
-          <Later
+          ></DeferredMount>
+          <DeferredMount
             ><section class="sheet">
               <h2>Whose student</h2>
               <WhosePanel :student="student.data.value" /></section
-          ></Later>
-          <Later
+          ></DeferredMount>
+          <DeferredMount
             ><section class="sheet">
               <h2>What happened</h2>
               <EventsPanel :student="student.data.value" /></section
-          ></Later>
-          <Later
+          ></DeferredMount>
+          <DeferredMount
             ><section class="sheet">
               <h2>Files</h2>
               <FilesPanel :student-id="studentId" /></section
-          ></Later>
+          ></DeferredMount>
         </div>
       </div>
       <ScaleEditor

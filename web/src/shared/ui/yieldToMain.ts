@@ -4,7 +4,7 @@
  */
 
 /** The browser has done what waited before this. */
-export function nextTurn(): Promise<void> {
+export function yieldToMain(): Promise<void> {
   return new Promise((done) => {
     const { port1, port2 } = new MessageChannel();
     port1.onmessage = () => {
@@ -18,7 +18,7 @@ export function nextTurn(): Promise<void> {
 let last = Promise.resolve();
 /** Run this in a turn of its own, after all that asked before. */
 export function inLaterTurn(run: () => void): void {
-  last = last.then(nextTurn);
+  last = last.then(yieldToMain);
   // One that fails is told of, and holds up none of those after it.
   last.then(run).catch((cause: unknown) => reportError(cause));
 }

@@ -1,16 +1,16 @@
 import { mount } from "@vue/test-utils";
 import { expect, test, vi } from "vitest";
 import { defineComponent, h, nextTick } from "vue";
-import Later from "./Later.vue";
-import { inLaterTurn, nextTurn } from "./turns";
+import DeferredMount from "./DeferredMount.vue";
+import { inLaterTurn, yieldToMain } from "./yieldToMain";
 
 const three = (...names: string[]) =>
-  mount(defineComponent(() => () => names.map((name) => h(Later, null, () => name))));
+  mount(defineComponent(() => () => names.map((name) => h(DeferredMount, null, () => name))));
 /** What a page shows after each turn of the browser. */
 async function seen(page: { text: () => string }, turns: number): Promise<string[]> {
   const said = [page.text()];
   for (let i = 0; i < turns; i++) {
-    await nextTurn();
+    await yieldToMain();
     await nextTick();
     said.push(page.text());
   }
