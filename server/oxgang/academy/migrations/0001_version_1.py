@@ -25,7 +25,7 @@ class Migration(migrations.Migration):
     dependencies = [
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
         # The other tables first: each of their small steps would carry all of ours in memory,
-        # which made the first start three times as long.
+        # which made the first start take twice as long.
         ('auth', '0012_alter_user_first_name_max_length'),
         ('axes', '0010_accessattemptexpiration'),
         ('otp_static', '0003_add_timestamps'),
