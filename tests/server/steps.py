@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from datetime import timedelta
 from typing import TYPE_CHECKING, Any
 
 from django.utils import timezone
 from oxgang.academy.models import Club, Student
+from oxgang.api.main import api as the_api
 from oxgang.range_sessions.models import Ball
 from oxgang.texts.messages import texts
 
@@ -98,4 +100,17 @@ def cell(api: Api, student: Student, club: str = "56", swing: str = "9:00") -> d
     found: dict[str, Any] = next(
         c for c in cells if (c["club"], c["swing"], c["trajectory"]) == (club, swing, "stock")
     )
+    return found
+
+
+def pages() -> list[str]:
+    """What can be asked of a student without naming anything else."""
+    found = []
+    for path, methods in the_api.get_openapi_schema()["paths"].items():
+        if "get" not in methods or re.findall(r"{(\w+)}", path) != ["student_id"]:
+            continue
+        asked = methods["get"].get("parameters", [])
+        if all(p["in"] == "path" or not p.get("required") for p in asked):
+            found.append(path.removeprefix("/api"))
+    assert len(found) > 20
     return found

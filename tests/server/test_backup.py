@@ -13,12 +13,13 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.db.models import F
 from oxgang.academy.models import Student
 from oxgang.range_sessions.models import Ball
 
 from tests.commands import DATABASE, counted, oxgang
 from tests.server.conftest import Api, make_coach
-from tests.server.steps import said
+from tests.server.steps import pages, said
 
 
 @pytest.fixture
@@ -188,6 +189,32 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
     assert bring(api, file, confirmed="true").status_code == 201
     assert Student.objects.filter(academy=rich.academy).count() == 2
+
+
+def test_criteria_of_a_students_file_are_what_the_form_takes(api: Api, rich: Student) -> None:
+    """A count that came back as 20.0 broke every view of the student, and the list for everybody."""
+    criteria = {"solid": 0.7, "over_balls": 30, "cells": 0.6, "launches": 0.5}
+    assert api("PUT", f"/students/{rich.pk}/criteria", criteria).status_code == 200
+    file = student_file(api, rich)
+    assert file["student"]["criteria"] == criteria
+    made = bring(api, file, confirmed="true")
+    assert made.status_code == 201, made.content
+    new = Student.objects.get(pk=made.json()["id"])
+    assert isinstance(new.criteria["over_balls"], int)
+    # One that was stored before this was mended is read as well.
+    stored_before = criteria | {"over_balls": 30.0}
+    Student.objects.filter(pk=rich.pk).update(criteria=stored_before, revision=F("revision") + 1)
+    for student in (rich, new):
+        for page in (*pages(), "/students/{student_id}/pick?pin_yd=60"):
+            answer = api("GET", page.format(student_id=student.pk))
+            assert answer.status_code < 500, (page, answer.content)
+    for odd in ({"over_balls": 20.5}, {"over_balls": 4}, {"solid": 0}, {"shots": 1}, {"cells": "many"}):
+        file["student"]["criteria"] = criteria | odd
+        refused = bring(api, file, confirmed="true")
+        assert refused.status_code == 422, odd
+        assert len(refused.json()["title"]) > 10
+    file["student"]["criteria"] = {}
+    assert bring(api, file, confirmed="true").status_code == 201
 
 
 def test_student_files_that_cannot_be(api: Api, rich: Student) -> None:

@@ -15,10 +15,10 @@ import pytest
 from django.core.management import call_command
 from django.db import connections
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.api.main import api as the_api
 
 from tests.commands import DATABASE, oxgang
 from tests.server.conftest import Api
+from tests.server.steps import pages
 
 RELEASE = Path(__file__).parents[1] / "data/release-0.1"
 # What an upgrade may add rows to, and a new day may compute anew.
@@ -108,19 +108,6 @@ def opened(released: Path, django_db_blocker: Any) -> Iterator[None]:
         yield
         connections["default"].close()
         connections["default"] = usual
-
-
-def pages() -> list[str]:
-    """What can be asked of a student without naming anything else."""
-    found = []
-    for path, methods in the_api.get_openapi_schema()["paths"].items():
-        if "get" not in methods or re.findall(r"{(\w+)}", path) != ["student_id"]:
-            continue
-        asked = methods["get"].get("parameters", [])
-        if all(p["in"] == "path" or not p.get("required") for p in asked):
-            found.append(path.removeprefix("/api"))
-    assert len(found) > 20
-    return found
 
 
 def test_every_page_of_every_student_of_release_01_opens(opened: None) -> None:

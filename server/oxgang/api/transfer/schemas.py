@@ -48,6 +48,19 @@ class AcademyPart(_Strict):
     time_zone: str
 
 
+class NoCriteriaPart(_Strict):
+    """The usual criteria."""
+
+
+class CriteriaPart(_Strict):
+    """A student's own criteria, as the form takes them; the service checks their bounds."""
+
+    solid: float
+    over_balls: int
+    cells: float
+    launches: float
+
+
 class StudentPart(_Strict):
     id: UUID
     name: str = Field(min_length=1, max_length=120)
@@ -58,7 +71,7 @@ class StudentPart(_Strict):
     to_yd: int
     school: Literal["shallow", "ball-back"]
     stage: Literal["", "contact", "distance", "trajectory"]
-    criteria: dict[str, float]
+    criteria: NoCriteriaPart | CriteriaPart
     ball_limit: int
     notes: str = Field(max_length=10_000)
     friction: Friction | Literal[""] = ""

@@ -16,7 +16,11 @@ LOOK_BACK = 400
 
 def criteria_of(student: Student) -> Criteria:
     """The student's own criteria, or the usual ones."""
-    return Criteria(**student.criteria)
+    own = dict(student.criteria)
+    if "over_balls" in own:
+        # Students who came in as a file of release 0.1 have a count such as 20.0.
+        own["over_balls"] = int(own["over_balls"])
+    return Criteria(**own)
 
 
 def standing_of(student: Student, matrix: Matrix) -> tuple[Stage, list[Standing]]:

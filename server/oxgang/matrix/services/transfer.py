@@ -57,10 +57,7 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
     if said["longest"] and said["longest"] not in {p["label"] for p in file["scale"]["positions"]}:
         raise InputError(f'The file\'s scale has no swing "{said["longest"]}".')
     if said["criteria"]:
-        try:
-            checked_criteria(Criteria(**said["criteria"]))
-        except TypeError:
-            raise InputError("The file's criteria are not ones of a stage.") from None
+        checked_criteria(Criteria(**said["criteria"]))
     student = Student.objects.create(
         academy=by.academy,
         scale=_scale(file["scale"], by),
