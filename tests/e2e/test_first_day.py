@@ -20,6 +20,7 @@ from playwright.sync_api import Browser, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server
 from tests.e2e.steps import open_menu
+from tests.e2e.views import still
 
 PHONE: ViewportSize = {"width": 390, "height": 800}
 # A second and a half for each key and three for each Tab's look: a hand that is not in a hurry.
@@ -233,6 +234,8 @@ def test_one_key_finds_students_places_words_and_actions(signed_in: Page, server
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Keys of this view")).to_be_visible()
     page.keyboard.press("Escape")
+    expect(page.get_by_role("heading", name="Keys of this view")).to_have_count(0)
+    still(page)  # the browser gives the focus back
     find("nothing of this kind")
     expect(page.get_by_text("Nothing of this name")).to_be_visible()
 
