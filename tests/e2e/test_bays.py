@@ -28,6 +28,9 @@ SAID = "aria-label"
 
 def chosen(page: Page, name: str) -> None:
     field = page.locator("#bay-student")
+    field.focus()
+    # The list takes the field's place when it is loaded.
+    expect(page.locator("input.ant-select-selection-search-input#bay-student")).to_be_visible()
     field.fill(name[:8])
     expect(page.locator(".ant-select-item-option")).to_have_count(1)
     page.keyboard.press("Enter")

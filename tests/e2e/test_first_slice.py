@@ -264,6 +264,7 @@ def test_a_ball_moves_the_matrix_within_a_fifth_of_a_second(signed_in: Page, pre
     page.wait_for_selector(".ground .furrow")
     press("g r")
     page.wait_for_selector(".display")
+    expect(page.locator(".centre .big")).to_be_visible()
     still(page)
     # The target is a fifth of a second, the middle of nine; the better of two series counts.
     series = [page.evaluate(NINE_BALLS) for _ in range(2)]

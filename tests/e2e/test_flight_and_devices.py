@@ -72,6 +72,7 @@ def test_balls_of_a_monitor_arrive_within_a_second_and_once(
     page.goto(f"{server.url}/students")
     open_student(page, "Henrike Sandvoll", "range")
     page.wait_for_selector(".display")
+    expect(page.locator(".centre .big")).to_be_visible()
     still(page)
     before = page.locator("ol.balls li").count()
     page.get_by_label("Listen to").select_option(label="Bay 3")

@@ -102,6 +102,7 @@ def on_the_range(page: Page, name: str) -> None:
     page.keyboard.press("g")
     page.keyboard.press("r")
     page.wait_for_selector(".display")
+    expect(page.locator(".centre .big")).to_be_visible()
     still(page)
 
 
