@@ -2,7 +2,4 @@
 
 import os
 
-import pytest
-
 ALL = os.environ.get("OXGANG_TESTS") == "all"
-only_in_all = pytest.mark.skipif(not ALL, reason="make test-all")

@@ -15,6 +15,7 @@ from oxgang.range_sessions.models import Appointment
 
 from tests.server.conftest import Api
 from tests.server.steps import ball, day, undo
+from tests.tiers import ALL
 
 ACTIONS = 40
 
@@ -95,7 +96,7 @@ def one_action(api: Api, student: Student, chance: random.Random, number: int) -
     return chance.choice(actions)()
 
 
-@pytest.mark.parametrize("seed", range(5))
+@pytest.mark.parametrize("seed", range(20 if ALL else 2))
 def test_a_random_day_is_taken_back_and_done_once_more(
     api: Api, coach: Coach, student: Student, seed: int
 ) -> None:
