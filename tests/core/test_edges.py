@@ -28,7 +28,7 @@ from oxgang.core.ground.gaps import Stretch, checked_range
 from oxgang.core.ground.stages import Criteria, Stage, checked_criteria, standings
 from oxgang.core.practice.plan import Planned, Why, check_balls, choose, in_order
 from oxgang.core.practice.protocols import SECONDS_A_BALL, balls_in
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import CLOCK, controlled
 
@@ -195,7 +195,7 @@ def test_of_ways_that_close_as_much_the_simplest_is_first(stage: Stage, first: W
 def test_a_plan_begins_with_short_swings_and_goes_up_the_bag_with_one_and_down_with_the_next() -> None:
     keys = [CellKey(c, s) for c in ("60", "56", "52") for s in ("8:00", "9:00", "10:00")]
     wanted = [keys[i] for i in (8, 4, 2, 3, 0, 6, 7)]
-    planned = in_order([Planned(k, 3, Said(Why.HEIGHT)) for k in wanted], keys)
+    planned = in_order([Planned(k, 3, Message(Why.HEIGHT)) for k in wanted], keys)
     said = [str(p.key) for p in planned]
     assert said == ["60 8:00", "56 8:00", "52 8:00", "52 9:00", "56 9:00", "60 10:00", "52 10:00"]
 

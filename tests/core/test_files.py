@@ -24,7 +24,7 @@ from oxgang.files.foreign import read_any
 from oxgang.files.lettering import BOLD, REGULAR, fitted
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots, write_shots
-from oxgang.files.tables import as_said, as_text
+from oxgang.files.tables import as_text, cell_text
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from typer.testing import CliRunner
 
@@ -275,4 +275,4 @@ def test_no_cell_of_an_export_is_a_formula_and_all_come_back(text: str) -> None:
 def test_any_text_survives_the_way_out_and_back(text: str) -> None:
     marked = as_text(text)
     assert isinstance(marked, str)
-    assert as_said(marked).strip() == text.strip()
+    assert cell_text(marked).strip() == text.strip()

@@ -19,7 +19,7 @@ from oxgang.texts.messages import texts
 
 from tests.units import METRES, YARDS
 
-SAID = json.loads((Path(__file__).parents[1] / "said.json").read_text())
+SAID = json.loads((Path(__file__).parents[1] / "message_examples.json").read_text())
 
 
 def test_each_unit_is_what_the_standards_say() -> None:
@@ -85,7 +85,7 @@ def test_every_bound_and_question_of_a_ball_is_told_in_one_system() -> None:
 
 
 def test_no_message_names_the_other_system() -> None:
-    """Every message there is (tests/core/test_said.py keeps the list whole), in every set."""
+    """Every message there is (tests/core/test_messages.py keeps the list whole), in every set."""
     for name in UNITS:
         other = YARDS if name.startswith("m") else METRES
         for example in SAID:

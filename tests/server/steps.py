@@ -59,7 +59,7 @@ def undo(api: Api, entry: dict[str, Any]) -> Any:
     return api("POST", f"/history/{entry['id']}/undo")
 
 
-def said(entry: dict[str, Any]) -> str:
+def sentence_of(entry: dict[str, Any]) -> str:
     """What the page says of an entry of the log."""
     did, words = entry["did"], texts()
     values = {

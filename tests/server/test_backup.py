@@ -19,7 +19,7 @@ from oxgang.range_sessions.models import Ball
 
 from tests.commands import DATABASE, counted, oxgang
 from tests.server.conftest import Api, make_coach
-from tests.server.steps import pages, said
+from tests.server.steps import pages, sentence_of
 
 
 @pytest.fixture
@@ -183,7 +183,7 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
         for a, s in ((api, rich), (there, new))
     ]
     assert cells[0] == cells[1]
-    told = [said(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
+    told = [sentence_of(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
     assert "Brought Ansel Quill in from Wexholt Hill" in told
     twice = bring(api, file)
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")

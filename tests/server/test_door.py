@@ -25,7 +25,7 @@ from oxgang.config.limits import LARGEST, SMALL, limit_of
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.steps import ball, said
+from tests.server.steps import ball, sentence_of
 
 SCHEMA: dict[str, Any] = the_api.get_openapi_schema()
 PASSWORD = "six-long-words"
@@ -282,7 +282,7 @@ def test_migrations_import_no_live_code() -> None:
 @override_settings(DEBUG=False)
 def test_an_academys_log_is_its_own(api: Api, coach: Coach) -> None:
     api("POST", "/devices", {"name": "Bay 3"})
-    words = [said(entry) for entry in api("GET", "/history").data["entries"]]
+    words = [sentence_of(entry) for entry in api("GET", "/history").data["entries"]]
     assert words == ["Made a token for Bay 3"]
     from tests.server.conftest import make_coach
 

@@ -23,7 +23,7 @@ from oxgang.matrix.selectors.played import limit_of, played_in, proposal_for, sh
 from oxgang.matrix.selectors.standing import standing_of
 
 from tests.server.conftest import Api
-from tests.server.steps import hit, keep, last, listed, said, undo
+from tests.server.steps import hit, keep, last, listed, sentence_of, undo
 
 
 @pytest.fixture
@@ -70,7 +70,7 @@ def test_a_proposal_stands_in_till_a_coach_chooses_and_is_there_again_after_undo
         ["56 10:00"],
     )
     assert done.data["covered"]["played"] == 5
-    assert said(last(api, two)) == "Chose shots; plays 56 9:00; works on 56 10:00"
+    assert sentence_of(last(api, two)) == "Chose shots; plays 56 9:00; works on 56 10:00"
     assert undo(api, last(api, two)).status_code == 200
     page = shots(api, two)
     assert (page["chosen"], plays(page)) == (False, ["56 9:00", "56 10:00"])

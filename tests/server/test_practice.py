@@ -19,7 +19,7 @@ from oxgang.practice.services.rounds import Hit, keep_round
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import day, hit_ago, keep, last, listed, said, undo
+from tests.server.steps import day, hit_ago, keep, last, listed, sentence_of, undo
 
 SHOT = {"club": "56", "swing": "9:00"}
 
@@ -79,7 +79,7 @@ def test_a_round_is_held_against_par_and_its_balls_go_into_review(api: Api, play
     assert waiting.count() == 20
     assert not waiting.filter(reported=True).exists()
     assert waiting.first().extra["called_yd"]  # type: ignore[union-attr]
-    assert said(last(api, playing)).startswith("Recorded 20 balls")
+    assert sentence_of(last(api, playing)).startswith("Recorded 20 balls")
 
 
 def test_a_round_that_is_sent_twice_or_by_two_phones_is_kept_once(api: Api, playing: Student) -> None:
@@ -159,7 +159,7 @@ def test_the_students_own_report_is_trusted_less_and_counts_at_once(api: Api, pl
         ("by-student", True, 5),
         ("by-the-coach", False, 5),
     ]
-    assert "The student reported" in said(last(api, playing))
+    assert "The student reported" in sentence_of(last(api, playing))
 
 
 @pytest.mark.parametrize("off_days", [-61, 2])

@@ -22,8 +22,8 @@ def main() -> None:
     if sys.argv[1:] == ["student"]:
         json.dump(StudentFile.model_json_schema(), sys.stdout, indent=1)
     elif sys.argv[1:] == ["words"]:
-        said = words(HttpRequest()).model_dump(mode="json", exclude={"texts"})
-        json.dump(said, sys.stdout, indent=1, ensure_ascii=False)
+        out = words(HttpRequest()).model_dump(mode="json", exclude={"texts"})
+        json.dump(out, sys.stdout, indent=1, ensure_ascii=False)
     else:
         json.dump(api.get_openapi_schema(), sys.stdout, indent=1, sort_keys=True)
     sys.stdout.write("\n")

@@ -125,8 +125,8 @@ def install(api: NinjaAPI) -> None:
 
 def failed(request: HttpRequest, error: BaseException | None = None) -> HttpResponse:
     """What a request gets when the server itself could not go on. Nothing of it was stored."""
-    said = str(error).lower()
-    if isinstance(error, OperationalError | OSError) and any(word in said for word in NO_ROOM):
+    text = str(error).lower()
+    if isinstance(error, OperationalError | OSError) and any(word in text for word in NO_ROOM):
         log.error("The disk is full: %s %s", request.method, request.path)
         return problem(
             507,

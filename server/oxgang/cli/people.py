@@ -64,8 +64,8 @@ def _academy(name: str) -> Academy:
     found = [a for a in everyone if a.name.casefold() == " ".join(name.split()).casefold()]
     if not found:
         names = ", ".join(f'"{a.name}"' for a in everyone)
-        said = f'There is no academy "{name}" here.' if name else "Say which academy."
-        fail(f"{said} There is {names}. To open another one, add --new-academy.")
+        answer = f'There is no academy "{name}" here.' if name else "Say which academy."
+        fail(f"{answer} There is {names}. To open another one, add --new-academy.")
     return found[0]
 
 
@@ -115,10 +115,10 @@ def _open(name: str) -> Academy:
 def _units() -> str:
     from oxgang.core.errors import InputError
 
-    said: str = typer.prompt("Yards or metres (yd, m)", default="yd")
-    if said not in ("yd", "m"):
+    answer: str = typer.prompt("Yards or metres (yd, m)", default="yd")
+    if answer not in ("yd", "m"):
         raise InputError("Type yd or m.")
-    return said
+    return answer
 
 
 def _ask_for_person(academy: Academy, name: str, log_in: str) -> None:
@@ -154,13 +154,13 @@ def _password() -> str:
         typer.echo(f"  {rule}")
 
     def typed() -> str:
-        said: str = typer.prompt("Password", hide_input=True)
-        check_password_rules(said, User())
-        if typer.prompt("Password again", hide_input=True) != said:
+        answer: str = typer.prompt("Password", hide_input=True)
+        check_password_rules(answer, User())
+        if typer.prompt("Password again", hide_input=True) != answer:
             from oxgang.core.errors import InputError
 
             raise InputError("The two are not the same.")
-        return said
+        return answer
 
     return _again(typed)
 

@@ -35,7 +35,7 @@ from oxgang.core.pick.situation import Situation, band_of, checked
 from oxgang.core.pick.strokes import Baseline, baseline_for
 from oxgang.core.words.bag import loft_of_label
 from oxgang.core.words.green import Firmness
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Lie
 from oxgang.core.words.swing import controlled
 from oxgang.files.bag import read_bag
@@ -76,7 +76,7 @@ def situation_of(
                 to_right_mps=crosswind_mps,
                 temperature_c=temperature_c,
                 altitude_m=altitude_m,
-                trouble=tuple(band_of(said) for said in trouble),
+                trouble=tuple(band_of(text) for text in trouble),
             )
         )
     except InputError as error:
@@ -141,12 +141,14 @@ def _as_json(found: Picked, baseline: Baseline, contact: Contact, words: Texts) 
         "either": None if found.either is None else order.index(found.either),
         "aim_yd": found.aim_yd if found.off_flag else 0.0,
         "reach": found.reach.value,
-        "rules": [{**asdict(ruled), "text": words.sentence(Said(ruled.rule))} for ruled in found.rules],
+        "rules": [{**asdict(ruled), "text": words.sentence(Message(ruled.rule))} for ruled in found.rules],
         "shots": [_shot(found.patterns[i], found.outcomes[i], found.reasons[i], words) for i in order],
     }
 
 
-def _shot(pattern: Pattern, outcome: Outcome, reasons: tuple[Said, ...], words: Texts) -> dict[str, object]:
+def _shot(
+    pattern: Pattern, outcome: Outcome, reasons: tuple[Message, ...], words: Texts
+) -> dict[str, object]:
     shot = pattern.shot
     trim = {"ball_position_in": shot.back_in, "grip_down_in": shot.down_in}
     numbers = {
@@ -170,7 +172,7 @@ def _shot(pattern: Pattern, outcome: Outcome, reasons: tuple[Said, ...], words: 
         **asdict(shot.key),
         **{name: inches for name, inches in trim.items() if inches},
         **{name: round(value, DIGITS) for name, value in numbers.items()},
-        "reasons": [{"code": said.code, "text": words.sentence(said)} for said in reasons],
+        "reasons": [{"code": message.code, "text": words.sentence(message)} for message in reasons],
     }
 
 

@@ -96,13 +96,13 @@ def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.rando
         record = partial(record_balls, student, hits, by=coach, kept=True)
         steps.append((visit.days_ago, record))
     for event in wanted.events:
-        said = EventFields(
+        change = EventFields(
             kind=event.kind,
             on=day_at(coach.academy, now) - ago(event.days_ago),
             club_id=clubs[event.club].pk if event.club else None,
             remark=event.remark,
         )
-        add = partial(add_event, student, said, by=coach)
+        add = partial(add_event, student, change, by=coach)
         steps.append((event.days_ago, add))
     for days in wanted.published:
         issue = partial(publish, student, "", by=coach)

@@ -180,9 +180,9 @@ def _rung(
         sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
-        said = f"none; nearest {cell.name}"
-        small = size_for(said, size * 0.6, room, SMALLEST, ITALIC)
-        sheet.text(start, base, said, ITALIC, small, room=room, grey=LIGHT)
+        text = f"none; nearest {cell.name}"
+        small = size_for(text, size * 0.6, room, SMALLEST, ITALIC)
+        sheet.text(start, base, text, ITALIC, small, room=room, grey=LIGHT)
         return
     if same:
         sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)
@@ -228,12 +228,12 @@ def _row_of(cell: CardCell) -> Row:
 def _row_name(row: Row) -> str:
     """What a row has beside its club: "low grab", "ball 3 in back"; "" for the usual."""
     _, height, spin, tempo, back, down = row
-    said: list[str] = [] if height is Trajectory.STOCK else [height]
-    said += [] if spin is Spin.CHECK else [spin]
-    said += [] if tempo is Tempo.NORMAL else [tempo]
-    said += [f"ball {abs(back):g} {'back' if back > 0 else 'fwd'}"] if back else []
-    said += [f"grip {down:g} down"] if down else []
-    return " ".join(said)
+    text: list[str] = [] if height is Trajectory.STOCK else [height]
+    text += [] if spin is Spin.CHECK else [spin]
+    text += [] if tempo is Tempo.NORMAL else [tempo]
+    text += [f"ball {abs(back):g} {'back' if back > 0 else 'fwd'}"] if back else []
+    text += [f"grip {down:g} down"] if down else []
+    return " ".join(text)
 
 
 def _grid_rows(card: Card, shots: Sequence[CardCell]) -> list[Row]:
@@ -290,29 +290,29 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
 
 
 def _number(sheet: Sheet, card: Card, cell: CardCell, right: float, base: float, size: float) -> None:
-    said = _distance(cell.carry_yd, card)
+    text = _distance(cell.carry_yd, card)
     if cell.play is Play.WORK:
-        sheet.text(right, base, f"({said})", REGULAR, size * 0.8, RIGHT)
+        sheet.text(right, base, f"({text})", REGULAR, size * 0.8, RIGHT)
         return
-    sheet.text(right, base, said, BOLD if cell.measured else ITALIC, size, RIGHT)
+    sheet.text(right, base, text, BOLD if cell.measured else ITALIC, size, RIGHT)
 
 
 def _grid_notes(card: Card, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
     """What the marks mean, and the launch to look for."""
-    said = []
+    text = []
     if any(not cell.measured and cell.play is Play.PLAYED for cell in shots):
-        said.append("italic: estimated")
+        text.append("italic: estimated")
     if any(cell.play is Play.WORK for cell in shots):
-        said.append("( ): in work")
+        text.append("( ): in work")
     if left_out:
         names = dict.fromkeys(f"{row[0]} {_row_name(row)}".strip() for row in left_out)
-        said.append(f"left out for room: {', '.join(names)}")
+        text.append(f"left out for room: {', '.join(names)}")
     clubs = [c for c in card.clubs if any(cell.key.club == c[0] for cell in shots)]
     club, loft = clubs[len(clubs) // 2]
     heights = [t for t in Trajectory if any(cell.key.trajectory is t for cell in shots)]
     ends = {t: TYPICAL.window(t, loft) for t in heights}
     windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in ends.items())
-    return "; ".join(said), f"launch \N{DEGREE SIGN} with the {club}: {windows}"
+    return "; ".join(text), f"launch \N{DEGREE SIGN} with the {club}: {windows}"
 
 
 def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:

@@ -11,7 +11,7 @@ from itertools import compress
 from typing import Any, TypeVar, overload
 
 from oxgang.core.words.shots import CellKey, Shot
-from oxgang.files.tables import BadCell, as_said
+from oxgang.files.tables import BadCell, cell_text
 
 T = TypeVar("T")
 
@@ -54,13 +54,13 @@ class Balls(Sequence[tuple[int, Shot]]):
 
     def shot(self, at: int, **instead: Any) -> Shot:
         """The ball of a place; `instead` are fields that are to be others."""
-        said = {name: values[at] for name, values in self.fields.items()}
-        said |= {"cell": self.cells[at], "extra": self.extra(at)} | instead
-        return Shot(**said)
+        values = {name: column[at] for name, column in self.fields.items()}
+        values |= {"cell": self.cells[at], "extra": self.extra(at)} | instead
+        return Shot(**values)
 
     def extra(self, at: int) -> dict[str, str]:
         """What the file says of a ball beyond its fields."""
-        found = {name: as_said(texts[at]) for name, texts in self.notes.items()}
+        found = {name: cell_text(texts[at]) for name, texts in self.notes.items()}
         return {name: text for name, text in found.items() if text}
 
     def of(self, name: str) -> Sequence[Any]:

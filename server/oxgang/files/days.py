@@ -72,8 +72,8 @@ def _day(text: str, order: DayOrder) -> date | None:
         year = c if len(found[3]) == 4 else _CENTURY + c
         return _made(year, b, a) if order is DayOrder.DAY else _made(year, a, b)
     if letters := _LETTERS.fullmatch(text.strip()):
-        said = letters[2] or letters[4]
-        month = next((i for i, m in enumerate(_MONTHS, 1) if said.casefold().startswith(m)), 0)
+        month_name = letters[2] or letters[4]
+        month = next((i for i, m in enumerate(_MONTHS, 1) if month_name.casefold().startswith(m)), 0)
         written: str = letters[3] or letters[6]
         year = int(written) if len(written) == 4 else _CENTURY + int(written)
         return _made(year, month, int(letters[1] or letters[5]))

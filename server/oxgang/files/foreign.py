@@ -24,7 +24,7 @@ from oxgang.files.shots import COLUMNS, take_balls
 from oxgang.files.tables import (
     Reading,
     RowProblem,
-    as_said,
+    cell_text,
     decode,
     many_objects,
     parse_number,
@@ -155,14 +155,14 @@ class Table:
 
     def values(self, column: str, most: int = SAMPLE) -> list[str]:
         """The first values of a column that are not empty."""
-        found = (as_said(cell) for cell in self.column(column) if cell.strip())
+        found = (cell_text(cell) for cell in self.column(column) if cell.strip())
         return list(islice(found, most))
 
     def different(self, column: str) -> dict[str, int]:
         """How often each value of a column stands there, those first that stand first."""
         counts: dict[str, int] = {}
         for cell, count in Counter(self.column(column)).items():
-            if value := as_said(cell):
+            if value := cell_text(cell):
                 counts[value] = counts.get(value, 0) + count
         return counts
 
@@ -214,7 +214,7 @@ def _table(lines: list[tuple[int, list[str]]]) -> Table:
         raise FileError("The file is empty.", field="file")
     top = lines[:HEADER_WITHIN]
     header = max(range(len(top)), key=lambda i: (_words(top[i][1]), -i))
-    columns = [" ".join(as_said(name).split()) for name in lines[header][1]]
+    columns = [" ".join(cell_text(name).split()) for name in lines[header][1]]
     if len([name for name in columns if name]) < 1 or header + 1 >= len(lines):
         raise FileError("There is no table with a header and rows in this file.", field="file")
     seen: dict[str, int] = {}
@@ -232,8 +232,8 @@ def _table(lines: list[tuple[int, list[str]]]) -> Table:
 
 
 def _are_units(cells: Sequence[str]) -> bool:
-    said = [cell.strip().strip("[]()").casefold() for cell in cells if cell.strip()]
-    return len(said) > 1 and all(_UNIT.fullmatch(cell) for cell in said)
+    words_of = [cell.strip().strip("[]()").casefold() for cell in cells if cell.strip()]
+    return len(words_of) > 1 and all(_UNIT.fullmatch(cell) for cell in words_of)
 
 
 def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
@@ -333,8 +333,8 @@ def _means(target: str, values: Sequence[str]) -> bool:
     words = VOCABULARY.get(target)
     if words is None:
         return True
-    said = [value.casefold() for value in values if value.casefold() not in NOTHING]
-    return not said or sum(value in words for value in said) >= len(said) / 2
+    words_of = [value.casefold() for value in values if value.casefold() not in NOTHING]
+    return not words_of or sum(value in words for value in words_of) >= len(words_of) / 2
 
 
 def _column_of(table: Table, names: Collection[str], taken: Sequence[str]) -> str:
@@ -426,7 +426,7 @@ def _or(usual: str, read: Callable[[str], str], text: str) -> str:
 
 def _ours(target: str, source: Source, mapping: ColumnMapping, text: str) -> str:
     """What a cell of a foreign file says in the words and units of shots.csv."""
-    text = as_said(text)
+    text = cell_text(text)
     if text.casefold() in NOTHING:
         return ""
     if target in NUMBERS:

@@ -79,9 +79,9 @@ class Sheet:
         grey: float = 0.0,
     ) -> float:
         """Write a line, cut where it has no `room`; returns its width."""
-        said = text if room is None else fitted(text, font, size, room)
-        self.marks.append(Text(x, y, said, font, size, align, grey))
-        return stringWidth(said, font, size)
+        shown = text if room is None else fitted(text, font, size, room)
+        self.marks.append(Text(x, y, shown, font, size, align, grey))
+        return stringWidth(shown, font, size)
 
     def rule(self, x1: float, y1: float, x2: float, y2: float, width: float, dash: float = 0) -> None:
         """Draw a line."""

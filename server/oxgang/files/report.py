@@ -104,8 +104,8 @@ def _head(canvas: Canvas, report: Report, top: float, width: float) -> float:
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 10)
     period = f"{_day(report.from_day)} to {_day(report.to_day)}"
-    said = f"{period}    {report.whole.balls} balls    {report.coach}"
-    canvas.drawString(MARGIN, top - 31, fitted(said, REGULAR, 10, width))
+    text = f"{period}    {report.whole.balls} balls    {report.coach}"
+    canvas.drawString(MARGIN, top - 31, fitted(text, REGULAR, 10, width))
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
     canvas.line(MARGIN, top - 38, MARGIN + width, top - 38)
@@ -170,9 +170,9 @@ def _turns(canvas: Canvas, report: Report, top: float, width: float) -> float:
         top -= LINE
         canvas.setFillColor(EARTH)
         canvas.setFont(BOLD, 9)
-        said = f"{_day(event.on)}, {_named(event, words)}"
+        text = f"{_day(event.on)}, {_named(event, words)}"
         room = width * 0.34
-        canvas.drawString(MARGIN, top + 4, fitted(said, BOLD, 9, room - 6))
+        canvas.drawString(MARGIN, top + 4, fitted(text, BOLD, 9, room - 6))
         canvas.setFillColor(INK)
         canvas.setFont(REGULAR, 9)
         moved = before_and_after(turn) if turn else []

@@ -99,8 +99,8 @@ def lay_homework(task: Task) -> list[Sheet]:
             pages.append(sheet)
             sheet.text(MARGIN, height - 20 * mm, task.student, BOLD, 16, room=100 * mm)
             sheet.text(right, height - 20 * mm, task.academy, REGULAR, 9, "right", room=70 * mm)
-            said = f"{task.title}, {task.due}"
-            sheet.text(MARGIN, height - 28 * mm, said, BOLD, 12, room=right - MARGIN)
+            text = f"{task.title}, {task.due}"
+            sheet.text(MARGIN, height - 28 * mm, text, BOLD, 12, room=right - MARGIN)
             sheet.text(MARGIN, height - 34 * mm, task.cues, REGULAR, 10, room=right - MARGIN)
             boxes = f"Carry in each box [{task.unit}]. {LETTERS}"
             sheet.text(MARGIN, 14 * mm, boxes, REGULAR, 8, room=right - MARGIN)
@@ -130,8 +130,8 @@ def lay_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[
         sheet = Sheet(width, height)
         right = width - MARGIN
         sheet.text(MARGIN, height - 20 * mm, student, BOLD, 16, room=120 * mm)
-        said = title if len(pages) == 1 else f"{title}, {number} of {len(pages)}"
-        sheet.text(right, height - 20 * mm, f"{said}. {academy}", REGULAR, 9, "right", room=70 * mm)
+        text = title if len(pages) == 1 else f"{title}, {number} of {len(pages)}"
+        sheet.text(right, height - 20 * mm, f"{text}. {academy}", REGULAR, 9, "right", room=70 * mm)
         line = height - 31 * mm
         for at, label, length in (
             (0, "Day", 28),

@@ -26,7 +26,7 @@ from oxgang.files.tables import (
     BadCell,
     Reading,
     RowProblem,
-    as_said,
+    cell_text,
     decode,
     many_objects,
     parse_number,
@@ -153,13 +153,13 @@ def take_balls(
     ) -> list[T] | None:
         if name not in texts:
             return over
-        said = (ours or {}).get(name, as_said)
+        as_written = (ours or {}).get(name, cell_text)
         cells = texts[name]
         if over is None:
-            return each(cells, lambda text: read(said(text)), bad, instead)
+            return each(cells, lambda text: read(as_written(text)), bad, instead)
         # Where a value stands already, what else the row says of it is not read.
         open_cells = ["" if v is not None else c for v, c in zip(over, cells, strict=True)]
-        rest = each(open_cells, lambda text: read(said(text)), bad, instead)
+        rest = each(open_cells, lambda text: read(as_written(text)), bad, instead)
         return [a if a is not None else b for a, b in zip(over, rest, strict=True)]
 
     fields: dict[str, list[Any] | None] = {}

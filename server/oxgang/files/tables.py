@@ -108,7 +108,7 @@ class Row:
         at = self._index.get(column)
         if at is None or at >= len(self._values):
             return ""
-        return as_said(self._values[at])
+        return cell_text(self._values[at])
 
     def required(self, column: str) -> str:
         value = self.text(column)
@@ -125,7 +125,7 @@ class Row:
         return parse_number(self.required(column), column)
 
 
-def as_said(cell: str) -> str:
+def cell_text(cell: str) -> str:
     """The text of a cell, without blanks around it and without the mark of `as_text`."""
     text = cell.lstrip()
     return (text[1:] if text[:1] == "'" and _FORMULA.match(text[1:]) else text).strip()
@@ -242,7 +242,7 @@ def read_header(
         header_line, header = next(rows)
     except StopIteration:
         raise FileError("The file is empty.", field="file") from None
-    columns = [as_said(name).casefold().replace(" ", "_") for name in header]
+    columns = [cell_text(name).casefold().replace(" ", "_") for name in header]
     twice = [name for name, count in Counter(columns).items() if name and count > 1]
     if twice:
         raise FileError(f'Line {header_line}: two columns are called "{twice[0]}".', field="file")

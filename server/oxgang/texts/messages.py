@@ -29,7 +29,7 @@ from typing import Any, Final
 from fluent.runtime import FluentBundle, FluentResource
 
 from oxgang.core.units import M_PER_FT, SETS, Units
-from oxgang.core.words.said import Said, Value
+from oxgang.core.words.messages import Message, Value
 
 LANGUAGE: Final = "en"
 # What a message lists is joined by these.
@@ -64,13 +64,13 @@ class Texts:
         self._bundle = FluentBundle([language], use_isolating=False, functions=functions)
         self._bundle.add_resource(FluentResource(source(language)))
 
-    def say(self, said: Said) -> str:
+    def say(self, message: Message) -> str:
         """What is told, as a part of a sentence."""
-        return self.format(said.code, said.values)
+        return self.format(message.code, message.values)
 
-    def sentence(self, said: Said) -> str:
+    def sentence(self, message: Message) -> str:
         """The same as a line of its own."""
-        text = self.say(said)
+        text = self.say(message)
         return text[:1].upper() + text[1:]
 
     def format(self, code: str, values: Mapping[str, Value] | None = None) -> str:

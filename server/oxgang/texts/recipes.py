@@ -11,7 +11,7 @@ MIDDLE_IN = 0.05
 
 def recipe_words(recipe: Recipe, words: Texts) -> str:
     """Where the ball lies, shaft, face and weight, and how it ends."""
-    said = words.format(
+    text = words.format(
         "recipe-words",
         {
             "place": 0 if abs(recipe.ball_in) < MIDDLE_IN else 1 if recipe.ball_in > 0 else 2,
@@ -21,4 +21,4 @@ def recipe_words(recipe: Recipe, words: Texts) -> str:
             "weight": round(recipe.weight_lead_pct),
         },
     )
-    return f"{said}. {recipe.follow_through}".strip()
+    return f"{text}. {recipe.follow_through}".strip()

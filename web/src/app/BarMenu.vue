@@ -5,7 +5,7 @@ import { onClickOutside, whenever } from "@vueuse/core";
 import { ref, useTemplateRef, watch } from "vue";
 import { useRoute } from "vue-router";
 
-defineProps<{ label: string; here?: boolean; said?: string }>();
+defineProps<{ label: string; here?: boolean; description?: string }>();
 const route = useRoute();
 const box = useTemplateRef<HTMLElement>("box");
 const button = useTemplateRef<HTMLButtonElement>("button");
@@ -31,7 +31,7 @@ function close(): void {
       type="button"
       :class="{ here }"
       :aria-expanded="open"
-      :aria-label="said"
+      :aria-label="description"
       @click="open = !open"
     >
       {{ label }} <span aria-hidden="true">▾</span>

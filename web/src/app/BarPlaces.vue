@@ -62,7 +62,7 @@ const hereFolded = computed(() => folded.value.find(isHere));
       class="fold"
       :label="hereFolded?.label ?? 'More'"
       :here="!!hereFolded"
-      said="More places"
+      description="More places"
     >
       <RouterLink
         v-for="place in folded"

@@ -39,7 +39,7 @@ const words = useWords();
 const texts = useTexts();
 /** Places, actions of this view and words, as they are named. */
 function also(search: string): { value: string; label: string }[] {
-  const said = search.trim().toLowerCase();
+  const wanted = search.trim().toLowerCase();
   const actions = keyGroups.flatMap((group) => group.bindings).filter((b) => b.name && b.name !== "/");
   return [
     ...props.places.map((p) => ({ value: `place:${p.name}`, label: `${p.label}, go there (g ${p.letter})` })),
@@ -49,7 +49,7 @@ function also(search: string): { value: string; label: string }[] {
       label: `${texts.value.name("word", id)}: what it means`,
     })),
   ]
-    .filter((one) => one.label.toLowerCase().includes(said))
+    .filter((one) => one.label.toLowerCase().includes(wanted))
     .slice(0, MOST);
 }
 const MOST = 12;

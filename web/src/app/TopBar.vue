@@ -69,7 +69,7 @@ useEventListener(
       >
         {{ themeName === "sun" ? "Paper" : "Sun" }}
       </button>
-      <BarMenu :label="first" :said="`${account.coach?.name}: account, help`">
+      <BarMenu :label="first" :description="`${account.coach?.name}: account, help`">
         <RouterLink to="/account">{{ account.coach?.name }}</RouterLink>
         <RouterLink to="/words">Words and keys</RouterLink>
         <button type="button" @click="look.start()">A look around</button>

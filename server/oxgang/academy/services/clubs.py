@@ -11,7 +11,7 @@ from django.db import transaction
 from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.labels import check_label_free
-from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
+from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.words import bag
 
@@ -64,7 +64,7 @@ def change_club(
         setattr(club, name, value)
     _write(club, club.as_core())
     if done := changed(club, before):
-        values = {"club": label, "fields": fields_said(done[0])}
+        values = {"club": label, "fields": field_changes(done[0])}
         record_entry(club.student, AuditAction.CLUB_CHANGED, values, by=by, now=now, changes=done)
     return club
 

@@ -69,7 +69,7 @@ def check_code(code: str) -> None:
         )
 
 
-def begin(code: str, said: Beginning, *, now: datetime) -> Coach:
+def begin(code: str, beginning: Beginning, *, now: datetime) -> Coach:
     """Open the first academy, with its head coach. Used once; what cannot be leaves nothing.
 
     Raises
@@ -81,19 +81,19 @@ def begin(code: str, said: Beginning, *, now: datetime) -> Coach:
     """
     with transaction.atomic():
         check_code(code)
-        checked_zone(said.time_zone)
-        checked_altitude(said.altitude_m)
+        checked_zone(beginning.time_zone)
+        checked_altitude(beginning.altitude_m)
         try:
-            name = checked_name(said.academy, "academy")
+            name = checked_name(beginning.academy, "academy")
         except InputError as error:
             raise InputError(error.told, field="academy") from None
         academy = open_academy(
             name,
-            altitude_m=said.altitude_m,
-            time_zone=said.time_zone,
-            units=units_of(checked_units(said.units)),
+            altitude_m=beginning.altitude_m,
+            time_zone=beginning.time_zone,
+            units=units_of(checked_units(beginning.units)),
         )
-        coach = add_coach(academy, name=said.name, log_in=said.log_in, password=said.password)
+        coach = add_coach(academy, name=beginning.name, log_in=beginning.log_in, password=beginning.password)
         record_academy_entry(academy, AuditAction.ACADEMY_BEGUN, {"person": coach.name}, by=coach, now=now)
     _file().unlink(missing_ok=True)
     return coach

@@ -161,7 +161,7 @@ def changed(row: models.Model, before: Mapping[str, object]) -> list[Changed]:
     return [Changed(type(row), [row.pk], {n: before[n] for n in names}, {n: after[n] for n in names})]
 
 
-def fields_said(change: Changed) -> list[list[object]]:
+def field_changes(change: Changed) -> list[list[object]]:
     """What a change did, field by field: name, before, after."""
     return [
         [name.removesuffix("_id"), _shown(change.before[name]), _shown(value)]

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Consent, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, fields_of, fields_said, record_entry, record_export
+from oxgang.academy.services.log import changed, field_changes, fields_of, record_entry, record_export
 from oxgang.core.errors import InputError
 
 CONSENT_FIELDS: Final = (
@@ -76,7 +76,7 @@ def share_with(student: Student, coaches: Collection[Coach], *, by: Coach, now: 
 
 @retry_on_conflict
 def write_consent(
-    student: Student, said: Mapping[str, Any], *, by: Coach, now: datetime, today: date
+    student: Student, given: Mapping[str, Any], *, by: Coach, now: datetime, today: date
 ) -> Consent:
     """Write down who answers for the student and what was agreed to.
 
@@ -88,12 +88,12 @@ def write_consent(
     consent = Consent.objects.filter(student=student).first() or Consent(student=student)
     before = fields_of(consent, CONSENT_FIELDS)
     for name in CONSENT_FIELDS:
-        if name in said:
-            value = said[name]
+        if name in given:
+            value = given[name]
             setattr(consent, name, value.strip() if isinstance(value, str) else value)
     for name in DAYS:
-        given = getattr(consent, name)
-        if given is not None and not date(1900, 1, 1) <= given <= today:
+        agreed_on = getattr(consent, name)
+        if agreed_on is not None and not date(1900, 1, 1) <= agreed_on <= today:
             raise InputError("Consent is given on a day that has been.", field=name)
     if consent.junior and not consent.guardian and any(getattr(consent, n) for n in DAYS):
         raise InputError("A junior's consent comes from a guardian: write down who.", field="guardian")
@@ -101,7 +101,7 @@ def write_consent(
     done = changed(consent, before)
     if done:
         # The log says that it changed, and not a guardian's number once more.
-        names = [[name, "", ""] for name, *_ in fields_said(done[0])]
+        names = [[name, "", ""] for name, *_ in field_changes(done[0])]
         record_entry(student, AuditAction.CONSENT_CHANGED, {"fields": names}, by=by, now=now, changes=done)
     return consent
 

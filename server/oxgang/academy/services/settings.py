@@ -14,7 +14,7 @@ from django.db import transaction
 from oxgang.academy.models import Academy, AuditAction, Coach
 from oxgang.academy.selectors.people import rows_of, scale_of, students_at
 from oxgang.academy.services.academies import checked_address, checked_name
-from oxgang.academy.services.log import changed, fields_of, fields_said, record_academy_entry, touch
+from oxgang.academy.services.log import changed, field_changes, fields_of, record_academy_entry, touch
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
@@ -85,7 +85,7 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
     if named & MOVES_BALLS:
         moved = students_at(academy).update(moved=True)
     followed = _follow(academy, old) if "tolerances" in named else 0
-    values = {"fields": fields_said(done[0])}
+    values = {"fields": field_changes(done[0])}
     record_academy_entry(academy, AuditAction.SETTINGS_CHANGED, values, by=by, now=now)
     return Follows(moved, followed)
 
@@ -179,9 +179,9 @@ def checked_altitude(metres: float) -> float:
     return metres
 
 
-def _tolerances(said: Mapping[str, Any]) -> dict[str, float]:
+def _tolerances(given: Mapping[str, Any]) -> dict[str, float]:
     kept = {}
-    for level, value in said.items():
+    for level, value in given.items():
         if level not in set(Level):
             raise InputError(f'There is no level "{level}".', field="tolerances")
         try:
@@ -192,12 +192,12 @@ def _tolerances(said: Mapping[str, Any]) -> dict[str, float]:
     return kept
 
 
-def _card(said: Mapping[str, Any]) -> dict[str, Any]:
+def _card(given: Mapping[str, Any]) -> dict[str, Any]:
     usual = CardOptions()
     look = CardOptions(
-        step=checked_step(int(said.get("step", usual.step))),
-        order=Order(said.get("order", usual.order)),
-        cues=bool(said.get("cues", usual.cues)),
-        run=bool(said.get("run", usual.run)),
+        step=checked_step(int(given.get("step", usual.step))),
+        order=Order(given.get("order", usual.order)),
+        cues=bool(given.get("cues", usual.cues)),
+        run=bool(given.get("run", usual.run)),
     )
     return {"step": look.step, "order": look.order.value, "cues": look.cues, "run": look.run}

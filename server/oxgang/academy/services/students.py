@@ -11,7 +11,7 @@ from django.db import transaction
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import scale_of
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
-from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
+from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
 from oxgang.core.flight.recipes import School
@@ -79,7 +79,7 @@ def change_student(
     before = fields_of(student, changes)
     _write(student, changes, by)
     if done := changed(student, before):
-        values = {"fields": fields_said(done[0])}
+        values = {"fields": field_changes(done[0])}
         record_entry(student, AuditAction.STUDENT_CHANGED, values, by=by, now=now, changes=done)
     return student
 

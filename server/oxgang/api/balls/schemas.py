@@ -14,7 +14,7 @@ from oxgang.core.carry.asking import Guess
 from oxgang.core.flight.launch import NetHit, Side, in_window
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models import Ball
-from oxgang.range_sessions.services.typed import Moment as SaidMoment
+from oxgang.range_sessions.services.typed import Moment as BallMoment
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
 
@@ -63,7 +63,7 @@ class BallIn(Schema):
     feed_id: int | None = None
     net: NetMark | None = None
     confirmed: bool = False
-    moment: SaidMoment = SaidMoment.UNASKED
+    moment: BallMoment = BallMoment.UNASKED
 
 
 class BallMark(Schema):

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import Line, Moment, Seen
-from oxgang.api.said import DueSaid
+from oxgang.api.messages import DueMessage
 
 
 class AppointmentIn(Schema):
@@ -53,7 +53,7 @@ class AppointmentOut(Schema):
     check_up: int
     note: str
     together: UUID | None
-    reasons: list[DueSaid]
+    reasons: list[DueMessage]
 
 
 class CalendarOut(Schema):

@@ -112,7 +112,7 @@ def preview(
     return made(
         CardPreview,
         sheets=[_sheet(sheet) for sheet in lay_card(card, form, wanted)],
-        thin=[said.as_data() for said in thin(card)],
+        thin=[message.as_data() for message in thin(card)],
         moved=_differences(card_of(last), card) if last else [],
         played=len(card.played),
         reached=reached_by(card),
@@ -165,9 +165,9 @@ def _sheet(sheet: Sheet) -> SheetOut:
     )
 
 
-def _sides(said: str) -> list[Side]:
+def _sides(text: str) -> list[Side]:
     try:
-        wanted = [Side(side) for side in said.split(",") if side]
+        wanted = [Side(side) for side in text.split(",") if side]
     except ValueError:
         raise InputError("Sides are yardage, club and ground.", field="sides") from None
     if not wanted:

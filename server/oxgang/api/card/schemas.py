@@ -8,7 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.matrix.schemas import KeyOut
-from oxgang.api.said import Values
+from oxgang.api.messages import Values
 from oxgang.core.ground.card import STEP_YD, Order, Thin
 from oxgang.core.ground.played import Play
 
@@ -95,7 +95,7 @@ class SheetOut(Schema):
     boxes: list[BoxOut]
 
 
-class ThinSaid(Schema):
+class ThinMessage(Schema):
     """Why a card is not one to hand out yet, and the values of its sentence."""
 
     code: Thin
@@ -108,7 +108,7 @@ class CardPreview(Schema):
     number that it would have."""
 
     sheets: list[SheetOut]
-    thin: list[ThinSaid]
+    thin: list[ThinMessage]
     moved: list[DifferenceOut]
     played: int
     reached: float

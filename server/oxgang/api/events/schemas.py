@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Schema
 
 from oxgang.api.fields import Label, Line
-from oxgang.api.said import TouchSaid
+from oxgang.api.messages import TouchMessage
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.words.shots import Trajectory
 
@@ -28,7 +28,7 @@ class EventOut(Schema):
     id: int
     kind: EventKind
     on: date
-    touched: TouchSaid
+    touched: TouchMessage
     note: str
     by: str
 

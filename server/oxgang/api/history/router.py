@@ -14,19 +14,19 @@ from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import EntryOut, LogOut
-from oxgang.api.said import DidSaid, FieldSaid
+from oxgang.api.messages import ActionMessage, FieldChange
 
 router = Router(tags=["history"])
 
 PAGE = 100
 
 
-def _did(row: Entry) -> DidSaid:
+def _did(row: Entry) -> ActionMessage:
     values = dict(row.values)
     fields = [
-        FieldSaid(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
+        FieldChange(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
     ]
-    return DidSaid(code=AuditAction(row.code), values=values, fields=fields, back=row.back)
+    return ActionMessage(code=AuditAction(row.code), values=values, fields=fields, back=row.back)
 
 
 def _entry(row: Entry) -> EntryOut:

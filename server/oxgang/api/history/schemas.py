@@ -4,7 +4,7 @@ from datetime import datetime
 
 from ninja import Schema
 
-from oxgang.api.said import DidSaid
+from oxgang.api.messages import ActionMessage
 
 
 class EntryOut(Schema):
@@ -13,7 +13,7 @@ class EntryOut(Schema):
     id: int
     at: datetime
     by: str
-    did: DidSaid
+    did: ActionMessage
     can_undo: bool
     undone: bool
     undoes: bool

@@ -39,7 +39,7 @@ def content_of(student: Student, now: datetime) -> Data:
     words = texts(units)
     reader = _Reader(words, SETS[units].carry.of(1.0))
     today = day_at(student.academy, now)
-    said: Data = {
+    content: Data = {
         "student": student.name,
         "academy": student.academy.name,
         "unit": SETS[units].carry.sign,
@@ -51,29 +51,29 @@ def content_of(student: Student, now: datetime) -> Data:
     }
     if Shows.HOMEWORK in shown:
         waiting = home.open_homework(student, now)
-        said["homework"] = [_homework(one, reader, today) for one in waiting]
+        content["homework"] = [_homework(one, reader, today) for one in waiting]
     if Shows.PRACTICE in shown:
-        said["games"] = _games(student, now, reader)
-        said["rounds"] = [_round(row, words) for row in home.last_rounds(student)]
+        content["games"] = _games(student, now, reader)
+        content["rounds"] = [_round(row, words) for row in home.last_rounds(student)]
     if Shows.PROGRESS in shown:
-        said["progress"] = _progress(student, now, reader)
+        content["progress"] = _progress(student, now, reader)
     if Shows.CUES in shown:
-        said["lesson"] = _lesson(student, words)
+        content["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:
-        said["balls"] = [
+        content["balls"] = [
             {
                 "shot": str(ball.as_core(club_label=ball.club.label).cell),
-                "carry": None if ball.carry_yd is None else round(ball.carry_yd * said["per_yd"]),
+                "carry": None if ball.carry_yd is None else round(ball.carry_yd * content["per_yd"]),
                 "strike": ball.strike,
                 "day": ball.hit_on.isoformat(),
             }
             for ball in home.last_balls(student)
         ]
     if Shows.PICTURES in shown:
-        said["pictures"] = [
+        content["pictures"] = [
             {"id": p.pk, "swing": p.swing, "height": p.trajectory} for p in home.pictures_of(student)
         ]
-    return said
+    return content
 
 
 def _calls(rounds: Sequence[Sequence[Call]], tolerance_yd: float, student: _Reader) -> Data:

@@ -75,11 +75,11 @@ def remember(response: HttpResponse, link: CardLink) -> None:
 
 
 def _knows(request: HttpRequest, link: CardLink) -> bool:
-    said = request.COOKIES.get(_name(link))
-    if said is None:
+    cookie = request.COOKIES.get(_name(link))
+    if cookie is None:
         return False
     try:
-        return bool(signing.loads(said, salt=SALT, max_age=KNOWN_FOR_S) == _proof(link))
+        return bool(signing.loads(cookie, salt=SALT, max_age=KNOWN_FOR_S) == _proof(link))
     except signing.BadSignature:
         return False
 

@@ -98,9 +98,9 @@ def write(request: HttpRequest, student_id: UUID, day: date, data: LessonIn) -> 
     """Write the lesson of a day, or change it."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    said = data.dict()
-    looked_at = said.pop("looked_at")
-    fields = LessonFields(**said)
+    values = data.dict()
+    looked_at = values.pop("looked_at")
+    fields = LessonFields(**values)
     write_lesson(student, day, fields, by=coach, now=timezone.now(), looked_at=looked_at)
     return _page(student, coach)
 
@@ -120,7 +120,7 @@ def likely(request: HttpRequest, student_id: UUID, data: Looks) -> list[LikelyOu
     student = student_of(coach_of(request).academy, student_id)
     found = kept_now(student, timezone.now()).found
     return [
-        made(LikelyOut, fault=one.fault, because=[said.as_data() for said in one.because])
+        made(LikelyOut, fault=one.fault, because=[message.as_data() for message in one.because])
         for one in faults_for(student, found, data.seen)
     ]
 

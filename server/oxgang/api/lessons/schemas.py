@@ -8,7 +8,7 @@ from pydantic import Field
 
 from oxgang.academy.selectors.standards import Whose
 from oxgang.api.fields import Line, Moment
-from oxgang.api.said import SignSaid
+from oxgang.api.messages import SignMessage
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.shots import Trajectory
 from oxgang.practice.models import WordKind
@@ -56,7 +56,7 @@ class LikelyOut(Schema):
     """A fault that looks and balls speak for, and what speaks for it."""
 
     fault: Fault
-    because: list[SignSaid]
+    because: list[SignMessage]
 
 
 class OwnWordIn(Schema):

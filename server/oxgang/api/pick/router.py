@@ -59,7 +59,7 @@ def _kept(request: HttpRequest, student_id: UUID) -> tuple[Student, Kept]:
 
 def _asked(data: SituationIn) -> Situation:
     values = data.dict(exclude={"trouble", "every"})
-    return checked(Situation(**values, trouble=tuple(band_of(said) for said in data.trouble)))
+    return checked(Situation(**values, trouble=tuple(band_of(text) for text in data.trouble)))
 
 
 def _shots(student: Student, kept: Kept, *, every: bool) -> Shots:
@@ -119,7 +119,7 @@ def _out(student: Student, picking: Picking, found: Picked, homes: dict[Name, fl
                 "landing_deg": p.landing_deg,
                 "measured": p.shot.measured,
                 "path": [{"along": along, "up": up} for along, up in p.path],
-                "reasons": [said.as_data() for said in reasons],
+                "reasons": [message.as_data() for message in reasons],
             }
             for p, o, reasons in zip(found.patterns, found.outcomes, found.reasons, strict=True)
         ],

@@ -6,7 +6,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.matrix.schemas import KeyOut
-from oxgang.api.said import Values
+from oxgang.api.messages import Values
 from oxgang.core.pick.changes import WhatIf
 from oxgang.core.pick.choice import Goal, PickReason, Reach
 from oxgang.core.pick.rules import Rule
@@ -56,7 +56,7 @@ class SituationOut(Schema):
     pin_at: PinAt
 
 
-class PickSaid(Schema):
+class PickMessage(Schema):
     """Why a shot is picked, or what speaks against it."""
 
     code: PickReason
@@ -109,7 +109,7 @@ class PickedShot(Schema):
     landing_deg: float
     measured: bool
     path: list[PointOut]
-    reasons: list[PickSaid]
+    reasons: list[PickMessage]
 
 
 class RuledOut(Schema):

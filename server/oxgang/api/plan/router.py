@@ -28,7 +28,7 @@ from oxgang.core.ground.stages import Criteria
 from oxgang.core.keeping.looks import measured_strips
 from oxgang.core.practice.plan import Planned, Why, check_balls, foreseen
 from oxgang.core.practice.protocols import Protocol, Wish, balls_in, plan_for
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.as_data import matrix_data
 from oxgang.matrix.selectors.due import due_in
@@ -58,7 +58,7 @@ def _planned_of(item: PlanItem) -> Planned:
     return Planned(
         CellKey(item.club, item.swing, item.trajectory, item.spin, item.tempo),
         item.balls,
-        Said(Why.OWN),
+        Message(Why.OWN),
         place=item.place,
         ball_position_in=item.ball_position_in,
         grip_down_in=item.grip_down_in,

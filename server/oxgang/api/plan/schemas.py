@@ -7,7 +7,7 @@ from pydantic import Field
 
 from oxgang.api.fields import BallPosition, GripDown, Label, Moment
 from oxgang.api.matrix.schemas import MatrixOut
-from oxgang.api.said import PlanSaid
+from oxgang.api.messages import PlanMessage
 from oxgang.api.students.schemas import StripOut
 from oxgang.core.ground.stages import Stage
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
@@ -27,7 +27,7 @@ class PlanItem(Schema):
     spin: Spin = Spin.CHECK
     tempo: Tempo = Tempo.NORMAL
     balls: int = Field(ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
-    why: PlanSaid | None = None
+    why: PlanMessage | None = None
     lie: Lie | None = None
     place: Place | None = None
     between: Label = ""

@@ -95,9 +95,9 @@ def _named(name: Name) -> dict[str, object]:
     return {**asdict(key), "back_in": back, "down_in": down}
 
 
-def _name(said: ShotName) -> Name:
-    key = CellKey(said.club, said.swing, said.trajectory, said.spin, said.tempo)
-    return key, said.back_in, said.down_in
+def _name(name: ShotName) -> Name:
+    key = CellKey(name.club, name.swing, name.trajectory, name.spin, name.tempo)
+    return key, name.back_in, name.down_in
 
 
 @router.get("/students/{student_id}/played", response=PlayedOut)

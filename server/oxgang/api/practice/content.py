@@ -75,17 +75,17 @@ def hit_of(student: Student, data: RoundIn) -> Hit:
     NotFound
         For homework of nobody or somebody else.
     """
-    said = data.dict()
-    said.pop("homework_id")
+    values = data.dict()
+    values.pop("homework_id")
     homework = one_homework(student, data.homework_id) if data.homework_id else None
     if homework is not None:
         if data.row is None or data.row >= len(homework.rows):
             raise InputError("This homework has no such row.", field="row")
         # What was asked is what the coach sent, whatever a phone says that it was.
         row = homework.rows[data.row]
-        said |= {"calls": row["calls"], "form": PracticeForm(row["form"]), "seed": row["seed"]}
-        said |= {"trial": None, "scoring": Scoring.WITHIN}
-    return Hit(homework=homework, **said)
+        values |= {"calls": row["calls"], "form": PracticeForm(row["form"]), "seed": row["seed"]}
+        values |= {"trial": None, "scoring": Scoring.WITHIN}
+    return Hit(homework=homework, **values)
 
 
 def row_name(row: Mapping[str, Any], words: Texts) -> str:
@@ -93,5 +93,5 @@ def row_name(row: Mapping[str, Any], words: Texts) -> str:
     shot, form = key_of(row.get("shot")), row["form"]
     what = str(shot) if shot is not None else row["swing"] if form == PracticeForm.ONE_SWING else ""
     name = words.format(f"form-{form}")
-    said = f"{what}, {name}" if what else name
-    return said[:1].upper() + said[1:]
+    title = f"{what}, {name}" if what else name
+    return title[:1].upper() + title[1:]

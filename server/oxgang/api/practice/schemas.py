@@ -9,7 +9,7 @@ from pydantic import Field
 
 from oxgang.academy.selectors.standards import Whose
 from oxgang.api.fields import Moment, SmallInt
-from oxgang.api.said import WeekSaid
+from oxgang.api.messages import WeekMessage
 from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, NetTarget, PracticeForm, Step
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
@@ -199,7 +199,7 @@ class RoutineIn(Schema):
 
 class WeekPart(Schema):
     row: RowBody
-    because: WeekSaid
+    because: WeekMessage
 
 
 class DayOut(Schema):

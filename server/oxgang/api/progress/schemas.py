@@ -4,7 +4,7 @@ from datetime import date
 
 from ninja import Schema
 
-from oxgang.api.said import TouchSaid
+from oxgang.api.messages import TouchMessage
 from oxgang.api.students.schemas import StripOut
 from oxgang.core.keeping.events import EventKind
 
@@ -61,7 +61,7 @@ class TurnOut(Schema):
 class TurningPoint(Schema):
     kind: EventKind
     on: date
-    touched: TouchSaid
+    touched: TouchMessage
     turn: TurnOut | None
 
 

@@ -21,7 +21,7 @@ from oxgang.core.keeping.drift.scopes import Reach, Suspicion
 from oxgang.core.keeping.drift.verdict import Verdict
 from oxgang.core.keeping.events import Touch, touched
 from oxgang.core.practice.check_up import CHECK_UP_BALLS
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.swing import express
 from oxgang.matrix.selectors.as_data import cell_data, suspect_data
 from oxgang.matrix.selectors.matrix import StudentMatrix
@@ -88,7 +88,7 @@ def _suspicion(found: Suspicion, before: StudentMatrix, only: str) -> SuspicionO
     # A cell is shown with its height; of a swing length all heights are meant.
     shots = touched(scope.club, swing, scope.trajectory)
     if scope.reach is Reach.STUDENT:
-        shots = Said(Touch.TOGETHER_BY_ONE, {"only": only}) if only else Said(Touch.TOGETHER)
+        shots = Message(Touch.TOGETHER_BY_ONE, {"only": only}) if only else Message(Touch.TOGETHER)
     return made(
         SuspicionOut,
         touched=shots.as_data(),

@@ -9,7 +9,7 @@ from pydantic import Field
 from oxgang.api.balls.schemas import BallOut, Uid
 from oxgang.api.fields import Line
 from oxgang.api.matrix.schemas import CellOut, ConflictOut, SuspectOut
-from oxgang.api.said import TouchSaid
+from oxgang.api.messages import TouchMessage
 from oxgang.core.keeping.drift.verdict import Advice
 from oxgang.core.words.shots import Trajectory
 
@@ -39,7 +39,7 @@ class SuspicionOut(Schema):
     `lo` and `hi` bound the share of the carry, if it has moved, at `intervals.LEVEL`.
     """
 
-    touched: TouchSaid
+    touched: TouchMessage
     club_id: UUID | None
     swing: str
     trajectory: Trajectory | None

@@ -26,8 +26,8 @@ def _fields(data: ScaleIn | ScaleSeen) -> ScaleFields:
     )
 
 
-def _positions(said: Sequence[PositionIn]) -> list[Position]:
-    return [Position(p.label.strip(), p.arm_deg, p.cue.strip()) for p in said]
+def _positions(positions: Sequence[PositionIn]) -> list[Position]:
+    return [Position(p.label.strip(), p.arm_deg, p.cue.strip()) for p in positions]
 
 
 @router.get("/scales", response=list[ScaleOut])

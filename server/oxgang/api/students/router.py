@@ -94,7 +94,7 @@ def students(
         "counts": found.counts,
         "behind": behind,
         "example": str(made_up.pk) if (made_up := example_of(academy)) else None,
-        "homework": {str(student): asdict(said) for student, said in homework.items()},
+        "homework": {str(student): asdict(one) for student, one in homework.items()},
     }
     # The rows are JSON already.
     rows = ",".join(found.rows)
@@ -124,11 +124,11 @@ def catch_up_list(request: HttpRequest) -> Behind:
 def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
     coach = coach_of(request)
-    said = data.dict(exclude={"clubs", "school"})
-    if said["tolerance_yd"] is None:
+    values = data.dict(exclude={"clubs", "school"})
+    if values["tolerance_yd"] is None:
         level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
-        said["tolerance_yd"] = tolerance_for(coach.academy, level)
-    fields = student_services.StudentFields(**said)
+        values["tolerance_yd"] = tolerance_for(coach.academy, level)
+    fields = student_services.StudentFields(**values)
     now = timezone.now()
     # All of it, or a sentence beside the field that is wrong.
     with transaction.atomic():

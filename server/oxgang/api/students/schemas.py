@@ -10,7 +10,7 @@ from pydantic import Field
 from oxgang.academy.models import Hand
 from oxgang.academy.services.students import HANDICAPS, MAX_NAME
 from oxgang.api.fields import Label, Seen
-from oxgang.api.said import DueSaid
+from oxgang.api.messages import DueMessage
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.flight.impact import Friction
 from oxgang.core.flight.recipes import School
@@ -116,7 +116,7 @@ class StudentRow(Schema):
     archived: bool
     state: State
     stage: Stage
-    reasons: list[DueSaid]
+    reasons: list[DueMessage]
     matters: int
     wide: int
     settles: int

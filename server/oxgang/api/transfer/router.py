@@ -61,19 +61,19 @@ def _read(content: bytes) -> StudentFile:
     """
     check_bytes(content)
     try:
-        said = read_json(content)
+        file = read_json(content)
     except ValueError:
         raise FileError("This is not a whole JSON file. Nothing was brought in.", field="file") from None
-    if not isinstance(said, dict) or said.get("format") != FORMAT:
+    if not isinstance(file, dict) or file.get("format") != FORMAT:
         raise FileError("This is not the file of an Oxgang student.", field="file")
-    version = said.get("version")
+    version = file.get("version")
     if isinstance(version, int) and version > VERSION:
         raise FileError(
             f"The file is of version {version}, this Oxgang reads {VERSION}. Update Oxgang.",
             field="file",
         )
     try:
-        return StudentFile.model_validate(said)
+        return StudentFile.model_validate(file)
     except ValidationError as error:
         first = error.errors()[0]
         place = " ".join(str(part) for part in first["loc"])

@@ -157,14 +157,14 @@ def _from_totals(
     }
     if not totals:
         return
-    which, said = np.array([*totals]), np.array([*totals.values()])
+    which, given = np.array([*totals]), np.array([*totals.values()])
     # So short a total is nearly all run: two thirds of it, and hardly trusted.
-    carries[which], sd[which] = said * TOO_SHORT_SHARE, TOO_SHORT_SD
-    flies = said >= LEAST_TOTAL_YD
+    carries[which], sd[which] = given * TOO_SHORT_SHARE, TOO_SHORT_SD
+    flies = given >= LEAST_TOTAL_YD
     if flies.any():
         try:
             carry, run_sd = carry_from_total(
-                said[flies],
+                given[flies],
                 setting.launch_deg,
                 setting.spin_per_mps,
                 density=setting.density,

@@ -16,7 +16,7 @@ from oxgang.core.ground.gaps import covered_yardages
 from oxgang.core.ground.played import Candidate, Play, candidates_of
 from oxgang.core.units import M_PER_YD, m_from_yd
 from oxgang.core.words.intervals import LEVEL
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey, Trajectory
 
 STEP_YD: Final = 5
@@ -73,12 +73,12 @@ class CardCell:
     @property
     def name(self) -> str:
         """The short name with its trim: "56 9:00, ball 3 back"."""
-        said = [str(self.key)]
+        parts = [str(self.key)]
         if self.back_in:
-            said.append(f"ball {abs(self.back_in):g} in {'back' if self.back_in > 0 else 'forward'}")
+            parts.append(f"ball {abs(self.back_in):g} in {'back' if self.back_in > 0 else 'forward'}")
         if self.down_in:
-            said.append(f"grip {self.down_in:g} in down")
-        return ", ".join(said)
+            parts.append(f"grip {self.down_in:g} in down")
+        return ", ".join(parts)
 
 
 @dataclass(frozen=True, slots=True)
@@ -239,23 +239,23 @@ def reached_by(card: Card) -> float:
     return len(found) / (card.to_yd - card.from_yd + 1)
 
 
-def thin(card: Card) -> list[Said]:
+def thin(card: Card) -> list[Message]:
     """What a coach should know before handing a card out; nothing when it is a good one."""
     played = card.played
     if not played:
-        return [Said(Thin.NO_SHOT)]
+        return [Message(Thin.NO_SHOT)]
     found = []
     if not any(cell.measured for cell in played):
-        found.append(Said(Thin.ESTIMATES))
+        found.append(Message(Thin.ESTIMATES))
     if len(played) < FEW_SHOTS:
-        found.append(Said.of(Thin.FEW_SHOTS, shots=len(played)))
+        found.append(Message.of(Thin.FEW_SHOTS, shots=len(played)))
     share = reached_by(card)
     if share < LITTLE_GROUND:
-        found.append(Said.of(Thin.LITTLE_GROUND, share=share))
+        found.append(Message.of(Thin.LITTLE_GROUND, share=share))
     few = sum(cell.measured and cell.balls < ENOUGH_BALLS for cell in played)
     if few:
-        found.append(Said.of(Thin.FEW_BALLS, shots=few, of=len(played), enough=ENOUGH_BALLS))
+        found.append(Message.of(Thin.FEW_BALLS, shots=few, of=len(played), enough=ENOUGH_BALLS))
     wide = sum((c.carry_hi_yd - c.carry_lo_yd) / 2 > card.tolerance_yd for c in played)
     if wide:
-        found.append(Said.of(Thin.WIDE, shots=wide, of=len(played), tolerance_yd=card.tolerance_yd))
+        found.append(Message.of(Thin.WIDE, shots=wide, of=len(played), tolerance_yd=card.tolerance_yd))
     return found

@@ -16,7 +16,7 @@ from typing import Final
 from oxgang.core.carry.cells import OLD_AFTER_DAYS, Cell
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
-from oxgang.core.words.said import Said, Value
+from oxgang.core.words.messages import Message, Value
 from oxgang.core.words.shots import CellKey
 
 # A cell this many tolerances wide is as due as can be.
@@ -78,7 +78,7 @@ class Due:
     need: float
     matters: int
     wide: list[Wide]
-    reasons: list[Said]
+    reasons: list[Message]
     learning: list[Wide] = field(default_factory=list)
 
     @property
@@ -146,15 +146,15 @@ def due_of(
         Whether a coach has said which shots are played.
     """
     learning = _wider(work, tolerance_yd)
-    wait = [Said(DueCode.WAITING, {"balls": waiting})] if waiting else []
+    wait = [Message(DueCode.WAITING, {"balls": waiting})] if waiting else []
     if not clubs:
-        return Due(State.NO_BAG, 0.02, 0, [], [Said(DueCode.NO_BAG), *wait])
+        return Due(State.NO_BAG, 0.02, 0, [], [Message(DueCode.NO_BAG), *wait])
     if not balls:
-        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NO_BALLS), *wait])
+        return Due(State.NO_BALLS, 0.05, 0, [], [Message(DueCode.NO_BALLS), *wait])
     if not played and chosen:
-        return Due(State.DUE, 0.05, 0, [], [Said(DueCode.NO_SHOT), *wait], learning)
+        return Due(State.DUE, 0.05, 0, [], [Message(DueCode.NO_SHOT), *wait], learning)
     if not played:
-        return Due(State.NO_BALLS, 0.05, 0, [], [Said(DueCode.NOT_NEEDED), *wait], learning)
+        return Due(State.NO_BALLS, 0.05, 0, [], [Message(DueCode.NOT_NEEDED), *wait], learning)
     wide = _wider(played, tolerance_yd)
     excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
     need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
@@ -164,48 +164,48 @@ def due_of(
         need += DRIFT_NEED
         way = DueCode.LONGER if trend.share > 0 else DueCode.SHORTER
         since = trend.since.isoformat()
-        reasons.append(Said.of(way, since=since, share=abs(trend.share)))
+        reasons.append(Message.of(way, since=since, share=abs(trend.share)))
     if wide:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
     reasons += wait
     drifting = trend is not None and trend.since is not None
     state = State.DUE if wide or drifting else State.TRUE
-    return Due(state, need, len(played), wide, reasons or [Said(DueCode.HOLDS)], learning)
+    return Due(state, need, len(played), wide, reasons or [Message(DueCode.HOLDS)], learning)
 
 
 def _wider(cells: Sequence[Cell], tolerance_yd: float) -> list[Wide]:
     return [Wide(c.key, c.carry_yd, c.half_yd) for c in cells if c.half_yd > tolerance_yd]
 
 
-def _new_clubs(played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]) -> list[Said]:
-    said = []
+def _new_clubs(played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]) -> list[Message]:
+    messages = []
     for club, since in new_clubs.items():
         own = sum(c.balls for c in played if c.key.club == club)
         if any(w.key.club == club for w in wide):
             day = since.isoformat()
-            said.append(Said.of(DueCode.NEW_CLUB, club=club, since=day, balls=own))
-    return said
+            messages.append(Message.of(DueCode.NEW_CLUB, club=club, since=day, balls=own))
+    return messages
 
 
-def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[Said]:
-    said = []
+def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[Message]:
+    messages = []
     for event in sorted(events, key=lambda e: e.on, reverse=True):
         if not EFFECTS[event.kind].sd or (as_of - event.on).days > RECENT_DAYS:
             continue
         hurt = sum(event.club in ("", w.key.club) for w in wide)
         if hurt:
-            said.append(_opened(event, hurt))
-    return said
+            messages.append(_opened(event, hurt))
+    return messages
 
 
-def _opened(event: Happened, numbers: int) -> Said:
+def _opened(event: Happened, numbers: int) -> Message:
     values: dict[str, Value] = {"on": event.on.isoformat(), "numbers": numbers}
     if event.kind is EventKind.BREAK:
-        return Said(DueCode.BREAK, values)
+        return Message(DueCode.BREAK, values)
     if event.kind is EventKind.RESET:
         touched = event.touched
-        return Said(DueCode.MOVED, {**values, "touched": touched.code, **touched.values})
-    return Said(
+        return Message(DueCode.MOVED, {**values, "touched": touched.code, **touched.values})
+    return Message(
         DueCode.EVENT,
         {**values, "event": event.kind, "club": event.club, "of_club": int(bool(event.club))},
     )
@@ -217,7 +217,7 @@ def _wide(
     tolerance_yd: float,
     as_of: date,
     last_hit: date | None,
-) -> Said:
+) -> Message:
     old = last_hit is not None and (as_of - last_hit).days > OLD_AFTER_DAYS
     values: dict[str, Value] = {
         "tolerance_yd": tolerance_yd,
@@ -225,5 +225,5 @@ def _wide(
         "last_hit": last_hit.isoformat() if last_hit else "",
     }
     if len(wide) == 1:
-        return Said(DueCode.ONE_WIDE, {**values, "shot": str(wide[0].key)})
-    return Said(DueCode.WIDE, {**values, "wide": len(wide), "played": len(played)})
+        return Message(DueCode.ONE_WIDE, {**values, "shot": str(wide[0].key)})
+    return Message(DueCode.WIDE, {**values, "wide": len(wide), "played": len(played)})

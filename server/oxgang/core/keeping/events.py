@@ -14,7 +14,7 @@ from typing import Final
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
 from oxgang.core.words.complete import complete
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Trajectory
 
 
@@ -113,21 +113,21 @@ class Happened:
         return Change(self.on, self.club, self.arm_deg, self.trajectory, effect.sd, effect.own_sd, self.at)
 
     @property
-    def touched(self) -> Said:
+    def touched(self) -> Message:
         """What it touches: a shot, a club, a swing length, everything."""
         return touched(self.club, self.swing, self.trajectory)
 
 
-def touched(club: str = "", swing: str = "", trajectory: Trajectory | None = None) -> Said:
+def touched(club: str = "", swing: str = "", trajectory: Trajectory | None = None) -> Message:
     """Shots by what is named of them; what is empty is meant in all its kinds."""
     if not (club or swing or trajectory):
-        return Said(Touch.EVERYTHING)
+        return Message(Touch.EVERYTHING)
     if club and not swing:
-        return Said(Touch.CLUB, {"club": club})
+        return Message(Touch.CLUB, {"club": club})
     if swing and not club:
-        return Said(Touch.SWINGS, {"swing": swing})
+        return Message(Touch.SWINGS, {"swing": swing})
     shot = " ".join(part for part in (club, swing, trajectory) if part)
-    return Said(Touch.SHOTS, {"shot": shot})
+    return Message(Touch.SHOTS, {"shot": shot})
 
 
 def changes_of(events: list[Happened]) -> list[Change]:

@@ -7,7 +7,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.keeping.progress import Share, Step, Stretch, Turn
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 
 # A coach's own words on the page take so many characters.
 MAX_WORDS: Final = 1200
@@ -50,7 +50,7 @@ def draft(
     doubtful: float | None,
     from_yd: float,
     to_yd: float,
-) -> list[Said]:
+) -> list[Message]:
     """A first draft for a period: contact, spread, launch, ground.
 
     Parameters
@@ -63,29 +63,29 @@ def draft(
         The ground.
     """
     if not whole.balls:
-        return [Said(Remark.NOT_HIT, {"name": name})]
-    said = [Said(Remark.BALLS, {"name": name, "balls": whole.balls})]
+        return [Message(Remark.NOT_HIT, {"name": name})]
+    messages = [Message(Remark.BALLS, {"name": name, "balls": whole.balls})]
     if whole.solid.value is not None:
-        said.append(_solid(whole.solid.value, halves))
+        messages.append(_solid(whole.solid.value, halves))
     if whole.spread.value is not None:
-        said.append(_scatter(whole.spread.value, halves))
+        messages.append(_scatter(whole.spread.value, halves))
     if whole.launch.of:
-        said.append(Said(Remark.LAUNCH, {"hits": whole.launch.hits, "of": whole.launch.of}))
+        messages.append(Message(Remark.LAUNCH, {"hits": whole.launch.hits, "of": whole.launch.of}))
     if covered is not None:
         before, after = covered
         # Compared as they are read: in whole per cent.
         step = round(100 * after) - round(100 * before)
         code = Remark.COVERED_UP if step > 0 else Remark.COVERED_DOWN if step else Remark.COVERED
         values = {"after": after, "before": before, "from_yd": from_yd, "to_yd": to_yd}
-        said.append(Said(code, values))
+        messages.append(Message(code, values))
     if doubtful:
-        said.append(Said(Remark.DOUBTFUL, {"share": doubtful}))
-    return said
+        messages.append(Message(Remark.DOUBTFUL, {"share": doubtful}))
+    return messages
 
 
-def before_and_after(turn: Turn) -> list[Said]:
+def before_and_after(turn: Turn) -> list[Message]:
     """Both sides of a day: what moved, by how much, or that it is within chance."""
-    said = []
+    messages = []
     sides: Sequence[tuple[Moved, Moved, Share, Share, Step | None]] = (
         (Moved.SOLID, Moved.SOLID_CHANCE, turn.before.solid, turn.after.solid, turn.solid),
         (Moved.LAUNCH, Moved.LAUNCH_CHANCE, turn.before.launch, turn.after.launch, turn.launch),
@@ -94,25 +94,25 @@ def before_and_after(turn: Turn) -> list[Said]:
         if step is None or before.value is None or after.value is None:
             continue
         values = {"before": before.value, "after": after.value, "lo": step.lo, "hi": step.hi}
-        said.append(Said(within if step.holds(0.0) else beyond, values))
+        messages.append(Message(within if step.holds(0.0) else beyond, values))
     tight, wide = turn.before.spread.value, turn.after.spread.value
     if turn.spread is not None and tight is not None and wide is not None:
         values = {"before": tight, "after": wide, "lo": turn.spread.lo, "hi": turn.spread.hi}
         code = Moved.SPREAD_CHANCE if turn.spread.holds(1.0) else Moved.SPREAD
-        said.append(Said(code, values))
-    return said
+        messages.append(Message(code, values))
+    return messages
 
 
-def _solid(share: float, halves: Turn | None) -> Said:
+def _solid(share: float, halves: Turn | None) -> Message:
     if halves is not None and halves.solid is not None and not halves.solid.holds(0.0):
         before, after = halves.before.solid.value, halves.after.solid.value
         if before is not None and after is not None:
-            return Said(Remark.SOLID_MOVED, {"share": share, "before": before, "after": after})
-    return Said(Remark.SOLID, {"share": share})
+            return Message(Remark.SOLID_MOVED, {"share": share, "before": before, "after": after})
+    return Message(Remark.SOLID, {"share": share})
 
 
-def _scatter(share: float, halves: Turn | None) -> Said:
+def _scatter(share: float, halves: Turn | None) -> Message:
     code = Remark.SCATTER
     if halves is not None and halves.spread is not None and not halves.spread.holds(1.0):
         code = Remark.SCATTER_TIGHTER if halves.spread.hi < 1 else Remark.SCATTER_WIDER
-    return Said(code, {"share": share})
+    return Message(code, {"share": share})

@@ -22,7 +22,7 @@ from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.rules import MIDDLE_FROM, WANTS, Rule, Verdict, verdict_on
 from oxgang.core.pick.situation import Situation, checked
 from oxgang.core.pick.strokes import Baseline
-from oxgang.core.words.said import Said, Value
+from oxgang.core.words.messages import Message, Value
 from oxgang.core.words.shots import Spin, Trajectory
 from oxgang.core.words.swing import Limit
 
@@ -100,7 +100,7 @@ class Picked:
     situation: Situation
     patterns: tuple[Pattern, ...]
     outcomes: tuple[Outcome, ...]
-    reasons: tuple[tuple[Said, ...], ...]
+    reasons: tuple[tuple[Message, ...], ...]
     best: int
     either: int | None
     reach: Reach
@@ -109,7 +109,7 @@ class Picked:
     rules: tuple[Ruled, ...]
     aim_yd: float
     aim_saves: float
-    headline: Said
+    headline: Message
 
     @property
     def off_flag(self) -> bool:
@@ -279,25 +279,25 @@ def _reasons(
     at: int,
     best: int,
     limit: Limit,
-) -> list[Said]:
+) -> list[Message]:
     """Why a shot is picked, or what speaks against it."""
     shot, outcome = shots[at], outcomes[at]
     more = outcome.cost - outcomes[best].cost
     if at == best:
         found = _against(shot, outcome, None)[:1]
     else:
-        found = [Said.of(PickReason.COSTS, strokes=more)]
-        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Said(PickReason.PLAIN)]
+        found = [Message.of(PickReason.COSTS, strokes=more)]
+        found += _against(shot, outcome, (shots[best], outcomes[best]))[:2] or [Message(PickReason.PLAIN)]
     if shot.shot.arm_deg > limit.arm_deg:
-        found.append(Said(PickReason.HARD))
+        found.append(Message(PickReason.HARD))
     if not shot.shot.measured:
-        found.append(Said(PickReason.ESTIMATED))
+        found.append(Message(PickReason.ESTIMATED))
     elif shot.balls < ENOUGH_BALLS:
-        found.append(Said.of(PickReason.FEW_BALLS, balls=shot.balls))
+        found.append(Message.of(PickReason.FEW_BALLS, balls=shot.balls))
     return found
 
 
-def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | None) -> list[Said]:
+def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | None) -> list[Message]:
     """What goes wrong with a shot, the most of it first; more than with another where one is
     given."""
     than = other[1] if other else None
@@ -308,18 +308,18 @@ def _against(shot: Pattern, outcome: Outcome, other: tuple[Pattern, Outcome] | N
         PickReason.LONG: [o.long for o in (outcome, than) if o],
     }
     for why, (mine, *theirs) in misses.items():
-        parts.append((mine - sum(theirs), Said.of(why, share=mine)))
+        parts.append((mine - sum(theirs), Message.of(why, share=mine)))
     for kind, share in outcome.trouble.items():
         there = than.trouble.get(kind, 0.0) if than else 0.0
         # In it costs more than short of the green or over it does.
-        parts.append((2 * (share - there), Said.of(PickReason.IN_TROUBLE, share=share, kind=kind.value)))
+        parts.append((2 * (share - there), Message.of(PickReason.IN_TROUBLE, share=share, kind=kind.value)))
     if other:
         missed = shot.mishit_share - other[0].mishit_share
-        parts.append((missed, Said.of(PickReason.MISHITS, share=shot.mishit_share)))
+        parts.append((missed, Message.of(PickReason.MISHITS, share=shot.mishit_share)))
         wider = outcome.near - other[1].near
-        parts.append((-wider, Said.of(PickReason.WIDE, share=outcome.near)))
-    worth = [(size, said) for size, said in parts if size >= WORTH_SAYING]
-    return [said for _, said in sorted(worth, key=lambda part: -part[0])]
+        parts.append((-wider, Message.of(PickReason.WIDE, share=outcome.near)))
+    worth = [(size, message) for size, message in parts if size >= WORTH_SAYING]
+    return [message for _, message in sorted(worth, key=lambda part: -part[0])]
 
 
 def _headline(
@@ -328,7 +328,7 @@ def _headline(
     best: int,
     either: int | None,
     why: PickReason,
-) -> Said:
+) -> Message:
     """The reason in one sentence, against the next best."""
     other = either
     if other is None:
@@ -337,4 +337,4 @@ def _headline(
     if other is not None:
         more = outcomes[other].cost - outcomes[best].cost
         values |= {"other": str(shots[other].shot.key), "strokes": more}
-    return Said(why, values)
+    return Message(why, values)

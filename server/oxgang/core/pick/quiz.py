@@ -55,10 +55,10 @@ def quiz(
     return asked
 
 
-def _trouble(said: str | None, pin: float, front: float, back: float) -> tuple[Band, ...]:
-    if said is None:
+def _trouble(text: str | None, pin: float, front: float, back: float) -> tuple[Band, ...]:
+    if text is None:
         return ()
-    kind, where = said.split()
+    kind, where = text.split()
     if where == "short":
         far = pin - front - CLEAR_YD
         return (Band(Trouble(kind), max(0.0, far - DEEP_YD), far),)

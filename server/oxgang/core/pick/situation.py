@@ -80,7 +80,7 @@ class Situation:
         return self.pin_yd - max(short, default=0.0)
 
 
-def band_of(said: str) -> Band:
+def band_of(text: str) -> Band:
     """A band as it is written: "bunker:45-53".
 
     Raises
@@ -88,11 +88,11 @@ def band_of(said: str) -> Band:
     InputError
         When it is not written so.
     """
-    found = _BAND.fullmatch(said.strip().casefold())
+    found = _BAND.fullmatch(text.strip().casefold())
     if not found or found[1] not in set(Trouble):
         raise InputError(
             f"Trouble is {', '.join(Trouble)}, then from and to in yards, as bunker:45-53: "
-            f'"{said[:60]}" is not.',
+            f'"{text[:60]}" is not.',
             field="trouble",
         )
     return Band(Trouble(found[1]), float(found[2]), float(found[3]))
@@ -166,16 +166,16 @@ def checked(situation: Situation) -> Situation:
 
 def _check_band(band: Band, pin_yd: float) -> None:
     lo, hi = TROUBLE_RANGE_YD
-    said = f"{band.kind} from {quantity(band.from_yd)} to {quantity(band.to_yd)}"
+    text = f"{band.kind} from {quantity(band.from_yd)} to {quantity(band.to_yd)}"
     if not lo <= band.from_yd < band.to_yd <= hi:
         raise InputError(
             f"Trouble lies between two distances of {quantity(lo)} to {quantity(hi)}, the nearer "
-            f"first: {said} does not.",
+            f"first: {text} does not.",
             field="trouble",
         )
     if band.from_yd <= pin_yd <= band.to_yd:
         raise InputError(
-            f"The pin at {quantity(pin_yd)} stands in the {said}. A pin stands on the green: "
+            f"The pin at {quantity(pin_yd)} stands in the {text}. A pin stands on the green: "
             "move one of them.",
             field="trouble",
         )

@@ -171,13 +171,13 @@ def _near(patterns: Sequence[Pattern], pin_yd: float) -> list[int]:
 
 def answer_in(row: str, at: int) -> Answer | None:
     """The answer for a distance by its place; None where no shot flies there."""
-    said = row[ANSWER * at : ANSWER * (at + 1)]
-    if said[0] == NONE:
+    letters = row[ANSWER * at : ANSWER * (at + 1)]
+    if letters[0] == NONE:
         return None
-    others = tuple(LETTERS.index(letter) for letter in said[1 : 1 + OTHERS] if letter != NONE)
+    others = tuple(LETTERS.index(letter) for letter in letters[1 : 1 + OTHERS] if letter != NONE)
     return Answer(
-        LETTERS.index(said[0]),
+        LETTERS.index(letters[0]),
         others,
-        REASONS[LETTERS.index(said[1 + OTHERS])],
-        LETTERS.index(said[-1]),
+        REASONS[LETTERS.index(letters[1 + OTHERS])],
+        LETTERS.index(letters[-1]),
     )

@@ -19,7 +19,7 @@ from scipy import stats
 from oxgang.core.pick.mishits import KINDS, usual_contact
 from oxgang.core.words.green import USUAL_HANDICAP
 from oxgang.core.words.lesson import CAUSES, Checkpoint, Fault, Seen
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Strike
 
 # So unlikely by chance is a sign.
@@ -67,7 +67,7 @@ class Likely:
 
     fault: Fault
     strength: int
-    because: tuple[Said, ...]
+    because: tuple[Message, ...]
 
 
 def likely_faults(
@@ -93,39 +93,39 @@ def likely_faults(
         because = [*from_balls.get(fault, ())]
         strength = 2 * len(because) + len(looks)
         if looks:
-            because.append(Said.of(Sign.SEEN, checks=",".join(_wrong(c, causes[c]) for c in looks)))
+            because.append(Message.of(Sign.SEEN, checks=",".join(_wrong(c, causes[c]) for c in looks)))
         if strength >= 2:
             found.append(Likely(fault, strength, tuple(because)))
     found.sort(key=lambda likely: -likely.strength)
     return found[:most]
 
 
-def _signs(balls: Sequence[BallSeen], usual: Mapping[Strike, float]) -> dict[Fault, list[Said]]:
-    signs: dict[Fault, list[Said]] = {}
+def _signs(balls: Sequence[BallSeen], usual: Mapping[Strike, float]) -> dict[Fault, list[Message]]:
+    signs: dict[Fault, list[Message]] = {}
     n = len(balls)
     for strike, fault in ((Strike.FAT, Fault.FAT), (Strike.THIN, Fault.THIN)):
         k = sum(ball.strike is strike for ball in balls)
         if _too_many(k, n, usual[strike]):
-            said = Said.of(Sign.STRIKES, strike=strike.value, hits=k, balls=n)
-            signs.setdefault(fault, []).append(said)
+            message = Message.of(Sign.STRIKES, strike=strike.value, hits=k, balls=n)
+            signs.setdefault(fault, []).append(message)
     solid = [ball for ball in balls if ball.strike in (Strike.SOLID, Strike.HARD)]
     past = [ball.past_yd for ball in solid if ball.past_yd is not None]
     hard = sum(ball.strike is Strike.HARD or (ball.past_yd or 0.0) >= HARD_YD for ball in solid)
     if past and _too_many(hard, len(solid), usual[Strike.HARD] + LONG_BY_CHANCE):
-        signs.setdefault(Fault.HARD, []).append(Said.of(Sign.LONG, hits=hard, balls=len(solid)))
+        signs.setdefault(Fault.HARD, []).append(Message.of(Sign.LONG, hits=hard, balls=len(solid)))
     aside = _mean_of(ball.lead_side for ball in solid)
     low = _mean_of(ball.launch_off for ball in solid)
     if aside is not None and aside[1] > 0 and aside[0] > ASIDE:
         # Low and to the lead side is turned over, else pulled across.
         fault = Fault.HOOK if low is not None and low[2] < 0 else Fault.ACROSS
-        signs.setdefault(fault, []).append(Said.of(Sign.LEAD_SIDE, share=aside[0]))
+        signs.setdefault(fault, []).append(Message.of(Sign.LEAD_SIDE, share=aside[0]))
     if low is not None and low[1] > 1:
-        signs.setdefault(Fault.FLOATS, []).append(Said.of(Sign.ABOVE))
+        signs.setdefault(Fault.FLOATS, []).append(Message.of(Sign.ABOVE))
     if low is not None and low[2] < -1:
-        signs.setdefault(Fault.DIGS, []).append(Said.of(Sign.BELOW))
+        signs.setdefault(Fault.DIGS, []).append(Message.of(Sign.BELOW))
     steep = _mean_of(ball.attack_deg for ball in balls)
     if steep is not None and steep[2] < STEEP_DEG:
-        signs.setdefault(Fault.DIGS, []).append(Said.of(Sign.STEEP, attack_deg=round(steep[0], 1)))
+        signs.setdefault(Fault.DIGS, []).append(Message.of(Sign.STEEP, attack_deg=round(steep[0], 1)))
     return signs
 
 

@@ -120,8 +120,8 @@ class Field:
     def answer(self, yardage_yd: float) -> CellKey | None:
         """The shot that the student's card gives for a yardage: the one that reaches it, else the
         nearest."""
-        said = answer_at(self.shots, yardage_yd, self.tolerance_yd)
-        place = said.nearest if said.shot is None else said.shot
+        answer = answer_at(self.shots, yardage_yd, self.tolerance_yd)
+        place = answer.nearest if answer.shot is None else answer.shot
         return None if place is None else self.shots[place].key
 
 

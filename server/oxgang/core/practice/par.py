@@ -229,15 +229,15 @@ def as_data(par: Par) -> dict[str, object]:
     }
 
 
-def of_data(said: Mapping[str, object]) -> Par:
+def of_data(data: Mapping[str, object]) -> Par:
     """What `as_data` kept."""
-    points, strokes = said.get("points") or (), said.get("strokes") or ()
+    points, strokes = data.get("points") or (), data.get("strokes") or ()
     assert isinstance(points, Sequence)
     assert isinstance(strokes, Sequence)
     return Par(
-        Scoring(str(said["scoring"])),
-        float(str(said["mean"])),
-        int(str(said["counted"])),
+        Scoring(str(data["scoring"])),
+        float(str(data["mean"])),
+        int(str(data["counted"])),
         tuple(float(p) for p in points),
         tuple(float(q) for q in strokes),
     )

@@ -24,7 +24,7 @@ from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import Z
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey, Lie, Trajectory
 
 Array = NDArray[np.float64]
@@ -84,7 +84,7 @@ class Planned:
 
     key: CellKey
     balls: int
-    why: Said
+    why: Message
     lie: Lie | None = None
     place: Place | None = None
     ball_position_in: float = 0.0
@@ -188,7 +188,7 @@ def check_balls(matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | N
     known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
     each, more = divmod(balls, len(known))
     return [
-        Planned(cell.key, each + (i < more), Said(Why.CHECK, {"carry_yd": cell.carry_yd}))
+        Planned(cell.key, each + (i < more), Message(Why.CHECK, {"carry_yd": cell.carry_yd}))
         for i, cell in enumerate(known)
         if each + (i < more)
     ]
@@ -330,13 +330,13 @@ def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planne
     return sorted(planned, key=place)
 
 
-def _why(cell: Cell, after_yd: float) -> Said:
+def _why(cell: Cell, after_yd: float) -> Message:
     values = {"carry_yd": cell.carry_yd, "now_yd": cell.half_yd, "after_yd": after_yd}
     if cell.basis is Basis.ESTIMATED:
-        return Said(Why.ESTIMATED, values)
+        return Message(Why.ESTIMATED, values)
     if cell.doubts:
-        return Said(Why.DOUBTFUL, {**values, "doubts": ",".join(cell.doubts)})
-    return Said(Why.KNOWN, values)
+        return Message(Why.DOUBTFUL, {**values, "doubts": ",".join(cell.doubts)})
+    return Message(Why.KNOWN, values)
 
 
 def _check_number(balls: int) -> None:

@@ -19,7 +19,7 @@ from oxgang.core.practice.plan import (
     in_order,
     plan_balls,
 )
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey, Lie, Tempo, Trajectory
 
 EACH: Final = 5
@@ -144,28 +144,28 @@ def _full_map(matrix: Matrix, wish: Wish, evidence: Evidence | None) -> list[Pla
 def _one_swing(keys: list[CellKey], swing: str, wish: Wish, place: Place | None = None) -> list[Planned]:
     clubs = list(dict.fromkeys(key.club for key in keys))
     each = _each(wish.balls, len(clubs))
-    plans = [Planned(CellKey(club, swing), each, Said(Why.ONE_SWING), place=place) for club in clubs]
+    plans = [Planned(CellKey(club, swing), each, Message(Why.ONE_SWING), place=place) for club in clubs]
     return in_order(plans, keys)
 
 
 def _spin_ladder(one: CellKey, wish: Wish) -> list[Planned]:
     each = _each(wish.balls, len(LADDER))
-    return [Planned(one, each, Said(Why.SPIN, {"lie": lie}), lie=lie) for lie in LADDER]
+    return [Planned(one, each, Message(Why.SPIN, {"lie": lie}), lie=lie) for lie in LADDER]
 
 
 def _tempos(one: CellKey, wish: Wish) -> list[Planned]:
     each = _each(wish.balls, len(Tempo))
-    return [Planned(replace(one, tempo=tempo), each, Said(Why.TEMPO)) for tempo in Tempo]
+    return [Planned(replace(one, tempo=tempo), each, Message(Why.TEMPO)) for tempo in Tempo]
 
 
 def _ball_places(one: CellKey, wish: Wish) -> list[Planned]:
     each = _each(wish.balls, len(BALL_PLACES_IN))
-    return [Planned(one, each, Said(Why.BALL_PLACE), ball_position_in=inches) for inches in BALL_PLACES_IN]
+    return [Planned(one, each, Message(Why.BALL_PLACE), ball_position_in=inches) for inches in BALL_PLACES_IN]
 
 
 def _grips(one: CellKey, wish: Wish) -> list[Planned]:
     each = _each(wish.balls, len(GRIPS_IN))
-    return [Planned(one, each, Said(Why.GRIP_PLACE), grip_down_in=inches) for inches in GRIPS_IN]
+    return [Planned(one, each, Message(Why.GRIP_PLACE), grip_down_in=inches) for inches in GRIPS_IN]
 
 
 def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
@@ -226,6 +226,6 @@ def _heights(cells: list[Cell], wish: Wish) -> list[Planned]:
             (c for c in cells if c.key.trajectory is trajectory and c.key.usual),
             key=lambda c: abs(c.carry_yd - yardage),
         )
-        why = Said.of(Why.HEIGHT, trajectory=trajectory, at_yd=yardage, carry_yd=near.carry_yd)
+        why = Message.of(Why.HEIGHT, trajectory=trajectory, at_yd=yardage, carry_yd=near.carry_yd)
         plans.append(Planned(near.key, each, why))
     return plans

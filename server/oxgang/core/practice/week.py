@@ -15,7 +15,7 @@ from typing import Final
 
 from oxgang.core.errors import InputError
 from oxgang.core.practice.forms import PracticeForm, Row
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey
 
 # Common practice, no published source: a home practice of half an hour.
@@ -60,7 +60,7 @@ class Known:
 @dataclass(frozen=True, slots=True)
 class Part:
     row: Row
-    because: Said
+    because: Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,8 +89,8 @@ def order_of(known: Sequence[Known]) -> list[tuple[Known, WeekWhy]]:
 
     rank = [WeekWhy.DUE, WeekWhy.WORK, WeekWhy.WEAKEST, WeekWhy.LONG]
 
-    def key(said: tuple[Known, WeekWhy]) -> tuple[float, ...]:
-        one, why = said
+    def key(message: tuple[Known, WeekWhy]) -> tuple[float, ...]:
+        one, why = message
         asked = 10_000 if one.days_ago is None else one.days_ago
         return rank.index(why), -asked if why is WeekWhy.LONG else one.chance, -asked
 
@@ -141,15 +141,15 @@ def week_of(
                 break
             at += 1
             left -= balls
-            said = Said.of(why, chance=round(one.chance, 2), days=one.days_ago or 0)
-            parts.append(Part(Row(form=PracticeForm.BLOCKED, balls=balls, shot=one.shot), said))
+            message = Message.of(why, chance=round(one.chance, 2), days=one.days_ago or 0)
+            parts.append(Part(Row(form=PracticeForm.BLOCKED, balls=balls, shot=one.shot), message))
             if left < 2 * FEWEST:
                 break
         if numbers and left >= LADDER_BALLS + FEWEST:
             ladder = Row(form=PracticeForm.SERIAL, balls=LADDER_BALLS)
-            parts.append(Part(ladder, Said.of(WeekWhy.LADDER)))
+            parts.append(Part(ladder, Message.of(WeekWhy.LADDER)))
             left -= LADDER_BALLS
         if numbers and left >= FEWEST:
-            parts.append(Part(Row(form=PracticeForm.RANDOM, balls=left), Said.of(WeekWhy.TEST)))
+            parts.append(Part(Row(form=PracticeForm.RANDOM, balls=left), Message.of(WeekWhy.TEST)))
         found.append(Day(first + timedelta(days=after), tuple(parts)))
     return found

@@ -82,14 +82,14 @@ class CellKey:
         return self.spin is Spin.CHECK and self.tempo is Tempo.NORMAL
 
     def __str__(self) -> str:
-        said = [self.club, self.swing]
+        parts = [self.club, self.swing]
         if self.trajectory is not Trajectory.STOCK:
-            said.append(self.trajectory)
+            parts.append(self.trajectory)
         if self.spin is not Spin.CHECK:
-            said.append(self.spin)
+            parts.append(self.spin)
         if self.tempo is not Tempo.NORMAL:
-            said.append(self.tempo)
-        return " ".join(said)
+            parts.append(self.tempo)
+        return " ".join(parts)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -86,12 +86,12 @@ def choose_shots(
             continue
         if state is not Play.NEITHER and not rows:
             if name not in here:
-                raise InputError(f"There is no {said(name)} in this matrix.", field="shots")
+                raise InputError(f"There is no {shot_text(name)} in this matrix.", field="shots")
             rows = [_new_row(student, found, name)]
         # Two rows are one shot where a scale was changed under them.
         changes = [c for i, row in enumerate(rows) for c in _set(row, state if not i else Play.NEITHER)]
         if changes:
-            told[state].append(said(name))
+            told[state].append(shot_text(name))
         done += changes
     was_chosen = fields_of(student, ["shots_chosen"])
     student.shots_chosen = True
@@ -104,7 +104,7 @@ def choose_shots(
         record_entry(student, AuditAction.SHOTS_CHOSEN, values, by=by, now=now, changes=done)
 
 
-def said(name: Name) -> str:
+def shot_text(name: Name) -> str:
     """A shot's name, with its trim [inches]: "56 9:00 (ball 3 back)"."""
     key, back, down = name
     trims = [f"ball {back:+g}"] if back else []
@@ -117,7 +117,7 @@ def _refuse_if_changed(choices: Sequence[Choice], standing: Mapping[Name, Play])
         now_is = standing.get(choice.name, Play.NEITHER)
         if choice.was is not None and now_is not in (choice.was, choice.state):
             raise ChangedMeanwhile(
-                f"Meanwhile somebody else chose: {said(choice.name)} is {WORDS[now_is]} now. "
+                f"Meanwhile somebody else chose: {shot_text(choice.name)} is {WORDS[now_is]} now. "
                 "Nothing was changed; choose again to have yours.",
                 field="shots",
             )

@@ -48,21 +48,21 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
     InputError
         When a record cannot be, or names a club that the file does not have. Nothing is stored.
     """
-    said = file["student"]
-    if not confirmed and students_at(by.academy).filter(pk=said["id"]).exists():
-        raise ConfirmationNeeded(f"{said['name']} is here already. Bring in the file as a second student?")
-    checked_tolerance(said["tolerance_yd"])
-    checked_range(said["from_yd"], said["to_yd"])
-    checked_limit(said["ball_limit"])
-    if said["longest"] and said["longest"] not in {p["label"] for p in file["scale"]["positions"]}:
-        raise InputError(f'The file\'s scale has no swing "{said["longest"]}".')
-    if said["criteria"]:
-        checked_criteria(Criteria(**said["criteria"]))
+    data = file["student"]
+    if not confirmed and students_at(by.academy).filter(pk=data["id"]).exists():
+        raise ConfirmationNeeded(f"{data['name']} is here already. Bring in the file as a second student?")
+    checked_tolerance(data["tolerance_yd"])
+    checked_range(data["from_yd"], data["to_yd"])
+    checked_limit(data["ball_limit"])
+    if data["longest"] and data["longest"] not in {p["label"] for p in file["scale"]["positions"]}:
+        raise InputError(f'The file\'s scale has no swing "{data["longest"]}".')
+    if data["criteria"]:
+        checked_criteria(Criteria(**data["criteria"]))
     student = Student.objects.create(
         academy=by.academy,
         scale=_scale(file["scale"], by),
         created_at=now,
-        **{name: said[name] for name in STUDENT_FIELDS},
+        **{name: data[name] for name in STUDENT_FIELDS},
     )
     clubs = _clubs(student, file["clubs"], now)
     for recipe in file["recipes"]:
@@ -107,24 +107,24 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
     return student
 
 
-def _scale(said: Mapping[str, Any], by: Coach) -> SwingScale:
+def _scale(data: Mapping[str, Any], by: Coach) -> SwingScale:
     """The academy's scale of these positions, or a new one."""
-    wanted = checked_positions([Position(**p) for p in said["positions"]])
+    wanted = checked_positions([Position(**p) for p in data["positions"]])
     labels = [(p.label, p.arm_deg) for p in wanted]
     names = set()
     for scale in scales_of(by.academy):
         names.add(scale.name.casefold())
         if [(p.label, p.arm_deg) for p in scale.as_core().positions] == labels:
             return scale
-    name, number = said["name"], 2
+    name, number = data["name"], 2
     while name.casefold() in names:
-        name, number = f"{said['name'][:70]} ({number})", number + 1
-    return create_scale(by.academy, Scale("", name, said["idea"], wanted, said["longest"]))
+        name, number = f"{data['name'][:70]} ({number})", number + 1
+    return create_scale(by.academy, Scale("", name, data["idea"], wanted, data["longest"]))
 
 
-def _clubs(student: Student, said: Sequence[Mapping[str, Any]], now: datetime) -> dict[str, Club]:
+def _clubs(student: Student, data: Sequence[Mapping[str, Any]], now: datetime) -> dict[str, Club]:
     clubs = {}
-    for row in said:
+    for row in data:
         bag.checked_club(bag.Club(row["label"], row["loft_deg"], row["bounce_deg"]))
         club = Club(
             student=student,
@@ -145,22 +145,22 @@ def _of(clubs: Mapping[str, Club], name: str) -> Club:
 
 def _balls(
     student: Student,
-    said: Sequence[Mapping[str, Any]],
+    data: Sequence[Mapping[str, Any]],
     clubs: Mapping[str, Club],
     entry: int,
     by: Coach,
     now: datetime,
 ) -> None:
-    uids = {ball["uid"] for ball in said}
-    if len(uids) != len(said):
+    uids = {ball["uid"] for ball in data}
+    if len(uids) != len(data):
         raise InputError("Two balls of the file have one id.")
-    days = sorted({ball["hit_on"] for ball in said})
+    days = sorted({ball["hit_on"] for ball in data})
     made = [RangeSession(student=student, day=day, coach=by) for day in days]
     RangeSession.objects.bulk_create(made)
     sessions = {session.day: session for session in made}
-    for start in range(0, len(said), CHUNK):
+    for start in range(0, len(data), CHUNK):
         chunk = []
-        for row in said[start : start + CHUNK]:
+        for row in data[start : start + CHUNK]:
             unknown = set(row["measured"]) - set(MEASURED)
             if unknown:
                 raise InputError(f'The file measures "{min(unknown)}", which is nothing known.')

@@ -70,9 +70,9 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
 
 def _lesson(lesson: Lesson, own: dict[str, str]) -> dict[str, Any]:
     seen = {name: answer for name, answer in lesson.seen.items() if name not in own}
-    said = [f"{own[name]}: {answer}" for name, answer in lesson.seen.items() if name in own]
-    said += [own[name] for name in lesson.faults if name in own]
-    note = "\n".join([lesson.note, *said]).strip()
+    answers = [f"{own[name]}: {answer}" for name, answer in lesson.seen.items() if name in own]
+    answers += [own[name] for name in lesson.faults if name in own]
+    note = "\n".join([lesson.note, *answers]).strip()
     faults = [name for name in lesson.faults if name not in own]
     return {**_fields(lesson, LESSON_FIELDS), "seen": seen, "faults": faults, "note": note[:2000]}
 

@@ -75,9 +75,9 @@ def _forget_in_groups(student: Student, clubs: list[str]) -> None:
 def _forget_in_words(academy: Academy, pk: UUID, name: str) -> None:
     """Take the name out of the academy's own log, and of questions about monitors' balls."""
     for entry in Entry.objects.filter(academy=academy, student=None):
-        said = _without(entry.values, name)
-        if said != entry.values:
-            entry.values = said
+        value = _without(entry.values, name)
+        if value != entry.values:
+            entry.values = value
             entry.save(update_fields=["values"])
     for ball in FeedBall.objects.filter(device__academy=academy, question__icontains=name):
         ball.question = str(_without(ball.question, name))
@@ -91,14 +91,14 @@ def _forget_in_words(academy: Academy, pk: UUID, name: str) -> None:
         entry.save(update_fields=["changes"])
 
 
-def _without(said: Any, name: str) -> Any:
-    if isinstance(said, str):
-        return re.sub(rf"(?<!\w){re.escape(name)}(?!\w)", NOBODY, said, flags=re.IGNORECASE)
-    if isinstance(said, list):
-        return [_without(part, name) for part in said]
-    if isinstance(said, dict):
-        return {key: _without(part, name) for key, part in said.items()}
-    return said
+def _without(value: Any, name: str) -> Any:
+    if isinstance(value, str):
+        return re.sub(rf"(?<!\w){re.escape(name)}(?!\w)", NOBODY, value, flags=re.IGNORECASE)
+    if isinstance(value, list):
+        return [_without(part, name) for part in value]
+    if isinstance(value, dict):
+        return {key: _without(part, name) for key, part in value.items()}
+    return value
 
 
 def leave_no_trace() -> None:

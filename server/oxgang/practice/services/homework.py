@@ -92,22 +92,22 @@ def called_rows(student: Student, rows: Sequence[dict[str, Any]], now: datetime)
     kept = kept_now(student, now)
     field = field_of(student, kept)
     found = []
-    for said in rows:
-        row, seed = row_of(said), SystemRandom().randint(*SEED_RANGE)
+    for given in rows:
+        row, seed = row_of(given), SystemRandom().randint(*SEED_RANGE)
         if row.balls > student.ball_limit:
             raise InputError(
                 f"{row.balls} balls in a row are over the limit of {student.ball_limit}.",
                 field="rows",
             )
         calls = calls_of(row, field, seed)
-        wanted = said.get("wanted")
+        wanted = given.get("wanted")
         if wanted is not None and not 0 <= wanted <= len(calls):
             raise InputError(f"The score wanted is 0 to {len(calls)} here.", field="wanted")
         par = par_for(student, kept, calls, Scoring.WITHIN, field.tolerance_yd)
         found.append(
             {
                 **row_data(row),
-                "cue": str(said.get("cue") or "")[:MAX_CUE],
+                "cue": str(given.get("cue") or "")[:MAX_CUE],
                 "wanted": wanted,
                 "seed": seed,
                 "calls": [call_data(call, field) for call in calls],

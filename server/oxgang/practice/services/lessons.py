@@ -112,8 +112,8 @@ def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
         if name not in checkpoints:
             raise InputError(f'There is no checkpoint "{name[:40]}".', field="seen")
         if seen not in set(Seen):
-            said = f'A checkpoint is fine, too much or too little, not "{seen[:40]}".'
-            raise InputError(said, field="seen")
+            text = f'A checkpoint is fine, too much or too little, not "{seen[:40]}".'
+            raise InputError(text, field="seen")
     for fault in fields.faults:
         if fault not in faults:
             raise InputError(f'There is no fault "{fault[:40]}".', field="faults")

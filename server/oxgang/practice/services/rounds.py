@@ -141,9 +141,9 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     return KeptRound(made, len(balls), left)
 
 
-def _results(calls: Sequence[Call], said: Sequence[Mapping[str, Any]]) -> dict[int, Any]:
+def _results(calls: Sequence[Call], given: Sequence[Mapping[str, Any]]) -> dict[int, Any]:
     results: dict[int, Any] = {}
-    for result in said:
+    for result in given:
         place = result["call"]
         if not 0 <= place < len(calls):
             raise InputError(f"There is no call {place + 1} in this round.", field="results")

@@ -166,10 +166,10 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
                 stands != swing,
             )
         cell, point, re_expressed = types[name]
-        said = (strike, ball, lie)
-        if said not in words:
-            words[said] = (Strike(strike), BallType(ball), Lie(lie))
-        struck, kind, ground = words[said]
+        named = (strike, ball, lie)
+        if named not in words:
+            words[named] = (Strike(strike), BallType(ball), Lie(lie))
+        struck, kind, ground = words[named]
         hits.append(
             Hit(
                 cell,

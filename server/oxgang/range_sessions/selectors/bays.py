@@ -50,13 +50,13 @@ class Turns:
     def owner_at(self, moment: datetime | None) -> Owner | None:
         """Whose ball the monitor measured at a moment; None when that cannot be said."""
         stands = self.monitor_at(moment)
-        said = self._last(TurnKind.UP, moment)
-        up = None if said is None else said.number
+        turn = self._last(TurnKind.UP, moment)
+        up = None if turn is None else turn.number
         number = up if stands is None else stands
         bay = None if number is None else self.bays.get(number)
         if bay is None:
             return None
-        return Owner(bay, self.plays_at(bay.number, moment), said.by if said else None)
+        return Owner(bay, self.plays_at(bay.number, moment), turn.by if turn else None)
 
     def _last(self, kind: TurnKind, moment: datetime | None, number: int | None = None) -> Turn | None:
         for turn in reversed(self.turns):

@@ -13,7 +13,7 @@ from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
-from oxgang.academy.services.log import changed, created, fields_of, fields_said, record_entry
+from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
 from oxgang.core.practice.plan import BALLS_RANGE
@@ -113,7 +113,7 @@ def change_appointment(
         if done := changed(row, before):
             row.changed_at = now
             row.save()
-            values = {**_at(row), "fields": fields_said(done[0])}
+            values = {**_at(row), "fields": field_changes(done[0])}
             record_entry(row.student, AuditAction.SESSION_CHANGED, values, by=by, now=now, changes=done)
     return appointment
 

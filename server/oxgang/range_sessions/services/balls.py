@@ -20,8 +20,8 @@ from oxgang.academy.services.log import (
     Changed,
     append_to_entry,
     changed,
+    field_changes,
     fields_of,
-    fields_said,
     record_entry,
 )
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
@@ -249,9 +249,9 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
     ball.save(update_fields=[*CORRECTED])
     if done := changed(ball, before):
         shown = {name: value for name, value in done[0].after.items() if name in SAID}
-        said = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
+        shown_change = Changed(Ball, [ball.pk], {n: before[n] for n in shown}, shown)
         did = AuditAction.BALL_CLUB_CHANGED if "club_id" in shown else AuditAction.BALL_CHANGED
-        values = {**named, "to": ball.club.label, "fields": fields_said(said)}
+        values = {**named, "to": ball.club.label, "fields": field_changes(shown_change)}
         record_entry(student, did, values, by=by, now=now, changes=done)
     return ball
 

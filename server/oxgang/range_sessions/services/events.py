@@ -39,7 +39,7 @@ class EventFields:
 
 
 @transaction.atomic
-def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) -> Event:
+def add_event(student: Student, fields: EventFields, *, by: Coach, now: datetime) -> Event:
     """Write an event down.
 
     A new club takes the label of the old one from that day, with the balls hit since; the old club
@@ -50,51 +50,51 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
     InputError
         When the event cannot be: in the future, before the first ball, of no club.
     """
-    if len(said.remark) > MAX_NOTE:
+    if len(fields.remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="remark")
     club = None
-    if said.club_id is not None:
-        club = student.clubs.filter(pk=said.club_id, archived_at=None).first()
+    if fields.club_id is not None:
+        club = student.clubs.filter(pk=fields.club_id, archived_at=None).first()
         if club is None:
             raise InputError("There is no such club in this bag.", field="club_id")
     check_event(
-        said.kind,
-        said.on,
+        fields.kind,
+        fields.on,
         club=club is not None,
         first_ball=first_day(student),
         today=local_day(student, now),
     )
-    arm = _arm(student, said.swing)
+    arm = _arm(student, fields.swing)
     done: list[Changed] = []
     replaced = None
-    if said.kind is EventKind.NEW_CLUB and club is not None:
+    if fields.kind is EventKind.NEW_CLUB and club is not None:
         replaced = club
-        club, done = _replace(club, said)
-    elif said.kind is EventKind.BENT and club is not None and said.loft_deg is not None:
+        club, done = _replace(club, fields)
+    elif fields.kind is EventKind.BENT and club is not None and fields.loft_deg is not None:
         before = fields_of(club, ["loft_deg"])
-        club.loft_deg = bag.checked_club(bag.Club(club.label, said.loft_deg)).loft_deg
+        club.loft_deg = bag.checked_club(bag.Club(club.label, fields.loft_deg)).loft_deg
         club.save(update_fields=["loft_deg"])
         done = changed(club, before)
     # What changes today changes now: the balls before it are balls of before. Of another day no
     # moment is known.
-    splits = said.kind.splits_the_day and said.on == local_day(student, now)
+    splits = fields.kind.splits_the_day and fields.on == local_day(student, now)
     event = Event.objects.create(
         student=student,
-        kind=said.kind,
-        on=said.on,
+        kind=fields.kind,
+        on=fields.on,
         at=now if splits else None,
         club=club,
         replaced=replaced,
-        swing=said.swing,
+        swing=fields.swing,
         arm_deg=arm,
-        trajectory=said.trajectory or "",
-        note=said.remark.strip(),
+        trajectory=fields.trajectory or "",
+        note=fields.remark.strip(),
     )
     did = AuditAction.EVENT_OF_CLUB_ADDED if club else AuditAction.EVENT_ADDED
     values = {
-        "event": said.kind,
+        "event": fields.kind,
         "club": club.label if club else "",
-        "on": said.on.isoformat(),
+        "on": fields.on.isoformat(),
     }
     done.append(created(event, "withdrawn_at"))
     event.entry = record_entry(student, did, values, by=by, now=now, changes=done)
@@ -102,21 +102,21 @@ def add_event(student: Student, said: EventFields, *, by: Coach, now: datetime) 
     return event
 
 
-def _replace(old: Club, said: EventFields) -> tuple[Club, list[Changed]]:
+def _replace(old: Club, fields: EventFields) -> tuple[Club, list[Changed]]:
     """A new club of the old one's label from the event's day on, with the balls hit since."""
-    if old.used_from is not None and said.on <= old.used_from:
+    if old.used_from is not None and fields.on <= old.used_from:
         raise InputError(
             f"This {old.label} itself came into the bag on {old.used_from:%-d %B %Y}.", field="on"
         )
     before = fields_of(old, ["used_until"])
     until = old.used_until
-    old.used_until = said.on - timedelta(days=1)
+    old.used_until = fields.on - timedelta(days=1)
     old.save(update_fields=["used_until"])
     wanted = bag.checked_club(
         bag.Club(
             old.label,
-            old.loft_deg if said.loft_deg is None else said.loft_deg,
-            old.bounce_deg if said.bounce_deg is None else said.bounce_deg,
+            old.loft_deg if fields.loft_deg is None else fields.loft_deg,
+            old.bounce_deg if fields.bounce_deg is None else fields.bounce_deg,
         )
     )
     new = Club(
@@ -124,12 +124,12 @@ def _replace(old: Club, said: EventFields) -> tuple[Club, list[Changed]]:
         label=wanted.label,
         loft_deg=wanted.loft_deg,
         bounce_deg=wanted.bounce_deg,
-        used_from=said.on,
+        used_from=fields.on,
         used_until=until,
     )
     check_label_free(new)
     new.save()
-    Ball.objects.filter(club=old, hit_on__gte=said.on).update(club=new)
+    Ball.objects.filter(club=old, hit_on__gte=fields.on).update(club=new)
     # Taken back in this order: the balls return, also those hit since; the new club goes; the old
     # one is in use again.
     return new, [

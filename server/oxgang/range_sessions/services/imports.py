@@ -23,7 +23,7 @@ from oxgang.core.words.measurements import MEASURED, TRIMS
 from oxgang.core.words.shots import USUAL, CellKey, Shot
 from oxgang.files.columns import Balls
 from oxgang.files.shots import read_shots
-from oxgang.files.tables import Reading, RowProblem, as_said, many_objects
+from oxgang.files.tables import Reading, RowProblem, cell_text, many_objects
 from oxgang.range_sessions.services.balls import CHUNK, record_balls
 
 # What lies between ball and face.
@@ -198,11 +198,11 @@ def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:
 
     def pieces(name: str, say: Callable[[Any], str]) -> list[str]:
         values = balls.fields.get(name) or [getattr(_PLAIN, name)] * len(balls)
-        said = {value: say(value) for value in set(values)}
-        if 0 in said:
+        texts = {value: say(value) for value in set(values)}
+        if 0 in texts:
             # Minus nought is nought, and written otherwise.
-            return [say(value) if value == 0 else said[value] for value in values]
-        return [said[value] for value in values]
+            return [say(value) if value == 0 else texts[value] for value in values]
+        return [texts[value] for value in values]
 
     names = {
         k: repr((k.club, k.swing, k.trajectory.value, k.spin.value, k.tempo.value))[1:-1]
@@ -218,12 +218,12 @@ def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:
         *(pieces(name, repr) for name in MEASURED),
     ]
     for name in sorted(balls.notes):
-        texts = {cell: as_said(cell) for cell in set(balls.notes[name])}
+        texts = {cell: cell_text(cell) for cell in set(balls.notes[name])}
         notes = {cell: f", {(name, text)!r}" if text else "" for cell, text in texts.items()}
-        parts[-1] = [f"{said}{notes[cell]}" for said, cell in zip(parts[-1], balls.notes[name], strict=True)]
+        parts[-1] = [f"{text}{notes[cell]}" for text, cell in zip(parts[-1], balls.notes[name], strict=True)]
     seen: Counter[str] = Counter()
-    for want, said in zip(wanted, zip(*parts, strict=True), strict=True):
+    for want, row in zip(wanted, zip(*parts, strict=True), strict=True):
         if want:
-            digest = hashlib.sha256(f"({', '.join(said)})".encode()).hexdigest()[:24]
+            digest = hashlib.sha256(f"({', '.join(row)})".encode()).hexdigest()[:24]
             seen[digest] += 1
             yield f"file-{digest}-{seen[digest]}"

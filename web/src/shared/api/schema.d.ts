@@ -2854,6 +2854,21 @@ export interface components {
             demo: boolean;
         };
         /**
+         * ActionMessage
+         * @description What a coach did; `back` when it was taken back.
+         */
+        ActionMessage: {
+            /** Back */
+            back: boolean;
+            code: components["schemas"]["AuditAction"];
+            /** Fields */
+            fields: components["schemas"]["FieldChange"][];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
          * Advice
          * @enum {string}
          */
@@ -2954,7 +2969,7 @@ export interface components {
             /** Note */
             note: string;
             /** Reasons */
-            reasons: components["schemas"]["DueSaid"][];
+            reasons: components["schemas"]["DueMessage"][];
             /**
              * Starts At
              * Format: date-time
@@ -3452,7 +3467,7 @@ export interface components {
             /** Sheets */
             sheets: components["schemas"]["SheetOut"][];
             /** Thin */
-            thin: components["schemas"]["ThinSaid"][];
+            thin: components["schemas"]["ThinMessage"][];
         };
         /**
          * CellNow
@@ -3891,21 +3906,6 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
-        /**
-         * DidSaid
-         * @description What a coach did; `back` when it was taken back.
-         */
-        DidSaid: {
-            /** Back */
-            back: boolean;
-            code: components["schemas"]["AuditAction"];
-            /** Fields */
-            fields: components["schemas"]["FieldSaid"][];
-            /** Values */
-            values: {
-                [key: string]: string | number | null;
-            };
-        };
         /** DifferenceOfTwo */
         DifferenceOfTwo: {
             /** First */
@@ -3976,10 +3976,10 @@ export interface components {
          */
         DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-holds";
         /**
-         * DueSaid
+         * DueMessage
          * @description Why a student's numbers are due, or are not.
          */
-        DueSaid: {
+        DueMessage: {
             code: components["schemas"]["DueCode"];
             /** Values */
             values: {
@@ -4057,7 +4057,7 @@ export interface components {
             by: string;
             /** Can Undo */
             can_undo: boolean;
-            did: components["schemas"]["DidSaid"];
+            did: components["schemas"]["ActionMessage"];
             /** Id */
             id: number;
             /** Undoes */
@@ -4130,7 +4130,7 @@ export interface components {
              * Format: date
              */
             on: string;
-            touched: components["schemas"]["TouchSaid"];
+            touched: components["schemas"]["TouchMessage"];
         };
         /**
          * EventWords
@@ -4201,10 +4201,10 @@ export interface components {
             fault: components["schemas"]["Fault"];
         };
         /**
-         * FieldSaid
+         * FieldChange
          * @description A field that an action changed.
          */
-        FieldSaid: {
+        FieldChange: {
             /** After */
             after: string | number | boolean | null;
             /** Before */
@@ -4924,7 +4924,7 @@ export interface components {
          */
         LikelyOut: {
             /** Because */
-            because: components["schemas"]["SignSaid"][];
+            because: components["schemas"]["SignMessage"][];
             fault: components["schemas"]["Fault"];
         };
         /** LineOut */
@@ -5511,6 +5511,17 @@ export interface components {
             what: components["schemas"]["WhatIf"];
         };
         /**
+         * PickMessage
+         * @description Why a shot is picked, or what speaks against it.
+         */
+        PickMessage: {
+            code: components["schemas"]["PickReason"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
          * PickOut
          * @description The shots for a situation, least strokes first: `best` is the place of the pick, `either` of
          *     another as good. `aim_yd` is where the pick would best finish, past the pin; it is the flag
@@ -5555,17 +5566,6 @@ export interface components {
          * @enum {string}
          */
         PickReason: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
-        /**
-         * PickSaid
-         * @description Why a shot is picked, or what speaks against it.
-         */
-        PickSaid: {
-            code: components["schemas"]["PickReason"];
-            /** Values */
-            values: {
-                [key: string]: string | number | null;
-            };
-        };
         /**
          * PickWords
          * @description A green of usual size, its edges from a pin at each place [yd], how firm it may be,
@@ -5652,7 +5652,7 @@ export interface components {
             /** Path */
             path: components["schemas"]["PointOut"][];
             /** Reasons */
-            reasons: components["schemas"]["PickSaid"][];
+            reasons: components["schemas"]["PickMessage"][];
             /** Run Sd Yd */
             run_sd_yd: number;
             /** Run Yd */
@@ -5809,7 +5809,21 @@ export interface components {
             tempo?: components["schemas"]["Tempo"];
             /** @default stock */
             trajectory?: components["schemas"]["Trajectory"];
-            why?: components["schemas"]["PlanSaid"] | null;
+            why?: components["schemas"]["PlanMessage"] | null;
+        };
+        /**
+         * PlanMessage
+         * @description Why balls are planned.
+         */
+        PlanMessage: {
+            code: components["schemas"]["Why"];
+            /**
+             * Values
+             * @default {}
+             */
+            values?: {
+                [key: string]: string | number | null;
+            };
         };
         /** PlanOut */
         PlanOut: {
@@ -5868,20 +5882,6 @@ export interface components {
             swing?: string | null;
             /** Yardage */
             yardage?: number | null;
-        };
-        /**
-         * PlanSaid
-         * @description Why balls are planned.
-         */
-        PlanSaid: {
-            code: components["schemas"]["Why"];
-            /**
-             * Values
-             * @default {}
-             */
-            values?: {
-                [key: string]: string | number | null;
-            };
         };
         /**
          * Play
@@ -7050,10 +7050,10 @@ export interface components {
             where: string;
         };
         /**
-         * SignSaid
+         * SignMessage
          * @description What speaks for a fault.
          */
-        SignSaid: {
+        SignMessage: {
             code: components["schemas"]["Sign"];
             /** Values */
             values: {
@@ -7566,7 +7566,7 @@ export interface components {
             /** Published On */
             published_on: string | null;
             /** Reasons */
-            reasons: components["schemas"]["DueSaid"][];
+            reasons: components["schemas"]["DueMessage"][];
             /** Scale */
             scale: string;
             /** Settles */
@@ -7653,7 +7653,7 @@ export interface components {
             share: number;
             /** Swing */
             swing: string;
-            touched: components["schemas"]["TouchSaid"];
+            touched: components["schemas"]["TouchMessage"];
             trajectory: components["schemas"]["Trajectory"] | null;
         };
         /**
@@ -7737,10 +7737,10 @@ export interface components {
          */
         Thin: "card-no-shot" | "card-only-estimates" | "card-few-shots" | "card-little-ground" | "card-few-balls" | "card-wide";
         /**
-         * ThinSaid
+         * ThinMessage
          * @description Why a card is not one to hand out yet, and the values of its sentence.
          */
-        ThinSaid: {
+        ThinMessage: {
             code: components["schemas"]["Thin"];
             /** Values */
             values: {
@@ -7819,10 +7819,10 @@ export interface components {
          */
         Touch: "touch-everything" | "touch-club" | "touch-swings" | "touch-shots" | "touch-together" | "touch-together-by-one";
         /**
-         * TouchSaid
+         * TouchMessage
          * @description Which shots are meant.
          */
-        TouchSaid: {
+        TouchMessage: {
             code: components["schemas"]["Touch"];
             /** Values */
             values: {
@@ -7932,7 +7932,7 @@ export interface components {
              * Format: date
              */
             on: string;
-            touched: components["schemas"]["TouchSaid"];
+            touched: components["schemas"]["TouchMessage"];
             turn: components["schemas"]["TurnOut"] | null;
         };
         /**
@@ -8068,21 +8068,21 @@ export interface components {
              */
             days?: number;
         };
-        /** WeekPart */
-        WeekPart: {
-            because: components["schemas"]["WeekSaid"];
-            row: components["schemas"]["RowBody"];
-        };
         /**
-         * WeekSaid
+         * WeekMessage
          * @description Why a row is in a week's practice.
          */
-        WeekSaid: {
+        WeekMessage: {
             code: components["schemas"]["WeekWhy"];
             /** Values */
             values: {
                 [key: string]: string | number | null;
             };
+        };
+        /** WeekPart */
+        WeekPart: {
+            because: components["schemas"]["WeekMessage"];
+            row: components["schemas"]["RowBody"];
         };
         /**
          * WeekWhy

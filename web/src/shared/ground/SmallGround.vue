@@ -22,7 +22,7 @@ const drawn = computed(() =>
     yards: strip.to_yd - strip.from_yd + 1,
   })),
 );
-const said = computed(() => {
+const label = computed(() => {
   const of = (kind: string) => drawn.value.filter((s) => s.kind === kind).reduce((n, s) => n + s.yards, 0);
   const all = props.to - props.from + 1;
   const share = (kind: string) => percent(of(kind) / all);
@@ -31,8 +31,8 @@ const said = computed(() => {
 </script>
 
 <template>
-  <svg :width="WIDTH" :height="HEIGHT" role="img" :aria-label="said">
-    <title>{{ said }}</title>
+  <svg :width="WIDTH" :height="HEIGHT" role="img" :aria-label="label">
+    <title>{{ label }}</title>
     <template v-for="strip in drawn" :key="`${strip.kind}${strip.x}`">
       <rect
         v-if="strip.kind !== 'fallow'"

@@ -208,10 +208,10 @@ function settle(op: Op, recorded: Acknowledged): void {
 
 type Acknowledged = Recorded | Schemas["RoundKept"] | Schemas["BallsMoved"];
 /** What an answer acknowledges. */
-function uidOf(said: Acknowledged | undefined): string | undefined {
-  if (!said) return undefined;
-  if ("round" in said) return said.round.uid;
-  return "ball" in said ? said.ball.uid : said.balls[0];
+function uidOf(answer: Acknowledged | undefined): string | undefined {
+  if (!answer) return undefined;
+  if ("round" in answer) return answer.round.uid;
+  return "ball" in answer ? answer.ball.uid : answer.balls[0];
 }
 
 async function deliver(op: Op): Promise<Acknowledged> {

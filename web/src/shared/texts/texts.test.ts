@@ -13,8 +13,8 @@ interface Example {
   yd: string;
   m: string;
 }
-// The server's test reads the same examples (tests/core/test_said.py).
-const EXAMPLES = JSON.parse(at("../tests/said.json")) as Example[];
+// The server's test reads the same examples (tests/core/test_messages.py).
+const EXAMPLES = JSON.parse(at("../tests/message_examples.json")) as Example[];
 const texts = (unit: "yd" | "m") => makeTexts(SOURCE, unitWords(unit, WORDS.units));
 
 describe("the page says what the server says", () => {

@@ -1,6 +1,6 @@
 /**
  * Sentences from codes and values, by the server's messages (server/oxgang/texts). What a message
- * may use is said there; `texts.test.ts` and the server's own test read the same examples.
+ * may use is written there; `texts.test.ts` and the server's own test read the same examples.
  */
 import { FluentBundle, FluentNumber, type FluentValue, type Scope } from "@fluent/bundle";
 import dayjs from "dayjs";
@@ -13,21 +13,21 @@ import { unitsOf, unitWords, type UnitSets, type UnitWords } from "@/shared/unit
 
 export type Values = Record<string, string | number | boolean | null>;
 /** What is told by a code of any family. */
-export interface Said {
+export interface Message {
   code: string;
   values: Values;
 }
 export interface Texts {
   /** As a part of a sentence. */
-  say: (said: Said) => string;
+  say: (message: Message) => string;
   /** As a line of its own. */
-  sentence: (said: Said) => string;
+  sentence: (message: Message) => string;
   /** The message of a code; one that has none shows itself. */
   format: (code: string, values?: Values) => string;
   /** The name of a word of the trade: `name("event", "club bent")`. */
   name: (of: string, code: string) => string;
   /** An action of the log, with the fields that it changed. */
-  did: (did: Schemas["DidSaid"]) => string;
+  did: (did: Schemas["ActionMessage"]) => string;
 }
 
 const LANGUAGE = "en";
@@ -69,8 +69,8 @@ export function makeTexts(source: string, units: UnitWords): Texts {
       },
       STROKES: ([strokes = 0]) => (Math.floor(number(strokes) * 100 + 0.5) / 100).toFixed(2),
       PERCENT: ([share = 0], { signed = 0 }) => {
-        const said = points(number(share));
-        return `${number(signed) ? said : said.replace("+", "")} %`;
+        const message = points(number(share));
+        return `${number(signed) ? message : message.replace("+", "")} %`;
       },
       POINTS: ([share = 0]) => points(number(share)),
       DAY: ([iso = ""]) => dayjs(text(iso)).format("D MMM"),
@@ -99,8 +99,8 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     return bundle.formatPattern(pattern, Object.fromEntries(given) as Record<string, FluentValue>, []);
   }
   function name(of: string, code: string): string {
-    const said = format(`${of}-${code}`);
-    return said === `${of}-${code}` ? code : said;
+    const message = format(`${of}-${code}`);
+    return message === `${of}-${code}` ? code : message;
   }
   function names(of: string, codes: string[]): string {
     const all = codes.filter(Boolean).map((code) => name(of, code));
@@ -114,7 +114,7 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     const yd = name.endsWith("_yd") && Number.isFinite(Number(value));
     return yd ? `${yards(Number(value), 1)} ${units.unit}` : String(value);
   };
-  function did({ code, values, fields, back }: Schemas["DidSaid"]): string {
+  function did({ code, values, fields, back }: Schemas["ActionMessage"]): string {
     const changed = fields.map((field) =>
       format("log-field", {
         name: name("field", field.name),
@@ -125,10 +125,10 @@ export function makeTexts(source: string, units: UnitWords): Texts {
     const what = format(code, { ...values, fields: changed.join(`${format("list-between")} `) });
     return back ? format("log-back", { what }) : what;
   }
-  const say = (said: Said) => format(said.code, said.values);
+  const say = (message: Message) => format(message.code, message.values);
   return {
     say,
-    sentence: (said) => upper(say(said)),
+    sentence: (message) => upper(say(message)),
     format,
     name,
     did,

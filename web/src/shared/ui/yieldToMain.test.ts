@@ -8,18 +8,18 @@ const three = (...names: string[]) =>
   mount(defineComponent(() => () => names.map((name) => h(DeferredMount, null, () => name))));
 /** What a page shows after each turn of the browser. */
 async function seen(page: { text: () => string }, turns: number): Promise<string[]> {
-  const said = [page.text()];
+  const seenTexts = [page.text()];
   for (let i = 0; i < turns; i++) {
     await yieldToMain();
     await nextTick();
-    said.push(page.text());
+    seenTexts.push(page.text());
   }
-  return said;
+  return seenTexts;
 }
 
 test("parts come one by one, in the order in which they stand, and never two in a turn", async () => {
-  const said = await seen(three("a", "b", "c"), 8);
-  expect([...new Set(said)]).toEqual(["", "a", "ab", "abc"]);
+  const seenTexts = await seen(three("a", "b", "c"), 8);
+  expect([...new Set(seenTexts)]).toEqual(["", "a", "ab", "abc"]);
 });
 
 test("a part whose page is gone does not come, and those after it do", async () => {

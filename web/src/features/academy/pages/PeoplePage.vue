@@ -31,7 +31,7 @@ const texts = useTexts();
 const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/people")) });
 const { busy, run, about } = useSaving();
 const made = ref<Schemas["EntryLinkMade"] | null>(null);
-const said = ref("");
+const announcement = ref("");
 const name = ref("");
 const role = ref<Role>("coach");
 /** Whose students are being handed over, and to whom. */
@@ -42,16 +42,16 @@ const gone = computed(() => people.data.value?.people.filter((p) => p.left_at) ?
 const path = (person: Person) => ({ params: { path: { person_id: person.id } } });
 
 async function change(write: () => Promise<{ data?: Schemas["PeopleOut"] }>, words: string): Promise<void> {
-  said.value = "";
+  announcement.value = "";
   made.value = null;
   const now = await run(() => dataOf(write()));
   if (!now) return;
   cache.setQueryData(keys.people, now);
-  said.value = words;
+  announcement.value = words;
   await cache.invalidateQueries({ key: keys.students });
 }
 async function invite(): Promise<void> {
-  said.value = "";
+  announcement.value = "";
   const body = { name: name.value, role: role.value };
   const link = await run(() => dataOf(api.POST("/api/people/invitations", { body })));
   if (!link) return;
@@ -60,7 +60,7 @@ async function invite(): Promise<void> {
   await people.refetch();
 }
 async function reset(person: Person): Promise<void> {
-  said.value = "";
+  announcement.value = "";
   made.value = (await run(() => dataOf(api.POST("/api/people/{person_id}/reset", path(person))))) ?? null;
   await people.refetch();
 }
@@ -95,7 +95,7 @@ const endLink = (id: number) =>
 async function handOver(): Promise<void> {
   const what = handing.value;
   if (!what) return;
-  said.value = "";
+  announcement.value = "";
   const answer = await run(() =>
     dataOf(
       api.POST("/api/people/{person_id}/hand-over", {
@@ -106,7 +106,7 @@ async function handOver(): Promise<void> {
   );
   if (!answer) return;
   const to = here.value.find((p) => p.id === what.to)?.name ?? "";
-  said.value = `${answer.students} ${answer.students === 1 ? "student belongs" : "students belong"} to ${to} now.`;
+  announcement.value = `${answer.students} ${answer.students === 1 ? "student belongs" : "students belong"} to ${to} now.`;
   handing.value = null;
   await Promise.all([people.refetch(), cache.invalidateQueries({ key: keys.students })]);
 }
@@ -120,7 +120,7 @@ async function handOver(): Promise<void> {
     </div>
     <Sentence v-if="people.error.value" :text="sentenceOf(people.error.value)" />
     <Waiting v-if="!people.data.value && !people.error.value" what="the people" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'role', 'to')" />
     <OnceLink v-if="made" :made="made" />
     <div v-if="people.data.value" class="columns">

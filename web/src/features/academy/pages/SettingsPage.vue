@@ -27,7 +27,7 @@ const units = useUnits();
 const leads = computed(() => account.coach?.role === "head");
 const settings = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
 const { busy, run, about } = useSaving();
-const said = ref("");
+const announcement = ref("");
 const now = computed(() => settings.data.value);
 const draft = reactive<Partial<Settings>>({});
 watch(
@@ -68,7 +68,7 @@ function setTolerance(level: string, yards: number | null): void {
   if (draft.tolerances && yards !== null) draft.tolerances[level] = yards;
 }
 async function keep(): Promise<void> {
-  said.value = "";
+  announcement.value = "";
   const done = await run(() => dataOf(api.PATCH("/api/settings", { body: changes.value })));
   if (!done) return;
   cache.setQueryData(keys.settings, done.settings);
@@ -76,22 +76,22 @@ async function keep(): Promise<void> {
   if (done.moved) parts.push(`The balls of ${done.moved} students are brought to it.`);
   if (done.sessions) parts.push(`${done.sessions} sessions to come stay at their hour.`);
   if (done.tolerances) parts.push(`${done.tolerances} students have the new tolerance.`);
-  said.value = parts.join(" ");
+  announcement.value = parts.join(" ");
   await account.load();
   await Promise.all([
     cache.invalidateQueries({ key: keys.students }),
     cache.invalidateQueries({ key: keys.everyStudent }),
     cache.invalidateQueries({ key: keys.calendar }),
   ]);
-  await bringAlong(said.value, done.settings.left);
+  await bringAlong(announcement.value, done.settings.left);
 }
 async function bringAlong(before: string, left: number): Promise<void> {
   for (let n = left; n > 0;) {
-    said.value = `${before} ${n} students are still to come…`;
+    announcement.value = `${before} ${n} students are still to come…`;
     const rest = await run(() => dataOf(api.POST("/api/settings/bring-along")));
     if (!rest) return;
     n = rest.left;
-    if (!n) said.value = `${before} All of them are there.`;
+    if (!n) announcement.value = `${before} All of them are there.`;
   }
 }
 </script>
@@ -109,7 +109,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
     </div>
     <Sentence v-if="settings.error.value" :text="sentenceOf(settings.error.value)" />
     <Waiting v-if="!settings.data.value && !settings.error.value" what="the settings" />
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'step', 'card')" />
     <form v-if="now" class="columns" @submit.prevent="keep">
       <fieldset class="sheet" :disabled="!leads">

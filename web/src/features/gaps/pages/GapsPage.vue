@@ -46,7 +46,7 @@ const pinned = ref<number | null>(null);
 const drawn = ref<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
 const { error, save } = useSaving();
-const said = ref("");
+const confirmation = ref("");
 /** The title of a plan that closes gaps; the texts have its name. */
 const CLOSE_GAPS = "close-gaps";
 
@@ -100,7 +100,7 @@ async function choose(fill: Fill, play: Schemas["Play"]): Promise<void> {
   });
   if (!done) return;
   drawn.value = null;
-  said.value = `${fillWords(texts.value, fill)} is ${play === "played" ? "played" : "in work"}.`;
+  confirmation.value = `${fillWords(texts.value, fill)} is ${play === "played" ? "played" : "in work"}.`;
 }
 async function accept(fill: Fill): Promise<void> {
   const old = plan.data.value?.plan;
@@ -124,7 +124,7 @@ async function accept(fill: Fill): Promise<void> {
     await dataOf(api.PUT("/api/students/{student_id}/plan", { ...path, body }));
     await forget(props.studentId);
   });
-  if (done) said.value = `${fillWords(texts.value, fill)} is in the plan.`;
+  if (done) confirmation.value = `${fillWords(texts.value, fill)} is in the plan.`;
 }
 const small = computed(() =>
   (gaps.data.value?.small ?? [])
@@ -191,8 +191,8 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
       <div class="side">
         <section class="sheet">
           <h2><Hint word="fallow" :units="student.data.value?.units">Fallow</Hint></h2>
-          <p v-if="said" class="quiet" role="status">
-            {{ said }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
+          <p v-if="confirmation" class="quiet" role="status">
+            {{ confirmation }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
           </p>
           <Sentence :text="error" />
           <p v-if="!gaps.data.value.fallow.length" class="quiet">

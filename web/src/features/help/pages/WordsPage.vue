@@ -24,10 +24,10 @@ const all = computed(() =>
   })),
 );
 const shown = computed(() => {
-  const said = sought.value.trim().toLowerCase();
-  const named = (name: string) => (said && name.toLowerCase().includes(said) ? 0 : 1);
+  const wanted = sought.value.trim().toLowerCase();
+  const named = (name: string) => (wanted && name.toLowerCase().includes(wanted) ? 0 : 1);
   return all.value
-    .filter((w) => `${w.name} ${w.about} ${w.id}`.toLowerCase().includes(said))
+    .filter((w) => `${w.name} ${w.about} ${w.id}`.toLowerCase().includes(wanted))
     .sort((a, b) => named(a.name) - named(b.name));
 });
 const KEYS = [

@@ -23,7 +23,7 @@ defineProps<{
 defineEmits<{ look: [name: string, seen: Seen]; go: [at: number]; drop: [id: number] }>();
 const PARTS = ["setup", "back", "through"] as const;
 const ANSWERS = ["little", "fine", "much"] as const;
-const said = (check: Check, answer: Seen) => (answer === "fine" ? "fine" : check[answer]);
+const answerText = (check: Check, answer: Seen) => (answer === "fine" ? "fine" : check[answer]);
 </script>
 
 <template>
@@ -61,7 +61,7 @@ const said = (check: Check, answer: Seen) => (answer === "fine" ? "fine" : check
             :class="answer"
             @click="$emit('look', check.name, answer)"
           >
-            {{ said(check, answer) }}
+            {{ answerText(check, answer) }}
           </button>
         </span>
       </div>

@@ -34,7 +34,7 @@ const faults = computed<Shown[]>(() => {
   return all
     .map((one) => ({
       ...one,
-      why: (why.get(one.name) ?? []).map((said) => props.texts.say(said)).join("; "),
+      why: (why.get(one.name) ?? []).map((message) => props.texts.say(message)).join("; "),
     }))
     .sort((a, b) => rank(a.name) - rank(b.name));
 });
@@ -66,8 +66,8 @@ const note = computed({
   set: (text: string) => emit("change", { note: text }),
 });
 const how = computed(() => {
-  const said = props.texts.format(`${props.draft.drill}.how`);
-  return props.draft.drill.startsWith("drill-") && !said.endsWith(".how") ? said : "";
+  const message = props.texts.format(`${props.draft.drill}.how`);
+  return props.draft.drill.startsWith("drill-") && !message.endsWith(".how") ? message : "";
 });
 const known = (name: "cue" | "drill") =>
   name === "cue" ? cues.value.includes(props.draft.cue) : drills.value.includes(props.draft.drill);

@@ -13,14 +13,14 @@ const props = defineProps<{
 }>();
 defineEmits<{ open: [day: string] }>();
 function wrong(lesson: Schemas["LessonOut"]): string {
-  const said = Object.entries(lesson.seen ?? {}).flatMap(([name, answer]) => {
+  const seenWords = Object.entries(lesson.seen ?? {}).flatMap(([name, answer]) => {
     if (answer === "fine") return [];
     const check = props.checks.find((one) => one.name === name);
     const word = props.own.find((one) => one.name === name);
     if (check && check.own === null) return [check[answer]];
     return word ? [`${word.text}: ${props.texts.format(`lesson-${answer}`)}`] : [];
   });
-  return upper(said.join(", "));
+  return upper(seenWords.join(", "));
 }
 const line = (text: string | undefined) => (text ? upper(props.texts.format(text)) : "");
 </script>

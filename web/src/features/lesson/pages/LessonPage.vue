@@ -77,10 +77,10 @@ function lookHere(seen: Seen | null): void {
   lesson.look(check.name, seen);
   if (seen !== null) go(at.value + 1);
 }
-const said = ref("");
+const announcement = ref("");
 async function keep(): Promise<void> {
   if (!dirty.value) return;
-  if (await lesson.keep()) said.value = "Written down.";
+  if (await lesson.keep()) announcement.value = "Written down.";
 }
 /** A fault by its number: the ones that something speaks for. */
 function faultKey(event: KeyboardEvent): boolean {
@@ -124,7 +124,9 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
         <span class="quiet">{{ student.data.value.name }}</span>
         <span class="quiet">of <DayField v-model="day" aria-label="Day" required /></span>
         <span class="quiet num">{{ looked }} looked at</span>
-        <span class="quiet" aria-live="polite">{{ dirty ? "Not written down yet; kept here." : said }}</span>
+        <span class="quiet" aria-live="polite">{{
+          dirty ? "Not written down yet; kept here." : announcement
+        }}</span>
         <span class="push acts">
           <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()">Take it away</Button>
           <Button @click="router.push({ name: 'practice', params: { studentId } })"

@@ -83,14 +83,14 @@ const parts = computed(() => {
 const recipe = computed(() => {
   const r = why.data.value?.recipe;
   if (!r) return "";
-  const said = texts.value.format("recipe-words", {
+  const words = texts.value.format("recipe-words", {
     place: Math.abs(r.ball_in) < 0.05 ? 0 : r.ball_in > 0 ? 1 : 2,
     inches: String(Number(Math.abs(r.ball_in).toFixed(1))),
     lean: String(r.lean_deg),
     open: Math.round(r.face_open_deg),
     weight: Math.round(r.weight_lead_pct),
   });
-  return `${said}. ${r.follow_through}`;
+  return `${words}. ${r.follow_through}`;
 });
 </script>
 

@@ -19,7 +19,7 @@ defineEmits<{ select: [cell: CellAddress] }>();
 const error = ref("");
 const { exclude, mark } = useExclude({
   studentId: props.studentId,
-  said: (text) => (error.value = text),
+  onError: (text) => (error.value = text),
 });
 const texts = useTexts(() => props.units.unit);
 const anything = computed(() => {

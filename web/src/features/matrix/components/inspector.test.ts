@@ -54,9 +54,9 @@ test("own balls against the others, and balls of two kinds, are named with both 
     splits: [{ ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68) }],
   });
   const { page } = await show(SettlePanel, { studentId: "s", matrix: found, units: YARDS }, ANSWERS);
-  const said = page.findAll("li").map(read);
-  expect(said[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
-  expect(said[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
+  const lines = page.findAll("li").map(read);
+  expect(lines[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
+  expect(lines[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
 });
 
 test("a trim says what it adds and on what that rests", async () => {

@@ -28,13 +28,13 @@ export function useInspect(options: InspectOptions) {
     key: keys.why(studentId, name),
     query: () => dataOf(api.GET("/api/students/{student_id}/why", request)),
   });
-  const { exclude } = useExclude({ studentId, said: (text) => (error.value = text) });
+  const { exclude } = useExclude({ studentId, onError: (text) => (error.value = text) });
   return { balls, why, error, exclude, forget };
 }
 
 export interface ExcludeOptions {
   studentId: string;
-  said: (error: string) => void;
+  onError: (error: string) => void;
 }
 
 /** Take a ball out of the matrix with a reason, or mark or restore it; every view then asks again. */
@@ -47,7 +47,7 @@ export function useExclude(options: ExcludeOptions) {
       await dataOf(api.PATCH("/api/students/{student_id}/balls/{uid}", { params: { path }, body }));
       await forget(options.studentId);
     });
-    options.said(state.error);
+    options.onError(state.error);
   }
   return {
     exclude: (uid: string, reason: string) => change(uid, { excluded: reason }),

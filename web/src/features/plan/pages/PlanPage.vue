@@ -30,7 +30,7 @@ const units = useUnits(() => student.data.value?.units);
 const protocols = computed(() => words.data.value?.protocols ?? []);
 const draft = useDraft({ studentId: props.studentId, words: () => words.data.value });
 /** A reason in the plan may have no values. */
-const planSaid = ({ code, values = {} }: NonNullable<PlanItem["why"]>) => ({ code, values });
+const planMessage = ({ code, values = {} }: NonNullable<PlanItem["why"]>) => ({ code, values });
 const { wish, items, title, homework, error, busy, dirty, total } = draft;
 
 watch(
@@ -214,7 +214,7 @@ useKeys("Plan", [
                   +
                 </button>
               </td>
-              <td class="quiet">{{ item.why ? texts.say(planSaid(item.why)) : "" }}</td>
+              <td class="quiet">{{ item.why ? texts.say(planMessage(item.why)) : "" }}</td>
               <td class="no-print right">
                 <button type="button" :disabled="i === 0" aria-label="Earlier" @click="draft.move(i, -1)">
                   ↑

@@ -20,7 +20,7 @@ const chart = computed(() =>
 );
 const empty = computed(() => !props.lines.some((l) => l.points.some((p) => p.value !== null)));
 /** The same for who cannot see it. */
-const said = computed(() =>
+const text = computed(() =>
   props.lines
     .flatMap((line) => line.points.filter((p) => p.value !== null).map((p) => words(line, p)))
     .join("; "),
@@ -38,7 +38,7 @@ const said = computed(() =>
       </span>
     </figcaption>
     <p v-if="empty" class="quiet none">Not measured in this period.</p>
-    <svg v-else :width="width || 400" :height="HEIGHT" role="img" :aria-label="`${title}: ${said}`">
+    <svg v-else :width="width || 400" :height="HEIGHT" role="img" :aria-label="`${title}: ${text}`">
       <g v-for="step in chart.steps" :key="step.text">
         <line class="step" :x1="chart.left" :x2="chart.right" :y1="step.y" :y2="step.y" />
         <text class="up" :x="chart.left - 7" :y="step.y + 4">{{ step.text }}</text>
@@ -53,7 +53,7 @@ const said = computed(() =>
       <g v-for="(line, i) in chart.lines" :key="line.name" :style="{ '--colour': `var(--${line.colour})` }">
         <path class="band" :d="line.band" />
         <path class="line" :class="{ dashed: line.dashed }" :d="line.path" />
-        <g v-for="point in line.points" :key="point.said">
+        <g v-for="point in line.points" :key="point.text">
           <rect
             v-if="i"
             class="point"
@@ -66,7 +66,7 @@ const said = computed(() =>
           <circle v-else class="point" :cx="point.x" :cy="point.y" r="3.5" />
           <!-- Larger than what is seen, to be pointed at. -->
           <circle class="reach" :cx="point.x" :cy="point.y" r="12">
-            <title>{{ point.said }}</title>
+            <title>{{ point.text }}</title>
           </circle>
         </g>
       </g>

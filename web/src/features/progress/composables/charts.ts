@@ -107,7 +107,7 @@ export function chartOf(
           (p) => y(p.lo ?? 0),
           (p) => y(p.hi ?? 0),
         )(banded) ?? "",
-      points: points.map((p) => ({ x: across(p.day), y: y(p.value ?? 0), said: words(line, p) })),
+      points: points.map((p) => ({ x: across(p.day), y: y(p.value ?? 0), text: words(line, p) })),
     };
   });
   return {

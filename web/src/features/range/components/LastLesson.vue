@@ -14,7 +14,7 @@ watch(
   () => picture.value?.id,
   () => (large.value = false),
 );
-const said = computed(() => {
+const line = computed(() => {
   const { cue = "", note = "" } = last.value ?? {};
   return cue ? upper(texts.value.format(cue)) : note;
 });
@@ -25,9 +25,9 @@ const said = computed(() => {
     <button v-if="picture" type="button" :aria-expanded="large" @click="large = !large">
       <img :src="picture.address" :alt="`Own position at ${swing}`" :class="{ large }" loading="lazy" />
     </button>
-    <p v-if="last && said">
+    <p v-if="last && line">
       <RouterLink :to="{ name: 'lesson', params: { studentId } }">Lesson {{ daysAgo(last.day) }}</RouterLink
-      >: {{ said }}
+      >: {{ line }}
     </p>
   </div>
 </template>

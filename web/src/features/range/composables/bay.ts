@@ -80,11 +80,11 @@ export function useBay({ studentId, bay, group }: BayOptions) {
 
   /** What another tablet set: this one follows. */
   function follow(theirs: Plays): void {
-    const said = JSON.stringify(whole(theirs));
-    if (said === agreed) return;
+    const theirText = JSON.stringify(whole(theirs));
+    if (theirText === agreed) return;
     const club = student.data.value?.clubs.find((c) => c.id === theirs.club_id);
     if (!club || !clubs.value.length) return;
-    agreed = said;
+    agreed = theirText;
     const { swing, trajectory, spin, tempo } = whole(theirs);
     cell.value = { club: club.label, swing, trajectory, spin, tempo } as CellAddress;
     conditions.change({

@@ -75,9 +75,9 @@ export function useGroup(groupId: string) {
     try {
       for (let next = pending.value[0]; next; next = pending.value[0]) {
         try {
-          const said = await dataOf(api.PUT("/api/groups/{group_id}/turns", { ...path, body: next }));
+          const answer = await dataOf(api.PUT("/api/groups/{group_id}/turns", { ...path, body: next }));
           pending.value = pending.value.slice(1);
-          group.value = said;
+          group.value = answer;
           away.value = false;
         } catch (cause) {
           const final = cause instanceof Problem && cause.ours && cause.status < 500;
@@ -108,8 +108,8 @@ export function useGroup(groupId: string) {
     pending.value.findLast((t) => t.kind === kind && (number === undefined || t.number === number));
   const up = computed(() => last("up")?.number ?? group.value?.up ?? null);
   const standsAt = computed(() => {
-    const said = last("monitor");
-    return said ? (said.number ?? null) : (group.value?.monitor?.at ?? null);
+    const answer = last("monitor");
+    return answer ? (answer.number ?? null) : (group.value?.monitor?.at ?? null);
   });
   const bays = computed(() => group.value?.bays ?? []);
   const playsOf = (number: number): Plays | null =>

@@ -138,13 +138,13 @@ export function useSession(options: SessionOptions) {
       for (const [name, address] of moved) {
         moved.delete(name);
         const params = { path: { student_id: studentId }, query: address };
-        const said = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null);
-        if (said && !moved.has(name)) {
+        const answer = await dataOf(api.GET("/api/students/{student_id}/cell", { params })).catch(() => null);
+        if (answer && !moved.has(name)) {
           answered.value.set(name, {
-            cell: said.cell,
-            more: said.more_balls,
-            unsettled: said.unsettled,
-            question: fresh(said.question),
+            cell: answer.cell,
+            more: answer.more_balls,
+            unsettled: answer.unsettled,
+            question: fresh(answer.question),
           });
         }
       }

@@ -33,7 +33,7 @@ const group = useGroup(props.groupId);
 const here = shallowReactive(new Map<number, BayNow>());
 const all = computed(() => [...here.values()]);
 const now = computed(() => here.get(group.up.value ?? 0) ?? null);
-const said = ref("");
+const announcement = ref("");
 /** After a ball the next bay is up by itself. */
 const inTurns = ref(false);
 const wrong = useWrong(props.groupId, () => all.value);
@@ -47,7 +47,7 @@ const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
     const bay = now.value;
     if (!bay) return;
     bay.session.log(carry, strike, confirmed, bay.conditions.now.value.reading);
-    said.value = "";
+    announcement.value = "";
     wrong.leave();
     if (inTurns.value) turnBy(1);
   },
@@ -56,7 +56,7 @@ const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
 function up(number: number): boolean {
   const bay = here.get(number);
   if (!bay) return false;
-  if (wrong.many.value) said.value = wrong.give(bay);
+  if (wrong.many.value) announcement.value = wrong.give(bay);
   else if (group.up.value !== number) group.takeTurn(number);
   return true;
 }
@@ -76,14 +76,14 @@ function strikeNow(name: Strike): void {
   if (!bay || !last) entry.strike = entry.strike === name ? "solid" : name;
   else {
     bay.session.mark(last.uid, name);
-    said.value = `Last ball of ${bay.name.value}: ${name}.`;
+    announcement.value = `Last ball of ${bay.name.value}: ${name}.`;
   }
 }
 function undo(uid?: string): void {
   inTurn(() => {
     const bay = now.value;
     const ball = bay?.session.undo(uid);
-    said.value =
+    announcement.value =
       bay && ball
         ? `Undone for ${bay.name.value}: ${bay.units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
         : "Nothing to undo.";
@@ -91,18 +91,18 @@ function undo(uid?: string): void {
 }
 function redo(): void {
   now.value?.session.redo();
-  said.value = "";
+  announcement.value = "";
 }
 function next(): void {
   const bay = now.value;
   if (bay && !bay.plan.next())
-    said.value = bay.plan.steps.value.length ? "The plan is done." : "No plan yet.";
+    announcement.value = bay.plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }
 function same(): void {
   const bay = now.value;
   if (!bay?.cell.value) return;
   group.sameForAll(bay.number.value);
-  said.value = `${cellName(bay.cell.value)} for all, each with the nearest that the bag and the scale have.`;
+  announcement.value = `${cellName(bay.cell.value)} for all, each with the nearest that the bag and the scale have.`;
 }
 /** The same plan for all: each gets the planner's check-up of the usual size, for the own matrix. */
 const planning = useSaving();
@@ -116,7 +116,8 @@ async function planAll(): Promise<void> {
       await bay.planned.refetch();
     }
   });
-  if (!planning.error.value) said.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
+  if (!planning.error.value)
+    announcement.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
 }
 const question = computed(() => (entry.text ? null : (now.value?.session.now.value.question ?? null)));
 function sayMishit(): void {
@@ -165,10 +166,10 @@ const groupKeys: KeyBinding[] = [
     inTurns.value = !inTurns.value;
   }),
   changing("w", "the last ball was another one's; again: one more", "w", () => {
-    if (!wrong.ask()) said.value = "No ball yet.";
+    if (!wrong.ask()) announcement.value = "No ball yet.";
   }),
   changing("Shift w", "the last five balls were another one's", "W", () => {
-    if (!wrong.ask(true)) said.value = "No ball yet.";
+    if (!wrong.ask(true)) announcement.value = "No ball yet.";
   }),
   key("a", "the same shot for all", "a", same),
   {
@@ -312,9 +313,9 @@ useKeys("Bays", groupKeys);
             :wrong="wrong"
             :bays="all"
             @ask="wrong.ask()"
-            @give="(bay: BayNow) => (said = wrong.give(bay))"
+            @give="(bay: BayNow) => (announcement = wrong.give(bay))"
           />
-          <p class="said" aria-live="polite">{{ said }}</p>
+          <p class="announcement" aria-live="polite">{{ announcement }}</p>
           <GroupMonitor :group="group" />
           <p class="caution quiet">
             Nobody in front of the mats. Never walk out to measure while anyone can hit. Your range's rules
@@ -373,11 +374,11 @@ header h1 {
   font-weight: 650;
 }
 header p,
-.said,
+.announcement,
 .caution {
   margin: 0.1rem 0 0;
 }
-.said {
+.announcement {
   min-height: 1.5rem;
 }
 .turns {

@@ -117,21 +117,21 @@ function take(ball: HitBall): void {
   if (calling.done.value) void finish();
 }
 function log(carry: number, strike: Strike): void {
-  said.value = "";
+  announcement.value = "";
   take({ carry_yd: carry, met: null, strike, uid: record(carry, strike) });
 }
 function onNet(met: boolean): void {
   if (call.value?.mark) take({ carry_yd: null, met, strike: "solid", uid: null });
 }
-const said = ref("");
+const announcement = ref("");
 function undo(): void {
   const ball = calling.back();
   if (!ball) {
-    said.value = "Nothing to undo.";
+    announcement.value = "Nothing to undo.";
     return;
   }
   if (ball.uid) void enqueue({ kind: "undo", studentId: props.studentId, uid: ball.uid });
-  said.value = "The last ball is undone.";
+  announcement.value = "The last ball is undone.";
 }
 const kept = ref<Schemas["RoundKept"] | null>(null);
 const forget = onRoundKept((op, answer) => {
@@ -292,7 +292,7 @@ const par = computed(() => {
           @enter="enter"
           @strike="mark"
         />
-        <p class="said" aria-live="polite">{{ said }}</p>
+        <p class="announcement" aria-live="polite">{{ announcement }}</p>
         <FeedPanel
           v-if="!call.mark"
           :devices="feed.live.value"
@@ -354,7 +354,7 @@ button {
 .met {
   background: var(--field-ground);
 }
-.said {
+.announcement {
   min-height: 1.5rem;
   margin: 0.4rem 0 0;
 }

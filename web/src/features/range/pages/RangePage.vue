@@ -72,9 +72,9 @@ function go(address: CellAddress, item: PlanItem): void {
   });
 }
 function next(): void {
-  if (!plan.next()) said.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
+  if (!plan.next()) announcement.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }
-const said = ref("");
+const announcement = ref("");
 const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
   ready: () => clubOf(student.data.value, cell.value) !== undefined && !!words.data.value,
   askOverYd: () => words.data.value?.ask_over_yd ?? 150,
@@ -82,7 +82,7 @@ const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
   unit: () => units.value.unit,
   log: (carry, strike, confirmed) => {
     session.log(carry, strike, confirmed, now.value.reading);
-    said.value = "";
+    announcement.value = "";
   },
 });
 const feed = useFeed({
@@ -103,7 +103,7 @@ function strikeNow(name: Strike): void {
   if (entry.text || !last) entry.strike = entry.strike === name ? "solid" : name;
   else {
     session.mark(last.uid, name);
-    said.value = `Last ball: ${name}.`;
+    announcement.value = `Last ball: ${name}.`;
   }
 }
 function undo(uid?: string): void {
@@ -111,13 +111,13 @@ function undo(uid?: string): void {
 }
 function undoNow(uid?: string): void {
   const ball = session.undo(uid);
-  said.value = ball
+  announcement.value = ball
     ? `Undone: ${units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
     : "Nothing to undo.";
 }
 function redo(): void {
   session.redo();
-  said.value = "";
+  announcement.value = "";
 }
 /** A question is about what was logged: a number that is being typed passes it by. */
 const question = computed(() => (entry.text ? null : session.now.value.question));
@@ -125,14 +125,14 @@ function sayMishit(): void {
   const asked = question.value;
   if (!asked) return;
   session.markAsked(asked);
-  said.value =
+  announcement.value =
     asked.uids.length === 1 ? `Last ball: ${asked.strike}.` : `${asked.uids.length} balls: ${asked.strike}.`;
 }
 function moveThere(): void {
   const asked = question.value;
   if (!asked?.other || !session.moveAsked(asked)) return;
   cell.value = addressOf(asked.other);
-  said.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`;
+  announcement.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`;
 }
 const rangeKeys: KeyBinding[] = [
   {
@@ -255,7 +255,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           @mishit="sayMishit"
           @move="moveThere"
         />
-        <p class="said" aria-live="polite">{{ said }}</p>
+        <p class="announcement" aria-live="polite">{{ announcement }}</p>
         <FeedPanel
           :devices="feed.live.value"
           :mine="feed.mine.value"
@@ -302,11 +302,11 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
   font-size: 1.9rem;
 }
 .now p,
-.said,
+.announcement,
 .caution {
   margin: 0.1rem 0 0;
 }
-.said {
+.announcement {
   min-height: 1.5rem;
   margin-top: 0.5rem;
 }

@@ -36,7 +36,7 @@ const review = useQuery({
 });
 const { error, busy, save } = useSaving();
 const texts = useTexts(() => student.data.value?.units);
-const said = ref("");
+const confirmation = ref("");
 /** Balls to set aside, each with its reason. */
 const aside = reactive(new Map<string, string>());
 /** Balls that go on waiting when only some are kept. */
@@ -71,7 +71,7 @@ function wait(uid: string): void {
 }
 async function run(write: () => Promise<string>): Promise<boolean> {
   return save(async () => {
-    said.value = await write();
+    confirmation.value = await write();
     await forget(props.studentId);
   });
 }
@@ -174,7 +174,7 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
           </Button>
         </span>
       </div>
-      <p v-if="said" class="quiet" role="status">{{ said }}</p>
+      <p v-if="confirmation" class="quiet" role="status">{{ confirmation }}</p>
       <Sentence :text="error || check.error.value" />
       <EmptyState
         v-if="!balls.length"

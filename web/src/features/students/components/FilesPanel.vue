@@ -11,7 +11,7 @@ import { importBag, importTold, useShotsImport } from "../composables/transfer";
 const props = defineProps<{ studentId: string }>();
 const forget = useForgetStudent();
 const { state, look, store, cancel } = useShotsImport(props.studentId);
-const bagSaid = ref("");
+const bagResult = ref("");
 const bag = useSaving();
 const bagError = bag.error;
 const shotsInput = ref<HTMLInputElement | null>(null);
@@ -33,9 +33,9 @@ async function keep(skipBad: boolean): Promise<void> {
 async function takeBag(event: Event): Promise<void> {
   const file = chosen(event);
   if (!file) return;
-  bagSaid.value = "";
+  bagResult.value = "";
   await bag.save(async () => {
-    bagSaid.value = await importBag(props.studentId, file);
+    bagResult.value = await importBag(props.studentId, file);
     await forget(props.studentId);
   });
 }
@@ -133,7 +133,7 @@ async function takeTold(event: Event): Promise<void> {
       @change="takeBag"
     />
   </p>
-  <p v-if="bagSaid" role="status">{{ bagSaid }}</p>
+  <p v-if="bagResult" role="status">{{ bagResult }}</p>
   <Sentence :text="bagError" />
   <p class="row">
     <b>Matrix</b>

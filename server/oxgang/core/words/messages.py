@@ -14,14 +14,14 @@ Value = str | int | float | None
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class Message:
     """A code, whose message the texts have, and what stands in it."""
 
     code: StrEnum
     values: Mapping[str, Value] = field(default_factory=dict)
 
     @classmethod
-    def of(cls, code: StrEnum, **values: Value) -> Said:
+    def of(cls, code: StrEnum, **values: Value) -> Message:
         """A code with its values."""
         return cls(code, values)
 

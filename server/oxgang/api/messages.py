@@ -19,42 +19,42 @@ Value = Annotated[str, Field(max_length=200)] | int | float | None
 Values = Annotated[dict[Annotated[str, Field(max_length=40)], Value], Field(max_length=MOST_VALUES)]
 
 
-class DueSaid(Schema):
+class DueMessage(Schema):
     """Why a student's numbers are due, or are not."""
 
     code: DueCode
     values: Values
 
 
-class TouchSaid(Schema):
+class TouchMessage(Schema):
     """Which shots are meant."""
 
     code: Touch
     values: Values
 
 
-class PlanSaid(Schema):
+class PlanMessage(Schema):
     """Why balls are planned."""
 
     code: Why
     values: Values = {}
 
 
-class SignSaid(Schema):
+class SignMessage(Schema):
     """What speaks for a fault."""
 
     code: Sign
     values: Values
 
 
-class WeekSaid(Schema):
+class WeekMessage(Schema):
     """Why a row is in a week's practice."""
 
     code: WeekWhy
     values: Values
 
 
-class FieldSaid(Schema):
+class FieldChange(Schema):
     """A field that an action changed."""
 
     name: str
@@ -62,10 +62,10 @@ class FieldSaid(Schema):
     after: str | int | float | bool | None
 
 
-class DidSaid(Schema):
+class ActionMessage(Schema):
     """What a coach did; `back` when it was taken back."""
 
     code: AuditAction
     values: Values
-    fields: list[FieldSaid]
+    fields: list[FieldChange]
     back: bool

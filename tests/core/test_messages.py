@@ -34,14 +34,14 @@ from oxgang.core.practice.week import WeekWhy
 from oxgang.core.words.glossary import Term
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
-from oxgang.core.words.said import Said
+from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Lie
 from oxgang.practice.selectors.keeping import Kept
 from oxgang.texts.messages import source, texts
 
 ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
-EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/said.json").read_text())
+EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/message_examples.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
 CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
 CODES += [choice.PickReason, choice.Reach, Rule, WhatIf]
@@ -139,7 +139,7 @@ def test_every_code_and_every_word_of_the_trade_has_its_message() -> None:
 
 
 def test_a_sentence_begins_with_a_capital_and_an_unknown_code_shows_itself() -> None:
-    said = Said(DueCode.MOVED, {"touched": Touch.CLUB, "club": "56", "on": "2026-05-03", "numbers": 1})
+    said = Message(DueCode.MOVED, {"touched": Touch.CLUB, "club": "56", "on": "2026-05-03", "numbers": 1})
     assert texts().sentence(said) == "The 56 moved on 3 May: 1 number is open"
     assert texts().format("not-there") == "not-there"
     assert texts().format("event-technique.not-there") == "event-technique.not-there"
