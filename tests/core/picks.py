@@ -61,7 +61,7 @@ def patterns(
     struck = _struck(there.lie)
     found = patterns_of(
         struck,
-        candidates_of(struck.home, LOFTS, ARMS),
+        candidates_of(struck.standard, LOFTS, ARMS),
         there,
         altitude_m=0.0,
         contact=contact or usual_contact(handicap),

@@ -11,7 +11,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.arithmetic import arithmetic
 from oxgang.core.carry.cells import Basis, Doubt
-from oxgang.core.carry.hits import MOST_GROUPS, Hit, hits_at_home
+from oxgang.core.carry.hits import MOST_GROUPS, Hit, standard_hits
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import repaired
 from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry
@@ -19,7 +19,7 @@ from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import Reason, why
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL
-from oxgang.core.flight.home import at_home
+from oxgang.core.flight.standard import to_standard
 from oxgang.core.words.bag import Club
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import CLOCK, Position
@@ -188,7 +188,7 @@ def test_metres_and_yards_give_the_same_matrix() -> None:
         "club,swing,carry_m\n" + "".join(f"52,10:00,{v * 0.9144!r}\n" for v in values),
     )
     built = [
-        [c.carry_yd for c in matrix(hits_at_home(read_shots(f.encode()).records, LOFTS, ARMS, 0)).cells]
+        [c.carry_yd for c in matrix(standard_hits(read_shots(f.encode()).records, LOFTS, ARMS, 0)).cells]
         for f in files
     ]
     assert built[0] == pytest.approx(built[1], rel=1e-9)
@@ -294,20 +294,22 @@ def test_best_wedge_and_the_arithmetic() -> None:
 def test_home_conditions_bring_wind_cold_height_and_totals_back() -> None:
     ball = Shot(cell=CellKey("56", "9:00"), carry_yd=60.0)
 
-    def home(**more: object) -> float:
+    def standard(**more: object) -> float:
         from dataclasses import replace
 
-        (got,) = at_home([replace(ball, **more)], 180.0, TYPICAL)  # type: ignore[arg-type]
+        (got,) = to_standard([replace(ball, **more)], 180.0, TYPICAL)  # type: ignore[arg-type]
         assert got.carry_yd is not None
         return got.carry_yd
 
-    assert home() == 60
-    assert home(headwind_mps=4.0) > 61  # into the wind it went less far than it does at home
-    assert home(headwind_mps=-4.0) < 60
-    assert home(altitude_m=1800.0) < 59.5
-    assert home(temperature_c=2.0) > 60.1
-    assert home(ball=BallType.RANGE) == pytest.approx(60 / 0.96, rel=0.003)
-    total, launch_only, wild = at_home(
+    assert standard() == 60
+    assert (
+        standard(headwind_mps=4.0) > 61
+    )  # into the wind it went less far than it does in standard conditions
+    assert standard(headwind_mps=-4.0) < 60
+    assert standard(altitude_m=1800.0) < 59.5
+    assert standard(temperature_c=2.0) > 60.1
+    assert standard(ball=BallType.RANGE) == pytest.approx(60 / 0.96, rel=0.003)
+    total, launch_only, wild = to_standard(
         [
             Shot(cell=ball.cell, total_yd=75.0),
             Shot(cell=ball.cell, launch_deg=30.0),
@@ -321,7 +323,7 @@ def test_home_conditions_bring_wind_cold_height_and_totals_back() -> None:
     assert launch_only.carry_yd is None
     assert wild.carry_yd == 300
     assert wild.sd > 0.05
-    assert not hits_at_home([], {}, {}, 0.0)
+    assert not standard_hits([], {}, {}, 0.0)
 
 
 @pytest.mark.parametrize("balls", [1, 3, 6])

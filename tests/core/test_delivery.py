@@ -1,4 +1,4 @@
-"""Impact, launch by marks, bounce and run, and carries brought home."""
+"""Impact, launch by marks, bounce and run, and carries in standard conditions."""
 
 from collections.abc import Callable
 from dataclasses import replace
@@ -17,7 +17,7 @@ from oxgang.core.flight.chain import (
     surface_factor,
     surface_share,
 )
-from oxgang.core.flight.conditions import carry_elsewhere, home_air
+from oxgang.core.flight.conditions import carry_elsewhere, standard_air
 from oxgang.core.flight.impact import LIES, Contact, Delivery, Friction, strike
 from oxgang.core.flight.launch import (
     in_window,
@@ -32,7 +32,7 @@ from oxgang.core.words.green import Firmness
 from oxgang.core.words.shots import BallType, CellKey, Grooves, Lie, Shot, Trajectory
 
 FEET = 0.3048
-HOME = home_air(0).density()
+STANDARD = standard_air(0).density()
 PITCH = Delivery(club_speed_mps=25, loft_deg=56, lean_deg=4, attack_deg=-4)
 
 
@@ -123,8 +123,8 @@ STOCK = CellKey("56", "9:00")
 
 def landing(carry: float, cell: CellKey, chain: Chain, contact: Contact = USUAL_CONTACT) -> float:
     at = chain.start(cell, contact)
-    speed = speed_for_carry(carry, at.launch_deg, at.spin_per_mps, density=HOME)
-    run = run_of_shots(speed, at.launch_deg, at.spin_per_mps, density=HOME)
+    speed = speed_for_carry(carry, at.launch_deg, at.spin_per_mps, density=STANDARD)
+    run = run_of_shots(speed, at.launch_deg, at.spin_per_mps, density=STANDARD)
     return float(run.run_yd[0])
 
 
@@ -145,7 +145,7 @@ def test_spin_is_what_coaches_see() -> None:
     # rpm; a stock 60-yard pitch about 5,600.
     for yards, lo, hi in ((30, 2_500, 5_000), (60, 5_200, 6_200)):
         at = CHAIN.start(CellKey("60", "9:00"))
-        speed = speed_for_carry(yards, at.launch_deg, at.spin_per_mps, density=HOME)
+        speed = speed_for_carry(yards, at.launch_deg, at.spin_per_mps, density=STANDARD)
         assert lo < speed[0] * at.spin_per_mps < hi
     practised = replace(CHAIN, skill=Friction.PRACTISED).start(CellKey("60", "9:00"))
     assert practised.spin_per_mps > at.spin_per_mps * 1.2
@@ -156,11 +156,11 @@ def test_a_run_grows_without_a_jump() -> None:
     """A single shot's run jumps where it bounces once more; a player's average does not."""
     at = CHAIN.start(STOCK)
     carries = np.arange(30.0, 100.0, 0.5)
-    speed = speed_for_carry(carries, at.launch_deg, at.spin_per_mps, density=HOME)
+    speed = speed_for_carry(carries, at.launch_deg, at.spin_per_mps, density=STANDARD)
 
     def run(firmness: Firmness) -> np.ndarray:
         shots = (speed, at.launch_deg, at.spin_per_mps)
-        return run_of_shots(*shots, density=HOME, firmness=firmness).run_yd
+        return run_of_shots(*shots, density=STANDARD, firmness=firmness).run_yd
 
     medium = run(Firmness.MEDIUM)
     assert np.abs(np.diff(medium)).max() < 0.25
@@ -171,7 +171,7 @@ def test_a_run_grows_without_a_jump() -> None:
 
 def test_a_lie_costs_carry_and_the_same_in_both_directions() -> None:
     """60 yards from fairway are 60 from a tee or a mat, about 55 from rough sitting up, 46 from
-    rough sitting down; what brings a ball home from there is the same share."""
+    rough sitting down; what converts a ball from there is the same share."""
     shares = [surface_share(Contact(lie=lie)) for lie in Lie]
     assert [60 * s for s in shares] == pytest.approx([60, 60, 60, 55, 46], abs=1)
     for lie, share in zip(Lie, shares, strict=True):
@@ -198,7 +198,7 @@ def test_windows_follow_the_loft_and_hold_the_recipe() -> None:
 @pytest.mark.parametrize("lean", LIMITS["lean_deg"])
 @pytest.mark.parametrize("face", LIMITS["face_open_deg"])
 def test_every_set_up_that_can_be_kept_flies(loft: float, lean: float, face: float) -> None:
-    """However odd, it must not stop a ball from coming home, or a look-up."""
+    """However odd, it must not stop a ball from being converted, or a look-up."""
     for ball, weight, back in product(LIMITS["ball_in"], LIMITS["weight_lead_pct"], (-36, 0, 36)):
         odd = replace(
             RECIPES[School.SHALLOW][Trajectory.STOCK],
@@ -208,7 +208,7 @@ def test_every_set_up_that_can_be_kept_flies(loft: float, lean: float, face: flo
             weight_lead_pct=weight,
         )
         at = Chain({"56": loft}, {Trajectory.STOCK: odd}).start(STOCK, back_in=back)
-        speed = speed_for_carry(30, at.launch_deg, at.spin_per_mps, density=HOME)
+        speed = speed_for_carry(30, at.launch_deg, at.spin_per_mps, density=STANDARD)
         assert np.isfinite(speed).all()
 
 
@@ -251,7 +251,7 @@ def test_carry_and_total_are_inverse(carry: float, trajectory: Trajectory) -> No
     cell = CellKey("56", "9:00", trajectory)
     at = CHAIN.start(cell)
     total = carry + landing(carry, cell, CHAIN)
-    back, sd = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=HOME)
+    back, sd = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
     assert back[0] == pytest.approx(carry, abs=0.1)
     assert sd[0] > 1
 
@@ -259,11 +259,13 @@ def test_carry_and_total_are_inverse(carry: float, trajectory: Trajectory) -> No
 def test_a_carry_comes_home_and_goes_out_again() -> None:
     there = Air(6, 180, 0.8).density()
     launch, ratio = 31.0, 205.0
-    home = carry_elsewhere(
-        [40, 62, 90], launch, ratio, here_density=there, there_density=HOME, here_headwind_mps=4
+    standard = carry_elsewhere(
+        [40, 62, 90], launch, ratio, here_density=there, there_density=STANDARD, here_headwind_mps=4
     )
-    assert (home > [40, 62, 90]).all()  # cold and into the wind: worth more at home
-    back = carry_elsewhere(home, launch, ratio, here_density=HOME, there_density=there, there_headwind_mps=4)
+    assert (standard > [40, 62, 90]).all()  # cold and into the wind: worth more in standard conditions
+    back = carry_elsewhere(
+        standard, launch, ratio, here_density=STANDARD, there_density=there, there_headwind_mps=4
+    )
     assert back == pytest.approx([40, 62, 90], abs=1e-4)
     both = surface_factor(Contact(ball=BallType.RANGE, lie=Lie.MAT))
     assert both.share < 1

@@ -11,7 +11,7 @@ import pytest
 from oxgang.core.carry.conflicts import CONFLICT_Z, Suspect, conflicts_in
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
-from oxgang.core.carry.hits import group_hits, hits_at_home
+from oxgang.core.carry.hits import group_hits, standard_hits
 from oxgang.core.carry.noise import (
     CELL_DRIFT_SD,
     CLUB_DRIFT_SD,
@@ -218,7 +218,7 @@ def test_a_ground_is_from_5_to_200_yards(from_yd: int, to_yd: int, field: str | 
 )
 def test_a_ball_of_no_club_or_swing_is_refused(key: CellKey, field: str) -> None:
     with pytest.raises(InputError) as refused:
-        hits_at_home([Shot(cell=key, carry_yd=50.0)], LOFTS, ARMS, 0.0)
+        standard_hits([Shot(cell=key, carry_yd=50.0)], LOFTS, ARMS, 0.0)
     assert refused.value.field == field
 
 

@@ -8,7 +8,7 @@ import sys
 
 import oxgang.core
 import pytest
-from oxgang.core.carry.hits import hits_at_home
+from oxgang.core.carry.hits import standard_hits
 from oxgang.core.errors import InputError
 from oxgang.core.words.measurements import BY_NAME, CONVERTED, MEASURED, MEASUREMENTS, TRIMS
 from oxgang.core.words.shots import CellKey, Shot, Spin, Tempo, Trajectory
@@ -29,11 +29,11 @@ def test_what_is_not_there_is_an_error_of_our_own() -> None:
         built.point(CellKey("56", "13:00"))
     ball = Shot(cell=CellKey("58", "9:00"), carry_yd=60)
     with pytest.raises(InputError, match='no club "58"') as caught:
-        hits_at_home([ball], LOFTS, ARMS, 0)
+        standard_hits([ball], LOFTS, ARMS, 0)
     assert caught.value.field == "club"
     ball = Shot(cell=CellKey("56", "13:00"), carry_yd=60)
     with pytest.raises(InputError, match='no swing "13:00"'):
-        hits_at_home([ball], LOFTS, ARMS, 0)
+        standard_hits([ball], LOFTS, ARMS, 0)
 
 
 def test_a_cell_is_called_by_what_is_unusual_of_it() -> None:

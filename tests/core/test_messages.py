@@ -25,9 +25,9 @@ from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.forms import NetTarget, PracticeForm, Step
-from oxgang.core.practice.home import Shows
 from oxgang.core.practice.load import Level
 from oxgang.core.practice.plan import Place, Why
+from oxgang.core.practice.portal import Shows
 from oxgang.core.practice.protocols import Protocol
 from oxgang.core.practice.trials import Trial
 from oxgang.core.practice.week import WeekWhy

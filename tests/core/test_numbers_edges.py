@@ -38,16 +38,16 @@ def test_a_day_whose_wind_nobody_wrote_down_is_less_sure() -> None:
 
 
 def test_from_a_lie_a_cell_is_shorter_less_sure_and_scatters_more() -> None:
-    home = made(60.0, sd=3.0, half=2.0)
-    rough = from_lie(home, Lie.ROUGH_DOWN, OwnFactor(0.77, 0.08, 0))
+    standard = made(60.0, sd=3.0, half=2.0)
+    rough = from_lie(standard, Lie.ROUGH_DOWN, OwnFactor(0.77, 0.08, 0))
     assert rough.carry_yd == pytest.approx(46.2)
-    assert rough.carry_hi_yd - rough.carry_lo_yd > 2.5 * (home.carry_hi_yd - home.carry_lo_yd) / 2
+    assert rough.carry_hi_yd - rough.carry_lo_yd > 2.5 * (standard.carry_hi_yd - standard.carry_lo_yd) / 2
     wide = np.hypot(3.0 / 60, LIES[Lie.ROUGH_DOWN].scatter)
     assert rough.shot_sd_yd == pytest.approx(46.2 * wide)
 
     def today(lie: Lie, factor: OwnFactor | None) -> Today:
         (one,) = today_of(
-            [home],
+            [standard],
             TYPICAL,
             altitude_m=0,
             temperature_c=20,
@@ -58,7 +58,7 @@ def test_from_a_lie_a_cell_is_shorter_less_sure_and_scatters_more() -> None:
         return one
 
     fair, found = today(Lie.FAIRWAY, None), today(Lie.ROUGH_DOWN, OwnFactor(0.77, 0.08, 0))
-    assert found.home is home
+    assert found.standard is standard
     assert found.cell.carry_yd == pytest.approx(46.2, abs=0.05)
     # Hardly any stop from there: as long a run from a shorter carry.
     assert found.run_yd / found.cell.carry_yd > fair.run_yd / fair.cell.carry_yd
@@ -70,7 +70,7 @@ def test_a_carry_that_no_ball_speed_gives_stops_no_other() -> None:
     chain = replace(TYPICAL, recipes={Trajectory.STOCK: low}, lofts={"56": 64.0})
     cells = [made(c, key=NINE) for c in (40.0, 170.0, 30.0)]
     found = today_of(cells, chain, altitude_m=0, temperature_c=20, headwind_mps=0)
-    assert [one.home.carry_yd for one in found] == [40.0, 30.0]
+    assert [one.standard.carry_yd for one in found] == [40.0, 30.0]
 
 
 def test_the_swap_rule_stands_beside_the_students_own() -> None:

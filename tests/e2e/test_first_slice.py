@@ -94,7 +94,7 @@ def test_five_balls_with_one_hand_a_fat_one_and_a_slip(signed_in: Page, press: P
     expect(page.locator("ol.balls li")).to_have_count(4)
     press("r")
     expect(page.locator("ol.balls li")).to_have_count(5)
-    expect(page.locator(".centre .big")).to_have_text("61")  # four from a mat, at home
+    expect(page.locator(".centre .big")).to_have_text("61")  # four from a mat, in standard conditions
     # A slip is asked about, and the second Enter would keep it.
     press("6 1 0 Enter")
     expect(page.get_by_role("alert")).to_contain_text("long for a wedge")

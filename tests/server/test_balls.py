@@ -161,10 +161,10 @@ def test_a_windy_ball_is_brought_home_and_an_old_club_still_tells_of_the_swing(
     api("POST", f"/students/{student.pk}/review", {})
     query = "club=56&swing=9:00&trajectory=stock"
     balls = api("GET", f"/students/{student.pk}/cell-balls?{query}").data
-    assert all(b["carry_yd"] == 60 < b["home_yd"] < 66 for b in balls)
+    assert all(b["carry_yd"] == 60 < b["standard_yd"] < 66 for b in balls)
     behind = api("GET", f"/students/{student.pk}/why?{query}").data
     assert behind["steps"][0]["reason"] == "own"
-    assert behind["steps"][0]["stands_yd"] == pytest.approx(balls[0]["home_yd"], abs=0.1)
+    assert behind["steps"][0]["stands_yd"] == pytest.approx(balls[0]["standard_yd"], abs=0.1)
     assert [d["balls"] for d in behind["history"]] == [5]
     assert behind["recipe"]["lean_deg"] > 0
     before = api("GET", f"/students/{student.pk}/matrix").data["cells"]

@@ -21,7 +21,7 @@ from oxgang.monitor.sender import Sender
 from oxgang.range_sessions.models import Ball, Device, FeedBall
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import said, undo
+from tests.server.steps import sentence_of, undo
 
 SENT = {"id": "ball-0001", "carry_yd": 61.5, "ball_speed_mph": 58, "launch_deg": 31.0}
 
@@ -142,12 +142,12 @@ def test_a_mark_on_the_net_becomes_a_launch_and_no_carry(api: Api, student: Stud
 def test_the_simulated_monitor_loses_and_doubles_nothing(live_server: Any, tmp_path: Path) -> None:
     api = Api(make_coach("Wexholt Hill", "ilse"))
     tokens = [token_of(api)]
-    said: list[str] = []
+    sentence_of: list[str] = []
     sender = Sender(
         live_server.url,
         lambda: tokens[-1],
         Queue(tmp_path / "queue.jsonl"),
-        said.append,
+        sentence_of.append,
         frozenset(FAULTS),
         seed=3,
     )
@@ -163,8 +163,8 @@ def test_the_simulated_monitor_loses_and_doubles_nothing(live_server: Any, tmp_p
             assert FeedBall.objects.count() <= 20
             assert len(Queue(tmp_path / "queue.jsonl").balls) >= 10
     assert sender.flush()
-    assert any("refused (401)" in line for line in said)
-    assert any("refused (400)" in line for line in said)
+    assert any("refused (401)" in line for line in sentence_of)
+    assert any("refused (400)" in line for line in sentence_of)
     stored = FeedBall.objects.order_by("hit_at").values_list("uid", flat=True)
     assert list(stored) == [ball["id"] for ball in sent]
 
@@ -210,7 +210,7 @@ def test_every_ball_goes_to_whom_the_device_plays_for_whoever_looks(
     api("POST", f"/devices/{device.pk}/let-go", {"student_id": str(bryn.pk)})
     feed(token, sent(102))
     assert len(waiting(api)["balls"]) == 1
-    words = [said(e) for e in api("GET", "/history").data["entries"]]
+    words = [sentence_of(e) for e in api("GET", "/history").data["entries"]]
     assert words[:2] == ["Bay 3 plays for Bryn Calloway no more", "Bay 3 plays for Bryn Calloway"]
 
 
@@ -237,7 +237,7 @@ def test_waiting_balls_are_all_listed_oldest_first_until_somebody_decides(
     assert len(waiting(api)["balls"]) == 2
     assert len(api("GET", f"/devices/{device}/discarded").data) == 60
     entry = api("GET", "/history").data["entries"][0]
-    assert said(entry) == "Discarded 148 balls of Bay 3"
+    assert sentence_of(entry) == "Discarded 148 balls of Bay 3"
     assert undo(api, entry).status_code == 200
     assert api("GET", "/devices").data[0]["waiting"] == 150
 
@@ -315,7 +315,9 @@ def test_an_undone_ball_of_a_device_can_go_to_whom_it_belongs(
     again = api("POST", f"/students/{student.pk}/balls/{mine.uid}/restore")
     assert (again.status_code, again.data["code"]) == (422, "taken-already")
     entry = next(
-        e for e in api("GET", f"/students/{student.pk}/history").data["entries"] if "Withdrew" in said(e)
+        e
+        for e in api("GET", f"/students/{student.pk}/history").data["entries"]
+        if "Withdrew" in sentence_of(e)
     )
     assert undo(api, entry).data["code"] == "changed-meanwhile"
 

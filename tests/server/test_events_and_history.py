@@ -11,7 +11,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.steps import cell, day, hit_ago, keep, last, said, undo
+from tests.server.steps import cell, day, hit_ago, keep, last, sentence_of, undo
 
 AGO = timedelta(days=1)
 
@@ -151,14 +151,14 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
         before = state()
         assert api(method, address, body).status_code in (200, 201), (method, address)
         entry = last(api, student)
-        assert words in said(entry)
+        assert words in sentence_of(entry)
         assert (entry["by"], entry["can_undo"]) == ("ilse", True)
         after = state()
         assert after != before, words
         assert undo(api, entry).status_code == 200
         assert state() == before, words
         again = last(api, student)
-        assert (again["undoes"], said(again)[:10]) == (True, "Took back:")
+        assert (again["undoes"], sentence_of(again)[:10]) == (True, "Took back:")
         undo(api, again)  # and done once more
         assert state() == after, words
         undo(api, last(api, student))

@@ -81,6 +81,6 @@ def test_cold_wind_shortens_the_cells(api: Api, student: Student, wedge: Club) -
         api("PUT", f"/students/{student.pk}/balls", ball(wedge, str(i), carry))
     api("POST", f"/students/{student.pk}/review", {})
     (still,) = api("GET", url).data["cells"]
-    assert still["today_yd"] == pytest.approx(still["home_yd"], abs=0.02)
+    assert still["today_yd"] == pytest.approx(still["standard_yd"], abs=0.02)
     (windy,) = api("GET", f"{url}?temperature_c=5&headwind_mps=5").data["cells"]
-    assert 50 < windy["today_yd"] < still["home_yd"] - 1
+    assert 50 < windy["today_yd"] < still["standard_yd"] - 1

@@ -1,4 +1,4 @@
-"""Files from anywhere: columns guessed, names matched, units brought home, bad rows by line."""
+"""Files from anywhere: columns guessed, names matched, units converted, bad rows by line."""
 
 from __future__ import annotations
 

@@ -15,7 +15,7 @@ from oxgang.range_sessions.models import Ball
 from PIL import Image
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import day, last, said, undo
+from tests.server.steps import day, last, sentence_of, undo
 
 SEEN = {"check-shoulders": "little", "check-weight": "little", "check-feet": "fine"}
 
@@ -39,7 +39,7 @@ def test_a_lesson_is_written_changed_taken_away_and_brought_back(api: Api, stude
     assert len(page["checkpoints"]) == len(Checkpoint)
     write(api, student, note="Hat level.")
     assert (len(lessons(api, student)), Lesson.objects.count()) == (2, 2)
-    assert said(last(api, student)).startswith("Wrote down the lesson of")
+    assert sentence_of(last(api, student)).startswith("Wrote down the lesson of")
     undo(api, last(api, student))
     assert lessons(api, student)[0]["note"] == ""
     api("DELETE", f"/students/{student.pk}/lessons/{day(0)}")
@@ -60,11 +60,11 @@ def test_a_lesson_is_written_changed_taken_away_and_brought_back(api: Api, stude
     ],
 )
 def test_what_cannot_be_written_is_refused(
-    api: Api, student: Student, when: int, body: dict[str, Any], said: str
+    api: Api, student: Student, when: int, body: dict[str, Any], sentence_of: str
 ) -> None:
     answer = write(api, student, day(when), **body)
     assert answer.status_code == 422
-    assert said in answer.data["title"] + answer.data["field"]
+    assert sentence_of in answer.data["title"] + answer.data["field"]
     assert not Lesson.objects.exists()
 
 

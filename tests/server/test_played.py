@@ -205,7 +205,7 @@ def test_everything_that_answers_says_the_same(api: Api, two: Student) -> None:
         said_so = "none" if place is None else f"56 {page['shots'][place]['swing']}"
         assert rows[yardage] == said_so
         assert card["ground"]["plays"][yardage - card["ground"]["axis_from_yd"]] == place
-        # Flown today, a carry is its own at home to a few hundredths of a yard: not at the edges.
+        # Flown today, a standard carry stays to a few hundredths of a yard: not at the edges.
         off = abs(page["shots"][rung["nearest"]]["carry_yd"] - yardage)
         if yardage % 9 == 0 and abs(off - 2.5) > 0.1:
             looked = api("GET", f"{url}/lookup?yardage={yardage}").data[0]

@@ -152,8 +152,8 @@ def test_the_students_own_report_is_trusted_less_and_counts_at_once(api: Api, pl
     own = Ball.objects.get(uid="by-student-0-0")
     theirs = Ball.objects.get(uid="by-the-coach-0-0")
     assert (own.reported, own.kept, theirs.reported) == (True, False, False)
-    assert own.home_yd == theirs.home_yd
-    assert own.home_sd == pytest.approx((theirs.home_sd**2 + REPORTED_SD**2) ** 0.5)
+    assert own.standard_yd == theirs.standard_yd
+    assert own.standard_sd == pytest.approx((theirs.standard_sd**2 + REPORTED_SD**2) ** 0.5)
     rounds = api("GET", f"/students/{playing.pk}/practice").data["rounds"]
     assert [(r["uid"], r["reported"], r["points"]) for r in rounds] == [
         ("by-student", True, 5),

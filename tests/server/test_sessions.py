@@ -149,11 +149,11 @@ def test_how_a_carry_was_read_and_the_days_air_are_taken_into_account(
     more = {}
     for read in ("typed", "laser", "eye"):
         answer = api("PUT", url, ball(wedge, read, 44, read=read)).data
-        more[read] = Ball.objects.get(uid=answer["ball"]["uid"]).home_sd
+        more[read] = Ball.objects.get(uid=answer["ball"]["uid"]).standard_sd
     assert more["typed"] == 0 < more["laser"] < more["eye"]
     windy = api("PUT", url, ball(wedge, "windy", 44, headwind_mps=5, temperature_c=8)).data
-    assert windy["ball"]["home_yd"] > 45
+    assert windy["ball"]["standard_yd"] > 45
     now = cell_now(api, student)
     assert now["more_balls"] is None or now["more_balls"] > 0
     total = ball(wedge, "total", 1, total_yd=60) | {"carry_yd": None}
-    assert 35 < api("PUT", url, total).data["ball"]["home_yd"] < 58
+    assert 35 < api("PUT", url, total).data["ball"]["standard_yd"] < 58

@@ -8,7 +8,7 @@ import pytest
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.chain import chain_of
-from oxgang.core.flight.home import at_home
+from oxgang.core.flight.standard import to_standard
 from oxgang.range_sessions.models import Appointment, Ball, RangeSession
 from oxgang.range_sessions.services.moved import bring_along, left
 
@@ -58,20 +58,20 @@ def test_another_altitude_brings_every_ball_home_anew(
     keep(api, student)
     shown = f"/students/{student.pk}/cell?club=56&swing=9:00&trajectory=stock"
     before = api("GET", shown).data["cell"]["carry_yd"]
-    low = list(Ball.objects.order_by("pk").values_list("home_yd", flat=True))
-    # Typed at the range's own air, whatever its altitude is: home stays where it was hit.
+    low = list(Ball.objects.order_by("pk").values_list("standard_yd", flat=True))
+    # Typed at the range's own air, whatever its altitude is: standard stays where it was hit.
     api("PATCH", "/settings", {"altitude_m": 1500})
-    assert list(Ball.objects.order_by("pk").values_list("home_yd", flat=True)) == pytest.approx(low)
+    assert list(Ball.objects.order_by("pk").values_list("standard_yd", flat=True)) == pytest.approx(low)
     assert api("GET", shown).data["cell"]["carry_yd"] == pytest.approx(before, abs=0.2)
-    # A ball that came with an altitude of its own is another one at the new home.
+    # A ball that came with an altitude of its own is another one at the new altitude.
     Ball.objects.update(altitude_m=0)
     api("PATCH", "/settings", {"altitude_m": 1600})
-    high = list(Ball.objects.order_by("pk").values_list("home_yd", flat=True))
+    high = list(Ball.objects.order_by("pk").values_list("standard_yd", flat=True))
     row = Ball.objects.select_related("club").order_by("pk")[0]
     student.refresh_from_db()
     student.academy.refresh_from_db()
     chain = chain_of(student, {"56": 56.0})
-    (wanted,) = at_home([row.as_core(club_label="56")], 1600, chain)
+    (wanted,) = to_standard([row.as_core(club_label="56")], 1600, chain)
     assert high[0] == pytest.approx(wanted.carry_yd, abs=0.05)
     assert (high[0] or 0) > (low[0] or 99) + 1  # thin air carries further
     assert api("GET", shown).data["cell"]["carry_yd"] > before + 1

@@ -19,7 +19,7 @@ from pypdf import PdfReader
 
 from tests.commands import oxgang
 from tests.server.conftest import NOW, Api, make_student
-from tests.server.steps import day, hit_ago, keep, last, said, undo
+from tests.server.steps import day, hit_ago, keep, last, sentence_of, undo
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
 from tests.server.test_practice import answer_row, called, playing, put, round_in, send
@@ -37,7 +37,7 @@ def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(api: Api, 
     assert "Ansel Quill" in text
     for line in ("56 9:00", "56 10:00", "Carry of each ball [yd]", "Never walk out"):
         assert line in text
-    assert said(last(api, playing)) == "Took away the blank sheet"
+    assert sentence_of(last(api, playing)) == "Took away the blank sheet"
     items = [{"club": "60", "swing": "8:00", "trajectory": "low", "balls": 5}]
     api("PUT", f"{url}/plan", {"title": "own", "items": items})
     api("PATCH", url, {"units": "m"})
@@ -55,7 +55,7 @@ def test_homework_on_paper_has_each_call_and_stands_on_the_report(api: Api, play
     for line in ("Three days, by", "56 9:00, blocked", "Same swing.", "wanted 3, par", "Random"):
         assert line in text
     assert text.split("\n").count("44") >= 5  # the blocked row calls its own carry, ball by ball
-    assert said(last(api, playing)) == "Took away homework on paper"
+    assert sentence_of(last(api, playing)) == "Took away homework on paper"
     report = words(api("GET", f"{url}/report.pdf"))
     assert "56 9:00, blocked" in report
     api("PATCH", url, {"units": "m"})
@@ -124,7 +124,7 @@ def test_a_lesson_stands_against_what_was_hit_since_the_one_before_and_till_the_
 
 def test_practice_is_taken_back_and_named_in_the_log(api: Api, playing: Student) -> None:
     send(api, playing)
-    assert said(last(api, playing)).startswith("Sent homework: Three days, 11 balls by")
+    assert sentence_of(last(api, playing)).startswith("Sent homework: Three days, 11 balls by")
     undo(api, last(api, playing))
     assert api("GET", f"/students/{playing.pk}/homework").data == []
     undo(api, last(api, playing))
@@ -135,7 +135,7 @@ def test_practice_is_taken_back_and_named_in_the_log(api: Api, playing: Student)
     body = round_in(calls | {"calls": []}) | {"calls": calls["calls"], "results": results}
     kept = put(api, playing, body).data
     assert (kept["round"]["points"], kept["round"]["of"], kept["balls"]) == (2, 3, 0)
-    assert said(last(api, playing)) == "Practised on the net: 2 of 3"
+    assert sentence_of(last(api, playing)) == "Practised on the net: 2 of 3"
     # The next par on the net knows how this one went.
     again = called(api, playing, row=row)
     assert again["par"]["mean"] == pytest.approx(3 * (2 + 2) / (3 + 4), abs=0.01)

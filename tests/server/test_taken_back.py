@@ -12,7 +12,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.range_sessions.models import Ball, ToldCell
 
 from tests.server.conftest import Api
-from tests.server.steps import ball, cell, hit, hit_ago, keep, last, said, undo
+from tests.server.steps import ball, cell, hit, hit_ago, keep, last, sentence_of, undo
 
 
 def shortened(student: Student, by: int = 2) -> dict[str, Any]:
@@ -36,7 +36,7 @@ def test_shortening_a_scale_is_asked_about_written_down_and_taken_back(
     assert [p["label"] for p in done.data["positions"]] == ["7:30", "8:00", "9:00", "10:00"]
     assert cell(api, student, swing="10:00")["balls"] == 5  # at the nearest swing that is left
     entry = api("GET", "/history").data["entries"][0]
-    assert (said(entry), entry["can_undo"]) == (
+    assert (sentence_of(entry), entry["can_undo"]) == (
         "Changed the scale Clock, lead arm, without 11:00, full",
         True,
     )
@@ -184,17 +184,17 @@ def test_a_ball_is_put_right_in_place(api: Api, student: Student, wedge: Club) -
     url = f"/students/{student.pk}/balls"
     hit(api, student, wedge, [44, 45, 43, 44])
     api("PUT", url, ball(wedge, "wrong", 58, headwind_mps=3))
-    home = Ball.objects.get(uid="ball-wrong").home_yd
+    standard = Ball.objects.get(uid="ball-wrong").standard_yd
     sixty = student.clubs.get(label="60")
     right = {"swing": "10:00", "trajectory": "high", "strike": "thin", "club_id": str(sixty.pk)}
     moved = api("PATCH", f"{url}/ball-wrong", right).data["ball"]
     assert [moved[n] for n in ("club", "swing", "trajectory", "strike")] == ["60", "10:00", "high", "thin"]
     stored = Ball.objects.get(uid="ball-wrong")
     assert stored.arm_deg == 120
-    assert stored.home_yd != home  # another height loses another share to the wind
+    assert stored.standard_yd != standard  # another height loses another share to the wind
     assert undo(api, last(api, student)).status_code == 200
     stored.refresh_from_db()
-    assert (stored.club, stored.swing, stored.arm_deg, stored.home_yd) == (wedge, "9:00", 90, home)
+    assert (stored.club, stored.swing, stored.arm_deg, stored.standard_yd) == (wedge, "9:00", 90, standard)
     for wrong, field in (
         ({"swing": "13:00"}, "swing"),
         ({"ball_position_in": 40}, "ball_position_in"),
@@ -220,7 +220,7 @@ def test_what_leaves_the_academy_is_written_down(api: Api, rich: Student, file: 
     revision = rich.revision
     assert api("GET", f"/students/{rich.pk}/{file}").status_code == 200
     entry = last(api, rich)
-    assert (said(entry), entry["by"], entry["can_undo"]) == (f"Took away {words}", "ilse", False)
+    assert (sentence_of(entry), entry["by"], entry["can_undo"]) == (f"Took away {words}", "ilse", False)
     rich.refresh_from_db()
     assert rich.revision == revision  # nothing of the student has changed
 

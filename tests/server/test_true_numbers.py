@@ -22,8 +22,8 @@ def why(api: Api, student: Student) -> dict[str, Any]:
     return found
 
 
-def homes() -> dict[str, float]:
-    return {ball.uid: ball.home_yd or 0.0 for ball in Ball.objects.all()}
+def standard_carries() -> dict[str, float]:
+    return {ball.uid: ball.standard_yd or 0.0 for ball in Ball.objects.all()}
 
 
 def test_the_number_its_reasons_its_trims_and_its_run_are_one_answer(
@@ -63,17 +63,17 @@ def test_a_practised_student_and_other_set_ups_bring_the_balls_home_anew(
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "windy", 60, headwind_mps=6))
     total = {"carry_yd": None, "total_yd": 75}
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "total", 0, **total))
-    home = homes()
+    standard = standard_carries()
     seen = api("PATCH", f"/students/{student.pk}", {"handicap": 2}).data
     assert (seen["finds"], seen["friction"], seen["handicap"]) == ("practised", "", 2)
     # A practised strike spins more and runs less: the same total was a longer carry.
-    practised = homes()
-    assert practised["ball-total"] > home["ball-total"] + 1
+    practised = standard_carries()
+    assert practised["ball-total"] > standard["ball-total"] + 1
     api("PATCH", f"/students/{student.pk}", {"friction": "ordinary"})
-    assert homes() == home
+    assert standard_carries() == standard
     assert api("PATCH", f"/students/{student.pk}", {"handicap": None}).data["handicap"] is None
     api("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 50})
-    assert homes()["ball-total"] < home["ball-total"]
+    assert standard_carries()["ball-total"] < standard["ball-total"]
     for wrong in (55, -11):
         refused = api("PATCH", f"/students/{student.pk}", {"handicap": wrong})
         assert refused.status_code == 422
@@ -86,7 +86,7 @@ def test_wet_and_worn_go_with_a_ball_and_out_and_in_again(api: Api, student: Stu
     assert (dry["wet"], dry["grooves"]) == (False, "clean")
     stored = Ball.objects.get(uid="ball-soaked")
     assert (stored.wet, stored.grooves) == (True, "worn")
-    assert stored.home_sd > 0.02
+    assert stored.standard_sd > 0.02
     text = api("GET", f"{url}/shots.csv").content.decode()
     assert text.splitlines()[0].endswith("grip_down_in,grooves,wet")
     assert sorted(row.rsplit(",", 2)[1:] for row in text.splitlines()[1:]) == [
@@ -98,7 +98,7 @@ def test_wet_and_worn_go_with_a_ball_and_out_and_in_again(api: Api, student: Stu
     assert [(p["line"], p["column"]) for p in problems] == [(2, "grooves"), (3, "wet")]
     put_right = api("PATCH", f"{url}/balls/ball-soaked", {"wet": False}).data["ball"]
     assert put_right["wet"] is False
-    assert Ball.objects.get(uid="ball-soaked").home_sd < stored.home_sd
+    assert Ball.objects.get(uid="ball-soaked").standard_sd < stored.standard_sd
     file = api("GET", f"{url}/student.json").data
     assert {b["grooves"] for b in file["balls"]} == {"clean", "worn"}
 

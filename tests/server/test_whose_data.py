@@ -18,7 +18,7 @@ from oxgang.practice.models import Picture
 from oxgang.range_sessions.models import Ball, FeedBall
 
 from tests.server.conftest import Api, make_student
-from tests.server.steps import ball, day, hit_ago, keep, said
+from tests.server.steps import ball, day, hit_ago, keep, sentence_of
 from tests.server.test_devices import SENT, feed, token_of
 
 NAME = "Zephyrine Quillfeather"
@@ -78,7 +78,7 @@ def test_one_page_says_what_is_kept_and_that_somebody_looked(api: Api, whole: St
     assert (balls["first"], balls["last"]) == (day(9), day(0))
     assert kept["consent"]["guardian"] == "Guardiana Quillfeather"
     assert kept["links"][0]["opened"] == 0
-    log = [said(e) for e in api("GET", f"/students/{whole.pk}/history").data["entries"]]
+    log = [sentence_of(e) for e in api("GET", f"/students/{whole.pk}/history").data["entries"]]
     assert log[0] == "Looked at all that is kept"
     assert not any("1577" in line for line in log)
 
@@ -100,7 +100,7 @@ def test_everything_as_one_file(api: Api, whole: Student) -> None:
     assert picture.startswith(b"\xff\xd8")
     assert {"student-added", "balls-kept", "consent-changed"} <= {row["what"] for row in log}
     entries = api("GET", f"/students/{whole.pk}/history").data["entries"]
-    assert said(entries[0]) == "Took away everything as one file"
+    assert sentence_of(entries[0]) == "Took away everything as one file"
 
 
 @pytest.mark.parametrize(
@@ -138,10 +138,10 @@ def test_erasure_leaves_no_row_and_nothing_in_the_file(api: Api, whole: Student)
     group = {"students": [str(pk), str(other.pk)]}
     opened = api("POST", "/groups", group).data["id"]
     shot = {"club_id": str(whole.clubs.get(label="56").pk), "swing": "9:00"}
-    said = {"uid": "shot-1", "kind": "shot", "at": timezone.now().isoformat(), "number": 1}
-    api("PUT", f"/groups/{opened}/turns", said | {"plays": shot})
+    sentence_of = {"uid": "shot-1", "kind": "shot", "at": timezone.now().isoformat(), "number": 1}
+    api("PUT", f"/groups/{opened}/turns", sentence_of | {"plays": shot})
     theirs = {"club_id": str(other.clubs.get(label="56").pk), "swing": "9:00"}
-    api("PUT", f"/groups/{opened}/turns", said | {"uid": "shot-2", "number": 2, "plays": theirs})
+    api("PUT", f"/groups/{opened}/turns", sentence_of | {"uid": "shot-2", "number": 2, "plays": theirs})
     body = ball(other.clubs.get(label="56"), "moved", 51, hit_at=timezone.now().isoformat())
     api("PUT", f"/students/{other.pk}/balls", body)
     move = {"student_id": str(other.pk), "to_id": str(pk), "balls": ["ball-moved"]}

@@ -140,7 +140,7 @@ def _copy(pattern: object, student: object, scale: float) -> None:
         "session_id": "(SELECT s.id FROM range_sessions_rangesession s "
         f"WHERE s.student_id = '{student.pk.hex}' AND s.day = b.hit_on)",
         "carry_yd": f"carry_yd * {scale}",
-        "home_yd": f"home_yd * {scale}",
+        "standard_yd": f"home_yd * {scale}",
         "entry_id": "NULL",
     }
     chosen = ", ".join(values.get(name, name) for name in names)

@@ -48,7 +48,7 @@ def test_every_shot_of_a_matrix_in_one_situation(benchmark: Any) -> None:
     cells, contact, baseline = whole_matrix(), usual_contact(18), baseline_for(18)
     struck = struck_from(cells, Chain(LOFTS), altitude_m=0.0, lie=there.lie, factor=common_factor(there.lie))
     assert struck is not None
-    shots = candidates_of(struck.home, LOFTS, ARMS)
+    shots = candidates_of(struck.standard, LOFTS, ARMS)
 
     def whole() -> int:
         patterns = patterns_of(

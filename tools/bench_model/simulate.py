@@ -23,8 +23,8 @@ from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.chain import Chain
-from oxgang.core.flight.home import at_home
 from oxgang.core.flight.impact import SPEED_SHARE_PER_MM, Delivery, strike
+from oxgang.core.flight.standard import to_standard
 from oxgang.core.flight.trajectory import fly
 from oxgang.core.words.bag import Club
 from oxgang.core.words.shots import CellKey, Shot, Strike, Trajectory
@@ -279,7 +279,7 @@ class SimStudent:
                 sd=h.sd,
                 wind_told=s.headwind_mps is not None,
             )
-            for s, h in zip(shots, at_home(shots, HOME.altitude_m, self.chain), strict=True)
+            for s, h in zip(shots, to_standard(shots, HOME.altitude_m, self.chain), strict=True)
         ]
 
     def _point(self, shot: Shot) -> Point:

@@ -20,8 +20,6 @@ from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
 from oxgang.api.groups.router import router as groups
 from oxgang.api.history.router import router as history
-from oxgang.api.home.router import router as home
-from oxgang.api.homework.router import router as homework
 from oxgang.api.kept.router import router as kept
 from oxgang.api.lessons.router import router as lessons
 from oxgang.api.matrix.router import router as matrix
@@ -31,6 +29,8 @@ from oxgang.api.people.router import router as people
 from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
 from oxgang.api.played.router import router as played
+from oxgang.api.portal.router import router as portal
+from oxgang.api.homework.router import router as homework
 from oxgang.api.practice.router import router as practice
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
@@ -69,7 +69,7 @@ api.add_router("", card)
 api.add_router("", lessons)
 api.add_router("", practice)
 api.add_router("", homework)
-api.add_router("", home)
+api.add_router("", portal)
 api.add_router("", kept)
 api.add_router("", plan)
 api.add_router("", review)

@@ -15,9 +15,9 @@ from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_
 from oxgang.core.carry.cells import Basis
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
-from oxgang.core.carry.hits import hits_at_home
+from oxgang.core.carry.hits import standard_hits
 from oxgang.core.errors import InputError, OxgangError
-from oxgang.core.flight.home import usual_altitude
+from oxgang.core.flight.standard import usual_altitude
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, covered_yardages, fallow, overlaps
 from oxgang.core.ground.played import candidates_of
 from oxgang.core.ground.proposal import MOST_SHOTS, propose
@@ -221,7 +221,7 @@ def _known(
         ],
     )
     arms = {position.label: position.arm_deg for position in positions}
-    hits = hits_at_home(balls, lofts, arms, usual_altitude(balls))
+    hits = standard_hits(balls, lofts, arms, usual_altitude(balls))
     newest = max((shot.hit_on for shot in balls if shot.hit_on), default=date.max)
     day = as_of.date() if as_of else newest
     return Evidence(hits, clubs, positions, day), lofts, order

@@ -116,7 +116,7 @@ def pick(
     if struck is None:
         fail(f"{matrix_csv}: no shot in it is a pitch that flies.")
     try:
-        shots = candidates_of(struck.home, lofts, arms)
+        shots = candidates_of(struck.standard, lofts, arms)
         patterns = patterns_of(
             struck, shots, situation, altitude_m=0.0, contact=contact, lateral=lateral, bounces=bounces
         )

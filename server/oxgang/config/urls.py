@@ -12,8 +12,8 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 from oxgang.api.calendar import public as calendar
 from oxgang.api.card import public
-from oxgang.api.home.public import home_api
 from oxgang.api.main import api
+from oxgang.api.portal.public import portal_api
 from oxgang.api.problems import failed
 from oxgang.config.health import health
 
@@ -43,7 +43,7 @@ urlpatterns = [
     path("healthz", health),
     path("api/", api.urls),
     path("cal/<str:token>.ics", calendar.subscription),
-    path("c/", home_api.urls),
+    path("c/", portal_api.urls),
     path("c/<str:token>", public.page),
     path("c/<str:token>/card.json", public.data),
     re_path(r"^(?!api/|assets/|c/|cal/|healthz).*$", web_application),

@@ -748,7 +748,7 @@ week-long =
 week-ladder = from one to the next
 week-test = whether it holds when it is called
 
-## A student's own place (core/practice/home.py)
+## A student's own place (core/practice/portal.py)
 
 shows-card = the card
 shows-pick = the pick
@@ -759,12 +759,12 @@ shows-progress = progress
 shows-cues = the cue of the last lesson
 shows-pictures = own pictures
 
-home-due = by { DAY($on) }
-home-par = par { $par } of { $of }
-home-wanted = wanted { $wanted }, par { $par } of { $of }
-home-day = { DAY($on) }
-home-goal-on-green = on the green
-home-goal-close = within { FEET(10) }
+portal-due = by { DAY($on) }
+portal-par = par { $par } of { $of }
+portal-wanted = wanted { $wanted }, par { $par } of { $of }
+portal-day = { DAY($on) }
+portal-goal-on-green = on the green
+portal-goal-close = within { FEET(10) }
 
 ## Words of the trade and of the application (core/words/glossary.py)
 
@@ -784,7 +784,7 @@ word-carry = Carry
     .about = From the ball to where it first lands. What Oxgang keeps; run comes on top.
 word-run = Run
     .about = What the ball bounces and rolls after landing, by the landing angle, the spin and the green.
-word-home = At home
+word-standard = Standard conditions
     .about = Every carry is brought to fairway, still air and 20 °C at the academy's altitude, so that days compare.
 word-measured = Measured
     .about = The number comes from this student's own solid balls with this shot.

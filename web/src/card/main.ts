@@ -4,7 +4,7 @@ import "@fontsource-variable/bitter";
 import "@fontsource-variable/source-sans-3";
 import "./card.css";
 import { button, keep, kept as read, make } from "./dom";
-import { HomePlace } from "./home";
+import { PortalPlace } from "./portal";
 import { build, type Card } from "./page";
 
 /** The service worker's store (public/card-sw.js): it keeps what the page needs. */
@@ -100,8 +100,8 @@ async function open(main: HTMLElement): Promise<void> {
   const card = make("div");
   const place = make("div", "", "place");
   main.replaceChildren(tabs, card, place);
-  const home = new HomePlace({ token, card, tabs, place });
-  const [state] = await Promise.all([home.refresh(), openCard(card, token, (there) => home.card(there))]);
+  const portal = new PortalPlace({ token, card, tabs, place });
+  const [state] = await Promise.all([portal.refresh(), openCard(card, token, (there) => portal.card(there))]);
   if (state === "gone") location.reload();
   if (state === "code") askCode(main, token, () => void open(main));
 }

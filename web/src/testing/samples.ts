@@ -127,7 +127,7 @@ export const ball = (uid: string, carry_yd: number | null, more: Partial<Ball> =
   lie: "mat",
   carry_yd,
   total_yd: null,
-  home_yd: carry_yd,
+  standard_yd: carry_yd,
   launch_deg: null,
   side: null,
   spin_rpm: null,

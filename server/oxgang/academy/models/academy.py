@@ -22,7 +22,7 @@ class PersonRole(models.TextChoices):
 
 
 class Academy(models.Model):
-    """A golf academy: home conditions, and what a new student starts with."""
+    """A golf academy: standard conditions, and what a new student starts with."""
 
     name = models.CharField(max_length=120)
     altitude_m = models.FloatField(default=0)

@@ -43,13 +43,13 @@ FIELDS: Final = (
 )
 LINK_DAYS_RANGE: Final = (1, 730)
 MONTHS_RANGE: Final = (0, 240)
-# Balls lie on another day, or come home another way, when one of these changes.
+# Balls lie on another day, or are converted another way, when one of these changes.
 MOVES_BALLS: Final = frozenset({"time_zone", "altitude_m"})
 
 
 @dataclass(frozen=True, slots=True)
 class Follows:
-    """What a change brought with it: students whose balls are brought to the new days and home,
+    """What a change brought with it: students whose balls get new days and standard carries,
     and students whose tolerance went along with that of their level."""
 
     moved: int = 0
@@ -60,7 +60,7 @@ class Follows:
 def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, now: datetime) -> Follows:
     """Change only the given fields.
 
-    Balls are marked to be brought to new days and home conditions
+    Balls are marked to be brought to new days and standard conditions
     (`range_sessions.services.moved`). A student whose tolerance was that of the level gets the new
     one; one with an own keeps it.
 

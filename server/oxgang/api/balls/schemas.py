@@ -99,7 +99,7 @@ class BallOut(Schema):
     lie: Lie
     carry_yd: float | None
     total_yd: float | None
-    home_yd: float | None
+    standard_yd: float | None
     launch_deg: float | None
     side: Side | None
     spin_rpm: float | None

@@ -9,16 +9,16 @@ from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
-from oxgang.api.home.door import CodeNeeded, Gone, known, let_in
+from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in
 from oxgang.api.problems import problem
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
-from oxgang.core.practice.home import Shows
+from oxgang.core.practice.portal import Shows
 from oxgang.core.units import m_from_yd
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.matrix.selectors.published import card_of, versions_of
-from oxgang.practice.selectors.home import shows_of
+from oxgang.practice.selectors.portal import shows_of
 from oxgang.texts.messages import Texts, texts
 from oxgang.texts.recipes import recipe_words
 

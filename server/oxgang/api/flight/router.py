@@ -28,7 +28,7 @@ from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import today_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.conditions import standard_air
 from oxgang.core.flight.impact import Contact
 from oxgang.core.flight.launch import launch_from_mark
 from oxgang.core.flight.picture import Bar, Pictured, picture
@@ -39,7 +39,7 @@ from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import chain_in, matrix_of
 from oxgang.range_sessions.selectors.balls import measured_shots
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.home import normalize_all_carries
+from oxgang.range_sessions.services.standard_carries import normalize_all_carries
 
 router = Router(tags=["flight"])
 
@@ -163,7 +163,7 @@ def today(
     student = student_of(coach.academy, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
     measured = [cell for cell in found.cells if cell.basis is Basis.MEASURED]
-    home = home_air(coach.academy.altitude_m).density()
+    standard = standard_air(coach.academy.altitude_m).density()
     here = Air(temperature_c, coach.academy.altitude_m).density()
     shots = today_of(
         measured,
@@ -175,17 +175,17 @@ def today(
     return made(
         TodayOut,
         density=here,
-        home_density=home,
+        standard_density=standard,
         lies=[
             {"lie": lie, "share": f.share, "half": Z * f.sd * f.share, "balls": f.balls}
             for lie, f in lie_factors(found.matrix.fit).items()
         ],
         cells=[
             {
-                "club": shot.home.key.club,
-                "swing": shot.home.key.swing,
-                "trajectory": shot.home.key.trajectory,
-                "home_yd": shot.home.carry_yd,
+                "club": shot.standard.key.club,
+                "swing": shot.standard.key.swing,
+                "trajectory": shot.standard.key.trajectory,
+                "standard_yd": shot.standard.carry_yd,
                 "today_yd": shot.cell.carry_yd,
             }
             for shot in shots

@@ -96,7 +96,7 @@ class TodayCell(Schema):
     club: str
     swing: str
     trajectory: Trajectory
-    home_yd: float
+    standard_yd: float
     today_yd: float
 
 
@@ -111,10 +111,10 @@ class LieOut(Schema):
 
 
 class TodayOut(Schema):
-    """The measured cells in today's air and wind; home is the academy's standard. `lies` are what
+    """The measured cells in today's air and wind; standard conditions are the academy's. `lies` are what
     the lies are worth."""
 
     density: float
-    home_density: float
+    standard_density: float
     cells: list[TodayCell]
     lies: list[LieOut]

@@ -215,7 +215,7 @@ def lookup(
         made(
             LookedUp,
             role=one.role,
-            cell=cell_data(one.shot.home),
+            cell=cell_data(one.shot.standard),
             today_yd=one.shot.cell.carry_yd,
             run_yd=one.shot.run_yd,
             run_sd_yd=one.shot.run_sd_yd,

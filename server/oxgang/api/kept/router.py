@@ -17,7 +17,6 @@ from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.academy.services.ownership import saw_file, write_consent
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.fields import made
-from oxgang.api.home.router import links_of
 from oxgang.api.kept.everything import everything_zip
 from oxgang.api.kept.schemas import (
     Cleared,
@@ -29,6 +28,7 @@ from oxgang.api.kept.schemas import (
     OverOut,
     RetentionOut,
 )
+from oxgang.api.portal.router import links_of
 from oxgang.practice.selectors.keeping import DAYS_A_MONTH, held_of, old_pictures, over_time
 from oxgang.practice.services.erasing import clear_old_pictures, erase
 

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import Line
-from oxgang.api.home.schemas import LinkOut
+from oxgang.api.portal.schemas import LinkOut
 from oxgang.practice.selectors.keeping import Kept
 
 

@@ -33,9 +33,9 @@ from oxgang.api.reading import reading
 from oxgang.core.words.lesson import DRILLS, Checkpoint, Drill, Fault, When, when_of
 from oxgang.core.words.shots import Trajectory
 from oxgang.practice.models import OwnWord, Picture, WordKind
-from oxgang.practice.selectors.home import pictures_of
 from oxgang.practice.selectors.lessons import faults_for, lesson_of, lessons_of, words_of
 from oxgang.practice.selectors.player import kept_now
+from oxgang.practice.selectors.portal import pictures_of
 from oxgang.practice.services.lessons import (
     LessonFields,
     add_word,

@@ -20,7 +20,7 @@ from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.chain import Chain
-from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.conditions import standard_air
 from oxgang.core.flight.spin import shown
 from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
@@ -103,7 +103,7 @@ def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | Non
     if not flying_of([cell], chain, altitude):
         return None
     starts = starts_of([cell], chain, altitude)
-    run = runs_of([cell], starts, density=home_air(altitude).density())
+    run = runs_of([cell], starts, density=standard_air(altitude).density())
     speed, ratio = float(starts.speed_mps[0]), float(starts.spin_per_mps[0])
     return {
         "launch_deg": float(starts.launch_deg[0]),

@@ -191,7 +191,7 @@ class BeforeOut(Schema):
 
 
 class HistoryOut(Schema):
-    """One day's solid balls of the cell: their median at home conditions [yd].
+    """One day's solid balls of the cell: their median in standard conditions [yd].
 
     `before` is the event since which they say less.
     """
@@ -203,7 +203,7 @@ class HistoryOut(Schema):
 
 
 class StartOut(Schema):
-    """How a ball of the cell starts at home and runs on medium turf: as the chain has it."""
+    """How a ball of the cell starts in standard conditions and runs on medium turf: as the chain has it."""
 
     launch_deg: float
     spin_rpm: float

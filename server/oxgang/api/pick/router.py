@@ -79,11 +79,11 @@ def pick(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> Pi
     shots = _shots(student, kept, every=data.every)
     picking = kept.picking(student)
     found = pick_in(picking, shots, situation, paths=True)
-    homes = {candidate.name: cell.carry_yd for cell, candidate in shots}
-    return _out(student, picking, found, homes)
+    standards = {candidate.name: cell.carry_yd for cell, candidate in shots}
+    return _out(student, picking, found, standards)
 
 
-def _out(student: Student, picking: Picking, found: Picked, homes: dict[Name, float]) -> PickOut:
+def _out(student: Student, picking: Picking, found: Picked, standards: dict[Name, float]) -> PickOut:
     least = found.outcomes[found.best].cost
     return made(
         PickOut,
@@ -93,7 +93,7 @@ def _out(student: Student, picking: Picking, found: Picked, homes: dict[Name, fl
                 "key": asdict(p.shot.key),
                 "back_in": p.shot.back_in,
                 "down_in": p.shot.down_in,
-                "home_yd": homes[p.shot.name],
+                "standard_yd": standards[p.shot.name],
                 "carry_yd": p.carry_yd,
                 "carry_sd_yd": p.carry_sd_yd,
                 "run_yd": p.run_yd,

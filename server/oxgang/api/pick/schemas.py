@@ -83,7 +83,7 @@ class PickedShot(Schema):
     key: KeyOut
     back_in: float
     down_in: float
-    home_yd: float
+    standard_yd: float
     carry_yd: float
     carry_sd_yd: float
     run_yd: float

@@ -46,8 +46,8 @@ from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.played import played_in
 from oxgang.practice.as_data import call_data, key_of, planned_key, row_data
 from oxgang.practice.as_data import row_of as row_from
-from oxgang.practice.selectors.homework import routines_for
 from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
+from oxgang.practice.selectors.homework import routines_for
 from oxgang.practice.selectors.rounds import (
     LOOK_BACK,
     kept_overnight,

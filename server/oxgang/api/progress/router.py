@@ -23,8 +23,8 @@ from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
-from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.lessons import lessons_of
+from oxgang.practice.selectors.homework import homework_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of

@@ -36,7 +36,7 @@ from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
 from oxgang.practice.selectors.homework import came_back, standings_of
-from oxgang.range_sessions.services.home import normalize_all_carries
+from oxgang.range_sessions.services.standard_carries import normalize_all_carries
 
 MAY_GO = ("handicap", "estimates_yd")
 

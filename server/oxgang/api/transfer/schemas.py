@@ -26,7 +26,7 @@ from oxgang.core.ground.card import Order
 from oxgang.core.ground.gaps import GROUND_LIMITS_YD
 from oxgang.core.ground.played import WIDTHS_YD, Play
 from oxgang.core.keeping.events import EventKind
-from oxgang.core.practice.home import Shows
+from oxgang.core.practice.portal import Shows
 from oxgang.core.units import Units
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory

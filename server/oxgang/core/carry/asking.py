@@ -54,7 +54,7 @@ class Guess(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Question:
-    """The last balls of a cell stand `off_yd` from `usual_yd` (+ is long), home yards.
+    """The last balls of a cell stand `off_yd` from `usual_yd` (+ is long), yards in standard conditions.
 
     `guesses` are what they might be, the likeliest first; `strike` is the mishit that would explain
     one, `other` the cell that would explain them all.

@@ -25,7 +25,7 @@ from oxgang.core.carry.prior import TRIMS_TO_IN, Point
 from oxgang.core.carry.weights import Cells, Weighed, weigh
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import Chain
-from oxgang.core.flight.home import at_home
+from oxgang.core.flight.standard import to_standard
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
 
 Array = NDArray[np.float64]
@@ -46,12 +46,12 @@ class Hit:
     """One ball as the model takes it.
 
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
-    angle. `carry_yd` is at home conditions, without surface factors' uncertainty; `sd` is what a
+    angle. `carry_yd` is in standard conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
     is today, `moment` when it was hit, if known. One hit with a trim has it in `point`: it teaches
     what the trim is worth and is no ball of the cell's own. `told` is no ball but a carry from a
     matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
-    the student scatters. `wind_told` is whether its carry was brought home from a known
+    the student scatters. `wind_told` is whether its carry was converted from a known
     wind.
     """
 
@@ -135,11 +135,11 @@ class Hits:
         return np.array([of(point) for point in points])
 
 
-def hits_at_home(
+def standard_hits(
     shots: Sequence[Shot],
     lofts: Mapping[str, float],
     arms: Mapping[str, float],
-    home_altitude_m: float,
+    academy_altitude_m: float,
     chain: Chain | None = None,
 ) -> list[Hit]:
     """Balls of a file as the model takes them.
@@ -158,8 +158,8 @@ def hits_at_home(
     """
     points: dict[tuple[CellKey, float, float], tuple[CellKey, Point]] = {}
     hits = []
-    homes = at_home(shots, home_altitude_m, chain or Chain(lofts))
-    for shot, home in zip(shots, homes, strict=True):
+    standards = to_standard(shots, academy_altitude_m, chain or Chain(lofts))
+    for shot, standard in zip(shots, standards, strict=True):
         k, trims = shot.cell, (shot.ball_position_in, shot.grip_down_in)
         if (k, *trims) not in points:
             if k.club not in lofts:
@@ -174,14 +174,14 @@ def hits_at_home(
             Hit(
                 cell,
                 point,
-                home.carry_yd,
+                standard.carry_yd,
                 shot.id,
                 shot.hit_on,
                 shot.strike,
                 shot.excluded,
                 shot.ball,
                 shot.lie,
-                home.sd,
+                standard.sd,
                 wind_told=shot.headwind_mps is not None,
                 moment=shot.hit_at,
             )

@@ -90,7 +90,7 @@ class Groups:
 
     `point` is the row of the shot type, `bin` the stretch of days, `era` how many changes had come
     before; `age_years` is how long ago,
-    `days` how many different days are in it. `mean` is of log home carry; `variance` is that of
+    `days` how many different days are in it. `mean` is of log standard carry; `variance` is that of
     the mean as far as it is the balls' own; `conversion` is the deviation that a conversion (wind,
     total) puts on all of them, `day_sd` what their day does; `ball` and `lie` are positions in
     `BallType` and `Lie`.

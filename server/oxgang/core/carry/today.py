@@ -15,7 +15,7 @@ from oxgang.core.carry.surfaces import OwnFactor
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.chain import USUAL_CONTACT, Chain
-from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.conditions import standard_air
 from oxgang.core.flight.impact import LIES, Contact
 from oxgang.core.flight.run import Run, run_of_shots
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, fly, speed_for_carry
@@ -35,9 +35,9 @@ SPEED_SD_RANGE: Final = (0.01, 0.06)
 
 @dataclass(frozen=True, slots=True)
 class Today:
-    """A cell at home and as it carries today, its run [yd] and the deviation of one shot's."""
+    """A cell in standard conditions and as it carries today, its run [yd] and the deviation of one shot's."""
 
-    home: Cell
+    standard: Cell
     cell: Cell
     run_yd: float
     run_sd_yd: float
@@ -54,7 +54,7 @@ class Starts:
 
 
 def from_lie(cell: Cell, lie: Lie, factor: OwnFactor) -> Cell:
-    """A cell hit from a lie at home: shorter, less sure, scattering more."""
+    """A cell hit from a lie: shorter, less sure, scattering more."""
     carry = cell.carry_yd * factor.share
     lo, hi = log_ends(carry, float(np.hypot(log_sd_of(cell.carry_yd, cell.carry_hi_yd), factor.sd)))
     return replace(
@@ -73,7 +73,7 @@ def starts_of(
     precision_yd: float = PRECISION_YD,
     contact: Contact = USUAL_CONTACT,
 ) -> Starts:
-    """How the balls of these cells start: as the chain has them, as fast as they carry at home."""
+    """How the balls of these cells start: as the chain has them, fast enough for their standard carry."""
     at = [chain.start(cell.key, contact, back_in=cell.back_in) for cell in cells]
     launch = np.array([one.launch_deg for one in at])
     ratio = np.array([one.spin_per_mps for one in at])
@@ -81,7 +81,7 @@ def starts_of(
         [cell.carry_yd for cell in cells],
         launch,
         ratio,
-        density=home_air(altitude_m).density(),
+        density=standard_air(altitude_m).density(),
         precision_yd=precision_yd,
     )
     return Starts(speed, launch, ratio)
@@ -138,11 +138,11 @@ def speed_sd_of(cells: Sequence[Cell]) -> Array:
 
 @dataclass(frozen=True, slots=True)
 class ShotsFromLie:
-    """The cells of a student that fly when they are struck from a lie at home: as they stand at
+    """The cells of a student that fly when they are struck from a lie: as they stand at
     home (`home`), as they carry from the lie (`cells`), and how their balls start."""
 
     lie: Lie
-    home: Sequence[Cell]
+    standard: Sequence[Cell]
     cells: Sequence[Cell]
     starts: Starts
 
@@ -155,7 +155,7 @@ def struck_from(
     lie: Lie = Lie.FAIRWAY,
     factor: OwnFactor | None = None,
 ) -> ShotsFromLie | None:
-    """Cells struck from a lie at home, those that a ball speed gives; None where none does.
+    """Cells struck from a lie, those that a ball speed gives; None where none does.
 
     Parameters
     ----------
@@ -168,8 +168,8 @@ def struck_from(
     if not flying:
         return None
     kept = {id(c) for c in flying}
-    home = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
-    return ShotsFromLie(lie, home, flying, starts_of(flying, chain, altitude_m, contact=contact))
+    standard = [c for c, moved in zip(cells, here, strict=True) if id(moved) in kept]
+    return ShotsFromLie(lie, standard, flying, starts_of(flying, chain, altitude_m, contact=contact))
 
 
 def moved(cell: Cell, share: float) -> Cell:
@@ -215,7 +215,7 @@ def today_of(
     runs = runs_of(struck.cells, starts, density=density, headwind_mps=headwind_mps, firmness=firmness)
     return [
         Today(
-            struck.home[i],
+            struck.standard[i],
             moved(cell, float(flown.carry_yd[i]) / cell.carry_yd),
             float(runs.run_yd[i]),
             float(runs.sd_yd[i]),

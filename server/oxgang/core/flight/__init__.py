@@ -1,1 +1,1 @@
-"""A ball in the air and on the ground: delivery, launch, flight, run, and the way home."""
+"""A ball in the air and on the ground: delivery, launch, flight, run, and standard conditions."""

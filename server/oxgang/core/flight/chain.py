@@ -242,12 +242,14 @@ def surface_share(
     """Share of the carry from fairway that the same swing has from this contact."""
     chain = Chain(skill=contact.skill)
     recipe = chain.recipes[trajectory]
-    home = start_of(recipe, loft_deg, Contact(skill=contact.skill))
+    standard = start_of(recipe, loft_deg, Contact(skill=contact.skill))
     if contact == Contact(skill=contact.skill):
         return 1.0
     there = start_of(recipe, loft_deg, contact)
-    speed = speed_for_carry(REFERENCE_YD, home.launch_deg, home.spin_per_mps, density=REFERENCE_DENSITY)
-    speed = speed * there.speed_share / home.speed_share
+    speed = speed_for_carry(
+        REFERENCE_YD, standard.launch_deg, standard.spin_per_mps, density=REFERENCE_DENSITY
+    )
+    speed = speed * there.speed_share / standard.speed_share
     spin = np.minimum(there.spin_per_mps * speed, SPIN_RANGE_RPM[1])
     flown = fly(speed, there.launch_deg, spin, density=REFERENCE_DENSITY)
     return float(flown.carry_yd[0]) / REFERENCE_YD

@@ -1,7 +1,7 @@
-"""One standard for all carries: from where they were hit to the academy's home, and to today.
+"""One standard for all carries: from where they were hit to standard conditions, and to today.
 
 A carry is turned into the ball speed that gives it in the air and wind of the day, and flown again
-at home. What ball and lie do stands in `chain`.
+in standard conditions. What ball and lie do stands in `chain`.
 """
 
 from __future__ import annotations
@@ -22,13 +22,13 @@ from oxgang.core.flight.trajectory import (
 
 Array = NDArray[np.float64]
 
-HOME_TEMPERATURE_C: Final = 20.0
-HOME_HUMIDITY: Final = 0.5
+STANDARD_TEMPERATURE_C: Final = 20.0
+STANDARD_HUMIDITY: Final = 0.5
 
 
-def home_air(altitude_m: float) -> Air:
-    """The air in which carries are compared: 20 degrees C, 50 % humidity, the home altitude."""
-    return Air(HOME_TEMPERATURE_C, altitude_m, HOME_HUMIDITY)
+def standard_air(altitude_m: float) -> Air:
+    """The air in which carries are compared: 20 degrees C, 50 % humidity, the academy's altitude."""
+    return Air(STANDARD_TEMPERATURE_C, altitude_m, STANDARD_HUMIDITY)
 
 
 def carry_elsewhere(

@@ -15,7 +15,7 @@ from oxgang.core.words.shots import CellKey
 
 @dataclass(frozen=True, slots=True)
 class DayOfCell:
-    """One day's solid balls: their median at home conditions [yd].
+    """One day's solid balls: their median in standard conditions [yd].
 
     `before` is the event since which the day says less; None where there is none.
     """

@@ -19,8 +19,8 @@ from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.today import ShotsFromLie, Starts, speed_sd_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.home import CONVERSION_SHARE_SD
 from oxgang.core.flight.run import AROUND, Run, around, run_of_landings
+from oxgang.core.flight.standard import CONVERSION_SHARE_SD
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, STEP_S, Flights, Wind, fly
 from oxgang.core.ground.played import Candidate
 from oxgang.core.pick.mishits import Contact
@@ -122,7 +122,7 @@ def patterns_of(
     Parameters
     ----------
     struck
-        The student's cells struck from the situation's lie, at home.
+        The student's cells struck from the situation's lie, in standard conditions.
     shots
         Loft and arm angle of each of them, in their order.
     altitude_m

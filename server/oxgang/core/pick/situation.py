@@ -53,7 +53,7 @@ class Band:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Situation:
     """What a ball faces. Yards; wind [m/s] against the shot and to the right; height of the green
-    above the ball [m]; air [degrees Celsius]; `altitude_m` None is the student's home."""
+    above the ball [m]; air [degrees Celsius]; `altitude_m` None is the academy's altitude."""
 
     pin_yd: float
     front_yd: float = FRONT_YD

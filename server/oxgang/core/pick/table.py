@@ -72,7 +72,7 @@ class Answer:
 
 
 def situation_at(pin_yd: float, lie: Lie, wind: Wind, firmness: Firmness, pin_at: PinAt) -> Situation:
-    """The situation that a row of the table means: a green of usual size, no trouble, home air."""
+    """The situation that a row of the table means: a green of usual size, no trouble, standard air."""
     front, back = edges_of(pin_at)
     return Situation(
         pin_yd=pin_yd, front_yd=front, back_yd=back, firmness=firmness, lie=lie, headwind_mps=WINDS[wind]

@@ -17,7 +17,7 @@ class Term(StrEnum):
     MATRIX = "matrix"
     CARRY = "carry"
     RUN = "run"
-    HOME = "home"
+    STANDARD = "standard"
     MEASURED = "measured"
     ESTIMATED = "estimated"
     DOUBTFUL = "doubtful"

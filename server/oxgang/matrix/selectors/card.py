@@ -6,7 +6,7 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
-from oxgang.core.flight.conditions import home_air
+from oxgang.core.flight.conditions import standard_air
 from oxgang.core.ground.card import Card, CardOptions, card_cell
 from oxgang.core.ground.played import Name, Play, let_in
 from oxgang.core.units import in_metres
@@ -69,7 +69,7 @@ def live_card(
 
 
 def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[Name, float]:
-    """How far the balls of these cells run at home [yd]; a ball that does not fly has none."""
+    """How far the balls of these cells run in standard conditions [yd]; a ball that does not fly has none."""
     if not cells:
         return {}
     chain, altitude = chain_in(student, found), student.academy.altitude_m
@@ -77,5 +77,5 @@ def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[Nam
     if not flying:
         return {}
     starts = starts_of(flying, chain, altitude)
-    runs = runs_of(flying, starts, density=home_air(altitude).density())
+    runs = runs_of(flying, starts, density=standard_air(altitude).density())
     return {(cell.key, cell.back_in, cell.down_in): float(runs.run_yd[i]) for i, cell in enumerate(flying)}

@@ -85,8 +85,8 @@ def look_up(
         lie=conditions.lie,
         factor=factor,
     )
-    by_home = {id(shot.home): shot for shot in today}
-    shots = [(by_home[id(c)], candidate) for c, candidate in mine if id(c) in by_home]
+    by_standard = {id(shot.standard): shot for shot in today}
+    shots = [(by_standard[id(c)], candidate) for c, candidate in mine if id(c) in by_standard]
     result = _answer(shots, yardage, student.tolerance_yd)
     likely = result[0].chance if result else 0.0
 
@@ -94,9 +94,9 @@ def look_up(
         return probability(shot.cell, yardage, student.tolerance_yd)
 
     better = [
-        Found(Role.UNPLAYED, by_home[id(c)], chance(by_home[id(c)]), taught)
+        Found(Role.UNPLAYED, by_standard[id(c)], chance(by_standard[id(c)]), taught)
         for c, taught in others
-        if id(c) in by_home and chance(by_home[id(c)]) > likely + BETTER
+        if id(c) in by_standard and chance(by_standard[id(c)]) > likely + BETTER
     ]
     return [*result, *sorted(better, key=lambda f: -f.chance)[:MOST_UNPLAYED]]
 
@@ -124,7 +124,7 @@ def _answer(shots: Sequence[tuple[Today, Candidate]], yardage: float, tolerance_
 
 
 def _beside(found: StudentMatrix, played: PlayedNow, yardage: float) -> list[tuple[Cell, int]]:
-    """Measured cells that are not played, and trims of measured ones, near a yardage at home."""
+    """Measured cells that are not played, and adjustments of measured ones, near a yardage."""
     answering = set(played.answering)
     near = [
         (i, cell)

@@ -116,6 +116,6 @@ def _struck(picking: Picking, shots: Shots, lie: Lie) -> tuple[ShotsFromLie, lis
             factor=picking.factors[lie],
         )
         of = {id(cell): candidate for cell, candidate in shots}
-        found = None if struck is None else (struck, [of[id(cell)] for cell in struck.home])
+        found = None if struck is None else (struck, [of[id(cell)] for cell in struck.standard])
         picking.struck[name] = found
     return picking.struck[name]

@@ -57,5 +57,5 @@ def _struck(before: StudentMatrix, balls: Sequence[Ball]) -> StrikeCount:
     now = [ball for ball in balls if not ball.excluded]
     return struck_of(
         before.hits,
-        [(Strike(ball.strike), ball.carry_yd, ball.home_yd) for ball in now],
+        [(Strike(ball.strike), ball.carry_yd, ball.standard_yd) for ball in now],
     )

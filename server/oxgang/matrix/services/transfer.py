@@ -33,13 +33,13 @@ from oxgang.matrix.selectors.transfer import (
 )
 from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
 from oxgang.range_sessions.services.balls import CHUNK
-from oxgang.range_sessions.services.home import normalize_carry
 from oxgang.range_sessions.services.insert import insert
+from oxgang.range_sessions.services.standard_carries import normalize_carry
 
 
 @transaction.atomic
 def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False) -> Student:
-    """A new student with everything in the file. Carries are brought home to this academy's air.
+    """A new student with everything in the file. Carries are converted to this academy's conditions.
 
     Raises
     ------

@@ -72,7 +72,7 @@ def balls_seen(student: Student, found: StudentMatrix) -> list[BallSeen]:
             Tempo(ball.tempo),
         )
         usual = carries.get(key)
-        carry, offline = ball.home_yd, ball.offline_yd
+        carry, offline = ball.standard_yd, ball.offline_yd
         seen.append(
             BallSeen(
                 Strike(ball.strike),

@@ -94,12 +94,12 @@ def lost_to_random(rounds: Sequence[Round]) -> Difference | None:
 def kept_overnight(student: Student, found: StudentMatrix) -> Difference | None:
     """How much further off the first ball of a day is than the last of the day before [yd]."""
     carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.trimmed}
-    rows = balls_of(student).filter(strike=Strike.SOLID, excluded="").exclude(home_yd=None)
+    rows = balls_of(student).filter(strike=Strike.SOLID, excluded="").exclude(standard_yd=None)
     misses: list[tuple[Hashable, date, float]] = []
     for ball in reversed(rows.reverse()[:BALLS_BACK]):
         key = ball.as_core(club_label=found.names.get(ball.club_id, "")).cell
-        if key in carries and ball.home_yd is not None:
-            misses.append((key, ball.hit_on, abs(ball.home_yd - carries[key])))
+        if key in carries and ball.standard_yd is not None:
+            misses.append((key, ball.hit_on, abs(ball.standard_yd - carries[key])))
     return retention(pairs_of(misses))
 
 

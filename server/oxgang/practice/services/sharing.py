@@ -16,7 +16,7 @@ from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import record_entry
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
-from oxgang.core.practice.home import Shows
+from oxgang.core.practice.portal import Shows
 from oxgang.matrix.models import CardLink
 from oxgang.practice.models import Sharing
 

@@ -68,9 +68,9 @@ class Ball(models.Model):
     grip_down_in = models.FloatField(BY_NAME["grip_down_in"].label, default=0)
     grooves = models.CharField(max_length=5, choices=_choices(Grooves), default=Grooves.CLEAN)
     wet = models.BooleanField(default=False)
-    # Carry at home conditions and what the conversion adds in uncertainty; made on storing.
-    home_yd = models.FloatField(null=True, blank=True)
-    home_sd = models.FloatField(default=0)
+    # Carry in standard conditions and what the conversion adds in uncertainty; made on storing.
+    standard_yd = models.FloatField(null=True, blank=True)
+    standard_sd = models.FloatField(default=0)
     # The student's own word for it: trusted less, and reviewed like any other.
     reported = models.BooleanField(default=False)
     # A ball enters the matrix when a coach has reviewed it.

@@ -31,14 +31,14 @@ from oxgang.core.words.measurements import MEASURED, TRIMS
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
-from oxgang.range_sessions.services.home import normalize_carry
 from oxgang.range_sessions.services.insert import insert
+from oxgang.range_sessions.services.standard_carries import normalize_carry
 
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
 CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
 MARKS = ("strike", "excluded", *CELL, *TRIMS, "lie", "ball", "grooves", "wet")
-CORRECTED = (*MARKS, "arm_deg", "home_yd", "home_sd")
+CORRECTED = (*MARKS, "arm_deg", "standard_yd", "standard_sd")
 SAID = MARKS
 # What a ball takes over from a shot as it is.
 _ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *TRIMS)
@@ -244,7 +244,7 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
             raise InputError(sentence, field=name)
     chain = chain_of(student, {ball.club.label: ball.club.loft_deg})
     ball.spin = graded(shot, chain).cell.spin
-    # The typical launch of another height, or spin, brings another carry home.
+    # The typical launch of another height, or spin, converts the carry otherwise.
     normalize_carry(student, [ball], {ball.club_id: ball.club.loft_deg})
     ball.save(update_fields=[*CORRECTED])
     if done := changed(ball, before):

@@ -1,4 +1,4 @@
-"""Balls after a change of the academy's time zone or altitude: their days and carries at home."""
+"""Balls after a change of the academy's time zone or altitude: their days and standard carries."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.log import touch
 from oxgang.range_sessions.models import Appointment, Ball, RangeSession
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.home import normalize_all_carries
+from oxgang.range_sessions.services.standard_carries import normalize_all_carries
 
 AT_ONCE = 1000
 

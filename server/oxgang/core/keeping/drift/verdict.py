@@ -33,7 +33,7 @@ BAD_DAY: Final = 0.05
 CHECK_UP_BALLS: Final = (10, 40)
 # Deviations that make a change as large as this one stand out four times in five (1.96 + 0.84).
 POWER_Z: Final = 2.8
-# A conversion home (wind, air, range balls) of this share of the carry is said aloud.
+# A conversion to standard conditions (wind, air, range balls) of this share of the carry is said aloud.
 CONDITIONS_SAID: Final = 0.04
 # So is scatter of this many times the usual.
 SCATTER_SAID: Final = 1.15
@@ -56,7 +56,7 @@ class Advice(StrEnum):
 class StrikeCount:
     """Balls counted: solid ones and all, in the new balls and before them.
 
-    `conditions` is the share of the carry that bringing the new balls home added.
+    `conditions` is the share of the carry that converting the new balls added.
     """
 
     solid: int
@@ -157,11 +157,13 @@ def struck_of(
     earlier
         The balls before them; the last `USUAL_OVER` are what is usual.
     now
-        Strike, carry as measured and carry at home [yd] of each new ball that is not excluded.
+        Strike, carry as measured and carry in standard conditions [yd] of each new ball that is not excluded.
     """
     usual = [h for h in earlier if not h.excluded and not h.told][-USUAL_OVER:]
     brought = [
-        math.log(home / carry) for strike, carry, home in now if strike is Strike.SOLID and home and carry
+        math.log(standard / carry)
+        for strike, carry, standard in now
+        if strike is Strike.SOLID and standard and carry
     ]
     return StrikeCount(
         solid=sum(strike is Strike.SOLID for strike, _, _ in now),

@@ -33,11 +33,11 @@ const today = useQuery({
 const stock = computed(() =>
   (today.data.value?.cells ?? [])
     .filter((cell) => cell.trajectory === "stock")
-    .sort((a, b) => a.home_yd - b.home_yd),
+    .sort((a, b) => a.standard_yd - b.standard_yd),
 );
 const lies = computed(() => (today.data.value?.lies ?? []).filter((l) => l.lie !== "fairway"));
-const change = (cell: { home_yd: number; today_yd: number }) => {
-  const by = props.units.value(cell.today_yd - cell.home_yd);
+const change = (cell: { standard_yd: number; today_yd: number }) => {
+  const by = props.units.value(cell.today_yd - cell.standard_yd);
   if (Math.abs(by) < 0.05) return "as is";
   return `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(1)}`;
 };
@@ -53,7 +53,7 @@ const change = (cell: { home_yd: number; today_yd: number }) => {
     <ul v-else class="num">
       <li v-for="cell in stock" :key="`${cell.club} ${cell.swing}`">
         <span>{{ cell.club }} {{ cell.swing }}</span>
-        <span class="quiet">{{ units.show(cell.home_yd) }}</span>
+        <span class="quiet">{{ units.show(cell.standard_yd) }}</span>
         <b class="slab">{{ units.show(cell.today_yd) }}</b>
         <span class="quiet">{{ change(cell) }}</span>
       </li>

@@ -12,8 +12,8 @@ const emit = defineEmits<{ exclude: [uid: string, reason: string] }>();
 const asking = ref("");
 const reason = ref("");
 const newestFirst = computed(() => [...props.balls].reverse());
-const homeDiffers = computed(() =>
-  props.balls.some((b) => b.home_yd !== null && Math.abs(b.home_yd - (b.carry_yd ?? 0)) >= 0.5),
+const standardDiffers = computed(() =>
+  props.balls.some((b) => b.standard_yd !== null && Math.abs(b.standard_yd - (b.carry_yd ?? 0)) >= 0.5),
 );
 function ask(ball: Ball): void {
   if (ball.excluded) emit("exclude", ball.uid, "");
@@ -34,8 +34,8 @@ function give(uid: string): void {
     <ul>
       <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">
         <span class="num carry">{{ ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1) }}</span>
-        <span class="num quiet home">{{
-          homeDiffers && ball.home_yd !== null ? `${units.show(ball.home_yd, 1)} home` : ""
+        <span class="num quiet standard">{{
+          standardDiffers && ball.standard_yd !== null ? `${units.show(ball.standard_yd, 1)} in standard conditions` : ""
         }}</span>
         <span :class="{ clay: ball.strike !== 'solid' }">{{ ball.strike }}</span>
         <span class="quiet">{{ shortDay(ball.hit_on).replace(/ \d{4}$/, "") }}</span>
@@ -89,7 +89,7 @@ li {
 .clay {
   color: var(--clay);
 }
-.home {
+.standard {
   font-size: 0.87rem;
 }
 .reason {

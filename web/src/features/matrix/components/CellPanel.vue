@@ -33,7 +33,7 @@ const { balls, why, error, exclude } = useInspect({
 const texts = useTexts(() => props.units.unit);
 const own = computed(() => balls.data.value ?? []);
 /** The dots stand at home conditions, where the centre is. */
-const dots = computed(() => own.value.map((ball) => ({ ...ball, carry_yd: ball.home_yd ?? ball.carry_yd })));
+const dots = computed(() => own.value.map((ball) => ({ ...ball, carry_yd: ball.standard_yd ?? ball.carry_yd })));
 const strikes = computed(() => {
   const counts = new Map<string, number>();
   for (const ball of own.value) {

@@ -224,7 +224,7 @@ useKeys("Matrix", [
             </select></label
           >
           <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
-          <span class="quiet">{{ units.name }}, <Hint word="home">at home</Hint></span>
+          <span class="quiet">{{ units.name }}, <Hint word="standard">in standard conditions</Hint></span>
         </div>
         <MatrixGrid
           v-if="filtered"

@@ -64,7 +64,7 @@ const goal = computed(() =>
     <p class="num numbers">
       Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.show(shot.run_yd) }} to
       {{ units.show(shot.finish_yd) }} {{ units.unit }}
-      <span class="quiet">(its {{ units.show(shot.home_yd) }} at home)</span>
+      <span class="quiet">(normal carry {{ units.show(shot.standard_yd) }})</span>
     </p>
     <p class="num">
       <b>{{ percent(shot.on_green) }}</b> on the green, {{ goal }},

@@ -17,7 +17,7 @@ const LETTERS = "123456789abcdefghijk";
 const nameOf = (shot: Picked) =>
   shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** By what they carry at home, as the card has them: their order tells nothing. */
-const choices = computed(() => [...(props.answer?.shots ?? [])].sort((a, b) => a.home_yd - b.home_yd));
+const choices = computed(() => [...(props.answer?.shots ?? [])].sort((a, b) => a.standard_yd - b.standard_yd));
 const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.max(0, value) });
 const said = computed(() => props.quiz.answered.value);
 const chosen = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.shot));
@@ -56,7 +56,7 @@ defineExpose({
             @click="answer && quiz.answer(shot, answer)"
           >
             <kbd>{{ LETTERS[i] }}</kbd> {{ nameOf(shot) }}
-            <span class="quiet">{{ units.show(shot.home_yd) }}</span>
+            <span class="quiet">{{ units.show(shot.standard_yd) }}</span>
             <span v-if="said" class="more">{{
               said.pick === idOf(shot) ? "the pick" : `+${strokes(shot.more)}`
             }}</span>

@@ -19,7 +19,7 @@ const ball = (uid: string, minute: number): Ball => ({
   lie: "mat",
   carry_yd: 60,
   total_yd: null,
-  home_yd: 60,
+  standard_yd: 60,
   launch_deg: null,
   spin_rpm: null,
   ball_speed_mps: null,

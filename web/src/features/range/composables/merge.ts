@@ -13,7 +13,7 @@ export interface ShownBall {
   lie: Ball["lie"];
   carry_yd: number | null;
   total_yd: number | null;
-  home_yd: number | null;
+  standard_yd: number | null;
   launch_deg: number | null;
   /** Where the launch is against its window, once the server has worked it out. */
   side: Ball["side"];
@@ -69,7 +69,7 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         lie: op.body.lie ?? "fairway",
         carry_yd: op.body.carry_yd ?? null,
         total_yd: op.body.total_yd ?? null,
-        home_yd: null,
+        standard_yd: null,
         launch_deg: null,
         side: null,
         spin_rpm: null,

@@ -11,13 +11,13 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
 from oxgang.core.practice.forms import Call
-from oxgang.core.practice.home import Shows
+from oxgang.core.practice.portal import Shows
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.units import SETS, units_of
 from oxgang.core.words.shots import Strike
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework, Round
-from oxgang.practice.selectors import home
+from oxgang.practice.selectors import portal
 from oxgang.practice.selectors.homework import done_rows, is_late
 from oxgang.texts.messages import Texts, texts
 
@@ -34,7 +34,7 @@ class _Reader:
 
 def content_of(student: Student, now: datetime) -> Data:
     """All parts that the coach has chosen."""
-    shown = home.shows_of(student)
+    shown = portal.shows_of(student)
     units = units_of(student.units)
     words = texts(units)
     reader = _Reader(words, SETS[units].carry.of(1.0))
@@ -50,11 +50,11 @@ def content_of(student: Student, now: datetime) -> Data:
         "limit": student.ball_limit,
     }
     if Shows.HOMEWORK in shown:
-        waiting = home.open_homework(student, now)
+        waiting = portal.open_homework(student, now)
         content["homework"] = [_homework(one, reader, today) for one in waiting]
     if Shows.PRACTICE in shown:
         content["games"] = _games(student, now, reader)
-        content["rounds"] = [_round(row, words) for row in home.last_rounds(student)]
+        content["rounds"] = [_round(row, words) for row in portal.last_rounds(student)]
     if Shows.PROGRESS in shown:
         content["progress"] = _progress(student, now, reader)
     if Shows.CUES in shown:
@@ -67,11 +67,11 @@ def content_of(student: Student, now: datetime) -> Data:
                 "strike": ball.strike,
                 "day": ball.hit_on.isoformat(),
             }
-            for ball in home.last_balls(student)
+            for ball in portal.last_balls(student)
         ]
     if Shows.PICTURES in shown:
         content["pictures"] = [
-            {"id": p.pk, "swing": p.swing, "height": p.trajectory} for p in home.pictures_of(student)
+            {"id": p.pk, "swing": p.swing, "height": p.trajectory} for p in portal.pictures_of(student)
         ]
     return content
 
@@ -146,7 +146,7 @@ def _games(student: Student, now: datetime, reader: _Reader) -> list[Data]:
             "seeds": [seed for seed, _, _ in game.rounds],
             **_calls([calls for _, calls, _ in game.rounds], game.tolerance_yd, reader),
         }
-        for game in home.games_for(student, now, seed)
+        for game in portal.games_for(student, now, seed)
     ]
 
 
@@ -155,7 +155,7 @@ def _round(row: Round, words: Texts) -> Data:
     name = words.format(f"trial-{row.trial}" if row.trial else f"form-{row.form}")
     return {
         "uid": out.uid,
-        "day": words.format("home-day", {"on": row.day.isoformat()}),
+        "day": words.format("portal-day", {"on": row.day.isoformat()}),
         "name": name[:1].upper() + name[1:],
         "points": out.points,
         "of": out.of,
@@ -166,7 +166,7 @@ def _round(row: Round, words: Texts) -> Data:
 
 
 def _progress(student: Student, now: datetime, reader: _Reader) -> Data:
-    found = home.progress_of(student, day_at(student.academy, now))
+    found = portal.progress_of(student, day_at(student.academy, now))
     goal, streak = found.going, found.streak
     per = reader.per_yd
     return {
@@ -186,19 +186,19 @@ def _progress(student: Student, now: datetime, reader: _Reader) -> Data:
         "weeks": streak.weeks,
         "longest": streak.longest,
         "paused": streak.paused,
-        "goal": reader.words.format(f"home-goal-{goal.goal}"),
+        "goal": reader.words.format(f"portal-goal-{goal.goal}"),
         "met": goal.met,
         "of": goal.of,
     }
 
 
 def _lesson(student: Student, words: Texts) -> Data | None:
-    lesson = home.last_lesson(student)
+    lesson = portal.last_lesson(student)
     if lesson is None:
         return None
     how = words.format(f"{lesson.drill}.how") if lesson.drill.startswith("drill-") else ""
     return {
-        "day": words.format("home-day", {"on": lesson.day.isoformat()}),
+        "day": words.format("portal-day", {"on": lesson.day.isoformat()}),
         "cue": words.format(lesson.cue),
         "drill": words.format(lesson.drill),
         "how": "" if how.endswith(".how") else how,

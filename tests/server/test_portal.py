@@ -10,7 +10,7 @@ import pytest
 from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Club, Student
-from oxgang.core.practice.home import JUNIORS, Shows, going, streak_of, usual_parts
+from oxgang.core.practice.portal import JUNIORS, Shows, going, streak_of, usual_parts
 from oxgang.matrix.models import CardLink
 from oxgang.practice.models import Round
 from oxgang.practice.services.sharing import TRIES, TRIES_IN_ALL
@@ -32,7 +32,7 @@ class Phone:
         self.token = url.rpartition("/")[2]
         self.client = Client(enforce_csrf_checks=True)
 
-    def get(self, part: str = "home.json") -> Any:
+    def get(self, part: str = "portal.json") -> Any:
         return self.client.get(f"/c/{self.token}/{part}")
 
     def put(self, body: Any) -> Any:
@@ -136,7 +136,7 @@ def test_a_code_is_asked_for_remembered_and_another_one_shuts_the_door_again(
     api: Api, playing: Student
 ) -> None:
     phone = link(api, playing, code="2718")
-    for part in ("home.json", "card.json"):
+    for part in ("portal.json", "card.json"):
         asked = phone.get(part)
         assert (asked.status_code, asked.json()["code"]) == (401, "code-needed")
     assert phone.put({}).status_code in (401, 422)

@@ -4,7 +4,7 @@ import { button, keep, kept, make } from "./dom";
 import { play, unfinished, type Asked, type Par, type PhoneCall } from "./play";
 import { Queue } from "./queue";
 
-interface HomeRow {
+interface PortalRow {
   name: string;
   about: string;
   cue: string;
@@ -25,7 +25,7 @@ interface HomeHomework {
   due: string;
   late: boolean;
   closed: boolean;
-  rows: HomeRow[];
+  rows: PortalRow[];
 }
 interface Game {
   trial: string;
@@ -63,7 +63,7 @@ interface Progress {
   met: number;
   of: number;
 }
-export interface Home {
+export interface Portal {
   student: string;
   unit: string;
   per_yd: number;
@@ -83,7 +83,7 @@ const LABELS: Record<Tab, string> = { card: "Card", practise: "Practise", progre
 /** A form in which the next round of a game is another one. */
 const TURN = "#turn";
 
-export interface HomeOptions {
+export interface PortalOptions {
   token: string;
   /** Where the card is built. */
   card: HTMLElement;
@@ -91,19 +91,19 @@ export interface HomeOptions {
   place: HTMLElement;
 }
 
-export class HomePlace {
+export class PortalPlace {
   readonly #address: string;
-  readonly #options: HomeOptions;
+  readonly #options: PortalOptions;
   readonly #queue: Queue;
-  #home: Home | null;
+  #portal: Portal | null;
   #tab: Tab = "card";
   #hasCard = false;
   #playing = false;
 
-  constructor(options: HomeOptions) {
+  constructor(options: PortalOptions) {
     this.#options = options;
-    this.#address = `/c/${options.token}/home.json`;
-    this.#home = kept<Home>(this.#address);
+    this.#address = `/c/${options.token}/portal.json`;
+    this.#portal = kept<Portal>(this.#address);
     this.#queue = new Queue(`/c/${options.token}/rounds`, () => this.#show());
     const there = kept<Tab>(`${this.#address}#tab`);
     if (there && there in LABELS) this.#tab = there;
@@ -130,20 +130,20 @@ export class HomePlace {
       return "gone";
     }
     if (!answer.ok) return "away";
-    this.#home = (await answer.json()) as Home;
-    keep(this.#address, this.#home);
+    this.#portal = (await answer.json()) as Portal;
+    keep(this.#address, this.#portal);
     this.#show();
     if (await this.#queue.send()) return this.refresh();
     return "open";
   }
 
   get #places(): Tab[] {
-    const home = this.#home;
-    if (!home) return ["card"];
+    const portal = this.#portal;
+    if (!portal) return ["card"];
     const found: Tab[] = [];
     if (this.#hasCard) found.push("card");
-    if (home.homework || home.games || home.lesson) found.push("practise");
-    if (home.progress || home.balls || home.rounds?.length) found.push("progress");
+    if (portal.homework || portal.games || portal.lesson) found.push("practise");
+    if (portal.progress || portal.balls || portal.rounds?.length) found.push("progress");
     return found.length ? found : ["card"];
   }
   #show(): void {
@@ -163,9 +163,9 @@ export class HomePlace {
     );
     card.hidden = now !== "card" || this.#playing;
     place.hidden = now === "card" && !this.#playing;
-    if (this.#playing || !this.#home) return;
-    if (now === "practise") place.replaceChildren(...this.#practise(this.#home));
-    else if (now === "progress") place.replaceChildren(...this.#progress(this.#home));
+    if (this.#playing || !this.#portal) return;
+    if (now === "practise") place.replaceChildren(...this.#practise(this.#portal));
+    else if (now === "progress") place.replaceChildren(...this.#progress(this.#portal));
   }
   #go(tab: Tab): void {
     this.#tab = tab;
@@ -174,14 +174,14 @@ export class HomePlace {
     scrollTo(0, 0);
   }
   get #open(): HomeHomework[] {
-    return (this.#home?.homework ?? []).filter((one) => !one.closed && one.rows.some((row) => !row.done));
+    return (this.#portal?.homework ?? []).filter((one) => !one.closed && one.rows.some((row) => !row.done));
   }
 
-  #practise(home: Home): HTMLElement[] {
+  #practise(portal: Portal): HTMLElement[] {
     const waits = this.#queue.waiting;
     const left = unfinished(this.#round);
     return [
-      make("h1", home.student),
+      make("h1", portal.student),
       ...(waits
         ? [
             make(
@@ -196,18 +196,18 @@ export class HomePlace {
         ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
         : []),
       ...(left ? [button(`Go on: ${left.asked.title}`, () => this.#begin(left), "first wide")] : []),
-      ...(home.lesson ? [this.#lesson(home.lesson)] : []),
-      ...(home.homework ? [make("h2", "Homework"), ...this.#homework(home.homework)] : []),
-      ...(home.games?.length ? [make("h2", "Games"), ...home.games.map((game) => this.#game(game))] : []),
+      ...(portal.lesson ? [this.#lesson(portal.lesson)] : []),
+      ...(portal.homework ? [make("h2", "Homework"), ...this.#homework(portal.homework)] : []),
+      ...(portal.games?.length ? [make("h2", "Games"), ...portal.games.map((game) => this.#game(game))] : []),
     ];
   }
-  #lesson({ day, cue, drill, how }: NonNullable<Home["lesson"]>): HTMLElement {
+  #lesson({ day, cue, drill, how }: NonNullable<Portal["lesson"]>): HTMLElement {
     const part = make("section", "", "lesson");
     part.append(make("p", `From the lesson of ${day}`, "small"));
     if (cue) part.append(make("p", cue, "name"));
     if (drill) part.append(make("p", drill, "carry"));
     if (how) part.append(make("p", how, "recipe"));
-    for (const { id, swing, height } of this.#home?.pictures ?? []) {
+    for (const { id, swing, height } of this.#portal?.pictures ?? []) {
       const image = make("img");
       image.src = `/c/${this.#options.token}/pictures/${id}/still.jpg`;
       image.alt = `You at ${swing} ${height}`.trim();
@@ -273,8 +273,8 @@ export class HomePlace {
     return `${this.#address}#round`;
   }
   #begin(asked: Parameters<typeof play>[1]): void {
-    const home = this.#home;
-    if (!home) return;
+    const portal = this.#portal;
+    if (!portal) return;
     this.#playing = true;
     this.#show();
     const leave = () => {
@@ -284,9 +284,9 @@ export class HomePlace {
     };
     play(this.#options.place, asked, {
       name: this.#round,
-      unit: home.unit,
-      perYard: home.per_yd,
-      strikes: home.strikes,
+      unit: portal.unit,
+      perYard: portal.per_yd,
+      strikes: portal.strikes,
       send: (round) => {
         this.#queue.add(round);
         void this.refresh();
@@ -297,14 +297,14 @@ export class HomePlace {
     scrollTo(0, 0);
   }
 
-  #progress(home: Home): HTMLElement[] {
-    const { progress } = home;
-    const parts: HTMLElement[] = [make("h1", home.student)];
+  #progress(portal: Portal): HTMLElement[] {
+    const { progress } = portal;
+    const parts: HTMLElement[] = [make("h1", portal.student)];
     if (progress) {
       const { weeks, longest, paused } = progress;
       parts.push(
         make("h2", "Your ground"),
-        ground(progress, home.unit),
+        ground(progress, portal.unit),
         make("h2", "Next"),
         make(
           "p",
@@ -317,9 +317,9 @@ export class HomePlace {
         make("p", streakWords(weeks, longest, paused), "carry"),
       );
     }
-    if (home.rounds?.length) {
+    if (portal.rounds?.length) {
       const table = make("table");
-      for (const round of home.rounds) {
+      for (const round of portal.rounds) {
         const row = table.insertRow();
         row.insertCell().textContent = round.points === null ? "–" : String(round.points);
         row.insertCell().textContent = `${round.name}, ${round.day}`;
@@ -327,9 +327,9 @@ export class HomePlace {
       }
       parts.push(make("h2", "Rounds"), table);
     }
-    if (home.balls?.length) {
+    if (portal.balls?.length) {
       const table = make("table");
-      for (const ball of home.balls) {
+      for (const ball of portal.balls) {
         const row = table.insertRow();
         row.insertCell().textContent = ball.carry === null ? "–" : String(ball.carry);
         row.insertCell().textContent = ball.shot;
@@ -342,11 +342,11 @@ export class HomePlace {
 }
 
 /** The calls of a round, in its order. */
-function called({ calls, orders }: Pick<HomeRow, "calls" | "orders">, round: number): PhoneCall[] {
+function called({ calls, orders }: Pick<PortalRow, "calls" | "orders">, round: number): PhoneCall[] {
   return (orders[round] ?? []).flatMap((place) => calls[place] ?? []);
 }
 
-function askedOf(one: HomeHomework, row: HomeRow, place: number): Asked {
+function askedOf(one: HomeHomework, row: PortalRow, place: number): Asked {
   return {
     title: `${one.title}: ${row.name}`,
     cue: row.cue || one.cues,

@@ -1,4 +1,4 @@
-"""Bringing measured balls to home conditions: one carry and its added uncertainty for each ball.
+"""Converting measured balls to standard conditions: one carry and its added uncertainty for each ball.
 
 Home is the academy's altitude, 20 degrees C, 50 % humidity, no wind, a premium ball from fairway.
 Air and wind are taken out by ball flight, from the launch and spin that were measured or that the
@@ -28,7 +28,7 @@ from oxgang.core.flight.chain import (
     contact_of,
     surface_factor,
 )
-from oxgang.core.flight.conditions import HOME_TEMPERATURE_C, carry_elsewhere, home_air
+from oxgang.core.flight.conditions import STANDARD_TEMPERATURE_C, carry_elsewhere, standard_air
 from oxgang.core.flight.run import carry_from_total
 from oxgang.core.words.shots import Grooves, Shot
 
@@ -59,8 +59,8 @@ STEPS: Final = (0.5, 5.0, 0.1)
 
 
 @dataclass(frozen=True, slots=True)
-class HomeCarry:
-    """Carry at home [yd], None where only a launch is known, and its added sd (of log carry)."""
+class StandardCarry:
+    """Standard carry [yd], None where only a launch is known, and its added sd (of log carry)."""
 
     carry_yd: float | None
     sd: float = 0.0
@@ -77,38 +77,38 @@ class _Setting:
 
 
 def usual_altitude(shots: Sequence[Shot]) -> float:
-    """The altitude [m] at which most balls of a file were hit: its home where none is given."""
+    """The altitude [m] at which most balls of a file were hit: sea level where none is given."""
     known = [shot.altitude_m for shot in shots if shot.altitude_m is not None]
     return float(median(known)) if known else 0.0
 
 
-def at_home(shots: Sequence[Shot], home_altitude_m: float, chain: Chain) -> list[HomeCarry]:
-    """The home carry of each ball. A ball that cannot be converted is trusted less.
+def to_standard(shots: Sequence[Shot], academy_altitude_m: float, chain: Chain) -> list[StandardCarry]:
+    """The standard carry of each ball. A ball that cannot be converted is trusted less.
 
     Parameters
     ----------
     chain
         What the student's shots typically start with, where launch or spin were not measured.
     """
-    home = home_air(home_altitude_m).density()
+    standard = standard_air(academy_altitude_m).density()
     carries = np.array([shot.carry_yd or np.nan for shot in shots], dtype=float)
     sd = np.zeros(len(shots))
     groups: dict[_Setting, list[int]] = defaultdict(list)
     densities: dict[tuple[float, float], float] = {}
     for i, shot in enumerate(shots):
-        at = _place(shot, home_altitude_m)
+        at = _place(shot, academy_altitude_m)
         if at not in densities:
             densities[at] = _density(*at)
         total_only = shot.carry_yd is None and shot.total_yd is not None
-        if total_only or densities[at] != home or shot.headwind_mps:
+        if total_only or densities[at] != standard or shot.headwind_mps:
             groups[_setting(shot, densities[at], chain)].append(i)
     for setting, balls in groups.items():
         _from_totals(shots, setting, balls, carries, sd)
-    _to_home(groups, carries, sd, home)
+    _to_standard(groups, carries, sd, standard)
     result = []
     for i, shot in enumerate(shots):
         if not np.isfinite(carries[i]):
-            result.append(HomeCarry(None))
+            result.append(StandardCarry(None))
             continue
         contact = contact_of(shot)
         share = surface_factor(contact).share
@@ -117,13 +117,13 @@ def at_home(shots: Sequence[Shot], home_altitude_m: float, chain: Chain) -> list
         apart = hypot(WET_SD * shot.wet, WORN_SD * (shot.grooves is Grooves.WORN))
         read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
         added = hypot(sd[i], read, apart)
-        result.append(HomeCarry(round(float(carries[i]) / share, 3), round(added, 5)))
+        result.append(StandardCarry(round(float(carries[i]) / share, 3), round(added, 5)))
     return result
 
 
-def _place(shot: Shot, home_altitude_m: float) -> tuple[float, float]:
-    temperature = HOME_TEMPERATURE_C if shot.temperature_c is None else shot.temperature_c
-    altitude = home_altitude_m if shot.altitude_m is None else shot.altitude_m
+def _place(shot: Shot, academy_altitude_m: float) -> tuple[float, float]:
+    temperature = STANDARD_TEMPERATURE_C if shot.temperature_c is None else shot.temperature_c
+    altitude = academy_altitude_m if shot.altitude_m is None else shot.altitude_m
     return temperature, altitude
 
 
@@ -131,7 +131,7 @@ def _density(temperature_c: float, altitude_m: float) -> float:
     try:
         return Air(temperature_c, altitude_m).density()
     except InputError:  # a file from elsewhere may hold anything; such air is not taken out
-        return home_air(0.0).density()
+        return standard_air(0.0).density()
 
 
 def _setting(shot: Shot, density: float, chain: Chain) -> _Setting:
@@ -175,12 +175,14 @@ def _from_totals(
         carries[which[flies]], sd[which[flies]] = carry, run_sd / carry
 
 
-def _to_home(groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, home_density: float) -> None:
+def _to_standard(
+    groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, standard_density: float
+) -> None:
     """Fly all settings at once: each at its balls' carries, or at nodes between them."""
     flown: list[tuple[_Setting, NDArray[np.intp], Array]] = []
     for setting, balls in groups.items():
         far = np.array([i for i in balls if carries[i] >= LEAST_YD], dtype=np.intp)
-        if not len(far) or (setting.density == home_density and not setting.headwind_mps):
+        if not len(far) or (setting.density == standard_density and not setting.headwind_mps):
             continue
         nodes = carries[far]
         if len(far) > NODES:
@@ -194,7 +196,7 @@ def _to_home(groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, ho
         for name in ("launch_deg", "spin_per_mps", "density", "headwind_mps")
     ]
     table = np.stack([np.concatenate([nodes for _, _, nodes in flown]), *columns], 1)
-    changes = np.split(_change(table, home_density), np.cumsum(rows)[:-1])
+    changes = np.split(_change(table, standard_density), np.cumsum(rows)[:-1])
     for (_, far, nodes), change in zip(flown, changes, strict=True):
         here = carries[far]
         by = change if len(far) <= NODES else np.interp(here, nodes, change)
@@ -205,8 +207,8 @@ def _to_home(groups: Mapping[_Setting, list[int]], carries: Array, sd: Array, ho
         sd[far] = np.hypot(sd[far], added)
 
 
-def _change(table: Array, home_density: float) -> Array:
-    """Log of home carry over carry, for rows of carry, launch, spin ratio, density and wind.
+def _change(table: Array, standard_density: float) -> Array:
+    """Log of standard carry over carry, for rows of carry, launch, spin ratio, density and wind.
 
     A row that no ball speed fits is nan: halving finds it.
     """
@@ -217,7 +219,7 @@ def _change(table: Array, home_density: float) -> Array:
             launch,
             ratio,
             here_density=density,
-            there_density=home_density,
+            there_density=standard_density,
             here_headwind_mps=wind,
             precision_yd=PRECISION_YD,
         )
@@ -225,5 +227,7 @@ def _change(table: Array, home_density: float) -> Array:
         if len(table) == 1:
             return np.array([np.nan])
         middle = len(table) // 2
-        return np.concatenate([_change(table[:middle], home_density), _change(table[middle:], home_density)])
+        return np.concatenate(
+            [_change(table[:middle], standard_density), _change(table[middle:], standard_density)]
+        )
     return np.asarray(np.log(there / carry))

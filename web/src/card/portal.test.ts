@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { HomePlace, streakWords, type Home } from "./home";
+import { PortalPlace, streakWords, type Portal } from "./portal";
 import { betterWords, isMet, type PhoneCall } from "./play";
 import { Queue } from "./queue";
 
@@ -14,7 +14,7 @@ const call = (at: number): PhoneCall => ({
   call: { yardage_yd: at },
 });
 const PAR = { par: 1, beats: [0, 0.4, 0.9] };
-const home = (more: Partial<Home> = {}): Home => ({
+const portal = (more: Partial<Portal> = {}): Portal => ({
   student: "Ansel Quill",
   unit: "m",
   per_yd: 0.9144,
@@ -66,7 +66,7 @@ beforeEach(() => {
   sent = [];
   answer = () => Response.json({ round: { uid: sent.at(-1)?.uid } });
   vi.stubGlobal("fetch", async (_: string, asked?: RequestInit) => {
-    if (asked?.method !== "PUT") return Response.json(home());
+    if (asked?.method !== "PUT") return Response.json(portal());
     sent.push(JSON.parse(String(asked.body)));
     return answer();
   });
@@ -80,8 +80,8 @@ function type(text: string): void {
   field.value = text;
   field.form!.dispatchEvent(new Event("submit", { cancelable: true }));
 }
-async function opened(): Promise<HomePlace> {
-  const one = new HomePlace({ token: "t", card, tabs, place });
+async function opened(): Promise<PortalPlace> {
+  const one = new PortalPlace({ token: "t", card, tabs, place });
   await one.refresh();
   return one;
 }

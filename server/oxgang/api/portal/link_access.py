@@ -12,7 +12,7 @@ from django.utils import timezone
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import OxgangError, ProblemCode
 from oxgang.matrix.models import CardLink
-from oxgang.practice.selectors.home import link_of
+from oxgang.practice.selectors.portal import link_of
 
 # A phone that knew the code is not asked again for so long.
 KNOWN_FOR_S: Final = 400 * 24 * 3600

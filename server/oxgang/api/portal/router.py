@@ -15,14 +15,14 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.card.address import public_base
 from oxgang.api.fields import made
-from oxgang.api.home.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingBody, SharingOut
-from oxgang.core.practice.home import Shows, usual_parts
+from oxgang.api.portal.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingBody, SharingOut
+from oxgang.core.practice.portal import Shows, usual_parts
 from oxgang.matrix.models import CardLink
 from oxgang.matrix.services.publishing import make_link, revoke_link
-from oxgang.practice.selectors.home import shows_of
+from oxgang.practice.selectors.portal import shows_of
 from oxgang.practice.services.sharing import TRIES_IN_ALL, checked_code, renew_link, set_code, share
 
-router = Router(tags=["home"])
+router = Router(tags=["portal"])
 
 
 def _link(link: CardLink) -> LinkOut:

@@ -1,5 +1,4 @@
-"""Bringing stored balls home: when they are stored, and when what a student's shots start with has
-changed."""
+"""Standard carries of stored balls: made on storing, and anew when what a shot starts with changes."""
 
 from __future__ import annotations
 
@@ -14,14 +13,14 @@ from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.services.log import touch
 from oxgang.core.carry.noise import REPORTED_SD
-from oxgang.core.flight.home import at_home
+from oxgang.core.flight.standard import to_standard
 from oxgang.range_sessions.models import Ball
 
 AT_ONCE = 1000
 
 
 def normalize_all_carries(student: Student) -> int:
-    """Bring a student's balls home anew, those too that are undone. Returns how many."""
+    """Bring a student's carries anew, those too that are undone. Returns how many."""
     done = last = 0
     measured = Q(carry_yd__isnull=False) | Q(total_yd__isnull=False)
     balls = Ball.objects.filter(measured, student=student).select_related("club").order_by("pk")
@@ -29,19 +28,19 @@ def normalize_all_carries(student: Student) -> int:
         last = some[-1].pk
         with transaction.atomic():
             normalize_carry(student, some, {ball.club_id: ball.club.loft_deg for ball in some})
-            Ball.objects.bulk_update(some, ["home_yd", "home_sd"])
+            Ball.objects.bulk_update(some, ["standard_yd", "standard_sd"])
             touch({student.pk})
         done += len(some)
     return done
 
 
 def normalize_carry(student: Student, balls: list[Ball], lofts: Mapping[Any, float]) -> None:
-    """Set the carries at home [yd] of balls, given the lofts [degrees] of clubs by their keys.
+    """Set the carries in standard conditions [yd] of balls, given the lofts [degrees] of clubs by their keys.
     Nothing is stored."""
     # By their ids: a bag may have had two clubs of one label.
     chain = chain_of(student, {str(key): loft for key, loft in lofts.items()})
     shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
-    homes = at_home(shots, student.academy.altitude_m, chain)
-    for ball, home in zip(balls, homes, strict=True):
-        ball.home_yd = home.carry_yd
-        ball.home_sd = hypot(home.sd, REPORTED_SD) if ball.reported else home.sd
+    standards = to_standard(shots, student.academy.altitude_m, chain)
+    for ball, standard in zip(balls, standards, strict=True):
+        ball.standard_yd = standard.carry_yd
+        ball.standard_sd = hypot(standard.sd, REPORTED_SD) if ball.reported else standard.sd

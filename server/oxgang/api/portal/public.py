@@ -12,25 +12,25 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from oxgang.api import problems
-from oxgang.api.home.content import content_of
-from oxgang.api.home.door import CodeNeeded, Gone, known, let_in, remember
 from oxgang.api.lessons.router import as_jpeg
+from oxgang.api.portal.content import content_of
+from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in, remember
 from oxgang.api.practice.content import hit_of, round_out
 from oxgang.api.practice.schemas import RoundIn, RoundKept
 from oxgang.api.problems import StrictJson
-from oxgang.core.practice.home import Shows
-from oxgang.practice.selectors.home import opened, pictures_of, shows_of
+from oxgang.core.practice.portal import Shows
+from oxgang.practice.selectors.portal import opened, pictures_of, shows_of
 from oxgang.practice.services.rounds import keep_round
 from oxgang.practice.services.sharing import CodeLocked, try_code
 
-home_api = NinjaAPI(
+portal_api = NinjaAPI(
     title="Oxgang, a student's own place",
-    urls_namespace="home",
+    urls_namespace="portal",
     parser=StrictJson(),
     docs_url=None,
     openapi_url=None,
 )
-problems.install(home_api)
+problems.install(portal_api)
 problems.STATUS[Gone] = 404
 problems.STATUS[CodeNeeded] = 401
 problems.STATUS[CodeLocked] = 429
@@ -40,7 +40,7 @@ class Code(Schema):
     code: str = Field(max_length=12)
 
 
-@home_api.get("/{token}/home.json")
+@portal_api.get("/{token}/portal.json")
 @decorate_view(never_cache)
 def everything(request: HttpRequest, token: str) -> dict[str, Any]:
     """All that the student sees beside the card."""
@@ -49,7 +49,7 @@ def everything(request: HttpRequest, token: str) -> dict[str, Any]:
     return content_of(link.student, now)
 
 
-@home_api.post("/{token}/code")
+@portal_api.post("/{token}/code")
 def code(request: HttpRequest, token: str, data: Code, response: HttpResponse) -> dict[str, bool]:
     """Whether the code opens the link; this phone is then not asked again."""
     link = known(token)
@@ -59,7 +59,7 @@ def code(request: HttpRequest, token: str, data: Code, response: HttpResponse) -
     return {"opens": opens}
 
 
-@home_api.put("/{token}/rounds", response=RoundKept)
+@portal_api.put("/{token}/rounds", response=RoundKept)
 def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundKept:
     """The student's own report of a round: kept once, its balls into the coach's review."""
     student = let_in(request, token).student
@@ -69,7 +69,7 @@ def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundKept:
     return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
 
 
-@home_api.get("/{token}/pictures/{picture_id}/still.jpg")
+@portal_api.get("/{token}/pictures/{picture_id}/still.jpg")
 @decorate_view(never_cache)
 def picture(request: HttpRequest, token: str, picture_id: int) -> HttpResponse:
     """A position of the student's own, where the coach allows it."""

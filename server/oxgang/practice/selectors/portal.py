@@ -13,17 +13,17 @@ from django.db.models import F, Q, QuerySet
 from oxgang.academy.models import Student
 from oxgang.academy.tokens import hash_of
 from oxgang.core.practice.forms import Call, calls_of
-from oxgang.core.practice.home import Going, Shows, Streak, going, streak_of, usual_parts
 from oxgang.core.practice.par import Par
+from oxgang.core.practice.portal import Going, Shows, Streak, going, streak_of, usual_parts
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, Trial, row_of, weakest
 from oxgang.core.words.shots import Strike
 from oxgang.matrix.models import CardLink, Summary
 from oxgang.matrix.selectors.played import played_in
 from oxgang.practice.models import Homework, Lesson, Picture, Round, Sharing
-from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
+from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.rounds import LOOK_BACK, misses_of, rounds_of
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import balls_of, days_hit

@@ -5,7 +5,7 @@ from datetime import datetime
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.core.practice.home import Shows
+from oxgang.core.practice.portal import Shows
 
 
 class LinkIn(Schema):
