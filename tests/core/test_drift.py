@@ -217,10 +217,10 @@ def test_what_is_known_to_have_changed_is_no_surprise() -> None:
     standing, new = student.standing(), student.hit(check_up(), 0, 0.08)
     plain = shift(evidence(standing, day=STOOD), new, day=TODAY)
     lesson = Change(TODAY - timedelta(days=5), sd=0.06, own_sd=0.02)
-    told = shift(evidence(standing, day=STOOD, changes=[lesson]), new, day=TODAY)
+    imported = shift(evidence(standing, day=STOOD, changes=[lesson]), new, day=TODAY)
     assert plain.changed
-    assert not told.changed
-    assert told.sd > plain.sd
+    assert not imported.changed
+    assert imported.sd > plain.sd
     elsewhere = Change(TODAY - timedelta(days=5), club="none of these", sd=0.06)
     other = shift(evidence(standing, day=STOOD, changes=[elsewhere]), new, day=TODAY)
     assert other.sd == pytest.approx(plain.sd, rel=0.02)

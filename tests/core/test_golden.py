@@ -112,7 +112,7 @@ def balls_of(days_ago: int, moved: float, rng: np.random.Generator, n: int) -> I
             BallType.RANGE if i % 6 == 4 else BallType.PREMIUM,
             (Lie.MAT, Lie.FAIRWAY)[i % 2],
             sd=0.03 if i % 9 == 2 else 0.0,
-            wind_told=i % 3 > 0,
+            wind_known=i % 3 > 0,
         )
 
 
@@ -120,7 +120,7 @@ def evidence() -> Evidence:
     rng = np.random.default_rng(8)
     hits = [h for ago, moved in SESSIONS for h in balls_of(ago, moved, rng, 36)]
     full = CellKey("47", "full")
-    told = Hit(full, point(full), 101.0, "told", TODAY - 50 * DAY, sd=0.06, told=True)
+    imported = Hit(full, point(full), 101.0, "told", TODAY - 50 * DAY, sd=0.06, imported=True)
     # A shoulder swing of another scale stands under the nearest of this one.
     other = Point("47", 47.0, 130.0)
     elsewhere = [
@@ -138,7 +138,7 @@ def evidence() -> Evidence:
         Happened(EventKind.TECHNIQUE, TODAY - 35 * DAY, swing="10:00", arm_deg=120.0),
     ]
     return Evidence(
-        [*hits, told, *elsewhere, wild, *short], CLUBS, CLOCK.positions, TODAY, changes_of(events)
+        [*hits, imported, *elsewhere, wild, *short], CLUBS, CLOCK.positions, TODAY, changes_of(events)
     )
 
 

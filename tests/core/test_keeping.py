@@ -170,7 +170,7 @@ def said_of(found: object) -> list[str]:
     return [texts().sentence(reason) for reason in found.reasons]  # type: ignore[attr-defined]
 
 
-def told(name: str, whole: Stretch, halves: Turn | None, **more: Any) -> str:
+def imported(name: str, whole: Stretch, halves: Turn | None, **more: Any) -> str:
     drafted = draft(name, whole, halves, from_yd=30, to_yd=100, **more)
     return " ".join(texts().say(one) for one in drafted)
 
@@ -329,13 +329,13 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
     span = (TODAY - 400 * DAY, TODAY)
     whole = stretch_of(hits, [], *span)
     halves = turn_at(hits, [], TODAY - 36 * DAY, from_day=span[0], to_day=span[1])
-    words = told("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25)
+    words = imported("Odile", whole, halves, covered=(0.3, 0.44), doubtful=0.25)
     assert "Odile hit 80 balls." in words
     assert "in the first half to 80 % in the second" in words
     assert "44 % of the ground from 30 to 100 yd has a shot, up from 30 %." in words
     assert "25 % of the numbers want measuring again." in words
     assert "launches" not in words
-    less = told("Odile", whole, None, covered=(0.5, 0.44), doubtful=None)
+    less = imported("Odile", whole, None, covered=(0.5, 0.44), doubtful=None)
     assert "has a shot, down from 50 %." in less
     assert halves is not None
     solid, spread = before_and_after(halves)
@@ -348,5 +348,5 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
         Moved.SOLID_CHANCE,
         Moved.SPREAD_CHANCE,
     ]
-    none = told("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
+    none = imported("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
     assert none == "Pell has not hit in this period."

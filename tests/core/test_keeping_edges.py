@@ -132,9 +132,9 @@ def test_one_wide_number_is_named_and_a_told_one_is_no_odd_ball() -> None:
         [*cells[1:2], made(50)], as_of=TODAY, tolerance_yd=2.5, clubs=1, balls=5, last_hit=None, events=[]
     )
     assert [r.values.get("shot") for r in one.reasons] == [str(SHORT)]
-    told = [*(hit(52.0 + i / 4, uid=f"{i}") for i in range(6)), hit(99.0, uid="told", told=True)]
-    assert not matrix(told).suspects
-    assert [s.uid for s in matrix([*told[:6], hit(99.0, uid="ball")]).suspects] == ["ball"]
+    imported = [*(hit(52.0 + i / 4, uid=f"{i}") for i in range(6)), hit(99.0, uid="told", imported=True)]
+    assert not matrix(imported).suspects
+    assert [s.uid for s in matrix([*imported[:6], hit(99.0, uid="ball")]).suspects] == ["ball"]
 
 
 @pytest.mark.parametrize(

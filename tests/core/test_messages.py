@@ -36,7 +36,7 @@ from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Lie
-from oxgang.practice.selectors.keeping import Kept
+from oxgang.practice.selectors.data_inventory import RecordKind
 from oxgang.texts.messages import source, texts
 
 ROOT = Path(__file__).parents[2]
@@ -65,7 +65,7 @@ NAMES: dict[str, Any] = {
     "shows": Shows,
     "home-goal": choice.Goal,
     "level": Level,
-    "kept": Kept,
+    "record": RecordKind,
     "word": Term,
     "role": StrEnum("Role", PersonRole.values),
 }

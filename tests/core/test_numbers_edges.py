@@ -32,7 +32,7 @@ NINE = CellKey("56", "9:00")
 
 def test_a_day_whose_wind_nobody_wrote_down_is_less_sure() -> None:
     told = matrix([hit(c) for c in (60, 61, 59, 60, 60)])
-    untold = matrix([replace(hit(c), wind_told=False) for c in (60, 61, 59, 60, 60)])
+    untold = matrix([replace(hit(c), wind_known=False) for c in (60, 61, 59, 60, 60)])
     assert cell(untold).half_yd > 1.2 * cell(told).half_yd
     assert cell(untold).carry_yd == pytest.approx(cell(told).carry_yd, abs=0.5)
 

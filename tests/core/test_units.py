@@ -47,8 +47,8 @@ def test_a_set_has_one_system() -> None:
 @given(st.floats(-1e4, 1e4), st.sampled_from(UNITS))
 def test_a_quantity_in_a_sentence_is_told_to_three_figures(value: float, name: str) -> None:
     units = SETS[units_of(name)]
-    told = in_units(f"It is {quantity(value)}.", units)
-    number, sign = told.removeprefix("It is ").removesuffix(".").split(" ")
+    shown = in_units(f"It is {quantity(value)}.", units)
+    number, sign = shown.removeprefix("It is ").removesuffix(".").split(" ")
     assert sign == units.carry.sign
     assert float(number) == pytest.approx(units.carry.of(value), rel=0.006, abs=1e-300)
 

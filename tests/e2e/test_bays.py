@@ -162,7 +162,7 @@ def test_sixty_balls_of_three_students_go_each_to_its_own(
         expect(first).not_to_have_url(here)
     for bay, student in enumerate(ids):
         hit = asked(first, f"students/{student}/balls")
-        assert [(ball["kept"], ball["strike"]) for ball in hit] == [(True, "solid")] * 20
+        assert [(ball["accepted"], ball["strike"]) for ball in hit] == [(True, "solid")] * 20
         assert matrix_balls(first, student) == before[bay] + 20, NAMES[bay]
 
 

@@ -47,7 +47,7 @@ PLACES = (
     "/account",
     "/devices",
     "/history",
-    "/s/{}/kept",
+    "/s/{}/data",
     "/s/{}/setup",
     "/s/{}/matrix",
     "/s/{}/plan",
@@ -168,4 +168,4 @@ def test_a_review_puts_a_strike_and_a_cell_right_in_place(tablet: BrowserContext
     row.get_by_label("Swing").select_option(swings[0])
     expect(page.get_by_text("Put right:")).to_contain_text(swings[0])
     last = asked(page, f"students/{student}/balls")[-1]
-    assert (last["strike"], last["swing"], last["kept"]) == ("thin", swings[0], False)
+    assert (last["strike"], last["swing"], last["accepted"]) == ("thin", swings[0], False)

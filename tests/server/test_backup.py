@@ -183,8 +183,8 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
         for a, s in ((api, rich), (there, new))
     ]
     assert cells[0] == cells[1]
-    told = [sentence_of(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
-    assert "Brought Ansel Quill in from Wexholt Hill" in told
+    history = [sentence_of(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
+    assert "Brought Ansel Quill in from Wexholt Hill" in history
     twice = bring(api, file)
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
     assert bring(api, file, confirmed="true").status_code == 201

@@ -26,7 +26,7 @@ def test_five_balls_with_one_fat_make_the_centre_of_four(api: Api, student: Stud
     unseen = api("GET", f"/students/{student.pk}/matrix").data
     assert unseen["waiting"] == 5
     assert {c["basis"] for c in unseen["cells"]} == {"estimated"}
-    assert api("POST", f"/students/{student.pk}/review", {}).data == {"kept": 5}
+    assert api("POST", f"/students/{student.pk}/review", {}).data == {"accepted": 5}
     matrix = api("GET", f"/students/{student.pk}/matrix").data
     (cell,) = (c for c in matrix["cells"] if c["basis"] == "measured")
     assert cell == stored["cell"] | {"play": "played"}  # the only one: it is proposed

@@ -157,21 +157,21 @@ def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
 ) -> None:
     url = f"/students/{student.pk}"
     sheet = b"club,swing,carry_yd\n56,9:00,52\n56,10:00,70\n"
-    bad = api.upload(f"{url}/told", sheet + b"99,9:00,50\n").json()
-    assert (bad["kept"], bad["problems"][0]["line"]) == (0, 4)
-    assert api.upload(f"{url}/told", sheet).json() == {"kept": 2, "problems": []}
+    bad = api.upload(f"{url}/imported-carries", sheet + b"99,9:00,50\n").json()
+    assert (bad["accepted"], bad["problems"][0]["line"]) == (0, 4)
+    assert api.upload(f"{url}/imported-carries", sheet).json() == {"accepted": 2, "problems": []}
 
     def half() -> dict[str, object]:
         cells = api("GET", f"{url}/matrix").data["cells"]
         return next(c for c in cells if (c["club"], c["swing"], c["trajectory"]) == ("56", "9:00", "stock"))
 
-    told = half()
-    assert (told["basis"], told["balls"], told["told_yd"]) == ("estimated", 0, 52)
-    assert told["carry_yd"] == pytest.approx(51, abs=2)
+    carry = half()
+    assert (carry["basis"], carry["balls"], carry["imported_yd"]) == ("estimated", 0, 52)
+    assert carry["carry_yd"] == pytest.approx(51, abs=2)
     hit(api, student, wedge, [44, 45, 43, 44, 45])
     api("POST", f"{url}/review", {})
     hit_it = half()
-    assert (hit_it["basis"], hit_it["told_yd"]) == ("measured", None)
+    assert (hit_it["basis"], hit_it["imported_yd"]) == ("measured", None)
     assert hit_it["carry_yd"] == pytest.approx(44.5, abs=1.5)
     book = openpyxl.load_workbook(io.BytesIO(api("GET", f"{url}/matrix.xlsx").content))
     assert book.sheetnames == ["matrix", "by yardage", "balls"]
@@ -181,4 +181,4 @@ def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
     assert {c["basis"] for c in cells} == {"measured", "estimated"}
     # What the application exports can be told again.
     exported = api("GET", f"{url}/matrix.csv").content
-    assert api.upload(f"{url}/told", exported).json()["kept"] == 36
+    assert api.upload(f"{url}/imported-carries", exported).json()["accepted"] == 36

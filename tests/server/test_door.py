@@ -96,7 +96,7 @@ def test_a_large_body_is_refused_before_it_is_read(api: Api, coach: Coach) -> No
     assert AccessAttempt.objects.count() == rows
 
 
-@pytest.mark.parametrize("address", ["shots", "shots/check", "told", "files/look", "bag/check"])
+@pytest.mark.parametrize("address", ["shots", "shots/check", "imported-carries", "files/look", "bag/check"])
 def test_only_somebody_signed_in_sends_files(api: Api, student: Student, address: str) -> None:
     url = f"/api/students/{student.pk}/{address}"
     assert limit_of(url).upload

@@ -129,7 +129,7 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
             "clubs": student.clubs.filter(archived_at=None).count(),
             "recipes": api("GET", f"{url}/recipes").data["recipes"]["low"]["ball_in"],
             "balls": sorted(
-                (b.uid, b.strike, b.excluded, b.kept, b.withdrawn_at is None) for b in Ball.objects.all()
+                (b.uid, b.strike, b.excluded, b.accepted, b.withdrawn_at is None) for b in Ball.objects.all()
             ),
         }
 

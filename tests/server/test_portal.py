@@ -83,7 +83,7 @@ def test_homework_goes_to_the_phone_and_comes_back_once(api: Api, playing: Stude
     first, other = phone.put(body), Phone(phone.token).put(body)
     assert (first.status_code, first.json()["round"]["points"]) == (200, 5)
     assert (other.json()["balls"], Round.objects.count()) == (0, 1)
-    assert Ball.objects.filter(student=playing, reported=True, kept=False).count() == 5
+    assert Ball.objects.filter(student=playing, reported=True, accepted=False).count() == 5
     assert phone.get().json()["homework"][0]["rows"][0]["done"] == {"points": 5, "of": 5}
     assert listed(api)["homework"][str(playing.pk)]["back"] == 1
     # Bad results are refused with a sentence, and the phone can say it.

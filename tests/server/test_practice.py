@@ -15,7 +15,7 @@ from oxgang.core.practice.trials import Trial
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors.homework import standings_of
 from oxgang.practice.selectors.rounds import norm_of
-from oxgang.practice.services.rounds import Hit, keep_round
+from oxgang.practice.services.rounds import Hit, save_round
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach, make_student
@@ -75,7 +75,7 @@ def test_a_round_is_held_against_par_and_its_balls_go_into_review(api: Api, play
     assert (done["points"], done["of"], answer["balls"]) == (20, 20, 20)
     assert done["par"] == calls["par"]["par"]
     assert done["better"] == pytest.approx(calls["par"]["beats"][20], abs=0.002)
-    waiting = Ball.objects.filter(student=playing, kept=False)
+    waiting = Ball.objects.filter(student=playing, accepted=False)
     assert waiting.count() == 20
     assert not waiting.filter(reported=True).exists()
     assert waiting.first().extra["called_yd"]  # type: ignore[union-attr]
@@ -88,13 +88,13 @@ def test_a_round_that_is_sent_twice_or_by_two_phones_is_kept_once(api: Api, play
     again = put(api, playing, body | {"results": body["results"][:1]}).data
     assert first["round"] == again["round"]
     assert (again["balls"], Round.objects.count()) == (0, 1)
-    assert Ball.objects.filter(student=playing, kept=False).count() == 6
+    assert Ball.objects.filter(student=playing, accepted=False).count() == 6
     # Taken away and brought back: its balls stay where they are.
     api("DELETE", f"/students/{playing.pk}/rounds/round-one")
     assert api("GET", f"/students/{playing.pk}/practice").data["rounds"] == []
     undo(api, last(api, playing))
     assert len(api("GET", f"/students/{playing.pk}/practice").data["rounds"]) == 1
-    assert Ball.objects.filter(student=playing, kept=False).count() == 6
+    assert Ball.objects.filter(student=playing, accepted=False).count() == 6
 
 
 BALL = {"balls": [{"carry_yd": 44}]}
@@ -123,7 +123,7 @@ def test_a_round_that_cannot_be_is_refused_and_nothing_of_it_kept(
     assert answer.status_code == 422
     assert words in answer.data["title"]
     assert not Round.objects.exists()
-    assert not Ball.objects.filter(kept=False).exists()
+    assert not Ball.objects.filter(accepted=False).exists()
 
 
 def test_a_row_over_the_limit_or_without_a_shot_is_not_called(api: Api, playing: Student) -> None:
@@ -148,10 +148,10 @@ def test_the_students_own_report_is_trusted_less_and_counts_at_once(api: Api, pl
     body = round_in(calls, "by-student")
     now = timezone.now()
     own_round = {k: body[k] for k in ("uid", "calls", "results")}
-    keep_round(playing, Hit(**own_round, form=PracticeForm.BLOCKED, ended_at=now), by=None, now=now)
+    save_round(playing, Hit(**own_round, form=PracticeForm.BLOCKED, ended_at=now), by=None, now=now)
     own = Ball.objects.get(uid="by-student-0-0")
     theirs = Ball.objects.get(uid="by-the-coach-0-0")
-    assert (own.reported, own.kept, theirs.reported) == (True, False, False)
+    assert (own.reported, own.accepted, theirs.reported) == (True, False, False)
     assert own.standard_yd == theirs.standard_yd
     assert own.standard_sd == pytest.approx((theirs.standard_sd**2 + REPORTED_SD**2) ** 0.5)
     rounds = api("GET", f"/students/{playing.pk}/practice").data["rounds"]
@@ -168,7 +168,7 @@ def test_a_clock_that_is_wrong_changes_no_day(api: Api, playing: Student, off_da
     body = round_in(called(api, playing, row={"form": "random", "balls": 4}), ended_at=ended)
     done = put(api, playing, body).data["round"]
     assert (done["day"], done["clock_off"]) == (day(0), True)
-    days = Ball.objects.filter(kept=False).values_list("hit_on", flat=True)
+    days = Ball.objects.filter(accepted=False).values_list("hit_on", flat=True)
     assert set(days) == {timezone.now().date()}
 
 
@@ -217,7 +217,7 @@ def test_homework_goes_out_with_its_calls_and_comes_back(api: Api, playing: Stud
     assert answer_row(api, playing, 1, "row-one-b", results=[], points=4).status_code == 200
     assert standings_of(coach.academy, later)[playing.pk].late == 0
     done = api("POST", f"/students/{playing.pk}/homework/{sent['id']}/close").data[0]
-    assert (done["closed"], done["rows"][1]["done"]["told"]) == (True, True)
+    assert (done["closed"], done["rows"][1]["done"]["score_only"]) == (True, True)
     assert listed(api, "show=back")["rows"] == []
     undo(api, last(api, playing))
     assert not api("GET", f"/students/{playing.pk}/homework").data[0]["closed"]

@@ -36,7 +36,7 @@ TABLE = {
         GET /api/devices/{device_id}/discarded | GET {S}/events | GET /api/calendar
         GET {S}/history | GET /api/history | GET {S}/progress | GET /api/people | GET /api/settings
         GET /api/groups | GET /api/groups/{group_id} | GET /api/groups/{group_id}/change
-        GET {S}/kept | GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json
+        GET {S}/data-inventory | GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json
         GET {S}/bag.csv | GET {S}/matrix.csv | GET {S}/matrix.xlsx | GET {S}/matrix.json
         GET {S}/card.pdf | GET {S}/report.pdf | GET {S}/sheet.pdf
         
@@ -62,7 +62,7 @@ TABLE = {
         POST {S}/links/{link_id}/renew | DELETE {S}/links/{link_id} | PUT {S}/sharing
         POST PUT DELETE {S}/plan | POST {S}/check-up | PUT {S}/criteria | POST {S}/review
         POST {S}/reopen | PUT {S}/recipes | POST /api/devices | DELETE /api/devices/{device_id}
-        POST /api/devices/{device_id}/discard | POST {S}/told | POST {S}/shots
+        POST /api/devices/{device_id}/discard | POST {S}/imported-carries | POST {S}/shots
         POST {S}/shots/check | POST {S}/files/look | POST {S}/files/take | POST {S}/bag/check
         POST {S}/bag | POST {S}/events | POST /api/events/{event_id}/withdraw
         PUT /api/standards | DELETE /api/standards/{standard_id}
@@ -167,7 +167,7 @@ def test_no_address_of_an_academy_answers_another_one(
         ("POST", f"/people/{person.pk}/leave", {}),
         ("POST", f"/people/{person.pk}/hand-over", {"to": person.pk}),
         ("PUT", f"/students/{student.pk}/whose", {"coach_id": person.pk}),
-        ("GET", f"/students/{student.pk}/kept", None),
+        ("GET", f"/students/{student.pk}/data-inventory", None),
         ("GET", f"/students/{student.pk}/everything.zip", None),
         ("POST", f"/students/{student.pk}/erase", {"name": student.name}),
         ("PUT", f"/students/{student.pk}/consent", {}),

@@ -22,8 +22,8 @@ def test_every_protocol_makes_a_plan_that_can_be_kept(api: Api, student: Student
     assert all(item["why"]["code"] for item in draft["items"])
     body = {"title": protocol, "homework": True, "items": draft["items"]}
     page = api("PUT", url, body).data
-    kept = page["homework"]
-    assert (kept["title"], kept["homework"], kept["items"]) == (protocol, True, draft["items"])
+    saved = page["homework"]
+    assert (saved["title"], saved["homework"], saved["items"]) == (protocol, True, draft["items"])
     assert page["plan"] is None
     assert api("DELETE", f"{url}?homework=true").data["homework"] is None
 
@@ -129,16 +129,16 @@ def test_a_review_shows_before_and_after_and_keeps_what_the_coach_keeps(
     assert odd["carry_yd"] == pytest.approx(30)
     assert api("POST", url, {"aside": {odd["uid"]: " "}}).data["field"] == "aside"
     some = [b["uid"] for b in seen["balls"][:3]]
-    kept = api("POST", url, {"keep": some, "aside": {odd["uid"]: "topped it"}}).data
-    assert kept == {"kept": 4}
+    answer = api("POST", url, {"keep": some, "aside": {odd["uid"]: "topped it"}}).data
+    assert answer == {"accepted": 4}
     assert len(api("GET", url).data["balls"]) == 5  # the others go on waiting
     stored = Ball.objects.get(uid=odd["uid"])
-    assert (stored.excluded, stored.kept) == ("topped it", True)
-    assert api("POST", url, {}).data == {"kept": 5}
+    assert (stored.excluded, stored.accepted) == ("topped it", True)
+    assert api("POST", url, {}).data == {"accepted": 5}
     day = str(stored.hit_on)
     assert api("GET", url).data["days"] == [day, "2026-05-20"]
     reopened = api("POST", f"/students/{student.pk}/reopen", {"day": day}).data
-    assert reopened == {"kept": 9}
+    assert reopened == {"accepted": 9}
     assert Ball.objects.count() == 17
 
 

@@ -9,7 +9,7 @@ import pytest
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Entry, Student
 from oxgang.academy.services.academies import add_coach
-from oxgang.range_sessions.models import Ball, ToldCell
+from oxgang.range_sessions.models import Ball, ImportedCarry
 
 from tests.server.conftest import Api
 from tests.server.steps import ball, cell, hit, hit_ago, keep, last, sentence_of, undo
@@ -71,17 +71,17 @@ def test_told_numbers_and_publications_are_taken_back(api: Api, student: Student
     url = f"/students/{student.pk}"
 
     def told(carry: int) -> Any:
-        return api.upload(f"{url}/told", f"club,swing,carry_yd\n56,9:00,{carry}\n".encode())
+        return api.upload(f"{url}/imported-carries", f"club,swing,carry_yd\n56,9:00,{carry}\n".encode())
 
-    assert told(60).json()["kept"] == 1
+    assert told(60).json()["accepted"] == 1
     assert cell(api, student)["told_yd"] == 60
-    assert told(64).json()["kept"] == 1
+    assert told(64).json()["accepted"] == 1
     assert undo(api, last(api, student)).status_code == 200
     assert cell(api, student)["told_yd"] == 60
     first = Entry.objects.filter(student=student, code="log-carries-told").earliest("pk")
     assert undo(api, {"id": first.pk}).status_code == 200
     assert cell(api, student)["told_yd"] is None
-    assert ToldCell.objects.count() == 1
+    assert ImportedCarry.objects.count() == 1
     assert undo(api, last(api, student)).status_code == 200
     assert cell(api, student)["told_yd"] == 60
 

@@ -92,7 +92,7 @@ def test_every_address_of_another_academys_student_is_a_404(
                 address += "?pin_yd=60&seed=1&lie=fairway"
             if path.endswith("/pictures"):
                 response = api.upload(address, b"no picture", swing="9:00")
-            elif path.endswith(("check", "bag", "look", "told")):
+            elif path.endswith(("check", "bag", "look", "imported-carries")):
                 response = api.upload(address, b"club,loft_deg\n56,56\n")
             else:
                 response = api(method.upper(), address, body)

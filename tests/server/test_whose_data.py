@@ -70,7 +70,7 @@ def whole(api: Api, coach: Coach) -> Student:
 
 
 def test_one_page_says_what_is_kept_and_that_somebody_looked(api: Api, whole: Student) -> None:
-    kept = api("GET", f"/students/{whole.pk}/kept").data
+    kept = api("GET", f"/students/{whole.pk}/data-inventory").data
     counts = {row["kind"]: row["count"] for row in kept["holdings"]}
     assert counts | {"balls": 7, "lessons": 1, "pictures": 1, "links": 1, "sent": 1} == counts
     assert set(counts) >= {"clubs", "events", "plans", "appointments", "homework", "consent", "log"}
@@ -181,6 +181,6 @@ def test_the_academys_rule_proposes_whom_to_erase(api: Api, whole: Student, coac
     api("PATCH", "/settings", {"keep_months": 13})
     (over,) = api("GET", "/settings/retention").data["students"]
     assert over["student"] == NAME
-    assert api("GET", f"{url}/kept").data["over_on"] < day(0)
+    assert api("GET", f"{url}/data-inventory").data["over_on"] < day(0)
     assert api("POST", "/settings/retention/pictures").data == {"pictures": 1}
     assert not Picture.objects.exists()

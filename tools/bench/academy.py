@@ -115,7 +115,7 @@ def _academy(name: str, prefix: str, coaches: int, students: int) -> None:
             cell = CellKey(club.label, position.label, height)
             hits.append((Shot(cell=cell, id=f"b{i}", hit_at=day, carry_yd=carry, strike=strike), club))
         for start in range(0, BALLS, CHUNK):
-            record_balls(student, hits[start : start + CHUNK], by=staff[0], now=now, kept=True)
+            record_balls(student, hits[start : start + CHUNK], by=staff[0], now=now, accepted=True)
     for number, student in enumerate(made[PATTERNS:]):
         _copy(made[number % PATTERNS], student, rng.uniform(0.9, 1.1))
 

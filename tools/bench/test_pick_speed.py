@@ -20,7 +20,7 @@ from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.core.words.swing import CLOCK, controlled
 from oxgang.demo.season import load_demo
-from oxgang.matrix.selectors.kept import Kept
+from oxgang.matrix.selectors.cached import CachedMatrix
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.range_sessions.services.balls import local_day
@@ -67,7 +67,7 @@ def test_the_table_of_a_phone(benchmark: Any) -> None:
     found = matrix_of(student, local_day(student, timezone.now()), live=True)
 
     def work() -> int:
-        return len(pick_table(student, Kept(found)).rows)
+        return len(pick_table(student, CachedMatrix(found)).rows)
 
     assert benchmark.pedantic(work, rounds=3) == 81
     assert benchmark.stats["median"] < TABLE_LIMIT_S

@@ -73,7 +73,7 @@ class Population:
     cell_sd: float = 0.008
     unseen: float = 0.15
     morning_sd: float = 0.0
-    wind_told: bool = True
+    wind_known: bool = True
     # Full club speed [m/s], how speed grows with the swing, lean [deg], attack [deg]: mean and
     # deviation over students.
     full: tuple[float, float] = (33, 4)
@@ -83,7 +83,7 @@ class Population:
 
 
 USUAL = Population("usual")
-UNLIKE = Population("unlike", (0.02, 0.12), 0.016, 0.3, 0.006, wind_told=False)
+UNLIKE = Population("unlike", (0.02, 0.12), 0.016, 0.3, 0.006, wind_known=False)
 POPULATIONS = (USUAL, UNLIKE)
 # Clipped to what adults and juniors do.
 FULL_RANGE = ((23, 42), (15, 30))
@@ -214,7 +214,7 @@ class SimStudent:
         """Balls of one day. `power` is the speed of that day as a share of today's."""
         r = self.rng
         # The day's air and wind, and what the coach wrote down of them.
-        blows = WIND_SD_MPS if self.kind.wind_told else FAINT_WIND_SD_MPS
+        blows = WIND_SD_MPS if self.kind.wind_known else FAINT_WIND_SD_MPS
         wind, temperature = float(r.normal(0, blows)), float(r.normal(14, 5))
         said_wind = round(2 * (wind + r.normal(0, WIND_ERROR_MPS))) / 2
         said_temperature = float(round(temperature + r.normal(0, 1)))
@@ -241,7 +241,7 @@ class SimStudent:
                 carry_yd=round(float(carry), 1),
                 strike=struck,
                 temperature_c=said_temperature,
-                headwind_mps=said_wind if self.kind.wind_told else None,
+                headwind_mps=said_wind if self.kind.wind_known else None,
                 ball_position_in=trim.back_in,
                 grip_down_in=trim.down_in,
             )
@@ -277,7 +277,7 @@ class SimStudent:
                 s.hit_on,
                 s.strike,
                 sd=h.sd,
-                wind_told=s.headwind_mps is not None,
+                wind_known=s.headwind_mps is not None,
             )
             for s, h in zip(shots, to_standard(shots, HOME.altitude_m, self.chain), strict=True)
         ]

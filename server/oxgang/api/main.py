@@ -12,6 +12,7 @@ from oxgang.api.auth import CoachSession, OtherCoach
 from oxgang.api.balls.router import router as balls
 from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
+from oxgang.api.data_inventory.router import router as data_inventory
 from oxgang.api.events.router import router as events
 from oxgang.api.feed.router import router as feed
 from oxgang.api.figures.router import router as figures
@@ -20,7 +21,7 @@ from oxgang.api.flight.router import router as flight
 from oxgang.api.gaps.router import router as gaps
 from oxgang.api.groups.router import router as groups
 from oxgang.api.history.router import router as history
-from oxgang.api.kept.router import router as kept
+from oxgang.api.homework.router import router as homework
 from oxgang.api.lessons.router import router as lessons
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
@@ -30,7 +31,6 @@ from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
 from oxgang.api.played.router import router as played
 from oxgang.api.portal.router import router as portal
-from oxgang.api.homework.router import router as homework
 from oxgang.api.practice.router import router as practice
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
@@ -70,7 +70,7 @@ api.add_router("", lessons)
 api.add_router("", practice)
 api.add_router("", homework)
 api.add_router("", portal)
-api.add_router("", kept)
+api.add_router("", data_inventory)
 api.add_router("", plan)
 api.add_router("", review)
 api.add_router("", flight)

@@ -81,7 +81,7 @@ class StrictJson(Parser):
 
 def _reader(request: HttpRequest, error: OxgangError) -> UnitSet:
     """The units of whoever reads an error: asked for only where it has a quantity in it."""
-    return STORED if error.sentence == error.told else reader_of(request)
+    return STORED if error.sentence == error.template else reader_of(request)
 
 
 def install(api: NinjaAPI) -> None:

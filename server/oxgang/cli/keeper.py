@@ -20,7 +20,7 @@ LASTED_S: Final = 30.0
 log = logging.getLogger(__name__)
 
 
-class KeptUp:
+class KeeperProcess:
     """A command that is started again whenever it ends, until `stop`."""
 
     def __init__(self, command: Sequence[str]) -> None:

@@ -163,10 +163,10 @@ def keeper_command(parent: Annotated[int, typer.Argument(help="process id of the
 
 
 def _listen(host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1) -> None:
-    from oxgang.cli.keeper import KeptUp
+    from oxgang.cli.keeper import KeeperProcess
     from oxgang.config.listen import listen
 
-    keeper = KeptUp([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
+    keeper = KeeperProcess([sys.executable, "-m", "oxgang", "keeper", str(os.getpid())])
     try:
         listen(host, port, proxy=proxy, https=https, workers=workers)
     except OSError as error:

@@ -18,7 +18,7 @@ LARGER: Final = (
     (re.compile(r"/api/students/[^/]+/plan/?$"), 256 * KB),
 )
 UPLOADS: Final = re.compile(
-    r"/api/(student-files|students/[^/]+/(shots(/check)?|told|files/(look|take)|bag(/check)?))/?$"
+    r"/api/(student-files|students/[^/]+/(shots(/check)?|imported-carries|files/(look|take)|bag(/check)?))/?$"
 )
 PICTURES: Final = re.compile(r"/api/students/[^/]+/pictures/?$")
 # What a form adds around its file.

@@ -49,17 +49,17 @@ class OxgangError(Exception):
 
     def __init__(self, sentence: str, *, field: str = "") -> None:
         super().__init__(in_units(sentence))
-        self.told = sentence
+        self.template = sentence
         self.field = field
 
     @property
     def sentence(self) -> str:
         """The sentence in the units of files and of the command line."""
-        return in_units(self.told)
+        return in_units(self.template)
 
     def sentence_in(self, units: UnitSet = STORED) -> str:
         """The sentence in a reader's units."""
-        return in_units(self.told, units)
+        return in_units(self.template, units)
 
 
 class InputError(OxgangError):

@@ -110,11 +110,11 @@ def quantity(value: float, kind: str = "carry") -> str:
 def in_units(sentence: str, units: UnitSet = STORED) -> str:
     """A sentence with its quantities in the reader's units, to three figures: "61.5 yd"."""
 
-    def told(found: re.Match[str]) -> str:
+    def render(found: re.Match[str]) -> str:
         unit: Measure = getattr(units, found[1])
         return f"{float(f'{unit.of(float(found[2])):.{_DIGITS}g}'):g} {unit.sign}"
 
-    return _QUANTITY.sub(told, sentence)
+    return _QUANTITY.sub(render, sentence)
 
 
 def units_of(name: str) -> Units:

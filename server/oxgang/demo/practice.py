@@ -18,10 +18,10 @@ from oxgang.core.words.shots import Strike
 from oxgang.demo.scenario import DemoHomework, DemoLesson, DemoRound, ago
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework
-from oxgang.practice.selectors.player import field_of, kept_now, player_of
+from oxgang.practice.selectors.player import field_of, matrix_now, player_of
 from oxgang.practice.services.homework import HomeworkFields, send_homework
 from oxgang.practice.services.lessons import LessonFields, write_lesson
-from oxgang.practice.services.rounds import Hit, keep_round
+from oxgang.practice.services.rounds import Hit, save_round
 from oxgang.range_sessions.services.review import review
 
 
@@ -42,8 +42,8 @@ def take(
 ) -> None:
     """Take a test with the coach; its balls are reviewed."""
     student.refresh_from_db()
-    kept = kept_now(student, now)
-    field = field_of(student, kept)
+    cached = matrix_now(student, now)
+    field = field_of(student, cached)
     trial = Trial(wanted.trial)
     row = row_of(trial, field, weakest(field, []), student.ball_limit)
     calls = calls_of(row, field, wanted.seed)
@@ -56,7 +56,7 @@ def take(
         results=_hit(student, calls, rng, now),
         ended_at=now,
     )
-    keep_round(student, hit, by=coach, now=now)
+    save_round(student, hit, by=coach, now=now)
     review(student, aside={}, keep=None, by=coach, now=now)
 
 
@@ -90,7 +90,7 @@ def report(
             homework=homework,
             row=place,
         )
-        keep_round(student, hit, by=None, now=now)
+        save_round(student, hit, by=None, now=now)
 
 
 def days_back(wanted: DemoHomework) -> timedelta:
@@ -103,7 +103,7 @@ def _hit(
 ) -> list[dict[str, Any]]:
     """What the student does with these calls, by the numbers of the day."""
     keys = {call.shot for call in calls if call.shot is not None}
-    player = player_of(student, kept_now(student, now), keys)
+    player = player_of(student, matrix_now(student, now), keys)
     results = []
     for number, call in enumerate(calls):
         place = player.place(call.shot)

@@ -93,7 +93,7 @@ def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.rando
     steps: list[tuple[int, Callable[..., object]]] = []
     for visit, shots in visits_of(wanted, now.date(), rng):
         hits = [(shot, clubs[shot.cell.club]) for shot in shots]
-        record = partial(record_balls, student, hits, by=coach, kept=True)
+        record = partial(record_balls, student, hits, by=coach, accepted=True)
         steps.append((visit.days_ago, record))
     for event in wanted.events:
         change = EventFields(

@@ -393,8 +393,8 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     notes = [name for name in table.columns if name not in taken]
     reading: Reading[Shot] = Reading(columns=table.columns, unknown_columns=notes)
     for title in table.left_out:
-        told = f'the sheet "{title}" has other columns than the first, and is not read.'
-        reading.problems.append(RowProblem(1, "", told))
+        template = f'the sheet "{title}" has other columns than the first, and is not read.'
+        reading.problems.append(RowProblem(1, "", template))
     sums = _sums(table)
     for at in sums:
         reading.problems.append(RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball."))
@@ -414,7 +414,7 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     take_balls(reading, [line for line, _ in table.rows], texts, notes_of, ours)
     named = {target: source.column for target, source in sources.items()}
     reading.problems = [
-        replace(p, column=named.get(p.column, p.column), told=f"{table.where(p.line)}{p.told}")
+        replace(p, column=named.get(p.column, p.column), template=f"{table.where(p.line)}{p.template}")
         for p in reading.problems
     ]
     return reading

@@ -194,7 +194,7 @@ def take_balls(
     keys: dict[tuple[Any, ...], CellKey] = {row: CellKey(*row) for row in set(rows)}
     there = {name: values for name, values in fields.items() if values is not None}
     balls = Balls(lines, [keys[row] for row in rows], there, notes)
-    reading.problems += [RowProblem(lines[i], e.field, e.told) for i, e in bad.items()]
+    reading.problems += [RowProblem(lines[i], e.field, e.template) for i, e in bad.items()]
     reading.rows = balls.among([i not in bad for i in range(len(lines))]) if bad else balls
     refuse_repeated_ids(reading)
 

@@ -42,12 +42,12 @@ class RowProblem:
 
     line: int
     column: str
-    told: str
+    template: str
 
     @property
     def reason(self) -> str:
         """Why, in the units of files."""
-        return in_units(self.told)
+        return in_units(self.template)
 
     def sentence(self, file_name: str) -> str:
         """One plain sentence naming file, line and column."""
@@ -295,7 +295,7 @@ def read_table(
         try:
             found.append((line, parse(row, extra)))
         except InputError as error:
-            reading.problems.append(RowProblem(line, error.field, error.told))
+            reading.problems.append(RowProblem(line, error.field, error.template))
     reading.rows = found
     return reading
 

@@ -28,7 +28,7 @@ let chordUntil = 0;
 useKeys("Places", [
   key(
     "g",
-    "then the letter of a place: s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z what is kept, ? words",
+    "then the letter of a place: s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z data, ? words",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {

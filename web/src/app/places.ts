@@ -22,7 +22,7 @@ const OF_STUDENT: [name: string, label: string, letter: string, bar: boolean][] 
   ["plan", "Plan", "p", false],
   ["review", "Review", "v", false],
   ["history", "History", "h", false],
-  ["kept", "What is kept", "z", false],
+  ["data", "Data and exports", "z", false],
 ];
 const OF_ACADEMY: [name: string, label: string, letter: string, to: string][] = [
   ["groups", "Bays", "y", "/bays"],

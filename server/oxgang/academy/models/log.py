@@ -41,7 +41,7 @@ class AuditAction(StrEnum):
     SESSION_CANCELLED = "log-session-cancelled"
     BALLS_RECORDED = "log-balls-recorded"
     BALLS_FROM_FILE = "log-balls-from-file"
-    CARRIES_TOLD = "log-carries-told"
+    CARRIES_IMPORTED = "log-carries-told"
     BALL_CHANGED = "log-ball-changed"
     BALL_CLUB_CHANGED = "log-ball-club-changed"
     BALL_WITHDRAWN = "log-ball-withdrawn"

@@ -86,7 +86,7 @@ def begin(code: str, beginning: Beginning, *, now: datetime) -> Coach:
         try:
             name = checked_name(beginning.academy, "academy")
         except InputError as error:
-            raise InputError(error.told, field="academy") from None
+            raise InputError(error.template, field="academy") from None
         academy = open_academy(
             name,
             altitude_m=beginning.altitude_m,

@@ -124,7 +124,7 @@ def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
         try:
             checked_limit(getattr(academy, name))
         except InputError as error:
-            raise InputError(error.told, field=name) from None
+            raise InputError(error.template, field=name) from None
     academy.card = _card(academy.card)
     for name, (lo, hi) in (
         ("link_days", LINK_DAYS_RANGE),
@@ -187,7 +187,7 @@ def _tolerances(given: Mapping[str, Any]) -> dict[str, float]:
         try:
             checked_tolerance(float(value))
         except InputError as error:
-            raise InputError(error.told, field="tolerances") from None
+            raise InputError(error.template, field="tolerances") from None
         kept[str(level)] = float(value)
     return kept
 

@@ -70,8 +70,8 @@ def keep_standard(
         standard.content, standard.changed_at = dict(content), now
         standard.save(update_fields=["content", "changed_at"])
         done = changed(standard, before)
-    told = {"name": name}
-    record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+    values = {"name": name}
+    record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, values, by=by, now=now, changes=done)
     return standard
 
 
@@ -94,8 +94,8 @@ def archive_standard(standard_id: int, *, by: Coach, now: datetime) -> None:
         before = fields_of(standard, ["archived_at"])
         standard.archived_at = now
         standard.save(update_fields=["archived_at"])
-        done, told = changed(standard, before), {"name": standard.name}
-        record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, told, by=by, now=now, changes=done)
+        done, values = changed(standard, before), {"name": standard.name}
+        record_academy_entry(by.academy, AuditAction.STANDARD_CHANGED, values, by=by, now=now, changes=done)
 
 
 def refuse_house(house: bool, by: Coach) -> None:

@@ -111,7 +111,7 @@ class BallOut(Schema):
     reported: bool
     extra: dict[str, str]
     excluded: str
-    kept: bool
+    accepted: bool
 
     @staticmethod
     def resolve_side(obj: object) -> Side | None:

@@ -38,8 +38,8 @@ from oxgang.files.card import MOST_SIDES, Form, Side, lay_card, write_card
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import PublishedMatrix
+from oxgang.matrix.selectors.cached import cached_matrix, carry_cache_forward
 from oxgang.matrix.selectors.card import live_card
-from oxgang.matrix.selectors.kept import carry_cache_forward, kept_matrix
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
@@ -76,13 +76,13 @@ def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> Vers
     student = student_of(coach.academy, student_id)
     look = _look(data.step, data.order, data.cues, data.run)
     day, since = local_day(student, timezone.now()), student.revision
-    kept = kept_matrix(student, day) if data.picks else None
+    cached = cached_matrix(student, day) if data.picks else None
     # Worked out before the write: it takes seconds, and nobody else can write meanwhile.
-    picks = None if kept is None else pick_table(student, kept)
+    picks = None if cached is None else pick_table(student, cached)
     version = publish(student, data.note, by=coach, now=timezone.now(), look=look, picks=picks)
-    if kept is not None:
+    if cached is not None:
         # A version moves no number: the next one need not work it out anew.
-        carry_cache_forward(student, day, kept, since)
+        carry_cache_forward(student, day, cached, since)
     return _version(version)
 
 
@@ -105,9 +105,9 @@ def preview(
     moved since the last one."""
     student = student_of(coach_of(request).academy, student_id)
     wanted = _sides(sides)
-    kept = kept_matrix(student, local_day(student, timezone.now()))
-    found, look = kept.found, _look(step, order, cues, run)
-    card = live_card(student, found, played_in(student, found), look, runs=kept.runs if run else None)
+    cached = cached_matrix(student, local_day(student, timezone.now()))
+    found, look = cached.found, _look(step, order, cues, run)
+    card = live_card(student, found, played_in(student, found), look, runs=cached.runs if run else None)
     last = versions_of(student).first()
     return made(
         CardPreview,

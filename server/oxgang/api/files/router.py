@@ -21,11 +21,11 @@ from oxgang.api.fields import made
 from oxgang.api.files.schemas import (
     BagImported,
     BagReport,
+    CarriesImported,
     FileLook,
     FileReport,
     MappingBody,
     PreviewBall,
-    Told,
 )
 from oxgang.api.reading import reading
 from oxgang.core.errors import InputError
@@ -56,9 +56,9 @@ from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
 from oxgang.range_sessions.selectors.mappings import guessed, names_of, remembered
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.range_sessions.services.imported_carries import import_carries
 from oxgang.range_sessions.services.imports import ReadFile, import_balls, match, read_for
 from oxgang.range_sessions.services.mappings import remember
-from oxgang.range_sessions.services.told import take_told
 
 router = Router(tags=["files"])
 
@@ -139,10 +139,10 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
     return _file(request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
 
 
-@router.post("/students/{student_id}/told", response=Told)
-def told(
+@router.post("/students/{student_id}/imported-carries", response=CarriesImported)
+def imported_carries(
     request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
-) -> Told:
+) -> CarriesImported:
     """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
@@ -150,17 +150,17 @@ def told(
         table = read_any(file.read())
         text = write_table(table.columns, (row for _, row in table.rows))
         found = read_matrix(text.encode())
-    kept = 0
+    accepted = 0
     misfits: list[RowProblem] = []
     if skip_bad or not found.problems:
-        kept, misfits = take_told(
+        accepted, misfits = import_carries(
             student,
             found.rows,
             skip_bad=skip_bad,
             by=coach,
             now=timezone.now(),
         )
-    return made(Told, kept=kept, problems=[*found.problems, *misfits])
+    return made(CarriesImported, accepted=accepted, problems=[*found.problems, *misfits])
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)
@@ -288,7 +288,7 @@ def _report(student: Student, read: ReadFile) -> FileReport:
         problems_total=len(read.problems),
         questions=read.questions[:SHOWN],
         questions_total=len(read.questions),
-        kept_as_notes=read.kept_as_notes,
+        as_notes=read.as_notes,
     )
 
 

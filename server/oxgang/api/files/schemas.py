@@ -21,7 +21,7 @@ class ProblemRow(Schema):
 
     line: int
     column: str
-    reason: str = Field(alias="told")
+    reason: str = Field(alias="template")
 
 
 class FileReport(Schema):
@@ -34,7 +34,7 @@ class FileReport(Schema):
     problems_total: int
     questions: list[ProblemRow]
     questions_total: int
-    kept_as_notes: list[str]
+    as_notes: list[str]
 
 
 class SourceBody(Schema):
@@ -87,10 +87,10 @@ class FileLook(FileReport):
     preview: list[PreviewBall]
 
 
-class Told(Schema):
+class CarriesImported(Schema):
     """How many cells of a matrix kept elsewhere were taken in; none while there are problems."""
 
-    kept: int
+    accepted: int
     problems: list[ProblemRow]
 
 

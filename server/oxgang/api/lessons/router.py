@@ -34,7 +34,7 @@ from oxgang.core.words.lesson import DRILLS, Checkpoint, Drill, Fault, When, whe
 from oxgang.core.words.shots import Trajectory
 from oxgang.practice.models import OwnWord, Picture, WordKind
 from oxgang.practice.selectors.lessons import faults_for, lesson_of, lessons_of, words_of
-from oxgang.practice.selectors.player import kept_now
+from oxgang.practice.selectors.player import matrix_now
 from oxgang.practice.selectors.portal import pictures_of
 from oxgang.practice.services.lessons import (
     LessonFields,
@@ -118,7 +118,7 @@ def take_away(request: HttpRequest, student_id: UUID, day: date) -> LessonsPage:
 def likely(request: HttpRequest, student_id: UUID, data: Looks) -> list[LikelyOut]:
     """The faults that what was seen and the last balls speak for. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
-    found = kept_now(student, timezone.now()).found
+    found = matrix_now(student, timezone.now()).found
     return [
         made(LikelyOut, fault=one.fault, because=[message.as_data() for message in one.because])
         for one in faults_for(student, found, data.seen)

@@ -38,7 +38,7 @@ class CellOut(Schema):
     last_measured: date | None
     doubts: list[Doubt]
     re_expressed: int
-    told_yd: float | None
+    imported_yd: float | None
     back_in: float
     down_in: float
     play: Play

@@ -32,7 +32,7 @@ from oxgang.core.pick.situation import Situation, band_of, checked, pin_at
 from oxgang.core.pick.table import LIES
 from oxgang.core.words.intervals import z_of
 from oxgang.core.words.shots import Lie
-from oxgang.matrix.selectors.kept import Kept, kept_matrix
+from oxgang.matrix.selectors.cached import CachedMatrix, cached_matrix
 from oxgang.matrix.selectors.pick_table import table_part
 from oxgang.matrix.selectors.picking import (
     Picking,
@@ -52,9 +52,9 @@ FURROW_Z = z_of(FURROW_SHARE)
 SEEDS = (0, 2**31 - 1)
 
 
-def _kept(request: HttpRequest, student_id: UUID) -> tuple[Student, Kept]:
+def _cached(request: HttpRequest, student_id: UUID) -> tuple[Student, CachedMatrix]:
     student = student_of(coach_of(request).academy, student_id)
-    return student, kept_matrix(student, local_day(student, timezone.now()))
+    return student, cached_matrix(student, local_day(student, timezone.now()))
 
 
 def _asked(data: SituationIn) -> Situation:
@@ -62,8 +62,8 @@ def _asked(data: SituationIn) -> Situation:
     return checked(Situation(**values, trouble=tuple(band_of(text) for text in data.trouble)))
 
 
-def _shots(student: Student, kept: Kept, *, every: bool) -> Shots:
-    shots = shots_to_pick(student, played_in(student, kept.found), every=every)
+def _shots(student: Student, cached: CachedMatrix, *, every: bool) -> Shots:
+    shots = shots_to_pick(student, played_in(student, cached.found), every=every)
     if not shots:
         raise InputError(
             "No shot to pick from: measure some, or choose the shots that are played under Shots."
@@ -74,10 +74,10 @@ def _shots(student: Student, kept: Kept, *, every: bool) -> Shots:
 @router.get("/students/{student_id}/pick", response=PickOut)
 def pick(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> PickOut:
     """The shot for a situation, with what it costs against the others."""
-    student, kept = _kept(request, student_id)
+    student, cached = _cached(request, student_id)
     situation = _asked(data)
-    shots = _shots(student, kept, every=data.every)
-    picking = kept.picking(student)
+    shots = _shots(student, cached, every=data.every)
+    picking = cached.picking(student)
     found = pick_in(picking, shots, situation, paths=True)
     standards = {candidate.name: cell.carry_yd for cell, candidate in shots}
     return _out(student, picking, found, standards)
@@ -148,10 +148,10 @@ def _situation(situation: Situation) -> SituationOut:
 @router.get("/students/{student_id}/pick/changes", response=list[PickChange])
 def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> list[PickChange]:
     """What would change the choice: one thing at a time, where another shot is then picked."""
-    student, kept = _kept(request, student_id)
+    student, cached = _cached(request, student_id)
     situation = _asked(data)
-    shots = _shots(student, kept, every=data.every)
-    picking = kept.picking(student)
+    shots = _shots(student, cached, every=data.every)
+    picking = cached.picking(student)
     now = pick_in(picking, shots, situation)
     found = []
     for what, other in variants(situation).items():
@@ -180,12 +180,12 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
 @router.get("/students/{student_id}/pick/quiz", response=list[SituationOut])
 def questions(request: HttpRequest, student_id: UUID, seed: int) -> list[SituationOut]:
     """Ten situations to decide with the student: the same ones for the same seed."""
-    student, kept = _kept(request, student_id)
+    student, cached = _cached(request, student_id)
     lo, hi = SEEDS
     if not lo <= seed <= hi:
         raise InputError(f"A seed is a whole number of {lo} to {hi}.", field="seed")
-    shots = _shots(student, kept, every=False)
-    plain = patterns_in(kept.picking(student), shots, Situation(pin_yd=student.from_yd))
+    shots = _shots(student, cached, every=False)
+    plain = patterns_in(cached.picking(student), shots, Situation(pin_yd=student.from_yd))
     finishes = [pattern.finish_yd for pattern in plain]
     asked = quiz(seed, finishes, from_yd=student.from_yd, to_yd=student.to_yd)
     return [_situation(one) for one in asked]
@@ -194,8 +194,8 @@ def questions(request: HttpRequest, student_id: UUID, seed: int) -> list[Situati
 @router.get("/students/{student_id}/pick/table", response=TablePart)
 def table(request: HttpRequest, student_id: UUID, lie: Lie) -> TablePart:
     """Work out the part of the phone's table for a lie, so that publishing need not wait for it."""
-    student, kept = _kept(request, student_id)
+    student, cached = _cached(request, student_id)
     if lie not in LIES:
         raise InputError(f"The phone knows {', '.join(LIES)}.", field="lie")
-    rows = table_part(student, kept, played_in(student, kept.found), lie)
+    rows = table_part(student, cached, played_in(student, cached.found), lie)
     return TablePart(lie=lie, rows=len(rows))

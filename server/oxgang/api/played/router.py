@@ -19,7 +19,7 @@ from oxgang.core.ground.coverage import coverage
 from oxgang.core.ground.played import Name, Play, let_in, may_be_proposed, worth_of
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.selectors.as_data import cell_data
-from oxgang.matrix.selectors.kept import carry_cache_forward, kept_matrix
+from oxgang.matrix.selectors.cached import cached_matrix, carry_cache_forward
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in, proposal_for
 from oxgang.matrix.selectors.standing import standing_of
@@ -104,7 +104,7 @@ def _name(name: ShotName) -> Name:
 def played(request: HttpRequest, student_id: UUID) -> PlayedOut:
     """The shots that the student plays, what each is worth, and the best sets of every size."""
     student = student_of(coach_of(request).academy, student_id)
-    return _page(student, kept_matrix(student, local_day(student, timezone.now())).found)
+    return _page(student, cached_matrix(student, local_day(student, timezone.now())).found)
 
 
 @router.post("/students/{student_id}/played", response=PlayedOut)
@@ -113,9 +113,9 @@ def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     day, since = local_day(student, timezone.now()), student.revision
-    kept = kept_matrix(student, day)
+    cached = cached_matrix(student, day)
     choices = [Choice(_name(one), one.play, one.was) for one in data.shots]
-    choose_shots(student, kept.found, choices, by=coach, now=timezone.now())
+    choose_shots(student, cached.found, choices, by=coach, now=timezone.now())
     # What a student plays moves no number.
-    carry_cache_forward(student, day, kept, since)
-    return _page(student, kept.found)
+    carry_cache_forward(student, day, cached, since)
+    return _page(student, cached.found)

@@ -16,11 +16,11 @@ from oxgang.api.lessons.router import as_jpeg
 from oxgang.api.portal.content import content_of
 from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in, remember
 from oxgang.api.practice.content import hit_of, round_out
-from oxgang.api.practice.schemas import RoundIn, RoundKept
+from oxgang.api.practice.schemas import RoundIn, RoundSaved
 from oxgang.api.problems import StrictJson
 from oxgang.core.practice.portal import Shows
 from oxgang.practice.selectors.portal import opened, pictures_of, shows_of
-from oxgang.practice.services.rounds import keep_round
+from oxgang.practice.services.rounds import save_round
 from oxgang.practice.services.sharing import CodeLocked, try_code
 
 portal_api = NinjaAPI(
@@ -59,14 +59,14 @@ def code(request: HttpRequest, token: str, data: Code, response: HttpResponse) -
     return {"opens": opens}
 
 
-@portal_api.put("/{token}/rounds", response=RoundKept)
-def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundKept:
+@portal_api.put("/{token}/rounds", response=RoundSaved)
+def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundSaved:
     """The student's own report of a round: kept once, its balls into the coach's review."""
     student = let_in(request, token).student
     if not shows_of(student) & {Shows.HOMEWORK, Shows.PRACTICE}:
         raise Gone("Practice is not part of this place any more. Ask your coach.")
-    kept = keep_round(student, hit_of(student, data), by=None, now=timezone.now())
-    return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
+    saved = save_round(student, hit_of(student, data), by=None, now=timezone.now())
+    return RoundSaved(round=round_out(saved.round), balls=saved.balls, left_out=saved.left_out)
 
 
 @portal_api.get("/{token}/pictures/{picture_id}/still.jpg")

@@ -53,7 +53,7 @@ def round_out(row: Round) -> RoundOut:
                 "points",
                 "of",
                 "reported",
-                "told",
+                "score_only",
                 "clock_off",
             )
         },

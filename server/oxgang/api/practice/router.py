@@ -25,9 +25,9 @@ from oxgang.api.practice.schemas import (
     ParOut,
     PracticePage,
     RoundIn,
-    RoundKept,
     RoundOut,
     RoundRequest,
+    RoundSaved,
     RoutineIn,
     RoutineOut,
     RowBody,
@@ -42,23 +42,23 @@ from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import RULES, row_of, weakest
 from oxgang.core.units import SETS, units_of
 from oxgang.files.sheet import SheetRow, write_sheet
-from oxgang.matrix.selectors.kept import Kept
+from oxgang.matrix.selectors.cached import CachedMatrix
 from oxgang.matrix.selectors.played import played_in
 from oxgang.practice.as_data import call_data, key_of, planned_key, row_data
 from oxgang.practice.as_data import row_of as row_from
-from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
 from oxgang.practice.selectors.homework import routines_for
+from oxgang.practice.selectors.player import field_of, learning_in, matrix_now, par_for
 from oxgang.practice.selectors.rounds import (
     LOOK_BACK,
-    kept_overnight,
     lost_to_random,
     norm_of,
+    retained_overnight,
     round_of,
     rounds_of,
 )
 from oxgang.practice.selectors.week import week_for
 from oxgang.practice.services.homework import archive_routine, keep_routine, look_at_rounds
-from oxgang.practice.services.rounds import keep_round, take_round_back
+from oxgang.practice.services.rounds import save_round, take_round_back
 from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
 
@@ -67,8 +67,8 @@ router = Router(tags=["practice"])
 SHOWN = 30
 
 
-def _trials(student: Student, kept: Kept, field: Field) -> list[TrialOut]:
-    shots = played_in(student, kept.found)
+def _trials(student: Student, cached: CachedMatrix, field: Field) -> list[TrialOut]:
+    shots = played_in(student, cached.found)
     found = []
     for trial, rules in RULES.items():
         par: ParOut | None = None
@@ -76,7 +76,7 @@ def _trials(student: Student, kept: Kept, field: Field) -> list[TrialOut]:
         if field.shots:
             row = row_of(trial, field, weakest(field, learning_in(shots)), student.ball_limit)
             calls = calls_of(row, field, 0)
-            par = par_out(par_for(student, kept, calls, rules.scoring, field.tolerance_yd))
+            par = par_out(par_for(student, cached, calls, rules.scoring, field.tolerance_yd))
         norm = norm_of(student.academy, trial, student.handicap)
         found.append(
             made(
@@ -104,15 +104,15 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
     """Forms and tests with the student's par, rounds, what is lost to chance and overnight."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    kept = kept_now(student, timezone.now())
-    field = field_of(student, kept)
+    cached = matrix_now(student, timezone.now())
+    field = field_of(student, cached)
     rounds = list(rounds_of(student)[:LOOK_BACK])
-    lost, overnight = lost_to_random(rounds), kept_overnight(student, kept.found)
+    lost, overnight = lost_to_random(rounds), retained_overnight(student, cached.found)
     return made(
         PracticePage,
         forms=list(PracticeForm),
         steps=list(Step),
-        trials=_trials(student, kept, field),
+        trials=_trials(student, cached, field),
         rounds=[round_out(row) for row in rounds[:SHOWN]],
         lost=lost and DifferenceOfTwo.from_orm(lost),
         overnight=overnight and DifferenceOfTwo.from_orm(overnight),
@@ -126,9 +126,9 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
 def calls(request: HttpRequest, student_id: UUID, data: RoundRequest) -> CallsOut:
     """What is called for a test or a row, with the student's par. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
-    kept = kept_now(student, timezone.now())
-    shots = played_in(student, kept.found)
-    field = field_of(student, kept, shots)
+    cached = matrix_now(student, timezone.now())
+    shots = played_in(student, cached.found)
+    field = field_of(student, cached, shots)
     if data.trial is not None:
         shot = key_of(data.shot.dict()) if data.shot else weakest(field, learning_in(shots))
         row, scoring = (
@@ -154,17 +154,17 @@ def calls(request: HttpRequest, student_id: UUID, data: RoundRequest) -> CallsOu
         seed=seed,
         tolerance_yd=field.tolerance_yd,
         calls=[call_data(call, field) for call in called],
-        par=par_out(par_for(student, kept, called, scoring, field.tolerance_yd)),
+        par=par_out(par_for(student, cached, called, scoring, field.tolerance_yd)),
     )
 
 
-@router.put("/students/{student_id}/rounds", response=RoundKept)
-def put_round(request: HttpRequest, student_id: UUID, data: RoundIn) -> RoundKept:
+@router.put("/students/{student_id}/rounds", response=RoundSaved)
+def put_round(request: HttpRequest, student_id: UUID, data: RoundIn) -> RoundSaved:
     """Keep a round, once, whatever a network does; its balls go into review."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    kept = keep_round(student, hit_of(student, data), by=coach, now=timezone.now())
-    return RoundKept(round=round_out(kept.round), balls=kept.balls, left_out=kept.left_out)
+    cached = save_round(student, hit_of(student, data), by=coach, now=timezone.now())
+    return RoundSaved(round=round_out(cached.round), balls=cached.balls, left_out=cached.left_out)
 
 
 @router.delete("/students/{student_id}/rounds/{uid}", response=list[RoundOut])
@@ -189,7 +189,7 @@ def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[D
     """What to practise next, spread over a week from today, and why."""
     student = student_of(coach_of(request).academy, student_id)
     now = timezone.now()
-    found = week_for(student, kept_now(student, now), local_day(student, now), query.days)
+    found = week_for(student, matrix_now(student, now), local_day(student, now), query.days)
     return [
         made(
             DayOut,
@@ -212,14 +212,14 @@ def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[D
 def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """A blank sheet: the cells of the plan, else those that are played, five boxes each."""
     student = student_of(coach_of(request).academy, student_id)
-    kept = kept_now(student, timezone.now())
+    cached = matrix_now(student, timezone.now())
     plan = plan_of(student)
     if plan is not None:
         named = [planned_key(item) for item in plan.items]
     else:
-        shots = played_in(student, kept.found)
+        shots = played_in(student, cached.found)
         named = [cell.key for cell in shots.cells_of(Play.PLAYED)] + learning_in(shots)
-    cues = {position.label: position.cue for position in kept.found.positions}
+    cues = {position.label: position.cue for position in cached.found.positions}
     rows = [SheetRow(str(key), cues.get(key.swing, "")) for key in dict.fromkeys(named)]
     if not rows:
         raise NotFound("Nothing to put on a sheet yet: plan a session, or choose shots to play.")

@@ -139,13 +139,13 @@ class RoundOut(Schema):
     par: int | None
     better: float | None
     reported: bool
-    told: bool
+    score_only: bool
     clock_off: bool
     by: str
     seen: bool
 
 
-class RoundKept(Schema):
+class RoundSaved(Schema):
     """`balls` went into review; of `left_out` the shot is in the bag or the scale no more."""
 
     round: RoundOut

@@ -23,8 +23,8 @@ from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
-from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.practice.selectors.homework import homework_of
+from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of
@@ -77,7 +77,7 @@ def _coming(student: Student) -> list[str]:
 
 def _words(student: Student, found: Progress) -> str:
     looks = found.looks
-    told = draft(
+    notes = draft(
         student.name.split()[0],
         found.whole,
         found.halves,
@@ -86,7 +86,7 @@ def _words(student: Student, found: Progress) -> str:
         from_yd=student.from_yd,
         to_yd=student.to_yd,
     )
-    return " ".join(_texts(student).say(one) for one in told)
+    return " ".join(_texts(student).say(one) for one in notes)
 
 
 def _texts(student: Student) -> Texts:

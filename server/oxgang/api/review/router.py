@@ -108,7 +108,7 @@ def keep(request: HttpRequest, student_id: UUID, data: ReviewIn) -> Reviewed:
     """Let waiting balls into the matrix, or set some aside with a reason."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return Reviewed(kept=review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now()))
+    return Reviewed(accepted=review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now()))
 
 
 @router.post("/students/{student_id}/reopen", response=Reviewed)
@@ -116,4 +116,4 @@ def open_again(request: HttpRequest, student_id: UUID, data: Reopen) -> Reviewed
     """Take a day's balls out of the matrix for another review."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    return Reviewed(kept=reopen(student, data.day, by=coach, now=timezone.now()))
+    return Reviewed(accepted=reopen(student, data.day, by=coach, now=timezone.now()))

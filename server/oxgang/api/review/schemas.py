@@ -90,7 +90,7 @@ class ReviewIn(Schema):
 
 
 class Reviewed(Schema):
-    kept: int
+    accepted: int
 
 
 class Reopen(Schema):

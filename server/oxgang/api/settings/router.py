@@ -19,8 +19,8 @@ from oxgang.api.settings.schemas import (
     BroughtAlong,
     CardForm,
     SettingsChange,
-    SettingsKept,
     SettingsOut,
+    SettingsSaved,
 )
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import School
@@ -61,8 +61,8 @@ def settings(request: HttpRequest) -> SettingsOut:
     return _out(coach_of(request).academy)
 
 
-@router.patch("/settings", response=SettingsKept)
-def change(request: HttpRequest, data: SettingsChange) -> SettingsKept:
+@router.patch("/settings", response=SettingsSaved)
+def change(request: HttpRequest, data: SettingsChange) -> SettingsSaved:
     """Change the settings that are sent. What depends on them is recomputed, and said."""
     coach, now = coach_of(request), timezone.now()
     academy = coach.academy
@@ -81,7 +81,7 @@ def change(request: HttpRequest, data: SettingsChange) -> SettingsKept:
     if follows.moved:
         bring_along(academy, AT_A_TIME_S)
     academy.refresh_from_db()
-    return SettingsKept(
+    return SettingsSaved(
         settings=_out(academy),
         moved=follows.moved,
         tolerances=follows.tolerances,

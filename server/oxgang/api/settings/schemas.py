@@ -66,7 +66,7 @@ class SettingsChange(Schema):
     picture_months: int | None = Field(None, ge=0, le=10_000)
 
 
-class SettingsKept(Schema):
+class SettingsSaved(Schema):
     """The settings, and what came of the change: students whose balls are brought to new days and
     conditions, whose tolerance went with the level's, sessions that keep their hour on the wall."""
 

@@ -6,7 +6,7 @@ from datetime import date
 from typing import Annotated, Final, Literal
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
+from pydantic import AliasChoices, ConfigDict, Field
 
 from oxgang.api.fields import Line, Moment
 from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
@@ -79,7 +79,7 @@ class RoundPart(_Part):
     par: ParPart | None
     points: float | None = Field(ge=0, le=600)
     of: int = Field(ge=0, le=MOST_CALLS)
-    told: bool
+    score_only: bool = Field(validation_alias=AliasChoices("score_only", "told"))
     reported: bool
     clock_off: bool
     day: date

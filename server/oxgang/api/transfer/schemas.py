@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field, field_validator
+from pydantic import AliasChoices, ConfigDict, Field, field_validator
 
 from oxgang.academy.services.students import HANDICAPS
 from oxgang.api.fields import BallPosition, GripDown, Moment
@@ -135,7 +135,7 @@ class BallPart(_Strict):
     strike: Strike
     ball: BallType
     lie: Lie
-    kept: bool
+    accepted: bool = Field(validation_alias=AliasChoices("accepted", "kept"))
     excluded: str = Field(max_length=200)
     withdrawn: bool
     extra: dict[str, str]
@@ -147,7 +147,7 @@ class BallPart(_Strict):
     measured: dict[str, float] = Field(description="carry_yd, launch_deg and the others of shots.csv")
 
 
-class ToldPart(_Strict):
+class ImportedCarryPart(_Strict):
     club: str
     swing: str = Field(max_length=24)
     arm_deg: float
@@ -155,7 +155,7 @@ class ToldPart(_Strict):
     spin: Spin
     tempo: Tempo
     carry_yd: float
-    told_on: date
+    imported_on: date = Field(validation_alias=AliasChoices("imported_on", "told_on"))
 
 
 class PlayedPart(_Strict):
@@ -272,7 +272,9 @@ class StudentFile(_Strict):
     recipes: list[RecipePart]
     events: list[EventPart]
     balls: list[BallPart]
-    told: list[ToldPart]
+    imported_carries: list[ImportedCarryPart] = Field(
+        validation_alias=AliasChoices("imported_carries", "told")
+    )
     played: list[PlayedPart] = Field(default_factory=list, max_length=MOST_PLAYED)
     plan: PlanPart | None
     homework: PlanPart | None = None

@@ -94,7 +94,7 @@ def once_hit(evidence: Evidence, planned: Sequence[Aim]) -> Evidence:
 def solid_share(evidence: Evidence) -> float:
     """How much a ball of a student's counts, on average: the share that is solid, less the mishits
     that go unmarked and the wild ones that count less. The fewer balls, the nearer to the usual."""
-    told = [hit for hit in evidence.hits if not hit.told and not hit.excluded]
-    mishits = sum(hit.strike is not Strike.SOLID for hit in told)
-    share = (mishits + USUAL_MISHITS * USUAL_WEIGHT) / (len(told) + USUAL_WEIGHT)
+    imported = [hit for hit in evidence.hits if not hit.imported and not hit.excluded]
+    mishits = sum(hit.strike is not Strike.SOLID for hit in imported)
+    share = (mishits + USUAL_MISHITS * USUAL_WEIGHT) / (len(imported) + USUAL_WEIGHT)
     return (1 - share) * (1 - UNMARKED_LEAST - UNMARKED_SHARE * share - WILD_LOSE)

@@ -78,7 +78,7 @@ def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] =
     others
         Cells of the bag and scale that the balls might belong to.
     """
-    today = [h for h in evidence.hits if h.day == evidence.day and h.teaches and not h.told]
+    today = [h for h in evidence.hits if h.day == evidence.day and h.teaches and not h.imported]
     run: list[Hit] = []
     for hit in reversed(today):
         if hit.cell != key or len(run) == len(OUT):
@@ -146,7 +146,7 @@ def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Ar
     g = len(groups.mean)
     rows = np.array([fitted.points.index(p) for p in points], dtype=np.intp)
     scatter = np.sqrt(UNSEEN_MISHITS * fitted.hits.squares_at(points))
-    day_sd = float(np.hypot(DAY_SD, 0.0 if like.wind_told else UNTOLD_WIND_SD))
+    day_sd = float(np.hypot(DAY_SD, 0.0 if like.wind_known else UNTOLD_WIND_SD))
     if not g:
         sd = np.sqrt(np.diagonal(fitted.prior)[rows] + day_sd**2)
         return fitted.prior_mean[rows], sd, scatter

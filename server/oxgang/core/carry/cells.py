@@ -97,7 +97,7 @@ class Cell:
     last_measured: date | None
     doubts: tuple[Doubt, ...] = ()
     re_expressed: int = 0
-    told_yd: float | None = None
+    imported_yd: float | None = None
     back_in: float = 0.0
     down_in: float = 0.0
 
@@ -260,7 +260,7 @@ def build_matrix(
             last_measured=owns.last[i],
             doubts=(),
             re_expressed=owns.re_expressed[i],
-            told_yd=owns.told[i],
+            imported_yd=owns.imported[i],
             back_in=back,
             down_in=down,
         )
@@ -347,7 +347,7 @@ class _Own:
     last: list[date | None]
     mishits: list[int]
     re_expressed: list[int]
-    told: list[float | None]
+    imported: list[float | None]
 
 
 def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of: date) -> _Own:
@@ -362,11 +362,11 @@ def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of:
 
     own = _Own([], [], [None] * n, [0] * n, [0] * n, [None] * n)
     balls = [hits[i] for i in grouped.ball_hit.tolist()]
-    told = [i for i, hit in enumerate(balls) if hit.told]
+    imported = [i for i, hit in enumerate(balls) if hit.imported]
     at = np.array([place_of(hit) for hit in balls], dtype=np.intp)
-    for i in told:
+    for i in imported:
         if at[i] >= 0:
-            own.told[at[i]] = balls[i].carry_yd
+            own.imported[at[i]] = balls[i].carry_yd
         at[i] = -1
     order = np.argsort(at, kind="stable")
     ends = np.searchsorted(at[order], np.arange(n + 1))
@@ -382,7 +382,7 @@ def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of:
         if hit.day is not None and (last is None or hit.day > last):
             own.last[at[i]] = hit.day
     for hit in hits:
-        if hit.strike is not Strike.SOLID and not (hit.excluded or hit.told) and _by(hit, as_of):
+        if hit.strike is not Strike.SOLID and not (hit.excluded or hit.imported) and _by(hit, as_of):
             i = place_of(hit)
             if i >= 0:
                 own.mishits[i] += 1

@@ -262,7 +262,7 @@ def suspects_in(fitted: Fit, hits: Sequence[Hit]) -> list[Suspect]:
     found = []
     for i in np.flatnonzero(far).tolist():
         hit = hits[grouped.ball_hit[i]]
-        if hit.told:
+        if hit.imported:
             continue
         carry, typical = (float(np.exp(v[i])) for v in (grouped.ball_log, usual))
         found.append(Suspect(hit.uid, hit.cell, carry, typical))

@@ -66,9 +66,9 @@ class Hit:
     lie: Lie = Lie.FAIRWAY
     sd: float = 0.0
     re_expressed: bool = False
-    told: bool = False
+    imported: bool = False
     imagined: bool = False
-    wind_told: bool = True
+    wind_known: bool = True
     moment: datetime | None = None
 
     @property
@@ -182,7 +182,7 @@ def standard_hits(
                 shot.ball,
                 shot.lie,
                 standard.sd,
-                wind_told=shot.headwind_mps is not None,
+                wind_known=shot.headwind_mps is not None,
                 moment=shot.hit_at,
             )
         )
@@ -228,7 +228,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
                 hit.sd,
                 i,
                 hit.imagined,
-                hit.wind_told,
+                hit.wind_known,
             )
         )
     # In one go: an array of as many tuples takes several times as long.
@@ -294,7 +294,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
 
 def _mishit_share(hits: Sequence[Hit], as_of: date) -> float:
     """The share of balls that were marked as mishits, drawn to a usual one where they are few."""
-    struck = [h.strike is not Strike.SOLID for h in hits if not (h.told or h.imagined)]
+    struck = [h.strike is not Strike.SOLID for h in hits if not (h.imported or h.imagined)]
     return (sum(struck) + USUAL_MISHITS * MISHIT_BALLS) / (len(struck) + MISHIT_BALLS)
 
 

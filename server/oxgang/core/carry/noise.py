@@ -37,7 +37,7 @@ DAYS_A_YEAR: Final = 365.25
 # Balls hit before a change of technique or of a club say less about today.
 CHANGE_SD: Final = 0.06
 # A carry that somebody wrote down without its balls: of how many and when is not known.
-TOLD_SD: Final = 0.06
+IMPORTED_SD: Final = 0.06
 # A ball that a student reports alone: read by eye to a marker board or a flag, perhaps the better
 # one of two, perhaps off a mishit that was not called one. Judgement: as good as three yards of 60.
 REPORTED_SD: Final = 0.05

@@ -67,7 +67,7 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
         club: [
             hit.strike == "solid"
             for hit in hits
-            if hit.cell.club == club and not hit.excluded and not hit.told
+            if hit.cell.club == club and not hit.excluded and not hit.imported
         ]
         for club in clubs
     }

@@ -64,7 +64,7 @@ def problem_with(name: str, value: float) -> str:
     if value < 0 <= m.lo:
         return f"A {m.label} cannot be negative."
     if not m.lo <= value <= m.hi:
-        given, lo, hi = (m.told(v) for v in (value, m.lo, m.hi))
+        given, lo, hi = (m.sentence_of(v) for v in (value, m.lo, m.hi))
         return f"A {m.label} of {given} is outside {lo} to {hi}."
     if name in ("carry_yd", "total_yd") and value == 0:
         return f"A {m.label} of 0 is not a shot. Mark the ball as a mishit with its real carry."

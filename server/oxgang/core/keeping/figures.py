@@ -77,7 +77,7 @@ def tallies_of(hits: Iterable[Hit]) -> list[Tally]:
     """A student's balls by month, oldest first. Excluded balls are left out."""
     months: dict[date, list[Hit]] = defaultdict(list)
     for hit in hits:
-        if hit.day is not None and not hit.excluded and not hit.told:
+        if hit.day is not None and not hit.excluded and not hit.imported:
             months[hit.day.replace(day=1)].append(hit)
     found = []
     for month, inside in sorted(months.items()):

@@ -30,7 +30,7 @@ def history_of(hits: Sequence[Hit], key: CellKey, events: Sequence[Happened] = (
     """The days on which a cell was hit, oldest first."""
     days: dict[date, list[float]] = defaultdict(list)
     for hit in hits:
-        if hit.cell == key and hit.counts and hit.carry_yd and hit.day and not hit.told:
+        if hit.cell == key and hit.counts and hit.carry_yd and hit.day and not hit.imported:
             days[hit.day].append(hit.carry_yd)
     arms = {hit.point.arm_deg for hit in hits if hit.cell == key}
     return [

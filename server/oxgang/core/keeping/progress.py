@@ -146,7 +146,7 @@ def ratio(before: Spread, after: Spread) -> Step | None:
 
 def stretch_of(hits: Iterable[Hit], launches: Iterable[Launched], from_day: date, to_day: date) -> Stretch:
     """What was hit from one day to another, both included. Excluded balls are left out."""
-    inside = [h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.told]
+    inside = [h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.imported]
     solid = sum(h.strike is Strike.SOLID for h in inside)
     squares, freedom = scatter_of(inside)
     seen = [one for one in launches if from_day <= one.day <= to_day]
@@ -179,7 +179,7 @@ def stretches_of(
     hits: Sequence[Hit], launches: Sequence[Launched], from_day: date, to_day: date
 ) -> list[Stretch]:
     """A period session by session, or month by month when there are many. Oldest first."""
-    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.told})
+    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.imported})
     if len(days) <= MOST_POINTS:
         spans = [(day, day) for day in days]
     else:

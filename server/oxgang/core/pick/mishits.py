@@ -105,7 +105,7 @@ def own_contact(hits: Iterable[Hit], carries: Mapping[CellKey, float], handicap:
     carries
         What the student's cells carry [yd], solid.
     """
-    known = [hit for hit in hits if not (hit.excluded or hit.told or hit.imagined)]
+    known = [hit for hit in hits if not (hit.excluded or hit.imported or hit.imagined)]
     missed = [hit for hit in known if hit.strike is not Strike.SOLID]
     kinds = Counter(hit.strike for hit in missed)
     share = (len(missed) + LEVEL_BALLS * _of_level(handicap)) / (len(known) + LEVEL_BALLS)

@@ -73,7 +73,7 @@ class Measurement:
         """The part of a reader's units in which it is told; "" where all read it alike."""
         return KINDS.get(self.unit, "")
 
-    def told(self, value: float) -> str:
+    def sentence_of(self, value: float) -> str:
         """A value for a sentence, in the units of its reader."""
         return quantity(value, self.kind) if self.kind else f"{value:g}"
 

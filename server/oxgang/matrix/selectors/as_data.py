@@ -43,7 +43,7 @@ def cell_data(cell: Cell, play: Play = Play.NEITHER) -> dict[str, Any]:
         "last_measured": cell.last_measured,
         "doubts": list(cell.doubts),
         "re_expressed": cell.re_expressed,
-        "told_yd": cell.told_yd,
+        "imported_yd": cell.imported_yd,
         "back_in": cell.back_in,
         "down_in": cell.down_in,
         "play": play,

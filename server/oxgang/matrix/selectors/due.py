@@ -68,7 +68,7 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         stands_in=of_old,
     )
     learning = [c for c in shots.cells_of(Play.WORK) if not c.trimmed]
-    balls = [hit for hit in found.hits if not hit.told]
+    balls = [hit for hit in found.hits if not hit.imported]
     waiting = waiting_of(student).count()
     last = max((hit.day for hit in balls if hit.day and hit.day <= found.day), default=None)
     due = due_of(

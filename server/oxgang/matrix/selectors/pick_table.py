@@ -9,8 +9,8 @@ from oxgang.academy.models import Student
 from oxgang.core.ground.card import Card, distances
 from oxgang.core.pick.table import LETTERS, LIES, table_of
 from oxgang.core.words.shots import Lie
+from oxgang.matrix.selectors.cached import CachedMatrix
 from oxgang.matrix.selectors.card import live_card
-from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.picking import patterns_in, shots_to_pick
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 
@@ -23,21 +23,21 @@ class PickTable:
     rows: Mapping[str, str]
 
 
-def pick_table(student: Student, kept: Kept) -> PickTable:
+def pick_table(student: Student, cached: CachedMatrix) -> PickTable:
     """The whole table; what was worked out of it a moment ago is not done again."""
-    played = played_in(student, kept.found)
-    rows = {name: row for lie in LIES for name, row in table_part(student, kept, played, lie).items()}
+    played = played_in(student, cached.found)
+    rows = {name: row for lie in LIES for name, row in table_part(student, cached, played, lie).items()}
     return PickTable(student.revision, rows)
 
 
-def table_part(student: Student, kept: Kept, played: PlayedNow, lie: Lie) -> dict[str, str]:
+def table_part(student: Student, cached: CachedMatrix, played: PlayedNow, lie: Lie) -> dict[str, str]:
     """The rows of one lie."""
     # Places are those on the card; no phone names more shots than there are letters.
     shots = list(shots_to_pick(student, played))[: len(LETTERS)]
     name = (lie, *(shot.name for _, shot in shots), student.from_yd, student.to_yd, student.units)
-    if name not in kept.tables:
-        picking = kept.picking(student)
-        card = live_card(student, kept.found, played)
+    if name not in cached.tables:
+        picking = cached.picking(student)
+        card = live_card(student, cached.found, played)
         places = _places(card)
         rows = table_of(
             lambda situation: patterns_in(picking, shots, situation),
@@ -48,8 +48,8 @@ def table_part(student: Student, kept: Kept, played: PlayedNow, lie: Lie) -> dic
             picking.limit,
             (lie,),
         )
-        kept.tables[name] = dict(rows)
-    return kept.tables[name]
+        cached.tables[name] = dict(rows)
+    return cached.tables[name]
 
 
 def _places(card: Card) -> dict[tuple[object, ...], int]:

@@ -56,7 +56,7 @@ def progress_of(
     now = matrix_of(student, today)
     launches = _launches(student)
     hits = now.hits
-    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.told})
+    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.imported})
     middle = days[len(days) // 2] if len(days) > 1 else None
     span = {"from_day": from_day, "to_day": to_day}
     events = [e for e in now.events if from_day <= e.on <= to_day]
@@ -91,7 +91,7 @@ def _lessons(
 
 
 def _launches(student: Student) -> list[Launched]:
-    rows = balls_of(student).filter(kept=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False)
+    rows = balls_of(student).filter(accepted=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False)
     chain = windows_of(student, {})
     seen = rows.values_list("hit_on", "trajectory", "launch_deg", "club__loft_deg")
     return [

@@ -13,7 +13,7 @@ from oxgang.core.ground.played import Play
 from oxgang.core.words.measurements import MEASURED
 from oxgang.matrix.selectors.played import rows_of
 from oxgang.matrix.selectors.published import versions_of
-from oxgang.range_sessions.models import Ball, ToldCell
+from oxgang.range_sessions.models import Ball, ImportedCarry
 from oxgang.range_sessions.selectors.plans import plan_of
 
 STUDENT_FIELDS = (
@@ -47,7 +47,7 @@ BALL_FIELDS = (
     "strike",
     "ball",
     "lie",
-    "kept",
+    "accepted",
     "excluded",
     "extra",
     "ball_position_in",
@@ -56,7 +56,7 @@ BALL_FIELDS = (
     "wet",
     "reported",
 )
-TOLD_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
+IMPORTED_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
 PLAYED_FIELDS = (
     "swing",
     "arm_deg",
@@ -109,9 +109,9 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
             for event in events_of(student)
         ],
         "balls": [_ball(ball) for ball in Ball.objects.filter(student=student).order_by("pk")],
-        "told": [
-            {"club": str(row.club_id), **_fields(row, TOLD_FIELDS)}
-            for row in ToldCell.objects.filter(student=student, withdrawn_at=None)
+        "imported_carries": [
+            {"club": str(row.club_id), **_fields(row, IMPORTED_FIELDS)}
+            for row in ImportedCarry.objects.filter(student=student, withdrawn_at=None)
         ],
         "played": [
             {"club": str(row.club_id), **_fields(row, PLAYED_FIELDS)}

@@ -79,7 +79,7 @@ def choose_shots(
         if row.club_id in found.names:
             stored[name_of(row, found.names, found.positions)].append(row)
     done: list[Changed] = []
-    told: dict[Play, list[str]] = {state: [] for state in Play}
+    chosen: dict[Play, list[str]] = {state: [] for state in Play}
     for name in dict.fromkeys([*wanted, *stored]):
         state, rows = wanted.get(name, Play.NEITHER), stored[name]
         if state is Play.NEITHER and not rows:
@@ -91,15 +91,15 @@ def choose_shots(
         # Two rows are one shot where a scale was changed under them.
         changes = [c for i, row in enumerate(rows) for c in _set(row, state if not i else Play.NEITHER)]
         if changes:
-            told[state].append(shot_text(name))
+            chosen[state].append(shot_text(name))
         done += changes
     was_chosen = fields_of(student, ["shots_chosen"])
     student.shots_chosen = True
     student.save(update_fields=["shots_chosen"])
     done += changed(student, was_chosen)
     if done:
-        values: dict[str, object] = {s.value: ", ".join(names) for s, names in told.items()}
-        counts = {COUNTS[state]: len(names) for state, names in told.items()}
+        values: dict[str, object] = {s.value: ", ".join(names) for s, names in chosen.items()}
+        counts = {COUNTS[state]: len(names) for state, names in chosen.items()}
         values |= counts
         record_entry(student, AuditAction.SHOTS_CHOSEN, values, by=by, now=now, changes=done)
 

@@ -26,12 +26,12 @@ from oxgang.matrix.selectors.transfer import (
     BALL_FIELDS,
     CLUB_FIELDS,
     EVENT_FIELDS,
+    IMPORTED_FIELDS,
     PLAYED_FIELDS,
     STUDENT_FIELDS,
-    TOLD_FIELDS,
     VERSION_FIELDS,
 )
-from oxgang.range_sessions.models import Ball, RangeSession, StoredPlan, ToldCell
+from oxgang.range_sessions.models import Ball, ImportedCarry, RangeSession, StoredPlan
 from oxgang.range_sessions.services.balls import CHUNK
 from oxgang.range_sessions.services.insert import insert
 from oxgang.range_sessions.services.standard_carries import normalize_carry
@@ -76,12 +76,12 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
             replaced=None if event["replaced"] is None else _of(clubs, event["replaced"]),
             **{name: event[name] for name in EVENT_FIELDS},
         )
-    for told in file["told"]:
-        ToldCell.objects.create(
+    for carry in file["imported_carries"]:
+        ImportedCarry.objects.create(
             student=student,
-            club=_of(clubs, told["club"]),
-            told_by=by,
-            **{name: told[name] for name in TOLD_FIELDS},
+            club=_of(clubs, carry["club"]),
+            imported_by=by,
+            **{name: carry[name] for name in IMPORTED_FIELDS},
         )
     for shot in file["played"]:
         PlayedShot.objects.create(
@@ -99,9 +99,9 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
         PublishedMatrix(student=student, **{name: version[name] for name in VERSION_FIELDS})
         for version in file["versions"]
     )
-    told = {"student": student.name, "academy": file["academy"]["name"]}
+    values = {"student": student.name, "academy": file["academy"]["name"]}
     entry = record_entry(
-        student, AuditAction.STUDENT_BROUGHT_IN, told, by=by, now=now, changes=[created(student)]
+        student, AuditAction.STUDENT_BROUGHT_IN, values, by=by, now=now, changes=[created(student)]
     )
     _balls(student, file["balls"], clubs, entry.pk, by, now)
     return student

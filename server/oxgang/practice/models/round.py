@@ -35,7 +35,7 @@ class Round(models.Model):
     par = models.JSONField(default=dict)
     points = models.FloatField(null=True)
     of = models.PositiveSmallIntegerField(default=0)
-    told = models.BooleanField(default=False)
+    score_only = models.BooleanField(default=False)
     reported = models.BooleanField(default=False)
     clock_off = models.BooleanField(default=False)
     day = models.DateField()

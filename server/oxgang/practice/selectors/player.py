@@ -14,7 +14,7 @@ from oxgang.core.practice.par import Par, Player, Shot, on_net, par_of
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.units import units_of
 from oxgang.core.words.shots import CellKey, Lie
-from oxgang.matrix.selectors.kept import Kept, kept_matrix
+from oxgang.matrix.selectors.cached import CachedMatrix, cached_matrix
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.practice.models import Round
 from oxgang.range_sessions.services.balls import local_day
@@ -22,14 +22,14 @@ from oxgang.range_sessions.services.balls import local_day
 NET_LOOK_BACK = 10
 
 
-def kept_now(student: Student, now: datetime) -> Kept:
+def matrix_now(student: Student, now: datetime) -> CachedMatrix:
     """The student's matrix of today."""
-    return kept_matrix(student, local_day(student, now))
+    return cached_matrix(student, local_day(student, now))
 
 
-def field_of(student: Student, kept: Kept, played: PlayedNow | None = None) -> Field:
+def field_of(student: Student, cached: CachedMatrix, played: PlayedNow | None = None) -> Field:
     """What the student can be asked. A query or two for the shots played."""
-    found = kept.found
+    found = cached.found
     shots = played or played_in(student, found)
     return Field(
         shots=[shots.shots[i] for i in shots.answering if not _trimmed(shots, i)],
@@ -52,9 +52,9 @@ def _trimmed(shots: PlayedNow, place: int) -> bool:
     return bool(shot.back_in or shot.down_in)
 
 
-def player_of(student: Student, kept: Kept, keys: Collection[CellKey]) -> Player:
+def player_of(student: Student, cached: CachedMatrix, keys: Collection[CellKey]) -> Player:
     """How the student hits these shots. Five queries, unless somebody asked before."""
-    matrix, picking = kept.found.matrix, kept.picking(student)
+    matrix, picking = cached.found.matrix, cached.picking(student)
     places = [i for i, cell in enumerate(matrix.every) if not cell.trimmed and cell.key in set(keys)]
     rows = matrix.rows[places]
     shots = []
@@ -79,14 +79,14 @@ def _on_net(student: Student) -> float:
 
 
 def par_for(
-    student: Student, kept: Kept, calls: Sequence[Call], scoring: Scoring, tolerance_yd: float
+    student: Student, cached: CachedMatrix, calls: Sequence[Call], scoring: Scoring, tolerance_yd: float
 ) -> Par:
     """What the student should score for these calls."""
-    player = player_of(student, kept, {call.shot for call in calls if call.shot is not None})
+    player = player_of(student, cached, {call.shot for call in calls if call.shot is not None})
     return par_of(
         calls,
         player,
         scoring,
         tolerance_yd=tolerance_yd,
-        baseline=kept.picking(student).baseline,
+        baseline=cached.picking(student).baseline,
     )

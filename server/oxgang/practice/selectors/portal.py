@@ -21,9 +21,9 @@ from oxgang.core.words.shots import Strike
 from oxgang.matrix.models import CardLink, Summary
 from oxgang.matrix.selectors.played import played_in
 from oxgang.practice.models import Homework, Lesson, Picture, Round, Sharing
-from oxgang.practice.selectors.lessons import lessons_of
-from oxgang.practice.selectors.player import field_of, kept_now, learning_in, par_for
 from oxgang.practice.selectors.homework import homework_of
+from oxgang.practice.selectors.lessons import lessons_of
+from oxgang.practice.selectors.player import field_of, learning_in, matrix_now, par_for
 from oxgang.practice.selectors.rounds import LOOK_BACK, misses_of, rounds_of
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import balls_of, days_hit
@@ -98,12 +98,12 @@ def games_for(student: Student, now: datetime, seed: int) -> list[Game]:
     seed
         Of the first round; those after it follow.
     """
-    kept = kept_now(student, now)
-    shots = played_in(student, kept.found)
-    field = field_of(student, kept, shots)
+    cached = matrix_now(student, now)
+    shots = played_in(student, cached.found)
+    field = field_of(student, cached, shots)
     if not field.shots:
         return []
-    mine = rounds_of(student).filter(told=False, of__gt=0).exclude(trial="")
+    mine = rounds_of(student).filter(score_only=False, of__gt=0).exclude(trial="")
     best: dict[str, float] = {}
     for trial, points, of in mine.values_list("trial", "points", "of"):
         best[trial] = max(best.get(trial, 0.0), (points or 0.0) / of)
@@ -117,7 +117,7 @@ def games_for(student: Student, now: datetime, seed: int) -> list[Game]:
             if rounds and calls == rounds[0][1]:
                 break  # nothing in it is chance
             # Par counts what is called, not in which order.
-            par = rounds[0][2] if rounds else par_for(student, kept, calls, scoring, field.tolerance_yd)
+            par = rounds[0][2] if rounds else par_for(student, cached, calls, scoring, field.tolerance_yd)
             rounds.append((seed + number, calls, par))
         share = None if scoring is Scoring.STROKES else best.get(trial)
         games.append(Game(trial, rounds, share, field.tolerance_yd))
@@ -126,8 +126,8 @@ def games_for(student: Student, now: datetime, seed: int) -> list[Game]:
 
 def progress_of(student: Student, today: date) -> Progress:
     """How the student does. Five queries, and nothing is computed anew."""
-    kept = Summary.objects.filter(student=student).values_list("content", flat=True).first()
-    content = json.loads(kept) if kept else {}
+    cached = Summary.objects.filter(student=student).values_list("content", flat=True).first()
+    content = json.loads(cached) if cached else {}
     last = balls_of(student).reverse().values_list("strike", flat=True)[:CONTACT_BALLS]
     strikes = list(last)
     rounds = list(rounds_of(student)[:LOOK_BACK])

@@ -91,7 +91,7 @@ def lost_to_random(rounds: Sequence[Round]) -> Difference | None:
     return transfer(blocked, by_chance)
 
 
-def kept_overnight(student: Student, found: StudentMatrix) -> Difference | None:
+def retained_overnight(student: Student, found: StudentMatrix) -> Difference | None:
     """How much further off the first ball of a day is than the last of the day before [yd]."""
     carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.trimmed}
     rows = balls_of(student).filter(strike=Strike.SOLID, excluded="").exclude(standard_yd=None)

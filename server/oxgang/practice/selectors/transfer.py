@@ -24,7 +24,7 @@ ROUND_FIELDS = (
     "par",
     "points",
     "of",
-    "told",
+    "score_only",
     "reported",
     "clock_off",
     "day",

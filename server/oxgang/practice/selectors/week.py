@@ -10,15 +10,15 @@ from oxgang.core.ground.coverage import probability
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.practice.week import INJURY_DAYS, Day, Known, week_of
 from oxgang.core.words.shots import CellKey
+from oxgang.matrix.selectors.cached import CachedMatrix
 from oxgang.matrix.selectors.due import due_in
-from oxgang.matrix.selectors.kept import Kept
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.practice.as_data import call_of, key_of
 from oxgang.practice.selectors.player import learning_in
 from oxgang.practice.selectors.rounds import LOOK_BACK, rounds_of
 
 
-def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
+def week_for(student: Student, cached: CachedMatrix, first: date, days: int) -> list[Day]:
     """The student's week from a day on.
 
     Raises
@@ -26,15 +26,15 @@ def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
     InputError
         Outside 1 to 4 days, or when there is no shot to practise.
     """
-    found = kept.found
+    found = cached.found
     stage, _ = standing_of(student, found.matrix)
     now = due_in(student, found, stage)
-    asked = _last_asked(student, kept, first)
+    asked = _last_asked(student, cached, first)
     shots = now.shots
     work = learning_in(shots)
     wide = set(now.wide)
     known = []
-    for place in dict.fromkeys([*shots.answering, *_places(kept, work)]):
+    for place in dict.fromkeys([*shots.answering, *_places(cached, work)]):
         cell = shots.cells[place]
         if cell.trimmed:
             continue
@@ -61,15 +61,17 @@ def week_for(student: Student, kept: Kept, first: date, days: int) -> list[Day]:
     )
 
 
-def _places(kept: Kept, keys: list[CellKey]) -> list[int]:
-    return [i for i, cell in enumerate(kept.found.matrix.every) if cell.key in set(keys) and not cell.trimmed]
+def _places(cached: CachedMatrix, keys: list[CellKey]) -> list[int]:
+    return [
+        i for i, cell in enumerate(cached.found.matrix.every) if cell.key in set(keys) and not cell.trimmed
+    ]
 
 
-def _last_asked(student: Student, kept: Kept, today: date) -> dict[CellKey, int]:
+def _last_asked(student: Student, cached: CachedMatrix, today: date) -> dict[CellKey, int]:
     """How many days ago each shot was last hit or called."""
     last: dict[CellKey, date] = {}
-    for hit in kept.found.hits:
-        if hit.day is not None and not hit.told:
+    for hit in cached.found.hits:
+        if hit.day is not None and not hit.imported:
             last[hit.cell] = max(last.get(hit.cell, hit.day), hit.day)
     for made in rounds_of(student)[:LOOK_BACK]:
         for result in made.results:

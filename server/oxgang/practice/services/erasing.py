@@ -16,7 +16,7 @@ from oxgang.academy.models import Academy, AuditAction, Coach, Entry, Erased, St
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError
 from oxgang.practice.models import Picture
-from oxgang.practice.selectors.keeping import old_pictures
+from oxgang.practice.selectors.data_inventory import old_pictures
 from oxgang.range_sessions.models import Device, FeedBall, Group, Turn
 
 # What stands where an erased student's name stood in the academy's log.

@@ -22,7 +22,7 @@ from oxgang.core.practice.scoring import Scoring
 from oxgang.practice.as_data import call_data, row_data, row_of
 from oxgang.practice.models import Homework, Round, Routine
 from oxgang.practice.models.homework import MAX_CUES, MAX_TITLE
-from oxgang.practice.selectors.player import field_of, kept_now, par_for
+from oxgang.practice.selectors.player import field_of, matrix_now, par_for
 from oxgang.range_sessions.services.balls import local_day
 
 MOST_ROWS: Final = 8
@@ -74,9 +74,9 @@ def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: d
         by=by,
     )
     balls = sum(row["balls"] for row in fields.rows)
-    told = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
+    values = {"title": title, "balls": balls, "due": fields.due_on.isoformat()}
     changes = [created(homework, "withdrawn_at")]
-    record_entry(student, AuditAction.HOMEWORK_SENT, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.HOMEWORK_SENT, values, by=by, now=now, changes=changes)
     return homework
 
 
@@ -89,8 +89,8 @@ def called_rows(student: Student, rows: Sequence[dict[str, Any]], now: datetime)
         For none, too many, or one that cannot be.
     """
     checked_rows(rows)
-    kept = kept_now(student, now)
-    field = field_of(student, kept)
+    cached = matrix_now(student, now)
+    field = field_of(student, cached)
     found = []
     for given in rows:
         row, seed = row_of(given), SystemRandom().randint(*SEED_RANGE)
@@ -103,7 +103,7 @@ def called_rows(student: Student, rows: Sequence[dict[str, Any]], now: datetime)
         wanted = given.get("wanted")
         if wanted is not None and not 0 <= wanted <= len(calls):
             raise InputError(f"The score wanted is 0 to {len(calls)} here.", field="wanted")
-        par = par_for(student, kept, calls, Scoring.WITHIN, field.tolerance_yd)
+        par = par_for(student, cached, calls, Scoring.WITHIN, field.tolerance_yd)
         found.append(
             {
                 **row_data(row),
@@ -216,8 +216,8 @@ def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
         before = fields_of(routine, ["archived_at"])
         routine.archived_at = now
         routine.save(update_fields=["archived_at"])
-        done, told = changed(routine, before), {"name": routine.name}
-        record_academy_entry(by.academy, AuditAction.ROUTINE_ARCHIVED, told, by=by, now=now, changes=done)
+        done, values = changed(routine, before), {"name": routine.name}
+        record_academy_entry(by.academy, AuditAction.ROUTINE_ARCHIVED, values, by=by, now=now, changes=done)
 
 
 def routine_of(academy: Academy, routine_id: int) -> Routine:

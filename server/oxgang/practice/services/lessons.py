@@ -77,7 +77,7 @@ def write_lesson(
             "here: reload to see theirs."
         )
     made = {**values, "by_id": by.pk, "changed_at": now, "withdrawn_at": None}
-    told = {"day": day.isoformat()}
+    values = {"day": day.isoformat()}
     if lesson is None:
         lesson = Lesson.objects.create(student=student, day=day, **made)
         changes = [created(lesson, "withdrawn_at")]
@@ -87,7 +87,7 @@ def write_lesson(
             setattr(lesson, name, value)
         lesson.save()
         changes = changed(lesson, before)
-    record_entry(student, AuditAction.LESSON_WRITTEN, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.LESSON_WRITTEN, values, by=by, now=now, changes=changes)
     return lesson
 
 
@@ -99,9 +99,9 @@ def withdraw_lesson(lesson: Lesson, *, by: Coach, now: datetime) -> None:
     before = fields_of(lesson, ["withdrawn_at"])
     lesson.withdrawn_at = now
     lesson.save(update_fields=["withdrawn_at"])
-    told = {"day": lesson.day.isoformat()}
+    values = {"day": lesson.day.isoformat()}
     done = changed(lesson, before)
-    record_entry(lesson.student, AuditAction.LESSON_WITHDRAWN, told, by=by, now=now, changes=done)
+    record_entry(lesson.student, AuditAction.LESSON_WITHDRAWN, values, by=by, now=now, changes=done)
 
 
 def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
@@ -161,9 +161,9 @@ def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, no
     word = OwnWord.objects.create(
         academy=by.academy, owner=None if house else by, kind=kind, part=part, text=text
     )
-    told = {"text": text}
+    values = {"text": text}
     changes = [created(word)]
-    record_academy_entry(by.academy, AuditAction.LESSON_WORD_ADDED, told, by=by, now=now, changes=changes)
+    record_academy_entry(by.academy, AuditAction.LESSON_WORD_ADDED, values, by=by, now=now, changes=changes)
     return word
 
 
@@ -187,5 +187,7 @@ def archive_word(word_id: int, *, by: Coach, now: datetime) -> None:
         word.archived_at = now
         word.save(update_fields=["archived_at"])
         done = changed(word, before)
-        told = {"text": word.text}
-        record_academy_entry(by.academy, AuditAction.LESSON_WORD_ARCHIVED, told, by=by, now=now, changes=done)
+        values = {"text": word.text}
+        record_academy_entry(
+            by.academy, AuditAction.LESSON_WORD_ARCHIVED, values, by=by, now=now, changes=done
+        )

@@ -65,9 +65,9 @@ def keep_picture(
         taken_on=local_day(student, now),
         by=by,
     )
-    told = {"swing": position.label}
+    values = {"swing": position.label}
     changes = [*done, created(picture, "withdrawn_at")]
-    record_entry(student, AuditAction.PICTURE_ADDED, told, by=by, now=now, changes=changes)
+    record_entry(student, AuditAction.PICTURE_ADDED, values, by=by, now=now, changes=changes)
     return picture
 
 
@@ -78,8 +78,8 @@ def remove_picture(picture: Picture, *, by: Coach, now: datetime) -> None:
         before = fields_of(picture, ["withdrawn_at"])
         picture.withdrawn_at = now
         picture.save(update_fields=["withdrawn_at"])
-        done, told = changed(picture, before), {"swing": picture.swing}
-        record_entry(picture.student, AuditAction.PICTURE_REMOVED, told, by=by, now=now, changes=done)
+        done, values = changed(picture, before), {"swing": picture.swing}
+        record_entry(picture.student, AuditAction.PICTURE_REMOVED, values, by=by, now=now, changes=done)
 
 
 def reencoded(content: bytes) -> tuple[bytes, int, int]:

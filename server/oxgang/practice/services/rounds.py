@@ -22,7 +22,7 @@ from oxgang.core.practice.trials import RULES, Trial
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot
 from oxgang.practice.as_data import call_of, key_of, struck_of
 from oxgang.practice.models import Homework, Round
-from oxgang.practice.selectors.player import kept_now, par_for
+from oxgang.practice.selectors.player import matrix_now, par_for
 from oxgang.range_sessions.services.balls import local_day, record_balls
 
 # A phone's clock may be so far ahead, and a round so old when it comes in.
@@ -53,7 +53,7 @@ class Hit:
 
 
 @dataclass(frozen=True, slots=True)
-class KeptRound:
+class SavedRound:
     """The round, how many of its balls went into review, and how many could not: their shot is no
     longer in the bag or the scale, or was none."""
 
@@ -64,7 +64,7 @@ class KeptRound:
 
 
 @retry_on_conflict
-def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -> KeptRound:
+def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -> SavedRound:
     """Keep a round, once: the same `uid` again changes nothing.
 
     Its balls go into review like any other; `by` None is the student's own report.
@@ -77,7 +77,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     """
     there = Round.objects.filter(student=student, uid=hit.uid).first()
     if there is not None:
-        return KeptRound(there, 0, new=False)
+        return SavedRound(there, 0, new=False)
     if not hit.calls:
         raise InputError("A round needs a call.", field="calls")
     calls = [call_of(call) for call in hit.calls]
@@ -105,9 +105,9 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         )
         points, of = scored.points, scored.of
         answered = [i for i, balls in results.items() if len(balls) == calls[i].balls]
-    kept = kept_now(student, now)
+    cached = matrix_now(student, now)
     hit_calls = [calls[i] for i in sorted(answered)]
-    par = par_for(student, kept, hit_calls, scoring, tolerance) if hit_calls else None
+    par = par_for(student, cached, hit_calls, scoring, tolerance) if hit_calls else None
     off = not now - OLDEST <= hit.ended_at <= now + AHEAD
     ended = now if off else min(hit.ended_at, now)
     made = Round.objects.create(
@@ -125,7 +125,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         par=as_data(par) if par else {},
         points=points if of else None,
         of=of,
-        told=hit.points is not None,
+        score_only=hit.points is not None,
         reported=by is None,
         clock_off=off,
         day=local_day(student, ended),
@@ -138,7 +138,7 @@ def keep_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     balls, left = _balls(student, hit, calls, ended)
     if balls:
         record_balls(student, balls, by=by, now=now, reported=by is None)
-    return KeptRound(made, len(balls), left)
+    return SavedRound(made, len(balls), left)
 
 
 def _results(calls: Sequence[Call], given: Sequence[Mapping[str, Any]]) -> dict[int, Any]:

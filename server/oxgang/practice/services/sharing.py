@@ -39,8 +39,8 @@ def share(student: Student, shows: Collection[Shows], *, by: Coach, now: datetim
     """The student sees these parts and no others."""
     chosen = [part.value for part in Shows if part in shows]
     sharing, _ = Sharing.objects.update_or_create(student=student, defaults={"shows": chosen})
-    told = {"shows": ",".join(chosen)}
-    record_entry(student, AuditAction.SHARING_CHANGED, told, by=by, now=now)
+    values = {"shows": ",".join(chosen)}
+    record_entry(student, AuditAction.SHARING_CHANGED, values, by=by, now=now)
     return sharing
 
 

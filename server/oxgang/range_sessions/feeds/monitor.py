@@ -152,5 +152,5 @@ def _fly(measured: dict[str, float], extra: dict[str, str], prefix: str, altitud
             headwind_mps=measured.get("headwind_mps", 0.0),
         )
     except InputError as error:
-        raise MalformedFeed(error.told, field=f"{prefix}{error.field}") from None
+        raise MalformedFeed(error.template, field=f"{prefix}{error.field}") from None
     extra["carry"] = "from flight"

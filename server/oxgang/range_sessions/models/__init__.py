@@ -4,10 +4,10 @@ from oxgang.range_sessions.models.appointment import Appointment, CalendarLink
 from oxgang.range_sessions.models.ball import Ball
 from oxgang.range_sessions.models.bays import Bay, Group, Turn, TurnKind
 from oxgang.range_sessions.models.device import Device, FeedBall
+from oxgang.range_sessions.models.imported_carry import ImportedCarry
 from oxgang.range_sessions.models.mapping import StoredMapping
 from oxgang.range_sessions.models.plan import StoredPlan
 from oxgang.range_sessions.models.session import RangeSession
-from oxgang.range_sessions.models.told import ToldCell
 
 __all__ = [
     "Appointment",
@@ -17,10 +17,10 @@ __all__ = [
     "Device",
     "FeedBall",
     "Group",
+    "ImportedCarry",
     "RangeSession",
     "StoredMapping",
     "StoredPlan",
-    "ToldCell",
     "Turn",
     "TurnKind",
 ]

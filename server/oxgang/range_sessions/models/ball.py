@@ -74,7 +74,7 @@ class Ball(models.Model):
     # The student's own word for it: trusted less, and reviewed like any other.
     reported = models.BooleanField(default=False)
     # A ball enters the matrix when a coach has reviewed it.
-    kept = models.BooleanField(default=False)
+    accepted = models.BooleanField(default=False)
     excluded = models.CharField(max_length=200, blank=True)
     extra = models.JSONField(default=dict, blank=True)
     withdrawn_at = models.DateTimeField(null=True, blank=True)

@@ -14,11 +14,11 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student, SwingScale
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
-from oxgang.core.carry.noise import TOLD_SD
+from oxgang.core.carry.noise import IMPORTED_SD
 from oxgang.core.carry.prior import Point
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import express
-from oxgang.range_sessions.models import Ball, ToldCell
+from oxgang.range_sessions.models import Ball, ImportedCarry
 
 # How many balls back a student's launch and spin are learnt from.
 LAUNCHES_BACK: Final = 200
@@ -35,12 +35,12 @@ def balls_of(student: Student) -> QuerySet[Ball]:
 
 def waiting_of(student: Student) -> QuerySet[Ball]:
     """The student's balls that wait for a review, oldest first."""
-    return balls_of(student).filter(kept=False)
+    return balls_of(student).filter(accepted=False)
 
 
 def days_of(student: Student) -> list[date]:
     """The days on which the student hit reviewed balls, newest first, at most 30."""
-    days = balls_of(student).filter(kept=True).order_by("-hit_on").values_list("hit_on", flat=True)
+    days = balls_of(student).filter(accepted=True).order_by("-hit_on").values_list("hit_on", flat=True)
     return list(days.distinct()[:30])
 
 
@@ -102,7 +102,7 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
     arms = {p.label: p.arm_deg for p in positions}
     counted = [True, False] if live else [True]
     rows = (
-        Ball.objects.filter(student=student, withdrawn_at=None, kept__in=counted)
+        Ball.objects.filter(student=student, withdrawn_at=None, accepted__in=counted)
         .order_by("hit_on", "hit_at", "pk")
         .values_list(
             "club_id",
@@ -183,7 +183,7 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
                 ground,
                 sd,
                 re_expressed,
-                wind_told=wind is not None,
+                wind_known=wind is not None,
                 moment=moment,
             )
         )
@@ -194,8 +194,8 @@ def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> l
     """What a matrix kept elsewhere says of cells with too few balls of their own. One query."""
     positions = student.scale.as_core().positions
     balls = Counter(hit.cell for hit in hits if hit.counts)
-    told = []
-    for row in ToldCell.objects.filter(student=student, withdrawn_at=None).select_related("club"):
+    imported = []
+    for row in ImportedCarry.objects.filter(student=student, withdrawn_at=None).select_related("club"):
         label = clubs.get(row.club_id)
         if label is None:
             continue
@@ -203,8 +203,10 @@ def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> l
         key = CellKey(label, express(row.swing, row.arm_deg, positions), *kinds)
         if balls[key] < ENOUGH_BALLS:
             point = Point(label, row.club.loft_deg, row.arm_deg, *kinds)
-            told.append(Hit(key, point, row.carry_yd, "told", row.told_on, sd=TOLD_SD, told=True))
-    return told
+            imported.append(
+                Hit(key, point, row.carry_yd, "imported", row.imported_on, sd=IMPORTED_SD, imported=True)
+            )
+    return imported
 
 
 def measured_shots(student: Student, clubs: Mapping[UUID, str]) -> list[Shot]:

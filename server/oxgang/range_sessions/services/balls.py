@@ -64,13 +64,13 @@ def record_balls(
     by: Coach | None,
     now: datetime,
     sent: FeedBall | None = None,
-    kept: bool = False,
+    accepted: bool = False,
     from_file: bool = False,
     reported: bool = False,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
-    `sent` is the device's ball that the single ball in `hits` takes; `kept` balls enter the matrix
+    `sent` is the device's ball that the single ball in `hits` takes; `accepted` balls enter the matrix
     without a review; those `from_file` are told of as one; `reported`
     ones are the student's own word.
 
@@ -100,7 +100,7 @@ def record_balls(
     # By their columns in their order, which is quicker than by names: a file has many balls.
     usual = {field.attname: field.get_default() for field in Ball._meta.concrete_fields} | {
         "student_id": student.pk,
-        "kept": kept,
+        "accepted": accepted,
         "reported": reported,
         "sent_id": None if sent is None else sent.pk,
     }

@@ -237,7 +237,7 @@ def _gave(ball: FeedBall, student: Student, plays: Plays, club: Club, by: Coach,
         with transaction.atomic():
             give(ball, student, plays, club=club, by=by, now=now)
     except OxgangError as error:
-        _ask(ball, error.told)
+        _ask(ball, error.template)
         return False
     return True
 

@@ -41,7 +41,7 @@ class ReadFile:
     clubs: Sequence[Club] = field(repr=False)
     problems: list[RowProblem]
     questions: list[RowProblem]
-    kept_as_notes: list[str]
+    as_notes: list[str]
 
     @cached_property
     def ids(self) -> list[str]:

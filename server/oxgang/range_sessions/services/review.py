@@ -59,7 +59,7 @@ def review(
 @transaction.atomic
 def reopen(student: Student, day: date, *, by: Coach, now: datetime) -> int:
     """Take a day's balls out of the matrix for another review. Returns how many."""
-    chosen = balls_of(student).filter(hit_on=day, kept=True)
+    chosen = balls_of(student).filter(hit_on=day, accepted=True)
     when: dict[str, object] = {"day": day.isoformat()}
     return _set_kept(student, chosen, False, AuditAction.DAY_REOPENED, when, [], by, now)
 
@@ -67,7 +67,7 @@ def reopen(student: Student, day: date, *, by: Coach, now: datetime) -> int:
 def _set_kept(
     student: Student,
     chosen: QuerySet[Ball],
-    kept: bool,
+    accepted: bool,
     did: AuditAction,
     values: dict[str, object],
     done: list[Changed],
@@ -78,10 +78,10 @@ def _set_kept(
     if not rows:
         return 0
     for start in range(0, len(rows), AT_ONCE):
-        Ball.objects.filter(pk__in=rows[start : start + AT_ONCE]).update(kept=kept)
+        Ball.objects.filter(pk__in=rows[start : start + AT_ONCE]).update(accepted=accepted)
     # A whole file of balls is opened again day by day rather than taken back at once.
     if len(rows) <= MOST_TAKEN_BACK:
-        done = [*done, Changed(Ball, rows, {"kept": not kept}, {"kept": kept})]
+        done = [*done, Changed(Ball, rows, {"accepted": not accepted}, {"accepted": accepted})]
     else:
         done = []
     record_entry(student, did, {**values, "balls": len(rows)}, by=by, now=now, changes=done)

@@ -14,9 +14,9 @@ export const routes: RouteRecordRaw[] = [
     props: true,
   },
   {
-    path: "/s/:studentId/kept",
-    name: "kept",
-    component: () => import("./pages/KeptPage.vue"),
+    path: "/s/:studentId/data",
+    name: "data",
+    component: () => import("./pages/DataPage.vue"),
     meta: { place: "setup" },
     props: true,
   },

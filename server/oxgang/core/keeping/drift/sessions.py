@@ -50,7 +50,7 @@ def trend_of(evidence: Evidence, *, look_back: int = LOOK_BACK) -> Trend:
     """
     by_day: dict[date, list[Hit]] = defaultdict(list)
     for hit in evidence.hits:
-        if hit.counts and hit.day and not hit.told:
+        if hit.counts and hit.day and not hit.imported:
             by_day[hit.day].append(hit)
     days = sorted(by_day)
     restart = max((c.on for c in evidence.changes if not c.club), default=None)

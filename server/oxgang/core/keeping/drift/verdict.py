@@ -159,7 +159,7 @@ def struck_of(
     now
         Strike, carry as measured and carry in standard conditions [yd] of each new ball that is not excluded.
     """
-    usual = [h for h in earlier if not h.excluded and not h.told][-USUAL_OVER:]
+    usual = [h for h in earlier if not h.excluded and not h.imported][-USUAL_OVER:]
     brought = [
         math.log(standard / carry)
         for strike, carry, standard in now
@@ -182,7 +182,7 @@ def verdict_on(before: Evidence, new: Sequence[Hit], struck: StrikeCount) -> Ver
     before
         What the numbers rested on without the new balls, as of today.
     """
-    counted = [hit for hit in before.hits if hit.counts and not hit.told]
+    counted = [hit for hit in before.hits if hit.counts and not hit.imported]
     last = max((hit.day for hit in counted if hit.day), default=None)
     if last is None or len(new) < FEWEST_NEW or len(counted) < FEWEST_BEFORE:
         return None

@@ -23,7 +23,7 @@ async function clear(): Promise<void> {
   <section v-if="over.data.value?.students.length || over.data.value?.pictures" class="sheet">
     <h2>Older than your rule</h2>
     <p v-for="one in over.data.value.students" :key="one.student_id">
-      <RouterLink :to="{ name: 'kept', params: { studentId: one.student_id } }">{{ one.student }}</RouterLink>
+      <RouterLink :to="{ name: 'data', params: { studentId: one.student_id } }">{{ one.student }}</RouterLink>
       <span class="quiet"> archived {{ shortDay(one.archived_on) }}</span>
     </p>
     <p v-if="over.data.value.pictures">

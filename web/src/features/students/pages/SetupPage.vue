@@ -81,7 +81,7 @@ function setArchived(away: boolean): void {
         <h1>{{ student.data.value.name }}</h1>
         <span v-if="student.data.value.archived" class="quiet">archived</span>
         <RouterLink :to="{ name: 'flight', params: { studentId } }">Set-ups and flight</RouterLink>
-        <RouterLink :to="{ name: 'kept', params: { studentId } }">What is kept</RouterLink>
+        <RouterLink :to="{ name: 'data', params: { studentId } }">Data and exports</RouterLink>
         <span class="push">
           <Button
             v-if="student.data.value.clubs.length"

@@ -11,12 +11,12 @@ from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
-from oxgang.range_sessions.models import ToldCell
+from oxgang.range_sessions.models import ImportedCarry
 from oxgang.range_sessions.services.balls import local_day
 
 
 @retry_on_conflict
-def take_told(
+def import_carries(
     student: Student,
     rows: Sequence[tuple[int, MatrixRow]],
     *,
@@ -63,17 +63,17 @@ def take_told(
             "told_by_id": by.pk,
             "withdrawn_at": None,
         }
-        told = ToldCell.objects.filter(**which).first()
-        if told is None:
-            told = ToldCell.objects.create(**which, **values)
-            done.append(created(told, "withdrawn_at"))
+        imported = ImportedCarry.objects.filter(**which).first()
+        if imported is None:
+            imported = ImportedCarry.objects.create(**which, **values)
+            done.append(created(imported, "withdrawn_at"))
             continue
-        before = fields_of(told, values)
+        before = fields_of(imported, values)
         for name, value in values.items():
-            setattr(told, name, value)
-        told.save()
-        done += changed(told, before)
+            setattr(imported, name, value)
+        imported.save()
+        done += changed(imported, before)
     if cells:
         values = {"cells": len(cells)}
-        record_entry(student, AuditAction.CARRIES_TOLD, values, by=by, now=now, changes=done)
+        record_entry(student, AuditAction.CARRIES_IMPORTED, values, by=by, now=now, changes=done)
     return len(cells), problems

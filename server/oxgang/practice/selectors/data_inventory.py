@@ -17,15 +17,15 @@ from oxgang.range_sessions.models import (
     Appointment,
     Ball,
     FeedBall,
+    ImportedCarry,
     RangeSession,
     StoredPlan,
-    ToldCell,
 )
 
 DAYS_A_MONTH = 30.4375
 
 
-class Kept(StrEnum):
+class RecordKind(StrEnum):
     """What kinds of records there are of a student."""
 
     CLUBS = "clubs"
@@ -34,7 +34,7 @@ class Kept(StrEnum):
     SESSIONS = "sessions"
     BALLS = "balls"
     SENT = "sent"
-    TOLD = "told"
+    IMPORTED = "imported-carries"
     PLANS = "plans"
     APPOINTMENTS = "appointments"
     PLAYED = "played"
@@ -49,36 +49,36 @@ class Kept(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Holding:
+class RecordCount:
     """How many records of a kind, those that were undone too, and from which days."""
 
-    kind: Kept
+    kind: RecordKind
     count: int
     first: date | None
     last: date | None
 
 
-def held_of(student: Student) -> list[Holding]:
+def inventory_of(student: Student) -> list[RecordCount]:
     """How much is kept of a student, by kind; kinds without a record are left out."""
-    rows: dict[Kept, tuple[QuerySet[Any], str]] = {
-        Kept.CLUBS: (Club.objects.filter(student=student), ""),
-        Kept.SET_UPS: (StoredRecipe.objects.filter(student=student), ""),
-        Kept.EVENTS: (Event.objects.filter(student=student), "on"),
-        Kept.SESSIONS: (RangeSession.objects.filter(student=student), "day"),
-        Kept.BALLS: (Ball.objects.filter(student=student), "hit_on"),
-        Kept.SENT: (FeedBall.objects.filter(balls__student=student).distinct(), ""),
-        Kept.TOLD: (ToldCell.objects.filter(student=student), ""),
-        Kept.PLANS: (StoredPlan.objects.filter(student=student), "made_at"),
-        Kept.APPOINTMENTS: (Appointment.objects.filter(student=student), "starts_at"),
-        Kept.PLAYED: (PlayedShot.objects.filter(student=student), ""),
-        Kept.VERSIONS: (PublishedMatrix.objects.filter(student=student), "published_at"),
-        Kept.LINKS: (CardLink.objects.filter(student=student), "made_at"),
-        Kept.LESSONS: (Lesson.objects.filter(student=student), "day"),
-        Kept.PICTURES: (Picture.objects.filter(student=student), "taken_on"),
-        Kept.ROUNDS: (Round.objects.filter(student=student), "day"),
-        Kept.HOMEWORK: (Homework.objects.filter(student=student), "made_at"),
-        Kept.CONSENT: (Consent.objects.filter(student=student), ""),
-        Kept.LOG: (Entry.objects.filter(student=student), "at"),
+    rows: dict[RecordKind, tuple[QuerySet[Any], str]] = {
+        RecordKind.CLUBS: (Club.objects.filter(student=student), ""),
+        RecordKind.SET_UPS: (StoredRecipe.objects.filter(student=student), ""),
+        RecordKind.EVENTS: (Event.objects.filter(student=student), "on"),
+        RecordKind.SESSIONS: (RangeSession.objects.filter(student=student), "day"),
+        RecordKind.BALLS: (Ball.objects.filter(student=student), "hit_on"),
+        RecordKind.SENT: (FeedBall.objects.filter(balls__student=student).distinct(), ""),
+        RecordKind.IMPORTED: (ImportedCarry.objects.filter(student=student), ""),
+        RecordKind.PLANS: (StoredPlan.objects.filter(student=student), "made_at"),
+        RecordKind.APPOINTMENTS: (Appointment.objects.filter(student=student), "starts_at"),
+        RecordKind.PLAYED: (PlayedShot.objects.filter(student=student), ""),
+        RecordKind.VERSIONS: (PublishedMatrix.objects.filter(student=student), "published_at"),
+        RecordKind.LINKS: (CardLink.objects.filter(student=student), "made_at"),
+        RecordKind.LESSONS: (Lesson.objects.filter(student=student), "day"),
+        RecordKind.PICTURES: (Picture.objects.filter(student=student), "taken_on"),
+        RecordKind.ROUNDS: (Round.objects.filter(student=student), "day"),
+        RecordKind.HOMEWORK: (Homework.objects.filter(student=student), "made_at"),
+        RecordKind.CONSENT: (Consent.objects.filter(student=student), ""),
+        RecordKind.LOG: (Entry.objects.filter(student=student), "at"),
     }
     found = []
     for kind, (query, dated) in rows.items():
@@ -89,7 +89,7 @@ def held_of(student: Student) -> list[Holding]:
         if dated:
             ends = query.order_by().aggregate(first=Min(dated), last=Max(dated))
         days = [_day(student, ends.get(end)) for end in ("first", "last")]
-        found.append(Holding(kind, count, days[0], days[1]))
+        found.append(RecordCount(kind, count, days[0], days[1]))
     return found
 
 

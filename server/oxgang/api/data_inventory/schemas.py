@@ -8,11 +8,11 @@ from pydantic import Field
 
 from oxgang.api.fields import Line
 from oxgang.api.portal.schemas import LinkOut
-from oxgang.practice.selectors.keeping import Kept
+from oxgang.practice.selectors.data_inventory import RecordKind
 
 
-class HoldingOut(Schema):
-    kind: Kept
+class RecordCountOut(Schema):
+    kind: RecordKind
     count: int
     first: date | None
     last: date | None
@@ -30,7 +30,7 @@ class ConsentBody(Schema):
     note: Line = ""
 
 
-class KeptOut(Schema):
+class DataInventory(Schema):
     """What is kept of a student. `over_on` is the day after which the academy's own rule proposes
     to erase an archived one; `backups` are copies beside the database that still hold the student,
     by their day."""
@@ -39,7 +39,7 @@ class KeptOut(Schema):
     student: str
     archived: bool
     since: date
-    holdings: list[HoldingOut]
+    records: list[RecordCountOut]
     consent: ConsentBody
     links: list[LinkOut]
     over_on: date | None

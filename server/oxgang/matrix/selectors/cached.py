@@ -19,7 +19,7 @@ MOST: Final = 16
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class CachedMatrix:
     """A matrix, how far the balls of its shots run [yd], how the student hits, as far as somebody
     has asked."""
 
@@ -35,11 +35,11 @@ class Kept:
         return self.pickings[0]
 
 
-_kept: OrderedDict[Hashable, Kept] = OrderedDict()
+_cache: OrderedDict[Hashable, CachedMatrix] = OrderedDict()
 _lock: Final = Lock()
 
 
-def kept_matrix(student: Student, day: date) -> Kept:
+def cached_matrix(student: Student, day: date) -> CachedMatrix:
     """The student's matrix on a day, computed unless it is there. One query, or those of
     `matrix_of`.
 
@@ -48,16 +48,16 @@ def kept_matrix(student: Student, day: date) -> Kept:
     """
     name = _name(student, day)
     with _lock:
-        there = _kept.get(name)
+        there = _cache.get(name)
         if there is not None:
-            _kept.move_to_end(name)
+            _cache.move_to_end(name)
             return there
-    made = Kept(matrix_of(student, day))
+    made = CachedMatrix(matrix_of(student, day))
     _put(name, made)
     return made
 
 
-def carry_cache_forward(student: Student, day: date, kept: Kept, since: int) -> None:
+def carry_cache_forward(student: Student, day: date, kept: CachedMatrix, since: int) -> None:
     """Nothing but one entry that does not touch the numbers was written since revision `since`: the
     matrix is that of now too."""
     student.refresh_from_db(fields=["revision"])
@@ -70,9 +70,9 @@ def _name(student: Student, day: date) -> Hashable:
     return student.pk, student.revision, day, last.values_list("pk", "at").first()
 
 
-def _put(name: Hashable, kept: Kept) -> None:
+def _put(name: Hashable, kept: CachedMatrix) -> None:
     with _lock:
-        _kept[name] = kept
-        _kept.move_to_end(name)
-        while len(_kept) > MOST:
-            _kept.popitem(last=False)
+        _cache[name] = kept
+        _cache.move_to_end(name)
+        while len(_cache) > MOST:
+            _cache.popitem(last=False)

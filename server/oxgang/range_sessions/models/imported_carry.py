@@ -7,7 +7,7 @@ from django.db import models
 from oxgang.academy.models import Club, Coach, Student
 
 
-class ToldCell(models.Model):
+class ImportedCarry(models.Model):
     """A cell's carry without its balls. It counts until the cell has balls enough of its own."""
 
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="+")
@@ -18,15 +18,15 @@ class ToldCell(models.Model):
     spin = models.CharField(max_length=7)
     tempo = models.CharField(max_length=6)
     carry_yd = models.FloatField()
-    told_on = models.DateField()
+    imported_on = models.DateField()
     withdrawn_at = models.DateTimeField(null=True, blank=True)
-    told_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
+    imported_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:
         constraints = [
             models.UniqueConstraint(
                 fields=["student", "club", "swing", "trajectory", "spin", "tempo"],
-                name="told_once_a_cell",
+                name="imported_once_a_cell",
             )
         ]
 

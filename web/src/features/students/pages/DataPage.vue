@@ -23,7 +23,7 @@ const texts = useTexts();
 const path = { params: { path: { student_id: props.studentId } } };
 const kept = useQuery({
   key: () => keys.kept(props.studentId),
-  query: () => dataOf(api.GET("/api/students/{student_id}/kept", path)),
+  query: () => dataOf(api.GET("/api/students/{student_id}/data-inventory", path)),
 });
 const consent = reactive<Required<Schemas["ConsentBody"]>>({
   junior: false,
@@ -85,7 +85,7 @@ async function erase(): Promise<void> {
         <table class="plain">
           <tbody>
             <tr v-for="row in kept.data.value.holdings" :key="row.kind">
-              <td>{{ texts.name("kept", row.kind) }}</td>
+              <td>{{ texts.name("record", row.kind) }}</td>
               <td class="right num">{{ row.count.toLocaleString("en") }}</td>
               <td class="quiet num">
                 {{ row.first ? shortDay(row.first) : ""

@@ -16,23 +16,23 @@ from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.academy.services.ownership import saw_file, write_consent
 from oxgang.api.auth import coach_of, took_away
-from oxgang.api.fields import made
-from oxgang.api.kept.everything import everything_zip
-from oxgang.api.kept.schemas import (
+from oxgang.api.data_inventory.everything import everything_zip
+from oxgang.api.data_inventory.schemas import (
     Cleared,
     ConsentBody,
+    DataInventory,
     ErasedOut,
     EraseIn,
-    HoldingOut,
-    KeptOut,
     OverOut,
+    RecordCountOut,
     RetentionOut,
 )
+from oxgang.api.fields import made
 from oxgang.api.portal.router import links_of
-from oxgang.practice.selectors.keeping import DAYS_A_MONTH, held_of, old_pictures, over_time
+from oxgang.practice.selectors.data_inventory import DAYS_A_MONTH, inventory_of, old_pictures, over_time
 from oxgang.practice.services.erasing import clear_old_pictures, erase
 
-router = Router(tags=["kept"])
+router = Router(tags=["data inventory"])
 
 COPIES = re.compile(r"(?:backup|replaced|before-upgrade)-(\d{8})-.*\.sqlite3")
 
@@ -46,20 +46,21 @@ def _backups() -> list[date]:
     return sorted(set(found), reverse=True)
 
 
-def _kept(student: Student) -> KeptOut:
+def _inventory(student: Student) -> DataInventory:
     academy = student.academy
     consent = Consent.objects.filter(student=student).first() or Consent(student=student)
     over = None
     if academy.keep_months and student.archived_at is not None:
         over = day_at(academy, student.archived_at + timedelta(days=academy.keep_months * DAYS_A_MONTH))
     return made(
-        KeptOut,
+        DataInventory,
         student_id=student.pk,
         student=student.name,
         archived=student.archived_at is not None,
         since=day_at(academy, student.created_at),
-        holdings=[
-            HoldingOut(kind=h.kind, count=h.count, first=h.first, last=h.last) for h in held_of(student)
+        records=[
+            RecordCountOut(kind=h.kind, count=h.count, first=h.first, last=h.last)
+            for h in inventory_of(student)
         ],
         consent=made(ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}),
         links=links_of(student),
@@ -69,22 +70,22 @@ def _kept(student: Student) -> KeptOut:
     )
 
 
-@router.get("/students/{student_id}/kept", response=KeptOut)
-def kept(request: HttpRequest, student_id: UUID) -> KeptOut:
+@router.get("/students/{student_id}/data-inventory", response=DataInventory)
+def data_inventory(request: HttpRequest, student_id: UUID) -> DataInventory:
     """All that is kept of a student. That somebody looked is written into the student's log."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     saw_file(student, by=coach, now=timezone.now())
-    return _kept(student)
+    return _inventory(student)
 
 
-@router.put("/students/{student_id}/consent", response=KeptOut)
-def consent(request: HttpRequest, student_id: UUID, data: ConsentBody) -> KeptOut:
+@router.put("/students/{student_id}/consent", response=DataInventory)
+def consent(request: HttpRequest, student_id: UUID, data: ConsentBody) -> DataInventory:
     """Write down who answers for the student, and what was agreed to."""
     coach, now = coach_of(request), timezone.now()
     student = student_of(coach.academy, student_id)
     write_consent(student, data.model_dump(), by=coach, now=now, today=day_at(coach.academy, now))
-    return _kept(student)
+    return _inventory(student)
 
 
 @router.get("/students/{student_id}/everything.zip", include_in_schema=False)
