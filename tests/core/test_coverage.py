@@ -66,8 +66,8 @@ def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage
         fills = fills_for(gap, m, evidence, **usual, stage=stage)
         for fill in fills:
             assert fill.way in ALLOWED[stage]
-            trimmed = bool(fill.ball_position_in or fill.grip_down_in)  # or the plan forgets it
-            assert trimmed is (fill.way in (Way.GRIP, Way.TRIM))
+            adjusted = bool(fill.ball_position_in or fill.grip_down_in)  # or the plan forgets it
+            assert adjusted is (fill.way in (Way.GRIP, Way.ADJUSTMENT))
             assert fill.key.swing not in ("11:00", "full")  # nobody has hit these
             near = [y for y in range(gap.from_yd, gap.to_yd + 1) if abs(fill.carry_yd - y) <= 2.5]
             assert len(near) == fill.closes > 0

@@ -20,6 +20,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.ageing import halves, halves_after, too_wide_on
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.asking import question_about
@@ -31,7 +32,6 @@ from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point, Points, mean_log_carry
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import starts_of, today_of
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.chain import Chain
@@ -177,8 +177,8 @@ def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
         "a year ago": e.on(TODAY - 110 * DAY, CLUBS).matrix().cells[::7],
         "starts": starts_of(m.cells[:6], CHAIN, 300),
         "lies": lie_factors(m.fit),
-        "trims": trims_of(m, e, [m[key]]),
-        "others": [m.variants[::9], m.trims, m.against, m.splits],
+        "adjustments": adjustments_of(m, e, [m[key]]),
+        "others": [m.variants[::9], m.adjustments, m.against, m.splits],
         "question": question_about(e.with_hits(new_balls(0.3, [key])), key, some),
         "swaps": swaps(m.cells, CLOCK.positions),
         "today": today_of(m.cells, CHAIN, altitude_m=300, temperature_c=8, headwind_mps=4)[:9],

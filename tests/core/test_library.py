@@ -10,7 +10,7 @@ import oxgang.core
 import pytest
 from oxgang.core.carry.hits import standard_hits
 from oxgang.core.errors import InputError
-from oxgang.core.words.measurements import BY_NAME, CONVERTED, MEASURED, MEASUREMENTS, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, BY_NAME, CONVERTED, MEASURED, MEASUREMENTS
 from oxgang.core.words.shots import CellKey, Shot, Spin, Tempo, Trajectory
 
 from tests.core.builders import ARMS, CROSS, LOFTS, matrix
@@ -47,7 +47,7 @@ def test_every_measurement_is_a_number_of_a_shot_with_limits_and_a_name() -> Non
     from dataclasses import fields
 
     shot = {field.name for field in fields(Shot)}
-    assert set(MEASURED) | set(TRIMS) <= shot
+    assert set(MEASURED) | set(ADJUSTMENTS) <= shot
     for m in BY_NAME.values():
         assert m.lo < m.hi
         assert m.label == m.label.lower().strip() != ""

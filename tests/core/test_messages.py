@@ -63,7 +63,7 @@ NAMES: dict[str, Any] = {
     "mark": NetTarget,
     "trial": Trial,
     "shows": Shows,
-    "home-goal": choice.Goal,
+    "portal-goal": choice.Goal,
     "level": Level,
     "record": RecordKind,
     "word": Term,

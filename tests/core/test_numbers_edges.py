@@ -1,10 +1,11 @@
-"""True numbers at their edges: the wind untold, a lie today, the swap rule, odd trims."""
+"""True numbers at their edges: the wind untold, a lie today, the swap rule, odd adjustments."""
 
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
 import pytest
+from oxgang.core.carry.adjustments import taught_by
 from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.arithmetic import swaps
 from oxgang.core.carry.asking import Guess, question_about
@@ -14,7 +15,6 @@ from oxgang.core.carry.posterior import cell_square
 from oxgang.core.carry.prior import CELL_SDS, Point, Points, covariance, mean_log_carry
 from oxgang.core.carry.surfaces import OwnFactor
 from oxgang.core.carry.today import Today, from_lie, today_of
-from oxgang.core.carry.trims import taught_by
 from oxgang.core.carry.weights import Cells, weigh
 from oxgang.core.carry.why import Reason, why
 from oxgang.core.errors import ConfirmationNeeded, InputError
@@ -99,13 +99,13 @@ def test_the_swap_rule_stands_beside_the_students_own() -> None:
     assert other["52", "10:00"].follows is False
 
 
-def test_trims_are_asked_about_beyond_six_inches_and_refused_beyond_a_yard() -> None:
+def test_adjustment_are_asked_about_beyond_six_inches_and_refused_beyond_a_yard() -> None:
     ball = Shot(cell=NINE, carry_yd=60.0)
     for back, down in ((6.0, 0.0), (0.0, 6.0), (-6.0, 0.0)):
         check_shot(replace(ball, ball_position_in=back, grip_down_in=down))
     for back, down in ((20.0, 0.0), (0.0, 7.0), (-6.5, 0.0)):
         far = replace(ball, ball_position_in=back, grip_down_in=down)
-        with pytest.raises(ConfirmationNeeded, match="no trim but another shot"):
+        with pytest.raises(ConfirmationNeeded, match="no adjustment but another shot"):
             check_shot(far)
         check_shot(far, confirmed=True)
     with pytest.raises(InputError, match="outside"):
@@ -117,12 +117,12 @@ def test_trims_are_asked_about_beyond_six_inches_and_refused_beyond_a_yard() -> 
     assert taught_by(evidence(hits)) == (2, 0)
 
 
-def test_a_trim_of_zero_is_the_shot_itself() -> None:
+def test_a_adjustment_of_zero_is_the_shot_itself() -> None:
     plain = point(NINE)
     same = replace(plain, back_in=0.0, down_in=0.0)
     back, down = replace(plain, back_in=3.0), replace(plain, down_in=2.0)
     assert plain == same
-    assert back.untrimmed == plain
+    assert back.unadjusted == plain
     arrays = Points.of([plain, back, down])
     mean, spread = mean_log_carry(arrays), covariance(arrays)
     # Common practice, no published source: 3 inches about 5 yards of 75, an inch of grip 3 %.

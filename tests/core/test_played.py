@@ -389,5 +389,5 @@ def test_metres_change_nothing_in_what_is_chosen() -> None:
 def test_a_tempo_is_no_stock_shot() -> None:
     usual = shot("54 9:00", 50)
     slow = replace(usual, key=replace(usual.key, tempo=Tempo.SLOWER))
-    trimmed = replace(usual, back_in=3.0)
-    assert cost_of(usual) < min(cost_of(slow), cost_of(trimmed))
+    adjusted = replace(usual, back_in=3.0)
+    assert cost_of(usual) < min(cost_of(slow), cost_of(adjusted))

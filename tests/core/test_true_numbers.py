@@ -1,4 +1,4 @@
-"""What a coach saw is what he reads: numbers by their own balls, contradictions by name, trims."""
+"""What a coach saw is what he reads: numbers by their own balls, contradictions by name, adjustments."""
 
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
@@ -7,12 +7,12 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.asking import Guess, question_about
 from oxgang.core.carry.cells import Basis, Doubt, Matrix
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.surfaces import lie_factors
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import surface_factor
 from oxgang.core.flight.impact import Contact
@@ -37,7 +37,9 @@ ALL = [
 ALL = [replace(h, uid=f"all-{i}") for i, h in enumerate(ALL)]
 
 
-def trimmed(carry: float, back: float = 0.0, down: float = 0.0, club: str = "56", swing: str = "9:00") -> Hit:
+def adjusted(
+    carry: float, back: float = 0.0, down: float = 0.0, club: str = "56", swing: str = "9:00"
+) -> Hit:
     one = hit(carry, club, swing)
     return replace(one, point=replace(one.point, back_in=back, down_in=down))
 
@@ -89,43 +91,43 @@ def test_two_groups_that_contradict_each_other_are_named_by_day_and_ball() -> No
     assert not matrix([hit(c) for c in (58, 61, 57, 60, 59, 58, 62, 60, 57, 61)]).splits
 
 
-def test_a_trimmed_ball_teaches_the_trim_and_leaves_the_cell() -> None:
+def test_a_adjusted_ball_teaches_the_adjustment_and_leaves_the_cell() -> None:
     """Eight balls with the ball three inches back moved the cell by 3.7 yards."""
     plain = matrix(ALL)
-    back = [trimmed(c, back=3) for c in (62, 63, 61.5, 62.5, 62, 63.5, 61, 62)]
+    back = [adjusted(c, back=3) for c in (62, 63, 61.5, 62.5, 62, 63.5, 61, 62)]
     m = matrix([*ALL, *back])
     assert abs(cell(m).carry_yd - cell(plain).carry_yd) < 0.5
     assert cell(m).balls == 5
-    (own,) = m.trims
+    (own,) = m.adjustments
     assert (own.key, own.back_in, own.balls, own.basis) == (NINE, 3.0, 8, Basis.MEASURED)
     assert own.carry_yd == pytest.approx(62.2, abs=0.6)
-    # A trim without an untrimmed ball: the cell stays estimated, and has been told something.
+    # An adjustment without an unadjusted ball: the cell stays estimated, and has been told something.
     only = matrix(back)
     assert cell(only).basis is Basis.ESTIMATED
     assert cell(only).half_yd < cell(matrix([])).half_yd
 
 
-def test_a_trim_is_learnt_across_cells_and_begins_with_the_rule_of_thumb() -> None:
+def test_a_adjustment_is_learnt_across_cells_and_begins_with_the_rule_of_thumb() -> None:
     known = evidence(ALL)
     m = known.matrix()
     ten = CellKey("52", "10:00")
-    back, _, inch, _ = trims_of(m, known, [m[ten]])
+    back, _, inch, _ = adjustments_of(m, known, [m[ten]])
     # Common practice, no published source: about 5 yards for three inches, 3 % for an inch of grip.
     assert back.adds_yd == pytest.approx(m[ten].carry_yd * 0.066, rel=0.1)
     assert inch.adds_yd == pytest.approx(-0.03 * m[ten].carry_yd, rel=0.1)
     assert (back.taught, inch.taught, back.cell.basis) == (0, 0, Basis.ESTIMATED)
-    taught = known.with_hits([trimmed(57 * 1.15, back=3) for _ in range(10)])
+    taught = known.with_hits([adjusted(57 * 1.15, back=3) for _ in range(10)])
     more = taught.matrix()
-    again, _, still, _ = trims_of(more, taught, [more[ten]])
+    again, _, still, _ = adjustments_of(more, taught, [more[ten]])
     assert again.taught == 10
     assert again.adds_yd > back.adds_yd + 2
     assert again.adds_half_yd < back.adds_half_yd
     assert still.adds_yd == pytest.approx(inch.adds_yd, abs=0.3)
-    (none,) = trims_of(m, known, [m[ten]], trims=[(0.0, 0.0)])
+    (none,) = adjustments_of(m, known, [m[ten]], adjustments=[(0.0, 0.0)])
     assert none.adds_yd == pytest.approx(0, abs=1e-9)
     assert none.cell.carry_yd == m[ten].carry_yd
-    # Twenty inches are no trim: nothing is learnt of it.
-    assert matrix([*ALL, *(trimmed(90, back=20) for _ in range(5))]).trims == []
+    # Twenty inches are no adjustment: nothing is learnt of it.
+    assert matrix([*ALL, *(adjusted(90, back=20) for _ in range(5))]).adjustments == []
 
 
 def test_a_tempo_once_measured_is_estimated_for_every_cell() -> None:

@@ -30,7 +30,7 @@ def test_each_unit_is_what_the_standards_say() -> None:
     assert metres.speed.of(0.2777778) == pytest.approx(1)
     assert metres.carry.of(1) == pytest.approx(0.9144)
     assert yards.near.of(0.3048) == pytest.approx(1)
-    assert metres.trim.of(1) == pytest.approx(2.54)
+    assert metres.adjustment.of(1) == pytest.approx(2.54)
     assert yards.small.of(0.0254) == pytest.approx(1)
     for celsius, fahrenheit in ((0, 32), (100, 212), (-40, -40), (20, 68)):
         assert yards.air.of(celsius) == pytest.approx(fahrenheit)
@@ -38,7 +38,7 @@ def test_each_unit_is_what_the_standards_say() -> None:
 
 def test_a_set_has_one_system() -> None:
     for name, units in SETS.items():
-        signs = {getattr(units, kind).sign for kind in ("carry", "near", "small", "trim", "speed")}
+        signs = {getattr(units, kind).sign for kind in ("carry", "near", "small", "adjustment", "speed")}
         metric = {"m", "cm", "m/s", "km/h"}
         assert signs <= metric if name.startswith("m") else not signs & metric
     assert units_of("ells") == "yd"

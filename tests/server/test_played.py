@@ -216,12 +216,12 @@ def test_everything_that_answers_says_the_same(api: Api, two: Student) -> None:
             )
 
 
-def test_a_shot_with_a_trim_is_played_as_one(api: Api, two: Student, wedge: Club) -> None:
+def test_a_shot_with_a_adjustment_is_played_as_one(api: Api, two: Student, wedge: Club) -> None:
     hit(api, two, wedge, [39, 38, 40, 39, 38], ball_position_in=3.0)
     keep(api, two)
     page = choose(api, two, ("9:00", "played"), back_in=3.0).data
-    trimmed = next(s for s in page["shots"] if s["back_in"])
-    assert (trimmed["play"], trimmed["swing"]) == ("played", "9:00")
+    adjusted = next(s for s in page["shots"] if s["back_in"])
+    assert (adjusted["play"], adjusted["swing"]) == ("played", "9:00")
     pdf = api("POST", f"/students/{two.pk}/versions", {"picks": False}).status_code
     assert pdf == 200
     text = (

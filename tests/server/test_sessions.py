@@ -79,11 +79,11 @@ def test_a_plans_effect_is_drawn_before_a_ball_is_hit(api: Api, student: Student
         same = api("POST", f"{base}/plan/effect", {"items": [odd]}).data["matrix"]
         assert wide(same) == wide(now)
     assert api("POST", f"{base}/plan/effect", {"items": [{**items[0], "balls": 0}]}).status_code == 422
-    # A trim teaches its cell less than the plain swing does.
+    # An adjustment teaches its cell less than the plain swing does.
     down = {**items[1], "grip_down_in": 2.0}
-    trimmed = api("POST", f"{base}/plan/effect", {"items": [down]}).data["matrix"]
+    adjusted = api("POST", f"{base}/plan/effect", {"items": [down]}).data["matrix"]
     plain = api("POST", f"{base}/plan/effect", {"items": [items[1]]}).data["matrix"]
-    assert wide(plain)["full"] < wide(trimmed)["full"] < wide(now)["full"]
+    assert wide(plain)["full"] < wide(adjusted)["full"] < wide(now)["full"]
 
 
 def test_stages_follow_the_criteria_unless_the_coach_says_otherwise(

@@ -122,7 +122,7 @@ def test_homework_and_a_stale_page_do_not_overwrite_the_plan_of_the_session(
     assert api("GET", url).data["plan"]["items"] == session["items"]
 
 
-def test_trimmed_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Student, wedge: Club) -> None:
+def test_adjusted_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Student, wedge: Club) -> None:
     """Eight balls with the ball three inches back moved the cell by 3.7 yards."""
     url = f"/students/{student.pk}"
     hit(api, student, wedge, [60, 61, 59, 60, 60])
@@ -130,14 +130,14 @@ def test_trimmed_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Stud
     before = cell(api, student)
     for i in range(8):
         more = {"ball_position_in": 3, "grip_down_in": 1} if i % 2 else {"ball_position_in": 3}
-        api("PUT", f"{url}/balls", ball(wedge, f"trim-{i}", 67, **more))
+        api("PUT", f"{url}/balls", ball(wedge, f"adjustment-{i}", 67, **more))
     keep(api, student)
     after = cell(api, student)
     assert after["balls"] == 5
     assert after["carry_yd"] == pytest.approx(before["carry_yd"], abs=0.5)
-    trims = api("GET", f"{url}/matrix").data["trims"]
-    assert [(t["back_in"], t["down_in"], t["balls"]) for t in trims] == [(3, 0, 4), (3, 1, 4)]
-    assert all(65 < t["carry_yd"] < 68.5 for t in trims)
+    adjustments = api("GET", f"{url}/matrix").data["adjustments"]
+    assert [(t["back_in"], t["down_in"], t["balls"]) for t in adjustments] == [(3, 0, 4), (3, 1, 4)]
+    assert all(65 < t["carry_yd"] < 68.5 for t in adjustments)
     rows = api("GET", f"{url}/matrix.csv").content.decode().splitlines()
     assert rows[0].endswith("last_measured,ball_position_in,grip_down_in")
     assert sorted(row.rsplit(",", 2)[1:] for row in rows[1:])[-2:] == [["3", "0"], ["3", "1"]]
@@ -149,7 +149,7 @@ def test_trimmed_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Stud
     assert (again["new"], again["known"], again["problems_total"]) == (0, 13, 0)
     file = api("GET", f"{url}/student.json").data
     assert sum(b["grip_down_in"] for b in file["balls"]) == 4
-    # The protocol that measures trims says which each ball is.
+    # The protocol that measures adjustments says which each ball is.
     draft = api("POST", f"{url}/plan", {"protocol": "ball-position trim", "balls": 15}).data
     assert [item["ball_position_in"] for item in draft["items"]] == [2, 0, -2]
     refused = api("PUT", f"{url}/balls", ball(wedge, "far", 60, ball_position_in=200))

@@ -1,4 +1,4 @@
-"""Trims, lies, friction, grooves and the moment of a change, from the API down."""
+"""Adjustments, lies, friction, grooves and the moment of a change, from the API down."""
 
 from __future__ import annotations
 
@@ -26,14 +26,14 @@ def standard_carries() -> dict[str, float]:
     return {ball.uid: ball.standard_yd or 0.0 for ball in Ball.objects.all()}
 
 
-def test_the_number_its_reasons_its_trims_and_its_run_are_one_answer(
+def test_the_number_its_reasons_its_adjustment_and_its_run_are_one_answer(
     api: Api, student: Student, wedge: Club
 ) -> None:
     hit(api, student, wedge, [60, 61, 59, 60, 60])
     keep(api, student)
     behind, number = why(api, student), cell(api, student)
     assert behind["steps"][-1]["stands_yd"] == pytest.approx(number["carry_yd"])
-    assert {t["taught"] for t in behind["trims"]} == {0}
+    assert {t["taught"] for t in behind["adjustments"]} == {0}
     # Common practice, no published source: a stock pitch of 60 yards runs 10 to 20 %.
     assert 5 < behind["start"]["run_yd"] < 16
     lookup = f"/students/{student.pk}/lookup?yardage=60"

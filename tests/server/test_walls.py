@@ -164,11 +164,11 @@ def test_a_real_server_refuses_defaults_and_weak_passwords(tmp_path: Path) -> No
 def test_students_are_looked_up_in_one_module() -> None:
     """Elsewhere `students_at(academy)` or `student_of(academy, id)`: nobody can forget the academy."""
     root = Path(oxgang.__file__).parent
-    door = root / "academy/selectors/people.py"
+    reader = root / "academy/selectors/people.py"
     elsewhere = [
         str(file.relative_to(root))
         for file in root.rglob("*.py")
-        if file != door and re.search(r"\bStudent\.objects\.(?!create\()", file.read_text(encoding="utf-8"))
+        if file != reader and re.search(r"\bStudent\.objects\.(?!create\()", file.read_text(encoding="utf-8"))
     ]
     assert elsewhere == []
-    assert "Student.objects" in door.read_text(encoding="utf-8")
+    assert "Student.objects" in reader.read_text(encoding="utf-8")

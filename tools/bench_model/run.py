@@ -17,11 +17,11 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.asking import question_about
 from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
@@ -31,7 +31,7 @@ from sklearn.gaussian_process import GaussianProcessRegressor
 from sklearn.gaussian_process.kernels import Kernel
 
 from tools.bench_model.baselines import medians, rule_of_thumb
-from tools.bench_model.simulate import POPULATIONS, TODAY, SimStudent, Trim
+from tools.bench_model.simulate import POPULATIONS, TODAY, Adjustment, SimStudent
 
 DOCS = Path(__file__).resolve().parents[2] / "docs" / "model.md"
 BEGIN, END = "<!-- figures: make bench-model -->", "<!-- end of figures -->"
@@ -135,9 +135,15 @@ FEWEST = 20
 CLASSES = ((0.0, 0.03), (0.03, 0.05), (0.05, 0.08), (0.08, 1.0))
 # Five balls whose deviation is under this share are tight: the number stays this near [yd].
 TIGHT_SD, NEAR_YD = 0.015, 0.8
-# Balls that teach what a trim is worth, and the trims they are hit with.
-TAUGHT = ((Trim(3.0, 0.0), 5), (Trim(0.0, 1.5), 5))
-ASKED = (Trim(2.0, 0.0), Trim(-2.0, 0.0), Trim(3.0, 0.0), Trim(0.0, 1.0), Trim(0.0, 2.0))
+# Balls that teach what an adjustment is worth, and the adjustments they are hit with.
+TAUGHT = ((Adjustment(3.0, 0.0), 5), (Adjustment(0.0, 1.5), 5))
+ASKED = (
+    Adjustment(2.0, 0.0),
+    Adjustment(-2.0, 0.0),
+    Adjustment(3.0, 0.0),
+    Adjustment(0.0, 1.0),
+    Adjustment(0.0, 2.0),
+)
 
 
 Job = tuple[int, int, str, bool]
@@ -229,8 +235,8 @@ def promise_student(job: tuple[int, int]) -> list[float]:
 
 
 def trim_student(job: tuple[int, int]) -> tuple[list[float], list[float], float]:
-    """Errors [yd] of trimmed carries by what ten trimmed balls taught, by the rule of thumb on the
-    same numbers, and how far the trimmed balls moved the cells that they were hit in."""
+    """Errors [yd] of adjusted carries by what ten adjusted balls taught, by the rule of thumb on the
+    same numbers, and how far the adjusted balls moved the cells that they were hit in."""
     student = born(*job, 11)
     keys = nine_stock(student)
     taught = [CellKey(student.clubs[1].label, "9:00"), CellKey(student.clubs[2].label, "9:00")]
@@ -238,8 +244,8 @@ def trim_student(job: tuple[int, int]) -> tuple[list[float], list[float], float]
     plain = known.matrix()
     shots = [
         shot
-        for key, (trim, balls) in zip(taught, TAUGHT, strict=True)
-        for shot in student.hit([key] * balls, 2, trim=trim)
+        for key, (adjustment, balls) in zip(taught, TAUGHT, strict=True)
+        for shot in student.hit([key] * balls, 2, adjustment=adjustment)
     ]
     known = known.with_hits(student.hits(shots))
     built = known.matrix()
@@ -247,15 +253,17 @@ def trim_student(job: tuple[int, int]) -> tuple[list[float], list[float], float]
     cells = [built[key] for key in dict.fromkeys(keys) if key not in taught]
     place = {key: i for i, key in enumerate(student.keys)}
     ours, rule = [], []
-    truth = {trim: student.truth(trim) for trim in ASKED}
-    for one in trims_of(built, known, cells, ASKED):
-        trim = Trim(one.cell.back_in, one.cell.down_in)
-        if trim not in truth:
+    truth = {adjustment: student.truth(adjustment) for adjustment in ASKED}
+    for one in adjustments_of(built, known, cells, ASKED):
+        adjustment = Adjustment(one.cell.back_in, one.cell.down_in)
+        if adjustment not in truth:
             continue
-        true = float(truth[trim][place[one.cell.key]])
+        true = float(truth[adjustment][place[one.cell.key]])
         number = built[one.cell.key].carry_yd
         # Five yards for three inches; 3 % for each inch of grip.
-        by_rule = number + trim.back_in * 5 / 3 if trim.back_in else number * 0.97**trim.down_in
+        by_rule = (
+            number + adjustment.back_in * 5 / 3 if adjustment.back_in else number * 0.97**adjustment.down_in
+        )
         ours.append(abs(one.cell.carry_yd - true))
         rule.append(abs(by_rule - true))
     return ours, rule, moved
@@ -400,7 +408,7 @@ def report_of(kind: int, pool: Pool) -> list[str]:
             results[name, aged] = [row for rows in mapped for row in rows]
     called = np.array(pool.map(change_student, [(kind, n) for n in range(CHANGED_STUDENTS)]))
     reached = [r for rs in pool.map(promise_student, [(kind, n) for n in range(60)]) for r in rs]
-    trims = pool.map(trim_student, [(kind, n) for n in range(60)])
+    adjustments = pool.map(trim_student, [(kind, n) for n in range(60)])
     asked = np.array(pool.map(ask_student, [(kind, n) for n in range(60)])).sum(axis=0)
     head = "balls hit | | error measured | mean | median | error unmeasured | rule of thumb | held, measured | held, unmeasured"  # noqa: E501
     lines = [f"| {head} |", "|---" * 9 + "|"]
@@ -484,14 +492,14 @@ def report_of(kind: int, pool: Pool) -> list[str]:
             f"{false_alarm:.1f} % false",
         ),
         (
-            "trims: error of a trimmed carry after ten trimmed balls, against the rule of thumb",
+            "adjustments: error of an adjusted carry after ten adjusted balls, against the rule of thumb",
             "at most 0.7",
-            f"{_mean_of_all(o for o, _, _ in trims) / _mean_of_all(r for _, r, _ in trims):.2f}",
+            f"{_mean_of_all(o for o, _, _ in adjustments) / _mean_of_all(r for _, r, _ in adjustments):.2f}",
         ),
         (
-            "trims: how far ten trimmed balls move the untrimmed cells",
+            "adjustments: how far ten adjusted balls move the unadjusted cells",
             "less than 0.5 yards",
-            f"{np.mean([m for _, _, m in trims]):.2f} yd, at most {np.max([m for _, _, m in trims]):.2f}",
+            f"{np.mean(moved := [m for *_, m in adjustments]):.2f} yd, at most {np.max(moved):.2f}",
         ),
         (
             "at entry: solid balls asked about on honest sessions",

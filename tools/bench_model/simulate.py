@@ -51,14 +51,14 @@ SPEED_AN_INCH_BACK = (0.004, 0.006)
 SPEED_AN_INCH_DOWN = (-0.020, 0.006)
 
 
-class Trim(NamedTuple):
+class Adjustment(NamedTuple):
     """Ball so far back, grip so far down [inches]."""
 
     back_in: float = 0.0
     down_in: float = 0.0
 
 
-NO_TRIM = Trim()
+NO_TRIM = Adjustment()
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,7 +179,7 @@ class SimStudent:
             }
         self.chain = Chain(loft)
 
-    def truth(self, trim: Trim = NO_TRIM) -> Array:
+    def truth(self, adjustment: Adjustment = NO_TRIM) -> Array:
         """Mean carry of solid balls of each cell at home today [yd], by Gauss-Hermite."""
         launches, weights = [], []
         for key in self.keys:
@@ -188,7 +188,7 @@ class SimStudent:
             miss = SPEED_SHARE_PER_MM * self.high_sd * tight * np.sqrt(2 / np.pi)
             for (a, wa), (b, wb) in product(zip(NODES, WEIGHTS, strict=True), repeat=2):
                 speed, lean = a * self.speed_sd * tight - miss, b * self.lean_sd * tight
-                launches.append(self._launch(key, speed, lean, 0.0, trim))
+                launches.append(self._launch(key, speed, lean, 0.0, adjustment))
                 weights.append(wa * wb)
         flown = self._fly(launches, 0.0, HOME.density())
         each = (flown * np.array(weights)).reshape(len(self.keys), -1)
@@ -209,7 +209,7 @@ class SimStudent:
         return np.sqrt(variance)
 
     def hit(
-        self, keys: list[CellKey], days_ago: int, *, power: float = 1.0, trim: Trim = NO_TRIM
+        self, keys: list[CellKey], days_ago: int, *, power: float = 1.0, adjustment: Adjustment = NO_TRIM
     ) -> list[Shot]:
         """Balls of one day. `power` is the speed of that day as a share of today's."""
         r = self.rng
@@ -229,7 +229,7 @@ class SimStudent:
             high = float(np.clip(r.normal(0, self.high_sd * tight), -14, 18))
             speed = power * (1 + r.normal(0, self.speed_sd * tight)) - 1
             lean = r.normal(0, self.lean_sd * tight)
-            launches.append(self._launch(key, speed, lean, high, trim))
+            launches.append(self._launch(key, speed, lean, high, adjustment))
         air = Air(temperature, HOME.altitude_m)
         carries = self._fly(launches, wind, air.density()) * np.array(shares)
         day = TODAY - timedelta(days=days_ago)
@@ -242,25 +242,25 @@ class SimStudent:
                 strike=struck,
                 temperature_c=said_temperature,
                 headwind_mps=said_wind if self.kind.wind_known else None,
-                ball_position_in=trim.back_in,
-                grip_down_in=trim.down_in,
+                ball_position_in=adjustment.back_in,
+                grip_down_in=adjustment.down_in,
             )
             for i, (key, carry, struck) in enumerate(zip(keys, carries, strikes, strict=True))
         ]
 
     def _launch(
-        self, key: CellKey, speed: float, lean: float, high: float, trim: Trim
+        self, key: CellKey, speed: float, lean: float, high: float, adjustment: Adjustment
     ) -> tuple[float, float, float]:
         d, inch = self.deliveries[key], self.an_inch
-        speed += inch["back"] * trim.back_in + inch["down"] * trim.down_in
-        lean += inch["lean"] * trim.back_in
+        speed += inch["back"] * adjustment.back_in + inch["down"] * adjustment.down_in
+        lean += inch["lean"] * adjustment.back_in
         launch = strike(
             Delivery(
                 club_speed_mps=d.club_speed_mps * (1 + speed),
                 loft_deg=d.loft_deg,
                 lean_deg=float(np.clip(d.lean_deg + lean, -15, 25)),
                 face_open_deg=d.face_open_deg,
-                attack_deg=float(np.clip(d.attack_deg + inch["attack"] * trim.back_in, -19, 9)),
+                attack_deg=float(np.clip(d.attack_deg + inch["attack"] * adjustment.back_in, -19, 9)),
                 strike_high_mm=high,
             )
         )
@@ -284,7 +284,7 @@ class SimStudent:
 
     def _point(self, shot: Shot) -> Point:
         point = self.points[shot.cell]
-        if not shot.trimmed:
+        if not shot.adjusted:
             return point
         return replace(point, back_in=shot.ball_position_in, down_in=shot.grip_down_in)
 

@@ -25,7 +25,7 @@ from oxgang.api.homework.router import router as homework
 from oxgang.api.lessons.router import router as lessons
 from oxgang.api.matrix.router import router as matrix
 from oxgang.api.net.router import router as net
-from oxgang.api.people.door import router as door
+from oxgang.api.people.links import router as people_links
 from oxgang.api.people.router import router as people
 from oxgang.api.pick.router import router as pick
 from oxgang.api.plan.router import router as plan
@@ -54,7 +54,7 @@ problems.install(api)
 problems.STATUS[OtherCoach] = 401
 api.add_router("", account)
 api.add_router("", own)
-api.add_router("", door)
+api.add_router("", people_links)
 api.add_router("", people)
 api.add_router("", settings)
 api.add_router("", standards)

@@ -38,13 +38,13 @@ def matrix(shots: Path, bag: Path, scale: str, as_of: datetime | None, output: P
     """The matrix of a file of balls, as matrix.csv."""
     evidence, lofts, order = _known(shots, bag, scale, as_of)
     built = evidence.matrix()
-    cells = [*built.cells, *built.trims]
+    cells = [*built.cells, *built.adjustments]
     cells.sort(
         key=lambda cell: (
             lofts[cell.key.club],
             order.index(cell.key.swing),
             list(Trajectory).index(cell.key.trajectory),
-            cell.trimmed,
+            cell.adjusted,
         )
     )
     _write(write_matrix(cells), output)
@@ -159,12 +159,12 @@ def play(
 
 
 def _shot(row: MatrixRow) -> dict[str, object]:
-    trim = {"ball_position_in": row.back_in, "grip_down_in": row.down_in}
+    adjustment = {"ball_position_in": row.back_in, "grip_down_in": row.down_in}
     return {
         **asdict(row.key),
         "carry_yd": row.carry_yd,
         "basis": row.basis,
-        **{name: inches for name, inches in trim.items() if inches},
+        **{name: inches for name, inches in adjustment.items() if inches},
     }
 
 

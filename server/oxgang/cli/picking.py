@@ -150,7 +150,7 @@ def _shot(
     pattern: Pattern, outcome: Outcome, reasons: tuple[Message, ...], words: Texts
 ) -> dict[str, object]:
     shot = pattern.shot
-    trim = {"ball_position_in": shot.back_in, "grip_down_in": shot.down_in}
+    adjustment = {"ball_position_in": shot.back_in, "grip_down_in": shot.down_in}
     numbers = {
         "carry_yd": pattern.carry_yd,
         "carry_sd_yd": pattern.carry_sd_yd,
@@ -170,7 +170,7 @@ def _shot(
     }
     return {
         **asdict(shot.key),
-        **{name: inches for name, inches in trim.items() if inches},
+        **{name: inches for name, inches in adjustment.items() if inches},
         **{name: round(value, DIGITS) for name, value in numbers.items()},
         "reasons": [{"code": message.code, "text": words.sentence(message)} for message in reasons],
     }

@@ -5,7 +5,7 @@ From a few balls to a matrix:
 
 >>> from datetime import date
 >>> from oxgang.core.carry.evidence import Evidence
->>> from oxgang.core.carry.hits import hits_at_home
+>>> from oxgang.core.carry.hits import standard_hits
 >>> from oxgang.core.words.bag import Club
 >>> from oxgang.core.words.shots import CellKey, Shot
 >>> from oxgang.core.words.swing import CLOCK
@@ -13,7 +13,7 @@ From a few balls to a matrix:
 >>> half = CellKey("56", "9:00")
 >>> shots = [Shot(cell=half, hit_on=date(2026, 5, 31), carry_yd=c) for c in (60, 61, 62, 61, 63)]
 >>> arms = {position.label: position.arm_deg for position in CLOCK.positions}
->>> hits = hits_at_home(shots, {club.label: club.loft_deg for club in bag}, arms, 0)
+>>> hits = standard_hits(shots, {club.label: club.loft_deg for club in bag}, arms, 0)
 >>> matrix = Evidence(hits, bag, CLOCK.positions, date(2026, 5, 31)).matrix()
 >>> cell = matrix[half]
 >>> f"{cell.key} carries {cell.carry_yd:.0f}, {cell.basis}"

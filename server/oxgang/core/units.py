@@ -33,7 +33,7 @@ class Measure:
     """A unit: its sign, how much of the stored unit one is, and where its zero lies in it.
 
     `stored = value * size + zero`. Stored are yards, metres, metres a second, degrees Celsius and,
-    of a trim, inches.
+    of an adjustment, inches.
     """
 
     sign: str
@@ -50,14 +50,14 @@ class UnitSet:
     """The units of one reader.
 
     `carry` is of distances stored in yards; `near` of lengths and heights of some steps and `small`
-    of a hand's breadth, both stored in metres; `trim` of what is stored in inches.
+    of a hand's breadth, both stored in metres; `adjustment` of what is stored in inches.
     """
 
     name: str
     carry: Measure
     near: Measure
     small: Measure
-    trim: Measure
+    adjustment: Measure
     speed: Measure
     air: Measure
 
@@ -88,7 +88,7 @@ SETS: Final[dict[Units, UnitSet]] = {
 STORED: Final = UnitSet(
     "yards", Measure("yd"), Measure("m"), Measure("m"), Measure("in"), Measure("m/s"), _CELSIUS
 )
-_KINDS: Final = ("carry", "near", "small", "trim", "speed", "air")
+_KINDS: Final = ("carry", "near", "small", "adjustment", "speed", "air")
 # A quantity inside a sentence: its kind and its value, until it is known who reads it.
 OPENS: Final = "\u27ea"
 _NUMBER: Final = r"-?\d+(?:\.\d+)?(?:e[-+]?\d+)?"

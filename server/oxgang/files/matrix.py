@@ -8,7 +8,7 @@ from datetime import date
 from typing import Final
 
 from oxgang.core.carry.cells import Basis, Cell
-from oxgang.core.words.measurements import REFUSE_OVER_YD, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, REFUSE_OVER_YD
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.tables import BadCell, Reading, Row, read_table, read_word, write_table
 
@@ -25,13 +25,13 @@ COLUMNS: Final = (
     "balls",
     "basis",
     "last_measured",
-    *TRIMS,
+    *ADJUSTMENTS,
 )
 
 
 @dataclass(frozen=True, slots=True)
 class MatrixRow:
-    """A cell as a matrix file gives it. Distances in yards; a trim in inches."""
+    """A cell as a matrix file gives it. Distances in yards; an adjustment in inches."""
 
     key: CellKey
     carry_yd: float
@@ -82,7 +82,7 @@ def matrix_values(cell: Cell) -> list[object]:
 
 def _text(cell: Cell) -> list[object]:
     values = matrix_values(cell)
-    yards = [f"{v:.2f}" if isinstance(v, float) else v for v in values[: -len(TRIMS)]]
+    yards = [f"{v:.2f}" if isinstance(v, float) else v for v in values[: -len(ADJUSTMENTS)]]
     return [*yards, f"{cell.back_in:g}", f"{cell.down_in:g}"]
 
 

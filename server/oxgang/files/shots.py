@@ -9,7 +9,7 @@ from functools import partial
 from typing import Any, Final, TypeVar
 
 from oxgang.core.flight.checks import problem_with
-from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, CONVERTED, MEASURED
 from oxgang.core.words.shots import (
     BallType,
     CellKey,
@@ -47,7 +47,7 @@ COLUMNS: Final = (
     "lie",
     *_OF_THE_DAY,
     "excluded",
-    *TRIMS,
+    *ADJUSTMENTS,
     "grooves",
     "wet",
 )
@@ -187,8 +187,8 @@ def take_balls(
     for name in ("student", "excluded"):
         fields[name] = column(name, str, "")
     fields["wet"] = column("wet", lambda text: _word("wet", YesNo, YesNo.NO, text) is YesNo.YES, False)
-    for name in TRIMS:
-        fields[name] = column(name, partial(_trim, name), 0.0)
+    for name in ADJUSTMENTS:
+        fields[name] = column(name, partial(_adjustment, name), 0.0)
     rows = list(zip(clubs or (), swings or (), *grades, strict=True))
     # One object for all balls of one cell.
     keys: dict[tuple[Any, ...], CellKey] = {row: CellKey(*row) for row in set(rows)}
@@ -230,7 +230,7 @@ def _number(column: str, text: str) -> float | None:
     return _measured(column, text) if text else None
 
 
-def _trim(column: str, text: str) -> float:
+def _adjustment(column: str, text: str) -> float:
     return _number(column, text) or 0.0
 
 

@@ -122,22 +122,22 @@ plan-closes = closes { YD($closes) } of fallow at about { YARDS($carry_yd) }
 plan-own = { $words }
 place-net = into the net
 
-trim-ball-back = ball { INCHES($inches) } back
-trim-ball-forward = ball { INCHES($inches) } forward
-trim-ball-in-place = ball in its place
-trim-grip-down = grip down { INCHES($inches) }
-trim-between = between { $from } and { $to }
+adjustment-ball-back = ball { INCHES($inches) } back
+adjustment-ball-forward = ball { INCHES($inches) } forward
+adjustment-ball-in-place = ball in its place
+adjustment-grip-down = grip down { INCHES($inches) }
+adjustment-between = between { $from } and { $to }
 
 ## Ways to close a gap (core/ground/fills.py)
 
 fill-play = { $shot }
 fill-known = { $shot }
 fill-height = { $shot }
-fill-grip = { $shot }, { trim-grip-down }
-fill-trim =
+fill-grip = { $shot }, { adjustment-grip-down }
+fill-adjustment =
     { $back ->
-        [1] { $shot }, { trim-ball-back }
-       *[other] { $shot }, { trim-ball-forward }
+        [1] { $shot }, { adjustment-ball-back }
+       *[other] { $shot }, { adjustment-ball-forward }
     }
 fill-between = { $club } between { $from } and { $to }
 fill-tempo = { $club } { $swing }, { $tempo } tempo
@@ -812,7 +812,7 @@ word-tempo = Tempo
     .about = The pace of the swing: smooth, normal or firm. Normal unless said.
 word-strike = Strike
     .about = How the ball was met: solid, fat, thin, heel, toe or hard. Only solid balls set the carry.
-word-trim = Trim
+word-adjustment = Adjustment
     .about = The ball { INCHES(1) } back, the grip { INCHES(1) } down: a small change of a shot. It teaches what it is worth and does not set the cell.
 word-played = Played
     .about = A shot the student answers a distance with. Few, known by heart.

@@ -7,7 +7,7 @@ sends them. Beside what Fluent has, a message may use these functions:
 YD(x)              a distance in the reader's unit, with it: "61 yd"; `digits: 1`
 YARDS(x)           the same without the unit
 FEET(x)            a distance in feet: "10 ft"; for a reader of metres "3 m"
-INCHES(x)          a trim in inches: "1 in"; for a reader of metres "2.5 cm"
+INCHES(x)          an adjustment in inches: "1 in"; for a reader of metres "2.5 cm"
 STROKES(x)         strokes to a hundredth: "0.08"
 PERCENT(x)         a share of 1 as "12 %"; `signed: 1` with its sign
 POINTS(x)          the same as points, with the sign: "+12"
@@ -105,7 +105,7 @@ class Texts:
 
     def _inches(self, inches: Any) -> str:
         """The sign of the inches stays; half a centimetre is as near as a hand places a ball."""
-        unit = self._units.trim
+        unit = self._units.adjustment
         value = round(2 * unit.of(float(inches))) / 2 if unit.size != 1 else float(inches)
         return f"{_plain(value, 2)} {unit.sign}"
 

@@ -45,7 +45,7 @@ test("y asks for a yardage, and the shots for it stand best first", async () => 
   expect(shots[1]).toContain("estimated");
   expect(shots[2]).toContain("not played");
   expect(shots[2]).toContain("52 8:00 stock, ball 3 in back");
-  expect(shots[2]).toContain("trim by the rule of thumb");
+  expect(shots[2]).toContain("adjustment by the rule of thumb");
   const { query } = seen.asked.at(-1)!;
   expect([query.get("yardage"), query.get("temperature_c"), query.get("headwind_mps")]).toEqual([
     "60",

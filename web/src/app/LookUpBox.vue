@@ -5,7 +5,7 @@ import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import { useStudent, useWords } from "@/shared/api/queries";
-import { shotWords, trimWords } from "@/shared/texts/shots";
+import { shotWords, adjustmentWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import { vFocus } from "@/shared/ui/focus";
 import { oneOf } from "@/shared/ui/oneOf";
@@ -29,7 +29,7 @@ const words = useWords();
 const texts = useTexts(() => student.data.value?.units);
 /** "56 9:00 stock, ball 3 in back" */
 function nameOf({ cell }: Schemas["LookedUp"]): string {
-  const how = trimWords(texts.value, {
+  const how = adjustmentWords(texts.value, {
     ball_position_in: cell.back_in,
     grip_down_in: cell.down_in,
   });
@@ -37,7 +37,7 @@ function nameOf({ cell }: Schemas["LookedUp"]): string {
 }
 function basis({ cell, taught }: Schemas["LookedUp"]): string {
   if (!cell.back_in && !cell.down_in) return "estimated";
-  return taught ? `trim estimated from ${taught} balls` : "trim by the rule of thumb";
+  return taught ? `adjustment estimated from ${taught} balls` : "adjustment by the rule of thumb";
 }
 const ROLES = {
   answer: "",

@@ -67,7 +67,7 @@ export const cell = (name: string, carry_yd: number, more: Partial<Cell> = {}): 
     last_measured: "2026-05-20",
     doubts: [],
     re_expressed: 0,
-    told_yd: null,
+    imported_yd: null,
     back_in: 0,
     down_in: 0,
     play: "neither",
@@ -102,7 +102,7 @@ export const matrix = (cells: Cell[] = [cell("56 9:00", 61)], more: Partial<Matr
     plays: [],
   },
   variants: [],
-  trims: [],
+  adjustments: [],
   conflicts: [],
   against: [],
   splits: [],
@@ -139,7 +139,7 @@ export const ball = (uid: string, carry_yd: number | null, more: Partial<Ball> =
   reported: false,
   extra: {},
   excluded: "",
-  kept: false,
+  accepted: false,
   ...more,
 });
 

@@ -200,7 +200,7 @@ class UnitSetOut(Schema):
     carry: MeasureOut
     near: MeasureOut
     small: MeasureOut
-    trim: MeasureOut
+    adjustment: MeasureOut
     speed: MeasureOut
     air: MeasureOut
 

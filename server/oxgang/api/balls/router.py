@@ -153,7 +153,7 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> Recorded:
 
 @router.patch("/students/{student_id}/balls/{uid}", response=Recorded)
 def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> Recorded:
-    """Put a ball right: its strike, its cell, its trim, or why it is excluded."""
+    """Put a ball right: its strike, its cell, its adjustment, or why it is excluded."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}

@@ -67,7 +67,7 @@ class BallIn(Schema):
 
 
 class BallMark(Schema):
-    """Only what changes is sent: strike, why it is excluded, its cell, its trim."""
+    """Only what changes is sent: strike, why it is excluded, its cell, its adjustment."""
 
     strike: Strike | None = None
     excluded: str | None = Field(None, max_length=200)

@@ -37,7 +37,7 @@ class VersionOut(Schema):
 
 
 class DifferenceOut(Schema):
-    """A shot in two versions [yd, trim in inches], and what it was and is to the student."""
+    """A shot in two versions [yd, adjustment in inches], and what it was and is to the student."""
 
     key: KeyOut
     back_in: float

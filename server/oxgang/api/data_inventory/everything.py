@@ -46,7 +46,7 @@ def everything_zip(student: Student, now: datetime) -> bytes:
         archive.writestr("student.json", file.model_dump_json(indent=1))
         archive.writestr("shots.csv", write_shots(shots_for_file(student)))
         matrix = matrix_of(student, day).matrix
-        archive.writestr("matrix.csv", write_matrix([*matrix.cells, *matrix.trims]))
+        archive.writestr("matrix.csv", write_matrix([*matrix.cells, *matrix.adjustments]))
         archive.writestr("bag.csv", write_bag([club.as_core() for club in bag_of(student)]))
         archive.writestr("log.csv", _log(student))
         archive.writestr("consent.json", _consent(student))

@@ -115,7 +115,7 @@ def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The student's matrix as it stands today."""
     student = student_of(coach_of(request).academy, student_id)
     matrix = matrix_of(student, local_day(student, timezone.now())).matrix
-    return _csv(request, student, "matrix", write_matrix([*matrix.cells, *matrix.trims]))
+    return _csv(request, student, "matrix", write_matrix([*matrix.cells, *matrix.adjustments]))
 
 
 @router.get("/students/{student_id}/matrix.xlsx", include_in_schema=False)
@@ -123,7 +123,7 @@ def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as a workbook: the cells, a shot for every yardage, the balls."""
     student = student_of(coach_of(request).academy, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
-    cells = [*found.matrix.cells, *found.matrix.trims]
+    cells = [*found.matrix.cells, *found.matrix.adjustments]
     card = live_card(student, found, played_in(student, found))
     lines = by_yardage(replace(card, metres=False), step=1)
     book = write_matrix_workbook(cells, lines, shots_for_file(student))
@@ -135,7 +135,7 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
     """The matrix as JSON."""
     student = student_of(coach_of(request).academy, student_id)
     matrix = matrix_of(student, local_day(student, timezone.now())).matrix
-    cells = [*matrix.cells, *matrix.trims]
+    cells = [*matrix.cells, *matrix.adjustments]
     return _file(request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
 
 

@@ -105,7 +105,7 @@ def _task(student: Student, homework: Homework) -> Task:
         calls = [call_of(call) for call in row["calls"]]
         par = par_out_of(row["par"]).par
         values = {"par": par, "of": len(calls), "wanted": row["wanted"]}
-        wanted = words.format("home-par" if row["wanted"] is None else "home-wanted", values)
+        wanted = words.format("portal-par" if row["wanted"] is None else "portal-wanted", values)
         named = [
             words.format(f"mark-{call.mark}").split()[0]
             if call.mark
@@ -120,7 +120,7 @@ def _task(student: Student, homework: Homework) -> Task:
         student.name,
         student.academy.name,
         homework.title,
-        words.format("home-due", {"on": homework.due_on.isoformat()}),
+        words.format("portal-due", {"on": homework.due_on.isoformat()}),
         homework.cues,
         unit.sign,
         rows,

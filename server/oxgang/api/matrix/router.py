@@ -13,10 +13,10 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.cells import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.chain import Chain
@@ -86,14 +86,14 @@ def why_cell(
         history=history_of(found.hits, key, found.events),
         recipe=chain.recipes[trajectory],
         start=_start(student, found.matrix[key], chain),
-        trims=[
+        adjustments=[
             {
                 "cell": cell_data(t.cell),
                 "adds_yd": t.adds_yd,
                 "adds_half_yd": t.adds_half_yd,
                 "taught": t.taught,
             }
-            for t in trims_of(found.matrix, found.evidence, [found.matrix[key]])
+            for t in adjustments_of(found.matrix, found.evidence, [found.matrix[key]])
         ],
     )
 

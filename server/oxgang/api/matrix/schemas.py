@@ -18,7 +18,7 @@ from oxgang.core.words.shots import Spin, Strike, Tempo, Trajectory
 class CellOut(Schema):
     """A cell with its furrow: where the middle 80 % of solid balls land. Yards.
 
-    `back_in` and `down_in` are the trim of one that is hit with one [inches].
+    `back_in` and `down_in` are the adjustment of one that is hit with one [inches].
     """
 
     club: str
@@ -115,7 +115,7 @@ class StretchOut(Schema):
 class GroundOut(Schema):
     """`unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
     `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
-    place among cells, variants and trims in a row."""
+    place among cells, variants and adjustments in a row."""
 
     from_yd: int
     to_yd: int
@@ -136,8 +136,8 @@ class MatrixOut(Schema):
     """`chosen` is whether a coach has said which shots are played; else a proposal stands in.
     `waiting` is how many balls wait for a review and are not in it (in a live one they are).
 
-    `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
-    those hit with a trim.
+    `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `adjustments`
+    those hit with an adjustment.
     """
 
     day: date
@@ -147,7 +147,7 @@ class MatrixOut(Schema):
     cells: list[CellOut]
     ground: GroundOut
     variants: list[CellOut]
-    trims: list[CellOut]
+    adjustments: list[CellOut]
     conflicts: list[ConflictOut]
     against: list[AgainstOut]
     splits: list[SplitOut]
@@ -212,9 +212,9 @@ class StartOut(Schema):
     run_sd_yd: float
 
 
-class TrimOut(Schema):
-    """The cell hit with a trim: its number, what the trim adds [yd], half of that interval, and how
-    many trimmed balls of the student stand behind it (0: the rule of thumb)."""
+class AdjustmentOut(Schema):
+    """The cell hit with an adjustment: its number, what that adds [yd], half of that interval, and how
+    many adjusted balls of the student stand behind it (0: the rule of thumb)."""
 
     cell: CellOut
     adds_yd: float
@@ -232,7 +232,7 @@ class WhyOut(Schema):
     history: list[HistoryOut]
     recipe: RecipeBody
     start: StartOut | None
-    trims: list[TrimOut]
+    adjustments: list[AdjustmentOut]
 
 
 class WedgeOut(Schema):

@@ -11,7 +11,7 @@ from oxgang.matrix.services.playing import MOST_AT_ONCE
 
 
 class ShotName(Schema):
-    """Which shot of a matrix: its cell, and its trim [inches] (both 0 for the cell itself)."""
+    """Which shot of a matrix: its cell, and its adjustment [inches] (both 0 for the cell itself)."""
 
     club: Label
     swing: Label

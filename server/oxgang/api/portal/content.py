@@ -125,7 +125,7 @@ def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
         "id": str(homework.pk),
         "title": homework.title,
         "cues": homework.cues,
-        "due": words.format("home-due", {"on": homework.due_on.isoformat()}),
+        "due": words.format("portal-due", {"on": homework.due_on.isoformat()}),
         "late": is_late(homework, done, today),
         "closed": homework.closed_at is not None,
         "rows": rows,

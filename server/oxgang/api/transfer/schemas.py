@@ -159,7 +159,7 @@ class ImportedCarryPart(_Strict):
 
 
 class PlayedPart(_Strict):
-    """A shot that is played or in work: a cell by the club's id, and its trim."""
+    """A shot that is played or in work: a cell by the club's id, and its adjustment."""
 
     club: str
     swing: str = Field(max_length=24)

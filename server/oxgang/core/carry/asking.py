@@ -99,9 +99,9 @@ def _out(
     """How many times the limit these balls stand out, with the question; None within it."""
     uids = {hit.uid for hit in asked}
     rest = replace(evidence, hits=[h for h in evidence.hits if h.uid not in uids])
-    # All of one trim, or the last ball alone.
-    trims = {(h.point.back_in, h.point.down_in) for h in asked}
-    if len(trims) > 1:
+    # All of one adjustment, or the last ball alone.
+    adjustments = {(h.point.back_in, h.point.down_in) for h in asked}
+    if len(adjustments) > 1:
         return None
     point = asked[0].point
     points = [point]

@@ -83,7 +83,7 @@ class Cell:
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
     arm angle. `told_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
-    `back_in` and `down_in` are the trim [inches] where it is a cell hit with one.
+    `back_in` and `down_in` are the adjustment [inches] where it is a cell hit with one.
     """
 
     key: CellKey
@@ -102,8 +102,8 @@ class Cell:
     down_in: float = 0.0
 
     @property
-    def trimmed(self) -> bool:
-        """Whether this is a cell hit with a trim."""
+    def adjusted(self) -> bool:
+        """Whether this is a cell hit with an adjustment."""
         return bool(self.back_in or self.down_in)
 
     @property
@@ -128,14 +128,14 @@ class Matrix:
     """All cells with what a coach should settle, and the fit behind them.
 
     `cells` are those of the usual spin and tempo and the others that have balls; `variants` the
-    others of a spin or tempo that some cell has; `trims` those hit with a trim. `rows` are the
+    others of a spin or tempo that some cell has; `adjustments` those hit with an adjustment. `rows` are the
     cells' points in `fit`, `centres` the log carries at each step to their numbers. `spread` is the
     student's scatter of single solid balls as a share of the carry.
     """
 
     cells: list[Cell]
     variants: list[Cell]
-    trims: list[Cell]
+    adjustments: list[Cell]
     conflicts: list[Conflict]
     against: list[Against]
     splits: list[Split]
@@ -147,8 +147,8 @@ class Matrix:
 
     @property
     def every(self) -> list[Cell]:
-        """The cells, the variants and the trims, in the order of `rows` and `centres`."""
-        return [*self.cells, *self.variants, *self.trims]
+        """The cells, the variants and the adjustments, in the order of `rows` and `centres`."""
+        return [*self.cells, *self.variants, *self.adjustments]
 
     @property
     def covariance(self) -> Array:
@@ -162,7 +162,7 @@ class Matrix:
         return self.fit.hits.squares_at([self.fit.points[i] for i in self.rows[: len(self.cells)]])
 
     def place(self, key: CellKey, back_in: float = 0.0, down_in: float = 0.0) -> int:
-        """Where a cell, or a trim of it [inches] that has balls, stands in `every`.
+        """Where a cell, or an adjustment of it [inches] that has balls, stands in `every`.
 
         Raises
         ------
@@ -212,10 +212,10 @@ def build_matrix(
     keys, variants = _keys(hits, clubs, positions, as_of)
     loft = {club.label: club.loft_deg for club in clubs}
     arm = {position.label: position.arm_deg for position in positions}
-    trimmed = _trims_hit(hits, loft, arm, as_of)
+    adjusted = _adjustments_hit(hits, loft, arm, as_of)
     points = [
         *(_point(key, loft, arm) for key in (*keys, *variants)),
-        *(replace(_point(key, loft, arm), back_in=b, down_in=d) for key, b, d in trimmed),
+        *(replace(_point(key, loft, arm), back_in=b, down_in=d) for key, b, d in adjusted),
     ]
     fitted = fit(hits, points, as_of, changes)
     # Two clubs of one name cannot be; two positions of one arm angle share a point.
@@ -235,7 +235,7 @@ def build_matrix(
     deviation = np.hypot(deviation, held - ordered)
     scatters = fitted.hits.scatter_at(points)
     places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
-    places |= {trim: i for i, trim in enumerate(trimmed, len(places))}
+    places |= {adjustment: i for i, adjustment in enumerate(adjusted, len(places))}
     owns = _own(hits, fitted.hits, places, as_of)
     conflicts = conflicts_in(places, lines, owns.logs, scatters, held)
     against = against_in([*places], fitted, rows, own)
@@ -264,8 +264,8 @@ def build_matrix(
             back_in=back,
             down_in=down,
         )
-        doubts = [Doubt.CONFLICT] if key in odd and not cell.trimmed else []
-        contradict = (apart[i] and days[i] > 1) or (key in split and not cell.trimmed)
+        doubts = [Doubt.CONFLICT] if key in odd and not cell.adjusted else []
+        contradict = (apart[i] and days[i] > 1) or (key in split and not cell.adjusted)
         doubts += [Doubt.DAYS_DISAGREE] if contradict else []
         doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
@@ -321,16 +321,20 @@ def _keys(
     return [*usual, *hit], variants
 
 
-def _trims_hit(
+def _adjustments_hit(
     hits: Iterable[Hit], loft: Mapping[str, float], arm: Mapping[str, float], as_of: date
 ) -> list[Place]:
-    """The trims that have balls of their own, in the order in which they were first hit."""
+    """The adjustments that have balls of their own, in the order in which they were first hit."""
     found = {
         id(h.point): (h.cell, h.point.back_in, h.point.down_in)
         for h in hits
-        if h.point.trimmed and h.teaches and _by(h, as_of)
+        if h.point.adjusted and h.teaches and _by(h, as_of)
     }
-    return [trim for trim in dict.fromkeys(found.values()) if trim[0].club in loft and trim[0].swing in arm]
+    return [
+        adjustment
+        for adjustment in dict.fromkeys(found.values())
+        if adjustment[0].club in loft and adjustment[0].swing in arm
+    ]
 
 
 def _by(hit: Hit, as_of: date) -> bool:

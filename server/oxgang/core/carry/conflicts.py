@@ -24,7 +24,7 @@ from oxgang.core.words.shots import CellKey, Strike
 from oxgang.core.words.strikes import medians_by, suspects_by
 
 Array = NDArray[np.float64]
-# A cell and a trim [inches]: the ball back, the grip down.
+# A cell and an adjustment [inches]: the ball back, the grip down.
 Place = tuple[CellKey, float, float]
 
 # Cells out of order by more than this many standard deviations of their difference are a conflict:
@@ -59,7 +59,7 @@ class Conflict:
 
 @dataclass(frozen=True, slots=True)
 class Against:
-    """A cell's own balls against what all others say of it. Yards; the trim in inches.
+    """A cell's own balls against what all others say of it. Yards; the adjustment in inches.
 
     The number stays with the cell's own balls; `others_half_yd` is half of the interval of the
     others' word.
@@ -127,7 +127,7 @@ def conflicts_in(
     Parameters
     ----------
     places, logs
-        The cells with their trims and the logarithms of each one's own solid carries [yd].
+        The cells with their adjustments and the logarithms of each one's own solid carries [yd].
     scatters
         Scatter of single balls of each cell, of log carry.
     numbers

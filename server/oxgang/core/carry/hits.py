@@ -48,8 +48,8 @@ class Hit:
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is in standard conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today, `moment` when it was hit, if known. One hit with a trim has it in `point`: it teaches
-    what the trim is worth and is no ball of the cell's own. `told` is no ball but a carry from a
+    is today, `moment` when it was hit, if known. One hit with an adjustment has it in `point`: it teaches
+    what the adjustment is worth and is no ball of the cell's own. `told` is no ball but a carry from a
     matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
     the student scatters. `wind_told` is whether its carry was converted from a known
     wind.
@@ -74,7 +74,7 @@ class Hit:
     @property
     def teaches(self) -> bool:
         """Whether the model learns from this ball: solid, not excluded, with a carry, and with no
-        trim beyond what a trim is."""
+        adjustment beyond what an adjustment is."""
         if self.strike is not Strike.SOLID or self.excluded or (self.carry_yd or 0) <= 0:
             return False
         point = self.point
@@ -84,8 +84,8 @@ class Hit:
 
     @property
     def counts(self) -> bool:
-        """Whether this ball sets its cell's carry: it teaches, and was hit without a trim."""
-        return self.teaches and not self.point.trimmed
+        """Whether this ball sets its cell's carry: it teaches, and was hit without an adjustment."""
+        return self.teaches and not self.point.adjusted
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +93,7 @@ class Hits:
     """The balls that count, grouped.
 
     `points` are the shot types hit; `weighed` says how much each ball counts and how the student,
-    `clubs` and `cells` scatter, in their places (a trim is no cell of its own);
+    `clubs` and `cells` scatter, in their places (an adjustment is no cell of its own);
     `ball_log`, `ball_group` and `ball_hit` have one entry a ball: log carry, group, position in the
     input.
     """
@@ -126,7 +126,7 @@ class Hits:
 
     def _at(self, points: Sequence[Point], cell: Array, club: Array, student: float) -> Array:
         def of(point: Point) -> float:
-            place = self.cells.get(point.untrimmed)
+            place = self.cells.get(point.unadjusted)
             if place is not None:
                 return float(cell[place])
             place = self.clubs.get(point.club)
@@ -160,16 +160,16 @@ def standard_hits(
     hits = []
     standards = to_standard(shots, academy_altitude_m, chain or Chain(lofts))
     for shot, standard in zip(shots, standards, strict=True):
-        k, trims = shot.cell, (shot.ball_position_in, shot.grip_down_in)
-        if (k, *trims) not in points:
+        k, adjustments = shot.cell, (shot.ball_position_in, shot.grip_down_in)
+        if (k, *adjustments) not in points:
             if k.club not in lofts:
                 raise InputError(f'There is no club "{k.club}" in the bag.', field="club")
             if k.swing not in arms:
                 raise InputError(f'There is no swing "{k.swing}" in the scale.', field="swing")
             kinds = (k.trajectory, k.spin, k.tempo)
-            point = Point(k.club, lofts[k.club], arms[k.swing], *kinds, *trims)
-            points[k, *trims] = (points.get((k, 0.0, 0.0), (k,))[0], point)
-        cell, point = points[k, *trims]
+            point = Point(k.club, lofts[k.club], arms[k.swing], *kinds, *adjustments)
+            points[k, *adjustments] = (points.get((k, 0.0, 0.0), (k,))[0], point)
+        cell, point = points[k, *adjustments]
         hits.append(
             Hit(
                 cell,
@@ -302,11 +302,11 @@ def _cells_of(points: Sequence[Point]) -> tuple[Cells, dict[Point, int], dict[st
     cells: dict[Point, int] = {}
     clubs: dict[str, int] = {}
     for point in points:
-        cells.setdefault(point.untrimmed, len(cells))
+        cells.setdefault(point.unadjusted, len(cells))
         clubs.setdefault(point.club, len(clubs))
     return (
         Cells(
-            np.array([cells[p.untrimmed] for p in points], dtype=np.intp),
+            np.array([cells[p.unadjusted] for p in points], dtype=np.intp),
             np.array([clubs[p.club] for p in cells], dtype=np.intp),
             len(clubs),
         ),

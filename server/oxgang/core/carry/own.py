@@ -100,7 +100,7 @@ def _tight(fitted: Fit) -> Array:
     """Share of each group's variance that its cell's own balls have by themselves, shape (g,): 1
     where they scatter as believed, or more, or are few."""
     hits = fitted.hits
-    cell = np.array([hits.cells[point.untrimmed] for point in hits.points], dtype=np.intp)
+    cell = np.array([hits.cells[point.unadjusted] for point in hits.points], dtype=np.intp)
     if not len(cell):
         return np.zeros(0)
     weighed = hits.weighed

@@ -1,6 +1,6 @@
 """What is believed of a student's carries before a ball is hit, and how cells hang together.
 
-Log carry is a Gaussian process over club, arm angle, trajectory, spin, tempo and trims. Its mean is
+Log carry is a Gaussian process over club, arm angle, trajectory, spin, tempo and adjustments. Its mean is
 the trade's rule of thumb; its covariance is a sum of parts that each mean something. Standard
 deviations are of log carry, so that 0.05 is 5 %. All values are common practice or fitted to
 simulated students (`make bench-model`), no published source.
@@ -71,15 +71,15 @@ VARIANT_SD: Final = 0.05
 VARIANT_TILT_SD: Final = 0.03
 VARIANT_CLUB_SD: Final = 0.015
 VARIANT_HEIGHT_SD: Final = 0.025
-# What an inch of a trim is worth, of log carry: the rule of thumb, and how far the student, the
+# What an inch of an adjustment is worth, of log carry: the rule of thumb, and how far the student, the
 # club, the arm angle, the height and the loft may differ from it; the bend is for each inch
-# squared. How large trims really are is not known, so that all of it is wide.
+# squared. How large adjustments really are is not known, so that all of it is wide.
 BACK_LOG: Final = 0.022
 DOWN_LOG: Final = -0.030
 BACK_SD: Final = (0.020, 0.006, 0.010, 0.008, 0.012)
 DOWN_SD: Final = (0.012, 0.004, 0.006, 0.004, 0.005)
 BACK_BEND_SD: Final = 0.0025
-# A trim beyond this [inches] is another shot: its balls teach nothing of the trim.
+# An adjustment beyond this [inches] is another shot: its balls teach nothing of the adjustment.
 TRIMS_TO_IN: Final = 6.0
 # What belongs to one cell alone: students differ in how regular they are, so that it is learnt from
 # the balls; what is tried, each as likely beforehand as its weight says.
@@ -102,7 +102,7 @@ _NORMAL: Final = _TEMPOS[Tempo.NORMAL]
 
 @dataclass(frozen=True, slots=True)
 class Point:
-    """A shot type as the model sees it: lofts and arm angles [degrees], the club by its name; trims
+    """A shot type as the model sees it: lofts and arm angles [degrees], the club by its name; adjustments
     [inches]: the ball back of the recipe, the grip down."""
 
     club: str
@@ -115,20 +115,20 @@ class Point:
     down_in: float = 0.0
 
     @property
-    def trimmed(self) -> bool:
+    def adjusted(self) -> bool:
         """Whether it is hit with the ball moved or the grip down."""
         return bool(self.back_in or self.down_in)
 
     @property
-    def untrimmed(self) -> Point:
+    def unadjusted(self) -> Point:
         """The same shot as the student's recipe has it."""
-        return replace(self, back_in=0.0, down_in=0.0) if self.trimmed else self
+        return replace(self, back_in=0.0, down_in=0.0) if self.adjusted else self
 
 
 @dataclass(frozen=True, slots=True)
 class Points:
     """Shot types as arrays of shape (n,). Equal numbers in `club` and `same` mean the same; a shot
-    with a trim is the same cell as the one without."""
+    with an adjustment is the same cell as the one without."""
 
     club: Index
     same: Index
@@ -147,10 +147,10 @@ class Points:
         cells: dict[Point, int] = {}
         for point in points:
             clubs.setdefault(point.club, len(clubs))
-            cells.setdefault(point.untrimmed, len(cells))
+            cells.setdefault(point.unadjusted, len(cells))
         return Points(
             np.array([clubs[p.club] for p in points], dtype=np.intp),
-            np.array([cells[p.untrimmed] for p in points], dtype=np.intp),
+            np.array([cells[p.unadjusted] for p in points], dtype=np.intp),
             np.array([p.loft_deg for p in points], dtype=float),
             np.array([p.arm_deg for p in points], dtype=float),
             np.array([_TRAJECTORIES[p.trajectory] for p in points], dtype=np.intp),

@@ -47,7 +47,7 @@ CUT_SHARE: Final = 0.96
 
 @dataclass(frozen=True, slots=True)
 class Cells:
-    """The cells and clubs of shot types: a trim is no cell of its own. `of_point` is the cell of
+    """The cells and clubs of shot types: an adjustment is no cell of its own. `of_point` is the cell of
     each shot type, `club` the club of each cell, of so many `clubs`."""
 
     of_point: Index

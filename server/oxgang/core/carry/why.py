@@ -58,7 +58,7 @@ class Why:
 
 
 def why(matrix: Matrix, key: CellKey, back_in: float = 0.0, down_in: float = 0.0) -> Why:
-    """What stands behind a cell, or a trim of it [inches] that has balls.
+    """What stands behind a cell, or an adjustment of it [inches] that has balls.
 
     A cell with balls of its own starts from their mean, any other from the rule of thumb; then come
     what all others say of it, order, and that a number stays with its own balls.

@@ -16,7 +16,7 @@ from oxgang.core.flight.ball import GRAVITY_MPS2
 from oxgang.core.flight.chain import TYPICAL, Start, contact_of
 from oxgang.core.flight.conditions import carry_from_launch
 from oxgang.core.units import quantity, yd_from_m
-from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, BY_NAME, MEASURED
 from oxgang.core.words.shots import CellKey, Shot
 
 Array = NDArray[np.float64]
@@ -127,11 +127,13 @@ def _flown_yd(ball_speed_mps: float, launch_deg: float, spin_rpm: float) -> floa
 
 def question_about(shot: Shot) -> str:
     """What is unlikely about a ball, as a question to the coach, or ""."""
-    for name in TRIMS:
+    for name in ADJUSTMENTS:
         inches = getattr(shot, name)
         if abs(inches) > ASK_OVER_IN:
             label = BY_NAME[name].label
-            return f"A {label} of {quantity(inches, 'trim')} is no trim but another shot. Keep it?"
+            return (
+                f"A {label} of {quantity(inches, 'adjustment')} is no adjustment but another shot. Keep it?"
+            )
     distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
     if distance is not None and distance > ASK_OVER_YD:
         return long_carry(distance)
@@ -156,7 +158,7 @@ def check_shot(shot: Shot, *, confirmed: bool = False) -> None:
     """
     if shot.carry_yd is None and shot.total_yd is None and shot.launch_deg is None:
         raise InputError("A ball needs a carry, a total or a launch.", field="carry_yd")
-    for name in (*MEASURED, *TRIMS):
+    for name in (*MEASURED, *ADJUSTMENTS):
         value = getattr(shot, name)
         if value is None:
             continue

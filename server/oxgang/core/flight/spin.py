@@ -66,9 +66,9 @@ def shown(chain: Chain, key: CellKey, shots: Sequence[Shot]) -> Shown:
     Parameters
     ----------
     shots
-        The cell's balls; of the solid untrimmed ones what was measured.
+        The cell's balls; of the solid unadjusted ones what was measured.
     """
-    counting = [s for s in shots if s.strike is Strike.SOLID and not (s.excluded or s.trimmed)]
+    counting = [s for s in shots if s.strike is Strike.SOLID and not (s.excluded or s.adjusted)]
     window = chain.window_of(key.club, key.trajectory)
     launches = [s.launch_deg for s in counting if s.launch_deg is not None]
     spins = [s.spin_rpm for s in counting if s.spin_rpm is not None]

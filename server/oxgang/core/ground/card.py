@@ -48,7 +48,7 @@ class CardOptions:
 
 @dataclass(frozen=True, slots=True)
 class CardCell:
-    """A published cell: yards; trim in inches; whether it was measured and whether it is played.
+    """A published cell: yards; adjustment in inches; whether it was measured and whether it is played.
 
     `run_yd` is how far its ball runs on medium turf; None where nobody asked.
     """
@@ -72,7 +72,7 @@ class CardCell:
 
     @property
     def name(self) -> str:
-        """The short name with its trim: "56 9:00, ball 3 back"."""
+        """The short name with its adjustment: "56 9:00, ball 3 back"."""
         parts = [str(self.key)]
         if self.back_in:
             parts.append(f"ball {abs(self.back_in):g} in {'back' if self.back_in > 0 else 'forward'}")

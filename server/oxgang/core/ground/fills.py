@@ -1,6 +1,6 @@
 """Closing a gap: other ways to hit what the student owns, each computed on this student's model.
 
-What a trim, a grip or a tempo is worth is the rule of thumb until the student has balls of it; a
+What an adjustment, a grip or a tempo is worth is the rule of thumb until the student has balls of it; a
 swing between two and another height come from the fitted model itself.
 """
 
@@ -14,10 +14,10 @@ from typing import Final
 
 from scipy.special import ndtr
 
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.prior import Point
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.ground.coverage import NARROWEST_YD
 from oxgang.core.ground.gaps import Stretch, leaves
 from oxgang.core.ground.played import Name
@@ -40,7 +40,7 @@ class Way(StrEnum):
     GRIP = "grip"
     BETWEEN = "between"
     HEIGHT = "height"
-    TRIM = "trim"
+    ADJUSTMENT = "adjustment"
     TEMPO = "tempo"
     SPIN = "spin"
 
@@ -50,7 +50,7 @@ ALLOWED: Final = complete(
     Stage,
     {
         Stage.CONTACT: {Way.PLAY, Way.KNOWN, Way.GRIP},
-        Stage.DISTANCE: {Way.PLAY, Way.KNOWN, Way.GRIP, Way.BETWEEN, Way.TRIM},
+        Stage.DISTANCE: {Way.PLAY, Way.KNOWN, Way.GRIP, Way.BETWEEN, Way.ADJUSTMENT},
         Stage.TRAJECTORY: set(Way),
     },
 )
@@ -61,8 +61,8 @@ class Fill:
     """One way to close a gap. Carry and interval in yards; `closes` is how many of its yardages,
     `use` how many of all gaps, by the chance that its true carry covers each.
 
-    `key` is the cell hit, or the one it starts from with a trim [inches]; a swing between two lies
-    between that of the key and `between`. `taught` is how many trimmed balls stand behind a trim:
+    `key` is the cell hit, or the one it starts from with an adjustment [inches]; a swing between two lies
+    between that of the key and `between`. `taught` is how many adjusted balls stand behind an adjustment:
     0 is the rule of thumb.
     """
 
@@ -112,7 +112,7 @@ def fills_for(
     candidates = [
         *_measured(matrix, played, arm, limit.arm_deg),
         *_estimated(matrix.cells, arm, longest),
-        *_trims(matrix, evidence, played, arm, limit.arm_deg),
+        *_adjustments(matrix, evidence, played, arm, limit.arm_deg),
         *_modelled(matrix, evidence, longest),
     ]
     yards = [y for stretch in gaps for y in range(stretch.from_yd, stretch.to_yd + 1)]
@@ -183,15 +183,15 @@ def _estimated(cells: Sequence[Cell], arm: dict[str, float], longest: float) -> 
     ]
 
 
-def _trims(
+def _adjustments(
     matrix: Matrix,
     evidence: Evidence,
     played: Collection[Name],
     arm: Mapping[str, float],
     longest: float,
 ) -> list[Fill]:
-    """Gripping down and moving the ball, from measured stock cells, as far as the student's trims
-    have taught; measured trims as they are."""
+    """Gripping down and moving the ball, from measured stock cells, as far as the student's adjustments
+    have taught; measured adjustments as they are."""
     stock = [
         c
         for c in matrix.cells
@@ -201,7 +201,7 @@ def _trims(
     def way(cell: Cell) -> Way:
         if cell.balls:
             return Way.PLAY
-        return Way.TRIM if cell.back_in else Way.GRIP
+        return Way.ADJUSTMENT if cell.back_in else Way.GRIP
 
     return [
         Fill(
@@ -215,7 +215,7 @@ def _trims(
             grip_down_in=t.cell.down_in,
             taught=t.taught,
         )
-        for t in trims_of(matrix, evidence, stock)
+        for t in adjustments_of(matrix, evidence, stock)
         if (t.cell.key, t.cell.back_in, t.cell.down_in) not in played
     ]
 

@@ -30,11 +30,11 @@ class Play(StrEnum):
     NEITHER = "neither"
 
 
-# Which one shot of a matrix is meant: its cell and its trim [inches back, inches down].
+# Which one shot of a matrix is meant: its cell and its adjustment [inches back, inches down].
 Name = tuple[CellKey, float, float]
 
 # What is less preferred costs more; a part never outweighs the one above it. Stock before low and
-# high (another spin or tempo, a trim), measured before estimated, part swings before a full one,
+# high (another spin or tempo, an adjustment), measured before estimated, part swings before a full one,
 # then less loft, a shorter swing and the tighter balls.
 COST_NOT_STOCK: Final = 8.0
 COST_ESTIMATED: Final = 4.0
@@ -64,7 +64,7 @@ class Numbered(Carrying, Protocol):
 @dataclass(frozen=True, slots=True)
 class Candidate:
     """A shot with its number [yd], and what decides whether it is preferred: loft and arm angle
-    [degrees], trim [inches]."""
+    [degrees], adjustment [inches]."""
 
     key: CellKey
     carry_yd: float
@@ -83,7 +83,7 @@ class Candidate:
 
     @property
     def stock(self) -> bool:
-        """Whether it is hit as usual: stock height, usual spin and tempo, without a trim."""
+        """Whether it is hit as usual: stock height, usual spin and tempo, without an adjustment."""
         plain = self.key.trajectory is Trajectory.STOCK and self.key.usual
         return plain and not (self.back_in or self.down_in)
 

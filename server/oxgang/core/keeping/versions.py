@@ -21,7 +21,7 @@ ROUNDING: Final = 1e-9
 @dataclass(frozen=True, slots=True)
 class Difference:
     """A shot in two versions [yd], whether it was and is played, and how often as large a
-    difference comes by chance. A trim in inches."""
+    difference comes by chance. An adjustment in inches."""
 
     key: CellKey
     back_in: float

@@ -15,7 +15,7 @@ from oxgang.core.pick.situation import STAYS_IN, Situation, pin_at
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie, Trajectory
 
-# From what on a wind, a height, a trim of room or a doubt counts.
+# From what on a wind, a height, an adjustment of room or a doubt counts.
 WIND_MPS: Final = 3.0
 RAISED_M: Final = 1.0
 ROOM_YD: Final = 15.0

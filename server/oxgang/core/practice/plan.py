@@ -287,7 +287,7 @@ def _urgency(
 def foreseen(matrix: Matrix, evidence: Evidence, planned: Sequence[Planned]) -> Evidence:
     """What will be known once a plan is hit: of its cells that the matrix has, on the range.
 
-    A ball hit with a trim teaches what its cell teaches by it.
+    A ball hit with an adjustment teaches what its cell teaches by it.
     """
     known = [p for p in planned if p.place is None and p.key in matrix]
     if not known:
@@ -298,7 +298,7 @@ def foreseen(matrix: Matrix, evidence: Evidence, planned: Sequence[Planned]) -> 
         for point, p in zip(plain, known, strict=True)
     ]
     carries, _ = evidence.carries([*plain, *points])
-    # What a trim takes or adds, on the carry that the matrix shows.
+    # What an adjustment takes or adds, on the carry that the matrix shows.
     share = carries[len(known) :] / carries[: len(known)]
     return once_hit(
         evidence,

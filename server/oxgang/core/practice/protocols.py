@@ -28,7 +28,7 @@ FEWEST_EACH: Final = 3
 SECONDS_A_BALL: Final = 45
 # The spin ladder, from the best friction to the worst.
 LADDER: Final = (Lie.TEE, Lie.MAT, Lie.FAIRWAY, Lie.ROUGH_UP)
-# Where the ball lies in the trim [inches back of the recipe].
+# Where the ball lies in the adjustment [inches back of the recipe].
 BALL_PLACES_IN: Final = (2.0, 0.0, -2.0)
 # How far the grip is down [inches].
 GRIPS_IN: Final = (0.0, 1.0, 2.0)

@@ -49,7 +49,7 @@ USUAL_BAGS: Final = (
 
 
 def checked_club(club: Club) -> Club:
-    """The club with its label trimmed, once it can be in a bag.
+    """The club with its label adjusted, once it can be in a bag.
 
     Raises
     ------

@@ -31,7 +31,7 @@ class Term(StrEnum):
     SPIN = "spin"
     TEMPO = "tempo"
     STRIKE = "strike"
-    TRIM = "trim"
+    ADJUSTMENT = "adjustment"
     PLAYED = "played"
     WORK = "work"
     LADDER = "ladder"

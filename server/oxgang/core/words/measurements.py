@@ -44,7 +44,7 @@ TEMPERATURES: Final[Mapping[str, Convert]] = {"C": _same, "F": lambda f: (f - 32
 
 
 # In which part of a reader's set of units a quantity is told, by the unit that it is stored in.
-KINDS: Final = {"yd": "carry", "m": "near", "in": "trim", "m/s": "speed", "°C": "air"}
+KINDS: Final = {"yd": "carry", "m": "near", "in": "adjustment", "m/s": "speed", "°C": "air"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,7 +160,7 @@ MEASUREMENTS: Final = (
     Measurement("altitude_m", "altitude", "m", -430, 5_000, r"alt|elev", 22, HEIGHTS),
     Measurement("headwind_mps", "headwind", "m/s", -30, 30, r"wind", 23, SPEEDS),
 )
-# Trims of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
+# Adjustments of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
 # back) and how far the grip is down.
 TRIM_MEASUREMENTS: Final = (
     Measurement("ball_position_in", "ball position", "in", -36, 36),
@@ -168,6 +168,6 @@ TRIM_MEASUREMENTS: Final = (
 )
 BY_NAME: Final = {m.name: m for m in (*MEASUREMENTS, *TRIM_MEASUREMENTS)}
 MEASURED: Final = tuple(m.name for m in MEASUREMENTS)
-TRIMS: Final = tuple(m.name for m in TRIM_MEASUREMENTS)
+ADJUSTMENTS: Final = tuple(m.name for m in TRIM_MEASUREMENTS)
 # Other columns of shots.csv: which measurement each is, and how it is converted.
 CONVERTED: Final = {column: (m.name, convert) for m in MEASUREMENTS for column, convert in m.also.items()}

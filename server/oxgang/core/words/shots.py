@@ -9,7 +9,7 @@ from enum import StrEnum
 from operator import attrgetter
 from typing import Final
 
-from oxgang.core.words.measurements import MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 
 
 class Trajectory(StrEnum):
@@ -97,7 +97,7 @@ class Shot:
     """One ball, as measured. Distances in yards, speeds in m/s, angles in degrees.
 
     `hit_on` is the day; `hit_at` is the moment when it is known. A ball into a net has a launch and
-    neither carry nor total. `ball_position_in` and `grip_down_in` are trims of the shot [inches].
+    neither carry nor total. `ball_position_in` and `grip_down_in` are adjustments of the shot [inches].
     `offline_yd` is positive to the right of the target. `extra` keeps what a file said beyond these
     fields.
     """
@@ -136,17 +136,17 @@ class Shot:
         """Whether this ball sets the carry of its cell.
 
         Mishits and excluded balls are kept and shown but do not count; neither does a ball for
-        which only a total is known, until totals are converted to carries, nor one hit with a trim.
+        which only a total is known, until totals are converted to carries, nor one hit with an adjustment.
         """
         return (
             self.strike is Strike.SOLID
             and not self.excluded
-            and not self.trimmed
+            and not self.adjusted
             and self.carry_yd is not None
         )
 
     @property
-    def trimmed(self) -> bool:
+    def adjusted(self) -> bool:
         """Whether it was hit with the ball moved or the grip down."""
         return bool(self.ball_position_in or self.grip_down_in)
 
@@ -159,6 +159,6 @@ _VALUES = attrgetter(*_SET)
 
 
 def with_measured(shot: Shot, values: Mapping[str, float]) -> Shot:
-    """The shot with these of the `MEASURED` values and `TRIMS`."""
-    known = (*MEASURED, *TRIMS)
+    """The shot with these of the `MEASURED` values and `ADJUSTMENTS`."""
+    known = (*MEASURED, *ADJUSTMENTS)
     return replace(shot, **{name: values[name] for name in known if name in values})  # type: ignore[arg-type]

@@ -10,7 +10,7 @@ from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
 
 class PlayedShot(models.Model):
-    """One shot: a cell and its trim [inches]. A row that says neither stays, so that undo works.
+    """One shot: a cell and its adjustment [inches]. A row that says neither stays, so that undo works.
 
     `arm_deg` is that of the scale in which it was chosen, so that a later change of scale loses
     nothing.

@@ -76,7 +76,7 @@ def matrix_data(student: Student, found: StudentMatrix, shots: PlayedNow | None 
         "cells": every[:cells],
         "ground": ground,
         "variants": every[cells : cells + rest],
-        "trims": every[cells + rest :],
+        "adjustments": every[cells + rest :],
         "chosen": now.chosen,
         "conflicts": [_conflict(c) for c in found.matrix.conflicts],
         "against": [asdict(a) for a in found.matrix.against],

@@ -64,10 +64,10 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         [*found.cells, *found.matrix.variants],
         from_yd=student.from_yd,
         to_yd=student.to_yd,
-        played={c.key for c in shots.cells_of(Play.PLAYED) if not c.trimmed},
+        played={c.key for c in shots.cells_of(Play.PLAYED) if not c.adjusted},
         stands_in=of_old,
     )
-    learning = [c for c in shots.cells_of(Play.WORK) if not c.trimmed]
+    learning = [c for c in shots.cells_of(Play.WORK) if not c.adjusted]
     balls = [hit for hit in found.hits if not hit.imported]
     waiting = waiting_of(student).count()
     last = max((hit.day for hit in balls if hit.day and hit.day <= found.day), default=None)

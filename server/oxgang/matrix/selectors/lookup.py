@@ -8,10 +8,10 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.academy.models import Student
+from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import Today, today_of
-from oxgang.core.carry.trims import trims_of
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.coverage import probability
 from oxgang.core.ground.played import Candidate
@@ -20,7 +20,7 @@ from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow
 
-# Shots that are not played, and trims, are named when they start so near [yd] and come within the
+# Shots that are not played, and adjustments, are named when they start so near [yd] and come within the
 # tolerance so much more often than the shot that is.
 NEAR_YD: Final = 12.0
 BETTER: Final = 0.05
@@ -52,7 +52,7 @@ class Conditions:
 class Found:
     """A shot for a yardage today, and the chance that a solid ball comes within the tolerance.
 
-    `taught` is how many balls stand behind the worth of its trim.
+    `taught` is how many balls stand behind the worth of its adjustment.
     """
 
     role: Role
@@ -131,8 +131,10 @@ def _beside(found: StudentMatrix, played: PlayedNow, yardage: float) -> list[tup
         for i, cell in enumerate(played.cells)
         if cell.basis is Basis.MEASURED and abs(cell.carry_yd - yardage) <= NEAR_YD
     ]
-    trims = trims_of(found.matrix, found.evidence, [cell for _, cell in near if not cell.trimmed])
+    adjustments = adjustments_of(
+        found.matrix, found.evidence, [cell for _, cell in near if not cell.adjusted]
+    )
     names = {played.shots[i].name for i in answering}
-    return [(cell, 0) for i, cell in near if i not in answering and not cell.trimmed] + [
-        (t.cell, t.taught) for t in trims if (t.cell.key, t.cell.back_in, t.cell.down_in) not in names
+    return [(cell, 0) for i, cell in near if i not in answering and not cell.adjusted] + [
+        (t.cell, t.taught) for t in adjustments if (t.cell.key, t.cell.back_in, t.cell.down_in) not in names
     ]

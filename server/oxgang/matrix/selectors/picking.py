@@ -49,7 +49,7 @@ def picking_of(student: Student, found: StudentMatrix) -> Picking:
     """How a student hits, by matrix and balls. Five queries."""
     baseline = baseline_for(student.handicap)
     stage, _ = standing_of(student, found.matrix)
-    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.trimmed}
+    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.adjusted}
     return Picking(
         student.academy.altitude_m,
         chain_in(student, found),

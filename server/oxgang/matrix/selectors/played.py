@@ -68,7 +68,7 @@ def played_in(student: Student, found: StudentMatrix, stage: Stage | None = None
 
 
 def shots_of(found: StudentMatrix) -> list[Candidate]:
-    """Every cell and trim of a matrix, as shots."""
+    """Every cell and adjustment of a matrix, as shots."""
     lofts = {club.label: club.loft_deg for club in found.clubs}
     arms = {position.label: position.arm_deg for position in found.positions}
     return candidates_of(found.matrix.every, lofts, arms)

@@ -105,11 +105,11 @@ def choose_shots(
 
 
 def shot_text(name: Name) -> str:
-    """A shot's name, with its trim [inches]: "56 9:00 (ball 3 back)"."""
+    """A shot's name, with its adjustment [inches]: "56 9:00 (ball 3 back)"."""
     key, back, down = name
-    trims = [f"ball {back:+g}"] if back else []
-    trims += [f"grip {down:g}"] if down else []
-    return f"{key} ({', '.join(trims)})" if trims else str(key)
+    adjustments = [f"ball {back:+g}"] if back else []
+    adjustments += [f"grip {down:g}"] if down else []
+    return f"{key} ({', '.join(adjustments)})" if adjustments else str(key)
 
 
 def _refuse_if_changed(choices: Sequence[Choice], standing: Mapping[Name, Play]) -> None:

@@ -58,7 +58,7 @@ def faults_for(
 
 def balls_seen(student: Student, found: StudentMatrix) -> list[BallSeen]:
     """The student's last balls as signs of faults."""
-    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.trimmed}
+    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.adjusted}
     chain = windows_of(student, {})
     lead = -1.0 if student.hand == Hand.RIGHT else 1.0
     rows = balls_of(student).filter(excluded="").reverse()[:LOOK_BACK]

@@ -32,8 +32,8 @@ def field_of(student: Student, cached: CachedMatrix, played: PlayedNow | None = 
     found = cached.found
     shots = played or played_in(student, found)
     return Field(
-        shots=[shots.shots[i] for i in shots.answering if not _trimmed(shots, i)],
-        cells=frozenset(cell.key for cell in found.matrix.every if not cell.trimmed),
+        shots=[shots.shots[i] for i in shots.answering if not _adjusted(shots, i)],
+        cells=frozenset(cell.key for cell in found.matrix.every if not cell.adjusted),
         clubs=[club.label for club in found.clubs],
         from_yd=float(student.from_yd),
         to_yd=float(student.to_yd),
@@ -47,7 +47,7 @@ def learning_in(shots: PlayedNow) -> list[CellKey]:
     return [cell.key for cell in shots.cells_of(Play.WORK)]
 
 
-def _trimmed(shots: PlayedNow, place: int) -> bool:
+def _adjusted(shots: PlayedNow, place: int) -> bool:
     shot = shots.shots[place]
     return bool(shot.back_in or shot.down_in)
 
@@ -55,7 +55,7 @@ def _trimmed(shots: PlayedNow, place: int) -> bool:
 def player_of(student: Student, cached: CachedMatrix, keys: Collection[CellKey]) -> Player:
     """How the student hits these shots. Five queries, unless somebody asked before."""
     matrix, picking = cached.found.matrix, cached.picking(student)
-    places = [i for i, cell in enumerate(matrix.every) if not cell.trimmed and cell.key in set(keys)]
+    places = [i for i, cell in enumerate(matrix.every) if not cell.adjusted and cell.key in set(keys)]
     rows = matrix.rows[places]
     shots = []
     for i in places:

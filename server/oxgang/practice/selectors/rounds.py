@@ -93,7 +93,7 @@ def lost_to_random(rounds: Sequence[Round]) -> Difference | None:
 
 def retained_overnight(student: Student, found: StudentMatrix) -> Difference | None:
     """How much further off the first ball of a day is than the last of the day before [yd]."""
-    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.trimmed}
+    carries = {cell.key: cell.carry_yd for cell in found.matrix.every if not cell.adjusted}
     rows = balls_of(student).filter(strike=Strike.SOLID, excluded="").exclude(standard_yd=None)
     misses: list[tuple[Hashable, date, float]] = []
     for ball in reversed(rows.reverse()[:BALLS_BACK]):

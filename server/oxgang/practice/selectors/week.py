@@ -36,7 +36,7 @@ def week_for(student: Student, cached: CachedMatrix, first: date, days: int) -> 
     known = []
     for place in dict.fromkeys([*shots.answering, *_places(cached, work)]):
         cell = shots.cells[place]
-        if cell.trimmed:
+        if cell.adjusted:
             continue
         known.append(
             Known(
@@ -63,7 +63,7 @@ def week_for(student: Student, cached: CachedMatrix, first: date, days: int) -> 
 
 def _places(cached: CachedMatrix, keys: list[CellKey]) -> list[int]:
     return [
-        i for i, cell in enumerate(cached.found.matrix.every) if cell.key in set(keys) and not cell.trimmed
+        i for i, cell in enumerate(cached.found.matrix.every) if cell.key in set(keys) and not cell.adjusted
     ]
 
 

@@ -21,7 +21,7 @@ from oxgang.core.flight.checks import (
     question_about,
 )
 from oxgang.core.flight.conditions import carry_from_launch
-from oxgang.core.words.measurements import CONVERTED, MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, CONVERTED, MEASURED
 from oxgang.core.words.shots import CellKey, Shot, with_measured
 from oxgang.files.json_text import read_json
 
@@ -30,7 +30,7 @@ MAX_ID: Final = 48
 MAX_NOTE: Final = 200
 MAX_NOTE_NAME: Final = 40
 MOST_NOTES: Final = 40
-NUMBERS: Final = frozenset((*MEASURED, *TRIMS))
+NUMBERS: Final = frozenset((*MEASURED, *ADJUSTMENTS))
 KNOWN: Final = frozenset((*NUMBERS, *CONVERTED, "id", "hit_at"))
 
 

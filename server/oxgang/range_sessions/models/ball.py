@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
-from oxgang.core.words.measurements import BY_NAME, MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, BY_NAME, MEASURED
 from oxgang.core.words.shots import (
     BallType,
     CellKey,
@@ -62,8 +62,8 @@ class Ball(models.Model):
     temperature_c = models.FloatField(BY_NAME["temperature_c"].label, null=True, blank=True)
     altitude_m = models.FloatField(BY_NAME["altitude_m"].label, null=True, blank=True)
     headwind_mps = models.FloatField(BY_NAME["headwind_mps"].label, null=True, blank=True)
-    # A trim of the shot, in inches: the ball back of the student's recipe (- is forward), gripped
-    # down beyond it. Such a ball teaches what the trim is worth.
+    # An adjustment of the shot, in inches: the ball back of the student's recipe (- is forward), gripped
+    # down beyond it. Such a ball teaches what the adjustment is worth.
     ball_position_in = models.FloatField(BY_NAME["ball_position_in"].label, default=0)
     grip_down_in = models.FloatField(BY_NAME["grip_down_in"].label, default=0)
     grooves = models.CharField(max_length=5, choices=_choices(Grooves), default=Grooves.CLEAN)
@@ -125,5 +125,5 @@ class Ball(models.Model):
             wet=self.wet,
             excluded=self.excluded,
             extra=self.extra,
-            **{name: getattr(self, name) for name in (*MEASURED, *TRIMS)},
+            **{name: getattr(self, name) for name in (*MEASURED, *ADJUSTMENTS)},
         )

@@ -27,7 +27,7 @@ from oxgang.academy.services.log import (
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
 from oxgang.core.flight.spin import graded
-from oxgang.core.words.measurements import MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
@@ -37,11 +37,11 @@ from oxgang.range_sessions.services.standard_carries import normalize_carry
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
 CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
-MARKS = ("strike", "excluded", *CELL, *TRIMS, "lie", "ball", "grooves", "wet")
+MARKS = ("strike", "excluded", *CELL, *ADJUSTMENTS, "lie", "ball", "grooves", "wet")
 CORRECTED = (*MARKS, "arm_deg", "standard_yd", "standard_sd")
 SAID = MARKS
 # What a ball takes over from a shot as it is.
-_ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *TRIMS)
+_ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *ADJUSTMENTS)
 _as_hit = attrgetter(*_ALIKE)
 
 
@@ -215,7 +215,7 @@ def _sessions(student: Student, days: Iterable[date], by: Coach | None) -> dict[
 @transaction.atomic
 def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: datetime) -> Ball:
     """Put a ball right: its strike, the reason why it is excluded ("" restores it), its cell, its
-    trim.
+    adjustment.
 
     Raises
     ------
@@ -239,7 +239,7 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
             raise InputError(f'There is no swing "{ball.swing}" here.', field="swing")
         ball.swing, ball.arm_deg = position.label, position.arm_deg
     shot = ball.as_core(club_label=ball.club.label)
-    for name in TRIMS:
+    for name in ADJUSTMENTS:
         if sentence := problem_with(name, getattr(ball, name)):
             raise InputError(sentence, field=name)
     chain = chain_of(student, {ball.club.label: ball.club.loft_deg})

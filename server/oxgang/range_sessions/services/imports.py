@@ -19,7 +19,7 @@ from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL, contact_of
 from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, plainly_fit, question_about
-from oxgang.core.words.measurements import MEASURED, TRIMS
+from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 from oxgang.core.words.shots import USUAL, CellKey, Shot
 from oxgang.files.columns import Balls
 from oxgang.files.shots import read_shots
@@ -145,7 +145,7 @@ def _odd(balls: Balls) -> NDArray[np.bool_]:
     carry = values("carry_yd")
     distance = np.where(np.isnan(carry), values("total_yd"), carry)
     odd = distance > ASK_OVER_YD
-    for name in TRIMS:
+    for name in ADJUSTMENTS:
         odd |= np.abs(values(name)) > ASK_OVER_IN
     speed, launch = values("ball_speed_mps"), values("launch_deg")
     # A typical launch stands in for one that was not measured, and is not known here.

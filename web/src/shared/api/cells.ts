@@ -57,7 +57,7 @@ export function halfInterval(cell: Pick<Cell, "carry_lo_yd" | "carry_hi_yd">): n
 
 type Shot = Pick<Schemas["CellOut"], "back_in" | "down_in"> & CellAddress;
 
-/** One text for each shot: its cell and its trim. */
+/** One text for each shot: its cell and its adjustment. */
 export const shotId = (shot: Shot): string =>
   [shot.club, shot.swing, shot.trajectory, shot.spin, shot.tempo, shot.back_in, shot.down_in].join("|");
 

@@ -41,25 +41,25 @@ describe("the way to the server", () => {
     expect(sentenceOf(cause)).toContain("What you typed is kept");
   });
   it("tells who listens that the session has ended", async () => {
-    const told = vi.fn();
-    onSignedOut(told);
+    const listener = vi.fn();
+    onSignedOut(listener);
     answers(401, "a login page of somebody else's");
     await thrownBy(send("http://x/api/students"));
-    expect(told).not.toHaveBeenCalled();
+    expect(listener).not.toHaveBeenCalled();
     answers(401, '{"type": "oxgang:signed-out"}');
     await thrownBy(send("http://x/api/students"));
-    expect(told).toHaveBeenCalledOnce();
+    expect(listener).toHaveBeenCalledOnce();
   });
   it("does not take an answer from before a sign-in for the end of the session", async () => {
-    const told = vi.fn();
-    onSignedOut(told);
+    const listener = vi.fn();
+    onSignedOut(listener);
     let late: (response: Response) => void = () => undefined;
     vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (late = resolve)));
     const asked = thrownBy(send("http://x/api/students"));
     signedIn();
     late(new Response('{"type": "oxgang:signed-out"}', { status: 401 }));
     expect(((await asked) as Problem).status).toBe(401);
-    expect(told).not.toHaveBeenCalled();
+    expect(listener).not.toHaveBeenCalled();
   });
   it("sends the token with every write and with no read", async () => {
     document.cookie = "csrftoken=abc";

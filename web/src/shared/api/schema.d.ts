@@ -1278,7 +1278,7 @@ export interface paths {
          * Retention
          * @description Whom, and what, the academy's own rule says should go.
          */
-        get: operations["oxgang_api_kept_router_retention"];
+        get: operations["oxgang_api_data_inventory_router_retention"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1300,7 +1300,7 @@ export interface paths {
          * Clear Pictures
          * @description Take the pictures away that are older than the academy keeps them.
          */
-        post: operations["oxgang_api_kept_router_clear_pictures"];
+        post: operations["oxgang_api_data_inventory_router_clear_pictures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1542,7 +1542,7 @@ export interface paths {
         head?: never;
         /**
          * Mark
-         * @description Put a ball right: its strike, its cell, its trim, or why it is excluded.
+         * @description Put a ball right: its strike, its cell, its adjustment, or why it is excluded.
          */
         patch: operations["oxgang_api_balls_router_mark"];
         trace?: never;
@@ -1723,7 +1723,7 @@ export interface paths {
          * Consent
          * @description Write down who answers for the student, and what was agreed to.
          */
-        put: operations["oxgang_api_kept_router_consent"];
+        put: operations["oxgang_api_data_inventory_router_consent"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1751,6 +1751,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/data-inventory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Data Inventory
+         * @description All that is kept of a student. That somebody looked is written into the student's log.
+         */
+        get: operations["oxgang_api_data_inventory_router_data_inventory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/erase": {
         parameters: {
             query?: never;
@@ -1764,7 +1784,7 @@ export interface paths {
          * Erase Student
          * @description Erase a student for good, with the name typed. Nothing brings it back.
          */
-        post: operations["oxgang_api_kept_router_erase_student"];
+        post: operations["oxgang_api_data_inventory_router_erase_student"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1939,20 +1959,20 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/students/{student_id}/kept": {
+    "/api/students/{student_id}/imported-carries": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * Kept
-         * @description All that is kept of a student. That somebody looked is written into the student's log.
-         */
-        get: operations["oxgang_api_kept_router_kept"];
+        get?: never;
         put?: never;
-        post?: never;
+        /**
+         * Imported Carries
+         * @description Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook).
+         */
+        post: operations["oxgang_api_files_router_imported_carries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2014,13 +2034,13 @@ export interface paths {
          * Links
          * @description The private links to the student's own place, newest first.
          */
-        get: operations["oxgang_api_home_router_links"];
+        get: operations["oxgang_api_portal_router_links"];
         put?: never;
         /**
          * New Link
          * @description A private link for so many days, with its QR code. It is shown once.
          */
-        post: operations["oxgang_api_home_router_new_link"];
+        post: operations["oxgang_api_portal_router_new_link"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2041,7 +2061,7 @@ export interface paths {
          * End Link
          * @description Revoke a link: it shows nothing any more.
          */
-        delete: operations["oxgang_api_home_router_end_link"];
+        delete: operations["oxgang_api_portal_router_end_link"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2059,7 +2079,7 @@ export interface paths {
          * Code
          * @description Ask for another code from now on, or for none; wrong tries are forgotten.
          */
-        put: operations["oxgang_api_home_router_code"];
+        put: operations["oxgang_api_portal_router_code"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2080,7 +2100,7 @@ export interface paths {
          * Renew
          * @description A new address in the place of a link's, for as long again; the old one is dead.
          */
-        post: operations["oxgang_api_home_router_renew"];
+        post: operations["oxgang_api_portal_router_renew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2585,12 +2605,12 @@ export interface paths {
          * Sharing
          * @description What the student sees behind the private link.
          */
-        get: operations["oxgang_api_home_router_sharing"];
+        get: operations["oxgang_api_portal_router_sharing"];
         /**
          * Put Sharing
          * @description Choose what the student sees.
          */
-        put: operations["oxgang_api_home_router_put_sharing"];
+        put: operations["oxgang_api_portal_router_put_sharing"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2632,26 +2652,6 @@ export interface paths {
         get: operations["oxgang_api_flight_router_today"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/students/{student_id}/told": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Told
-         * @description Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook).
-         */
-        post: operations["oxgang_api_files_router_told"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2867,6 +2867,20 @@ export interface components {
             values: {
                 [key: string]: string | number | null;
             };
+        };
+        /**
+         * AdjustmentOut
+         * @description The cell hit with an adjustment: its number, what that adds [yd], half of that interval, and how
+         *     many adjusted balls of the student stand behind it (0: the rule of thumb).
+         */
+        AdjustmentOut: {
+            /** Adds Half Yd */
+            adds_half_yd: number;
+            /** Adds Yd */
+            adds_yd: number;
+            cell: components["schemas"]["CellOut"];
+            /** Taught */
+            taught: number;
         };
         /**
          * Advice
@@ -3102,7 +3116,7 @@ export interface components {
         };
         /**
          * BallMark
-         * @description Only what changes is sent: strike, why it is excluded, its cell, its trim.
+         * @description Only what changes is sent: strike, why it is excluded, its cell, its adjustment.
          */
         BallMark: {
             ball?: components["schemas"]["BallType"] | null;
@@ -3127,6 +3141,8 @@ export interface components {
         };
         /** BallOut */
         BallOut: {
+            /** Accepted */
+            accepted: boolean;
             ball: components["schemas"]["BallType"];
             /** Ball Position In */
             ball_position_in: number;
@@ -3157,10 +3173,6 @@ export interface components {
              * Format: date
              */
             hit_on: string;
-            /** Home Yd */
-            home_yd: number | null;
-            /** Kept */
-            kept: boolean;
             /** Launch Deg */
             launch_deg: number | null;
             lie: components["schemas"]["Lie"];
@@ -3171,6 +3183,8 @@ export interface components {
             spin: components["schemas"]["Spin"];
             /** Spin Rpm */
             spin_rpm: number | null;
+            /** Standard Yd */
+            standard_yd: number | null;
             strike: components["schemas"]["Strike"];
             /** Swing */
             swing: string;
@@ -3470,6 +3484,16 @@ export interface components {
             thin: components["schemas"]["ThinMessage"][];
         };
         /**
+         * CarriesImported
+         * @description How many cells of a matrix kept elsewhere were taken in; none while there are problems.
+         */
+        CarriesImported: {
+            /** Accepted */
+            accepted: number;
+            /** Problems */
+            problems: components["schemas"]["ProblemRow"][];
+        };
+        /**
          * CellNow
          * @description A cell with all balls so far; None when the club is not in the bag.
          *
@@ -3489,7 +3513,7 @@ export interface components {
          * CellOut
          * @description A cell with its furrow: where the middle 80 % of solid balls land. Yards.
          *
-         *     `back_in` and `down_in` are the trim of one that is hit with one [inches].
+         *     `back_in` and `down_in` are the adjustment of one that is hit with one [inches].
          */
         CellOut: {
             /** Back In */
@@ -3513,6 +3537,8 @@ export interface components {
             furrow_from_yd: number;
             /** Furrow To Yd */
             furrow_to_yd: number;
+            /** Imported Yd */
+            imported_yd: number | null;
             /** Last Measured */
             last_measured: string | null;
             /** Mishits */
@@ -3526,8 +3552,6 @@ export interface components {
             /** Swing */
             swing: string;
             tempo: components["schemas"]["Tempo"];
-            /** Told Yd */
-            told_yd: number | null;
             trajectory: components["schemas"]["Trajectory"];
         };
         /**
@@ -3844,6 +3868,39 @@ export interface components {
             solid: number;
         };
         /**
+         * DataInventory
+         * @description What is kept of a student. `over_on` is the day after which the academy's own rule proposes
+         *     to erase an archived one; `backups` are copies beside the database that still hold the student,
+         *     by their day.
+         */
+        DataInventory: {
+            /** Archived */
+            archived: boolean;
+            /** Backups */
+            backups: string[];
+            consent: components["schemas"]["ConsentBody"];
+            /** Keep Months */
+            keep_months: number;
+            /** Links */
+            links: components["schemas"]["LinkOut"][];
+            /** Over On */
+            over_on: string | null;
+            /** Records */
+            records: components["schemas"]["RecordCountOut"][];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Student */
+            student: string;
+            /**
+             * Student Id
+             * Format: uuid
+             */
+            student_id: string;
+        };
+        /**
          * DayOrder
          * @description Which of day and month stands first.
          * @enum {string}
@@ -3923,7 +3980,7 @@ export interface components {
         };
         /**
          * DifferenceOut
-         * @description A shot in two versions [yd, trim in inches], and what it was and is to the student.
+         * @description A shot in two versions [yd, adjustment in inches], and what it was and is to the student.
          */
         DifferenceOut: {
             after: components["schemas"]["Play"];
@@ -4265,6 +4322,8 @@ export interface components {
          * @description A foreign file under a mapping: columns, the mapping, names to match and the first balls.
          */
         FileLook: {
+            /** As Notes */
+            as_notes: string[];
             /** Bag */
             bag: string[];
             /** Columns */
@@ -4275,8 +4334,6 @@ export interface components {
             file_clubs: string[];
             /** File Swings */
             file_swings: string[];
-            /** Kept As Notes */
-            kept_as_notes: string[];
             /** Known */
             known: number;
             mapping: components["schemas"]["MappingBody"];
@@ -4310,8 +4367,8 @@ export interface components {
          * @description What a file holds, before anything of it is stored.
          */
         FileReport: {
-            /** Kept As Notes */
-            kept_as_notes: string[];
+            /** As Notes */
+            as_notes: string[];
             /** Known */
             known: number;
             /** New */
@@ -4451,7 +4508,7 @@ export interface components {
          * GroundOut
          * @description `unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
          *     `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
-         *     place among cells, variants and trims in a row.
+         *     place among cells, variants and adjustments in a row.
          */
         GroundOut: {
             /** Axis From Yd */
@@ -4589,7 +4646,7 @@ export interface components {
         };
         /**
          * HistoryOut
-         * @description One day's solid balls of the cell: their median at home conditions [yd].
+         * @description One day's solid balls of the cell: their median in standard conditions [yd].
          *
          *     `before` is the event since which they say less.
          */
@@ -4611,16 +4668,6 @@ export interface components {
          * @enum {string}
          */
         Hold: "sure" | "doubtful" | "fallow";
-        /** HoldingOut */
-        HoldingOut: {
-            /** Count */
-            count: number;
-            /** First */
-            first: string | null;
-            kind: components["schemas"]["Kept"];
-            /** Last */
-            last: string | null;
-        };
         /** HomeworkIn */
         HomeworkIn: {
             /**
@@ -4725,45 +4772,6 @@ export interface components {
         Items: {
             /** Items */
             items: components["schemas"]["PlanItem"][];
-        };
-        /**
-         * Kept
-         * @description What kinds of records there are of a student.
-         * @enum {string}
-         */
-        Kept: "clubs" | "set-ups" | "events" | "sessions" | "balls" | "sent" | "told" | "plans" | "appointments" | "played" | "versions" | "links" | "lessons" | "pictures" | "rounds" | "homework" | "consent" | "log";
-        /**
-         * KeptOut
-         * @description What is kept of a student. `over_on` is the day after which the academy's own rule proposes
-         *     to erase an archived one; `backups` are copies beside the database that still hold the student,
-         *     by their day.
-         */
-        KeptOut: {
-            /** Archived */
-            archived: boolean;
-            /** Backups */
-            backups: string[];
-            consent: components["schemas"]["ConsentBody"];
-            /** Holdings */
-            holdings: components["schemas"]["HoldingOut"][];
-            /** Keep Months */
-            keep_months: number;
-            /** Links */
-            links: components["schemas"]["LinkOut"][];
-            /** Over On */
-            over_on: string | null;
-            /**
-             * Since
-             * Format: date
-             */
-            since: string;
-            /** Student */
-            student: string;
-            /**
-             * Student Id
-             * Format: uuid
-             */
-            student_id: string;
         };
         /** KeyOut */
         KeyOut: {
@@ -5140,10 +5148,12 @@ export interface components {
          * @description `chosen` is whether a coach has said which shots are played; else a proposal stands in.
          *     `waiting` is how many balls wait for a review and are not in it (in a live one they are).
          *
-         *     `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `trims`
-         *     those hit with a trim.
+         *     `variants` are the cells of a spin or tempo that some cell has balls of, estimated; `adjustments`
+         *     those hit with an adjustment.
          */
         MatrixOut: {
+            /** Adjustments */
+            adjustments: components["schemas"]["CellOut"][];
             /** Against */
             against: components["schemas"]["AgainstOut"][];
             /** Cells */
@@ -5168,8 +5178,6 @@ export interface components {
             spread: number;
             /** Suspects */
             suspects: components["schemas"]["SuspectOut"][];
-            /** Trims */
-            trims: components["schemas"]["CellOut"][];
             /** Variants */
             variants: components["schemas"]["CellOut"][];
             /** Waiting */
@@ -5628,8 +5636,6 @@ export interface components {
             finish_to_yd: number;
             /** Finish Yd */
             finish_yd: number;
-            /** Home Yd */
-            home_yd: number;
             /** Inside 10Ft */
             inside_10ft: number;
             key: components["schemas"]["KeyOut"];
@@ -5659,6 +5665,8 @@ export interface components {
             run_yd: number;
             /** Short */
             short: number;
+            /** Standard Yd */
+            standard_yd: number;
             /** Strokes */
             strokes: number;
             /** Trouble */
@@ -5947,6 +5955,8 @@ export interface components {
             furrow_from_yd: number;
             /** Furrow To Yd */
             furrow_to_yd: number;
+            /** Imported Yd */
+            imported_yd: number | null;
             /** Last Measured */
             last_measured: string | null;
             /** Let In */
@@ -5964,8 +5974,6 @@ export interface components {
             /** Swing */
             swing: string;
             tempo: components["schemas"]["Tempo"];
-            /** Told Yd */
-            told_yd: number | null;
             trajectory: components["schemas"]["Trajectory"];
             /** Worth */
             worth: number;
@@ -6330,6 +6338,22 @@ export interface components {
                 };
             };
         };
+        /** RecordCountOut */
+        RecordCountOut: {
+            /** Count */
+            count: number;
+            /** First */
+            first: string | null;
+            kind: components["schemas"]["RecordKind"];
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * RecordKind
+         * @description What kinds of records there are of a student.
+         * @enum {string}
+         */
+        RecordKind: "clubs" | "set-ups" | "events" | "sessions" | "balls" | "sent" | "imported-carries" | "plans" | "appointments" | "played" | "versions" | "links" | "lessons" | "pictures" | "rounds" | "homework" | "consent" | "log";
         /**
          * Recorded
          * @description The ball as stored.
@@ -6394,8 +6418,8 @@ export interface components {
         };
         /** Reviewed */
         Reviewed: {
-            /** Kept */
-            kept: number;
+            /** Accepted */
+            accepted: number;
         };
         /**
          * Role
@@ -6441,17 +6465,6 @@ export interface components {
             uid: string;
         };
         /**
-         * RoundKept
-         * @description `balls` went into review; of `left_out` the shot is in the bag or the scale no more.
-         */
-        RoundKept: {
-            /** Balls */
-            balls: number;
-            /** Left Out */
-            left_out: number;
-            round: components["schemas"]["RoundOut"];
-        };
-        /**
          * RoundOut
          * @description A round against its par: `better` is on what share of days the student would do worse.
          */
@@ -6481,11 +6494,11 @@ export interface components {
             points: number | null;
             /** Reported */
             reported: boolean;
+            /** Score Only */
+            score_only: boolean;
             scoring: components["schemas"]["Scoring"];
             /** Seen */
             seen: boolean;
-            /** Told */
-            told: boolean;
             trial: components["schemas"]["Trial"] | null;
             /** Uid */
             uid: string;
@@ -6500,6 +6513,17 @@ export interface components {
             seed?: number | null;
             shot?: components["schemas"]["ShotKey"] | null;
             trial?: components["schemas"]["Trial"] | null;
+        };
+        /**
+         * RoundSaved
+         * @description `balls` went into review; of `left_out` the shot is in the bag or the scale no more.
+         */
+        RoundSaved: {
+            /** Balls */
+            balls: number;
+            /** Left Out */
+            left_out: number;
+            round: components["schemas"]["RoundOut"];
         };
         /**
          * RoutineIn
@@ -6773,20 +6797,6 @@ export interface components {
             units?: ("yd" | "yd-f" | "m" | "m-kmh") | null;
         };
         /**
-         * SettingsKept
-         * @description The settings, and what came of the change: students whose balls are brought to new days and
-         *     conditions, whose tolerance went with the level's, sessions that keep their hour on the wall.
-         */
-        SettingsKept: {
-            /** Moved */
-            moved: number;
-            /** Sessions */
-            sessions: number;
-            settings: components["schemas"]["SettingsOut"];
-            /** Tolerances */
-            tolerances: number;
-        };
-        /**
          * SettingsOut
          * @description The academy's settings. `left` is of how many students balls are still being brought to
          *     other days or another altitude.
@@ -6837,6 +6847,20 @@ export interface components {
             units: "yd" | "yd-f" | "m" | "m-kmh";
             /** Zones */
             zones: string[];
+        };
+        /**
+         * SettingsSaved
+         * @description The settings, and what came of the change: students whose balls are brought to new days and
+         *     conditions, whose tolerance went with the level's, sessions that keep their hour on the wall.
+         */
+        SettingsSaved: {
+            /** Moved */
+            moved: number;
+            /** Sessions */
+            sessions: number;
+            settings: components["schemas"]["SettingsOut"];
+            /** Tolerances */
+            tolerances: number;
         };
         /**
          * ShareFigure
@@ -7269,7 +7293,7 @@ export interface components {
         };
         /**
          * StartOut
-         * @description How a ball of the cell starts at home and runs on medium turf: as the chain has it.
+         * @description How a ball of the cell starts in standard conditions and runs on medium turf: as the chain has it.
          */
         StartOut: {
             /** Ball Speed Mps */
@@ -7707,7 +7731,7 @@ export interface components {
          * @description A word that is explained where it first stands, and on the page of words.
          * @enum {string}
          */
-        Term: "ground" | "furrow" | "fallow" | "covered" | "cell" | "matrix" | "carry" | "run" | "home" | "measured" | "estimated" | "doubtful" | "half" | "settles" | "tolerance" | "due" | "check-up" | "trajectory" | "swing" | "spin" | "tempo" | "strike" | "trim" | "played" | "work" | "ladder" | "card" | "review" | "verdict" | "plan" | "window" | "gate" | "net" | "school" | "pick" | "par" | "called" | "homework" | "stage" | "bay";
+        Term: "ground" | "furrow" | "fallow" | "covered" | "cell" | "matrix" | "carry" | "run" | "standard" | "measured" | "estimated" | "doubtful" | "half" | "settles" | "tolerance" | "due" | "check-up" | "trajectory" | "swing" | "spin" | "tempo" | "strike" | "adjustment" | "played" | "work" | "ladder" | "card" | "review" | "verdict" | "plan" | "window" | "gate" | "net" | "school" | "pick" | "par" | "called" | "homework" | "stage" | "bay";
         /**
          * TextOut
          * @description A line of text [points]; `x` is where it begins, ends or has its middle, `grey` 0 black.
@@ -7751,8 +7775,8 @@ export interface components {
         TodayCell: {
             /** Club */
             club: string;
-            /** Home Yd */
-            home_yd: number;
+            /** Standard Yd */
+            standard_yd: number;
             /** Swing */
             swing: string;
             /** Today Yd */
@@ -7761,7 +7785,7 @@ export interface components {
         };
         /**
          * TodayOut
-         * @description The measured cells in today's air and wind; home is the academy's standard. `lies` are what
+         * @description The measured cells in today's air and wind; standard conditions are the academy's. `lies` are what
          *     the lies are worth.
          */
         TodayOut: {
@@ -7769,10 +7793,10 @@ export interface components {
             cells: components["schemas"]["TodayCell"][];
             /** Density */
             density: number;
-            /** Home Density */
-            home_density: number;
             /** Lies */
             lies: components["schemas"]["LieOut"][];
+            /** Standard Density */
+            standard_density: number;
         };
         /**
          * TogetherIn
@@ -7801,16 +7825,6 @@ export interface components {
             starts_at: string;
             /** Students */
             students: string[];
-        };
-        /**
-         * Told
-         * @description How many cells of a matrix kept elsewhere were taken in; none while there are problems.
-         */
-        Told: {
-            /** Kept */
-            kept: number;
-            /** Problems */
-            problems: components["schemas"]["ProblemRow"][];
         };
         /**
          * Touch
@@ -7854,20 +7868,6 @@ export interface components {
             par: components["schemas"]["ParOut"] | null;
             scoring: components["schemas"]["Scoring"];
             trial: components["schemas"]["Trial"];
-        };
-        /**
-         * TrimOut
-         * @description The cell hit with a trim: its number, what the trim adds [yd], half of that interval, and how
-         *     many trimmed balls of the student stand behind it (0: the rule of thumb).
-         */
-        TrimOut: {
-            /** Adds Half Yd */
-            adds_half_yd: number;
-            /** Adds Yd */
-            adds_yd: number;
-            cell: components["schemas"]["CellOut"];
-            /** Taught */
-            taught: number;
         };
         /**
          * Trouble
@@ -7940,6 +7940,7 @@ export interface components {
          * @description The units of one reader. Stored are yards, metres (near and small), inches, m/s and °C.
          */
         UnitSetOut: {
+            adjustment: components["schemas"]["MeasureOut"];
             air: components["schemas"]["MeasureOut"];
             carry: components["schemas"]["MeasureOut"];
             /** Name */
@@ -7947,7 +7948,6 @@ export interface components {
             near: components["schemas"]["MeasureOut"];
             small: components["schemas"]["MeasureOut"];
             speed: components["schemas"]["MeasureOut"];
-            trim: components["schemas"]["MeasureOut"];
         };
         /**
          * Usual
@@ -8042,7 +8042,7 @@ export interface components {
          *     another spin.
          * @enum {string}
          */
-        Way: "play" | "known" | "grip" | "between" | "height" | "trim" | "tempo" | "spin";
+        Way: "play" | "known" | "grip" | "between" | "height" | "adjustment" | "tempo" | "spin";
         /** WedgeOut */
         WedgeOut: {
             /** Balls */
@@ -8164,6 +8164,8 @@ export interface components {
          * @description Why a cell's number is what it is, and how it is hit.
          */
         WhyOut: {
+            /** Adjustments */
+            adjustments: components["schemas"]["AdjustmentOut"][];
             /** History */
             history: components["schemas"]["HistoryOut"][];
             recipe: components["schemas"]["RecipeBody"];
@@ -8175,8 +8177,6 @@ export interface components {
             steps: components["schemas"]["ReasonOut"][];
             /** Strongest */
             strongest: components["schemas"]["NeighbourOut"][];
-            /** Trims */
-            trims: components["schemas"]["TrimOut"][];
         };
         /**
          * WindowOut
@@ -9878,7 +9878,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SettingsKept"];
+                    "application/json": components["schemas"]["SettingsSaved"];
                 };
             };
         };
@@ -9903,7 +9903,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_kept_router_retention: {
+    oxgang_api_data_inventory_router_retention: {
         parameters: {
             query?: never;
             header?: never;
@@ -9923,7 +9923,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_kept_router_clear_pictures: {
+    oxgang_api_data_inventory_router_clear_pictures: {
         parameters: {
             query?: never;
             header?: never;
@@ -10564,7 +10564,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_kept_router_consent: {
+    oxgang_api_data_inventory_router_consent: {
         parameters: {
             query?: never;
             header?: never;
@@ -10585,7 +10585,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptOut"];
+                    "application/json": components["schemas"]["DataInventory"];
                 };
             };
         };
@@ -10616,7 +10616,29 @@ export interface operations {
             };
         };
     };
-    oxgang_api_kept_router_erase_student: {
+    oxgang_api_data_inventory_router_data_inventory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DataInventory"];
+                };
+            };
+        };
+    };
+    oxgang_api_data_inventory_router_erase_student: {
         parameters: {
             query?: never;
             header?: never;
@@ -10897,7 +10919,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_kept_router_kept: {
+    oxgang_api_files_router_imported_carries: {
         parameters: {
             query?: never;
             header?: never;
@@ -10906,7 +10928,22 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Skip Bad
+                     * @default false
+                     */
+                    skip_bad?: boolean;
+                };
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -10914,7 +10951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptOut"];
+                    "application/json": components["schemas"]["CarriesImported"];
                 };
             };
         };
@@ -10991,7 +11028,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_links: {
+    oxgang_api_portal_router_links: {
         parameters: {
             query?: never;
             header?: never;
@@ -11013,7 +11050,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_new_link: {
+    oxgang_api_portal_router_new_link: {
         parameters: {
             query?: never;
             header?: never;
@@ -11039,7 +11076,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_end_link: {
+    oxgang_api_portal_router_end_link: {
         parameters: {
             query?: never;
             header?: never;
@@ -11062,7 +11099,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_code: {
+    oxgang_api_portal_router_code: {
         parameters: {
             query?: never;
             header?: never;
@@ -11089,7 +11126,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_renew: {
+    oxgang_api_portal_router_renew: {
         parameters: {
             query?: never;
             header?: never;
@@ -11805,7 +11842,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RoundKept"];
+                    "application/json": components["schemas"]["RoundSaved"];
                 };
             };
         };
@@ -11855,7 +11892,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_sharing: {
+    oxgang_api_portal_router_sharing: {
         parameters: {
             query?: never;
             header?: never;
@@ -11877,7 +11914,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_home_router_put_sharing: {
+    oxgang_api_portal_router_put_sharing: {
         parameters: {
             query?: never;
             header?: never;
@@ -11956,43 +11993,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
-                };
-            };
-        };
-    };
-    oxgang_api_files_router_told: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                student_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /**
-                     * File
-                     * Format: binary
-                     */
-                    file: string;
-                    /**
-                     * Skip Bad
-                     * @default false
-                     */
-                    skip_bad?: boolean;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Told"];
                 };
             };
         };

@@ -32,7 +32,7 @@ const cell = (label: string, trajectory: Cell["trajectory"], carry: number): Cel
   last_measured: null,
   doubts: [],
   re_expressed: 0,
-  told_yd: null,
+  imported_yd: null,
   back_in: 0,
   down_in: 0,
   play: "neither",

@@ -45,7 +45,7 @@ export const outboxState = reactive<State>({
 /** `newest` is whether no later write of the same ball waits. */
 type AckListener = (op: Op, recorded: Recorded, newest: boolean) => void;
 const ackListeners = new Set<AckListener>();
-type RoundListener = (op: Op, kept: Schemas["RoundKept"]) => void;
+type RoundListener = (op: Op, kept: Schemas["RoundSaved"]) => void;
 const roundListeners = new Set<RoundListener>();
 type MoveListener = (op: Op & { kind: "move" }) => void;
 const moveListeners = new Set<MoveListener>();
@@ -63,7 +63,7 @@ export function onAcknowledged(listener: AckListener): () => void {
 }
 
 /** The server has a round, and says what it was worth. */
-export function onRoundKept(listener: RoundListener): () => void {
+export function onRoundSaved(listener: RoundListener): () => void {
   roundListeners.add(listener);
   return () => roundListeners.delete(listener);
 }
@@ -206,7 +206,7 @@ function settle(op: Op, recorded: Acknowledged): void {
   count();
 }
 
-type Acknowledged = Recorded | Schemas["RoundKept"] | Schemas["BallsMoved"];
+type Acknowledged = Recorded | Schemas["RoundSaved"] | Schemas["BallsMoved"];
 /** What an answer acknowledges. */
 function uidOf(answer: Acknowledged | undefined): string | undefined {
   if (!answer) return undefined;

@@ -62,7 +62,7 @@ export function makeTexts(source: string, units: UnitWords): Texts {
         return `${metres ? yards(number(feet) / 3) : number(feet)} ${units.near.sign}`;
       },
       INCHES: ([inches = 0]) => {
-        const { value, sign } = units.trim;
+        const { value, sign } = units.adjustment;
         // Half a centimetre is as near as a hand places a ball.
         const shown = sign === "in" ? number(inches) : Math.round(2 * value(number(inches))) / 2;
         return `${plain(shown, 2)} ${sign}`;

@@ -3,7 +3,7 @@ import { show, WORDS } from "@/testing/page";
 import { unitWords, type Units } from "@/shared/units/units";
 import MeasureField from "./MeasureField.vue";
 
-const field = async (units: Units, kind: "speed" | "air" | "trim" | "small", value: number | null) => {
+const field = async (units: Units, kind: "speed" | "air" | "adjustment" | "small", value: number | null) => {
   const { page } = await show(MeasureField, {
     value,
     measure: unitWords(units, WORDS.units)[kind],
@@ -18,7 +18,7 @@ test.each([
   ["m-kmh", "speed", 5, "18", "km/h"],
   ["yd-f", "air", 20, "68", "°F"],
   ["yd", "air", 20, "20", "°C"],
-  ["m", "trim", 1, "2.5", "cm"],
+  ["m", "adjustment", 1, "2.5", "cm"],
   ["yd", "small", 0.254, "10", "in"],
 ] as const)("%s: %s of %d is %s %s", async (units, kind, value, shown, sign) => {
   const { page, input } = await field(units, kind, value);

@@ -32,14 +32,14 @@ test("a part whose page is gone does not come, and those after it do", async () 
 
 test("one that fails holds up none of those after it", async () => {
   const done: string[] = [];
-  const told = vi.fn();
-  vi.stubGlobal("reportError", told);
+  const listener = vi.fn();
+  vi.stubGlobal("reportError", listener);
   inLaterTurn(() => {
     throw new Error("a part that cannot be made");
   });
   inLaterTurn(() => done.push("next"));
   await seen({ text: () => "" }, 6);
   expect(done).toEqual(["next"]);
-  expect(String(told.mock.calls[0]?.[0])).toContain("cannot be made");
+  expect(String(listener.mock.calls[0]?.[0])).toContain("cannot be made");
   vi.unstubAllGlobals();
 });

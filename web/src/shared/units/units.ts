@@ -25,8 +25,8 @@ export interface UnitWords extends Measure {
   /** Some steps away or up, and a hand's breadth: stored in metres. */
   near: Measure;
   small: Measure;
-  /** A trim: stored in inches. */
-  trim: Measure;
+  /** An adjustment: stored in inches. */
+  adjustment: Measure;
   /** Wind and speed: stored in metres a second. */
   speed: Measure;
   /** Temperature: stored in degrees Celsius. */
@@ -55,7 +55,7 @@ export function measured(
   const of = {
     carry: units as Measure,
     near: units.near,
-    trim: units.trim,
+    adjustment: units.adjustment,
     speed: units.speed,
     air: units.air,
   }[kind];
@@ -72,7 +72,7 @@ export function unitWords(units: string | undefined, sets: UnitSets): UnitWords 
     yards: carry.stored,
     near: measure(set?.near),
     small: measure(set?.small),
-    trim: measure(set?.trim),
+    adjustment: measure(set?.adjustment),
     speed: measure(set?.speed),
     air: measure(set?.air),
   };

@@ -24,7 +24,7 @@ const LAST = "oxgang-account";
 const LEAVING = "oxgang-signing-out";
 const WITHOUT_NETWORK =
   "You are signed out on this device, and nothing of your students is left on it. The server " +
-  "could not be told: that is done as soon as there is a network again.";
+  "could not be done: that is done as soon as there is a network again.";
 
 export const useAccount = defineStore("account", () => {
   const coach = ref<Schemas["CoachOut"] | null>(null);
@@ -147,8 +147,8 @@ export const useAccount = defineStore("account", () => {
   });
   window.addEventListener("online", () => {
     if (localStorage.getItem(LEAVING) === null) return;
-    void finishLeaving().then((told) => {
-      if (told) notice.value = "";
+    void finishLeaving().then((done) => {
+      if (done) notice.value = "";
     });
   });
   return { coach, demo, known, expired, error, notice, load, signIn, signOut, chooseUnits };

@@ -20,7 +20,7 @@ const records = (more: object = {}) => ({
 test("what is done is read from the records, and what is next follows", async () => {
   expect(thread.step.value?.name).toBe("student");
   thread.began("s");
-  const five = [1, 2, 3, 4, 5].map((n) => ball(`b${n}`, 60, { kept: n < 3 }));
+  const five = [1, 2, 3, 4, 5].map((n) => ball(`b${n}`, 60, { accepted: n < 3 }));
   serve(records({ "GET /api/students/s/balls": five }));
   await thread.look();
   expect([thread.balls.value, thread.step.value?.name]).toEqual([5, "card"]);

@@ -83,7 +83,7 @@ async function look(): Promise<void> {
   balls.value = hit.length;
   const found = new Set<StepName>(["student"]);
   if (hit.length >= BALLS) found.add("balls");
-  if (hit.some((ball) => ball.kept)) found.add("review");
+  if (hit.some((ball) => ball.accepted)) found.add("review");
   if (versions.length) found.add("card");
   if (links.length) found.add("phone");
   done.value = found;

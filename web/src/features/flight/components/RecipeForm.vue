@@ -8,7 +8,7 @@ import type { Recipe } from "../composables/flight";
 const props = defineProps<{
   trajectory: Cell["trajectory"];
   limits: Record<string, [number, number]>;
-  trim: Measure;
+  adjustment: Measure;
 }>();
 const recipe = defineModel<Recipe>({ required: true });
 
@@ -21,7 +21,7 @@ const SLIDERS: { name: Slider; label: string; step: number; say: (value: number)
     say: (v) =>
       Math.abs(v) < 0.05
         ? "middle"
-        : `${props.trim.show(Math.abs(v), 1)} ${props.trim.sign} ${v < 0 ? "back" : "forward"}`,
+        : `${props.adjustment.show(Math.abs(v), 1)} ${props.adjustment.sign} ${v < 0 ? "back" : "forward"}`,
   },
   { name: "lean_deg", label: "Shaft lean at impact", step: 0.5, say: (v) => `${v}° to target` },
   {

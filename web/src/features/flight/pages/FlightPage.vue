@@ -96,7 +96,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
             v-model="draft.recipes[trajectory]"
             :trajectory="trajectory"
             :limits="flight.kept.data.value.limits as Record<string, [number, number]>"
-            :trim="units.trim"
+            :adjustment="units.adjustment"
           />
         </template>
       </section>

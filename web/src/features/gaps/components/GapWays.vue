@@ -24,10 +24,10 @@ const all = ref(false);
 const shown = computed(() => (all.value ? props.one.fills : props.one.fills.slice(0, FIRST)));
 const name = (fill: Fill) => fillWords(props.texts, fill);
 
-/** What a trim's worth rests on. */
+/** What an adjustment's worth rests on. */
 function restsOn(fill: Fill): string {
-  if (fill.way !== "trim" && fill.way !== "grip") return "";
-  return fill.taught ? `, from ${fill.taught} trimmed balls` : ", by the rule of thumb";
+  if (fill.way !== "adjustment" && fill.way !== "grip") return "";
+  return fill.taught ? `, from ${fill.taught} adjusted balls` : ", by the rule of thumb";
 }
 /** How many yardages a fill closes, and how many by chance where that is fewer. */
 function useOf(fill: Fill): string {

@@ -32,7 +32,7 @@ const GAPS = {
         fill("known", "60 10:00", { state: "neither" }),
         fill("between", "56 9:00", { between: "10:00" }),
         fill("grip", "56 10:00", { grip_down_in: 1 }),
-        fill("trim", "60 10:00", { ball_position_in: -3 }),
+        fill("adjustment", "60 10:00", { ball_position_in: -3 }),
         fill("tempo", "60 9:00", { key: { ...key("60 9:00"), tempo: "faster" } }),
       ],
       window: {
@@ -102,7 +102,7 @@ test("a metres student reads the stretch in metres", async () => {
   expect(text()).toContain("64 to 73");
 });
 
-test("a way that is planned joins the plan with its trim and its reason", async () => {
+test("a way that is planned joins the plan with its adjustment and its reason", async () => {
   const kept: Asked[] = [];
   const old = [{ ...key("60 9:00"), balls: 3 }];
   const { press, text } = await gaps({

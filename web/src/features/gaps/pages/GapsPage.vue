@@ -83,7 +83,7 @@ function cellOf(fill: Fill): DrawnCell {
     last_measured: null,
     doubts: [],
     re_expressed: 0,
-    told_yd: null,
+    imported_yd: null,
     back_in: fill.ball_position_in,
     down_in: fill.grip_down_in,
     play: "neither",

@@ -11,7 +11,7 @@ const LOOK = {
   problems_total: 1,
   questions: [],
   questions_total: 0,
-  kept_as_notes: ["Remark"],
+  as_notes: ["Remark"],
   columns: [
     { name: "Carry (m)", sample: ["55,5", "57"] },
     { name: "Speed", sample: ["60"] },

@@ -35,7 +35,9 @@ function give(uid: string): void {
       <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">
         <span class="num carry">{{ ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1) }}</span>
         <span class="num quiet standard">{{
-          standardDiffers && ball.standard_yd !== null ? `${units.show(ball.standard_yd, 1)} in standard conditions` : ""
+          standardDiffers && ball.standard_yd !== null
+            ? `${units.show(ball.standard_yd, 1)} in standard conditions`
+            : ""
         }}</span>
         <span :class="{ clay: ball.strike !== 'solid' }">{{ ball.strike }}</span>
         <span class="quiet">{{ shortDay(ball.hit_on).replace(/ \d{4}$/, "") }}</span>

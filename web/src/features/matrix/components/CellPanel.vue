@@ -13,7 +13,7 @@ import { daysAgo, shortDay } from "@/shared/format/dates";
 import type { UnitWords } from "@/shared/units/units";
 import { useInspect } from "../composables/inspect";
 import BallTable from "./BallTable.vue";
-import TrimList from "./TrimList.vue";
+import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
 
 const DAYS = 6;
@@ -33,7 +33,9 @@ const { balls, why, error, exclude } = useInspect({
 const texts = useTexts(() => props.units.unit);
 const own = computed(() => balls.data.value ?? []);
 /** The dots stand at home conditions, where the centre is. */
-const dots = computed(() => own.value.map((ball) => ({ ...ball, carry_yd: ball.standard_yd ?? ball.carry_yd })));
+const dots = computed(() =>
+  own.value.map((ball) => ({ ...ball, carry_yd: ball.standard_yd ?? ball.carry_yd })),
+);
 const strikes = computed(() => {
   const counts = new Map<string, number>();
   for (const ball of own.value) {
@@ -114,8 +116,8 @@ const recipe = computed(() => {
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
-    <p v-if="cell?.told_yd" class="quiet num">
-      Told {{ units.show(cell.told_yd) }} by a matrix kept elsewhere; counts little.
+    <p v-if="cell?.imported_yd" class="quiet num">
+      Told {{ units.show(cell.imported_yd) }} by a matrix kept elsewhere; counts little.
     </p>
     <p v-if="cell?.re_expressed" class="quiet">
       {{ cell.re_expressed }} hit in another swing scale, placed by arm angle.
@@ -129,7 +131,12 @@ const recipe = computed(() => {
       :units="units"
       :balls="cell.balls"
     />
-    <TrimList v-if="why.data.value && cell" class="part" :trims="why.data.value.trims" :units="units" />
+    <AdjustmentList
+      v-if="why.data.value && cell"
+      class="part"
+      :adjustments="why.data.value.adjustments"
+      :units="units"
+    />
     <section v-if="history.length > 1 || history[0]?.before" class="part">
       <h3>Day by day</h3>
       <p v-for="part in parts" :key="part.before" class="num" :class="{ quiet: part.before }">

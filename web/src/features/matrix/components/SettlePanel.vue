@@ -7,7 +7,7 @@ import { cellName, type CellAddress } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
 import { shortDay } from "@/shared/format/dates";
-import { trimWords } from "@/shared/texts/shots";
+import { adjustmentWords } from "@/shared/texts/shots";
 import { upper, useTexts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { UnitWords } from "@/shared/units/units";
@@ -26,8 +26,8 @@ const anything = computed(() => {
   const { conflicts, against, splits, suspects } = props.matrix;
   return conflicts.length + against.length + splits.length + suspects.length > 0;
 });
-const trim = (of: { back_in: number; down_in: number }) =>
-  trimWords(texts.value, { ball_position_in: of.back_in, grip_down_in: of.down_in });
+const adjustment = (of: { back_in: number; down_in: number }) =>
+  adjustmentWords(texts.value, { ball_position_in: of.back_in, grip_down_in: of.down_in });
 /** "balls 1 to 5 (3 May 2026)", by their numbers in the cell, the oldest first. */
 function part(of: Schemas["BallsOut"]): string {
   const days = [...new Set([of.from_day, of.to_day])].flatMap((day) => (day ? shortDay(day) : []));
@@ -60,7 +60,7 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', a.key)">
             {{ cellName(a.key) }}
           </button>
-          {{ trim(a) }} its own {{ a.balls }} balls say {{ units.show(a.own_yd) }}, all others
+          {{ adjustment(a) }} its own {{ a.balls }} balls say {{ units.show(a.own_yd) }}, all others
           {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The number stays with its own.
           Was it this shot?
         </span>
@@ -70,8 +70,8 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', s.key)">
             {{ cellName(s.key) }}
           </button>
-          {{ trim(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }}, {{ part(s.second) }}
-          {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
+          {{ adjustment(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }},
+          {{ part(s.second) }} {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
         </span>
       </li>
       <li v-for="s in matrix.suspects" :key="s.uid">

@@ -3,7 +3,7 @@ import { read, show, WORDS } from "@/testing/page";
 import { ANSWERS, cell, key, matrix } from "@/testing/samples";
 import { unitWords } from "@/shared/units/units";
 import SettlePanel from "./SettlePanel.vue";
-import TrimList from "./TrimList.vue";
+import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
 
 afterEach(() => vi.unstubAllGlobals());
@@ -59,20 +59,20 @@ test("own balls against the others, and balls of two kinds, are named with both 
   expect(lines[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
 });
 
-test("a trim says what it adds and on what that rests", async () => {
-  const trim = (back_in: number, balls: number, taught: number) => ({
+test("an adjustment says what it adds and on what that rests", async () => {
+  const adjustment = (back_in: number, balls: number, taught: number) => ({
     cell: cell("56 9:00", 65, { back_in, balls }),
     adds_yd: 4,
     adds_half_yd: 2,
     taught,
   });
-  const rows = async (...trims: ReturnType<typeof trim>[]) => {
-    const { page } = await show(TrimList, { trims, units: YARDS }, ANSWERS);
+  const rows = async (...adjustments: ReturnType<typeof adjustment>[]) => {
+    const { page } = await show(AdjustmentList, { adjustments, units: YARDS }, ANSWERS);
     return [read(page), ...page.findAll("tr").map(read)];
   };
-  const [all] = await rows(trim(3, 0, 0));
+  const [all] = await rows(adjustment(3, 0, 0));
   expect(all).toContain("by the rule of thumb");
-  const [, own, learnt] = await rows(trim(3, 5, 5), trim(-3, 0, 5));
+  const [, own, learnt] = await rows(adjustment(3, 5, 5), adjustment(-3, 0, 5));
   expect(own).toBe("ball 3 in back 65 +4 ± 2 5 balls");
   expect(learnt).toContain("from 5");
 });

@@ -251,7 +251,7 @@ useKeys("Matrix", [
       </div>
       <aside class="sheet side">
         <AtYardage
-          :cells="[...cells, ...variants, ...matrix.data.value.trims]"
+          :cells="[...cells, ...variants, ...matrix.data.value.adjustments]"
           :ground="matrix.data.value.ground"
           :units="units"
           :yardage="looked"

@@ -17,7 +17,9 @@ const LETTERS = "123456789abcdefghijk";
 const nameOf = (shot: Picked) =>
   shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** By what they carry at home, as the card has them: their order tells nothing. */
-const choices = computed(() => [...(props.answer?.shots ?? [])].sort((a, b) => a.standard_yd - b.standard_yd));
+const choices = computed(() =>
+  [...(props.answer?.shots ?? [])].sort((a, b) => a.standard_yd - b.standard_yd),
+);
 const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.max(0, value) });
 const said = computed(() => props.quiz.answered.value);
 const chosen = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.shot));

@@ -50,7 +50,7 @@ const missed = (row: Row) => row.done !== null && row.wanted != null && (row.don
                 ><span v-if="row.wanted != null" class="quiet">, wanted {{ row.wanted }}</span>
                 <span class="quiet below"
                   >par {{ row.done.par }}; {{ betterWords(row.done.better)
-                  }}{{ row.done.told ? "; told without its balls" : ""
+                  }}{{ row.done.score_only ? "; told without its balls" : ""
                   }}{{ row.done.clock_off ? "; the phone's clock was wrong" : "" }}</span
                 >
               </template>

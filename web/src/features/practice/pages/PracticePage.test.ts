@@ -16,7 +16,7 @@ const round = (more: object = {}) => ({
   par: 9,
   better: 0.82,
   reported: true,
-  told: false,
+  score_only: false,
   clock_off: false,
   by: "",
   seen: false,

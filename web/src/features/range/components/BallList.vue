@@ -5,7 +5,7 @@ import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { UnitWords } from "@/shared/units/units";
-import { trimWords } from "@/shared/texts/shots";
+import { adjustmentWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import type { ShownBall } from "../composables/merge";
 
@@ -59,8 +59,8 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
       >
         ✕
       </button>
-      <span v-if="ball.ball_position_in || ball.grip_down_in" class="trim quiet">{{
-        trimWords(texts, ball)
+      <span v-if="ball.ball_position_in || ball.grip_down_in" class="adjustment quiet">{{
+        adjustmentWords(texts, ball)
       }}</span>
       <p v-if="ball.refused" class="refused">
         {{ ball.refused }}
@@ -126,7 +126,7 @@ button {
   color: var(--ink-2);
   cursor: pointer;
 }
-.trim {
+.adjustment {
   grid-column: 2 / -1;
   margin-bottom: 0.3rem;
 }

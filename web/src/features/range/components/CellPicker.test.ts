@@ -76,7 +76,7 @@ test("a box tells what its cell carries, and tells what was measured from an est
   expect(box("56 9:00").text()).toBe("61");
   expect(box("56 9:00").find(".est").exists()).toBe(false);
   expect(box("56 8:00").find(".est").text()).toBe("49");
-  // A trim is not the shot itself, and another height has its own numbers.
+  // An adjustment is not the shot itself, and another height has its own numbers.
   expect([box("60 9:00").text(), box("60 8:00").text()]).toEqual(["", ""]);
   await picker.setProps({ modelValue: { ...PLAIN, club: "60", swing: "8:00", trajectory: "low" } });
   expect([box("60 8:00").text(), box("56 9:00").text()]).toEqual(["39", ""]);

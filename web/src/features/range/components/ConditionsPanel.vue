@@ -67,22 +67,22 @@ const READS = { typed: "as given", laser: "laser to the mark", eye: "boards, by 
       >Ball back
       <MeasureField
         :value="now.ballIn || null"
-        :measure="units.trim"
+        :measure="units.adjustment"
         :least="-36"
         :most="36"
         placeholder="0"
-        title="Back of the student's own place, − is forward. A trim: it teaches what that is worth, and does not set the cell's number."
+        title="Back of the student's own place, − is forward. An adjustment: it teaches what that is worth, and does not set the cell's number."
         @set="set({ ballIn: $event ?? 0 })"
     /></label>
     <label
       >Grip down
       <MeasureField
         :value="now.gripIn || null"
-        :measure="units.trim"
+        :measure="units.adjustment"
         :least="-1"
         :most="36"
         placeholder="0"
-        title="Beyond the student's own. A trim: it teaches what that is worth, and does not set the cell's number."
+        title="Beyond the student's own. An adjustment: it teaches what that is worth, and does not set the cell's number."
         @set="set({ gripIn: $event ?? 0 })"
     /></label>
     <label

@@ -11,7 +11,7 @@ const props = defineProps<{
   waiting: SentBall[];
   more: number;
   error: string;
-  told: string;
+  question: string;
   elsewhere: string;
   studentId: string;
   units: UnitWords;
@@ -68,7 +68,7 @@ const chosen = (event: Event) => {
       <RouterLink class="push" to="/devices">Devices</RouterLink>
     </div>
     <Sentence :text="error" />
-    <Sentence :text="told" tone="ask" />
+    <Sentence :text="question" tone="ask" />
     <p v-if="mine && elsewhere" class="line">
       {{ mine.name }} plays {{ elsewhere }}, as another view has set it.
       <button type="button" @click="$emit('here')">Play this cell</button>

@@ -8,7 +8,7 @@ import type { Round } from "../composables/calling";
 const props = defineProps<{
   round: Round;
   points: number;
-  kept: Schemas["RoundKept"] | null;
+  kept: Schemas["RoundSaved"] | null;
 }>();
 defineEmits<{ again: []; leave: [] }>();
 const strokes = computed(() => props.round.asked.scoring === "strokes");

@@ -1,10 +1,10 @@
-/** What holds for every ball until it is changed: lie, ball, trim, how the number is read, the air. */
+/** What holds for every ball until it is changed: lie, ball, adjustment, how the number is read, the air. */
 import { useQuery } from "@pinia/colada";
 import { computed, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import type { BallIn } from "@/shared/outbox/outbox";
-import { trimWords } from "@/shared/texts/shots";
+import { adjustmentWords } from "@/shared/texts/shots";
 import type { Texts } from "@/shared/texts/texts";
 import { useOfToday } from "@/shared/ui/ofToday";
 
@@ -89,6 +89,6 @@ const READ_WORDS = { typed: "", laser: ", by laser", eye: ", by eye" };
 
 /** How the number will be read, in words: "total, by laser; ball 2 in back". */
 export function readingWords(texts: Texts, now: Conditions): string {
-  const trim = trimWords(texts, { ball_position_in: now.ballIn, grip_down_in: now.gripIn });
-  return `${now.reading}${READ_WORDS[now.read]}${trim ? `; ${trim}` : ""}`;
+  const adjustment = adjustmentWords(texts, { ball_position_in: now.ballIn, grip_down_in: now.gripIn });
+  return `${now.reading}${READ_WORDS[now.read]}${adjustment ? `; ${adjustment}` : ""}`;
 }

@@ -34,7 +34,7 @@ export function useFeed(options: FeedOptions) {
   const waiting = ref<SentBall[]>([]);
   const more = ref(0);
   const error = ref("");
-  const told = ref("");
+  const question = ref("");
   let change: number | undefined;
   let asking = false;
 
@@ -139,10 +139,10 @@ export function useFeed(options: FeedOptions) {
       await devices.refetch();
       const now = before && live.value.find((d) => d.id === before.id);
       if (before && now && now.plays_for !== studentId)
-        told.value = now.student
+        question.value = now.student
           ? `${now.name} plays for ${now.student} now${now.by ? ` (${now.by})` : ""}.`
           : `${now.name} plays for nobody now.`;
-      else if (mine.value) told.value = "";
+      else if (mine.value) question.value = "";
       await look();
     } catch (cause) {
       error.value = sentenceOf(cause);
@@ -174,7 +174,7 @@ export function useFeed(options: FeedOptions) {
     waiting,
     more,
     error,
-    told,
+    question,
     elsewhere,
     choose,
     setStraight,

@@ -31,7 +31,7 @@ const ball = (uid: string, minute: number): Ball => ({
   reported: false,
   extra: {},
   excluded: "",
-  kept: false,
+  accepted: false,
 });
 const mine = { owner: 1, academy: 1, coach: "Ilse", studentId: "s" };
 const record = (uid: string, minute: number, refused?: string): Op => ({

@@ -26,16 +26,16 @@ export function useRangePlan(options: PlanOptions) {
     let found = false;
     return options.items().map((item) => {
       const address = cellOfItem(item);
-      const trim = [item.ball_position_in ?? 0, item.grip_down_in ?? 0];
-      const name = JSON.stringify([address, item.lie ?? null, trim]);
+      const adjustment = [item.ball_position_in ?? 0, item.grip_down_in ?? 0];
+      const name = JSON.stringify([address, item.lie ?? null, adjustment]);
       const all = options
         .balls()
         .filter(
           (b) =>
             hitIn(b, address) &&
             (!item.lie || b.lie === item.lie) &&
-            b.ball_position_in === trim[0] &&
-            b.grip_down_in === trim[1],
+            b.ball_position_in === adjustment[0] &&
+            b.grip_down_in === adjustment[1],
         ).length;
       const before = used.get(name) ?? 0;
       const hit = Math.min(item.balls, Math.max(0, all - before));

@@ -39,7 +39,7 @@ const done = (uid: string, points: number) => ({
     par: 1,
     better: 0.82,
     reported: false,
-    told: false,
+    score_only: false,
     clock_off: false,
     by: "Ilse",
     seen: false,

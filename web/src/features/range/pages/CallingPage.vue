@@ -10,7 +10,7 @@ import { keys } from "@/shared/api/keys";
 import { useHomework, type Row } from "@/shared/api/practice";
 import { useMatrix, useStudent, useWords, type Strike } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
-import { enqueue, onRoundKept } from "@/shared/outbox/outbox";
+import { enqueue, onRoundSaved } from "@/shared/outbox/outbox";
 import { upper, useTexts } from "@/shared/texts/texts";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -133,8 +133,8 @@ function undo(): void {
   if (ball.uid) void enqueue({ kind: "undo", studentId: props.studentId, uid: ball.uid });
   announcement.value = "The last ball is undone.";
 }
-const kept = ref<Schemas["RoundKept"] | null>(null);
-const forget = onRoundKept((op, answer) => {
+const kept = ref<Schemas["RoundSaved"] | null>(null);
+const forget = onRoundSaved((op, answer) => {
   if (op.uid !== round.value?.uid) return;
   kept.value = answer;
   void cache.invalidateQueries({ key: keys.student(props.studentId) });
@@ -300,7 +300,7 @@ const par = computed(() => {
           :waiting="feed.waiting.value"
           :more="feed.more.value"
           :error="feed.error.value"
-          :told="feed.told.value"
+          :question="feed.question.value"
           :elsewhere="feed.elsewhere.value"
           :student-id="studentId"
           :units="units"

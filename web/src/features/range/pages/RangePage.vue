@@ -262,7 +262,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           :waiting="feed.waiting.value"
           :more="feed.more.value"
           :error="feed.error.value"
-          :told="feed.told.value"
+          :question="feed.question.value"
           :elsewhere="feed.elsewhere.value"
           :student-id="studentId"
           :units="units"

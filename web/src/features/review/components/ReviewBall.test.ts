@@ -57,7 +57,7 @@ test("a strike and a cell are put right in place", async () => {
   ]);
 });
 
-test("a total, a trim, a suspicion and a reason are said", async () => {
+test("a total, an adjustment, a suspicion and a reason are said", async () => {
   const total = { ...ball, carry_yd: null, total_yd: 70, ball_position_in: 3, grip_down_in: 1 };
   const row = await shown({ ball: total, suspect: 75, aside: "a gust" });
   expect(row.find("b").text()).toBe("70.0t");

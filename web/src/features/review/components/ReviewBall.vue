@@ -6,7 +6,7 @@ import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import type { Ball, Club, Words } from "@/shared/api/queries";
 import { useTexts } from "@/shared/texts/texts";
-import { trimWords } from "@/shared/texts/shots";
+import { adjustmentWords } from "@/shared/texts/shots";
 import type { UnitWords } from "@/shared/units/units";
 
 const props = defineProps<{
@@ -32,7 +32,7 @@ const number = computed(() => {
   if (carry_yd === null && total_yd === null) return `${launch_deg?.toFixed(0)}°`;
   return `${props.units.show(carry_yd ?? total_yd ?? 0, 1)}${carry_yd === null ? "t" : ""}`;
 });
-const trim = computed(() => trimWords(texts.value, props.ball));
+const adjustment = computed(() => adjustmentWords(texts.value, props.ball));
 // The club as the bag has it now; a ball of one that is out of it keeps its own.
 const inBag = computed(() => props.clubs.filter((c) => c.in_use || c.id === props.ball.club_id));
 const text = (event: Event) => (event.target as HTMLSelectElement).value;
@@ -66,7 +66,7 @@ const correct = (change: Schemas["BallMark"]) => emit("correct", change);
       <button type="button" @click="$emit('wait')">{{ later ? "Now" : "Later" }}</button>
     </span>
     <span v-if="ball.reported" class="note quiet">reported by the student: it counts for less.</span>
-    <span v-if="trim" class="note quiet">{{ trim }}: kept, and not in the cell's number.</span>
+    <span v-if="adjustment" class="note quiet">{{ adjustment }}: kept, and not in the cell's number.</span>
     <span v-if="opened" class="note cells">
       <select aria-label="Club" :value="ball.club_id" @change="correct({ club_id: text($event) })">
         <option v-for="club in inBag" :key="club.id" :value="club.id">{{ club.label }}</option>

@@ -78,7 +78,7 @@ test("all are kept but those set aside with a reason, and those that wait", asyn
     {
       "POST /api/students/s/review": (one: Asked) => {
         kept.push(one);
-        return { kept: 1 };
+        return { accepted: 1 };
       },
     },
   );
@@ -170,7 +170,7 @@ test("a strike put right is said; a refusal is said, and nothing is lost", async
 test("a day is opened again; nothing waiting says where balls come from", async () => {
   const { text, press, writes } = await review(
     { balls: [] },
-    { "POST /api/students/s/reopen": { kept: 12 } },
+    { "POST /api/students/s/reopen": { accepted: 12 } },
   );
   expect(text()).toContain("Nothing waits");
   await press(/30 May/).catch(() => undefined);

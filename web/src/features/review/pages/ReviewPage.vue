@@ -81,7 +81,7 @@ async function keep(): Promise<void> {
   const done = await run(async () => {
     const body = { keep: some, aside: Object.fromEntries(aside) };
     const answer = await dataOf(api.POST("/api/students/{student_id}/review", { ...path, body }));
-    return `${answer.kept} balls are in the matrix.`;
+    return `${answer.accepted} balls are in the matrix.`;
   });
   if (!done) return;
   aside.clear();
@@ -117,7 +117,7 @@ const correct = (uid: string, change: Schemas["BallMark"]) =>
 const reopen = (day: string) =>
   run(async () => {
     const answer = await dataOf(api.POST("/api/students/{student_id}/reopen", { ...path, body: { day } }));
-    return `${answer.kept} balls of ${shortDay(day)} wait for a review again.`;
+    return `${answer.accepted} balls of ${shortDay(day)} wait for a review again.`;
   });
 type Suspicion = Schemas["SuspicionOut"];
 const replace = (since: string, what: Suspicion) =>
@@ -194,7 +194,7 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
           />
           <h2>Cells that were hit</h2>
           <p v-if="!hit.length" class="quiet">
-            None of these balls moves a number: mishits and balls with a trim are kept and shown.
+            None of these balls moves a number: mishits and balls with an adjustment are kept and shown.
           </p>
           <table v-else class="plain">
             <thead>

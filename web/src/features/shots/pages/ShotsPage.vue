@@ -59,7 +59,7 @@ const drawn = computed<DrawnCell[]>(() => {
   return shots.value.flatMap((shot, at) => {
     const play = set ? (set.has(at) ? "played" : "neither") : shot.play;
     if (play === "neither" && !(rest.value && shot.let_in)) return [];
-    return [{ ...shot, play, mishits: 0, re_expressed: 0, told_yd: null }];
+    return [{ ...shot, play, mishits: 0, re_expressed: 0, imported_yd: null }];
   });
 });
 const ground = computed<Matrix | null>(() => {

@@ -6,7 +6,7 @@ import { useSaving } from "@/shared/api/saving";
 import { count } from "@/shared/format/numbers";
 import { useForgetStudent } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { importBag, importTold, useShotsImport } from "../composables/transfer";
+import { importBag, importMatrix, useShotsImport } from "../composables/transfer";
 
 const props = defineProps<{ studentId: string }>();
 const forget = useForgetStudent();
@@ -39,16 +39,16 @@ async function takeBag(event: Event): Promise<void> {
     await forget(props.studentId);
   });
 }
-const toldInput = ref<HTMLInputElement | null>(null);
-const toldSaid = ref("");
-const told = useSaving();
-const toldError = told.error;
-async function takeTold(event: Event): Promise<void> {
+const matrixInput = ref<HTMLInputElement | null>(null);
+const matrixResult = ref("");
+const matrixImport = useSaving();
+const matrixError = matrixImport.error;
+async function takeMatrix(event: Event): Promise<void> {
   const file = chosen(event);
   if (!file) return;
-  toldSaid.value = "";
-  await told.save(async () => {
-    toldSaid.value = await importTold(props.studentId, file);
+  matrixResult.value = "";
+  await matrixImport.save(async () => {
+    matrixResult.value = await importMatrix(props.studentId, file);
     await forget(props.studentId);
   });
 }
@@ -78,8 +78,8 @@ async function takeTold(event: Event): Promise<void> {
       }}<template v-if="state.report.known"
         >, {{ state.report.known }} already here (they change nothing)</template
       >.
-      <template v-if="state.report.kept_as_notes.length">
-        Kept as notes: {{ state.report.kept_as_notes.join(", ") }}.
+      <template v-if="state.report.as_notes.length">
+        Kept as notes: {{ state.report.as_notes.join(", ") }}.
       </template>
     </p>
     <template v-if="state.report.problems_total">
@@ -137,22 +137,22 @@ async function takeTold(event: Event): Promise<void> {
   <Sentence :text="bagError" />
   <p class="row">
     <b>Matrix</b>
-    <Button @click="toldInput?.click()">Import one kept elsewhere</Button>
+    <Button @click="matrixInput?.click()">Import one kept elsewhere</Button>
     <a :href="`/api/students/${studentId}/matrix.csv`" download>Export matrix.csv</a>
     <a :href="`/api/students/${studentId}/matrix.xlsx`" download>.xlsx</a>
     <a :href="`/api/students/${studentId}/matrix.json`" download>.json</a>
     <input
-      ref="toldInput"
+      ref="matrixInput"
       type="file"
       accept=".csv,.xlsx,text/csv,text/plain"
       class="sr-only"
       tabindex="-1"
       aria-label="matrix to import"
-      @change="takeTold"
+      @change="takeMatrix"
     />
   </p>
-  <p v-if="toldSaid" role="status">{{ toldSaid }}</p>
-  <Sentence :text="toldError" />
+  <p v-if="matrixResult" role="status">{{ matrixResult }}</p>
+  <Sentence :text="matrixError" />
   <p class="row">
     <b>All</b>
     <a :href="`/api/students/${studentId}/student.json`" download

@@ -19,12 +19,12 @@ export async function importBag(studentId: string, file: File): Promise<string> 
 }
 
 /** Take in a matrix kept elsewhere, all or nothing; problems come back as sentences. */
-export async function importTold(studentId: string, file: File): Promise<string> {
-  const address = `/api/students/${studentId}/told`;
+export async function importMatrix(studentId: string, file: File): Promise<string> {
+  const address = `/api/students/${studentId}/imported-carries`;
   const answer = await send(address, { method: "POST", body: await form(file) });
-  const told = (await answer.json()) as Schemas["Told"];
-  refuse(file, told.problems);
-  return `${told.kept} ${told.kept === 1 ? "cell" : "cells"} told.`;
+  const imported = (await answer.json()) as Schemas["CarriesImported"];
+  refuse(file, imported.problems);
+  return `${imported.accepted} ${imported.accepted === 1 ? "shot" : "shots"} imported.`;
 }
 
 function refuse(file: File, problems: Schemas["ProblemRow"][]): void {

@@ -22,7 +22,7 @@ const account = useAccount();
 const texts = useTexts();
 const path = { params: { path: { student_id: props.studentId } } };
 const kept = useQuery({
-  key: () => keys.kept(props.studentId),
+  key: () => keys.dataInventory(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/data-inventory", path)),
 });
 const consent = reactive<Required<Schemas["ConsentBody"]>>({
@@ -52,7 +52,7 @@ async function keep(): Promise<void> {
   const now = await writing.run(() =>
     dataOf(api.PUT("/api/students/{student_id}/consent", { ...path, body })),
   );
-  if (now) cache.setQueryData(keys.kept(props.studentId), now);
+  if (now) cache.setQueryData(keys.dataInventory(props.studentId), now);
 }
 async function erase(): Promise<void> {
   const gone = await erasing.run(() =>
@@ -84,7 +84,7 @@ async function erase(): Promise<void> {
         <h2>Records since {{ shortDay(kept.data.value.since) }}</h2>
         <table class="plain">
           <tbody>
-            <tr v-for="row in kept.data.value.holdings" :key="row.kind">
+            <tr v-for="row in kept.data.value.records" :key="row.kind">
               <td>{{ texts.name("record", row.kind) }}</td>
               <td class="right num">{{ row.count.toLocaleString("en") }}</td>
               <td class="quiet num">

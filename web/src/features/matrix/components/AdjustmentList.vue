@@ -1,21 +1,21 @@
 <script setup lang="ts">
 /** What the ball moved and the grip down are worth in this cell, and on what that rests. */
 import type { Schemas } from "@/shared/api/client";
-import { trimWords } from "@/shared/texts/shots";
+import { adjustmentWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
 import type { UnitWords } from "@/shared/units/units";
 
-const props = defineProps<{ trims: Schemas["TrimOut"][]; units: UnitWords }>();
+const props = defineProps<{ adjustments: Schemas["AdjustmentOut"][]; units: UnitWords }>();
 const texts = useTexts(() => props.units.unit);
-const name = (t: Schemas["TrimOut"]) =>
-  trimWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
-function adds(t: Schemas["TrimOut"]): string {
+const name = (t: Schemas["AdjustmentOut"]) =>
+  adjustmentWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
+function adds(t: Schemas["AdjustmentOut"]): string {
   const by = props.units.show(Math.abs(t.adds_yd));
   const sign = Number(by) === 0 ? "" : t.adds_yd < 0 ? "−" : "+";
   return `${sign}${by} ± ${props.units.show(t.adds_half_yd)}`;
 }
-const known = (t: Schemas["TrimOut"]) => t.cell.balls + t.taught > 0;
-function basis(t: Schemas["TrimOut"]): string {
+const known = (t: Schemas["AdjustmentOut"]) => t.cell.balls + t.taught > 0;
+function basis(t: Schemas["AdjustmentOut"]): string {
   if (t.cell.balls) return `${t.cell.balls} ${t.cell.balls === 1 ? "ball" : "balls"}`;
   if (t.taught) return `from ${t.taught}`;
   return "rule";
@@ -24,16 +24,16 @@ function basis(t: Schemas["TrimOut"]): string {
 
 <template>
   <section>
-    <h3>Trims{{ trims.some(known) ? "" : ", by the rule of thumb" }}</h3>
+    <h3>Adjustments{{ adjustments.some(known) ? "" : ", by the rule of thumb" }}</h3>
     <table class="plain num">
       <tbody>
-        <tr v-for="t in trims" :key="`${t.cell.back_in} ${t.cell.down_in}`">
+        <tr v-for="t in adjustments" :key="`${t.cell.back_in} ${t.cell.down_in}`">
           <td>{{ name(t) }}</td>
           <td class="right slab" :class="{ est: !t.cell.balls }">
             {{ units.show(t.cell.carry_yd) }}
           </td>
           <td class="right quiet">{{ adds(t) }}</td>
-          <td v-if="trims.some(known)" class="quiet">{{ basis(t) }}</td>
+          <td v-if="adjustments.some(known)" class="quiet">{{ basis(t) }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,4 +1,4 @@
-"""The door: how much gets in, who is locked out, whom a session lets in, what the server says."""
+"""Access: how much gets in, who is locked out, whom a session lets in, what the server says."""
 
 from __future__ import annotations
 

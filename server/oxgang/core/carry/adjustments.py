@@ -1,5 +1,5 @@
-"""What a trim of a cell is worth: measured where it has balls, else from what the student's trims
-have taught, else the rule of thumb."""
+"""What an adjustment of a cell is worth: measured where it has balls, else by the student's other
+adjustments, else by the rule of thumb."""
 
 from __future__ import annotations
 
@@ -13,14 +13,14 @@ from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.words.intervals import Z, log_ends
 
-# The trims that are shown of a cell [inches]: the ball back (- is forward), the grip down.
+# The adjustments that are shown of a cell [inches]: the ball back (- is forward), the grip down.
 USUAL_TRIMS: Final = ((3.0, 0.0), (-3.0, 0.0), (0.0, 1.0), (0.0, 2.0))
 
 
 @dataclass(frozen=True, slots=True)
-class Trimmed:
-    """A cell hit with a trim: its number, and what the trim adds to the cell's own [yd] with half
-    of that interval. `taught` is how many balls with any such trim the student has hit: 0 is the
+class Adjusted:
+    """A cell hit with an adjustment: its number, and what that adds to the cell's own [yd] with half
+    of that interval. `taught` is how many balls with any such adjustment the student has hit: 0 is the
     rule of thumb alone."""
 
     cell: Cell
@@ -29,22 +29,22 @@ class Trimmed:
     taught: int
 
 
-def trims_of(
+def adjustments_of(
     matrix: Matrix,
     evidence: Evidence,
     cells: Sequence[Cell],
-    trims: Sequence[tuple[float, float]] = USUAL_TRIMS,
-) -> list[Trimmed]:
-    """Cells with trims [inches], in order: for each cell those asked for and those it has balls of.
+    adjustments: Sequence[tuple[float, float]] = USUAL_TRIMS,
+) -> list[Adjusted]:
+    """Cells with adjustments [inches], in order: for each cell those asked for and those it has balls of.
 
-    A trim without balls stands off its cell's number by what the model gives the trim; a number
-    that is held to its own balls takes its trims with it.
+    An adjustment without balls stands off its cell's number by what the model gives the adjustment; a number
+    that is held to its own balls takes its adjustments with it.
     """
-    known = {(c.key, c.back_in, c.down_in): c for c in matrix.trims}
+    known = {(c.key, c.back_in, c.down_in): c for c in matrix.adjustments}
     wanted = [
         (cell, back, down)
         for cell in cells
-        for back, down in dict.fromkeys([*trims, *((b, d) for key, b, d in known if key == cell.key)])
+        for back, down in dict.fromkeys([*adjustments, *((b, d) for key, b, d in known if key == cell.key)])
     ]
     if not wanted:
         return []
@@ -64,7 +64,7 @@ def trims_of(
         own = known.get((cell.key, back, down))
         if own is None:
             carry = cell.carry_yd * float(np.exp(adds))
-            # Never surer than the cell that it is a trim of.
+            # Never surer than the cell that it is an adjustment of.
             wide = float(np.sqrt(max(covariance[p, p], 0.0)))
             wide = max(wide, np.log(cell.carry_hi_yd / cell.carry_yd) / Z)
             lo, hi = log_ends(carry, wide)
@@ -83,7 +83,7 @@ def trims_of(
             )
         moved, gripped = bool(back), bool(down)
         found.append(
-            Trimmed(
+            Adjusted(
                 own,
                 own.carry_yd - cell.carry_yd,
                 Z * adds_sd * own.carry_yd,
