@@ -47,11 +47,11 @@ from oxgang.core.ground.proposal import propose
 from oxgang.core.ground.stages import Criteria, Stage, stage_of, standings
 from oxgang.core.ground.window import window_at
 from oxgang.core.keeping.drift.sessions import trend_of
-from oxgang.core.keeping.drift.verdict import struck_of, verdict_on
+from oxgang.core.keeping.drift.verdict import strike_counts, verdict_on
 from oxgang.core.keeping.due import due_of, matters
 from oxgang.core.keeping.events import EventKind, Happened, changes_of
+from oxgang.core.keeping.ground_over_time import days_to_show, ground_on_day
 from oxgang.core.keeping.history import history_of
-from oxgang.core.keeping.looks import days_to_look, look_at
 from oxgang.core.keeping.progress import Launched, stretch_of, stretches_of, turn_at
 from oxgang.core.keeping.remarks import before_and_after, draft
 from oxgang.core.keeping.review import compare
@@ -292,7 +292,7 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         ],
         "trend": trend_of(e),
         "verdicts": [
-            verdict_on(e, new_balls(share, cells), struck_of(e.hits, struck))
+            verdict_on(e, new_balls(share, cells), strike_counts(e.hits, struck))
             for share, cells in (
                 (0.0, everywhere),
                 (0.11, everywhere),
@@ -301,10 +301,10 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
             )
             for struck in ([(Strike.SOLID, 50.0, 53.0)] * 16, [(Strike.FAT, 40.0, 40.0)] * 9)
         ],
-        "too few": verdict_on(e, new[:7], struck_of([], [])),
+        "too few": verdict_on(e, new[:7], strike_counts([], [])),
         "history": history_of(e.hits, CellKey("56", "9:00"), events),
-        "looks": [look_at(d, e.on(d, CLUBS).matrix().cells, **GROUND) for d in days[::3]],
-        "days": [days_to_look(days[: n * 3], *span) for n in (0, 1, 2)],
+        "looks": [ground_on_day(d, e.on(d, CLUBS).matrix().cells, **GROUND) for d in days[::3]],
+        "days": [days_to_show(days[: n * 3], *span) for n in (0, 1, 2)],
         "stretches": stretches_of(e.hits, launches, *span),
         "turn": halves_,
         "remarks": draft("Odile", whole, halves_, covered=(0.3, 0.44), doubtful=0.2, **RANGE),

@@ -19,7 +19,7 @@ from oxgang.core.keeping.drift.shift import Shift
 from oxgang.core.keeping.drift.verdict import Advice, StrikeCount, advise, day_of
 from oxgang.core.keeping.due import DueCode, State, due_of
 from oxgang.core.keeping.events import EventKind, Happened, changes_of
-from oxgang.core.keeping.looks import default_period
+from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.core.keeping.progress import (
     Share,
     difference,

@@ -12,7 +12,7 @@ import pytest
 from django.utils import timezone
 from icalendar import Calendar
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.core.keeping.looks import default_period
+from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.matrix.models import Summary
 from oxgang.matrix.services import stored as stored_rows
 from oxgang.range_sessions.models import Appointment, Ball

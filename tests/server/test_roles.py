@@ -68,7 +68,7 @@ TABLE = {
         PUT /api/standards | DELETE /api/standards/{standard_id}
         POST /api/appointments | POST /api/appointments/together
         PATCH /api/appointments/{appointment_id} | POST /api/appointments/{appointment_id}/cancel
-        POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/whose
+        POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/ownership
         PUT {S}/consent | GET {S}/everything.zip | GET {S}/student.json""",
     "h": """POST /api/people/invitations | DELETE /api/people/links/{link_id}
         PATCH /api/people/{person_id} | POST /api/people/{person_id}/reset
@@ -166,7 +166,7 @@ def test_no_address_of_an_academy_answers_another_one(
         ("POST", f"/people/{person.pk}/end-factor", {}),
         ("POST", f"/people/{person.pk}/leave", {}),
         ("POST", f"/people/{person.pk}/hand-over", {"to": person.pk}),
-        ("PUT", f"/students/{student.pk}/whose", {"coach_id": person.pk}),
+        ("PUT", f"/students/{student.pk}/ownership", {"coach_id": person.pk}),
         ("GET", f"/students/{student.pk}/data-inventory", None),
         ("GET", f"/students/{student.pk}/everything.zip", None),
         ("POST", f"/students/{student.pk}/erase", {"name": student.name}),

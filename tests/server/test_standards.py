@@ -30,7 +30,7 @@ def two(coach: Coach) -> tuple[Api, Api]:
 def offered(api: Api, path: str, key: str = "name") -> list[tuple[str, str]]:
     found = api("GET", path).data
     rows: list[dict[str, Any]] = found if isinstance(found, list) else found["routines"]
-    return [(row[key], row["whose"]) for row in rows]
+    return [(row[key], row["ownership"]) for row in rows]
 
 
 def test_the_house_offers_its_card_forms_and_set_ups(two: tuple[Api, Api]) -> None:
@@ -109,11 +109,11 @@ def test_protocols_and_words_of_the_house_and_of_ones_own(two: tuple[Api, Api], 
     assert coach("PUT", "/routines", {"name": "Winter", "rows": [row]}).status_code == 422
     assert coach("POST", "/lesson-words", {"kind": "cue", "text": "A", "house": True}).status_code == 403
     own = coach("POST", "/lesson-words", {"kind": "cue", "text": "Slow"}).data
-    assert own["whose"] == "mine"
+    assert own["ownership"] == "mine"
     seen = head("GET", f"{url}/lessons").data["own"]
-    assert [(word["text"], word["whose"]) for word in seen] == [("Slow", "other")]
+    assert [(word["text"], word["ownership"]) for word in seen] == [("Slow", "other")]
     assert head("DELETE", f"/lesson-words/{own['id']}").status_code == 404
     # The head coach says the same: it is the house's now.
     shared = head("POST", "/lesson-words", {"kind": "cue", "text": "slow", "house": True}).data
-    assert (shared["id"], shared["whose"]) == (own["id"], "house")
+    assert (shared["id"], shared["ownership"]) == (own["id"], "house")
     assert coach("DELETE", f"/lesson-words/{own['id']}").status_code == 403

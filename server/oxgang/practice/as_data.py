@@ -84,7 +84,7 @@ def call_of(data: Mapping[str, Any]) -> Call:
     )
 
 
-def struck_of(balls: Sequence[Mapping[str, Any]]) -> list[RoundBall]:
+def round_balls(balls: Sequence[Mapping[str, Any]]) -> list[RoundBall]:
     """The balls of a result from data."""
     return [
         RoundBall(b.get("carry_yd"), b.get("met"), Strike(b.get("strike") or Strike.SOLID)) for b in balls

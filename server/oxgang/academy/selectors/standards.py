@@ -8,7 +8,7 @@ from django.db.models import Q, QuerySet
 
 from oxgang.academy.models import Coach, Standard
 
-Whose = Literal["house", "mine", "other"]
+Ownership = Literal["house", "mine", "other"]
 
 
 def offered_to(coach: Coach) -> Q:
@@ -16,7 +16,7 @@ def offered_to(coach: Coach) -> Q:
     return Q(owner=None) | Q(owner=coach)
 
 
-def ownership(owner_id: int | None, coach: Coach) -> Whose:
+def ownership(owner_id: int | None, coach: Coach) -> Ownership:
     """Whose something is, as a coach sees it."""
     if owner_id is None:
         return "house"

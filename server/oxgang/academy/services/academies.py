@@ -21,8 +21,8 @@ MAX_ADDRESS = 200
 MAX_NAME = 120
 
 
-def checked_name(name: str, whose: str) -> str:
-    """The name of an academy or a person (`whose`, for the sentence) without needless blanks.
+def checked_name(name: str, field: str) -> str:
+    """The name of an academy or a person (`field`, for the sentence) without needless blanks.
 
     Raises
     ------
@@ -31,7 +31,7 @@ def checked_name(name: str, whose: str) -> str:
     """
     name = " ".join(name.split())
     if not name:
-        raise InputError(f"Give the {whose} a name.", field="name")
+        raise InputError(f"Give the {field} a name.", field="name")
     if len(name) > MAX_NAME:
         raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
     return name

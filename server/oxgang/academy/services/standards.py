@@ -64,8 +64,8 @@ def keep_standard(
         done = [created(standard)]
     else:
         if standard.owner_id != (owner.pk if owner else None):
-            whose = "the house" if standard.owner is None else standard.owner.name
-            raise InputError(f'"{name}" is kept by {whose}. Give yours another name.', field="name")
+            keeper = "the house" if standard.owner is None else standard.owner.name
+            raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
         before = fields_of(standard, ["content"])
         standard.content, standard.changed_at = dict(content), now
         standard.save(update_fields=["content", "changed_at"])

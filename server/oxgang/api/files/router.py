@@ -76,8 +76,8 @@ def _csv(request: HttpRequest, student: Student, kind: str, text: str) -> HttpRe
 def _file(request: HttpRequest, student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
     took_away(request, student, name.replace(".", "-"))
     response = HttpResponse(content, content_type=kind)
-    whose = slugify(student.name) or "student"
-    response["Content-Disposition"] = f'attachment; filename="{whose}-{name}"'
+    owner = slugify(student.name) or "student"
+    response["Content-Disposition"] = f'attachment; filename="{owner}-{name}"'
     return response
 
 

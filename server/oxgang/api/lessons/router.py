@@ -57,7 +57,7 @@ def _word(word: OwnWord, coach: Coach) -> OwnWordOut:
         part=When(word.part) if word.part else None,
         text=word.text,
         archived=word.archived_at is not None,
-        whose=ownership(word.owner_id, coach),
+        ownership=ownership(word.owner_id, coach),
     )
 
 

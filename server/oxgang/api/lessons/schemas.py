@@ -6,7 +6,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.selectors.standards import Whose
+from oxgang.academy.selectors.standards import Ownership
 from oxgang.api.fields import Line, Moment
 from oxgang.api.messages import SignMessage
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
@@ -77,7 +77,7 @@ class OwnWordOut(Schema):
     part: When | None
     text: str
     archived: bool
-    whose: Whose
+    ownership: Ownership
 
 
 class CheckWords(Schema):

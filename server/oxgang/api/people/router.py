@@ -24,10 +24,10 @@ from oxgang.api.people.schemas import (
     HandedOver,
     HandOver,
     InviteIn,
+    OwnershipIn,
     PeopleOut,
     PersonChange,
     PersonOut,
-    WhoseIn,
 )
 from oxgang.range_sessions.services.leaving import leave_with_tokens
 
@@ -171,8 +171,8 @@ def _named(academy: Academy, ids: Iterable[int]) -> list[Coach]:
     return [people.coach_in(academy, pk) for pk in ids]
 
 
-@router.put("/students/{student_id}/whose", response=HandedOver)
-def whose(request: HttpRequest, student_id: UUID, data: WhoseIn) -> HandedOver:
+@router.put("/students/{student_id}/ownership", response=HandedOver)
+def ownership(request: HttpRequest, student_id: UUID, data: OwnershipIn) -> HandedOver:
     """Whose one student is, and with whom the student is shared."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)

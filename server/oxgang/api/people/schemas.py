@@ -93,7 +93,7 @@ class HandedOver(Schema):
     students: int
 
 
-class WhoseIn(Schema):
+class OwnershipIn(Schema):
     """Whose the student is, and with whom the student is shared; left out stays."""
 
     coach_id: int | None = None

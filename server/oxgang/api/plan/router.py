@@ -25,7 +25,7 @@ from oxgang.api.plan.schemas import (
     PlanRequest,
 )
 from oxgang.core.ground.stages import Criteria
-from oxgang.core.keeping.looks import measured_strips
+from oxgang.core.keeping.ground_over_time import measured_strips
 from oxgang.core.practice.plan import Planned, Why, check_balls, foreseen
 from oxgang.core.practice.protocols import Protocol, Wish, balls_in, plan_for
 from oxgang.core.words.messages import Message

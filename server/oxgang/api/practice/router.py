@@ -57,7 +57,7 @@ from oxgang.practice.selectors.rounds import (
     rounds_of,
 )
 from oxgang.practice.selectors.week import week_for
-from oxgang.practice.services.homework import archive_routine, keep_routine, look_at_rounds
+from oxgang.practice.services.homework import archive_routine, keep_routine, mark_rounds_seen
 from oxgang.practice.services.rounds import save_round, take_round_back
 from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
@@ -94,7 +94,7 @@ def _trials(student: Student, cached: CachedMatrix, field: Field) -> list[TrialO
 
 def _routines(coach: Coach) -> list[RoutineOut]:
     return [
-        made(RoutineOut, id=r.pk, name=r.name, rows=r.rows, whose=ownership(r.owner_id, coach))
+        made(RoutineOut, id=r.pk, name=r.name, rows=r.rows, ownership=ownership(r.owner_id, coach))
         for r in routines_for(coach)
     ]
 
@@ -180,7 +180,7 @@ def end_round(request: HttpRequest, student_id: UUID, uid: str) -> list[RoundOut
 def seen(request: HttpRequest, student_id: UUID) -> list[RoundOut]:
     """A coach has looked at what the student reported."""
     student = student_of(coach_of(request).academy, student_id)
-    look_at_rounds(student, now=timezone.now())
+    mark_rounds_seen(student, now=timezone.now())
     return [round_out(row) for row in rounds_of(student)[:SHOWN]]
 
 

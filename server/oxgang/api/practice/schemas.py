@@ -7,7 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.selectors.standards import Whose
+from oxgang.academy.selectors.standards import Ownership
 from oxgang.api.fields import Moment, SmallInt
 from oxgang.api.messages import WeekMessage
 from oxgang.core.practice.forms import BALLS_RANGE, SEED_RANGE, NetTarget, PracticeForm, Step
@@ -186,7 +186,7 @@ class RoutineOut(Schema):
     id: int
     name: str
     rows: list[RowBody]
-    whose: Whose
+    ownership: Ownership
 
 
 class RoutineIn(Schema):

@@ -18,7 +18,7 @@ from oxgang.api.fields import made
 from oxgang.api.practice.content import row_name
 from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
 from oxgang.core.errors import InputError
-from oxgang.core.keeping.looks import default_period
+from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report

@@ -26,7 +26,7 @@ def _standards(coach: Coach) -> list[StandardOut]:
             id=row.pk,
             kind=row.kind,
             name=row.name,
-            whose=ownership(row.owner_id, coach),
+            ownership=ownership(row.owner_id, coach),
             by=row.owner.name if row.owner else "",
             set_ups=row.content if row.kind == StandardKind.SET_UP else None,
             card=row.content if row.kind == StandardKind.CARD else None,

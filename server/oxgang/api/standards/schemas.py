@@ -4,7 +4,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.academy.models import StandardKind
-from oxgang.academy.selectors.standards import Whose
+from oxgang.academy.selectors.standards import Ownership
 from oxgang.academy.services.standards import MAX_NAME
 from oxgang.api.flight.schemas import RecipesBody
 from oxgang.api.settings.schemas import CardForm
@@ -16,7 +16,7 @@ class StandardOut(Schema):
     id: int
     kind: StandardKind
     name: str
-    whose: Whose
+    ownership: Ownership
     by: str
     set_ups: RecipesBody | None
     card: CardForm | None

@@ -49,9 +49,9 @@ class Hit:
     angle. `carry_yd` is in standard conditions, without surface factors' uncertainty; `sd` is what a
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
     is today, `moment` when it was hit, if known. One hit with an adjustment has it in `point`: it teaches
-    what the adjustment is worth and is no ball of the cell's own. `told` is no ball but a carry from a
+    what the adjustment is worth and is no ball of the cell's own. `imported` is no ball but a carry from a
     matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
-    the student scatters. `wind_told` is whether its carry was converted from a known
+    the student scatters. `wind_known` is whether its carry was converted from a known
     wind.
     """
 

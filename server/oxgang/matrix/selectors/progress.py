@@ -11,7 +11,7 @@ from oxgang.academy.selectors.chain import windows_of
 from oxgang.core.carry.hits import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
-from oxgang.core.keeping.looks import GroundOnDay, days_to_look, look_at
+from oxgang.core.keeping.ground_over_time import GroundOnDay, days_to_show, ground_on_day
 from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
@@ -66,7 +66,7 @@ def progress_of(
         stretch_of(hits, launches, from_day, to_day),
         turn_at(hits, launches, middle, **span) if middle else None,
         stretches_of(hits, launches, from_day, to_day),
-        [_look(student, now, day) for day in days_to_look(days, from_day, to_day)],
+        [_look(student, now, day) for day in days_to_show(days, from_day, to_day)],
         [(e, turn_at(hits, launches, e.on, **span)) for e in events if e.kind.compares],
         _lessons(hits, launches, lessons, from_day, to_day),
         [v for v in versions_of(student).order_by("number") if from_day <= v.published_at.date() <= to_day],
@@ -103,7 +103,7 @@ def _launches(student: Student) -> list[Launched]:
 
 def _look(student: Student, now: StudentMatrix, day: date) -> GroundOnDay:
     matrix = now.evidence.on(day, clubs_on(student, day, now.names)).matrix()
-    return look_at(
+    return ground_on_day(
         day,
         matrix.cells,
         from_yd=student.from_yd,

@@ -9,7 +9,7 @@ from datetime import date
 
 from oxgang.academy.models import Student
 from oxgang.core.carry.conflicts import Conflict, Suspect
-from oxgang.core.keeping.drift.verdict import StrikeCount, Verdict, struck_of, verdict_on
+from oxgang.core.keeping.drift.verdict import StrikeCount, Verdict, strike_counts, verdict_on
 from oxgang.core.keeping.review import Moved, compare
 from oxgang.core.words.shots import CellKey, Strike
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
@@ -55,7 +55,7 @@ def review_of(student: Student, day: date) -> Review:
 
 def _struck(before: StudentMatrix, balls: Sequence[Ball]) -> StrikeCount:
     now = [ball for ball in balls if not ball.excluded]
-    return struck_of(
+    return strike_counts(
         before.hits,
         [(Strike(ball.strike), ball.carry_yd, ball.standard_yd) for ball in now],
     )

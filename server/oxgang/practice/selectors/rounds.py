@@ -26,7 +26,7 @@ from oxgang.core.practice.trials import Trial
 from oxgang.core.words.green import USUAL_HANDICAP
 from oxgang.core.words.shots import CellKey, Strike
 from oxgang.matrix.selectors.matrix import StudentMatrix
-from oxgang.practice.as_data import call_of, key_of, struck_of
+from oxgang.practice.as_data import call_of, key_of, round_balls
 from oxgang.practice.models import Round
 from oxgang.range_sessions.selectors.balls import balls_of
 
@@ -67,7 +67,7 @@ def tries_in(rounds: Iterable[Round]) -> Iterator[tuple[Call, CellKey | None, li
         calls = [call_of(call) for call in made.calls]
         for result in made.results:
             call = calls[result["call"]]
-            yield call, key_of(result.get("shot")) or call.shot, struck_of(result["balls"]), made
+            yield call, key_of(result.get("shot")) or call.shot, round_balls(result["balls"]), made
 
 
 def lost_to_random(rounds: Sequence[Round]) -> Difference | None:

@@ -145,7 +145,7 @@ def close_homework(homework: Homework, *, by: Coach, now: datetime) -> None:
 
 
 @transaction.atomic
-def look_at_rounds(student: Student, *, now: datetime) -> None:
+def mark_rounds_seen(student: Student, *, now: datetime) -> None:
     """The coach has seen what the student reported so far."""
     Round.objects.filter(student=student, reported=True, seen_at=None).update(seen_at=now)
 
@@ -189,8 +189,8 @@ def keep_routine(
         done = [created(routine)]
     else:
         if routine.owner_id != (None if house else by.pk):
-            whose = "the house" if routine.owner is None else routine.owner.name
-            raise InputError(f'"{name}" is kept by {whose}. Give yours another name.', field="name")
+            keeper = "the house" if routine.owner is None else routine.owner.name
+            raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
         before = fields_of(routine, ["rows"])
         routine.rows = plain
         routine.save(update_fields=["rows"])

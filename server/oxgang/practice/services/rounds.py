@@ -20,7 +20,7 @@ from oxgang.core.practice.par import as_data
 from oxgang.core.practice.scoring import Scoring, checked_result, checked_score, score
 from oxgang.core.practice.trials import RULES, Trial
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot
-from oxgang.practice.as_data import call_of, key_of, struck_of
+from oxgang.practice.as_data import call_of, key_of, round_balls
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors.player import matrix_now, par_for
 from oxgang.range_sessions.services.balls import local_day, record_balls
@@ -134,7 +134,7 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         by=by,
     )
     did = AuditAction.PRACTICE_REPORTED if by is None else AuditAction.PRACTISED
-    record_entry(student, did, _told(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
+    record_entry(student, did, _values_of(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
     balls, left = _balls(student, hit, calls, ended)
     if balls:
         record_balls(student, balls, by=by, now=now, reported=by is None)
@@ -149,7 +149,7 @@ def _results(calls: Sequence[Call], given: Sequence[Mapping[str, Any]]) -> dict[
             raise InputError(f"There is no call {place + 1} in this round.", field="results")
         if place in results:
             raise InputError(f"Call {place + 1} has two results.", field="results")
-        results[place] = checked_result(calls[place], struck_of(result["balls"]))
+        results[place] = checked_result(calls[place], round_balls(result["balls"]))
     return results
 
 
@@ -164,7 +164,7 @@ def _balls(
     for result in hit.results:
         call = calls[result["call"]]
         key: CellKey | None = key_of(result.get("shot")) or call.shot
-        for number, ball in enumerate(struck_of(result["balls"])):
+        for number, ball in enumerate(round_balls(result["balls"])):
             if ball.carry_yd is None or result["balls"][number].get("uid"):
                 continue
             position = None if key is None else swings.get(key.swing.casefold())
@@ -195,11 +195,16 @@ def take_round_back(made: Round, *, by: Coach, now: datetime) -> None:
     made.withdrawn_at = now
     made.save(update_fields=["withdrawn_at"])
     record_entry(
-        made.student, AuditAction.PRACTISED, _told(made), by=by, now=now, changes=changed(made, before)
+        made.student,
+        AuditAction.PRACTISED,
+        _values_of(made),
+        by=by,
+        now=now,
+        changes=changed(made, before),
     )
 
 
-def _told(made: Round) -> dict[str, object]:
+def _values_of(made: Round) -> dict[str, object]:
     """What the log says of a round."""
     return {
         "what": made.trial or made.form,

@@ -187,10 +187,10 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
                 moment=moment,
             )
         )
-    return [*hits, *_told(student, clubs, hits)]
+    return [*hits, *_imported(student, clubs, hits)]
 
 
-def _told(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> list[Hit]:
+def _imported(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> list[Hit]:
     """What a matrix kept elsewhere says of cells with too few balls of their own. One query."""
     positions = student.scale.as_core().positions
     balls = Counter(hit.cell for hit in hits if hit.counts)

@@ -167,7 +167,7 @@ def _check(appointment: Appointment, now: datetime) -> None:
         starts_at__lt=ends,
         starts_at__gt=starts - timedelta(minutes=hi),
     ).exclude(pk=appointment.pk)
-    for whose, taken in (
+    for owner, taken in (
         (appointment.student.name, near.filter(student=appointment.student)),
         (appointment.coach.name, near.filter(coach=appointment.coach)),
     ):
@@ -176,7 +176,7 @@ def _check(appointment: Appointment, now: datetime) -> None:
         for other in taken.select_related("student__academy"):
             if other.starts_at + timedelta(minutes=other.minutes) > starts:
                 raise InputError(
-                    f"{whose} already has a session then: {_when(other)}, {other.student.name}.",
+                    f"{owner} already has a session then: {_when(other)}, {other.student.name}.",
                     field="starts_at",
                 )
 

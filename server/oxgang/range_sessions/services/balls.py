@@ -148,9 +148,9 @@ def _refuse_if_taken(sent: FeedBall, student: Student) -> None:
     """Refuse a device's ball that somebody else has. Writers queue, so nobody comes in between."""
     taken = Ball.objects.filter(sent=sent, withdrawn_at=None).select_related("student").first()
     if taken is not None:
-        whose = "this student" if taken.student_id == student.pk else taken.student.name
+        owner = "this student" if taken.student_id == student.pk else taken.student.name
         raise TakenAlready(
-            f"This ball already went to {whose}, {taken.swing}. Undo it there first.",
+            f"This ball already went to {owner}, {taken.swing}. Undo it there first.",
             field="feed_id",
         )
     if FeedBall.objects.filter(pk=sent.pk, discarded_at__isnull=False).exists():

@@ -79,9 +79,9 @@ def _refuse_if_elsewhere(student: Student, day: date) -> None:
         raise InputError(f"{student.name} is archived. Bring {student.name} back first.")
     there = bay_with(student, day)
     if there is not None:
-        whose = f" of {there.group.made_by.name}" if there.group.made_by else ""
+        owner = f" of {there.group.made_by.name}" if there.group.made_by else ""
         raise ChangedMeanwhile(
-            f"{student.name} hits in bay {there.number} of a group{whose} today. "
+            f"{student.name} hits in bay {there.number} of a group{owner} today. "
             "Take the student out there first, or end that group.",
             field="students",
         )

@@ -87,13 +87,13 @@ export interface paths {
          * Welcome
          * @description What a one-time link is for. Looking does not use it up.
          */
-        get: operations["oxgang_api_people_door_welcome"];
+        get: operations["oxgang_api_people_links_welcome"];
         put?: never;
         /**
          * Enter
          * @description Use a one-time link, and be signed in; whoever has a second factor signs in with it.
          */
-        post: operations["oxgang_api_people_door_enter"];
+        post: operations["oxgang_api_people_links_enter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -191,13 +191,13 @@ export interface paths {
          * Before The Start
          * @description What the first start chooses from; refused once there is an academy.
          */
-        get: operations["oxgang_api_people_door_before_the_start"];
+        get: operations["oxgang_api_people_links_before_the_start"];
         put?: never;
         /**
          * First Start
          * @description Begin the first academy, and be signed in as its head coach.
          */
-        post: operations["oxgang_api_people_door_first_start"];
+        post: operations["oxgang_api_people_links_first_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2190,6 +2190,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/ownership": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Ownership
+         * @description Whose one student is, and with whom the student is shared.
+         */
+        put: operations["oxgang_api_people_router_ownership"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/pick": {
         parameters: {
             query?: never;
@@ -2756,26 +2776,6 @@ export interface paths {
          * @description What another bag would do for the student. Nothing is stored.
          */
         post: operations["oxgang_api_gaps_router_what_if"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/students/{student_id}/whose": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Whose
-         * @description Whose one student is, and with whom the student is shared.
-         */
-        put: operations["oxgang_api_people_router_whose"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5408,14 +5408,24 @@ export interface components {
             kind: components["schemas"]["WordKind"];
             /** Name */
             name: string;
+            /**
+             * Ownership
+             * @enum {string}
+             */
+            ownership: "house" | "mine" | "other";
             part: components["schemas"]["When"] | null;
             /** Text */
             text: string;
-            /**
-             * Whose
-             * @enum {string}
-             */
-            whose: "house" | "mine" | "other";
+        };
+        /**
+         * OwnershipIn
+         * @description Whose the student is, and with whom the student is shared; left out stays.
+         */
+        OwnershipIn: {
+            /** Coach Id */
+            coach_id?: number | null;
+            /** Shared With */
+            shared_with?: number[] | null;
         };
         /**
          * ParOut
@@ -6546,13 +6556,13 @@ export interface components {
             id: number;
             /** Name */
             name: string;
-            /** Rows */
-            rows: components["schemas"]["RowBody"][];
             /**
-             * Whose
+             * Ownership
              * @enum {string}
              */
-            whose: "house" | "mine" | "other";
+            ownership: "house" | "mine" | "other";
+            /** Rows */
+            rows: components["schemas"]["RowBody"][];
         };
         /**
          * RowBody
@@ -7267,12 +7277,12 @@ export interface components {
             kind: components["schemas"]["StandardKind"];
             /** Name */
             name: string;
-            set_ups: components["schemas"]["RecipesBody"] | null;
             /**
-             * Whose
+             * Ownership
              * @enum {string}
              */
-            whose: "house" | "mine" | "other";
+            ownership: "house" | "mine" | "other";
+            set_ups: components["schemas"]["RecipesBody"] | null;
         };
         /**
          * StandingOut
@@ -8144,16 +8154,6 @@ export interface components {
          */
         When: "setup" | "back" | "through";
         /**
-         * WhoseIn
-         * @description Whose the student is, and with whom the student is shared; left out stays.
-         */
-        WhoseIn: {
-            /** Coach Id */
-            coach_id?: number | null;
-            /** Shared With */
-            shared_with?: number[] | null;
-        };
-        /**
          * Why
          * @description Why balls are planned.
          * @enum {string}
@@ -8415,7 +8415,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_door_welcome: {
+    oxgang_api_people_links_welcome: {
         parameters: {
             query?: never;
             header?: never;
@@ -8437,7 +8437,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_door_enter: {
+    oxgang_api_people_links_enter: {
         parameters: {
             query?: never;
             header?: never;
@@ -8549,7 +8549,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_door_before_the_start: {
+    oxgang_api_people_links_before_the_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -8571,7 +8571,7 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_door_first_start: {
+    oxgang_api_people_links_first_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -11256,6 +11256,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_people_router_ownership: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnershipIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
     oxgang_api_pick_router_pick: {
         parameters: {
             query: {
@@ -12138,32 +12164,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfOut"];
-                };
-            };
-        };
-    };
-    oxgang_api_people_router_whose: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                student_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WhoseIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandedOver"];
                 };
             };
         };

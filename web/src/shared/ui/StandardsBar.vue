@@ -51,7 +51,7 @@ function drop(): void {
 }
 const may = computed(() => {
   const standard = mine.value.find((s) => s.id === chosen.value);
-  return standard && (standard.whose === "mine" || props.leads);
+  return standard && (standard.ownership === "mine" || props.leads);
 });
 </script>
 
@@ -62,7 +62,7 @@ const may = computed(() => {
       <select v-model="chosen" @change="choose">
         <option value="">as it stands here</option>
         <option v-for="one in mine" :key="one.id" :value="one.id">
-          {{ one.name }}{{ one.whose === "house" ? " (house)" : "" }}
+          {{ one.name }}{{ one.ownership === "house" ? " (house)" : "" }}
         </option>
       </select></label
     >

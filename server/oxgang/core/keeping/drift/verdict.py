@@ -147,7 +147,7 @@ def day_of(struck: StrikeCount, *, scatter: float, freedom: float) -> DayOfStrik
     return DayOfStrikes(struck, chance, scatter, wild)
 
 
-def struck_of(
+def strike_counts(
     earlier: Sequence[Hit], now: Sequence[tuple[Strike, float | None, float | None]]
 ) -> StrikeCount:
     """The strikes of new balls against the usual ones, and what conditions took or gave.

@@ -52,7 +52,7 @@ export const STEPS: Step[] = [
 const at = useSessionStorage<number | null>("oxgang-look", null, {
   serializer: { read: (v) => (v === "" ? null : Number(v)), write: (v) => String(v ?? "") },
 });
-const whose = useSessionStorage("oxgang-look-at", "");
+const student = useSessionStorage("oxgang-look-at", "");
 
 export function useLook() {
   const router = useRouter();
@@ -63,7 +63,7 @@ export function useLook() {
     const next = STEPS[to];
     if (!next) return leave();
     at.value = to;
-    const params = { studentId: whose.value };
+    const params = { studentId: student.value };
     const query = next.place === "matrix" ? { at: "62" } : {};
     await router.push(next.place === "students" ? { name: "students" } : { name: next.place, params, query });
   }
@@ -76,7 +76,7 @@ export function useLook() {
     const some = [...found.rows].sort((a, b) => b.covered - a.covered)[0];
     error.value = some ? "" : "There is no student to look at yet. Add one, or the example, first.";
     if (!some) return;
-    whose.value = some.id;
+    student.value = some.id;
     await go(0);
   }
   function leave(): void {

@@ -17,7 +17,7 @@ const emit = defineEmits<{
   add: [kind: Schemas["WordKind"], text: string];
 }>();
 const own = (kind: Schemas["WordKind"]) =>
-  props.page.own.filter((word) => word.kind === kind && !word.archived && word.whose !== "other");
+  props.page.own.filter((word) => word.kind === kind && !word.archived && word.ownership !== "other");
 interface Shown {
   name: string;
   label: string;

@@ -21,7 +21,7 @@ const page = (more: Partial<Schemas["LessonsPage"]> = {}): Schemas["LessonsPage"
       part: "back",
       text: "Hat level",
       archived: false,
-      whose: "house",
+      ownership: "house",
     },
   ],
   ...more,

@@ -46,7 +46,7 @@ const checks = computed<Check[]>(() => {
     .filter(
       (word) =>
         word.kind === "checkpoint" &&
-        ((!word.archived && word.whose !== "other") || word.name in draft.value.seen),
+        ((!word.archived && word.ownership !== "other") || word.name in draft.value.seen),
     )
     .map((word) => ({
       name: word.name,
@@ -55,7 +55,7 @@ const checks = computed<Check[]>(() => {
       much: texts.value.format("lesson-much"),
       little: texts.value.format("lesson-little"),
       own: word.id,
-      drops: word.whose === "mine" || leads.value,
+      drops: word.ownership === "mine" || leads.value,
     }));
   const parts = ["setup", "back", "through"];
   return [...known, ...own].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));

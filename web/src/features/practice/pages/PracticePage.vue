@@ -259,10 +259,10 @@ useKeys("Practice", [
               <span class="quiet">Kept:</span>
               <span v-for="routine in page.routines" :key="routine.id">
                 <button type="button" @click="useRoutine(routine)">
-                  {{ routine.name }}{{ routine.whose === "house" ? " (house)" : "" }}
+                  {{ routine.name }}{{ routine.ownership === "house" ? " (house)" : "" }}
                 </button>
                 <button
-                  v-if="routine.whose === 'mine' || leads"
+                  v-if="routine.ownership === 'mine' || leads"
                   type="button"
                   class="drop"
                   :aria-label="`Take ${routine.name} off the list`"

@@ -12,7 +12,7 @@ import BagTable from "../components/BagTable.vue";
 import EventsPanel from "../components/EventsPanel.vue";
 import FilesPanel from "../components/FilesPanel.vue";
 import ScaleEditor from "../components/ScaleEditor.vue";
-import WhosePanel from "../components/WhosePanel.vue";
+import OwnershipPanel from "../components/OwnershipPanel.vue";
 import StudentForm, { type StudentDraft } from "../components/StudentForm.vue";
 
 const props = defineProps<{ studentId: string }>();
@@ -132,7 +132,7 @@ function setArchived(away: boolean): void {
           <DeferredMount
             ><section class="sheet">
               <h2>Whose student</h2>
-              <WhosePanel :student="student.data.value" /></section
+              <OwnershipPanel :student="student.data.value" /></section
           ></DeferredMount>
           <DeferredMount
             ><section class="sheet">

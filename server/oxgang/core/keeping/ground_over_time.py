@@ -34,7 +34,7 @@ class GroundOnDay:
     strips: list[Strip]
 
 
-def look_at(
+def ground_on_day(
     day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
 ) -> GroundOnDay:
     """How the ground stood under the cells of a day."""
@@ -59,7 +59,7 @@ def measured_strips(cells: Sequence[Cell], *, from_yd: int, to_yd: int, toleranc
     return small_ground(measured, loose, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
 
-def days_to_look(hit: Sequence[date], from_day: date, to_day: date) -> list[date]:
+def days_to_show(hit: Sequence[date], from_day: date, to_day: date) -> list[date]:
     """The days after which the ground changed, thinned out evenly, and the ends of the period."""
     ends = sorted({from_day, *hit, to_day})
     if len(ends) <= LOOKS:

@@ -17,7 +17,7 @@ const { busy, error, save } = useSaving();
 const write = (body: { coach_id?: number; shared_with?: number[] }) =>
   save(async () => {
     const params = { path: { student_id: props.student.id } };
-    await dataOf(api.PUT("/api/students/{student_id}/whose", { params, body }));
+    await dataOf(api.PUT("/api/students/{student_id}/ownership", { params, body }));
     await forget(props.student.id);
   });
 function hand(event: Event): void {
