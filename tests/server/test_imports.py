@@ -40,7 +40,7 @@ def test_a_file_goes_in_once_and_comes_out_without_loss(api: Api, coach: Coach, 
     url = f"/students/{student.pk}/shots"
     report = api.upload(f"{url}/check", GOOD).json()
     assert (report["new"], report["known"], report["problems_total"]) == (4, 0, 0)
-    assert report["kept_as_notes"] == ["wind_note"]
+    assert report["as_notes"] == ["wind_note"]
     assert Ball.objects.count() == 0
     assert stored(api.upload(url, GOOD)) == {"done": 4, "total": 4, "new": 4, "stored": True}
     assert stored(api.upload(url, GOOD))["new"] == 0

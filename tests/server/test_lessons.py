@@ -49,7 +49,7 @@ def test_a_lesson_is_written_changed_taken_away_and_brought_back(api: Api, stude
 
 
 @pytest.mark.parametrize(
-    ("when", "body", "said"),
+    ("when", "body", "sentence_of"),
     [
         (-1, {}, "on its day or later"),
         (0, {"seen": {"check-hat": "fine"}}, "no checkpoint"),

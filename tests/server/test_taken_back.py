@@ -74,16 +74,16 @@ def test_told_numbers_and_publications_are_taken_back(api: Api, student: Student
         return api.upload(f"{url}/imported-carries", f"club,swing,carry_yd\n56,9:00,{carry}\n".encode())
 
     assert told(60).json()["accepted"] == 1
-    assert cell(api, student)["told_yd"] == 60
+    assert cell(api, student)["imported_yd"] == 60
     assert told(64).json()["accepted"] == 1
     assert undo(api, last(api, student)).status_code == 200
-    assert cell(api, student)["told_yd"] == 60
+    assert cell(api, student)["imported_yd"] == 60
     first = Entry.objects.filter(student=student, code="log-carries-told").earliest("pk")
     assert undo(api, {"id": first.pk}).status_code == 200
-    assert cell(api, student)["told_yd"] is None
+    assert cell(api, student)["imported_yd"] is None
     assert ImportedCarry.objects.count() == 1
     assert undo(api, last(api, student)).status_code == 200
-    assert cell(api, student)["told_yd"] == 60
+    assert cell(api, student)["imported_yd"] == 60
 
     hit_ago(api, student, wedge, [60, 61, 59, 60, 61])
     keep(api, student)

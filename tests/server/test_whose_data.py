@@ -71,10 +71,10 @@ def whole(api: Api, coach: Coach) -> Student:
 
 def test_one_page_says_what_is_kept_and_that_somebody_looked(api: Api, whole: Student) -> None:
     kept = api("GET", f"/students/{whole.pk}/data-inventory").data
-    counts = {row["kind"]: row["count"] for row in kept["holdings"]}
+    counts = {row["kind"]: row["count"] for row in kept["records"]}
     assert counts | {"balls": 7, "lessons": 1, "pictures": 1, "links": 1, "sent": 1} == counts
     assert set(counts) >= {"clubs", "events", "plans", "appointments", "homework", "consent", "log"}
-    balls = next(row for row in kept["holdings"] if row["kind"] == "balls")
+    balls = next(row for row in kept["records"] if row["kind"] == "balls")
     assert (balls["first"], balls["last"]) == (day(9), day(0))
     assert kept["consent"]["guardian"] == "Guardiana Quillfeather"
     assert kept["links"][0]["opened"] == 0

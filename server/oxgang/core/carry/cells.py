@@ -82,7 +82,7 @@ class Cell:
     """One cell of a matrix, in yards; the interval is for the mean carry, at `intervals.LEVEL`.
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
-    arm angle. `told_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
+    arm angle. `imported_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
     `back_in` and `down_in` are the adjustment [inches] where it is a cell hit with one.
     """
 

@@ -56,7 +56,7 @@ BALL_FIELDS = (
     "wet",
     "reported",
 )
-IMPORTED_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "told_on")
+IMPORTED_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "imported_on")
 PLAYED_FIELDS = (
     "swing",
     "arm_deg",

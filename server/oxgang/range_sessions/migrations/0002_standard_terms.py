@@ -3,7 +3,7 @@ from django.db import migrations, models
 # What the log's changes, which can be undone, call by names that columns no longer have.
 FIELDS = {
     "range_sessions.Ball": {"kept": "accepted", "home_yd": "standard_yd", "home_sd": "standard_sd"},
-    "range_sessions.ToldCell": {"told_on": "imported_on", "told_by": "imported_by"},
+    "range_sessions.ToldCell": {"told_on": "imported_on", "told_by_id": "imported_by_id"},
     "practice.Round": {"told": "score_only"},
 }
 MODELS = {"range_sessions.ToldCell": "range_sessions.ImportedCarry"}

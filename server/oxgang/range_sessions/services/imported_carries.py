@@ -24,7 +24,7 @@ def import_carries(
     by: Coach,
     now: datetime,
 ) -> tuple[int, list[RowProblem]]:
-    """Keep the carries of a matrix file; a cell told before takes the new carry.
+    """Keep the carries of a matrix file; a cell imported before takes the new carry.
 
     Returns
     -------
@@ -59,8 +59,8 @@ def import_carries(
         values = {
             "arm_deg": swing.arm_deg,
             "carry_yd": row.carry_yd,
-            "told_on": row.last_measured or local_day(student, now),
-            "told_by_id": by.pk,
+            "imported_on": row.last_measured or local_day(student, now),
+            "imported_by_id": by.pk,
             "withdrawn_at": None,
         }
         imported = ImportedCarry.objects.filter(**which).first()

@@ -77,16 +77,16 @@ def keep_plan(
     }
     balls = sum(item["balls"] for item in fields.items)
     did = AuditAction.HOMEWORK_KEPT if fields.homework else AuditAction.PLAN_KEPT
-    values = {"title": values["title"], "balls": balls}
+    noted = {"title": values["title"], "balls": balls}
     if plan is None:
         plan = StoredPlan.objects.create(student=student, homework=fields.homework, **values)
-        record_entry(student, did, values, by=by, now=now, changes=[created(plan, "dropped_at")])
+        record_entry(student, did, noted, by=by, now=now, changes=[created(plan, "dropped_at")])
         return plan
     before = fields_of(plan, FIELDS)
     for name, value in values.items():
         setattr(plan, name, value)
     plan.save()
-    record_entry(student, did, values, by=by, now=now, changes=changed(plan, before))
+    record_entry(student, did, noted, by=by, now=now, changes=changed(plan, before))
     return plan
 
 

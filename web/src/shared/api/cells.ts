@@ -1,5 +1,6 @@
 /** How a cell is addressed and called. */
 import type { Schemas } from "./client";
+import { UNSAID } from "./shotDefaults";
 import type { Cell, PlanItem } from "./queries";
 
 export interface CellAddress {
@@ -10,8 +11,8 @@ export interface CellAddress {
   tempo: Schemas["Tempo"];
 }
 
-/** What a shot is when nothing is said of it; `/api/words` has the same. */
-export const PLAIN = { trajectory: "stock", spin: "check", tempo: "normal" } as const;
+/** The usual height, spin and tempo: what a shot's name leaves out. */
+export const PLAIN = { trajectory: UNSAID.trajectory, spin: UNSAID.spin, tempo: UNSAID.tempo } as const;
 
 /** The cell of a record that has one among other things. */
 export const addressOf = ({ club, swing, trajectory, spin, tempo }: CellAddress): CellAddress => ({

@@ -6,6 +6,7 @@ import { v7 as uuid } from "uuid";
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import { cellName, cellOfItem, type CellAddress } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
+import { RANGE_LIE } from "@/shared/api/shotDefaults";
 import { usePlan, useMatrix, useStudent, useWords, type Strike } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { enqueue } from "@/shared/outbox/outbox";
@@ -26,7 +27,7 @@ const BOXES = 5;
 const NOON = 12;
 const day = ref(dayjs().format("YYYY-MM-DD"));
 const conditions = reactive({
-  lie: "mat" as Schemas["Lie"],
+  lie: RANGE_LIE as Schemas["Lie"],
   ball: "range" as Schemas["BallType"],
   read: "eye" as "typed" | "laser" | "eye",
 });

@@ -1,17 +1,12 @@
 /** One student of a group: the session as on the range alone, and the shot as all tablets have it. */
 import { useDebounceFn } from "@vueuse/core";
 import { computed, watch } from "vue";
-import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
-import type { CellAddress } from "@/shared/api/cells";
-import { useTexts } from "@/shared/texts/texts";
-import { useUnits } from "@/shared/units/units";
-import { useCarries } from "./carries";
-import { useCell } from "./cell";
-import { useConditions } from "./conditions";
+import { addressOf } from "@/shared/api/cells";
+import { UNSAID } from "@/shared/api/shotDefaults";
 import type { Bay, Plays, useGroup } from "./group";
 import { loadWords } from "./load";
-import { useRangePlan } from "./plan";
-import { clubOf, useSession } from "./session";
+import { clubOf } from "./session";
+import { usePlannedSession } from "./shotSession";
 
 export type BayNow = ReturnType<typeof useBay>;
 
@@ -25,42 +20,8 @@ export interface BayOptions {
 const TELL_AFTER_MS = 120;
 
 export function useBay({ studentId, bay, group }: BayOptions) {
-  const words = useWords();
-  const student = useStudent(studentId);
-  const matrix = useMatrix(studentId, true);
-  const planned = usePlan(studentId);
-  const units = useUnits(() => student.data.value?.units);
-  const texts = useTexts(() => student.data.value?.units);
-  const conditions = useConditions(studentId);
-  const { clubs, swings, cell, cue, step } = useCell({
-    matrix: () => matrix.data.value,
-    words: () => words.data.value,
-  });
-  const session = useSession({
-    studentId,
-    student: () => student.data.value,
-    matrix: () => matrix.data.value,
-    cell: () => cell.value,
-    conditions: () => conditions.body.value,
-  });
-  const carries = useCarries(
-    () => matrix.data.value,
-    () => session.now.value.cell,
-  );
-  const plan = useRangePlan({
-    items: () => planned.data.value?.plan?.items ?? [],
-    balls: () => session.balls.value,
-    cell: () => cell.value,
-    go,
-  });
-  function go(address: CellAddress, item: PlanItem): void {
-    cell.value = address;
-    conditions.change({
-      ...(item.lie ? { lie: item.lie } : {}),
-      ballIn: item.ball_position_in ?? 0,
-      gripIn: item.grip_down_in ?? 0,
-    });
-  }
+  const here = usePlannedSession({ studentId });
+  const { words, student, planned, texts, conditions, clubs, cell, session, plan } = here;
 
   /** The shot as it stands here, in the server's words. */
   const plays = computed<Plays | null>(() => {
@@ -85,17 +46,17 @@ export function useBay({ studentId, bay, group }: BayOptions) {
     const club = student.data.value?.clubs.find((c) => c.id === theirs.club_id);
     if (!club || !clubs.value.length) return;
     agreed = theirText;
-    const { swing, trajectory, spin, tempo } = whole(theirs);
-    cell.value = { club: club.label, swing, trajectory, spin, tempo } as CellAddress;
+    const all = whole(theirs);
+    cell.value = addressOf({ ...all, club: club.label });
     conditions.change({
-      lie: theirs.lie ?? "mat",
-      ball: theirs.ball ?? "premium",
-      temperature: theirs.temperature_c ?? null,
-      headwind: theirs.headwind_mps ?? null,
-      ballIn: theirs.ball_position_in ?? 0,
-      gripIn: theirs.grip_down_in ?? 0,
-      grooves: theirs.grooves ?? "clean",
-      wet: theirs.wet ?? false,
+      lie: all.lie,
+      ball: all.ball,
+      temperature: all.temperature_c,
+      headwind: all.headwind_mps,
+      ballIn: all.ball_position_in,
+      gripIn: all.grip_down_in,
+      grooves: all.grooves,
+      wet: all.wet,
     });
   }
   const known = computed(() => student.data.value !== undefined && clubs.value.length > 0);
@@ -131,23 +92,10 @@ export function useBay({ studentId, bay, group }: BayOptions) {
   );
   const ready = computed(() => plays.value !== null && !!words.data.value);
   return {
+    ...here,
     studentId,
     number: computed(() => bay().number),
     name: computed(() => bay().student),
-    student,
-    carries,
-    planned,
-    units,
-    texts,
-    conditions,
-    clubs,
-    swings,
-    cell,
-    cue,
-    step,
-    session,
-    plan,
-    go,
     plays,
     load,
     ready,
@@ -155,20 +103,9 @@ export function useBay({ studentId, bay, group }: BayOptions) {
 }
 
 /** With every field, in one order, so that two can be compared. */
-function whole(plays: Plays & { read?: unknown }): Required<Plays> {
-  return {
-    club_id: plays.club_id,
-    swing: plays.swing,
-    trajectory: plays.trajectory ?? "stock",
-    spin: plays.spin ?? "check",
-    tempo: plays.tempo ?? "normal",
-    lie: plays.lie ?? "fairway",
-    ball: plays.ball ?? "premium",
-    temperature_c: plays.temperature_c ?? null,
-    headwind_mps: plays.headwind_mps ?? null,
-    ball_position_in: plays.ball_position_in ?? 0,
-    grip_down_in: plays.grip_down_in ?? 0,
-    grooves: plays.grooves ?? "clean",
-    wet: plays.wet ?? false,
-  };
+function whole({ club_id, swing, ...plays }: Plays): Required<Plays> {
+  const fields = Object.entries(UNSAID).filter(([name]) => name !== "read" && name !== "strike");
+  const said = plays as Record<string, unknown>;
+  const all = fields.map(([name, unsaid]) => [name, said[name] ?? unsaid]);
+  return { club_id, swing, ...(Object.fromEntries(all) as Required<typeof plays>) };
 }

@@ -3,6 +3,7 @@ import { useQuery } from "@pinia/colada";
 import { computed, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { RANGE_LIE, UNSAID } from "@/shared/api/shotDefaults";
 import type { BallIn } from "@/shared/outbox/outbox";
 import { adjustmentWords } from "@/shared/texts/shots";
 import type { Texts } from "@/shared/texts/texts";
@@ -26,16 +27,16 @@ export interface Conditions {
 }
 
 const USUAL: Conditions = {
-  lie: "mat",
-  ball: "premium",
-  read: "typed",
+  lie: RANGE_LIE,
+  ball: UNSAID.ball,
+  read: UNSAID.read,
   reading: "carry",
-  temperature: null,
-  headwind: null,
-  ballIn: 0,
-  gripIn: 0,
-  grooves: "clean",
-  wet: false,
+  temperature: UNSAID.temperature_c,
+  headwind: UNSAID.headwind_mps,
+  ballIn: UNSAID.ball_position_in,
+  gripIn: UNSAID.grip_down_in,
+  grooves: UNSAID.grooves,
+  wet: UNSAID.wet,
   set: false,
 };
 const number = (value: number | null | string) =>
@@ -79,8 +80,8 @@ export function useConditions(studentId: string) {
     ball_position_in: number(now.value.ballIn) ?? 0,
     grip_down_in: number(now.value.gripIn) ?? 0,
     // What was kept of the day by an older page has neither.
-    grooves: now.value.grooves ?? "clean",
-    wet: now.value.wet ?? false,
+    grooves: now.value.grooves ?? UNSAID.grooves,
+    wet: now.value.wet ?? UNSAID.wet,
   }));
   return { now, change, body };
 }

@@ -1,5 +1,6 @@
 /** What the coach sees: the server's balls with everything this browser has not yet sent. */
 import type { Ball } from "@/shared/api/queries";
+import { UNSAID } from "@/shared/api/shotDefaults";
 import type { Op } from "@/shared/outbox/outbox";
 
 export interface ShownBall {
@@ -59,25 +60,17 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
     const state = { waiting: !op.refused, refused: op.refused ?? known?.refused ?? "" };
     if (op.kind === "record") {
       balls.set(op.uid, {
-        uid: op.uid,
+        ...UNSAID,
+        carry_yd: null,
+        total_yd: null,
+        ...op.body,
         club: op.club,
-        swing: op.body.swing,
-        trajectory: op.body.trajectory ?? "stock",
-        spin: op.body.spin ?? "check",
-        tempo: op.body.tempo ?? "normal",
-        strike: op.body.strike ?? "solid",
-        lie: op.body.lie ?? "fairway",
-        carry_yd: op.body.carry_yd ?? null,
-        total_yd: op.body.total_yd ?? null,
         standard_yd: null,
         launch_deg: null,
         side: null,
         spin_rpm: null,
-        ball_position_in: op.body.ball_position_in ?? 0,
-        grip_down_in: op.body.grip_down_in ?? 0,
         extra: {},
         excluded: "",
-        hit_at: op.body.hit_at,
         ...state,
       });
     } else if (op.kind === "undo") {

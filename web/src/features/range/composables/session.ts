@@ -221,18 +221,7 @@ export function useSession(options: SessionOptions) {
     const address = options.cell();
     const club = clubOf(options.student(), address);
     if (!address || !club) return;
-    const body: BallIn = {
-      uid,
-      hit_at: new Date().toISOString(),
-      club_id: club.id,
-      swing: address.swing,
-      trajectory: address.trajectory,
-      spin: address.spin,
-      tempo: address.tempo,
-      ...options.conditions(),
-      ...known,
-    };
-    void enqueue({ kind: "record", studentId, uid, club: club.label, body });
+    recordBall({ studentId, club, address, known: { uid, ...options.conditions(), ...known } });
     undone.value = [];
   }
   function log(
@@ -293,6 +282,22 @@ export function useSession(options: SessionOptions) {
     undo,
     redo,
   };
+}
+
+/** Keep a ball of a shot in the outbox; returns its id. */
+export function recordBall({ studentId, club, address, known }: NewBall): string {
+  const { club: label, ...shot } = addressOf(address);
+  const now = new Date().toISOString();
+  const body: BallIn = { uid: uuid(), hit_at: now, club_id: club.id, ...shot, ...known };
+  void enqueue({ kind: "record", studentId, uid: body.uid, club: label, body });
+  return body.uid;
+}
+interface NewBall {
+  studentId: string;
+  club: { id: string };
+  address: CellAddress;
+  /** What is known of it beside its shot: its number, its strike, the conditions. */
+  known: Partial<BallIn>;
 }
 
 /** So many balls in a row are no single mishits. */

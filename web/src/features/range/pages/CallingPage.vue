@@ -24,7 +24,7 @@ import { useCalling, useVoice, type HitBall, type Wanted } from "../composables/
 import { readingWords, useConditions } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
 import { useFeed } from "../composables/feed";
-import { clubOf } from "../composables/session";
+import { clubOf, recordBall } from "../composables/session";
 
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
@@ -98,19 +98,12 @@ function record(carry: number, strike: Strike, known: Partial<Schemas["BallIn"]>
   const address = shot.value;
   const club = clubOf(student.data.value, address);
   if (!address || !club) return null;
-  const body: Schemas["BallIn"] = {
-    uid: id,
-    hit_at: new Date().toISOString(),
-    club_id: club.id,
-    ...address,
-    ...conditions.body.value,
-    carry_yd: carry,
-    strike,
-    confirmed: true,
-    ...known,
-  };
-  void enqueue({ kind: "record", studentId: props.studentId, uid: id, club: club.label, body });
-  return id;
+  return recordBall({
+    studentId: props.studentId,
+    club,
+    address,
+    known: { uid: id, ...conditions.body.value, carry_yd: carry, strike, confirmed: true, ...known },
+  });
 }
 function take(ball: HitBall): void {
   calling.hit(ball, shot.value);

@@ -2,39 +2,22 @@
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { outboxState } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
 import MeasureField from "@/shared/ui/MeasureField.vue";
-import { useUnits } from "@/shared/units/units";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import CellPicker from "../components/CellPicker.vue";
 import NetPicture from "../components/NetPicture.vue";
-import { useCell } from "../composables/cell";
-import { useConditions } from "../composables/conditions";
 import { useNet } from "../composables/net";
-import { useSession } from "../composables/session";
+import { useShotSession } from "../composables/shotSession";
 
 const props = defineProps<{ studentId: string }>();
-const words = useWords();
-const student = useStudent(() => props.studentId);
-const matrix = useMatrix(() => props.studentId, true);
-const conditions = useConditions(props.studentId);
-const { clubs, swings, cell, cue, bindings } = useCell({
-  matrix: () => matrix.data.value,
-  words: () => words.data.value,
-});
-const session = useSession({
+const { words, matrix, units, clubs, swings, cell, cue, bindings, session } = useShotSession({
   studentId: props.studentId,
-  student: () => student.data.value,
-  matrix: () => matrix.data.value,
-  cell: () => cell.value,
-  conditions: () => conditions.body.value,
 });
-const units = useUnits(() => student.data.value?.units);
 /** As it is said in a sentence, where the sign alone would be read as a word. */
 const smallName = computed(() => (units.value.small.sign === "in" ? "inches" : "centimetres"));
 const net = useNet({

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useTexts } from "@/shared/texts/texts";
 import { computed, ref } from "vue";
-import { addressOf, cellName, type CellAddress } from "@/shared/api/cells";
+import { addressOf, cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useMatrix, usePlan, useStudent, useWords, type PlanItem, type Strike } from "@/shared/api/queries";
+import type { Strike } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
@@ -11,7 +10,6 @@ import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
 import BallQuestion from "../components/BallQuestion.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import CellPicker from "../components/CellPicker.vue";
@@ -20,57 +18,36 @@ import CellAside from "../components/CellAside.vue";
 import FeedPanel from "../components/FeedPanel.vue";
 import LastLesson from "../components/LastLesson.vue";
 import PlanStrip from "../components/PlanStrip.vue";
-import { useCarries } from "../composables/carries";
-import { useCell } from "../composables/cell";
-import { readingWords, useConditions } from "../composables/conditions";
+import { readingWords } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
 import { useFeed } from "../composables/feed";
 import { loadWords } from "../composables/load";
-import { useRangePlan } from "../composables/plan";
-import { clubOf, useSession } from "../composables/session";
+import { clubOf } from "../composables/session";
+import { usePlannedSession } from "../composables/shotSession";
 import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
 
 const props = defineProps<{ studentId: string }>();
-const words = useWords();
-const student = useStudent(() => props.studentId);
-const matrix = useMatrix(() => props.studentId, true);
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
-const conditions = useConditions(props.studentId);
-const { now } = conditions;
-const planned = usePlan(() => props.studentId);
-
-const { clubs, swings, cell, cue, step, bindings, heightBindings } = useCell({
-  matrix: () => matrix.data.value,
-  words: () => words.data.value,
-  inTurn: (act) => inTurn(act),
-});
-
-const session = useSession({
-  studentId: props.studentId,
-  student: () => student.data.value,
-  matrix: () => matrix.data.value,
-  cell: () => cell.value,
-  conditions: () => conditions.body.value,
-});
-const carries = useCarries(
-  () => matrix.data.value,
-  () => session.now.value.cell,
-);
-const plan = useRangePlan({
-  items: () => planned.data.value?.plan?.items ?? [],
-  balls: () => session.balls.value,
-  cell: () => cell.value,
+const {
+  words,
+  student,
+  matrix,
+  units,
+  texts,
+  conditions,
+  session,
+  clubs,
+  swings,
+  cell,
+  cue,
+  step,
+  bindings,
+  heightBindings,
+  planned,
+  carries,
+  plan,
   go,
-});
-function go(address: CellAddress, item: PlanItem): void {
-  cell.value = address;
-  conditions.change({
-    ...(item.lie ? { lie: item.lie } : {}),
-    ballIn: item.ball_position_in ?? 0,
-    gripIn: item.grip_down_in ?? 0,
-  });
-}
+} = usePlannedSession({ studentId: props.studentId, inTurn: (act) => inTurn(act) });
+const { now } = conditions;
 function next(): void {
   if (!plan.next()) announcement.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }

@@ -1,0 +1,64 @@
+/** What every way of hitting starts with: the student, the shot, the conditions and today's balls. */
+import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
+import type { CellAddress } from "@/shared/api/cells";
+import { useTexts } from "@/shared/texts/texts";
+import { useUnits } from "@/shared/units/units";
+import { useCarries } from "./carries";
+import { useCell } from "./cell";
+import { useConditions } from "./conditions";
+import { useRangePlan } from "./plan";
+import { useSession } from "./session";
+
+export interface ShotSessionOptions {
+  studentId: string;
+  /** Does it now, or when what was entered before it has had its turn. */
+  inTurn?: (act: () => void) => void;
+}
+
+export function useShotSession({ studentId, inTurn }: ShotSessionOptions) {
+  const words = useWords();
+  const student = useStudent(studentId);
+  const matrix = useMatrix(studentId, true);
+  const units = useUnits(() => student.data.value?.units);
+  const texts = useTexts(() => student.data.value?.units);
+  const conditions = useConditions(studentId);
+  const shot = useCell({
+    matrix: () => matrix.data.value,
+    words: () => words.data.value,
+    ...(inTurn && { inTurn }),
+  });
+  const session = useSession({
+    studentId,
+    student: () => student.data.value,
+    matrix: () => matrix.data.value,
+    cell: () => shot.cell.value,
+    conditions: () => conditions.body.value,
+  });
+  return { words, student, matrix, units, texts, conditions, session, ...shot };
+}
+
+/** The same with the student's plan, which says what is hit next. */
+export function usePlannedSession(options: ShotSessionOptions) {
+  const here = useShotSession(options);
+  const { cell, conditions, matrix, session } = here;
+  const planned = usePlan(options.studentId);
+  const carries = useCarries(
+    () => matrix.data.value,
+    () => session.now.value.cell,
+  );
+  const plan = useRangePlan({
+    items: () => planned.data.value?.plan?.items ?? [],
+    balls: () => session.balls.value,
+    cell: () => cell.value,
+    go,
+  });
+  function go(address: CellAddress, item: PlanItem): void {
+    cell.value = address;
+    conditions.change({
+      ...(item.lie ? { lie: item.lie } : {}),
+      ballIn: item.ball_position_in ?? 0,
+      gripIn: item.grip_down_in ?? 0,
+    });
+  }
+  return { ...here, planned, carries, plan, go };
+}
