@@ -4,11 +4,12 @@ import { flushPromises, mount, type VueWrapper } from "@vue/test-utils";
 import { readFileSync } from "node:fs";
 import { createPinia } from "pinia";
 import { vi } from "vitest";
-import type { Component } from "vue";
+import { computed, type Component } from "vue";
 import { createMemoryHistory, createRouter, type Router } from "vue-router";
 import type { Schemas } from "@/shared/api/client";
+import { STUDENT_CONTEXT, type StudentContext } from "@/shared/student/context";
 import { makeTexts } from "@/shared/texts/texts";
-import { unitWords } from "@/shared/units/units";
+import { unitWords, type Units } from "@/shared/units/units";
 
 const at = (path: string) => readFileSync(new URL(path, `file://${process.cwd()}/`), "utf8");
 
@@ -18,6 +19,16 @@ export const WORDS = {
   texts: at("../server/oxgang/texts/en.ftl"),
 } as Schemas["Words"];
 export const TEXTS = makeTexts(WORDS.texts, unitWords("yd", WORDS.units));
+
+/** What stands around a component that is no page: a student who reads in these units. */
+export const around = (units: Units = "yd") => ({
+  [STUDENT_CONTEXT as symbol]: {
+    studentId: computed(() => "s"),
+    profile: computed(() => undefined),
+    units: computed(() => unitWords(units, WORDS.units)),
+    texts: computed(() => makeTexts(WORDS.texts, unitWords(units, WORDS.units))),
+  } satisfies StudentContext,
+});
 
 export interface Asked {
   method: string;
@@ -113,6 +124,7 @@ export async function show(
   component: Component,
   props: Record<string, unknown> = {},
   answers: Answers = {},
+  units: Units = "yd",
 ): Promise<Page> {
   const asked = serve(answers);
   const nothing = { render: () => null };
@@ -128,7 +140,7 @@ export async function show(
   const page = mount(component, {
     props,
     attachTo: document.body,
-    global: { plugins: [createPinia(), PiniaColada, router] },
+    global: { plugins: [createPinia(), PiniaColada, router], provide: around(units) },
   });
   await settled();
   const text = () => read(page);

@@ -7,7 +7,7 @@ import { useWidth } from "@/shared/ui/width";
 import type { Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import Hint from "@/shared/ui/Hint.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import SmallGround from "./SmallGround.vue";
 
 const props = defineProps<{
@@ -17,12 +17,12 @@ const props = defineProps<{
   rows: { name: string; strips: Schemas["StripOut"][]; share: number }[];
   from: number;
   to: number;
-  units: UnitWords;
 }>();
+const { units } = useStudentContext();
 const cell = useTemplateRef<HTMLTableCellElement>("cell");
 const width = useWidth(cell);
 const ticks = computed(() => {
-  const ends = [props.units.value(props.from), props.units.value(props.to + 1)];
+  const ends = [units.value.value(props.from), units.value.value(props.to + 1)];
   const x = scaleLinear().domain(ends).range([0, 100]);
   return x.ticks(8).map((value) => ({ value, left: x(value) }));
 });

@@ -3,18 +3,18 @@
 import { computed, ref, useTemplateRef } from "vue";
 import { useWidth } from "@/shared/ui/width";
 import type { Matrix } from "@/shared/api/queries";
-import type { UnitWords } from "@/shared/units/units";
 import { themeName } from "@/shared/ui/theme";
+import { useStudentContext } from "@/shared/student/context";
 import { LANE, LANE_LABEL, layGround, yardageAt, type Furrow, type DrawnCell } from "./layout";
 
 const props = defineProps<{
   matrix: Matrix;
-  units: UnitWords;
   pinned: number | null;
   /** The cells to draw; all of them when not given. */
   shown?: DrawnCell[];
   selected?: DrawnCell | null;
 }>();
+const { units } = useStudentContext();
 const emit = defineEmits<{
   hover: [yardage: number | null];
   pin: [yardage: number];
@@ -41,7 +41,7 @@ const layout = computed(() =>
     props.matrix.clubs,
     props.shown ?? props.matrix.cells,
     props.matrix.ground,
-    props.units,
+    units.value,
     TYPE_SIZE[themeName.value],
   ),
 );

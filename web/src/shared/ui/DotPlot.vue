@@ -3,7 +3,7 @@
 import { scaleLinear } from "d3-scale";
 import { computed, useTemplateRef } from "vue";
 import { useWidth } from "@/shared/ui/width";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import { stack } from "./dots";
 
 export interface DotBall {
@@ -16,10 +16,10 @@ export interface DotBall {
 
 const props = defineProps<{
   balls: DotBall[];
-  units: UnitWords;
   centreYd?: number | null;
   newest?: string | null;
 }>();
+const { units } = useStudentContext();
 const box = useTemplateRef<HTMLDivElement>("box");
 const width = useWidth(box);
 const DOT = 11;
@@ -45,9 +45,9 @@ const ticks = computed(() => {
   const [lo = 0, hi = 1] = x.value.domain();
   return x.value
     .copy()
-    .domain([props.units.value(lo), props.units.value(hi)])
+    .domain([units.value.value(lo), units.value.value(hi)])
     .ticks(4)
-    .map((value) => ({ x: x.value(props.units.yards(value)), text: String(value) }));
+    .map((value) => ({ x: x.value(units.value.yards(value)), text: String(value) }));
 });
 const y = (level: number) => base - 7 - level * rise.value;
 </script>

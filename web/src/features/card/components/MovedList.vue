@@ -4,18 +4,16 @@ import { computed } from "vue";
 import { shotId } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   moved: Schemas["DifferenceOut"][];
-  units: UnitWords;
-  texts: Texts;
   /** Only what the student plays, on either. */
   played?: boolean;
 }>();
+const { units, texts } = useStudentContext();
 const SHOWN_YD = 0.5;
-const yards = (v: number | null) => (v === null ? "–" : props.units.show(v));
+const yards = (v: number | null) => (v === null ? "–" : units.value.show(v));
 const rows = computed(() =>
   props.moved
     .filter((d) => {
@@ -25,7 +23,7 @@ const rows = computed(() =>
     })
     .map((d) => ({
       id: shotId({ ...d.key, back_in: d.back_in, down_in: d.down_in }),
-      name: shotWords(props.texts, { ...d.key, back_in: d.back_in, down_in: d.down_in }),
+      name: shotWords(texts.value, { ...d.key, back_in: d.back_in, down_in: d.down_in }),
       carries: `${yards(d.before_yd)} → ${yards(d.after_yd)}`,
       how: how(d),
       real: d.real,

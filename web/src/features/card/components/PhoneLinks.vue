@@ -7,12 +7,12 @@ import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { daysAgo, shortDay } from "@/shared/format/dates";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const props = defineProps<{ studentId: string; published: boolean }>();
 const path = { params: { path: { student_id: props.studentId } } };
-const texts = useTexts();
+const { texts } = useStudentContext();
 const links = useQuery({
   key: () => keys.links(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/links", path)),

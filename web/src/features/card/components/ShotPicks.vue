@@ -4,15 +4,14 @@ import { computed } from "vue";
 import { FIRST_WIDTH_YD, usePlayed } from "@/features/shots";
 import { shotId } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
-import { useForgetStudent, useStudent } from "@/shared/api/queries";
+import { useForgetStudent } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ studentId: string; units: UnitWords; texts: Texts }>();
-const student = useStudent(() => props.studentId);
+const props = defineProps<{ studentId: string }>();
+const { profile, units, texts } = useStudentContext();
 const forget = useForgetStudent();
 const { shots, error, busy, choose } = usePlayed(props.studentId);
 const saving = useSaving();
@@ -22,7 +21,7 @@ const listed = computed(() =>
     .filter((shot) => shot.play !== "neither" || (shot.let_in && shot.worth > 0))
     .sort((a, b) => a.carry_yd - b.carry_yd),
 );
-const estimates = computed(() => student.data.value?.estimates_yd ?? null);
+const estimates = computed(() => profile.value?.estimates_yd ?? null);
 async function letIn(): Promise<void> {
   const fields = { estimates_yd: estimates.value === null ? FIRST_WIDTH_YD : null };
   await saving.save(async () => {

@@ -7,20 +7,19 @@ import { Button, Textarea } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
-import { useForgetStudent, useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { useForgetStudent, useMatrix, useWords } from "@/shared/api/queries";
 import { percent } from "@/shared/format/numbers";
 import { key, useKeys } from "@/shared/keys/useKeys";
-import { useTexts } from "@/shared/texts/texts";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { momentWords } from "@/shared/format/dates";
-import { useUnits } from "@/shared/units/units";
 import CardChoices from "../components/CardChoices.vue";
 import CardSheets from "../components/CardSheets.vue";
 import MovedList from "../components/MovedList.vue";
 import StandardsBar from "@/shared/ui/StandardsBar.vue";
+import { provideStudent } from "@/shared/student/context";
 import ShotPicks from "../components/ShotPicks.vue";
 import PhoneLinks from "../components/PhoneLinks.vue";
 import { useCard } from "../composables/card";
@@ -28,10 +27,8 @@ import { useCard } from "../composables/card";
 const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const path = { params: { path: { student_id: props.studentId } } };
-const student = useStudent(() => props.studentId);
+const { units, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
 const forget = useForgetStudent();
 const words = useWords();
 const { look, preview, pdf } = useCard(props.studentId);
@@ -138,7 +135,7 @@ useKeys("Card", [
               @choose="(one) => one.card && (look = { ...look, ...one.card })"
           /></DeferredMount>
           <DeferredMount><CardChoices v-model="look" :unit="units.unit" /></DeferredMount>
-          <DeferredMount><ShotPicks :student-id="studentId" :units="units" :texts="texts" /></DeferredMount>
+          <DeferredMount><ShotPicks :student-id="studentId" /></DeferredMount>
         </section>
         <section class="sight">
           <CardSheets :sheets="preview.data.value.sheets" />
@@ -171,7 +168,7 @@ useKeys("Card", [
             </p>
             <template v-if="newest">
               <h3>Since version {{ newest.number }}</h3>
-              <MovedList :moved="preview.data.value.moved" :units="units" :texts="texts" played />
+              <MovedList :moved="preview.data.value.moved" played />
             </template>
             <label for="note">Note to the student</label>
             <Textarea id="note" v-model:value="note" :rows="2" :maxlength="300" />
@@ -217,7 +214,7 @@ useKeys("Card", [
                     </option>
                   </select>
                 </p>
-                <MovedList v-if="from !== null" :moved="compared" :units="units" :texts="texts" />
+                <MovedList v-if="from !== null" :moved="compared" />
               </template></section
           ></DeferredMount>
         </div>

@@ -4,16 +4,16 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { computed, useTemplateRef } from "vue";
 import { useWidth } from "@/shared/ui/width";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Bar, Shot } from "../composables/flight";
 
 const props = defineProps<{
   shots: Shot[];
   others: Shot[];
-  units: UnitWords;
   metresPerYard: number;
   stockWindow: [number, number];
 }>();
+const { units } = useStudentContext();
 const gate = defineModel<Bar>("gate", { required: true });
 const tape = defineModel<Bar>("tape", { required: true });
 
@@ -42,10 +42,10 @@ const draw = line<[number, number]>()
   .y((p) => z(p[1]));
 const ticks = computed(() =>
   scaleLinear()
-    .domain([0, props.units.value(reach.value / props.metresPerYard)])
+    .domain([0, units.value.value(reach.value / props.metresPerYard)])
     .ticks(8)
     .map((value) => ({
-      x: x(props.units.yards(value) * props.metresPerYard),
+      x: x(units.value.yards(value) * props.metresPerYard),
       text: String(value),
     })),
 );
@@ -68,10 +68,10 @@ const nearReach = computed(() => Math.min(MARK_M, ((width.value || 760) - PAD - 
 const EVERY = 7;
 const nearTicks = computed(() =>
   scaleLinear()
-    .domain([0, props.units.near.value(nearReach.value)])
+    .domain([0, units.value.near.value(nearReach.value)])
     .ticks(EVERY)
     .filter((value) => value > 0)
-    .map((value) => ({ value, m: props.units.near.stored(value) })),
+    .map((value) => ({ value, m: units.value.near.stored(value) })),
 );
 const nx = (m: number) => PAD + m * nearScale;
 const nz = (m: number) => NEAR_H - 22 - m * nearScale;
@@ -147,7 +147,7 @@ const windowName = computed(() => {
 });
 /** The reader's own lengths: the axis, the gate and the tape in one unit. */
 const length = (m: number) => {
-  const { sign, show } = props.units.near;
+  const { sign, show } = units.value.near;
   return `${show(m, sign === "m" ? 2 : 1)} ${sign}`;
 };
 </script>

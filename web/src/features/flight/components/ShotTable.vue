@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The arithmetic written out, one column a trajectory, and what the other school makes of it. */
 import { computed } from "vue";
-import type { UnitWords } from "@/shared/units/units";
 import type { Shot } from "../composables/flight";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   shots: Shot[];
@@ -10,15 +10,15 @@ const props = defineProps<{
   otherName: string;
   windows: Record<string, [number, number]>;
   measured: Record<string, number>;
-  units: UnitWords;
 }>();
+const { units } = useStudentContext();
 
 const SIDE: Record<string, string> = { in: "in the window", below: "below it", above: "above it" };
 const signed = (v: number, digits = 0) => `${v < 0 ? "−" : "+"}${Math.abs(v).toFixed(digits)}`;
 const over = (m: number | null, above: string, below: string) =>
   m === null
     ? "lands before it"
-    : `${m > 0 ? above : below} ${props.units.small.show(Math.abs(m))} ${props.units.small.sign}`;
+    : `${m > 0 ? above : below} ${units.value.small.show(Math.abs(m))} ${units.value.small.sign}`;
 const other = (shot: Shot) => props.others.find((o) => o.trajectory === shot.trajectory);
 const rows = computed<{ name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]>(
   () => [
@@ -46,13 +46,13 @@ const rows = computed<{ name: string; say: (s: Shot) => string; differ?: (a: Sho
     },
     {
       name: "Carry",
-      say: (s) => `${props.units.show(s.carry_yd)} ${props.units.unit}`,
-      differ: (a, b) => `${signed(props.units.value(b.carry_yd - a.carry_yd))} ${props.units.unit}`,
+      say: (s) => `${units.value.show(s.carry_yd)} ${units.value.unit}`,
+      differ: (a, b) => `${signed(units.value.value(b.carry_yd - a.carry_yd))} ${units.value.unit}`,
     },
     {
       name: "Run",
-      say: (s) => `${props.units.show(s.run_yd)} ± ${props.units.show(s.run_sd_yd)} ${props.units.unit}`,
-      differ: (a, b) => `${signed(props.units.value(b.run_yd - a.run_yd))} ${props.units.unit}`,
+      say: (s) => `${units.value.show(s.run_yd)} ± ${units.value.show(s.run_sd_yd)} ${units.value.unit}`,
+      differ: (a, b) => `${signed(units.value.value(b.run_yd - a.run_yd))} ${units.value.unit}`,
     },
     {
       name: "Comes down at",

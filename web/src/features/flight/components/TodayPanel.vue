@@ -7,14 +7,14 @@ import { computed, toRef } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import Sentence from "@/shared/ui/Sentence.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   studentId: string;
   temperatureC: number;
   headwindMps: number;
-  units: UnitWords;
 }>();
+const { units } = useStudentContext();
 const SETTLED_MS = 300;
 const temperature = refDebounced(toRef(props, "temperatureC"), SETTLED_MS);
 const headwind = refDebounced(toRef(props, "headwindMps"), SETTLED_MS);
@@ -37,7 +37,7 @@ const stock = computed(() =>
 );
 const lies = computed(() => (today.data.value?.lies ?? []).filter((l) => l.lie !== "fairway"));
 const change = (cell: { standard_yd: number; today_yd: number }) => {
-  const by = props.units.value(cell.today_yd - cell.standard_yd);
+  const by = units.value.value(cell.today_yd - cell.standard_yd);
   if (Math.abs(by) < 0.05) return "as is";
   return `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(1)}`;
 };

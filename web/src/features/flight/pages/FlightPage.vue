@@ -3,13 +3,13 @@ import { useLeads } from "@/features/account";
 import { Button } from "ant-design-vue";
 import { computed, reactive, watch } from "vue";
 import { sentenceOf } from "@/shared/api/client";
-import { useStudent, useWords } from "@/shared/api/queries";
+import { useWords } from "@/shared/api/queries";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
 import FlightPicture from "../components/FlightPicture.vue";
 import StandardsBar from "@/shared/ui/StandardsBar.vue";
+import { provideStudent } from "@/shared/student/context";
 import RecipeForm from "../components/RecipeForm.vue";
 import ShotTable from "../components/ShotTable.vue";
 import TodayPanel from "../components/TodayPanel.vue";
@@ -18,8 +18,7 @@ import { useFlight, type Scene } from "../composables/flight";
 const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const words = useWords();
-const student = useStudent(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
+const { student, units } = provideStudent(() => props.studentId);
 // A half swing with a wedge is about this quick; the gate is the lesson tee's 3.5 feet at 6 feet.
 const scene = reactive<Scene>({
   clubId: "",
@@ -185,7 +184,6 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           v-model:tape="scene.tape"
           :shots="inOrder"
           :others="others"
-          :units="units"
           :metres-per-yard="words.data.value.m_per_yd"
           :stock-window="flight.windows.value.stock ?? [28, 34]"
         />
@@ -203,7 +201,6 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :other-name="SCHOOLS[flight.otherSchool.value]"
           :windows="flight.windows.value"
           :measured="flight.measured.value"
-          :units="units"
         />
         <TodayPanel
           v-if="shots.length || error"
@@ -211,7 +208,6 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           :student-id="studentId"
           :temperature-c="scene.temperature_c"
           :headwind-mps="scene.headwind_mps"
-          :units="units"
         />
       </div>
     </div>

@@ -6,23 +6,21 @@ import { computed, ref } from "vue";
 import { halfInterval } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import { fillWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 type Fill = Schemas["FillOut"];
 const props = defineProps<{
   one: Schemas["GapOut"];
   stage: Schemas["Stage"];
-  units: UnitWords;
-  texts: Texts;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ choose: [fill: Fill, play: Schemas["Play"]]; plan: [fill: Fill] }>();
 const drawn = defineModel<Fill | null>({ required: true });
 /** So many ways stand under a stretch; the rest is asked for. */
 const FIRST = 3;
 const all = ref(false);
 const shown = computed(() => (all.value ? props.one.fills : props.one.fills.slice(0, FIRST)));
-const name = (fill: Fill) => fillWords(props.texts, fill);
+const name = (fill: Fill) => fillWords(texts.value, fill);
 
 /** What an adjustment's worth rests on. */
 function restsOn(fill: Fill): string {

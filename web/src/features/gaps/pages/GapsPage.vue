@@ -6,16 +6,8 @@ import { useQuery } from "@pinia/colada";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
-import { useTexts } from "@/shared/texts/texts";
 import { useSaving } from "@/shared/api/saving";
-import {
-  useForgetStudent,
-  useMatrix,
-  usePlan,
-  useStudent,
-  useWords,
-  type Matrix,
-} from "@/shared/api/queries";
+import { useForgetStudent, useMatrix, usePlan, useWords, type Matrix } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import type { DrawnCell } from "@/shared/ground/layout";
 import TheGround from "@/shared/ground/TheGround.vue";
@@ -23,19 +15,17 @@ import { key, useKeys } from "@/shared/keys/useKeys";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
 import { fillWords } from "@/shared/texts/shots";
+import { provideStudent } from "@/shared/student/context";
 import GapWays from "../components/GapWays.vue";
 import BagWhatIf from "../components/BagWhatIf.vue";
 
 type Fill = Schemas["FillOut"];
 const props = defineProps<{ studentId: string }>();
-const student = useStudent(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
+const { student, units, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const plan = usePlan(() => props.studentId);
 const words = useWords();
-const texts = useTexts(() => student.data.value?.units);
 const forget = useForgetStudent();
 const path = { params: { path: { student_id: props.studentId } } };
 const gaps = useQuery({
@@ -162,13 +152,7 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
           </span>
           <GroundLegend class="push" played :estimates="bag !== null" />
         </div>
-        <TheGround
-          :matrix="shownMatrix"
-          :shown="shownCells"
-          :units="units"
-          :pinned="pinned"
-          @pin="pinned = $event"
-        />
+        <TheGround :matrix="shownMatrix" :shown="shownCells" :pinned="pinned" @pin="pinned = $event" />
         <p v-if="!gaps.data.value.measured" class="quiet">
           Nothing is measured yet: hit one swing with every wedge first.
           <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
@@ -205,8 +189,6 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
             v-model="drawn"
             :one="one"
             :stage="gaps.data.value.stage"
-            :units="units"
-            :texts="texts"
             @choose="choose"
             @plan="accept"
           />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The checkpoints in the order of the swing, each with what was wrong in its own words. */
 import type { Schemas } from "@/shared/api/client";
-import type { Texts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { Seen } from "../composables/draft";
 
 export interface Check {
@@ -18,8 +18,8 @@ defineProps<{
   checks: Check[];
   seen: Record<string, Seen>;
   at: number;
-  texts: Texts;
 }>();
+const { texts } = useStudentContext();
 defineEmits<{ look: [name: string, seen: Seen]; go: [at: number]; drop: [id: number] }>();
 const PARTS = ["setup", "back", "through"] as const;
 const ANSWERS = ["little", "fine", "much"] as const;

@@ -2,15 +2,16 @@
 /** The faults that looks and balls speak for, then the others; one cue and one drill. */
 import { computed, ref } from "vue";
 import type { Schemas } from "@/shared/api/client";
-import { upper, type Texts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { Page, Written } from "../composables/draft";
 
 const props = defineProps<{
   page: Page;
   draft: Written;
   likely: Schemas["LikelyOut"][];
-  texts: Texts;
 }>();
+const { texts } = useStudentContext();
 const emit = defineEmits<{
   fault: [name: string];
   change: [part: Partial<Written>];
@@ -26,7 +27,7 @@ interface Shown {
 const faults = computed<Shown[]>(() => {
   const why = new Map(props.likely.map((one) => [one.fault as string, one.because]));
   const all = [
-    ...props.page.faults.map(({ fault }) => ({ name: fault as string, label: props.texts.format(fault) })),
+    ...props.page.faults.map(({ fault }) => ({ name: fault as string, label: texts.value.format(fault) })),
     ...own("fault").map((word) => ({ name: word.name, label: word.text })),
   ];
   const order = [...why.keys()];
@@ -34,7 +35,7 @@ const faults = computed<Shown[]>(() => {
   return all
     .map((one) => ({
       ...one,
-      why: (why.get(one.name) ?? []).map((message) => props.texts.say(message)).join("; "),
+      why: (why.get(one.name) ?? []).map((message) => texts.value.say(message)).join("; "),
     }))
     .sort((a, b) => rank(a.name) - rank(b.name));
 });
@@ -45,7 +46,7 @@ const shown = computed(() =>
 const causes = computed(() =>
   props.draft.faults
     .filter((name) => name.startsWith("fault-"))
-    .map((name) => `${props.texts.format(name)}: ${props.texts.format(`${name}.causes`)}`),
+    .map((name) => `${texts.value.format(name)}: ${texts.value.format(`${name}.causes`)}`),
 );
 /** Cues that are at hand: those of the faults found, and the academy's own. */
 const cues = computed(() => [
@@ -53,7 +54,7 @@ const cues = computed(() => [
   ...own("cue").map((word) => word.text),
 ]);
 const drills = computed(() => [...props.page.drills.map(String), ...own("drill").map((word) => word.text)]);
-const say = (line: string) => upper(props.texts.format(line));
+const say = (line: string) => upper(texts.value.format(line));
 const line = (name: "cue" | "drill") =>
   computed({
     get: () => (props.draft[name] ? say(props.draft[name]) : ""),
@@ -66,7 +67,7 @@ const note = computed({
   set: (text: string) => emit("change", { note: text }),
 });
 const how = computed(() => {
-  const message = props.texts.format(`${props.draft.drill}.how`);
+  const message = texts.value.format(`${props.draft.drill}.how`);
   return props.draft.drill.startsWith("drill-") && !message.endsWith(".how") ? message : "";
 });
 const known = (name: "cue" | "drill") =>

@@ -2,15 +2,16 @@
 /** The lessons before: what was not fine, the cue and the drill. */
 import type { Schemas } from "@/shared/api/client";
 import { daysAgo } from "@/shared/format/dates";
-import { upper, type Texts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { Check } from "./CheckList.vue";
 
 const props = defineProps<{
   lessons: Schemas["LessonOut"][];
   checks: Check[];
   own: Schemas["OwnWordOut"][];
-  texts: Texts;
 }>();
+const { texts } = useStudentContext();
 defineEmits<{ open: [day: string] }>();
 function wrong(lesson: Schemas["LessonOut"]): string {
   const seenWords = Object.entries(lesson.seen ?? {}).flatMap(([name, answer]) => {
@@ -18,11 +19,11 @@ function wrong(lesson: Schemas["LessonOut"]): string {
     const check = props.checks.find((one) => one.name === name);
     const word = props.own.find((one) => one.name === name);
     if (check && check.own === null) return [check[answer]];
-    return word ? [`${word.text}: ${props.texts.format(`lesson-${answer}`)}`] : [];
+    return word ? [`${word.text}: ${texts.value.format(`lesson-${answer}`)}`] : [];
   });
   return upper(seenWords.join(", "));
 }
-const line = (text: string | undefined) => (text ? upper(props.texts.format(text)) : "");
+const line = (text: string | undefined) => (text ? upper(texts.value.format(text)) : "");
 </script>
 
 <template>

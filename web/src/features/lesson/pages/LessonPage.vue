@@ -6,13 +6,13 @@ import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useRouter } from "vue-router";
 import { sentenceOf } from "@/shared/api/client";
 import { useLessons } from "@/shared/api/lessons";
-import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { useMatrix, useWords } from "@/shared/api/queries";
 import { weekday } from "@/shared/format/dates";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
-import { useTexts } from "@/shared/texts/texts";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
+import { provideStudent } from "@/shared/student/context";
 import CheckList, { type Check } from "../components/CheckList.vue";
 import FaultPanel from "../components/FaultPanel.vue";
 import LessonList from "../components/LessonList.vue";
@@ -22,10 +22,9 @@ import { useLessonDraft, type Seen } from "../composables/draft";
 const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const router = useRouter();
-const student = useStudent(() => props.studentId);
+const { student, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const words = useWords();
-const texts = useTexts();
 const { page } = useLessons(() => props.studentId);
 const lesson = useLessonDraft(props.studentId, () => page.data.value);
 const { day, draft, stored, dirty, likely } = lesson;
@@ -144,7 +143,6 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
             :checks="checks"
             :seen="draft.seen"
             :at="at"
-            :texts="texts"
             @look="look"
             @go="go"
             @drop="lesson.endWord"
@@ -169,7 +167,6 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
           :page="page.data.value"
           :draft="draft"
           :likely="likely"
-          :texts="texts"
           @fault="lesson.toggleFault"
           @change="lesson.change"
           @add="(kind, text) => lesson.addWord(kind, text, null)"
@@ -180,7 +177,6 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
             :lessons="page.data.value.lessons.filter((one) => one.day !== day)"
             :checks="checks"
             :own="page.data.value.own"
-            :texts="texts"
             @open="(on) => (day = on)"
           />
           <StillStrip

@@ -2,17 +2,16 @@
 /** What the ball moved and the grip down are worth in this cell, and on what that rests. */
 import type { Schemas } from "@/shared/api/client";
 import { adjustmentWords } from "@/shared/texts/shots";
-import { useTexts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ adjustments: Schemas["AdjustmentOut"][]; units: UnitWords }>();
-const texts = useTexts(() => props.units.unit);
+defineProps<{ adjustments: Schemas["AdjustmentOut"][] }>();
+const { units, texts } = useStudentContext();
 const name = (t: Schemas["AdjustmentOut"]) =>
   adjustmentWords(texts.value, { ball_position_in: t.cell.back_in, grip_down_in: t.cell.down_in });
 function adds(t: Schemas["AdjustmentOut"]): string {
-  const by = props.units.show(Math.abs(t.adds_yd));
+  const by = units.value.show(Math.abs(t.adds_yd));
   const sign = Number(by) === 0 ? "" : t.adds_yd < 0 ? "−" : "+";
-  return `${sign}${by} ± ${props.units.show(t.adds_half_yd)}`;
+  return `${sign}${by} ± ${units.value.show(t.adds_half_yd)}`;
 }
 const known = (t: Schemas["AdjustmentOut"]) => t.cell.balls + t.taught > 0;
 function basis(t: Schemas["AdjustmentOut"]): string {

@@ -1,7 +1,6 @@
 import { afterEach, expect, test, vi } from "vitest";
-import { problem, read, settled, show, type Asked, WORDS } from "@/testing/page";
+import { problem, read, settled, show, type Asked } from "@/testing/page";
 import { ANSWERS, cell, matrix } from "@/testing/samples";
-import { unitWords } from "@/shared/units/units";
 import AtYardage from "./AtYardage.vue";
 import PlayChoice from "./PlayChoice.vue";
 
@@ -17,7 +16,7 @@ const ground = {
   plays: Array.from({ length: 71 }, (_, i) => (Math.abs(30 + i - 61) <= 2.5 ? 0 : null)),
 };
 const at = (yardage: number | null, units: "yd" | "m" = "yd") =>
-  show(AtYardage, { cells: CELLS, ground, units: unitWords(units, WORDS.units), yardage });
+  show(AtYardage, { cells: CELLS, ground, yardage }, {}, units);
 afterEach(() => vi.unstubAllGlobals());
 
 test("the shot that is played stands first, then what else would come near", async () => {

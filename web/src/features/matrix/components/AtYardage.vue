@@ -3,14 +3,14 @@
 import { computed } from "vue";
 import { ballWords, cellName, halfInterval, shotId } from "@/shared/api/cells";
 import type { Cell, Ground } from "@/shared/api/queries";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   cells: Cell[];
   ground: Ground;
-  units: UnitWords;
   yardage: number | null;
 }>();
+const { units } = useStudentContext();
 defineEmits<{ select: [cell: Cell] }>();
 
 const MOST = 3;

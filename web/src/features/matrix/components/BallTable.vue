@@ -4,9 +4,10 @@ import { computed, ref } from "vue";
 import type { Ball } from "@/shared/api/queries";
 import { shortDay } from "@/shared/format/dates";
 import { vFocus } from "@/shared/ui/focus";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ balls: Ball[]; units: UnitWords }>();
+const props = defineProps<{ balls: Ball[] }>();
+const { units } = useStudentContext();
 const emit = defineEmits<{ exclude: [uid: string, reason: string] }>();
 
 const asking = ref("");

@@ -4,13 +4,12 @@ import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import { useTexts } from "@/shared/texts/texts";
 import type { Cell } from "@/shared/api/queries";
 import PlayChoice from "./PlayChoice.vue";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { daysAgo, shortDay } from "@/shared/format/dates";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import { useInspect } from "../composables/inspect";
 import BallTable from "./BallTable.vue";
 import AdjustmentList from "./AdjustmentList.vue";
@@ -22,15 +21,14 @@ const props = defineProps<{
   address: CellAddress;
   cell: Cell | null;
   cue: string;
-  units: UnitWords;
 }>();
+const { units, texts } = useStudentContext();
 defineEmits<{ hit: [] }>();
 
 const { balls, why, error, exclude } = useInspect({
   studentId: props.studentId,
   address: props.address,
 });
-const texts = useTexts(() => props.units.unit);
 const own = computed(() => balls.data.value ?? []);
 /** The dots stand at home conditions, where the centre is. */
 const dots = computed(() =>
@@ -63,7 +61,7 @@ const launch = computed(() => {
 const run = computed(() => {
   const start = why.data.value?.start;
   if (!start || !props.cell) return "";
-  const { show, unit } = props.units;
+  const { show, unit } = units.value;
   const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
   return `Runs ${show(start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
@@ -111,7 +109,7 @@ const recipe = computed(() => {
     </template>
     <p v-else class="quiet">No such cell in this bag and scale.</p>
     <PlayChoice v-if="cell" :student-id="studentId" :cell="cell" />
-    <DotPlot v-if="own.length" :balls="dots" :units="units" :centre-yd="cell?.carry_yd ?? null" />
+    <DotPlot v-if="own.length" :balls="dots" :centre-yd="cell?.carry_yd ?? null" />
     <p v-if="strikes" class="num">{{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.</p>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
@@ -124,19 +122,8 @@ const recipe = computed(() => {
     </p>
     <Button type="primary" size="large" block @click="$emit('hit')">Hit this cell</Button>
     <Sentence v-if="why.error.value" :text="sentenceOf(why.error.value)" />
-    <WhySteps
-      v-if="why.data.value && cell"
-      class="part"
-      :why="why.data.value"
-      :units="units"
-      :balls="cell.balls"
-    />
-    <AdjustmentList
-      v-if="why.data.value && cell"
-      class="part"
-      :adjustments="why.data.value.adjustments"
-      :units="units"
-    />
+    <WhySteps v-if="why.data.value && cell" class="part" :why="why.data.value" :balls="cell.balls" />
+    <AdjustmentList v-if="why.data.value && cell" class="part" :adjustments="why.data.value.adjustments" />
     <section v-if="history.length > 1 || history[0]?.before" class="part">
       <h3>Day by day</h3>
       <p v-for="part in parts" :key="part.before" class="num" :class="{ quiet: part.before }">
@@ -156,7 +143,7 @@ const recipe = computed(() => {
       </p>
     </section>
     <Sentence :text="error" />
-    <BallTable v-if="own.length" class="part" :balls="own" :units="units" @exclude="exclude" />
+    <BallTable v-if="own.length" class="part" :balls="own" @exclude="exclude" />
   </section>
 </template>
 

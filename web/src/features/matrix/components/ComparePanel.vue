@@ -8,14 +8,14 @@ import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   studentId: string;
   matrix: Matrix;
-  units: UnitWords;
   trajectory: string;
 }>();
+const { units } = useStudentContext();
 const compared = useQuery({
   key: () => keys.compare(props.studentId),
   query: () =>

@@ -5,14 +5,14 @@ import { ballWords, halfInterval, PLAIN, sameCell, type CellAddress } from "@/sh
 import { useWords, type Cell, type Matrix } from "@/shared/api/queries";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import { shortDay } from "@/shared/format/dates";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   matrix: Matrix;
-  units: UnitWords;
   view: CellAddress["trajectory"] | "all";
   selected: CellAddress | null;
 }>();
+const { units } = useStudentContext();
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
 const MOST_DOTS = 6;

@@ -8,12 +8,13 @@ import type { Schemas } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
 import { shortDay } from "@/shared/format/dates";
 import { adjustmentWords } from "@/shared/texts/shots";
-import { upper, useTexts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import { useExclude } from "../composables/inspect";
 
-const props = defineProps<{ studentId: string; matrix: Matrix; units: UnitWords }>();
+const props = defineProps<{ studentId: string; matrix: Matrix }>();
+const { units, texts } = useStudentContext();
 defineEmits<{ select: [cell: CellAddress] }>();
 
 const error = ref("");
@@ -21,7 +22,6 @@ const { exclude, mark } = useExclude({
   studentId: props.studentId,
   onError: (text) => (error.value = text),
 });
-const texts = useTexts(() => props.units.unit);
 const anything = computed(() => {
   const { conflicts, against, splits, suspects } = props.matrix;
   return conflicts.length + against.length + splits.length + suspects.length > 0;
@@ -35,7 +35,7 @@ function part(of: Schemas["BallsOut"]): string {
   return `balls ${of.from_ball} to ${of.to_ball}${when}`;
 }
 const away = (carry: number, usual: number) =>
-  `${props.units.show(Math.abs(carry - usual))} ${carry < usual ? "short of" : "past"}`;
+  `${units.value.show(Math.abs(carry - usual))} ${carry < usual ? "short of" : "past"}`;
 </script>
 
 <template>

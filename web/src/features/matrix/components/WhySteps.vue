@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** How a number comes about: what it starts from, and what each reason adds, so that it adds up. */
 import { computed } from "vue";
-import type { UnitWords } from "@/shared/units/units";
 import type { Why } from "../composables/inspect";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ why: Why; units: UnitWords; balls: number }>();
+const props = defineProps<{ why: Why; balls: number }>();
+const { units } = useStudentContext();
 type Reason = Why["steps"][number]["reason"];
 const NAMES = computed<Record<Reason, string>>(() => ({
   own: props.balls === 1 ? "its own ball" : `its own ${props.balls} balls`,
@@ -15,7 +16,7 @@ const NAMES = computed<Record<Reason, string>>(() => ({
 }));
 /** Rounded where each step stands, so that what is shown adds up to the number shown. */
 const rows = computed(() => {
-  const stands = props.why.steps.map((step) => Number(props.units.show(step.stands_yd, 1)));
+  const stands = props.why.steps.map((step) => Number(units.value.show(step.stands_yd, 1)));
   return props.why.steps.flatMap((step, i) => {
     const by = (stands[i] ?? 0) - (stands[i - 1] ?? 0);
     if (i && Math.abs(by) < 0.05) return [];
@@ -23,7 +24,7 @@ const rows = computed(() => {
     return [{ name: NAMES.value[step.reason], shown }];
   });
 });
-const total = computed(() => props.units.show(props.why.steps.at(-1)?.stands_yd ?? 0, 1));
+const total = computed(() => units.value.show(props.why.steps.at(-1)?.stands_yd ?? 0, 1));
 </script>
 
 <template>

@@ -7,8 +7,6 @@ import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
 
 afterEach(() => vi.unstubAllGlobals());
-const YARDS = unitWords("yd", WORDS.units);
-const METRES = unitWords("m", WORDS.units);
 const why = (...steps: [string, number][]) => ({
   steps: steps.map(([reason, stands_yd]) => ({ reason, stands_yd })),
   rule_yd: 60,
@@ -17,20 +15,20 @@ const why = (...steps: [string, number][]) => ({
 const numbers = (text: string) =>
   [...text.matchAll(/([+−]?)(\d+\.\d)/g)].map(([, sign, n]) => (sign === "−" ? -1 : 1) * Number(n));
 
-test.each([YARDS, METRES])("the reasons add up to the number as they are shown", async (units) => {
+test.each(["yd", "m"] as const)("the reasons add up to the number as they are shown", async (units) => {
   const steps = why(["own", 64.249], ["others", 63.851], ["order", 63.44], ["held", 63.96]);
-  const { page } = await show(WhySteps, { why: steps, units, balls: 5 }, ANSWERS);
+  const { page } = await show(WhySteps, { why: steps, balls: 5 }, ANSWERS, units);
   const shown = page.findAll("dd").map((dd) => numbers(dd.text())[0]!);
   const total = shown.pop()!;
   expect(shown.length).toBe(4);
   expect(shown.reduce((a, b) => a + b)).toBeCloseTo(total, 9);
-  expect(total.toFixed(1)).toBe(units.show(63.96, 1));
+  expect(total.toFixed(1)).toBe(unitWords(units, WORDS.units).show(63.96, 1));
 });
 
 test("a reason that moves nothing is not shown", async () => {
   const { page } = await show(
     WhySteps,
-    { why: why(["rule", 70], ["others", 66.2], ["order", 66.21]), units: YARDS, balls: 0 },
+    { why: why(["rule", 70], ["others", 66.2], ["order", 66.21]), balls: 0 },
     ANSWERS,
   );
   expect(page.findAll("dt").map((dt) => dt.text())).toEqual([
@@ -53,7 +51,7 @@ test("own balls against the others, and balls of two kinds, are named with both 
     against: [{ ...nine, balls: 6, own_yd: 78, others_yd: 66, others_half_yd: 4 }],
     splits: [{ ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68) }],
   });
-  const { page } = await show(SettlePanel, { studentId: "s", matrix: found, units: YARDS }, ANSWERS);
+  const { page } = await show(SettlePanel, { studentId: "s", matrix: found }, ANSWERS);
   const lines = page.findAll("li").map(read);
   expect(lines[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
   expect(lines[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
@@ -67,7 +65,7 @@ test("an adjustment says what it adds and on what that rests", async () => {
     taught,
   });
   const rows = async (...adjustments: ReturnType<typeof adjustment>[]) => {
-    const { page } = await show(AdjustmentList, { adjustments, units: YARDS }, ANSWERS);
+    const { page } = await show(AdjustmentList, { adjustments }, ANSWERS);
     return [read(page), ...page.findAll("tr").map(read)];
   };
   const [all] = await rows(adjustment(3, 0, 0));

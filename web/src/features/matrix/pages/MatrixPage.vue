@@ -7,14 +7,14 @@ import { useRoute, useRouter } from "vue-router";
 import { cellName, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
-import { useWords, useMatrix, useStudent } from "@/shared/api/queries";
+import { useWords, useMatrix } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import TheGround from "@/shared/ground/TheGround.vue";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import AtYardage from "../components/AtYardage.vue";
 import CellPanel from "../components/CellPanel.vue";
 import ComparePanel from "../components/ComparePanel.vue";
@@ -24,9 +24,8 @@ import SettlePanel from "../components/SettlePanel.vue";
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
 const router = useRouter();
-const student = useStudent(() => props.studentId);
+const { units } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
 
 type View = CellAddress["trajectory"] | "all";
 const view = ref<View>(PLAIN.trajectory);
@@ -187,7 +186,6 @@ useKeys("Matrix", [
           v-if="played"
           ref="ground"
           :matrix="played"
-          :units="units"
           :shown="shown"
           :pinned="pinned"
           :selected="selectedCell"
@@ -226,34 +224,14 @@ useKeys("Matrix", [
           <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
           <span class="quiet">{{ units.name }}, <Hint word="standard">in standard conditions</Hint></span>
         </div>
-        <MatrixGrid
-          v-if="filtered"
-          :matrix="filtered"
-          :units="units"
-          :view="view"
-          :selected="selected"
-          @select="select"
-        />
-        <SettlePanel
-          class="below"
-          :student-id="studentId"
-          :matrix="matrix.data.value"
-          :units="units"
-          @select="select"
-        />
-        <ComparePanel
-          class="below"
-          :student-id="studentId"
-          :matrix="matrix.data.value"
-          :units="units"
-          :trajectory="view"
-        />
+        <MatrixGrid v-if="filtered" :matrix="filtered" :view="view" :selected="selected" @select="select" />
+        <SettlePanel class="below" :student-id="studentId" :matrix="matrix.data.value" @select="select" />
+        <ComparePanel class="below" :student-id="studentId" :matrix="matrix.data.value" :trajectory="view" />
       </div>
       <aside class="sheet side">
         <AtYardage
           :cells="[...cells, ...variants, ...matrix.data.value.adjustments]"
           :ground="matrix.data.value.ground"
-          :units="units"
           :yardage="looked"
           @select="select"
         />
@@ -264,7 +242,6 @@ useKeys("Matrix", [
           :address="selected"
           :cell="selectedCell"
           :cue="matrix.data.value.positions.find((p) => p.label === selected?.swing)?.cue ?? ''"
-          :units="units"
           @hit="hit"
         />
         <div v-else class="pick">

@@ -2,20 +2,18 @@
 /** The answer, big: the shot, where to land it, what it gives, and the reason in one sentence. */
 import { computed } from "vue";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
 
 const props = defineProps<{
   answer: Pick;
   /** The one that is told of: the pick, or another that is looked at. */
   shot: Picked;
-  units: UnitWords;
-  texts: Texts;
   leadIsRight: boolean;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ select: [at: number] }>();
 const TOO_FEW = 0.5;
 
@@ -23,29 +21,29 @@ const best = computed(() => props.answer.shots[props.answer.best]);
 const isBest = computed(() => props.shot === best.value);
 const nameOf = (at: number) => {
   const one = props.answer.shots[at];
-  return one ? shotWords(props.texts, { ...one.key, back_in: one.back_in, down_in: one.down_in }) : "";
+  return one ? shotWords(texts.value, { ...one.key, back_in: one.back_in, down_in: one.down_in }) : "";
 };
-const reasons = computed(() => props.shot.reasons.map((said) => props.texts.sentence(said)));
+const reasons = computed(() => props.shot.reasons.map((said) => texts.value.sentence(said)));
 const reach = computed(() =>
-  props.answer.reach === "pick-on" ? "" : props.texts.format(props.answer.reach),
+  props.answer.reach === "pick-on" ? "" : texts.value.format(props.answer.reach),
 );
 /** Against the wind across, as a person aims: to the lead or the trail side. */
 const aim = computed(() => {
   const off = -props.shot.drift_yd;
   if (Math.abs(off) < TOO_FEW) return "";
   const lead = off > 0 === props.leadIsRight;
-  return `Aim ${props.units.show(Math.abs(off))} ${props.units.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`;
+  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`;
 });
 const target = computed(() => {
   const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;
   if (!off || !isBest.value) return "";
-  const yards = props.units.show(Math.abs(past));
-  return `The flag is not the target: best is ${yards} ${props.units.unit} ${past > 0 ? "past" : "short of"} it, ${props.texts.format("pick-strokes", { strokes: saves })} better.`;
+  const yards = units.value.show(Math.abs(past));
+  return `The flag is not the target: best is ${yards} ${units.value.unit} ${past > 0 ? "past" : "short of"} it, ${texts.value.format("pick-strokes", { strokes: saves })} better.`;
 });
 const goal = computed(() =>
   props.answer.goal === "on-green"
     ? `worse than three ${percent(props.shot.over_three)}`
-    : `inside ${props.texts.format("ten-feet")} ${percent(props.shot.inside_10ft)}`,
+    : `inside ${texts.value.format("ten-feet")} ${percent(props.shot.inside_10ft)}`,
 );
 </script>
 

@@ -7,9 +7,8 @@ import { scaleLinear } from "d3-scale";
 import { computed, ref } from "vue";
 import { useWidth } from "@/shared/ui/width";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
 import type { Ball } from "../composables/situation";
 
@@ -17,12 +16,11 @@ const props = defineProps<{
   ball: Ball;
   answer: Pick | null;
   selected: number;
-  units: UnitWords;
   metresPerYard: number;
-  texts: Texts;
   /** Without what the shots do: while a question is open. */
   hidden?: boolean;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{
   pin: [yd: number];
   edges: [front: number, back: number];
@@ -85,7 +83,7 @@ const pathOf = (shot: Picked) =>
     .join("");
 /** Round numbers of the student's own unit. */
 const ticks = computed(() => {
-  const { value, yards } = props.units;
+  const { value, yards } = units.value;
   const own = scaleLinear([value(-2), value(far.value)], [0, wide.value]);
   return own
     .ticks(Math.max(4, Math.round(wide.value / 90)))
@@ -107,7 +105,7 @@ const bands = computed(() =>
 const wind = computed(() => {
   const head = props.ball.headwind_mps;
   return head
-    ? `${head > 0 ? "← into" : "→ down"} ${props.units.speed.show(Math.abs(head))} ${props.units.speed.sign}`
+    ? `${head > 0 ? "← into" : "→ down"} ${units.value.speed.show(Math.abs(head))} ${units.value.speed.sign}`
     : "";
 });
 const laneY = (row: number) => sky.value + GROUND + row * LANE + LANE / 2;
@@ -118,10 +116,10 @@ const tall = (shot: Picked) =>
 const moreOf = (shot: Picked, at: number) =>
   isBest(at)
     ? ""
-    : `${shot.more < 0 ? "−" : "+"}${props.texts.format("pick-strokes", { strokes: Math.abs(shot.more) })}`;
+    : `${shot.more < 0 ? "−" : "+"}${texts.value.format("pick-strokes", { strokes: Math.abs(shot.more) })}`;
 const isBest = (at: number) => at === props.answer?.best;
 const name = (shot: Picked) =>
-  shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
+  shotWords(texts.value, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** Where the share stands: right of the furrow, left of it where there is no room. */
 const shareX = (shot: Picked) => {
   const right = x.value(shot.finish_to_yd) + 8;

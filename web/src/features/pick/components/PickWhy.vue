@@ -1,19 +1,17 @@
 <script setup lang="ts">
 /** The rules of thumb beside the numbers, what would change the choice, and what it rests on. */
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Change, Pick } from "../composables/pick";
 
-const props = defineProps<{
+defineProps<{
   answer: Pick;
   changes: Change[] | null;
-  units: UnitWords;
-  texts: Texts;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ take: [of: Change] }>();
-const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.abs(value) });
+const strokes = (value: number) => texts.value.format("pick-strokes", { strokes: Math.abs(value) });
 function says(rule: Pick["rules"][number]): string {
   // Where two schools disagree: which of them this student's balls side with.
   if (rule.rule === "rule-schools" && rule.costs !== null)

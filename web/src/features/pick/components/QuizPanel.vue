@@ -2,25 +2,23 @@
 /** One of the ten: the shots to choose from, then what the choice cost against the pick. */
 import { computed } from "vue";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
 import { idOf, type useQuiz } from "../composables/quiz";
 
 const props = defineProps<{
   quiz: ReturnType<typeof useQuiz>;
   answer: Pick | null;
-  units: UnitWords;
-  texts: Texts;
 }>();
+const { units, texts } = useStudentContext();
 const LETTERS = "123456789abcdefghijk";
 const nameOf = (shot: Picked) =>
-  shotWords(props.texts, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
+  shotWords(texts.value, { ...shot.key, back_in: shot.back_in, down_in: shot.down_in });
 /** By what they carry at home, as the card has them: their order tells nothing. */
 const choices = computed(() =>
   [...(props.answer?.shots ?? [])].sort((a, b) => a.standard_yd - b.standard_yd),
 );
-const strokes = (value: number) => props.texts.format("pick-strokes", { strokes: Math.max(0, value) });
+const strokes = (value: number) => texts.value.format("pick-strokes", { strokes: Math.max(0, value) });
 const said = computed(() => props.quiz.answered.value);
 const chosen = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.shot));
 const best = computed(() => choices.value.find((shot) => idOf(shot) === said.value?.pick));

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** The situation in one bar: the number, pin, lie, wind, green and trouble, each with its key. */
 import { computed } from "vue";
-import type { Texts } from "@/shared/texts/texts";
 import MeasureField from "@/shared/ui/MeasureField.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import {
   after,
   atPin,
@@ -18,10 +17,9 @@ const props = defineProps<{
   ball: Ball;
   words: Words;
   lies: readonly Ball["lie"][];
-  units: UnitWords;
-  texts: Texts;
   leadIsRight: boolean;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ change: [ball: Ball] }>();
 
 const at = computed(() => pinAt(props.ball, props.words));
@@ -30,11 +28,11 @@ const PLACES: PinAt[] = ["front", "middle", "back"];
 const number = (event: Event) => (event.target as HTMLInputElement).valueAsNumber;
 function typed(event: Event): void {
   const value = number(event);
-  if (Number.isFinite(value) && value > 0) set({ pin_yd: props.units.yards(value) });
+  if (Number.isFinite(value) && value > 0) set({ pin_yd: units.value.yards(value) });
 }
 function length(name: "front_yd" | "back_yd" | "width_yd", event: Event): void {
   const value = number(event);
-  if (Number.isFinite(value)) set({ [name]: props.units.yards(value) });
+  if (Number.isFinite(value)) set({ [name]: units.value.yards(value) });
 }
 /** Wind across as a person feels it: to the lead or the trail side. */
 const toLead = computed(() => (props.leadIsRight ? 1 : -1) * props.ball.to_right_mps);
@@ -42,7 +40,7 @@ const trouble = computed(() =>
   props.ball.trouble
     .map(
       ({ kind, from, to }) =>
-        `${props.texts.name("trouble", kind)} ${props.units.show(Math.max(0, props.ball.pin_yd + from))}–${props.units.show(props.ball.pin_yd + to)}`,
+        `${texts.value.name("trouble", kind)} ${units.value.show(Math.max(0, props.ball.pin_yd + from))}–${units.value.show(props.ball.pin_yd + to)}`,
     )
     .join(", "),
 );

@@ -2,13 +2,12 @@
 /** The right shot for the ball that lies there: the situation by keys and touch, one shot, drawn. */
 import { Button } from "ant-design-vue";
 import { computed, nextTick, ref, watch } from "vue";
-import { useStudent, useWords } from "@/shared/api/queries";
+import { useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
-import { useTexts } from "@/shared/texts/texts";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import { useOfToday } from "@/shared/ui/ofToday";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import PickAnswer from "../components/PickAnswer.vue";
 import PickPicture from "../components/PickPicture.vue";
 import PickWhy from "../components/PickWhy.vue";
@@ -33,9 +32,7 @@ import {
 } from "../composables/situation";
 
 const props = defineProps<{ studentId: string }>();
-const student = useStudent(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
+const { student, units } = provideStudent(() => props.studentId);
 const words = useWords();
 const leadIsRight = computed(() => student.data.value?.hand === "left");
 /** Of this student and this day: nobody picks in yesterday's wind. */
@@ -161,8 +158,6 @@ useKeys("Pick", [
         :ball="ball"
         :words="words.data.value.pick"
         :lies="words.data.value.pick.lies"
-        :units="units"
-        :texts="texts"
         :lead-is-right="leadIsRight"
         :inert="quiz.on.value"
         @change="set"
@@ -173,9 +168,7 @@ useKeys("Pick", [
           :ball="ball"
           :answer="answer"
           :selected="selected"
-          :units="units"
           :metres-per-yard="words.data.value.m_per_yd"
-          :texts="texts"
           :hidden="hidden"
           :class="{ asking }"
           @pin="set({ ...ball, pin_yd: $event })"
@@ -184,20 +177,11 @@ useKeys("Pick", [
           @select="selected = $event"
         />
         <aside>
-          <QuizPanel
-            v-if="quiz.on.value"
-            ref="panel"
-            :quiz="quiz"
-            :answer="answer"
-            :units="units"
-            :texts="texts"
-          />
+          <QuizPanel v-if="quiz.on.value" ref="panel" :quiz="quiz" :answer="answer" />
           <PickAnswer
             v-else-if="answer && shot"
             :answer="answer"
             :shot="shot"
-            :units="units"
-            :texts="texts"
             :lead-is-right="leadIsRight"
             @select="selected = $event"
           />
@@ -207,14 +191,7 @@ useKeys("Pick", [
           <p v-if="quiz.error.value" class="trouble">{{ quiz.error.value }}</p>
         </aside>
       </div>
-      <PickWhy
-        v-if="answer && !quiz.on.value"
-        :answer="answer"
-        :changes="changes"
-        :units="units"
-        :texts="texts"
-        @take="take"
-      />
+      <PickWhy v-if="answer && !quiz.on.value" :answer="answer" :changes="changes" @take="take" />
     </template>
   </div>
 </template>

@@ -7,11 +7,9 @@ import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import GroundRows from "@/shared/ground/GroundRows.vue";
 import TheGround from "@/shared/ground/TheGround.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { useUnits } from "@/shared/units/units";
 import { useEffectOf } from "../composables/effect";
 
 const props = defineProps<{ student: Student; matrix: Matrix | undefined; items: PlanItem[] }>();
-const units = useUnits(() => props.student.units);
 const { ground, shown, rows, error } = useEffectOf({
   studentId: props.student.id,
   matrix: () => props.matrix,
@@ -36,9 +34,8 @@ const pinned = ref<number | null>(null);
       :rows="rows"
       :from="student.from_yd"
       :to="student.to_yd"
-      :units="units"
     />
-    <TheGround :matrix="ground" :shown="shown" :units="units" :pinned="pinned" @pin="pinned = $event" />
+    <TheGround :matrix="ground" :shown="shown" :pinned="pinned" @pin="pinned = $event" />
   </section>
 </template>
 

@@ -2,7 +2,7 @@
 /** Contact, distance, trajectory: where the student stands, what is missing, and the coach's word. */
 import { reactive, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { PlanPage } from "@/shared/api/queries";
 import Hint from "@/shared/ui/Hint.vue";
 
@@ -12,7 +12,7 @@ const emit = defineEmits<{
   criteria: [criteria: Schemas["CriteriaBody"]];
 }>();
 
-const texts = useTexts();
+const { texts } = useStudentContext();
 const choose = (name: string) =>
   emit("stage", props.page.standings.find((s) => s.stage === name)?.stage ?? "");
 const PERCENT = 100;

@@ -4,10 +4,12 @@ import { Button } from "ant-design-vue";
 import { betterWords, type Homework } from "@/shared/api/practice";
 import { addressOf, PLAIN, shortName } from "@/shared/api/cells";
 import { shortDay } from "@/shared/format/dates";
-import { upper, type Texts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import Hint from "@/shared/ui/Hint.vue";
+import { useStudentContext } from "@/shared/student/context";
 
-defineProps<{ homework: Homework[]; studentId: string; texts: Texts }>();
+defineProps<{ homework: Homework[]; studentId: string }>();
+const { texts } = useStudentContext();
 defineEmits<{ close: [id: string]; back: [id: string]; call: [homework: Homework, row: number] }>();
 type Row = Homework["rows"][number];
 const what = (row: Row) => (row.shot ? shortName(addressOf({ ...PLAIN, ...row.shot })) : (row.swing ?? ""));

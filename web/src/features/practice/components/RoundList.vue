@@ -4,10 +4,11 @@ import type { Schemas } from "@/shared/api/client";
 import { betterWords, type PracticePage } from "@/shared/api/practice";
 import { daysAgo } from "@/shared/format/dates";
 import { percent } from "@/shared/format/numbers";
-import { upper, type Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { upper } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 
-defineProps<{ page: PracticePage; units: UnitWords; texts: Texts; interval: string }>();
+defineProps<{ page: PracticePage; interval: string }>();
+const { units, texts } = useStudentContext();
 defineEmits<{ drop: [uid: string] }>();
 type Round = Schemas["RoundOut"];
 const WIDE = 46;

@@ -2,17 +2,16 @@
 /** The rows being put together: form, balls, what is hit, a cue, the score wanted. */
 import { addressOf, PLAIN, shortName, type CellAddress } from "@/shared/api/cells";
 import type { Row } from "@/shared/api/practice";
-import { upper, type Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { upper } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   rows: Row[];
   shots: CellAddress[];
   swings: string[];
-  units: UnitWords;
-  texts: Texts;
   limit: number;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{
   put: [place: number, part: Partial<Row>];
   drop: [place: number];
@@ -30,9 +29,9 @@ const number = (event: Event) => {
 };
 const yards = (event: Event) => {
   const typed = number(event);
-  return typed === null ? null : props.units.yards(typed);
+  return typed === null ? null : units.value.yards(typed);
 };
-const shown = (yd: number | null | undefined) => (yd == null ? "" : props.units.show(yd));
+const shown = (yd: number | null | undefined) => (yd == null ? "" : units.value.show(yd));
 const setShot = (place: number, event: Event) =>
   emit("put", place, { shot: props.shots[Number((event.target as HTMLSelectElement).value)] ?? null });
 /** Whether yardages of a form are called between two ends. */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The tests, each with the student's own par today. */
 import type { Schemas } from "@/shared/api/client";
-import type { Texts } from "@/shared/texts/texts";
 import Hint from "@/shared/ui/Hint.vue";
+import { useStudentContext } from "@/shared/student/context";
 
-defineProps<{ trials: Schemas["TrialOut"][]; texts: Texts }>();
+defineProps<{ trials: Schemas["TrialOut"][] }>();
+const { texts } = useStudentContext();
 defineEmits<{ take: [trial: Schemas["Trial"]] }>();
 const of = (trial: Schemas["TrialOut"]) => (trial.form === "worse of two" ? trial.balls / 2 : trial.balls);
 const share = (value: number) => Math.round(100 * value);

@@ -7,10 +7,12 @@ import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import type { Row } from "@/shared/api/practice";
 import { weekday } from "@/shared/format/dates";
-import { upper, type Texts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ studentId: string; texts: Texts }>();
+const props = defineProps<{ studentId: string }>();
+const { texts } = useStudentContext();
 const days = defineModel<number>("days", { required: true });
 defineEmits<{ use: [rows: Row[], day: string] }>();
 const week = useQuery({
@@ -24,7 +26,7 @@ const week = useQuery({
   placeholderData: (before: Schemas["DayOut"][] | undefined) => before,
 });
 const what = ({ row }: Schemas["WeekPart"]) => {
-  const form = props.texts.name("form", row.form);
+  const form = texts.value.name("form", row.form);
   return row.shot ? `${shortName(addressOf({ ...PLAIN, ...row.shot }))}, ${form}` : upper(form);
 };
 </script>

@@ -10,14 +10,14 @@ import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useLessons } from "@/shared/api/lessons";
 import { useHomework, usePractice, type Homework, type Row } from "@/shared/api/practice";
-import { useMatrix, useStudent, useWords } from "@/shared/api/queries";
+import { useMatrix, useWords } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
-import { upper, useTexts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import HomeworkList from "../components/HomeworkList.vue";
 import RoundList from "../components/RoundList.vue";
 import RowTable from "../components/RowTable.vue";
@@ -29,11 +29,9 @@ const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const router = useRouter();
 const cache = useQueryCache();
-const student = useStudent(() => props.studentId);
+const { student, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const words = useWords();
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
 const practice = usePractice(() => props.studentId);
 const homework = useHomework(() => props.studentId);
 const { last } = useLessons(() => props.studentId);
@@ -175,12 +173,10 @@ useKeys("Practice", [
       >
       <div class="columns">
         <div class="side">
-          <TestList class="sheet" :trials="page.trials" :texts="texts" @take="take" />
+          <TestList class="sheet" :trials="page.trials" @take="take" />
           <RoundList
             class="sheet"
             :page="page"
-            :units="units"
-            :texts="texts"
             :interval="words.data.value?.interval ?? ''"
             @drop="dropRound"
           />
@@ -215,8 +211,6 @@ useKeys("Practice", [
               :rows="rows.rows.value"
               :shots="shots"
               :swings="swings"
-              :units="units"
-              :texts="texts"
               :limit="Math.min(60, limit)"
               @put="rows.put"
               @drop="rows.drop"
@@ -282,13 +276,12 @@ useKeys("Practice", [
             class="sheet"
             :homework="homework.data.value ?? []"
             :student-id="studentId"
-            :texts="texts"
             @close="(id) => ofHomework('close', id)"
             @back="(id) => ofHomework('back', id)"
             @call="callHomework"
           />
         </div>
-        <WeekPlan v-model:days="days" class="sheet" :student-id="studentId" :texts="texts" @use="useDay" />
+        <WeekPlan v-model:days="days" class="sheet" :student-id="studentId" @use="useDay" />
       </div>
       <p class="quiet">
         Rest between sets; fewer balls for juniors and after an injury; stop on pain and see a clinician. Your

@@ -1,25 +1,25 @@
 <script setup lang="ts">
 /** What students and parents ask: is it getting better? With the page to hand out. */
-import { upper, useTexts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import dayjs from "dayjs";
 import { computed, ref, watch } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useStudent, useWords } from "@/shared/api/queries";
+import { useWords } from "@/shared/api/queries";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import DayField from "@/shared/ui/DayField.vue";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
-import { useUnits } from "@/shared/units/units";
 import Waiting from "@/shared/ui/Waiting.vue";
 import GroundRows from "@/shared/ground/GroundRows.vue";
+import { provideStudent } from "@/shared/student/context";
 import TimeChart from "../components/TimeChart.vue";
 import TurnTable from "../components/TurnTable.vue";
 
 const props = defineProps<{ studentId: string }>();
-const student = useStudent(() => props.studentId);
+const { student, texts } = provideStudent(() => props.studentId);
 const period = ref<{ from: string | null; to: string | null }>({ from: null, to: null });
 const progress = useQuery({
   key: () => keys.progress(props.studentId, period.value),
@@ -34,9 +34,7 @@ const progress = useQuery({
     ),
   placeholderData: (before) => before,
 });
-const units = useUnits(() => student.data.value?.units);
 const trade = useWords();
-const texts = useTexts();
 const data = computed(() => progress.data.value);
 /** The coach's own words; empty takes the draft. */
 const own = ref<string | null>(null);
@@ -191,7 +189,6 @@ useKeys("Progress", [
           :rows="filling"
           :from="student.data.value.from_yd"
           :to="student.data.value.to_yd"
-          :units="units"
         />
       </div>
       <aside>

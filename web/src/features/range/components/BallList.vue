@@ -4,19 +4,18 @@ import { oneOf } from "@/shared/ui/oneOf";
 import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
-import type { UnitWords } from "@/shared/units/units";
 import { adjustmentWords } from "@/shared/texts/shots";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { ShownBall } from "../composables/merge";
 
-const props = defineProps<{ balls: ShownBall[]; strikes: Strike[]; units: UnitWords }>();
+const props = defineProps<{ balls: ShownBall[]; strikes: Strike[] }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{
   mark: [uid: string, strike: Strike];
   undo: [uid: string];
   drop: [uid: string];
 }>();
 
-const texts = useTexts();
 const MOST = 60;
 function mark(uid: string, event: Event): void {
   const strike = oneOf(props.strikes, event);
@@ -25,7 +24,7 @@ function mark(uid: string, event: Event): void {
 function number(ball: ShownBall): string {
   const yards = ball.carry_yd ?? ball.total_yd;
   if (yards === null) return "–";
-  return `${props.units.show(yards, yards % 1 ? 1 : 0)}${ball.carry_yd === null ? "t" : ""}`;
+  return `${units.value.show(yards, yards % 1 ? 1 : 0)}${ball.carry_yd === null ? "t" : ""}`;
 }
 const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
 </script>

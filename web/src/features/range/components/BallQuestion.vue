@@ -3,9 +3,10 @@
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
-const props = defineProps<{ question: Schemas["QuestionOut"]; units: UnitWords }>();
+const props = defineProps<{ question: Schemas["QuestionOut"] }>();
+const { units } = useStudentContext();
 defineEmits<{ mishit: []; move: [] }>();
 const balls = computed(() => {
   const n = props.question.uids.length;
@@ -13,8 +14,8 @@ const balls = computed(() => {
 });
 const off = computed(() => {
   const { off_yd: yards, usual_yd: usual } = props.question;
-  const by = `${props.units.show(Math.abs(yards))} ${props.units.unit}`;
-  return `${by} ${yards < 0 ? "short of" : "past"} the usual ${props.units.show(usual)}`;
+  const by = `${units.value.show(Math.abs(yards))} ${units.value.unit}`;
+  return `${by} ${yards < 0 ? "short of" : "past"} the usual ${units.value.show(usual)}`;
 });
 const first = computed(() => (props.question.strike === "hard" ? "a harder swing" : "a mishit"));
 </script>

@@ -3,8 +3,7 @@
 import { computed } from "vue";
 import { shortName, addressOf, PLAIN, type CellAddress } from "@/shared/api/cells";
 import type { Call } from "@/shared/api/practice";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   call: Call;
@@ -14,15 +13,14 @@ const props = defineProps<{
   points: number;
   par: string;
   open: number;
-  units: UnitWords;
-  texts: Texts;
   shots: CellAddress[];
 }>();
+const { units, texts } = useStudentContext();
 const shot = defineModel<CellAddress | null>("shot", { required: true });
 const figure = computed(() => {
   const { yardage_yd: at, mark } = props.call;
-  if (mark) return props.texts.name("mark", mark);
-  return at === null ? "" : props.units.show(at);
+  if (mark) return texts.value.name("mark", mark);
+  return at === null ? "" : units.value.show(at);
 });
 const named = (key: CellAddress) => shortName(addressOf({ ...PLAIN, ...key }));
 const chosen = computed({

@@ -6,17 +6,17 @@ import { ballWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Hint from "@/shared/ui/Hint.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { useSession } from "../composables/session";
 import BallList from "./BallList.vue";
 
 const props = defineProps<{
   studentId: string;
   session: ReturnType<typeof useSession>;
-  units: UnitWords;
   strikes: Strike[];
   load: string;
 }>();
+const { units } = useStudentContext();
 defineEmits<{ undo: [uid?: string]; redo: []; drop: [uid: string] }>();
 
 const now = computed(() => props.session.now.value);
@@ -62,12 +62,7 @@ const count = computed(() => {
       <span v-else class="quiet num">{{ ballWords(now.cell) }}</span>
     </p>
     <p v-if="enough" class="enough" :class="{ yes: now.more === 0 }">{{ enough }}</p>
-    <DotPlot
-      :balls="cellBalls"
-      :units="units"
-      :centre-yd="now.cell?.carry_yd ?? null"
-      :newest="balls.at(-1)?.uid ?? null"
-    />
+    <DotPlot :balls="cellBalls" :centre-yd="now.cell?.carry_yd ?? null" :newest="balls.at(-1)?.uid ?? null" />
     <p v-if="spin" class="quiet">Measured spin: {{ spin }}.</p>
     <div class="head list-head">
       <h2>{{ count }}</h2>
@@ -86,7 +81,6 @@ const count = computed(() => {
     <BallList
       :balls="balls"
       :strikes="strikes"
-      :units="units"
       @mark="session.mark"
       @undo="(uid?: string) => $emit('undo', uid)"
       @drop="(uid: string) => $emit('drop', uid)"

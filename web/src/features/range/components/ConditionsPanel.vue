@@ -3,10 +3,11 @@
 import { oneOf } from "@/shared/ui/oneOf";
 import type { Words } from "@/shared/api/queries";
 import MeasureField from "@/shared/ui/MeasureField.vue";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Conditions } from "../composables/conditions";
 
-defineProps<{ words: Words; now: Conditions; units: UnitWords }>();
+defineProps<{ words: Words; now: Conditions }>();
+const { units } = useStudentContext();
 const emit = defineEmits<{ change: [part: Partial<Conditions>] }>();
 type Field = HTMLInputElement | HTMLSelectElement;
 const text = (event: Event) => (event.target as Field).value;

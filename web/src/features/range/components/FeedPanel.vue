@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A launch monitor that plays for this student: which one, what it plays, and balls nobody has. */
 import Sentence from "@/shared/ui/Sentence.vue";
-import type { UnitWords } from "@/shared/units/units";
 import type { BallIn } from "@/shared/outbox/outbox";
+import { useStudentContext } from "@/shared/student/context";
 import type { Device, SentBall } from "../composables/feed";
 
 const props = defineProps<{
@@ -14,8 +14,8 @@ const props = defineProps<{
   question: string;
   elsewhere: string;
   studentId: string;
-  units: UnitWords;
 }>();
+const { units } = useStudentContext();
 defineEmits<{
   choose: [device: number | null];
   straight: [straight: boolean];
@@ -28,7 +28,7 @@ function say(ball: SentBall): string {
   const { carry_yd, total_yd, launch_deg, spin_rpm } = ball.measured;
   const distance = carry_yd ?? total_yd;
   return [
-    distance === undefined ? "" : `${props.units.show(distance, 1)} ${props.units.unit}`,
+    distance === undefined ? "" : `${units.value.show(distance, 1)} ${units.value.unit}`,
     launch_deg === undefined ? "" : `${launch_deg.toFixed(0)}°`,
     spin_rpm === undefined ? "spin typical" : `${spin_rpm.toFixed(0)} rpm`,
   ]

@@ -3,10 +3,11 @@
 import { computed, ref, watch } from "vue";
 import { useLessons } from "@/shared/api/lessons";
 import { daysAgo } from "@/shared/format/dates";
-import { upper, useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
+import { upper } from "@/shared/texts/texts";
 
 const props = defineProps<{ studentId: string; swing: string; height: string }>();
-const texts = useTexts();
+const { texts } = useStudentContext();
 const { last, still } = useLessons(() => props.studentId);
 const picture = computed(() => still(props.swing, props.height));
 const large = ref(false);

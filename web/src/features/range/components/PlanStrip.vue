@@ -3,11 +3,11 @@
 import { cellName, type CellAddress } from "@/shared/api/cells";
 import type { PlanItem } from "@/shared/api/queries";
 import { howWords } from "@/shared/texts/shots";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import type { Step } from "../composables/plan";
 
 defineProps<{ title: string; steps: Step[]; left: number; studentId: string }>();
-const texts = useTexts();
+const { texts } = useStudentContext();
 defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
 </script>
 

@@ -1,8 +1,7 @@
 /** What every way of hitting starts with: the student, the shot, the conditions and today's balls. */
-import { useMatrix, usePlan, useStudent, useWords, type PlanItem } from "@/shared/api/queries";
+import { useMatrix, usePlan, useWords, type PlanItem } from "@/shared/api/queries";
 import type { CellAddress } from "@/shared/api/cells";
-import { useTexts } from "@/shared/texts/texts";
-import { useUnits } from "@/shared/units/units";
+import { useStudentOf } from "@/shared/student/context";
 import { useCarries } from "./carries";
 import { useCell } from "./cell";
 import { useConditions } from "./conditions";
@@ -17,10 +16,9 @@ export interface ShotSessionOptions {
 
 export function useShotSession({ studentId, inTurn }: ShotSessionOptions) {
   const words = useWords();
-  const student = useStudent(studentId);
+  const context = useStudentOf(studentId);
+  const { student } = context;
   const matrix = useMatrix(studentId, true);
-  const units = useUnits(() => student.data.value?.units);
-  const texts = useTexts(() => student.data.value?.units);
   const conditions = useConditions(studentId);
   const shot = useCell({
     matrix: () => matrix.data.value,
@@ -34,7 +32,7 @@ export function useShotSession({ studentId, inTurn }: ShotSessionOptions) {
     cell: () => shot.cell.value,
     conditions: () => conditions.body.value,
   });
-  return { words, student, matrix, units, texts, conditions, session, ...shot };
+  return { ...context, words, matrix, conditions, session, ...shot };
 }
 
 /** The same with the student's plan, which says what is hit next. */

@@ -7,6 +7,9 @@ import { useWords, type Strike } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
+import { shareStudent } from "@/shared/student/context";
+import { useTexts } from "@/shared/texts/texts";
+import { useUnits } from "@/shared/units/units";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -33,6 +36,13 @@ const group = useGroup(props.groupId);
 const here = shallowReactive(new Map<number, BayNow>());
 const all = computed(() => [...here.values()]);
 const now = computed(() => here.get(group.up.value ?? 0) ?? null);
+const [ownUnits, ownTexts] = [useUnits(), useTexts()];
+shareStudent({
+  studentId: computed(() => now.value?.studentId ?? ""),
+  profile: computed(() => now.value?.profile.value),
+  units: computed(() => now.value?.units.value ?? ownUnits.value),
+  texts: computed(() => now.value?.texts.value ?? ownTexts.value),
+});
 const announcement = ref("");
 /** After a ball the next bay is up by itself. */
 const inTurns = ref(false);
@@ -247,7 +257,6 @@ useKeys("Bays", groupKeys);
             :words="words.data.value"
             :balls="now.session.balls.value"
             :cells="now.carries.value"
-            :units="now.units.value"
           >
             <button type="button" class="same" @click="same">Same for all <kbd>a</kbd></button>
           </CellPicker>
@@ -256,7 +265,6 @@ useKeys("Bays", groupKeys);
             :key="`air${now.studentId}`"
             :now="now.conditions.now.value"
             :words="words.data.value"
-            :units="now.units.value"
             @change="now.conditions.change"
           />
           <PlanStrip
@@ -302,13 +310,7 @@ useKeys("Bays", groupKeys);
             @enter="enter"
             @strike="strike"
           />
-          <BallQuestion
-            v-if="question"
-            :question="question"
-            :units="now.units.value"
-            @mishit="sayMishit"
-            @move="moveThere"
-          />
+          <BallQuestion v-if="question" :question="question" @mishit="sayMishit" @move="moveThere" />
           <WrongStudent
             :wrong="wrong"
             :bays="all"
@@ -327,7 +329,6 @@ useKeys("Bays", groupKeys);
             :key="`aside${now.studentId}`"
             :student-id="now.studentId"
             :session="now.session"
-            :units="now.units.value"
             :strikes="words.data.value.strikes"
             :load="now.load.value"
             @undo="undo"

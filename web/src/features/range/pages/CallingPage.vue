@@ -8,14 +8,14 @@ import { addressOf, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells
 import type { Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useHomework, type Row } from "@/shared/api/practice";
-import { useMatrix, useStudent, useWords, type Strike } from "@/shared/api/queries";
+import { useMatrix, useWords, type Strike } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { enqueue, onRoundSaved } from "@/shared/outbox/outbox";
-import { upper, useTexts } from "@/shared/texts/texts";
+import { upper } from "@/shared/texts/texts";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import CallBoard from "../components/CallBoard.vue";
 import CarryEntry from "../components/CarryEntry.vue";
 import FeedPanel from "../components/FeedPanel.vue";
@@ -30,12 +30,10 @@ const props = defineProps<{ studentId: string }>();
 const route = useRoute();
 const router = useRouter();
 const cache = useQueryCache();
-const student = useStudent(() => props.studentId);
+const { student, units, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const homework = useHomework(() => props.studentId);
 const words = useWords();
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
 const conditions = useConditions(props.studentId);
 const calling = useCalling(props.studentId);
 const { round, call, place, marks, points, done } = calling;
@@ -259,8 +257,6 @@ const par = computed(() => {
         :points="points"
         :par="par"
         :open="round.open.length"
-        :units="units"
-        :texts="texts"
         :shots="shots"
       />
       <div>
@@ -296,7 +292,6 @@ const par = computed(() => {
           :question="feed.question.value"
           :elsewhere="feed.elsewhere.value"
           :student-id="studentId"
-          :units="units"
           @choose="feed.choose"
           @straight="feed.setStraight"
           @here="feed.mine.value && feed.put(feed.mine.value.id, false, feed.mine.value.straight)"

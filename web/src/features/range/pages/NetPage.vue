@@ -5,6 +5,7 @@ import { sentenceOf } from "@/shared/api/client";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { outboxState } from "@/shared/outbox/outbox";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
+import { shareStudent } from "@/shared/student/context";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -15,9 +16,9 @@ import { useNet } from "../composables/net";
 import { useShotSession } from "../composables/shotSession";
 
 const props = defineProps<{ studentId: string }>();
-const { words, matrix, units, clubs, swings, cell, cue, bindings, session } = useShotSession({
-  studentId: props.studentId,
-});
+const here = useShotSession({ studentId: props.studentId });
+shareStudent(here);
+const { words, matrix, units, clubs, swings, cell, cue, bindings, session } = here;
 /** As it is said in a sentence, where the sign alone would be read as a word. */
 const smallName = computed(() => (units.value.small.sign === "in" ? "inches" : "centimetres"));
 const net = useNet({
@@ -71,7 +72,6 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           :words="words.data.value"
           :balls="session.balls.value"
           :cells="matrix.data.value.cells"
-          :units="units"
         />
         <div class="place">
           <label

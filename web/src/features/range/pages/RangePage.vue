@@ -5,6 +5,7 @@ import { sentenceOf } from "@/shared/api/client";
 import type { Strike } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
+import { shareStudent } from "@/shared/student/context";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
@@ -27,6 +28,8 @@ import { usePlannedSession } from "../composables/shotSession";
 import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
 
 const props = defineProps<{ studentId: string }>();
+const here = usePlannedSession({ studentId: props.studentId, inTurn: (act) => inTurn(act) });
+shareStudent(here);
 const {
   words,
   student,
@@ -46,7 +49,7 @@ const {
   carries,
   plan,
   go,
-} = usePlannedSession({ studentId: props.studentId, inTurn: (act) => inTurn(act) });
+} = here;
 const { now } = conditions;
 function next(): void {
   if (!plan.next()) announcement.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
@@ -170,10 +173,9 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :words="words.data.value"
               :balls="session.balls.value"
               :cells="carries"
-              :units="units"
           /></DeferredMount>
           <DeferredMount
-            ><ConditionsPanel :now="now" :words="words.data.value" :units="units" @change="conditions.change"
+            ><ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change"
           /></DeferredMount>
           <PlanStrip
             v-if="plan.steps.value.length"
@@ -225,13 +227,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           @enter="enter"
           @strike="strike"
         />
-        <BallQuestion
-          v-if="question"
-          :question="question"
-          :units="units"
-          @mishit="sayMishit"
-          @move="moveThere"
-        />
+        <BallQuestion v-if="question" :question="question" @mishit="sayMishit" @move="moveThere" />
         <p class="announcement" aria-live="polite">{{ announcement }}</p>
         <FeedPanel
           :devices="feed.live.value"
@@ -242,7 +238,6 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           :question="feed.question.value"
           :elsewhere="feed.elsewhere.value"
           :student-id="studentId"
-          :units="units"
           @choose="feed.choose"
           @straight="feed.setStraight"
           @here="feed.mine.value && feed.put(feed.mine.value.id, false, feed.mine.value.straight)"
@@ -257,7 +252,6 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         ><CellAside
           :student-id="studentId"
           :session="session"
-          :units="units"
           :strikes="words.data.value.strikes"
           :load="load"
           @undo="undo"

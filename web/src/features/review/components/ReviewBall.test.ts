@@ -1,7 +1,6 @@
 import { expect, test } from "vitest";
 import type { Ball, Club } from "@/shared/api/queries";
 import { show, WORDS } from "@/testing/page";
-import type { UnitWords } from "@/shared/units/units";
 import ReviewBall from "./ReviewBall.vue";
 
 const ball = {
@@ -24,13 +23,11 @@ const clubs = [
   { id: "c60", label: "60", in_use: true },
   { id: "old", label: "58", in_use: false },
 ] as Club[];
-const units = { unit: "yd", show: (v: number, digits = 0) => v.toFixed(digits) } as UnitWords;
 const shown = async (more: object = {}) => {
   const { page } = await show(ReviewBall, {
     ball,
     clubs,
     words: WORDS,
-    units,
     swings: ["9:00", "10:00"],
     suspect: null,
     aside: null,

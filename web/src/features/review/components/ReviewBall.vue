@@ -5,13 +5,11 @@ import { computed, ref } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import type { Ball, Club, Words } from "@/shared/api/queries";
-import { useTexts } from "@/shared/texts/texts";
 import { adjustmentWords } from "@/shared/texts/shots";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   ball: Ball;
-  units: UnitWords;
   words: Words;
   clubs: Club[];
   swings: string[];
@@ -19,18 +17,18 @@ const props = defineProps<{
   aside: string | null;
   later: boolean;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{
   correct: [change: Schemas["BallMark"]];
   setAside: [];
   reason: [text: string];
   wait: [];
 }>();
-const texts = useTexts();
 const opened = ref(false);
 const number = computed(() => {
   const { carry_yd, total_yd, launch_deg } = props.ball;
   if (carry_yd === null && total_yd === null) return `${launch_deg?.toFixed(0)}°`;
-  return `${props.units.show(carry_yd ?? total_yd ?? 0, 1)}${carry_yd === null ? "t" : ""}`;
+  return `${units.value.show(carry_yd ?? total_yd ?? 0, 1)}${carry_yd === null ? "t" : ""}`;
 });
 const adjustment = computed(() => adjustmentWords(texts.value, props.ball));
 // The club as the bag has it now; a ball of one that is out of it keeps its own.

@@ -5,12 +5,12 @@ import { computed } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { shortDay } from "@/shared/format/dates";
 import { percent, signedPercent } from "@/shared/format/numbers";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 
 type Verdict = Schemas["VerdictOut"];
 type Suspicion = Schemas["SuspicionOut"];
 const props = defineProps<{ verdict: Verdict; busy: boolean }>();
-const texts = useTexts();
+const { texts } = useStudentContext();
 const emit = defineEmits<{
   replace: [since: string, what: Suspicion];
   checkUp: [balls: number, what: Suspicion];

@@ -8,26 +8,24 @@ import { useRoute, useRouter } from "vue-router";
 import { cellName, halfInterval } from "@/shared/api/cells";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { useTexts } from "@/shared/texts/texts";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
-import { useForgetStudent, useStudent, useWords } from "@/shared/api/queries";
+import { useForgetStudent, useWords } from "@/shared/api/queries";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { shortDay } from "@/shared/format/dates";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import ReviewBall from "../components/ReviewBall.vue";
 import VerdictBox from "../components/VerdictBox.vue";
 
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
 const route = useRoute();
-const student = useStudent(() => props.studentId);
+const { student, units, texts } = provideStudent(() => props.studentId);
 const words = useWords();
 const swings = computed(() => student.data.value?.scale.positions.map((p) => p.label) ?? []);
-const units = useUnits(() => student.data.value?.units);
 const forget = useForgetStudent();
 const path = { params: { path: { student_id: props.studentId } } };
 const review = useQuery({
@@ -35,7 +33,6 @@ const review = useQuery({
   query: () => dataOf(api.GET("/api/students/{student_id}/review", path)),
 });
 const { error, busy, save } = useSaving();
-const texts = useTexts(() => student.data.value?.units);
 const confirmation = ref("");
 /** Balls to set aside, each with its reason. */
 const aside = reactive(new Map<string, string>());
@@ -247,7 +244,6 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
               v-for="ball in balls"
               :key="ball.uid"
               :ball="ball"
-              :units="units"
               :words="words.data.value"
               :clubs="student.data.value?.clubs ?? []"
               :swings="swings"

@@ -5,15 +5,13 @@ import { halfInterval } from "@/shared/api/cells";
 import { percent } from "@/shared/format/numbers";
 import type { Schemas } from "@/shared/api/client";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 
 const props = defineProps<{
   page: Schemas["PlayedOut"];
   selected: number | null;
-  units: UnitWords;
-  texts: Texts;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ select: [place: number] }>();
 const EVERY = 5;
 
@@ -21,8 +19,8 @@ const EVERY = 5;
 const rungs = computed(() => {
   const seen = new Set<number>();
   const found = props.page.rungs.filter((rung) => {
-    const at = Math.round(props.units.value(rung.yardage) / EVERY) * EVERY;
-    const near = Math.abs(props.units.value(rung.yardage) - at) <= props.units.value(0.5);
+    const at = Math.round(units.value.value(rung.yardage) / EVERY) * EVERY;
+    const near = Math.abs(units.value.value(rung.yardage) - at) <= units.value.value(0.5);
     if (!near || seen.has(at)) return false;
     seen.add(at);
     return true;

@@ -3,27 +3,27 @@
 import { computed, ref, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import type { Student } from "@/shared/api/queries";
+import { useStudentContext } from "@/shared/student/context";
 import { FIRST_WIDTH_YD } from "../composables/played";
-import type { UnitWords } from "@/shared/units/units";
 
 const props = defineProps<{
   student: Student;
   longest: Schemas["LongestOut"];
-  units: UnitWords;
   busy: boolean;
 }>();
+const { units } = useStudentContext();
 const emit = defineEmits<{
   change: [fields: { longest?: string; estimates_yd?: number | null }];
 }>();
 
 const width = computed(() => props.student.estimates_yd);
 const typed = ref<number | null>(null);
-watch(width, (yards) => (typed.value = yards === null ? null : Number(props.units.show(yards, 1))), {
+watch(width, (yards) => (typed.value = yards === null ? null : Number(units.value.show(yards, 1))), {
   immediate: true,
 });
 const value = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
 function keepWidth(): void {
-  if (typed.value) emit("change", { estimates_yd: props.units.yards(typed.value) });
+  if (typed.value) emit("change", { estimates_yd: units.value.yards(typed.value) });
 }
 </script>
 

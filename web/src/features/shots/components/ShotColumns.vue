@@ -3,17 +3,15 @@
 import { computed, ref } from "vue";
 import { halfInterval, shotId } from "@/shared/api/cells";
 import { shotWords } from "@/shared/texts/shots";
-import type { Texts } from "@/shared/texts/texts";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import type { Placed, Play, Shot } from "../composables/played";
 
 const props = defineProps<{
   /** Those that are listed, short to long. */
   listed: Placed[];
   selected: number | null;
-  units: UnitWords;
-  texts: Texts;
 }>();
+const { units, texts } = useStudentContext();
 const emit = defineEmits<{ select: [place: number]; move: [shots: Shot[], to: Play] }>();
 
 const COLUMNS: { state: Play; title: string; hint: string }[] = [

@@ -7,19 +7,18 @@ import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { shotId } from "@/shared/api/cells";
 import { useSaving } from "@/shared/api/saving";
-import { useForgetStudent, useMatrix, useStudent, type Matrix } from "@/shared/api/queries";
+import { useForgetStudent, useMatrix, type Matrix } from "@/shared/api/queries";
 import GroundLegend from "@/shared/ground/GroundLegend.vue";
 import type { DrawnCell } from "@/shared/ground/layout";
 import TheGround from "@/shared/ground/TheGround.vue";
 import { percent } from "@/shared/format/numbers";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { shotWords } from "@/shared/texts/shots";
-import { useTexts } from "@/shared/texts/texts";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { useUnits } from "@/shared/units/units";
+import { provideStudent } from "@/shared/student/context";
 import CurveChart from "../components/CurveChart.vue";
 import LadderTable from "../components/LadderTable.vue";
 import LimitForm from "../components/LimitForm.vue";
@@ -27,9 +26,7 @@ import ShotColumns from "../components/ShotColumns.vue";
 import { usePlayed, type Placed, type Play, type Shot } from "../composables/played";
 
 const props = defineProps<{ studentId: string }>();
-const student = useStudent(() => props.studentId);
-const units = useUnits(() => student.data.value?.units);
-const texts = useTexts(() => student.data.value?.units);
+const { student, units, texts } = provideStudent(() => props.studentId);
 const matrix = useMatrix(() => props.studentId);
 const { query, shots, error, busy, back, choose, playOnly, takeBack } = usePlayed(props.studentId);
 const page = computed(() => query.data.value);
@@ -159,7 +156,6 @@ useKeys("Shots", [
       <Sentence :text="error || saving.error.value" />
       <TheGround
         :matrix="ground"
-        :units="units"
         :shown="drawn"
         :pinned="pinned"
         :selected="here"
@@ -176,23 +172,10 @@ useKeys("Shots", [
       <div class="parts">
         <section>
           <h2>The ladder</h2>
-          <LadderTable
-            :page="page"
-            :selected="selected"
-            :units="units"
-            :texts="texts"
-            @select="selected = $event"
-          />
+          <LadderTable :page="page" :selected="selected" @select="selected = $event" />
         </section>
         <div>
-          <ShotColumns
-            :listed="listed"
-            :selected="selected"
-            :units="units"
-            :texts="texts"
-            @select="selected = $event"
-            @move="choose"
-          />
+          <ShotColumns :listed="listed" :selected="selected" @select="selected = $event" @move="choose" />
           <section v-if="gone.length" class="gone">
             <h2>Out of the bag</h2>
             <p class="quiet">Kept, and not offered: the club or the swing is not there any more.</p>
@@ -233,7 +216,6 @@ useKeys("Shots", [
             v-if="student.data.value"
             :student="student.data.value"
             :longest="page.longest"
-            :units="units"
             :busy="saving.busy.value"
             @change="change"
           />

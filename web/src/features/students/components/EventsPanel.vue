@@ -5,7 +5,7 @@ import { Button, Input } from "ant-design-vue";
 import dayjs from "dayjs";
 import { computed, reactive, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
-import { useTexts } from "@/shared/texts/texts";
+import { useStudentContext } from "@/shared/student/context";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useWords, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
@@ -22,7 +22,7 @@ const events = useQuery({
   query: () => dataOf(api.GET("/api/students/{student_id}/events", path)),
 });
 const words = useWords();
-const texts = useTexts(() => props.student.units);
+const { texts } = useStudentContext();
 const about = (kind: Kind) => texts.value.format(`event-${kind}.about`);
 const { state, save } = useSaving();
 const open = ref(false);

@@ -10,7 +10,7 @@ import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { forgetReads } from "@/shared/api/lastRead";
 import { momentWords, shortDay } from "@/shared/format/dates";
-import { useTexts } from "@/shared/texts/texts";
+import { provideStudent } from "@/shared/student/context";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -19,7 +19,7 @@ const props = defineProps<{ studentId: string }>();
 const router = useRouter();
 const cache = useQueryCache();
 const account = useAccount();
-const texts = useTexts();
+const { texts } = provideStudent(() => props.studentId);
 const path = { params: { path: { student_id: props.studentId } } };
 const kept = useQuery({
   key: () => keys.dataInventory(props.studentId),
