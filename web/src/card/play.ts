@@ -1,6 +1,7 @@
 /** The calling mode on the phone: what is called in big figures, the result typed, next. Every call was
  * made on the server; here it is only compared with what was typed. */
 import { button, keep, kept, make } from "./dom";
+import { isMet } from "@/shared/offline/rules";
 import type { Sent } from "./queue";
 
 export interface PhoneCall {
@@ -58,13 +59,6 @@ function say(words: string): void {
   speechSynthesis.cancel();
   speechSynthesis.speak(new SpeechSynthesisUtterance(words));
 }
-
-export const isMet = (call: PhoneCall, balls: Ball[]) =>
-  balls.length === call.balls &&
-  balls.every(
-    ({ carry, met }) =>
-      met ?? (carry !== null && call.lo !== null && call.hi !== null && carry >= call.lo && carry <= call.hi),
-  );
 
 /** "better than on 4 of 5 days" */
 export function betterWords(better: number | undefined): string {

@@ -22,7 +22,7 @@ const props = defineProps<{
 const { units, texts } = useStudentContext();
 const emit = defineEmits<{ change: [ball: Ball] }>();
 
-const at = computed(() => pinAt(props.ball, props.words));
+const at = computed(() => pinAt(props.ball));
 const set = (part: Partial<Ball>) => emit("change", { ...props.ball, ...part });
 const PLACES: PinAt[] = ["front", "middle", "back"];
 const number = (event: Event) => (event.target as HTMLInputElement).valueAsNumber;

@@ -26,12 +26,12 @@ test("a pin moves on its green, and the trouble stays where it is against the gr
   expect([front.pin_yd, front.front_yd, front.back_yd]).toEqual([60, 4, 14]);
   // Ten short of the flag was two short of the green; it is two short of it still.
   expect(front.trouble[0]).toEqual({ kind: "bunker", from: -12, to: -6 });
-  expect((["front", "middle", "back"] as const).map((at) => pinAt(atPin(ball, at, words), words))).toEqual([
+  expect((["front", "middle", "back"] as const).map((at) => pinAt(atPin(ball, at, words)))).toEqual([
     "front",
     "middle",
     "back",
   ]);
-  expect(pinAt(plain({ front_yd: 20 }), words)).toBeNull();
+  expect(pinAt(plain({ front_yd: 20 }))).toBe("middle");
 });
 
 test("each key goes round and comes back", () => {

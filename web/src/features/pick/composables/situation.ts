@@ -1,5 +1,6 @@
 /** The ball that lies there, as a coach puts it in: each key and touch makes the next situation. */
 import type { Schemas } from "@/shared/api/client";
+import { pinPlace } from "@/shared/offline/rules";
 
 export type Words = Schemas["PickWords"];
 export type TroubleKind = Schemas["Trouble"];
@@ -44,16 +45,8 @@ export const plainBall = (words: Words): Ball => ({
 /** The one after this in a list that begins again; the first for one that is not in it. */
 export const after = <T>(list: readonly T[], now: T): T => list[(list.indexOf(now) + 1) % list.length] ?? now;
 
-const near = (a: number, b: number) => Math.abs(a - b) < 0.6;
-
-/** Where on its green the pin stands: at which of the usual places; null at none of them. */
-export function pinAt(ball: Ball, words: Words): PinAt | null {
-  const places = Object.entries(words.edges) as [PinAt, Schemas["EdgesWords"]][];
-  const found = places.find(
-    ([, edges]) => near(edges.front_yd, ball.front_yd) && near(edges.back_yd, ball.back_yd),
-  );
-  return found?.[0] ?? null;
-}
+/** Where on its green the pin stands. */
+export const pinAt = (ball: Ball): PinAt => pinPlace(ball.front_yd, ball.back_yd);
 
 /** The same flag on another place of its green: green and trouble go along with it. */
 export function atPin(ball: Ball, at: PinAt, words: Words): Ball {

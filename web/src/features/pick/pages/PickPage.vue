@@ -104,7 +104,7 @@ useKeys("Pick", [
   free(key("→", "pin further", "ArrowRight", () => step(1))),
   free(
     key("f", "pin front, middle, back", "f", () =>
-      change((of, pick) => atPin(of, after(PLACES, pinAt(of, pick) ?? "back"), pick)),
+      change((of, pick) => atPin(of, after(PLACES, pinAt(of)), pick)),
     ),
   ),
   free(key("l", "lie", "l", () => change(nextLie))),

@@ -3,7 +3,7 @@ import { nextTick } from "vue";
 import type { Call } from "@/shared/api/practice";
 import { outboxState } from "@/shared/outbox/outbox";
 import { serve } from "@/testing/page";
-import { isMet, useCalling, type HitBall } from "./calling";
+import { useCalling, type HitBall } from "./calling";
 
 const call = (at: number, more: Partial<Call> = {}): Call => ({
   yardage_yd: at,
@@ -37,16 +37,6 @@ beforeEach(() => {
   serve({ "POST /api/students/s/calls": CALLS });
 });
 afterEach(() => vi.unstubAllGlobals());
-
-test("a call is met within its ends, both of them in, and by every ball of it", () => {
-  expect(isMet(call(50), [ball(47)])).toBe(true);
-  expect(isMet(call(50), [ball(53)])).toBe(true);
-  expect(isMet(call(50), [ball(53.1)])).toBe(false);
-  expect(isMet(call(50, { balls: 2 }), [ball(50)])).toBe(false);
-  expect(isMet(call(50, { balls: 2 }), [ball(50), ball(40)])).toBe(false);
-  expect(isMet(call(50, { lo_yd: null, hi_yd: null }), [ball(null, { met: true })])).toBe(true);
-  expect(isMet(call(50), [ball(null, { met: false })])).toBe(false);
-});
 
 test("a round goes on after a reload, takes a ball back, and is sent once", async () => {
   const first = useCalling("s");

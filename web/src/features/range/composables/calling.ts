@@ -4,6 +4,7 @@ import { v7 as uuid } from "uuid";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import type { Call, Calls } from "@/shared/api/practice";
+import { isMet } from "@/shared/offline/rules";
 import { enqueue } from "@/shared/outbox/outbox";
 
 type Strike = Schemas["Strike"];
@@ -34,14 +35,11 @@ export type Wanted =
   | { row: Schemas["RowBody"] }
   | { homework: Schemas["HomeworkOut"]; place: number };
 
-/** Whether a call was met; the server says the same. */
-export function isMet(call: Call, balls: HitBall[]): boolean {
-  if (balls.length < (call.balls ?? 1)) return false;
-  return balls.every((ball) => {
-    if (ball.met !== null) return ball.met;
-    const { lo_yd: lo = null, hi_yd: hi = null } = call;
-    return ball.carry_yd !== null && lo !== null && hi !== null && ball.carry_yd >= lo && ball.carry_yd <= hi;
-  });
+function wasMet({ lo_yd: lo = null, hi_yd: hi = null, balls = 1 }: Call, hit: HitBall[]): boolean {
+  return isMet(
+    { lo, hi, balls },
+    hit.map(({ carry_yd: carry, met }) => ({ carry, met })),
+  );
 }
 
 export function useCalling(studentId: string) {
@@ -57,7 +55,7 @@ export function useCalling(studentId: string) {
   const marks = computed(() =>
     (round.value?.answers ?? []).map(({ balls }, i) => {
       const asked = calls.value[i];
-      return asked ? isMet(asked, balls) : false;
+      return asked ? wasMet(asked, balls) : false;
     }),
   );
   const points = computed(() => marks.value.filter(Boolean).length);
