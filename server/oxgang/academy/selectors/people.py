@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from datetime import date, datetime
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -53,6 +53,13 @@ def bag_of(student: Student, *, everything: bool = False) -> list[Club]:
     """The student's clubs, most lofted first; with `everything` also archived ones."""
     clubs = student.clubs.order_by("-loft_deg", "label", "used_from")
     return list(clubs if everything else clubs.filter(archived_at=None))
+
+
+def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:
+    """The club of this label that was in use on the day, else any of this label."""
+    same = [club for club in clubs if club.label.casefold() == label.casefold()]
+    in_use = [club for club in same if (club.archived_at is None if day is None else club.used_on(day))]
+    return next(iter([*in_use, *same]), None)
 
 
 def club_of(academy: Academy, club_id: UUID) -> Club:

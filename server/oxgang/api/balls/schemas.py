@@ -7,13 +7,13 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.selectors.chain import windows_of
 from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut, KeyOut
 from oxgang.core.carry.asking import Guess
-from oxgang.core.flight.launch import NetHit, Side, in_window
+from oxgang.core.flight.launch import NetHit, Side
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.selectors.balls import launch_side
 from oxgang.range_sessions.services.typed import Moment as BallMoment
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
@@ -116,11 +116,7 @@ class BallOut(Schema):
     @staticmethod
     def resolve_side(obj: object) -> Side | None:
         """Where the launch is against the window of its club and height."""
-        if not isinstance(obj, Ball) or obj.launch_deg is None:
-            return None
-        chain = windows_of(obj.student, {})
-        window = chain.window(Trajectory(obj.trajectory), obj.club.loft_deg)
-        return in_window(obj.launch_deg, window)
+        return launch_side(obj) if isinstance(obj, Ball) else None
 
     @staticmethod
     def resolve_club(obj: object) -> str:

@@ -12,10 +12,12 @@ from django.db.models import Max, Min, Q, QuerySet
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student, SwingScale
+from oxgang.academy.selectors.chain import windows_of
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import IMPORTED_SD
 from oxgang.core.carry.prior import Point
+from oxgang.core.flight.launch import Side, in_window
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import express
 from oxgang.range_sessions.models import Ball, ImportedCarry
@@ -259,3 +261,11 @@ def balls_under(scale: SwingScale, labels: Collection[str]) -> int:
 def known_uids(student: Student) -> set[str]:
     """The ids of all balls the student ever had, undone ones too."""
     return set(Ball.objects.filter(student=student).values_list("uid", flat=True))
+
+
+def launch_side(ball: Ball) -> Side | None:
+    """Where a ball's launch is against the window of its club and height; None without a launch."""
+    if ball.launch_deg is None:
+        return None
+    chain = windows_of(ball.student, {})
+    return in_window(ball.launch_deg, chain.window(Trajectory(ball.trajectory), ball.club.loft_deg))

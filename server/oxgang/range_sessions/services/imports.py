@@ -15,7 +15,7 @@ from django.db import transaction
 from numpy.typing import NDArray
 
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.selectors.people import bag_of, known_swings, match_club
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL, contact_of
 from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, plainly_fit, question_about
@@ -160,13 +160,6 @@ def _odd(balls: Balls) -> NDArray[np.bool_]:
 
 def _typical(shot: Shot) -> float:
     return TYPICAL.start(shot.cell, contact_of(shot)).launch_deg
-
-
-def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:
-    """The club of this label that was in use on the day, else any of this label."""
-    same = [club for club in clubs if club.label.casefold() == label.casefold()]
-    in_use = [club for club in same if (club.archived_at is None if day is None else club.used_on(day))]
-    return next(iter([*in_use, *same]), None)
 
 
 def import_balls(
