@@ -8,7 +8,7 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.surfaces import common_factor
 from oxgang.core.carry.today import struck_from
 from oxgang.core.flight.chain import Chain

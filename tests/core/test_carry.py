@@ -10,8 +10,8 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.arithmetic import arithmetic
-from oxgang.core.carry.cells import Basis, Doubt
 from oxgang.core.carry.hits import MOST_GROUPS, Hit, standard_hits
+from oxgang.core.carry.matrix import Basis, Doubt
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import repaired
 from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry

@@ -8,8 +8,8 @@ from typing import Any
 
 import numpy as np
 import pytest
-from oxgang.core.carry.cells import Basis, Cell
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
 from oxgang.core.errors import InputError

@@ -10,7 +10,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from oxgang.files.days import DayOrder, iso_of, orders_of
-from oxgang.files.foreign import ColumnMapping, Table, day_orders, guess, read_any, read_mapped
+from oxgang.files.foreign import Table, read_any
+from oxgang.files.mapping import ColumnMapping, day_orders, guess, read_mapped
 from oxgang.files.shots import read_shots
 
 CLUBS = ("60", "SW", "Gap 52", "PW")

@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 import pytest
 from oxgang.core.carry.ageing import halves_after, too_wide_on
-from oxgang.core.carry.cells import Cell, Doubt
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.matrix import Cell, Doubt
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
 from oxgang.core.ground.stages import Stage

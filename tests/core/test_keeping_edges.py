@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 import pytest
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.prior import Point
 from oxgang.core.ground.card import Card, card_cell
 from oxgang.core.ground.played import Play

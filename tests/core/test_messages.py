@@ -11,7 +11,7 @@ from typing import Any
 import pytest
 from fluent.syntax import FluentParser, ast, visitor
 from oxgang.academy.models import PersonRole
-from oxgang.core.carry.cells import Doubt
+from oxgang.core.carry.matrix import Doubt
 from oxgang.core.ground.card import Thin
 from oxgang.core.ground.fills import Way
 from oxgang.core.ground.stages import Stage

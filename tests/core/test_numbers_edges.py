@@ -9,7 +9,8 @@ from oxgang.core.carry.adjustments import taught_by
 from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.arithmetic import swaps
 from oxgang.core.carry.asking import Guess, question_about
-from oxgang.core.carry.cells import UNSETTLED, Basis, Doubt
+from oxgang.core.carry.cells import UNSETTLED
+from oxgang.core.carry.matrix import Basis, Doubt
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.posterior import cell_square
 from oxgang.core.carry.prior import CELL_SDS, Point, Points, covariance, mean_log_carry

@@ -16,8 +16,9 @@ from oxgang.core.errors import InputError
 from oxgang.core.pick.changes import WhatIf, loss_of, variants
 from oxgang.core.pick.choice import HARD_TIE, LEAST_TIE, Goal, PickReason, Reach, pick
 from oxgang.core.pick.mishits import KINDS, Contact, Mishit, own_contact, usual_contact
-from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
+from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of
 from oxgang.core.pick.pattern import Pattern, own_lateral, usual_lateral
+from oxgang.core.pick.plane import plane_of
 from oxgang.core.pick.quiz import quiz
 from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Band, Situation, Trouble, band_of, checked, edges_of, pin_at

@@ -9,8 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.asking import Guess, question_about
-from oxgang.core.carry.cells import Basis, Doubt, Matrix
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.matrix import Basis, Doubt, Matrix
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.errors import InputError

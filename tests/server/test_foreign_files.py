@@ -9,7 +9,8 @@ from typing import Any
 import openpyxl
 import pytest
 from oxgang.academy.models import Student
-from oxgang.files.foreign import guess, read_any
+from oxgang.files.foreign import read_any
+from oxgang.files.mapping import guess
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach, make_student

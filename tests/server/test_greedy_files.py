@@ -152,7 +152,8 @@ def test_damaged_workbooks_never_break_the_server(api: Api, student: Student) ->
 
 MEASURE = """
 from pathlib import Path
-from oxgang.files.foreign import ColumnMapping, guess, read_any, read_mapped
+from oxgang.files.foreign import read_any
+from oxgang.files.mapping import ColumnMapping, guess, read_mapped
 row = "2026-05-{:02d},56,9:00,{:.4f},{:.3f},{:.2f},{:.3f},a note of ball {},{},{}"
 lines = ["date,club,swing,carry_yd,launch_deg,spin_rpm,ball_speed_mph,note,n1,n2"]
 lines += [row.format(1 + i % 28, 40 + i % 5000 / 100, 20 + i % 2000 / 100, 4000 + i % 3000 / 7,

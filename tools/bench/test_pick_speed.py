@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from django.utils import timezone
 from oxgang.academy.models import Student
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.surfaces import common_factor
 from oxgang.core.carry.today import struck_from
 from oxgang.core.flight.chain import Chain

@@ -23,7 +23,8 @@ from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.core.words.swing import CLOCK, Limit
 from oxgang.demo.season import load_demo
 from oxgang.files.card import Form, Side, write_card
-from oxgang.files.foreign import read_any, read_mapped
+from oxgang.files.foreign import read_any
+from oxgang.files.mapping import read_mapped
 from oxgang.files.shots import read_shots
 from oxgang.matrix.selectors.published import card_of
 from oxgang.matrix.services.publishing import publish

@@ -20,8 +20,8 @@ from numpy.typing import NDArray
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.asking import question_about
-from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.keeping.drift.shift import shift
 from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of

@@ -12,10 +12,10 @@ from pathlib import Path
 import typer
 
 from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
-from oxgang.core.carry.cells import Basis
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import standard_hits
+from oxgang.core.carry.matrix import Basis
 from oxgang.core.errors import InputError, OxgangError
 from oxgang.core.flight.standard import usual_altitude
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, covered_yardages, fallow, overlaps

@@ -12,7 +12,7 @@ import typer
 
 from oxgang.cli.formats import scale_seen
 from oxgang.cli.report import fail, read_records, read_rows, report_problems
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.scatter import STUDENT_SD
 from oxgang.core.carry.surfaces import common_factor
 from oxgang.core.carry.today import struck_from

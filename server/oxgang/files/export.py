@@ -12,7 +12,7 @@ from openpyxl.cell import Cell
 from openpyxl.styles import Font
 from openpyxl.worksheet.worksheet import Worksheet
 
-from oxgang.core.carry import cells as carry_cells
+from oxgang.core.carry import matrix
 from oxgang.core.ground.card import CardLine
 from oxgang.core.words.shots import Shot
 from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
@@ -44,7 +44,7 @@ def write_json(shots: Sequence[Shot]) -> str:
 
 
 def write_matrix_workbook(
-    cells: Sequence[carry_cells.Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
+    cells: Sequence[matrix.Cell], lines: Sequence[CardLine], shots: Sequence[Shot]
 ) -> bytes:
     """A workbook as a coach would have made it: sheets `matrix`, `by yardage` and `balls`.
 
@@ -71,7 +71,7 @@ def write_matrix_workbook(
     return out.getvalue()
 
 
-def write_matrix_json(cells: Sequence[carry_cells.Cell]) -> str:
+def write_matrix_json(cells: Sequence[matrix.Cell]) -> str:
     """{"schema", "cells": [{column: value}]}, distances in yards."""
     named = [dict(zip(MATRIX_COLUMNS, matrix_values(cell), strict=True)) for cell in cells]
     return json.dumps({"schema": MATRIX_SCHEMA, "cells": named}, default=str, indent=1)

@@ -7,33 +7,26 @@ import io
 import re
 import zipfile
 from collections import Counter
-from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass, field, replace
-from functools import partial
+from collections.abc import Sequence
+from dataclasses import dataclass, field
 from itertools import islice
-from statistics import median
 from typing import Final
 
 from oxgang.core.errors import FileError
-from oxgang.core.words.measurements import LENGTHS, MEASURED, MEASUREMENTS, SPEEDS
-from oxgang.core.words.shots import Shot, Spin, Tempo, Trajectory
 from oxgang.files.columns import turned
-from oxgang.files.days import DayOrder, iso_of, orders_of
 from oxgang.files.limits import check_bytes
-from oxgang.files.shots import COLUMNS, take_balls
 from oxgang.files.tables import (
-    Reading,
-    RowProblem,
     cell_text,
     decode,
     many_objects,
-    parse_number,
     records,
 )
 from oxgang.files.workbook import read_workbook
 
 # A title may stand above the header: it is looked for in this many rows.
 HEADER_WITHIN: Final = 10
+_PERSON: Final = re.compile(r"player|student|golfer|name", re.IGNORECASE)
+SAMPLE: Final = 200
 # How programs write that there is no value.
 NOTHING: Final = frozenset({"", "n/a", "na", "#n/a", "nan", "none", "null", "-", "--", "–", "—"})
 # A column is of clubs or swings when so many of its values are.
@@ -43,82 +36,13 @@ _SUMS: Final = re.compile(
     r"(avg|average|mean|median|std\.?( ?dev\.?)?|deviation|totals?|sum|min(imum)?|max(imum)?)[.:]?",
     re.IGNORECASE,
 )
-_PERSON: Final = re.compile(r"player|student|golfer|name", re.IGNORECASE)
-VOCABULARY: Final[Mapping[str, frozenset[str]]] = {
-    "spin": frozenset(Spin),
-    "trajectory": frozenset(Trajectory),
-    "tempo": frozenset(Tempo),
-}
-SAMPLE: Final = 200
 _UNIT: Final = re.compile(
     r"yds?|yards?|m|met(er|re)s?|ft|feet|in|cm|mph|m/?s|mps|km/?h|kph"
     r"|rpm|deg(rees?)?|\u00b0 ?[cf]?|%|s|sec"
 )
 _UNNAMED: Final = re.compile(r"column \d+")
-# The units in which each target may stand, the usual one first, and how it is brought to ours.
-UNITS: Final = {m.name: m.units for m in MEASUREMENTS if m.units}
-TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
-NUMBERS: Final = frozenset(MEASURED)
 # What the column of a workbook's sheets is called.
 SHEET: Final = "sheet"
-# How a column of words that means a target tends to be called. Common practice.
-_WORDS_CALLED: Final = (
-    (11, "club", r"^club( ?(name|type))?$|^iron$|^wedge$"),
-    (12, "swing", r"swing|length|shot ?type|position"),
-    (13, "trajectory", r"trajectory|flight|height"),
-    (14, "strike", r"strike|contact|quality"),
-    (15, "tempo", r"tempo"),
-    (16, "date", r"date|time|day"),
-    (17, "id", r"^(shot|ball)? ?(id|uuid)$"),
-    (18, "ball", r"^ball( ?type)?$"),
-    (19, "lie", r"^lie|surface"),
-    (24, "excluded", r"exclu"),
-    (99, "club", rf"^{SHEET}$"),
-)
-# What a column is taken for, in turn; the first that fits wins.
-_CALLED: Final = tuple(
-    (target, pattern)
-    for _, target, pattern in sorted(
-        [*_WORDS_CALLED, *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called)]
-    )
-)
-_UNIT_WORDS: Final = (
-    (r"km/?h|kph", "km/h"),
-    (r"m/?s\b|mps", "m/s"),
-    (r"mph", "mph"),
-    (r"yd|yard", "yd"),
-    (r"ft|feet", "ft"),
-    (r"\bm\b|met(er|re)", "m"),
-    (r"°? ?f\b|fahr", "F"),
-    (r"°? ?c\b|cels", "C"),
-)
-# A wedge's ball leaves at 15 to 40 m/s: a larger median is miles an hour, a still larger km/h.
-_MPH_OVER: Final = 42.0
-_KMH_OVER: Final = 100.0
-
-
-@dataclass(frozen=True, slots=True)
-class Source:
-    """The column that means a target, and the unit its numbers are in ("" where there is none)."""
-
-    column: str
-    unit: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class ColumnMapping:
-    """What each target is in a file, and what its clubs and swings are called here.
-
-    `club` and `swing` stand for every row where the file has no such column; `days` says which of
-    day and month stands first in its dates.
-    """
-
-    sources: Mapping[str, Source]
-    clubs: Mapping[str, str] = field(default_factory=dict)
-    swings: Mapping[str, str] = field(default_factory=dict)
-    club: str = ""
-    swing: str = ""
-    days: str = DayOrder.DAY
 
 
 @dataclass(frozen=True, slots=True)
@@ -245,7 +169,7 @@ def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
     return bool(cells) and bool(_SUMS.fullmatch(cells[at].strip()))
 
 
-def _sums(table: Table) -> set[int]:
+def sum_rows(table: Table) -> set[int]:
     """The places of the rows that sum up others: looked for among those that begin like one."""
     first = table.column(table.columns[0])
     odd = {cell for cell in set(first) if not cell.strip() or _SUMS.fullmatch(cell.strip())}
@@ -277,171 +201,3 @@ def _text(data: bytes) -> list[tuple[int, list[str]]]:
 def _words(row: Sequence[str]) -> int:
     """How many cells of a row are words: a header has more than a row of numbers."""
     return sum(1 for cell in row if re.search(r"[A-Za-z]", cell))
-
-
-def guess(
-    table: Table,
-    *,
-    unit: str = "yd",
-    clubs: Collection[str] = (),
-    swings: Collection[str] = (),
-) -> dict[str, Source]:
-    """What each target is, from the names of the columns, their units and values.
-
-    Parameters
-    ----------
-    unit
-        The student's unit of length, where the file says none.
-    clubs, swings
-        Names that the student's clubs and swings have: a column of them is one, whatever it is
-        called.
-    """
-    found: dict[str, Source] = {}
-    for kind, names in (("swing", swings), ("club", clubs)):
-        own = _column_of(table, names, [source.column for source in found.values()])
-        if own:
-            found[kind] = Source(own)
-    known = {source.column for source in found.values()}
-    for column in table.columns:
-        if column in known:
-            continue
-        name = re.sub(r"[\s_\-/\[\](),.:]+", " ", column.casefold()).strip()
-        exact = column.casefold().replace(" ", "_")
-        bare = re.sub(r"\b(yds?|yards?|m|mps|mph|kmh|kph|ft|feet|deg|rpm|s|c|f)\b", "", name)
-        target: str | None = None
-        if exact in TARGETS and _means(exact, table.values(column)):
-            target = exact
-        for candidate, pattern in _CALLED:
-            if target is None and candidate not in found and re.search(pattern, bare.strip()):
-                target = candidate if _means(candidate, table.values(column)) else None
-        if target is None or target in found:
-            continue
-        if target in NUMBERS and not _numeric(table.values(column)):
-            continue
-        found[target] = Source(column, _unit(target, column, table, unit))
-    return found
-
-
-def _numeric(values: Sequence[str]) -> bool:
-    values = [value for value in values if value.casefold() not in NOTHING]
-    good = sum(1 for value in values if re.fullmatch(r"[+-]?[\d.,]+ ?[LRlr]?", value))
-    return bool(values) and good >= len(values) / 2
-
-
-def _means(target: str, values: Sequence[str]) -> bool:
-    """Whether the values of a column can be what its name says: a grade is no number of turns."""
-    words = VOCABULARY.get(target)
-    if words is None:
-        return True
-    words_of = [value.casefold() for value in values if value.casefold() not in NOTHING]
-    return not words_of or sum(value in words for value in words_of) >= len(words_of) / 2
-
-
-def _column_of(table: Table, names: Collection[str], taken: Sequence[str]) -> str:
-    """The column most of whose values are among these names, if there is one.
-
-    Names that are numbers ("56", "1") are also carries and counts: there the header has to say it.
-    """
-    wanted = {plain_name(name) for name in names if re.search(r"[A-Za-z:]", name)}
-    best, most = "", 0.0
-    for column in table.columns:
-        values = [v for v in table.values(column) if v.casefold() not in NOTHING]
-        if column in taken or not values or not wanted:
-            continue
-        share = sum(plain_name(value) in wanted for value in values) / len(values)
-        if share > most and share >= MOST_OF:
-            best, most = column, share
-    return best
-
-
-def plain_name(name: str) -> str:
-    """A name of a club or a swing as it is compared: letters and digits alone."""
-    return re.sub(r"[^a-z0-9]", "", name.casefold())
-
-
-def day_orders(table: Table, sources: Mapping[str, Source]) -> list[DayOrder]:
-    """The orders of day and month that the dates of a file allow; two are to be asked about."""
-    source = sources.get("date")
-    if source is None or source.column not in table.columns:
-        return []
-    return sorted(orders_of(table.different(source.column)))
-
-
-def _unit(target: str, column: str, table: Table, length: str) -> str:
-    units = UNITS.get(target)
-    if units is None:
-        return ""
-    for pattern, unit in _UNIT_WORDS:
-        if unit in units and re.search(pattern, column.casefold().replace("_", " ")):
-            return unit
-    if units is SPEEDS and target != "headwind_mps":
-        numbers = [float(v.replace(",", ".")) for v in table.values(column) if _numeric([v])]
-        middle = median(numbers) if numbers else 0.0
-        return "km/h" if middle > _KMH_OVER else "mph" if middle > _MPH_OVER else "m/s"
-    return length if units is LENGTHS else next(iter(units))
-
-
-@many_objects()
-def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
-    """The balls of a table under a mapping; rows that cannot be read are problems."""
-    sources = {
-        target: source
-        for target, source in mapping.sources.items()
-        if target in TARGETS and source.column in table.columns
-    }
-    taken = {source.column for source in mapping.sources.values()}
-    notes = [name for name in table.columns if name not in taken]
-    reading: Reading[Shot] = Reading(columns=table.columns, unknown_columns=notes)
-    for title in table.left_out:
-        template = f'the sheet "{title}" has other columns than the first, and is not read.'
-        reading.problems.append(RowProblem(1, "", template))
-    sums = _sums(table)
-    for at in sums:
-        reading.problems.append(RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball."))
-    if sums:
-        rows = [row for at, row in enumerate(table.rows) if at not in sums]
-        table = Table(table.columns, rows, table.left_out, table.starts)
-    texts = {target: table.column(source.column) for target, source in sources.items()}
-    ours = {t: partial(_ours, t, source, mapping) for t, source in sources.items()}
-    for target, fixed, names in (
-        ("club", mapping.club, mapping.clubs),
-        ("swing", mapping.swing, mapping.swings),
-    ):
-        texts.setdefault(target, [""] * len(table.rows))
-        usual, read = names.get(fixed, fixed), ours.get(target, str)
-        ours[target] = partial(_or, usual, read)
-    notes_of = {name: table.column(name) for name in notes}
-    take_balls(reading, [line for line, _ in table.rows], texts, notes_of, ours)
-    named = {target: source.column for target, source in sources.items()}
-    reading.problems = [
-        replace(p, column=named.get(p.column, p.column), template=f"{table.where(p.line)}{p.template}")
-        for p in reading.problems
-    ]
-    return reading
-
-
-def _or(usual: str, read: Callable[[str], str], text: str) -> str:
-    return read(text) or usual
-
-
-def _ours(target: str, source: Source, mapping: ColumnMapping, text: str) -> str:
-    """What a cell of a foreign file says in the words and units of shots.csv."""
-    text = cell_text(text)
-    if text.casefold() in NOTHING:
-        return ""
-    if target in NUMBERS:
-        return _converted(text, UNITS.get(target, {}).get(source.unit), source.column)
-    if target == "date":
-        return iso_of(text, DayOrder(mapping.days or DayOrder.DAY)) or text
-    if target == "club":
-        return mapping.clubs.get(text, text)
-    return mapping.swings.get(text, text) if target == "swing" else text
-
-
-def _converted(text: str, convert: Callable[[float], float] | None, column: str) -> str:
-    sign = 1.0
-    if text[-1] in "LlRr" and text[:1] in "0123456789.,+-":
-        sign = -1.0 if text[-1] in "Ll" else 1.0
-        text = text[:-1].strip()
-    number = sign * parse_number(text, column)
-    return repr(convert(number) if convert else number)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.words.measurements import ADJUSTMENTS, REFUSE_OVER_YD
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.tables import BadCell, Reading, Row, read_table, read_word, write_table

@@ -17,7 +17,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.ground.gaps import covered_yardages, stretches
 from oxgang.core.keeping.events import Happened, Touch
 from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn

@@ -38,15 +38,8 @@ from oxgang.files.export import (
     write_matrix_workbook,
     write_workbook,
 )
-from oxgang.files.foreign import (
-    TARGETS,
-    UNITS,
-    ColumnMapping,
-    Source,
-    day_orders,
-    read_any,
-    read_mapped,
-)
+from oxgang.files.foreign import read_any
+from oxgang.files.mapping import TARGETS, UNITS, ColumnMapping, Source, day_orders, read_mapped
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
 from oxgang.files.tables import RowProblem, write_table

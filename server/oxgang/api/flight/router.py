@@ -23,7 +23,7 @@ from oxgang.api.flight.schemas import (
     ShotOut,
     TodayOut,
 )
-from oxgang.core.carry.cells import Basis
+from oxgang.core.carry.matrix import Basis
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import today_of
 from oxgang.core.errors import InputError

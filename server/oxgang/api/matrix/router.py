@@ -15,7 +15,7 @@ from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.arithmetic import arithmetic, swaps
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why

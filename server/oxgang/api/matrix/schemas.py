@@ -7,7 +7,7 @@ from ninja import Schema
 from oxgang.api.flight.schemas import RecipeBody
 from oxgang.api.scales.schemas import PositionOut
 from oxgang.api.students.schemas import ClubOut
-from oxgang.core.carry.cells import Basis, Doubt
+from oxgang.core.carry.matrix import Basis, Doubt
 from oxgang.core.carry.why import Reason
 from oxgang.core.flight.launch import Side
 from oxgang.core.ground.played import Play

@@ -9,8 +9,8 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Basis, Cell, Matrix
 from oxgang.core.words.intervals import Z, log_ends
 
 # The adjustments that are shown of a cell [inches]: the ball back (- is forward), the grip down.

@@ -12,7 +12,7 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import Position
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.words.intervals import Z, log_sd_of
 
 # Beyond this many the day, not the scatter, is what keeps a cell wide.

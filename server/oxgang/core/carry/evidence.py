@@ -9,9 +9,10 @@ from datetime import date
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import DOUBT_OVER_YD, Matrix, build_matrix
+from oxgang.core.carry.cells import DOUBT_OVER_YD, build_matrix
 from oxgang.core.carry.fit import Fit, fit
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
 from oxgang.core.words.bag import Club

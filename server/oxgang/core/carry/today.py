@@ -10,7 +10,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.surfaces import OwnFactor
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air

@@ -9,8 +9,8 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.words.intervals import tail
 from oxgang.core.words.strikes import MODIFIED_Z_LIMIT
 

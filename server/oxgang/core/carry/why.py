@@ -9,7 +9,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import Matrix
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.words.shots import CellKey
 
 MOST_NEIGHBOURS: Final = 4

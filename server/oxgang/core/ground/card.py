@@ -8,7 +8,8 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
-from oxgang.core.carry.cells import ENOUGH_BALLS, Basis, Cell
+from oxgang.core.carry.cells import ENOUGH_BALLS
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.choice import answer_at

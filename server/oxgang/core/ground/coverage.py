@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.ground.gaps import Carrying, Stretch, can_plough, covers, fallow, spread_yd
 
 Array = NDArray[np.float64]

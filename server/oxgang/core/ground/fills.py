@@ -15,8 +15,8 @@ from typing import Final
 from scipy.special import ndtr
 
 from oxgang.core.carry.adjustments import adjustments_of
-from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Basis, Cell, Matrix
 from oxgang.core.carry.prior import Point
 from oxgang.core.ground.coverage import NARROWEST_YD
 from oxgang.core.ground.gaps import Stretch, leaves

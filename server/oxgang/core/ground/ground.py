@@ -9,7 +9,7 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.gaps import (
     Carrying,

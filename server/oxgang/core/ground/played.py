@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final, Protocol
 
-from oxgang.core.carry.cells import Basis
+from oxgang.core.carry.matrix import Basis
 from oxgang.core.errors import InputError
 from oxgang.core.ground.gaps import Carrying, covers
 from oxgang.core.units import quantity

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.errors import InputError
 from oxgang.core.words.shots import Strike, Trajectory
 

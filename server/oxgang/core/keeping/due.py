@@ -13,7 +13,8 @@ from datetime import date
 from enum import StrEnum
 from typing import Final
 
-from oxgang.core.carry.cells import OLD_AFTER_DAYS, Cell
+from oxgang.core.carry.cells import OLD_AFTER_DAYS
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.keeping.drift.sessions import Trend
 from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
 from oxgang.core.words.messages import Message, Value

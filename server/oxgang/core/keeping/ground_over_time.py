@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Final
 
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.ground.ground import Strip, ground_of, small_ground
 from oxgang.core.keeping.due import matters
 

@@ -10,7 +10,7 @@ from typing import Final
 
 from scipy.special import ndtr
 
-from oxgang.core.carry.cells import Cell, Matrix
+from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.words.intervals import log_sd_of
 from oxgang.core.words.shots import CellKey

@@ -17,8 +17,9 @@ from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import cost_of
 from oxgang.core.pick.mishits import Contact
-from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of, plane_of
+from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of
 from oxgang.core.pick.pattern import Pattern
+from oxgang.core.pick.plane import plane_of
 from oxgang.core.pick.rules import MIDDLE_FROM, WANTS, Rule, Verdict, verdict_on
 from oxgang.core.pick.situation import Situation, checked
 from oxgang.core.pick.strokes import Baseline

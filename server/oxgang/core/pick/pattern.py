@@ -15,7 +15,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.today import ShotsFromLie, Starts, speed_sd_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air

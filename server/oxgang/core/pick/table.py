@@ -19,8 +19,9 @@ import numpy as np
 from oxgang.core.pick.changes import BREEZE_MPS
 from oxgang.core.pick.choice import Goal, PickReason, decide, goal_of
 from oxgang.core.pick.mishits import Contact
-from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, plane_of, spread_of
+from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, spread_of
 from oxgang.core.pick.pattern import Pattern
+from oxgang.core.pick.plane import plane_of
 from oxgang.core.pick.rules import ROOM_YD, Verdict, verdict_on
 from oxgang.core.pick.situation import Situation, edges_of
 from oxgang.core.pick.strokes import Baseline

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Final
 
 from oxgang.core.carry.ageing import halves_after
-from oxgang.core.carry.cells import Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.practice.protocols import Protocol, Wish, plan_for
 
 # What a coach asks for between two lessons. Common practice, no published source.

@@ -19,8 +19,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.ageing import halves_after, once_hit
-from oxgang.core.carry.cells import Basis, Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Basis, Cell, Matrix
 from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import Z

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Final, assert_never
 
-from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.errors import InputError
 from oxgang.core.ground.stages import Stage
 from oxgang.core.practice.plan import (

@@ -9,8 +9,9 @@ from typing import Any
 from django.core.serializers.json import DjangoJSONEncoder
 
 from oxgang.academy.models import Club, Student
-from oxgang.core.carry.cells import Cell, furrow
+from oxgang.core.carry.cells import furrow
 from oxgang.core.carry.conflicts import Conflict, Suspect
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.ground.ground import played_ground
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey

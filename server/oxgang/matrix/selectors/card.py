@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.recipes import recipes_of
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.today import flying_of, runs_of, starts_of
 from oxgang.core.flight.conditions import standard_air
 from oxgang.core.ground.card import Card, CardOptions, card_cell

@@ -7,7 +7,7 @@ from datetime import date
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.ground.played import Play
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.sessions import trend_of

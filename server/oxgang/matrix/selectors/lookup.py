@@ -9,7 +9,7 @@ from typing import Final
 
 from oxgang.academy.models import Student
 from oxgang.core.carry.adjustments import adjustments_of
-from oxgang.core.carry.cells import Basis, Cell
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.carry.surfaces import lie_factors
 from oxgang.core.carry.today import Today, today_of
 from oxgang.core.ground.choice import answer_at

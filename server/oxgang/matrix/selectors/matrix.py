@@ -13,9 +13,9 @@ from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of
-from oxgang.core.carry.cells import Cell, Matrix
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.carry.today import flying_of, starts_of
 from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.ground import Ground, ground_of

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from oxgang.academy.models import Student
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.surfaces import OwnFactor, lie_factors
 from oxgang.core.carry.today import ShotsFromLie, struck_from
 from oxgang.core.flight.chain import Chain

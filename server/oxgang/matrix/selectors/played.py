@@ -9,7 +9,7 @@ from uuid import UUID
 from django.db.models import QuerySet
 
 from oxgang.academy.models import Student
-from oxgang.core.carry.cells import Cell
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.ground.played import Candidate, Name, Play, candidates_of, let_in
 from oxgang.core.ground.proposal import Proposal, propose
 from oxgang.core.ground.stages import Stage

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import windows_of
-from oxgang.core.carry.cells import Matrix
+from oxgang.core.carry.matrix import Matrix
 from oxgang.core.flight.launch import in_window
 from oxgang.core.ground.stages import Criteria, Stage, Standing, stage_of, standings
 from oxgang.core.words.shots import Strike, Trajectory

@@ -8,7 +8,8 @@ from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.core.units import SETS, units_of
 from oxgang.files.days import DayOrder
-from oxgang.files.foreign import ColumnMapping, Source, Table, day_orders, guess, plain_name
+from oxgang.files.foreign import Table
+from oxgang.files.mapping import ColumnMapping, Source, day_orders, guess, plain_name
 from oxgang.range_sessions.models import StoredMapping
 
 MOST_NAMES = 40

@@ -7,7 +7,8 @@ from dataclasses import asdict
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach
-from oxgang.files.foreign import ColumnMapping, Table
+from oxgang.files.foreign import Table
+from oxgang.files.mapping import ColumnMapping
 from oxgang.range_sessions.models import StoredMapping
 
 

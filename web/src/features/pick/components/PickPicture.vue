@@ -11,6 +11,7 @@ import { percent } from "@/shared/format/numbers";
 import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
 import type { Ball } from "../composables/situation";
+import TroubleHatches from "./TroubleHatches.vue";
 
 const props = defineProps<{
   ball: Ball;
@@ -168,26 +169,7 @@ const handles = computed(() => [
 <template>
   <div ref="box" class="box">
     <svg :width="wide" :height="height" class="num" role="group" aria-label="The ground to the pin">
-      <defs>
-        <pattern
-          id="pick-bunker"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <path d="M0 0V7" class="hatch" />
-        </pattern>
-        <pattern id="pick-water" width="12" height="7" patternUnits="userSpaceOnUse">
-          <path d="M0 4Q3 0 6 4T12 4" class="hatch thin" />
-        </pattern>
-        <pattern id="pick-rough" width="8" height="8" patternUnits="userSpaceOnUse">
-          <path d="M2 7L4 2M6 7L5 3" class="hatch thin" />
-        </pattern>
-        <pattern id="pick-out" width="8" height="8" patternUnits="userSpaceOnUse">
-          <path d="M0 0L8 8M8 0L0 8" class="hatch thin" />
-        </pattern>
-      </defs>
+      <TroubleHatches />
       <rect
         class="green"
         :x="green.from"
@@ -307,14 +289,6 @@ svg {
 .green {
   fill: var(--field-ground);
   opacity: 0.75;
-}
-.hatch {
-  stroke: var(--clay);
-  stroke-width: 2.2;
-  fill: none;
-}
-.thin {
-  stroke-width: 1.3;
 }
 .band {
   opacity: 0.55;

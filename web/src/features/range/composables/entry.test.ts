@@ -1,16 +1,17 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import { nextTick, ref } from "vue";
-import { useEntry } from "./entry";
+import { useEntry, type EntryOptions } from "./entry";
 
 const log = vi.fn();
 const ready = ref(true);
-const make = () =>
+const make = (more: Partial<EntryOptions> = {}) =>
   useEntry({
     ready: () => ready.value,
     askOverYd: () => 150,
     toYards: (m) => m / 0.9144,
     unit: () => "m",
-    log,
+    shot: () => log,
+    ...more,
   });
 beforeEach(() => {
   log.mockReset();
@@ -28,18 +29,54 @@ test("digits and Enter log a ball with its strike, and the next one is solid aga
   expect(log).toHaveBeenCalledTimes(1);
 });
 
-test("a long carry is asked about; the second Enter keeps it, a digit takes the question back", () => {
-  const { entry, type, erase, enter } = make();
-  [..."180"].forEach(type);
+test("a long carry is asked about; Enter keeps it, Backspace changes it, Escape drops it", () => {
+  const { entry, type, erase, clear, enter } = make();
+  const doubted = () => [..."180"].forEach(type);
+  doubted();
   enter();
   expect(entry.question).toContain("180 m");
   expect(log).not.toHaveBeenCalled();
   erase();
-  expect(entry.question).toBe("");
+  expect(entry).toMatchObject({ question: "", text: "180" });
+  erase();
   type("5");
   enter();
   enter();
-  expect(log).toHaveBeenCalledWith(185 / 0.9144, "solid", true);
+  expect(log.mock.calls).toEqual([[185 / 0.9144, "solid", true]]);
+  doubted();
+  enter();
+  clear();
+  expect(entry.question).toBe("");
+  enter();
+  expect(log).toHaveBeenCalledTimes(1);
+});
+
+test("the balls after one that is asked about are logged; it stays in sight, and is kept for its own shot", () => {
+  const shots = [vi.fn(), vi.fn()];
+  let at = 0;
+  const { entry, type, enter } = make({ shot: () => shots[at]! });
+  [..."630"].forEach(type);
+  enter();
+  at = 1;
+  for (const carry of ["43", "44"]) {
+    [...carry].forEach(type);
+    enter();
+  }
+  expect(shots[1]!.mock.calls.map(([yards]) => Math.round(yards * 0.9144))).toEqual([43, 44]);
+  expect(entry.question).toContain("630 m");
+  enter();
+  expect(shots[0]!.mock.calls).toEqual([[630 / 0.9144, "solid", true]]);
+  expect(entry.question).toBe("");
+});
+
+test("where each number answers a call, the next one takes the place of one that is asked about", () => {
+  const { entry, type, enter } = make({ single: true });
+  [..."630"].forEach(type);
+  enter();
+  [..."63"].forEach(type);
+  enter();
+  expect(entry.question).toBe("");
+  expect(log.mock.calls).toEqual([[63 / 0.9144, "solid", false]]);
 });
 
 test.each(["..", "0", "0.0"])("%s logs nothing, says why and stays", (text) => {
@@ -69,21 +106,6 @@ test("balls entered before the student is there are logged when he is, in order 
     [48 / 0.9144, "fat", false],
   ]);
   expect(entry.text).toBe("6"); // what is still being typed stays
-});
-
-test("one entered ahead that is asked about holds up those behind it", async () => {
-  ready.value = false;
-  const { entry, ahead, type, enter } = make();
-  for (const carry of ["180", "50"]) {
-    [...carry].forEach(type);
-    enter();
-  }
-  ready.value = true;
-  await nextTick();
-  expect(entry.question).toContain("180");
-  expect(ahead.value).toHaveLength(1);
-  enter();
-  expect(log.mock.calls.map(([yards]) => Math.round((yards as number) * 0.9144))).toEqual([180, 50]);
 });
 
 test("a cell changed and a strike marked before the page is ready come in their turn", async () => {

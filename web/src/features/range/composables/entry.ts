@@ -9,8 +9,12 @@ export interface EntryOptions {
   askOverYd: () => number;
   toYards: (typed: number) => number;
   unit: () => string;
-  log: (carryYd: number, strike: Strike, confirmed: boolean) => void;
+  /** The shot that is hit now: what a carry is logged for, also when it is asked about first. */
+  shot: () => Log;
+  /** Each number answers a call: another one takes the place of one that is asked about. */
+  single?: boolean;
 }
+type Log = (carryYd: number, strike: Strike, confirmed: boolean) => void;
 
 const MOST_CHARACTERS = 6;
 
@@ -18,42 +22,59 @@ interface Ahead {
   text: string;
   strike: Strike;
 }
+interface Doubtful extends Ahead {
+  question: string;
+  keep: () => void;
+}
 
 export function useEntry(options: EntryOptions) {
   const entry = reactive({ text: "", strike: "solid" as Strike, question: "", problem: "" });
   /** What was done before the page was ready, in its order: balls entered, cells changed. */
   const ahead = reactive<(Ahead | (() => void))[]>([]);
   const ballsAhead = computed(() => ahead.filter((one) => typeof one !== "function"));
+  /** Numbers that were asked about: they stay in sight until answered, and hold up no other. */
+  const doubtful: Doubtful[] = [];
 
   function settle(): void {
-    entry.question = "";
+    entry.question = doubtful[0]?.question ?? "";
     entry.problem = "";
   }
   function type(character: string): void {
+    if (options.single) doubtful.length = 0;
     if (entry.text.length < MOST_CHARACTERS) {
       entry.text += character === "," ? "." : character;
     }
     settle();
   }
   function erase(): void {
-    entry.text = entry.text.slice(0, -1);
+    const last = entry.text ? undefined : doubtful.shift();
+    if (last) Object.assign(entry, { text: last.text, strike: last.strike });
+    else entry.text = entry.text.slice(0, -1);
     settle();
   }
   function clear(): void {
+    if (!entry.text) doubtful.shift();
+    empty();
+  }
+  function empty(): void {
     entry.text = "";
     entry.strike = "solid";
     settle();
   }
-  /** Log the ball; a doubtful one is asked about first, and a second Enter keeps it. */
+  /** Log the ball; a doubtful one is asked about first, and an Enter with nothing typed keeps it. */
   function enter(): void {
-    if (!entry.text) return;
+    if (!entry.text) {
+      doubtful.shift()?.keep();
+      settle();
+      return;
+    }
     if (!options.ready()) {
       ahead.push({ text: entry.text, strike: entry.strike });
-      clear();
+      empty();
       return;
     }
     log();
-    if (!entry.question && !entry.problem) handOver();
+    if (!entry.problem) handOver();
   }
   function log(): void {
     const typed = Number(entry.text);
@@ -66,15 +87,19 @@ export function useEntry(options: EntryOptions) {
       return;
     }
     const yards = options.toYards(typed);
-    const ask = yards > options.askOverYd();
-    if (ask && !entry.question) {
-      entry.question = `${entry.text} ${options.unit()} is long for a wedge. Enter again keeps it, a digit or ⌫ changes it.`;
-      return;
-    }
-    options.log(yards, entry.strike, ask);
-    clear();
+    const shot = options.shot();
+    const { text, strike } = entry;
+    if (yards > options.askOverYd())
+      doubtful.push({
+        text,
+        strike,
+        question: `${text} ${options.unit()} is long for a wedge. Enter keeps it, Esc drops it, ⌫ changes it; a digit begins the next ball.`,
+        keep: () => shot(yards, strike, true),
+      });
+    else shot(yards, strike, false);
+    empty();
   }
-  /** Log what was entered before the page was ready. One that is asked about holds up the others. */
+  /** Log what was entered before the page was ready. */
   function handOver(): void {
     const typing = { text: entry.text, strike: entry.strike };
     for (let next = ahead.shift(); next; next = ahead.shift()) {
@@ -84,7 +109,7 @@ export function useEntry(options: EntryOptions) {
       }
       Object.assign(entry, next);
       log();
-      if (entry.question || entry.problem) return;
+      if (entry.problem) return;
     }
     Object.assign(entry, typing);
   }

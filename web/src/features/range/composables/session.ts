@@ -216,27 +216,23 @@ export function useSession(options: SessionOptions) {
 
   const undone = ref<ShownBall[]>([]);
 
-  /** A ball of the cell being hit, with what is known of it beside the usual. */
-  function record(known: Partial<BallIn>, uid = uuid()): void {
+  /** The shot, the conditions and the moment of now: what keeps a ball that was hit with them. */
+  function shotNow(): (known: Partial<BallIn>) => boolean {
     const address = options.cell();
     const club = clubOf(options.student(), address);
-    if (!address || !club) return;
-    recordBall({ studentId, club, address, known: { uid, ...options.conditions(), ...known } });
-    undone.value = [];
+    const now = { hit_at: new Date().toISOString(), ...options.conditions() };
+    return (known) => {
+      if (!address || !club) return false;
+      recordBall({ studentId, club, address, known: { ...now, ...known } });
+      undone.value = [];
+      return true;
+    };
   }
-  function log(
-    yards: number,
-    strike: Strike,
-    confirmed: boolean,
-    reading: "carry" | "total" = "carry",
-  ): void {
-    const number = reading === "total" ? { total_yd: yards } : { carry_yd: yards };
-    record({ ...number, strike, confirmed });
-  }
+  const record = (known: Partial<BallIn>) => shotNow()(known);
   /** Give a ball that a device sent to the cell being hit. */
   function take(ball: SentBall, answer: Partial<BallIn>): void {
     const known = { feed_id: ball.id, hit_at: ball.hit_at, ...answer };
-    record({ ...known, carry_yd: ball.measured["carry_yd"] ?? null }, ball.ball_uid);
+    record({ ...known, uid: ball.ball_uid, carry_yd: ball.measured["carry_yd"] ?? null });
   }
   function mark(uid: string, strike: Strike): void {
     void enqueue({ kind: "mark", studentId, uid, body: { strike } });
@@ -274,7 +270,7 @@ export function useSession(options: SessionOptions) {
     now,
     undone,
     record,
-    log,
+    shotNow,
     take,
     mark,
     markAsked,
@@ -287,8 +283,8 @@ export function useSession(options: SessionOptions) {
 /** Keep a ball of a shot in the outbox; returns its id. */
 export function recordBall({ studentId, club, address, known }: NewBall): string {
   const { club: label, ...shot } = addressOf(address);
-  const now = new Date().toISOString();
-  const body: BallIn = { uid: uuid(), hit_at: now, club_id: club.id, ...shot, ...known };
+  const hit_at = new Date().toISOString();
+  const body: BallIn = { uid: uuid(), hit_at, club_id: club.id, ...shot, ...known };
   void enqueue({ kind: "record", studentId, uid: body.uid, club: label, body });
   return body.uid;
 }

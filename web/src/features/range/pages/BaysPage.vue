@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Two to six students at once: whose ball comes next is plain, and the rest is as for one. */
 import { computed, ref, shallowReactive } from "vue";
-import { addressOf, cellName } from "@/shared/api/cells";
+import { cellName } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
-import { useWords, type Strike } from "@/shared/api/queries";
+import { useWords } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
@@ -24,7 +24,7 @@ import PlanStrip from "../components/PlanStrip.vue";
 import WrongStudent from "../components/WrongStudent.vue";
 import type { BayNow } from "../composables/bay";
 import { readingWords } from "../composables/conditions";
-import { useEntry } from "../composables/entry";
+import { useLogging } from "../composables/logging";
 import { useGroup } from "../composables/group";
 import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
 import { useWrong } from "../composables/wrong";
@@ -43,25 +43,21 @@ shareStudent({
   units: computed(() => now.value?.units.value ?? ownUnits.value),
   texts: computed(() => now.value?.texts.value ?? ownTexts.value),
 });
-const announcement = ref("");
 /** After a ball the next bay is up by itself. */
 const inTurns = ref(false);
 const wrong = useWrong(props.groupId, () => all.value);
 
-const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
+const logging = useLogging({
+  here: () => now.value,
   ready: () => now.value?.ready.value ?? false,
-  askOverYd: () => words.data.value?.ask_over_yd ?? 150,
-  toYards: (typed) => now.value?.units.value.yards(typed) ?? typed,
-  unit: () => now.value?.units.value.unit ?? "yd",
-  log: (carry, strike, confirmed) => {
-    const bay = now.value;
-    if (!bay) return;
-    bay.session.log(carry, strike, confirmed, bay.conditions.now.value.reading);
-    announcement.value = "";
+  of: () => (now.value ? ` of ${now.value.name.value}` : ""),
+  logged: () => {
     wrong.leave();
     if (inTurns.value) turnBy(1);
   },
 });
+const { entry, ahead, type, erase, enter, announcement, question } = logging;
+const { strike, undo, redo, next, sayMishit, moveThere } = logging;
 
 function up(number: number): boolean {
   const bay = here.get(number);
@@ -75,38 +71,6 @@ function turnBy(by: number): void {
   const at = numbers.indexOf(group.up.value ?? 0);
   const next = numbers[(at + by + numbers.length) % numbers.length];
   if (next !== undefined && next !== group.up.value) group.takeTurn(next);
-}
-function strike(name: Strike): void {
-  if (entry.text) entry.strike = entry.strike === name ? "solid" : name;
-  else inTurn(() => strikeNow(name));
-}
-function strikeNow(name: Strike): void {
-  const bay = now.value;
-  const last = bay?.session.balls.value.at(-1);
-  if (!bay || !last) entry.strike = entry.strike === name ? "solid" : name;
-  else {
-    bay.session.mark(last.uid, name);
-    announcement.value = `Last ball of ${bay.name.value}: ${name}.`;
-  }
-}
-function undo(uid?: string): void {
-  inTurn(() => {
-    const bay = now.value;
-    const ball = bay?.session.undo(uid);
-    announcement.value =
-      bay && ball
-        ? `Undone for ${bay.name.value}: ${bay.units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
-        : "Nothing to undo.";
-  });
-}
-function redo(): void {
-  now.value?.session.redo();
-  announcement.value = "";
-}
-function next(): void {
-  const bay = now.value;
-  if (bay && !bay.plan.next())
-    announcement.value = bay.plan.steps.value.length ? "The plan is done." : "No plan yet.";
 }
 function same(): void {
   const bay = now.value;
@@ -128,17 +92,6 @@ async function planAll(): Promise<void> {
   });
   if (!planning.error.value)
     announcement.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
-}
-const question = computed(() => (entry.text ? null : (now.value?.session.now.value.question ?? null)));
-function sayMishit(): void {
-  const asked = question.value;
-  if (asked) now.value?.session.markAsked(asked);
-}
-function moveThere(): void {
-  const asked = question.value;
-  const bay = now.value;
-  if (!asked?.other || !bay?.session.moveAsked(asked)) return;
-  bay.cell.value = addressOf(asked.other);
 }
 function apart(number: number): string {
   return group.group.value?.apart?.[number] ?? "";
@@ -183,29 +136,22 @@ const groupKeys: KeyBinding[] = [
   }),
   key("a", "the same shot for all", "a", same),
   {
-    shown: "0–9 .",
-    does: "type the carry",
+    shown: "1–6",
+    does: "when asked whose the last ball was: this bay's",
     on: (event) => {
-      if (!/^[0-9.,]$/.test(event.key) || event.shiftKey) return false;
-      if (wrong.many.value && NUMBERS.includes(Number(event.key))) return up(Number(event.key));
-      type(event.key);
+      const digit = Number(event.key);
+      return wrong.many.value > 0 && NUMBERS.includes(digit) && !event.shiftKey && up(digit);
+    },
+  },
+  {
+    shown: "Esc",
+    does: "leave the question",
+    on: (event) => {
+      if (event.key !== "Escape" || !wrong.many.value) return false;
+      wrong.leave();
       return true;
     },
   },
-  changing("Enter", "log the ball", "Enter", enter),
-  key("⌫", "erase a digit", "Backspace", erase),
-  key("Esc", "clear the number, or leave the question", "Escape", () => {
-    if (wrong.many.value) wrong.leave();
-    else clear();
-  }),
-  ...STRIKES.map((name) =>
-    changing(STRIKE_KEYS[name], `${name}: this ball, or the last one`, STRIKE_KEYS[name], () => strike(name)),
-  ),
-  changing("u", "undo the last ball", "u", () => undo()),
-  changing("r", "bring the undone ball back", "r", redo),
-  key("n", "next cell of the plan", "n", next),
-  key("m", "when asked: yes, a mishit", "m", sayMishit),
-  key("c", "when asked: yes, the other cell", "c", moveThere),
   key("←", "shorter swing", "ArrowLeft", () => now.value?.step("swing", -1)),
   key("→", "longer swing", "ArrowRight", () => now.value?.step("swing", 1)),
   key("↑", "more lofted club", "ArrowUp", () => now.value?.step("club", -1)),
@@ -213,7 +159,7 @@ const groupKeys: KeyBinding[] = [
   key("+", "higher trajectory", "+", () => now.value?.step("trajectory", 1)),
   key("-", "lower trajectory", "-", () => now.value?.step("trajectory", -1)),
 ];
-useKeys("Bays", groupKeys);
+useKeys("Bays", [...groupKeys, ...logging.bindings]);
 </script>
 
 <template>

@@ -149,7 +149,8 @@ const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
   askOverYd: () => words.data.value?.ask_over_yd ?? 150,
   toYards: (typed) => units.value.yards(typed),
   unit: () => units.value.unit,
-  log,
+  shot: () => log,
+  single: true,
 });
 const feed = useFeed({
   studentId: props.studentId,

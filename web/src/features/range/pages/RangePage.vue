@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
-import { addressOf, cellName } from "@/shared/api/cells";
+import { computed } from "vue";
+import { cellName } from "@/shared/api/cells";
 import { sentenceOf } from "@/shared/api/client";
-import type { Strike } from "@/shared/api/queries";
-import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
+import { useKeys } from "@/shared/keys/useKeys";
 import { drop } from "@/shared/outbox/outbox";
 import { shareStudent } from "@/shared/student/context";
 import { vTapsKeepFocus } from "@/shared/ui/focus";
@@ -20,7 +19,7 @@ import FeedPanel from "../components/FeedPanel.vue";
 import LastLesson from "../components/LastLesson.vue";
 import PlanStrip from "../components/PlanStrip.vue";
 import { readingWords } from "../composables/conditions";
-import { useEntry } from "../composables/entry";
+import { useLogging } from "../composables/logging";
 import { useFeed } from "../composables/feed";
 import { loadWords } from "../composables/load";
 import { clubOf } from "../composables/session";
@@ -51,20 +50,12 @@ const {
   go,
 } = here;
 const { now } = conditions;
-function next(): void {
-  if (!plan.next()) announcement.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
-}
-const announcement = ref("");
-const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({
+const logging = useLogging({
+  here: () => here,
   ready: () => clubOf(student.data.value, cell.value) !== undefined && !!words.data.value,
-  askOverYd: () => words.data.value?.ask_over_yd ?? 150,
-  toYards: (typed) => units.value.yards(typed),
-  unit: () => units.value.unit,
-  log: (carry, strike, confirmed) => {
-    session.log(carry, strike, confirmed, now.value.reading);
-    announcement.value = "";
-  },
 });
+const { entry, ahead, inTurn, type, erase, enter, announcement, question } = logging;
+const { strike, undo, redo, next, sayMishit, moveThere } = logging;
 const feed = useFeed({
   studentId: props.studentId,
   cell: () => cell.value,
@@ -74,76 +65,7 @@ const feed = useFeed({
   moved: () => void session.lookAgain(),
 });
 
-function strike(name: Strike): void {
-  if (entry.text) strikeNow(name);
-  else inTurn(() => strikeNow(name));
-}
-function strikeNow(name: Strike): void {
-  const last = session.balls.value.at(-1);
-  if (entry.text || !last) entry.strike = entry.strike === name ? "solid" : name;
-  else {
-    session.mark(last.uid, name);
-    announcement.value = `Last ball: ${name}.`;
-  }
-}
-function undo(uid?: string): void {
-  inTurn(() => undoNow(uid));
-}
-function undoNow(uid?: string): void {
-  const ball = session.undo(uid);
-  announcement.value = ball
-    ? `Undone: ${units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
-    : "Nothing to undo.";
-}
-function redo(): void {
-  session.redo();
-  announcement.value = "";
-}
-/** A question is about what was logged: a number that is being typed passes it by. */
-const question = computed(() => (entry.text ? null : session.now.value.question));
-function sayMishit(): void {
-  const asked = question.value;
-  if (!asked) return;
-  session.markAsked(asked);
-  announcement.value =
-    asked.uids.length === 1 ? `Last ball: ${asked.strike}.` : `${asked.uids.length} balls: ${asked.strike}.`;
-}
-function moveThere(): void {
-  const asked = question.value;
-  if (!asked?.other || !session.moveAsked(asked)) return;
-  cell.value = addressOf(asked.other);
-  announcement.value = `${asked.uids.length === 1 ? "The ball is" : "The balls are"} now in ${cellName(asked.other)}, and so is the next.`;
-}
-const rangeKeys: KeyBinding[] = [
-  {
-    shown: "0–9 .",
-    does: "type the carry",
-    on: (event) => {
-      if (!/^[0-9.,]$/.test(event.key)) return false;
-      type(event.key);
-      return true;
-    },
-  },
-  changing("Enter", "log the ball", "Enter", enter),
-  key("⌫", "erase a digit", "Backspace", erase),
-  key("Esc", "clear the number", "Escape", clear),
-  ...STRIKES.map((name) =>
-    changing(
-      STRIKE_KEYS[name],
-      `${name}: this ball, or the last one when nothing is typed`,
-      STRIKE_KEYS[name],
-      () => strike(name),
-    ),
-  ),
-  changing("u", "undo the last ball", "u", () => undo()),
-  changing("r", "bring the undone ball back", "r", redo),
-  key("n", "next cell of the plan", "n", next),
-  key("m", "when asked: yes, a mishit", "m", sayMishit),
-  key("c", "when asked: yes, the other cell", "c", moveThere),
-  ...bindings,
-  ...heightBindings,
-];
-useKeys("Range", rangeKeys);
+useKeys("Range", [...logging.bindings, ...bindings, ...heightBindings]);
 
 /** What the load of the session asks for, in the server's words. */
 const load = computed(() =>
