@@ -7,7 +7,9 @@ from django.db import models
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.log import Entry
 from oxgang.academy.models.student import Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.keeping import events
+from oxgang.core.words.shots import Trajectory
 
 
 class Event(models.Model):
@@ -17,7 +19,7 @@ class Event(models.Model):
     """
 
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="events")
-    kind = models.CharField(max_length=16, choices=[(k.value, k.value) for k in events.EventKind])
+    kind = word_field(events.EventKind)
     on = models.DateField()
     # The moment of that day from which it holds: balls of the day hit before it are old ones.
     at = models.DateTimeField(null=True, blank=True)
@@ -25,7 +27,7 @@ class Event(models.Model):
     replaced = models.ForeignKey(Club, null=True, on_delete=models.CASCADE, related_name="+")
     swing = models.CharField(max_length=24, blank=True)
     arm_deg = models.FloatField(null=True)
-    trajectory = models.CharField(max_length=5, blank=True)
+    trajectory = word_field(Trajectory, blank=True)
     note = models.CharField(max_length=events.MAX_NOTE, blank=True)
     # Who wrote it down and when, and how to take it back.
     entry = models.ForeignKey(Entry, null=True, on_delete=models.SET_NULL, related_name="+")

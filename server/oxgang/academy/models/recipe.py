@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models.student import Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.flight import recipes
 from oxgang.core.words.shots import Trajectory
 
@@ -13,7 +14,7 @@ class StoredRecipe(models.Model):
     """One trajectory's recipe, as the coach edited it."""
 
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="recipes")
-    trajectory = models.CharField(max_length=5, choices=[(t.value, t.value) for t in Trajectory])
+    trajectory = word_field(Trajectory)
     ball_in = models.FloatField()
     lean_deg = models.FloatField()
     face_open_deg = models.FloatField()

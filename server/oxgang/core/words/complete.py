@@ -23,10 +23,10 @@ def complete(keys: type[Key], table: Mapping[Key, Row]) -> dict[Key, Row]:
 
     Examples
     --------
-    >>> from oxgang.core.words.shots import Trajectory
-    >>> complete(Trajectory, {Trajectory.LOW: -1, Trajectory.STOCK: 0})
+    >>> Side = Enum("Side", [("LEFT", "left"), ("RIGHT", "right")])
+    >>> complete(Side, {Side.LEFT: -1})
     Traceback (most recent call last):
-    TypeError: this table of Trajectory has no row for high
+    TypeError: this table of Side has no row for right
     """
     if missing := [str(member.value) for member in keys if member not in table]:
         raise TypeError(f"this table of {keys.__name__} has no row for {', '.join(missing)}")

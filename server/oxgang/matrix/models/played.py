@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
@@ -20,14 +21,12 @@ class PlayedShot(models.Model):
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="+")
     swing = models.CharField(max_length=24)
     arm_deg = models.FloatField(null=True, blank=True)
-    trajectory = models.CharField(max_length=5, choices=[(t.value, t.value) for t in Trajectory])
-    spin = models.CharField(max_length=7, choices=[(s.value, s.value) for s in Spin])
-    tempo = models.CharField(max_length=6, choices=[(t.value, t.value) for t in Tempo])
+    trajectory = word_field(Trajectory)
+    spin = word_field(Spin)
+    tempo = word_field(Tempo)
     ball_position_in = models.FloatField(default=0)
     grip_down_in = models.FloatField(default=0)
-    state = models.CharField(
-        max_length=7, choices=[(p.value, p.value) for p in Play], default=Play.NEITHER.value
-    )
+    state = word_field(Play, default=Play.NEITHER.value)
 
     class Meta:
         constraints = [

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Academy, Coach, Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.words.lesson import When
 
 MAX_LINE = 200
@@ -54,7 +55,7 @@ class OwnWord(models.Model):
     # Whose own it is; nobody's is the house's.
     owner = models.ForeignKey(Coach, null=True, on_delete=models.CASCADE, related_name="+")
     kind = models.CharField(max_length=10, choices=WordKind.choices)
-    part = models.CharField(max_length=7, choices=[(w.value, w.value) for w in When], blank=True)
+    part = word_field(When, blank=True)
     text = models.CharField(max_length=MAX_LINE)
     archived_at = models.DateTimeField(null=True, blank=True)
 

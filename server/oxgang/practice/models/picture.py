@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.models.words import word_field
+from oxgang.core.words.shots import Trajectory
 
 
 class Picture(models.Model):
@@ -16,7 +18,7 @@ class Picture(models.Model):
 
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="pictures")
     swing = models.CharField(max_length=24)
-    trajectory = models.CharField(max_length=5, blank=True)
+    trajectory = word_field(Trajectory, blank=True)
     content = models.BinaryField()
     width = models.PositiveSmallIntegerField()
     height = models.PositiveSmallIntegerField()

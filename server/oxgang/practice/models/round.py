@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
@@ -25,9 +26,9 @@ class Round(models.Model):
     homework = models.ForeignKey(Homework, null=True, on_delete=models.SET_NULL, related_name="rounds")
     # Which row of the homework.
     row = models.PositiveSmallIntegerField(null=True)
-    trial = models.CharField(max_length=12, choices=[(t.value, t.value) for t in Trial], blank=True)
-    form = models.CharField(max_length=12, choices=[(f.value, f.value) for f in PracticeForm])
-    scoring = models.CharField(max_length=7, choices=[(s.value, s.value) for s in Scoring])
+    trial = word_field(Trial, blank=True)
+    form = word_field(PracticeForm)
+    scoring = word_field(Scoring)
     seed = models.PositiveIntegerField(default=0)
     tolerance_yd = models.FloatField()
     calls = models.JSONField(default=list)

@@ -47,5 +47,20 @@ class Migration(migrations.Migration):
                 name="imported_once_a_cell",
             ),
         ),
+        migrations.AlterField(
+            model_name='importedcarry',
+            name='spin',
+            field=models.CharField(choices=[('release', 'release'), ('check', 'check'), ('grab', 'grab')], max_length=7),
+        ),
+        migrations.AlterField(
+            model_name='importedcarry',
+            name='tempo',
+            field=models.CharField(choices=[('slower', 'slower'), ('normal', 'normal'), ('faster', 'faster')], max_length=6),
+        ),
+        migrations.AlterField(
+            model_name='importedcarry',
+            name='trajectory',
+            field=models.CharField(choices=[('low', 'low'), ('stock', 'stock'), ('high', 'high')], max_length=5),
+        ),
         migrations.RunPython(rename_in_log, migrations.RunPython.noop),
     ]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
+from oxgang.academy.models.words import word_field
 from oxgang.core.words.measurements import ADJUSTMENTS, BY_NAME, MEASURED
 from oxgang.core.words.shots import (
     BallType,
@@ -18,12 +19,6 @@ from oxgang.core.words.shots import (
     Trajectory,
 )
 from oxgang.range_sessions.models.session import RangeSession
-
-
-def _choices(
-    words: type[Trajectory | Spin | Tempo | Strike | BallType | Lie | Grooves],
-) -> list[tuple[str, str]]:
-    return [(word.value, word.value) for word in words]
 
 
 class Ball(models.Model):
@@ -42,12 +37,12 @@ class Ball(models.Model):
     hit_at = models.DateTimeField(null=True, blank=True)
     swing = models.CharField(max_length=24)
     arm_deg = models.FloatField(null=True, blank=True)
-    trajectory = models.CharField(max_length=5, choices=_choices(Trajectory))
-    spin = models.CharField(max_length=7, choices=_choices(Spin))
-    tempo = models.CharField(max_length=6, choices=_choices(Tempo))
-    strike = models.CharField(max_length=5, choices=_choices(Strike))
-    ball = models.CharField(max_length=7, choices=_choices(BallType))
-    lie = models.CharField(max_length=10, choices=_choices(Lie))
+    trajectory = word_field(Trajectory)
+    spin = word_field(Spin)
+    tempo = word_field(Tempo)
+    strike = word_field(Strike)
+    ball = word_field(BallType)
+    lie = word_field(Lie)
     carry_yd = models.FloatField(BY_NAME["carry_yd"].label, null=True, blank=True)
     total_yd = models.FloatField(BY_NAME["total_yd"].label, null=True, blank=True)
     launch_deg = models.FloatField(BY_NAME["launch_deg"].label, null=True, blank=True)
@@ -66,7 +61,7 @@ class Ball(models.Model):
     # down beyond it. Such a ball teaches what the adjustment is worth.
     ball_position_in = models.FloatField(BY_NAME["ball_position_in"].label, default=0)
     grip_down_in = models.FloatField(BY_NAME["grip_down_in"].label, default=0)
-    grooves = models.CharField(max_length=5, choices=_choices(Grooves), default=Grooves.CLEAN)
+    grooves = word_field(Grooves, default=Grooves.CLEAN)
     wet = models.BooleanField(default=False)
     # Carry in standard conditions and what the conversion adds in uncertainty; made on storing.
     standard_yd = models.FloatField(null=True, blank=True)

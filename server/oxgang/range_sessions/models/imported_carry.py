@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.db import models
 
 from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models.words import word_field
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
 
 class ImportedCarry(models.Model):
@@ -14,9 +16,9 @@ class ImportedCarry(models.Model):
     club = models.ForeignKey(Club, on_delete=models.CASCADE, related_name="+")
     swing = models.CharField(max_length=24)
     arm_deg = models.FloatField()
-    trajectory = models.CharField(max_length=5)
-    spin = models.CharField(max_length=7)
-    tempo = models.CharField(max_length=6)
+    trajectory = word_field(Trajectory)
+    spin = word_field(Spin)
+    tempo = word_field(Tempo)
     carry_yd = models.FloatField()
     imported_on = models.DateField()
     withdrawn_at = models.DateTimeField(null=True, blank=True)
