@@ -43,12 +43,17 @@ export function useRows(studentId: string) {
   return { draft, rows, balls, at, add, put, drop, move, set, change, clear };
 }
 
+const USUAL_BALLS: Record<Row["form"], number> = {
+  blocked: 8,
+  serial: 10,
+  random: 12,
+  net: 8,
+  "worse of two": 12,
+  "one swing": 12,
+};
 /** A row of a form as it usually begins, with the shot at hand. */
 export function usualRow(form: Row["form"], shot: CellAddress | null, limit: number): Row {
-  const balls = Math.min(
-    limit,
-    { blocked: 8, serial: 10, random: 12, net: 8, "worse of two": 12, "one swing": 12 }[form],
-  );
+  const balls = Math.min(limit, USUAL_BALLS[form]);
   return {
     form,
     balls,
