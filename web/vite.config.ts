@@ -58,7 +58,7 @@ export default defineConfig({
           groups: [
             {
               name: "base",
-              test: /src\/(features\/range\/(components|composables)|shared\/(?!ui\/(NumberField|StudentSelect|StandardsBar|antTheme|antTokens)))/,
+              test: /src\/(features\/range\/(components|composables)|shared\/(?!offline|ui\/(NumberField|StudentSelect|StandardsBar|antTheme|antTokens)))/,
             },
           ],
         },

@@ -21,7 +21,7 @@ def test_a_ball_far_out_is_answered_by_one_key(tablet: BrowserContext, own_serve
     expect(page.locator(".ask")).to_contain_text("short of the usual")
     page.keyboard.press("m")
     expect(page.locator(".ask")).to_have_count(0)
-    expect(page.locator(".said")).to_contain_text("Last ball: fat.")
+    expect(page.locator(".announcement")).to_contain_text("Last ball: fat.")
     sent(page, 2)
     balls = asked(page, f"students/{student}/balls")
     assert [ball["strike"] for ball in balls] == ["solid", "fat"]

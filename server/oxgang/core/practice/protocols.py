@@ -41,7 +41,7 @@ class Protocol(StrEnum):
     TRAJECTORY_SET = "trajectory set"
     SPIN_LADDER = "spin ladder"
     TEMPO_MAP = "tempo map"
-    BALL_TRIM = "ball-position trim"
+    BALL_POSITION = "ball-position trim"
     GRIP_TRIM = "grip down"
     NET_LAUNCH = "net launch"
 
@@ -107,7 +107,7 @@ def plan_for(
             return _spin_ladder(one, wish)
         case Protocol.TEMPO_MAP:
             return _tempos(one, wish)
-        case Protocol.BALL_TRIM:
+        case Protocol.BALL_POSITION:
             return _ball_places(one, wish)
         case Protocol.GRIP_TRIM:
             return _grips(one, wish)

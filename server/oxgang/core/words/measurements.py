@@ -162,12 +162,12 @@ MEASUREMENTS: Final = (
 )
 # Adjustments of a shot [inches], 0 where it is hit as the student's recipe has it: the ball's place (+ is
 # back) and how far the grip is down.
-TRIM_MEASUREMENTS: Final = (
+ADJUSTMENT_MEASUREMENTS: Final = (
     Measurement("ball_position_in", "ball position", "in", -36, 36),
     Measurement("grip_down_in", "grip down", "in", -6, 36),
 )
-BY_NAME: Final = {m.name: m for m in (*MEASUREMENTS, *TRIM_MEASUREMENTS)}
+BY_NAME: Final = {m.name: m for m in (*MEASUREMENTS, *ADJUSTMENT_MEASUREMENTS)}
 MEASURED: Final = tuple(m.name for m in MEASUREMENTS)
-ADJUSTMENTS: Final = tuple(m.name for m in TRIM_MEASUREMENTS)
+ADJUSTMENTS: Final = tuple(m.name for m in ADJUSTMENT_MEASUREMENTS)
 # Other columns of shots.csv: which measurement each is, and how it is converted.
 CONVERTED: Final = {column: (m.name, convert) for m in MEASUREMENTS for column, convert in m.also.items()}

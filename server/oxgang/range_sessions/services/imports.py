@@ -29,6 +29,24 @@ from oxgang.range_sessions.services.balls import CHUNK, record_balls
 # What lies between ball and face.
 _CONTACT = ("lie", "ball", "grooves", "wet")
 _PLAIN = Shot(cell=USUAL)
+# In the ids of balls that came in before others were measured, in this order. A later measurement is in the
+# id of a ball that has it: a file without it gives the ids that are stored.
+MEASURED_AT_FIRST: Final = (
+    "carry_yd",
+    "total_yd",
+    "launch_deg",
+    "spin_rpm",
+    "ball_speed_mps",
+    "club_speed_mps",
+    "attack_deg",
+    "dynamic_loft_deg",
+    "apex_yd",
+    "landing_deg",
+    "offline_yd",
+    "temperature_c",
+    "altitude_m",
+    "headwind_mps",
+)
 
 
 @dataclass(frozen=True)
@@ -208,8 +226,12 @@ def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:
         *(pieces(name, lambda word: repr(word.value)) for name in ("strike", "ball", "lie")),
         [repr(str(one)) for one in when],
         pieces("excluded", repr),
-        *(pieces(name, repr) for name in MEASURED),
+        *(pieces(name, repr) for name in MEASURED_AT_FIRST),
     ]
+    for name in (m for m in MEASURED if m not in MEASURED_AT_FIRST):
+        values = balls.fields.get(name) or [None] * len(balls)
+        more = ["" if value is None else f", {(name, value)!r}" for value in values]
+        parts[-1] = [f"{text}{one}" for text, one in zip(parts[-1], more, strict=True)]
     for name in sorted(balls.notes):
         texts = {cell: cell_text(cell) for cell in set(balls.notes[name])}
         notes = {cell: f", {(name, text)!r}" if text else "" for cell, text in texts.items()}
