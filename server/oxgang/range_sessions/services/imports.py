@@ -8,7 +8,7 @@ from collections.abc import Callable, Collection, Generator, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from django.db import transaction
