@@ -56,6 +56,8 @@ export default defineConfig({
         // the server waits for each. What needs Ant Design stays by itself: the range does without.
         codeSplitting: {
           groups: [
+            // The phone's page has its rules without the base of the desk's.
+            { name: "offline", test: /src\/shared\/offline/, priority: 2 },
             {
               name: "base",
               test: /src\/(features\/range\/(components|composables)|shared\/(?!offline|ui\/(NumberField|StudentSelect|StandardsBar|antTheme|antTokens)))/,

@@ -119,11 +119,11 @@ def test_from_the_morning_list_to_the_phone_and_back(
     for off in (0, 1, -1, 20):
         own.keyboard.type(str(called + off))
         own.keyboard.press("Enter")
-    expect(own.locator(".result")).to_have_text("3 of 4")
+    expect(own.locator(".said")).to_have_text("3 of 4")
     # A reload in the middle loses nothing.
     own.reload()
     own.get_by_role("button", name=re.compile("^Go on")).tap()
-    expect(own.locator(".result")).to_have_text("3 of 4")
+    expect(own.locator(".said")).to_have_text("3 of 4")
     for _ in range(4):
         own.keyboard.type(str(called))
         own.keyboard.press("Enter")
