@@ -1,13 +1,13 @@
 import { mount } from "@vue/test-utils";
 import { expect, test } from "vitest";
 import { PLAIN } from "@/shared/api/cells";
-import { WORDS } from "@/testing/page";
-import { unitWords } from "@/shared/units/units";
+import { around, WORDS } from "@/testing/page";
 import { ball, cell } from "@/testing/samples";
 import CellPicker from "./CellPicker.vue";
 
 const shown = (trajectory: "low" | "stock" = "stock") =>
   mount(CellPicker, {
+    global: { provide: around() },
     props: {
       clubs: ["60", "56"],
       swings: ["8:00", "9:00"],
@@ -62,13 +62,13 @@ test("a box tells what its cell carries, and tells what was measured from an est
     cell("60 8:00 low", 39, { basis: "measured" }),
   ];
   const picker = mount(CellPicker, {
+    global: { provide: around() },
     props: {
       clubs: ["60", "56"],
       swings: ["8:00", "9:00"],
       words: WORDS,
       balls: [],
       cells,
-      units: unitWords("yd", WORDS.units),
       modelValue: { ...PLAIN, club: "56", swing: "9:00" },
     },
   });

@@ -4,7 +4,7 @@ import { oneOf } from "@/shared/ui/oneOf";
 import { computed } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
 import type { Cell, Words } from "@/shared/api/queries";
-import type { UnitWords } from "@/shared/units/units";
+import { useStudentContext } from "@/shared/student/context";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import type { ShownBall } from "../composables/merge";
 
@@ -13,10 +13,10 @@ const props = defineProps<{
   swings: string[];
   words: Words;
   balls: ShownBall[];
-  /** What is known of the cells, and how a reader counts. A net has no carries: none then. */
+  /** What is known of the cells. */
   cells?: Cell[];
-  units?: UnitWords;
 }>();
+const { units } = useStudentContext();
 const cell = defineModel<CellAddress>({ required: true });
 
 const counts = computed(() => {
@@ -34,8 +34,8 @@ const carries = computed(() => {
   const found = new Map<string, { text: string; measured: boolean }>();
   for (const one of props.cells ?? []) {
     if (one.trajectory !== trajectory || one.spin !== spin || one.tempo !== tempo) continue;
-    if (one.back_in || one.down_in || !props.units) continue;
-    const text = props.units.show(one.carry_yd);
+    if (one.back_in || one.down_in) continue;
+    const text = units.value.show(one.carry_yd);
     found.set(`${one.club}\n${one.swing}`, { text, measured: one.basis !== "estimated" });
   }
   return found;

@@ -68,6 +68,16 @@ test("a carry and Enter is a ball of the cell; its number comes after it is stor
   await vi.waitFor(() => expect(page.find(".centre").text()).toMatch(/61\s*± 2/));
 });
 
+test("the grid says what each shot carries, in the student's units", async () => {
+  const known = {
+    "GET /api/students/s/matrix": matrix([cell("56 9:00", 61)]),
+    "GET /api/students/s": student({ units: "m" }),
+  };
+  const { page } = await range(known);
+  leave = () => page.unmount();
+  expect(page.find('[aria-label="56 9:00"]').text()).toBe("56");
+});
+
 test("while a number is worked out, balls that come ask once more for all of them", async () => {
   let answer = () => {};
   const worked = new Promise<void>((done) => (answer = done));
