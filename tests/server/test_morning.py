@@ -12,8 +12,10 @@ import pytest
 from django.utils import timezone
 from icalendar import Calendar
 from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.services.log import touch
 from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.matrix.models import Summary
+from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.services import stored as stored_rows
 from oxgang.range_sessions.models import Appointment, Ball
 
@@ -101,7 +103,8 @@ def test_the_list_follows_every_write_and_every_new_day(
 
     monkeypatch.setattr("oxgang.matrix.services.stored.renew", broken)
     page = listed(api)
-    assert (page["behind"], len(page["rows"])) == (1, 2)
+    assert (page["behind"], len(page["rows"])) == (0, 2)
+    assert [r["code"] for r in page["rows"][0]["reasons"]] == ["due-broken"]
     assert [r["name"] for r in rows(api, "archived=true")] == ["Bertrand Hollis"]
 
 
@@ -268,3 +271,31 @@ def test_progress_and_its_page(api: Api, student: Student, wedge: Club) -> None:
     long = api.client.get(f"/api{url}/report.pdf", {"words": "Every ball counts. " * 60})
     assert len(pypdf.PdfReader(io.BytesIO(long.content)).pages) == 1
     assert api.client.get(f"/api{url}/report.pdf", {"words": "x" * 1201}).status_code == 422
+
+
+def test_a_student_who_cannot_be_computed_has_a_row_that_says_so(
+    api: Api, student: Student, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    other = api("POST", "/students", {"name": "Bryn Calloway", "scale_id": student.scale_id}).data
+
+    def broken(of: Student, day: date) -> Any:
+        if of.pk == student.pk:
+            raise ValueError("a record that nobody thought of")
+        return matrix_of(of, day)
+
+    monkeypatch.setattr("oxgang.matrix.services.stored.matrix_of", broken)
+    touch([student.pk])
+    assert api("POST", "/students/catch-up").data == {"behind": 0}
+    page = api("GET", "/students").data
+    assert (page["behind"], {row["name"] for row in page["rows"]}) == (0, {student.name, other["name"]})
+    (row,) = [row for row in page["rows"] if row["id"] == str(student.pk)]
+    assert [reason["code"] for reason in row["reasons"]] == ["due-broken"]
+    # It is not tried again until something of the student is written.
+    for _ in range(3):
+        api("POST", "/students/catch-up")
+    assert caplog.text.count("could not be renewed") == 1
+    monkeypatch.undo()
+    touch([student.pk])
+    api("POST", "/students/catch-up")
+    (row,) = [row for row in api("GET", "/students").data["rows"] if row["id"] == str(student.pk)]
+    assert [reason["code"] for reason in row["reasons"]] != ["due-broken"]

@@ -43,6 +43,7 @@ due-last-hit =
        *[other] { "" }
     }
 due-holds = Every number holds
+due-broken = These numbers could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 
 ## Which shots are meant (core/keeping/events.py)
 

@@ -27,6 +27,8 @@ RECENT_DAYS: Final = 270
 # What comes before a cell that is merely wide, in the order of the list.
 DRIFT_NEED: Final = 0.4
 WAITING_NEED: Final = 0.1
+# Somebody has to look at it: above all that is merely due.
+BROKEN_NEED: Final = 100.0
 
 
 class State(StrEnum):
@@ -55,6 +57,7 @@ class DueCode(StrEnum):
     ONE_WIDE = "due-one-wide"
     WIDE = "due-wide"
     HOLDS = "due-holds"
+    BROKEN = "due-broken"
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,6 +88,11 @@ class Due:
     @property
     def doubtful(self) -> float:
         return len(self.wide) / self.matters if self.matters else 0.0
+
+
+def not_computed() -> Due:
+    """Of a student whose numbers cannot be computed: first in the list, with a reason that says so."""
+    return Due(State.DUE, BROKEN_NEED, 0, [], [Message(DueCode.BROKEN)])
 
 
 def matters(

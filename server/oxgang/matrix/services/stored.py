@@ -10,13 +10,14 @@ from uuid import UUID
 
 from django.db import OperationalError
 
+from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.matrix.models import StoredMatrix
 from oxgang.matrix.selectors.as_data import as_text, matrix_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.matrix.selectors.played import PlayedNow
-from oxgang.matrix.services.summary import Row, keep_row, row_of, stale_in
+from oxgang.matrix.services.summary import Row, broken_row, keep_row, row_of, stale_in
 from oxgang.matrix.services.tallies import keep_tallies
 
 # What the list shows of a row as it stands.
@@ -81,13 +82,33 @@ def row_data(row: Row) -> dict[str, Any]:
 
 
 def renewed(student_id: UUID, academy: Academy, now: datetime) -> bool:
-    """Renew a student; False when that fails: one bad record hides no other student."""
+    """Renew a student; False when not even a row could be kept: one bad record hides no other student.
+
+    One whose numbers cannot be computed gets a row that says so, and is tried again after the next
+    write and the next day.
+    """
     try:
-        renew(student_of(academy, student_id), now)
+        student = student_of(academy, student_id)
+    except NotFound:
+        return True  # erased meanwhile
+    try:
+        renew(student, now)
     except OperationalError:
         raise
     except Exception:
         log.exception("The row of student %s could not be renewed", student_id)
+        return _kept_as_broken(student, now)
+    return True
+
+
+def _kept_as_broken(student: Student, now: datetime) -> bool:
+    try:
+        row = broken_row(student, day_at(student.academy, now))
+        keep_row(row, as_text(row_data(row)))
+    except OperationalError:
+        raise
+    except Exception:
+        log.exception("The list has no row of student %s", student.pk)
         return False
     return True
 

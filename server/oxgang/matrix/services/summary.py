@@ -10,12 +10,12 @@ from django.db import transaction
 from django.db.models import Case, Max, Q, When
 
 from oxgang.academy.models import Academy, Student
-from oxgang.academy.selectors.people import day_at, rows_of, students_at
+from oxgang.academy.selectors.people import bag_of, day_at, rows_of, students_at
 from oxgang.core.carry.ageing import too_wide_on
 from oxgang.core.ground.gaps import covered_yardages
 from oxgang.core.ground.ground import Strip, small_ground
 from oxgang.core.ground.stages import Stage
-from oxgang.core.keeping.due import Due, State
+from oxgang.core.keeping.due import Due, State, not_computed
 from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
 from oxgang.core.practice.protocols import Wish
 from oxgang.matrix.models import Summary
@@ -84,7 +84,7 @@ class Row:
     due_on: date | None
     ground: list[Strip]
     coming: list[Appointment]
-    shots: PlayedNow
+    shots: PlayedNow | None
 
 
 def row_of(student: Student, found: StudentMatrix) -> Row:
@@ -119,6 +119,28 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
         ),
         coming=coming.get(student.pk, []),
         shots=now.shots,
+    )
+
+
+def broken_row(student: Student, day: date) -> Row:
+    """The row of a student whose numbers cannot be computed: it says so, and what can be counted."""
+    balls = balls_of(student)
+    return Row(
+        student=student,
+        day=day,
+        due=not_computed(),
+        stage=Stage.CONTACT,
+        clubs=len(bag_of(student)),
+        balls=balls.count(),
+        waiting=0,
+        last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
+        published_on=None,
+        settles=0,
+        covered=0.0,
+        due_on=None,
+        ground=[],
+        coming=[],
+        shots=None,
     )
 
 

@@ -94,6 +94,9 @@ const coming = computed(() =>
       <RouterLink v-else-if="row.reasons[0]?.code === 'due-no-shot'" :to="`/s/${row.id}/shots`"
         >Choose the shots</RouterLink
       >
+      <RouterLink v-else-if="row.reasons[0]?.code === 'due-broken'" :to="`/s/${row.id}/history`"
+        >History</RouterLink
+      >
       <template v-else-if="row.state === 'due'">
         <Button :type="first ? 'primary' : 'default'" :loading="busy" @click="$emit('checkUp', balls)"
           >Check-up, {{ balls }} balls</Button
