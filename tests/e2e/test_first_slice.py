@@ -95,9 +95,13 @@ def test_five_balls_with_one_hand_a_fat_one_and_a_slip(signed_in: Page, press: P
     press("r")
     expect(page.locator("ol.balls li")).to_have_count(5)
     expect(page.locator(".centre .big")).to_have_text("61")  # four from a mat, in standard conditions
-    # A slip is asked about, and the second Enter would keep it.
+    # A slip is asked about, and holds up no other ball; Enter with nothing typed would keep it.
     press("6 1 0 Enter")
-    expect(page.get_by_role("alert")).to_contain_text("long for a wedge")
+    expect(page.get_by_role("alert")).to_contain_text("610 yd is long for a wedge")
+    press("5 0 Enter")
+    expect(page.locator("ol.balls li")).to_have_count(6)
+    expect(page.get_by_role("alert")).to_contain_text("610 yd is long for a wedge")
+    press("u")
     press("Escape 1 . . Enter")
     expect(page.get_by_role("alert")).to_contain_text("not a number")
     press("Escape")
