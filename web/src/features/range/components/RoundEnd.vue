@@ -31,7 +31,7 @@ const score = computed(() => done.value?.points ?? props.points);
       {{ strokes ? (done ? score : "…") : score }}
       <span>{{ strokes ? "strokes" : `of ${round.answers.length}` }}</span>
     </p>
-    <p class="result">
+    <p class="comparison">
       Par {{ par }}<template v-if="better !== null">: {{ betterWords(better) }}</template
       >.
     </p>
@@ -66,7 +66,7 @@ const score = computed(() => done.value?.points ?? props.points);
   font-size: 0.3em;
   color: var(--ink-2);
 }
-.result {
+.comparison {
   font-size: 1.5rem;
   margin: 0 0 0.6rem;
 }
