@@ -37,7 +37,7 @@ _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 @dataclass(frozen=True, slots=True)
 class RowProblem:
-    """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""; `told` may
+    """Why a row cannot be used. `line` counts from 1 at the header; `column` may be ""; `template` may
     have quantities in it (`units.quantity`)."""
 
     line: int

@@ -108,7 +108,7 @@ class ResultBody(Schema):
 
 
 class RoundIn(Schema):
-    """A round as it was called and hit. `points` is a score told without its balls."""
+    """A round as it was called and hit. `points` is a score without its balls."""
 
     uid: Uid
     form: PracticeForm

@@ -57,12 +57,12 @@ def cached_matrix(student: Student, day: date) -> CachedMatrix:
     return made
 
 
-def carry_cache_forward(student: Student, day: date, kept: CachedMatrix, since: int) -> None:
+def carry_cache_forward(student: Student, day: date, cached: CachedMatrix, since: int) -> None:
     """Nothing but one entry that does not touch the numbers was written since revision `since`: the
     matrix is that of now too."""
     student.refresh_from_db(fields=["revision"])
     if student.revision == since + 1:
-        _put(_name(student, day), kept)
+        _put(_name(student, day), cached)
 
 
 def _name(student: Student, day: date) -> Hashable:
@@ -70,9 +70,9 @@ def _name(student: Student, day: date) -> Hashable:
     return student.pk, student.revision, day, last.values_list("pk", "at").first()
 
 
-def _put(name: Hashable, kept: CachedMatrix) -> None:
+def _put(name: Hashable, cached: CachedMatrix) -> None:
     with _lock:
-        _cache[name] = kept
+        _cache[name] = cached
         _cache.move_to_end(name)
         while len(_cache) > MOST:
             _cache.popitem(last=False)

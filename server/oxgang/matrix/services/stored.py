@@ -97,11 +97,11 @@ def renewed(student_id: UUID, academy: Academy, now: datetime) -> bool:
         raise
     except Exception:
         log.exception("The row of student %s could not be renewed", student_id)
-        return _kept_as_broken(student, now)
+        return _store_broken_row(student, now)
     return True
 
 
-def _kept_as_broken(student: Student, now: datetime) -> bool:
+def _store_broken_row(student: Student, now: datetime) -> bool:
     try:
         row = broken_row(student, day_at(student.academy, now))
         keep_row(row, as_text(row_data(row)))

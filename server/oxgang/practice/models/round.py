@@ -17,7 +17,7 @@ class Round(models.Model):
 
     `calls` and `results` are lists as `api.practice.schemas` has them; `par` is the distribution
     that the student's matrix predicted (`core.practice.par.as_data`). `reported` is one that the
-    student tells of; `told` one of which only the score is known. `clock_off` is whether the
+    student tells of; `score_only` one of which only the score is known. `clock_off` is whether the
     phone's clock cannot have been right, so that `ended_at` is when it came in.
     """
 

@@ -20,7 +20,7 @@ AT_ONCE = 1000
 
 
 def normalize_all_carries(student: Student) -> int:
-    """Bring a student's carries anew, those too that are undone. Returns how many."""
+    """Convert a student's carries anew, those too that are undone. Returns how many."""
     done = last = 0
     measured = Q(carry_yd__isnull=False) | Q(total_yd__isnull=False)
     balls = Ball.objects.filter(measured, student=student).select_related("club").order_by("pk")

@@ -6440,7 +6440,7 @@ export interface components {
         Role: "answer" | "other" | "nearest" | "unplayed";
         /**
          * RoundIn
-         * @description A round as it was called and hit. `points` is a score told without its balls.
+         * @description A round as it was called and hit. `points` is a score without its balls.
          */
         RoundIn: {
             /** @default range */

@@ -157,11 +157,7 @@ function nudge(which: Handle, event: KeyboardEvent): void {
 }
 const handles = computed(() => [
   { which: "front" as const, yd: props.ball.pin_yd - props.ball.front_yd, label: "Front of the green" },
-  {
-    which: "back" as const,
-    yd: props.ball.pin_yd + props.ball.back_yd,
-    label: "Back of the green",
-  },
+  { which: "back" as const, yd: props.ball.pin_yd + props.ball.back_yd, label: "Back of the green" },
   { which: "pin" as const, yd: props.ball.pin_yd, label: "Pin" },
 ]);
 </script>

@@ -105,7 +105,7 @@ export function useBay({ studentId, bay, group }: BayOptions) {
 /** With every field, in one order, so that two can be compared. */
 function whole({ club_id, swing, ...plays }: Plays): Required<Plays> {
   const fields = Object.entries(UNSAID).filter(([name]) => name !== "read" && name !== "strike");
-  const said = plays as Record<string, unknown>;
-  const all = fields.map(([name, unsaid]) => [name, said[name] ?? unsaid]);
+  const sent = plays as Record<string, unknown>;
+  const all = fields.map(([name, unsaid]) => [name, sent[name] ?? unsaid]);
   return { club_id, swing, ...(Object.fromEntries(all) as Required<typeof plays>) };
 }
