@@ -8,7 +8,7 @@ from playwright.sync_api import BrowserContext, Page, Request, Route, expect
 
 from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import asked, on_the_range, sent, stored, type_balls
-from tests.e2e.views import come_to, still
+from tests.e2e.views import go_on_to, still
 
 
 def test_52_enter_right_after_a_choice_is_logged_for_the_one_chosen(
@@ -69,12 +69,13 @@ PLACES = (
 
 # What is pressed is caught before it does anything, so that only a view's own Enter could do more.
 CATCH = """() => {
+  if (!window.pressed)
+    addEventListener("click", (e) => {
+      window.pressed.push(e.target);
+      e.preventDefault();
+      e.stopImmediatePropagation();
+    }, true);
   window.pressed = [];
-  addEventListener("click", (e) => {
-    window.pressed.push(e.target);
-    e.preventDefault();
-    e.stopImmediatePropagation();
-  }, true);
   const places =
     "main button:enabled, main a[href], main summary, header a[href], header button";
   window.places = [...document.querySelectorAll(places)]
@@ -105,7 +106,7 @@ def test_enter_presses_what_has_the_focus_on_every_view(signed_in: Page, server:
     page.on("request", note)
     tried = 0
     for place in PLACES:
-        come_to(page, server.url + place.format(href.split("/")[2]))
+        go_on_to(page, place.format(href.split("/")[2]))
         where = page.url
         for i in range(page.evaluate(CATCH)):
             page.evaluate("(i) => { window.pressed.length = 0; window.places[i].focus(); }", i)

@@ -15,7 +15,7 @@ from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import asked, device_made, monitor, on_the_range, student_named, written
-from tests.e2e.views import address, all_views, come_to, in_other_units, open_everything, still
+from tests.e2e.views import address, all_views, come_to, go_on_to, in_other_units, open_everything, still
 from tests.tiers import ALL
 from tests.units import METRES, YARDS
 
@@ -71,7 +71,7 @@ def test_every_view_is_whole_at_every_size_and_in_every_theme(page: Page, own_se
     faults = []
     for view in all_views():
         page.set_viewport_size(DESK)
-        come_to(page, server.url + address(view, student=student, group=group))
+        go_on_to(page, address(view, student=student, group=group))
         open_everything(page)
         faults += [f"{view} paper: {line}" for line in axe_of(page)]
         if ":studentId" in view or ":groupId" in view:
@@ -124,12 +124,12 @@ def test_many_numbers_and_none_are_whole_on_a_phone(
     for view in all_views():
         if ":studentId" in view or view == "/devices":
             page.set_viewport_size(DESK)
-            come_to(page, server.url + address(view, student=student))
+            go_on_to(page, address(view, student=student))
             faults += [f"{view} phone: {line}" for line in wrong_at(page, PHONE)]
             if view != "/devices":
                 faults += [f"{view} metres: {line}" for line in in_other_units(page, METRES)]
             # Of what is empty axe has not read anything yet.
-            if name.startswith("Pell"):
+            if ALL and name.startswith("Pell"):
                 faults += [f"{view} phone: {line}" for line in axe_of(page)]
     assert not faults, "\n".join(faults)
 

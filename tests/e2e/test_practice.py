@@ -76,7 +76,7 @@ def test_from_the_morning_list_to_the_phone_and_back(
     presses(page, keys[-2])
     expect(page.get_by_label("Cue")).not_to_have_value("")
     presses(page, keys[-1])
-    expect(page.get_by_text("Written down.")).to_be_visible()
+    expect(page.get_by_text("Lesson saved.")).to_be_visible()
     presses(page, "w")
     page.wait_for_selector(".forms button")
     expect(page.locator(".test").first).to_contain_text("par")

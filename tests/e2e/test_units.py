@@ -61,8 +61,8 @@ def test_the_phone_is_in_the_students_unit(signed_in: Page, server: Server, name
     page, other = signed_in, READERS[name]
     student = student_named(page, name)
     written(page, "POST", f"students/{student}/versions", {"note": "", "picks": True})
-    parts = asked(page, f"students/{student}/sharing")["parts"]
-    written(page, "PUT", f"students/{student}/sharing", {"shows": parts})
+    for part in asked(page, f"students/{student}/sharing")["parts"]:
+        written(page, "PUT", f"students/{student}/sharing/{part}", {"shown": True})
     made = written(page, "POST", f"students/{student}/links", {})
     page.goto(made["url"])
     tabs = page.locator("nav.tabs button")

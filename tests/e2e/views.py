@@ -56,9 +56,29 @@ def still(page: Page, frames: int = 8) -> None:
     page.evaluate(_STILL, frames)
 
 
+# Goes where a link of the application would go: the page is not loaded anew.
+_GO = """(path) => {
+  if (path === location.pathname + location.search) return;
+  for (const part of document.querySelectorAll("main > *")) part.dataset.before = "";
+  history.pushState(null, "", path);
+  dispatchEvent(new PopStateEvent("popstate"));
+}"""
+
+
 def come_to(page: Page, url: str) -> None:
     """Open a view and wait until it stands still: its data is there, and nothing is under way."""
     page.goto(url)
+    _arrived(page)
+
+
+def go_on_to(page: Page, path: str) -> None:
+    """The same from another view of the application, in a third of the time."""
+    page.evaluate(_GO, path)
+    expect(page.locator("main > [data-before]")).to_have_count(0)
+    _arrived(page)
+
+
+def _arrived(page: Page) -> None:
     page.wait_for_selector("main h1, main h2")
     # A group listens without an end: what is waited for is said by the page itself.
     expect(page.locator("main .waiting")).to_have_count(0)

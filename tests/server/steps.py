@@ -114,3 +114,10 @@ def pages() -> list[str]:
             found.append(path.removeprefix("/api"))
     assert len(found) > 20
     return found
+
+
+def shows(api: Api, student: Student, *parts: str) -> None:
+    """The student sees these parts behind the private link, and no others."""
+    url = f"/students/{student.pk}/sharing"
+    for part in api("GET", url).data["parts"]:
+        assert api("PUT", f"{url}/{part}", {"shown": part in parts}).status_code == 200

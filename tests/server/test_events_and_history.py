@@ -136,7 +136,7 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
     criteria = {"solid": 0.7, "over_balls": 30, "cells": 0.7, "launches": 0.7}
     actions: list[tuple[str, str, Any, str]] = [
         ("PATCH", url, {"notes": "new", "tolerance_yd": 4}, "notes nothing to new"),
-        ("PUT", f"{url}/criteria", criteria, "Changed when a stage holds"),
+        ("PATCH", f"{url}/criteria", criteria, "Changed when a stage holds"),
         ("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 55.5}, "Changed the 56: loft 56 to 55.5"),
         ("POST", f"/clubs/{wedge.pk}/archive", None, "Took the 56 out of the bag"),
         ("POST", f"{url}/clubs", {"label": "50", "loft_deg": 50}, "Put the 50 into the bag"),

@@ -118,7 +118,7 @@ def test_by_coach_and_by_level(api: Api, six: list[Student]) -> None:
         academy=six[0].academy,
         name="Tobin",
     )
-    api("PUT", f"/students/{six[0].pk}/ownership", {"coach_id": other.pk})
+    api("PUT", f"/students/{six[0].pk}/coach", {"coach_id": other.pk})
     lines = api("GET", "/figures?by=coach&months=1").data["lines"]
     alone = next(line for line in lines if line["name"] == "Tobin")
     # One student is no group: how much was hit is said, how well is not.

@@ -112,6 +112,17 @@ def test_sixty_balls_of_one_monitor_go_each_to_whoever_was_up(
     assert [len(uids) for uids in whose().values()] == [20, 20, 20]
 
 
+def test_a_ball_that_overtakes_its_turn_goes_to_who_was_up(
+    api: Api, three: list[Student], group: str, monitor: str
+) -> None:
+    """A slow network: the ball is there before the turn that was pressed before it."""
+    now = timezone.now()
+    feed(monitor, sent("0000", now - timedelta(seconds=0.4)))
+    assert [len(uids) for uids in whose().values()] == [1, 0, 0]
+    turn(api, group, "up", at=now - timedelta(seconds=0.8), number=2)
+    assert [len(uids) for uids in whose().values()] == [0, 1, 0]
+
+
 def test_a_turn_that_a_tablet_tells_late_brings_the_balls_along(
     api: Api, three: list[Student], group: str, monitor: str
 ) -> None:

@@ -137,9 +137,9 @@ def test_mine_and_all(api: Api, student: Student, second: Coach) -> None:
     both = ["Ansel Quill", "Odile Brackenshaw"]
     assert (names(api, ""), names(theirs, "")) == (both, both)
     assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both[:1], both[1:])
-    api("PUT", f"/students/{student.pk}/ownership", {"shared_with": [second.pk]})
+    api("PUT", f"/students/{student.pk}/shared-with/{second.pk}", {"shared": True})
     assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both[:1], both)
-    api("PUT", f"/students/{other.pk}/ownership", {"coach_id": Coach.objects.get(name="ilse").pk})
+    api("PUT", f"/students/{other.pk}/coach", {"coach_id": Coach.objects.get(name="ilse").pk})
     api("POST", "/students/catch-up")
     assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both, both[:1])
 
@@ -268,6 +268,6 @@ def test_a_person_of_another_academy_cannot_be_given_anything(api: Api, student:
         (f"/people/{stranger.pk}/reset", {}),
     ):
         assert api("POST", path, body).status_code == 404
-    whose = f"/students/{student.pk}/ownership"
-    assert api("PUT", whose, {"coach_id": stranger.pk}).status_code == 404
-    assert api("PUT", whose, {"shared_with": [stranger.pk]}).status_code == 404
+    one = f"/students/{student.pk}"
+    assert api("PUT", f"{one}/coach", {"coach_id": stranger.pk}).status_code == 404
+    assert api("PUT", f"{one}/shared-with/{stranger.pk}", {"shared": True}).status_code == 404

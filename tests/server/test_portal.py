@@ -17,7 +17,7 @@ from oxgang.practice.services.sharing import TRIES, TRIES_IN_ALL
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_student
-from tests.server.steps import day, listed
+from tests.server.steps import day, listed, shows
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
 from tests.server.test_practice import playing, send
@@ -118,14 +118,14 @@ def test_the_coach_chooses_what_is_shown_and_a_junior_is_shown_less(api: Api, pl
     still = f"pictures/{own['id']}/still.jpg"
     assert phone.get(still).status_code == 404
     url = f"/students/{playing.pk}/sharing"
-    api("PUT", url, {"shows": ["pictures", "cues"]})
+    shows(api, playing, "pictures", "cues")
     shown = phone.get().json()
     assert shown["shows"] == ["cues", "pictures"]
     assert not {"homework", "games", "progress", "balls"} & set(shown)
     assert phone.get(still).content[:2] == b"\xff\xd8"
     assert phone.get("card.json").status_code == 204
     assert phone.put(played_row_of_nothing()).status_code == 404
-    assert api("PUT", url, {"shows": ["everything"]}).status_code == 422
+    assert api("PUT", f"{url}/everything", {"shown": True}).status_code == 422
     junior = make_student(playing.academy.coaches.get(), "Wren")
     api("PATCH", f"/students/{junior.pk}", {"ball_limit": 30})
     assert set(api("GET", f"/students/{junior.pk}/sharing").data["shows"]) == JUNIORS

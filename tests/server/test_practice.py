@@ -19,7 +19,7 @@ from oxgang.practice.services.rounds import Hit, save_round
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import day, hit_ago, keep, last, listed, sentence_of, undo
+from tests.server.steps import day, hit_ago, keep, last, listed, sentence_of, shows, undo
 
 SHOT = {"club": "56", "swing": "9:00"}
 
@@ -316,7 +316,7 @@ def test_the_week_keeps_to_the_limit_and_says_why(api: Api, playing: Student) ->
 def test_the_academys_protocols(api: Api, playing: Student) -> None:
     rows = [{"form": "serial", "balls": 8, "step": "wide", "cue": "Slow"}]
     api("PUT", "/routines", {"name": "Winter", "rows": rows})
-    again = api("PUT", "/routines", {"name": " winter ", "rows": rows * 2}).data
+    again = api("PUT", "/routines", {"name": " winter ", "rows": rows * 2, "was": rows}).data
     assert [(r["name"], len(r["rows"])) for r in again] == [("Winter", 2)]
     assert again[0]["rows"][0]["cue"] == "Slow"
     assert api("PUT", "/routines", {"name": "", "rows": rows}).status_code == 422
@@ -329,7 +329,7 @@ def test_the_academys_protocols(api: Api, playing: Student) -> None:
 def test_a_students_file_takes_practice_along(api: Api, playing: Student) -> None:
     send(api, playing)
     answer_row(api, playing, 0, "row-zero")
-    api("PUT", f"/students/{playing.pk}/sharing", {"shows": ["card", "homework"]})
+    shows(api, playing, "card", "homework")
     file = api("GET", f"/students/{playing.pk}/student.json").content
     other = Api(make_coach("Lower Marrowdale", "tobin"))
     brought = other.upload("/student-files", file).json()["id"]

@@ -59,8 +59,8 @@ TABLE = {
         DELETE {S}/rounds/{uid} | PUT /api/routines | DELETE /api/routines/{routine_id}
         POST {S}/homework | POST {S}/homework/{homework_id}/close
         DELETE {S}/homework/{homework_id} | POST {S}/links | PUT {S}/links/{link_id}/code
-        POST {S}/links/{link_id}/renew | DELETE {S}/links/{link_id} | PUT {S}/sharing
-        POST PUT DELETE {S}/plan | POST {S}/check-up | PUT {S}/criteria | POST {S}/review
+        POST {S}/links/{link_id}/renew | DELETE {S}/links/{link_id} | PUT {S}/sharing/{part}
+        POST PUT DELETE {S}/plan | POST {S}/check-up | PATCH {S}/criteria | POST {S}/review
         POST {S}/reopen | PUT {S}/recipes | POST /api/devices | DELETE /api/devices/{device_id}
         POST /api/devices/{device_id}/discard | POST {S}/imported-carries | POST {S}/shots
         POST {S}/shots/check | POST {S}/files/look | POST {S}/files/take | POST {S}/bag/check
@@ -68,8 +68,9 @@ TABLE = {
         PUT /api/standards | DELETE /api/standards/{standard_id}
         POST /api/appointments | POST /api/appointments/together
         PATCH /api/appointments/{appointment_id} | POST /api/appointments/{appointment_id}/cancel
-        POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/ownership
-        PUT {S}/consent | GET {S}/everything.zip | GET {S}/student.json""",
+        POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/coach
+        PUT {S}/shared-with/{person_id} | PATCH {S}/consent | GET {S}/everything.zip
+        GET {S}/student.json""",
     "h": """POST /api/people/invitations | DELETE /api/people/links/{link_id}
         PATCH /api/people/{person_id} | POST /api/people/{person_id}/reset
         POST /api/people/{person_id}/end-factor | POST /api/people/{person_id}/leave
@@ -166,11 +167,11 @@ def test_no_address_of_an_academy_answers_another_one(
         ("POST", f"/people/{person.pk}/end-factor", {}),
         ("POST", f"/people/{person.pk}/leave", {}),
         ("POST", f"/people/{person.pk}/hand-over", {"to": person.pk}),
-        ("PUT", f"/students/{student.pk}/ownership", {"coach_id": person.pk}),
+        ("PUT", f"/students/{student.pk}/coach", {"coach_id": person.pk}),
         ("GET", f"/students/{student.pk}/data-inventory", None),
         ("GET", f"/students/{student.pk}/everything.zip", None),
         ("POST", f"/students/{student.pk}/erase", {"name": student.name}),
-        ("PUT", f"/students/{student.pk}/consent", {}),
+        ("PATCH", f"/students/{student.pk}/consent", {}),
     ):
         assert stranger(method, address, body).status_code == 404, address
     stranger("PATCH", "/settings", {"name": "Taken over"})

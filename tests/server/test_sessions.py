@@ -97,8 +97,8 @@ def test_stages_follow_the_criteria_unless_the_coach_says_otherwise(
     contact = page["standings"][0]
     assert (contact["good"], contact["of"], contact["share"], contact["least"]) == (20, 20, 0.8, 20)
     strict = page["criteria"] | {"over_balls": 40}
-    assert api("PUT", f"/students/{student.pk}/criteria", strict).data["stage"] == "contact"
-    wrong = api("PUT", f"/students/{student.pk}/criteria", strict | {"solid": 80})
+    assert api("PATCH", f"/students/{student.pk}/criteria", strict).data["stage"] == "contact"
+    wrong = api("PATCH", f"/students/{student.pk}/criteria", {"solid": 80})
     assert wrong.data["field"] == "solid"
     api("PATCH", f"/students/{student.pk}", {"stage": "trajectory"})
     page = api("GET", url).data

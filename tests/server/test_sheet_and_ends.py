@@ -19,7 +19,7 @@ from pypdf import PdfReader
 
 from tests.commands import oxgang
 from tests.server.conftest import NOW, Api, make_student
-from tests.server.steps import day, hit_ago, keep, last, sentence_of, undo
+from tests.server.steps import day, hit_ago, keep, last, sentence_of, shows, undo
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
 from tests.server.test_practice import answer_row, called, playing, put, round_in, send
@@ -153,7 +153,7 @@ def test_a_student_who_is_erased_leaves_nothing_of_practice(api: Api, playing: S
     for student in (playing, other):
         write(api, student)
         send_picture(api, student, with_place())
-        api("PUT", f"/students/{student.pk}/sharing", {"shows": ["card"]})
+        shows(api, student, "card")
     send(api, playing)
     answer_row(api, playing, 0, "row-zero")
     of_students = [

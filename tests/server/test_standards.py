@@ -48,7 +48,7 @@ def test_the_house_offers_its_card_forms_and_set_ups(two: tuple[Api, Api]) -> No
     assert kept["Wall"]["card"] == CARD
     assert kept["Links"]["set_ups"]["recipes"] == plain
     # The same name takes the new content; another's name is not taken.
-    head("PUT", "/standards", wall | {"house": True, "card": CARD | {"step": 2}})
+    head("PUT", "/standards", wall | {"house": True, "card": CARD | {"step": 2}, "was": CARD})
     assert coach("GET", "/standards").data[0]["card"]["step"] == 2
     taken = coach("PUT", "/standards", wall)
     assert (taken.status_code, "kept by the house" in taken.data["title"]) == (422, True)
@@ -64,6 +64,7 @@ def test_the_house_offers_its_card_forms_and_set_ups(two: tuple[Api, Api]) -> No
     assert offered(stranger, "/standards") == []
     head("DELETE", f"/standards/{kept['Wall']['id']}")
     entry = head("GET", "/history").data["entries"][0]
+    assert coach("POST", f"/history/{entry['id']}/undo").status_code == 403
     head("POST", f"/history/{entry['id']}/undo")
     assert offered(head, "/standards") == [("Wall", "house")]
 

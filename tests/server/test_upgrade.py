@@ -20,6 +20,7 @@ from oxgang.academy.models import Club, Coach, Entry, Student
 from tests.commands import DATABASE, oxgang
 from tests.server.conftest import Api
 from tests.server.steps import pages
+from tests.tiers import ALL
 
 RELEASE = Path(__file__).parents[1] / "data/release-0.1"
 # What an upgrade may add rows to, and a new day may compute anew.
@@ -139,7 +140,8 @@ def test_every_page_of_every_student_of_release_01_opens(opened: None) -> None:
     for coach in Coach.objects.filter(role="head"):
         api = Api(coach)
         assert api("GET", "/students").status_code == 200
-        for student in Student.objects.filter(academy=coach.academy):
+        students = Student.objects.filter(academy=coach.academy)
+        for student in students if ALL else students[:2]:
             for page in pages():
                 answer = api("GET", page.format(student_id=student.pk))
                 # Without a published card there is no paper of it, without shots no week.

@@ -30,7 +30,9 @@ OF_PRACTICE: dict[str, dict[str, object]] = {
     "homework": {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": "2026-05-31"},
     "rounds": {"form": "random", "calls": [CALL], "results": [], "ended_at": "2026-05-31T10:00Z"},
     "calls": {"trial": "ladder"},
-    "sharing": {"shows": []},
+    "{part}": {"shown": True},
+    "coach": {"coach_id": 1},
+    "{person_id}": {"shared": True},
     "code": {"code": "2718"},
     "{day}": {"note": "x"},
     "erase": {"name": "x"},
@@ -70,6 +72,8 @@ def test_every_address_of_another_academys_student_is_a_404(
                 homework_id=student.pk,
                 word_id=1,
                 routine_id=1,
+                person_id=1,
+                part="card",
             )
             body = BODIES.get(method, {}) | {"club_id": str(wedge.pk)}
             if path.endswith(("/plan", "effect", "criteria", "reopen")):

@@ -58,7 +58,7 @@ def whole(api: Api, coach: Coach) -> Student:
         "contact": "+49 1577",
         "records_on": day(8),
     }
-    assert api("PUT", f"{url}/consent", consent).status_code == 200
+    assert api("PATCH", f"{url}/consent", consent).status_code == 200
     token = token_of(api)
     (device,) = api("GET", "/devices").data
     plays = {"club_id": str(wedge.pk), "swing": "9:00"}
@@ -114,7 +114,7 @@ def test_everything_as_one_file(api: Api, whole: Student) -> None:
 def test_consent_is_given_by_somebody_on_a_day_that_has_been(
     api: Api, student: Student, body: dict[str, object], field: str
 ) -> None:
-    refused = api("PUT", f"/students/{student.pk}/consent", body)
+    refused = api("PATCH", f"/students/{student.pk}/consent", body)
     assert (refused.status_code, refused.data["field"]) == (422, field)
 
 

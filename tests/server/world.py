@@ -108,7 +108,7 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
     lesson = EventFields(kind=EventKind.TECHNIQUE, on=date(2026, 5, 31))
     event = add_event(student, lesson, by=coach, now=now)
     url, tomorrow = f"/students/{student.pk}", (now + timedelta(days=1)).date().isoformat()
-    api("PUT", f"{url}/lessons/2026-05-31", {"note": "seen"})
+    lessons = api("PUT", f"{url}/lessons/2026-05-31", {"note": "seen"}).data["lessons"]
     word = api("POST", "/lesson-words", {"kind": "cue", "text": "Slow"}).data
     row = {"form": "blocked", "balls": 3, "shot": {"club": "56", "swing": "9:00"}}
     routine = api("PUT", "/routines", {"name": "Winter", "rows": [row]}).data[0]
@@ -141,7 +141,6 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
         "time_zone": "UTC",
         "public_address": "",
         "tolerances": {"club": 3},
-        "shared_with": [],
         "together": None,
         "plays": None,
         "students": [str(one.pk) for one in others[1:3]],
@@ -154,6 +153,7 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
         },
         "token": token,
         "day": "2026-05-31",
+        "looked_at": lessons[0]["changed_at"],
         "word_id": word["id"],
         "routine_id": routine["id"],
         "homework_id": homework["id"],

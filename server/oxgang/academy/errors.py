@@ -17,6 +17,12 @@ class ChangedMeanwhile(OxgangError):
     code = ProblemCode.CHANGED_MEANWHILE
 
 
+class NotAllowed(OxgangError):
+    """Not this person's to do: what the whole house uses is a head coach's to change."""
+
+    code = ProblemCode.NOT_ALLOWED
+
+
 class ErasedStudent(OxgangError):
     """The student was erased for good: nothing is stored for this id any more."""
 

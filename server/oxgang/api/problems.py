@@ -13,12 +13,10 @@ from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as NinjaValidationError
 from ninja.parser import Parser
 
-from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotFound
+from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotAllowed, NotFound
 from oxgang.academy.services.second_factor import FactorMissing
-from oxgang.academy.services.standards import HouseOnly
 from oxgang.api.readers import reader_of
 from oxgang.api.reading import Busy
-from oxgang.api.rights import NotAllowed
 from oxgang.core.errors import ConfirmationNeeded, OxgangError, ProblemCode
 from oxgang.core.units import STORED, UnitSet
 from oxgang.files.json_text import read_json
@@ -33,7 +31,6 @@ STATUS: dict[type[OxgangError], int] = {
     ConfirmationNeeded: 409,
     ChangedMeanwhile: 409,
     NotAllowed: 403,
-    HouseOnly: 403,
     FactorMissing: 403,
     ErasedStudent: 410,
     GroupOver: 409,

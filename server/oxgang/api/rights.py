@@ -13,8 +13,8 @@ from typing import Final
 
 from django.http import HttpRequest
 
+from oxgang.academy.errors import NotAllowed
 from oxgang.academy.models import Coach, PersonRole
-from oxgang.core.errors import OxgangError, ProblemCode
 from oxgang.core.words.complete import complete
 
 
@@ -89,12 +89,6 @@ LEADS_WRITES: Final = re.compile(r"/api/people|/api/settings")
 # What leaves the academy whole is a coach's.
 TAKES: Final = frozenset({f"{_STUDENT}/student.json", f"{_STUDENT}/everything.zip"})
 READS: Final = ("GET", "HEAD")
-
-
-class NotAllowed(OxgangError):
-    """The person is signed in, and this is not for the role."""
-
-    code = ProblemCode.NOT_ALLOWED
 
 
 def address_of(request: HttpRequest) -> str:

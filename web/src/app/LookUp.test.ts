@@ -1,3 +1,4 @@
+import { ownPlace } from "@/shared/storage/own";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { problem, read, settled, show, type Asked } from "@/testing/page";
 import { ANSWERS, cell, student } from "@/testing/samples";
@@ -30,7 +31,7 @@ async function open(seen: Awaited<ReturnType<typeof lookUp>>, yardage: string): 
 function carrying(): void {
   localStorage.clear();
   const value = { temperature: 20, headwind: 0, to: "carry" };
-  localStorage.setItem("oxgang-look-up-of-today", JSON.stringify({ day: new Date().toDateString(), value }));
+  localStorage.setItem(ownPlace("look-up"), JSON.stringify({ day: new Date().toDateString(), value }));
 }
 beforeEach(carrying);
 afterEach(() => vi.unstubAllGlobals());

@@ -5,11 +5,13 @@ import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useAccount } from "@/features/account";
 import { sentenceOf } from "@/shared/api/client";
 import { outboxState } from "@/shared/outbox/outbox";
+import { unsavedDrafts } from "@/shared/storage/own";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const account = useAccount();
 const online = useOnline();
 const open = ref(false);
+const unsaved = ref(0);
 const dialog = useTemplateRef<HTMLDialogElement>("dialog");
 const busy = ref(false);
 const error = ref("");
@@ -21,7 +23,8 @@ async function show(): Promise<void> {
   if (!dialog.value?.open) dialog.value?.showModal();
 }
 function ask(): void {
-  if (outboxState.waiting || !online.value) void show();
+  unsaved.value = unsavedDrafts();
+  if (outboxState.waiting || !online.value || unsaved.value) void show();
   else void leave();
 }
 async function leave(): Promise<void> {
@@ -50,6 +53,10 @@ async function leave(): Promise<void> {
       <p v-else-if="outboxState.waiting">
         {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to be sent.
         What waits stays in this browser and goes when you sign in here again; nobody else can send it.
+      </p>
+      <p v-if="unsaved">
+        {{ unsaved === 1 ? "1 form has" : `${unsaved} forms have` }} changes that are not saved. Signing out
+        deletes them.
       </p>
       <p v-if="!online">
         There is no network. Signed out here, nothing of your students is left in this browser; the server

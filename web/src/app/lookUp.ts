@@ -24,7 +24,7 @@ export function useLookUp(options: {
 }) {
   const { studentId, typed, open, units } = options;
   const words = useWords();
-  const air = useOfToday<Asked>("oxgang-look-up-of-today", { temperature: 20, headwind: 0 });
+  const air = useOfToday<Asked>("look-up", { temperature: 20, headwind: 0 });
   const setAir = (part: Partial<Asked>) => (air.value = { ...air.value, ...part });
   const lie = computed(() => air.value.lie ?? "fairway");
   const to = computed(() => air.value.to ?? "middle");

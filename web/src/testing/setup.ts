@@ -1,7 +1,8 @@
-/** Every test leaves nothing running: a page still mounted goes on asking after its document is gone. */
+/** Every test leaves nothing behind: no page that still asks, and nothing stored in the browser. */
 import { disableAutoUnmount, enableAutoUnmount } from "@vue/test-utils";
 import { afterEach } from "vitest";
 
 // Test files share their modules (vite.config.ts), so the file before has switched it on already.
 disableAutoUnmount();
 enableAutoUnmount(afterEach);
+afterEach(() => localStorage.clear());

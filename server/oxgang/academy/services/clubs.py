@@ -58,7 +58,7 @@ def change_club(
     ChangedMeanwhile
         When one of them is not what the coach saw (`was`).
     """
-    refuse_if_changed(club.student, club, was, changes, by=by)
+    refuse_if_changed(club, was, changes, by=by, student=club.student)
     before, label = fields_of(club, CHANGEABLE), club.label
     for name, value in changes.items():
         setattr(club, name, value)

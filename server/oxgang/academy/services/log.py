@@ -16,8 +16,8 @@ from django.apps import apps
 from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
-from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, Student, SwingScale
+from oxgang.academy.errors import ChangedMeanwhile, NotAllowed
+from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, PersonRole, Student, SwingScale
 from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
@@ -191,6 +191,8 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         When a field was changed again since.
     InputError
         When the action cannot be taken back, or already was.
+    NotAllowed
+        For what the whole house uses, by anybody but a head coach.
     """
     student = entry.student
     if not entry.changes:
@@ -201,6 +203,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     try:
         with transaction.atomic():
             for change in reversed(entry.changes):
+                _refuse_house(change, by)
                 back.append(_take_back(change, now))
     except IntegrityError:
         raise ChangedMeanwhile(
@@ -219,8 +222,19 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
             scales = [int(str(pk)) for pk in one.rows or ()]
             on_it = students_at(entry.academy).filter(scale__in=scales)
             touch(list(on_it.values_list("pk", flat=True)))
+        elif one.model is Student:
+            touch([UUID(str(pk)) for pk in one.rows or ()])
     again = record_academy_entry(entry.academy, did, entry.values, by=by, now=now, changes=back, undoes=entry)
     return _taken_back(again, entry)
+
+
+def _refuse_house(change: dict[str, Any], by: Coach) -> None:
+    model = apps.get_model(change["row"])
+    of_house = model is Academy
+    if not of_house and any(field.name == "owner" for field in model._meta.fields):
+        of_house = model._default_manager.filter(pk__in=change.get("ids", ()), owner=None).exists()
+    if of_house and by.role != PersonRole.HEAD:
+        raise NotAllowed("What the whole house uses is a head coach's to change.")
 
 
 def _taken_back(again: Entry, entry: Entry) -> Entry:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date, datetime
 from typing import Any, Final
 
@@ -10,6 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Consent, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
+from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.log import changed, field_changes, fields_of, record_entry, record_export
 from oxgang.core.errors import InputError
 
@@ -26,11 +27,20 @@ DAYS: Final = ("records_on", "pictures_on", "phone_on")
 
 
 @transaction.atomic
-def hand_over(students: Sequence[Student], to: Coach | None, *, by: Coach, now: datetime) -> int:
+def hand_over(
+    students: Sequence[Student],
+    to: Coach | None,
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, object] | None = None,
+) -> int:
     """Students belong to another coach from now on. Returns how many did not before.
 
     Raises
     ------
+    ChangedMeanwhile
+        When one belongs to somebody else than the coach saw (`was`).
     InputError
         To nobody, or to somebody who has left or does not teach.
     """
@@ -43,6 +53,7 @@ def hand_over(students: Sequence[Student], to: Coach | None, *, by: Coach, now: 
         before = fields_of(student, ["coach_id"])
         if student.coach_id == to.pk:
             continue
+        refuse_if_changed(student, was, {"coach_id": to.pk}, by=by, student=student)
         student.coach = to
         student.save(update_fields=["coach"])
         student.shared_with.remove(to)
@@ -55,37 +66,45 @@ def hand_over(students: Sequence[Student], to: Coach | None, *, by: Coach, now: 
 
 
 @transaction.atomic
-def share_with(student: Student, coaches: Collection[Coach], *, by: Coach, now: datetime) -> None:
-    """Who else has the student among theirs.
+def share_with(student: Student, coach: Coach, shared: bool, *, by: Coach, now: datetime) -> None:
+    """Whether one other coach has the student among theirs too.
 
     Raises
     ------
     InputError
         For somebody who has left.
     """
-    for coach in coaches:
-        if coach.left_at is not None:
-            raise InputError(f"{coach.name} has left.", field="shared_with")
-    wanted = [coach for coach in coaches if coach.pk != student.coach_id]
-    if {c.pk for c in wanted} == set(student.shared_with.values_list("pk", flat=True)):
+    if shared and coach.left_at is not None:
+        raise InputError(f"{coach.name} has left.", field="shared_with")
+    has = student.shared_with.filter(pk=coach.pk).exists()
+    if shared == has or coach.pk == student.coach_id:
         return
-    student.shared_with.set(wanted)
-    names = ", ".join(sorted(c.name for c in wanted))
+    (student.shared_with.add if shared else student.shared_with.remove)(coach)
+    names = ", ".join(student.shared_with.order_by("name").values_list("name", flat=True))
     record_entry(student, AuditAction.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
 
 
 @retry_on_conflict
 def write_consent(
-    student: Student, given: Mapping[str, Any], *, by: Coach, now: datetime, today: date
+    student: Student,
+    given: Mapping[str, Any],
+    *,
+    by: Coach,
+    now: datetime,
+    today: date,
+    was: Mapping[str, object] | None = None,
 ) -> Consent:
-    """Write down who answers for the student and what was agreed to.
+    """Write down who answers for the student and what was agreed to: only the given fields.
 
     Raises
     ------
+    ChangedMeanwhile
+        When one of them is not what the coach saw (`was`).
     InputError
         For a day to come, or a junior's consent without a guardian's name.
     """
     consent = Consent.objects.filter(student=student).first() or Consent(student=student)
+    refuse_if_changed(consent, was, given, by=by, student=student)
     before = fields_of(consent, CONSENT_FIELDS)
     for name in CONSENT_FIELDS:
         if name in given:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+from collections.abc import Mapping
 from datetime import datetime, timedelta
 from typing import Final
 
@@ -15,7 +16,8 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, AuditAction, Coach, EntryLink, PersonRole
 from oxgang.academy.services.academies import add_coach, checked_name
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import record_academy_entry, touch
+from oxgang.academy.services.edit_conflicts import refuse_if_changed
+from oxgang.academy.services.log import changed, field_changes, fields_of, record_academy_entry, touch
 from oxgang.academy.services.sign_ins import end_all
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -194,34 +196,34 @@ def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
 @transaction.atomic
 def change_person(
     coach: Coach,
+    changes: Mapping[str, object],
     *,
     by: Coach,
     now: datetime,
-    name: str | None = None,
-    role: PersonRole | None = None,
+    was: Mapping[str, object] | None = None,
 ) -> Coach:
-    """Another name, or another role.
+    """Another name, or another role: only the given one of them.
 
     Raises
     ------
+    ChangedMeanwhile
+        When it is not what the coach saw (`was`).
     InputError
         When nobody would be left as head coach, or for somebody who has left.
     """
     _refuse_if_left(coach)
-    fields = []
-    if name is not None and checked_name(name, "person") != coach.name:
-        fields.append(["name", coach.name, checked_name(name, "person")])
-        coach.name = checked_name(name, "person")
-    if role is not None and role != coach.role:
-        if coach.role == PersonRole.HEAD:
-            _refuse_if_last(coach)
-        fields.append(["role", coach.role, role.value])
-        coach.role = role
-    if fields:
+    refuse_if_changed(coach, was, changes, by=by)
+    before = fields_of(coach, ["name", "role"])
+    coach.name = checked_name(str(changes.get("name", coach.name)), "person")
+    role = PersonRole(str(changes.get("role", coach.role)))
+    if coach.role == PersonRole.HEAD and role is not PersonRole.HEAD:
+        _refuse_if_last(coach)
+    coach.role = role.value
+    if done := changed(coach, before):
         coach.save(update_fields=["name", "role"])
         # The list shows whose a student is.
         touch(list(coach.students.values_list("pk", flat=True)))
-        values = {"person": coach.name, "fields": fields}
+        values = {"person": coach.name, "fields": field_changes(done[0])}
         record_academy_entry(coach.academy, AuditAction.PERSON_CHANGED, values, by=by, now=now)
     return coach
 
@@ -274,7 +276,7 @@ def make_head(log_in: str, *, now: datetime) -> Coach:
     coach = coach_with(log_in)
     if coach.left_at is not None:
         come_back(coach, by=coach, now=now)
-    return change_person(coach, by=coach, now=now, role=PersonRole.HEAD)
+    return change_person(coach, {"role": PersonRole.HEAD}, by=coach, now=now)
 
 
 def coach_with(log_in: str) -> Coach:

@@ -2,19 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from math import isfinite
 from typing import Any, Final
+from uuid import UUID
 from zoneinfo import available_timezones
 
 from django.db import transaction
 
-from oxgang.academy.models import Academy, AuditAction, Coach
+from oxgang.academy.models import Academy, AuditAction, Coach, Student
 from oxgang.academy.selectors.people import rows_of, scale_of, students_at
 from oxgang.academy.services.academies import checked_address, checked_name
-from oxgang.academy.services.log import changed, field_changes, fields_of, record_academy_entry, touch
+from oxgang.academy.services.edit_conflicts import refuse_if_changed, refuse_if_part_changed
+from oxgang.academy.services.log import (
+    Changed,
+    changed,
+    field_changes,
+    fields_of,
+    record_academy_entry,
+    touch,
+)
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
@@ -57,8 +66,15 @@ class Follows:
 
 
 @transaction.atomic
-def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, now: datetime) -> Follows:
-    """Change only the given fields.
+def change_settings(
+    academy: Academy,
+    changes: Mapping[str, Any],
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, Any] | None = None,
+) -> Follows:
+    """Change only the given fields, and of `tolerances` and `card` only the given parts.
 
     Balls are marked to be brought to new days and standard conditions
     (`range_sessions.services.moved`). A student whose tolerance was that of the level gets the new
@@ -66,15 +82,24 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
 
     Raises
     ------
+    ChangedMeanwhile
+        When one of them is not what the coach saw (`was`).
     InputError
         For a value that cannot be.
     """
+    if unknown := [name for name in changes if name not in FIELDS]:
+        raise InputError(f"{unknown[0]} is not a setting.", field=unknown[0])
+    whole = {name: value for name, value in changes.items() if name not in IN_PARTS}
+    refuse_if_changed(academy, was, whole, by=by)
     before = fields_of(academy, changes)
     old = dict(academy.tolerances)
-    for name, value in changes.items():
-        if name not in FIELDS:
-            raise InputError(f"{name} is not a setting.", field=name)
+    for name, value in whole.items():
         setattr(academy, name, value)
+    for name, now_of in IN_PARTS.items():
+        if name in changes:
+            parts = now_of(academy)
+            refuse_if_part_changed(name, parts, (was or {}).get(name), changes[name])
+            setattr(academy, name, parts | dict(changes[name]))
     _check(academy, changes)
     academy.save(update_fields=[*changes])
     done = changed(academy, before)
@@ -84,10 +109,12 @@ def change_settings(academy: Academy, changes: Mapping[str, Any], *, by: Coach, 
     moved = 0
     if named & MOVES_BALLS:
         moved = students_at(academy).update(moved=True)
-    followed = _follow(academy, old) if "tolerances" in named else 0
+    followed = _follow(academy, old) if "tolerances" in named else []
     values = {"fields": field_changes(done[0])}
-    record_academy_entry(academy, AuditAction.SETTINGS_CHANGED, values, by=by, now=now)
-    return Follows(moved, followed)
+    # What moved every ball is not taken back by a button, but set again.
+    changes_ = [] if named & MOVES_BALLS else [*done, *followed]
+    record_academy_entry(academy, AuditAction.SETTINGS_CHANGED, values, by=by, now=now, changes=changes_)
+    return Follows(moved, sum(len(one.rows or ()) for one in followed))
 
 
 def tolerance_for(academy: Academy, level: Level) -> float:
@@ -95,18 +122,39 @@ def tolerance_for(academy: Academy, level: Level) -> float:
     return float(academy.tolerances.get(level.value, TOLERANCE_YD))
 
 
-def _follow(academy: Academy, old: Mapping[str, Any]) -> int:
+def _tolerances_of(academy: Academy) -> dict[str, Any]:
+    return {level.value: tolerance_for(academy, level) for level in Level}
+
+
+def card_of(academy: Academy) -> dict[str, Any]:
+    """How a card begins: step, order, cues, run."""
+    usual = CardOptions()
+    return {name: academy.card.get(name, getattr(usual, name)) for name in CARD_PARTS}
+
+
+# Settings of several parts, changed part by part, and what the parts are now.
+CARD_PARTS: Final = ("step", "order", "cues", "run")
+IN_PARTS: Final[Mapping[str, Callable[[Academy], dict[str, Any]]]] = {
+    "tolerances": _tolerances_of,
+    "card": card_of,
+}
+
+
+def _follow(academy: Academy, old: Mapping[str, Any]) -> list[Changed]:
     """Students who had the tolerance of their level, and did not choose it, go along."""
-    touched = []
+    followed: dict[tuple[float, float], list[UUID]] = {}
     for student in students_at(academy):
         level = level_of(student.handicap, student.ball_limit, academy.junior_limit)
         was = float(old.get(level.value, TOLERANCE_YD))
         now_is = tolerance_for(academy, level)
         if student.tolerance_yd == was and was != now_is:
             rows_of([student.pk]).update(tolerance_yd=now_is)
-            touched.append(student.pk)
-    touch(touched)
-    return len(touched)
+            followed.setdefault((was, now_is), []).append(student.pk)
+    touch([pk for rows in followed.values() for pk in rows])
+    return [
+        Changed(Student, rows, {"tolerance_yd": was}, {"tolerance_yd": now_is})
+        for (was, now_is), rows in followed.items()
+    ]
 
 
 def _check(academy: Academy, changes: Mapping[str, Any]) -> None:

@@ -8,20 +8,15 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from oxgang.academy.errors import NotFound
+from oxgang.academy.errors import NotAllowed, NotFound
 from oxgang.academy.models import AuditAction, Coach, PersonRole, Standard, StandardKind
 from oxgang.academy.services.conflicts import retry_on_conflict
+from oxgang.academy.services.edit_conflicts import refuse_if_replaced
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry
-from oxgang.core.errors import InputError, OxgangError, ProblemCode
+from oxgang.core.errors import InputError
 
 MAX_NAME: Final = 80
 MOST: Final = 60
-
-
-class HouseOnly(OxgangError):
-    """The house's standards are a head coach's to change."""
-
-    code = ProblemCode.NOT_ALLOWED
 
 
 @retry_on_conflict
@@ -33,14 +28,22 @@ def keep_standard(
     house: bool,
     by: Coach,
     now: datetime,
+    was: Mapping[str, Any] | None = None,
 ) -> Standard:
     """Keep something under a name; one's own of that name takes the new content.
 
+    Parameters
+    ----------
+    was
+        What the name held when the page was read; None for a new name.
+
     Raises
     ------
+    ChangedMeanwhile
+        When the name holds something else by now.
     InputError
         Without a name, when the name is somebody else's, or beyond 60 of a kind.
-    HouseOnly
+    NotAllowed
         When a coach would change what is the house's.
     """
     refuse_house(house, by)
@@ -66,6 +69,7 @@ def keep_standard(
         if standard.owner_id != (owner.pk if owner else None):
             keeper = "the house" if standard.owner is None else standard.owner.name
             raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
+        refuse_if_replaced(name, standard.content, was, dict(content))
         before = fields_of(standard, ["content"])
         standard.content, standard.changed_at = dict(content), now
         standard.save(update_fields=["content", "changed_at"])
@@ -83,7 +87,7 @@ def archive_standard(standard_id: int, *, by: Coach, now: datetime) -> None:
     ------
     NotFound
         When it is neither the house's nor the coach's own.
-    HouseOnly
+    NotAllowed
         When a coach would take away what is the house's.
     """
     standard = Standard.objects.filter(academy=by.academy, pk=standard_id).first()
@@ -103,8 +107,8 @@ def refuse_house(house: bool, by: Coach) -> None:
 
     Raises
     ------
-    HouseOnly
+    NotAllowed
         For anybody else.
     """
     if house and by.role != PersonRole.HEAD:
-        raise HouseOnly("What the whole house uses is a head coach's to change. Keep your own.")
+        raise NotAllowed("What the whole house uses is a head coach's to change. Keep your own.")

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import scale_of
-from oxgang.academy.services.edit_conflicts import refuse_if_changed
+from oxgang.academy.services.edit_conflicts import refuse_if_changed, refuse_if_part_changed
 from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.flight.impact import Friction
@@ -75,7 +75,7 @@ def change_student(
     ChangedMeanwhile
         When one of them is not what the coach saw (`was`).
     """
-    refuse_if_changed(student, student, was, changes, by=by)
+    refuse_if_changed(student, was, changes, by=by, student=student)
     before = fields_of(student, changes)
     _write(student, changes, by)
     if done := changed(student, before):
@@ -148,8 +148,23 @@ def _check_longest(student: Student) -> None:
 
 
 @transaction.atomic
-def set_criteria(student: Student, criteria: Criteria, *, by: Coach, now: datetime) -> Student:
-    """Change when a stage holds for this student."""
-    value = asdict(checked_criteria(criteria))
+def set_criteria(
+    student: Student,
+    changes: Mapping[str, float],
+    *,
+    by: Coach,
+    now: datetime,
+    was: Mapping[str, float] | None = None,
+) -> Student:
+    """Change when a stage holds for this student: only the given criteria.
+
+    Raises
+    ------
+    ChangedMeanwhile
+        When one of them is not what the coach saw (`was`).
+    """
+    known = asdict(Criteria(**student.criteria))
+    refuse_if_part_changed("criteria", known, was, changes)
+    value = asdict(checked_criteria(Criteria(**{**known, **changes})))
     _set(student, "criteria", value, AuditAction.CRITERIA_CHANGED, by, now)
     return student

@@ -20,6 +20,7 @@ from oxgang.api.data_inventory.everything import everything_zip
 from oxgang.api.data_inventory.schemas import (
     Cleared,
     ConsentBody,
+    ConsentChange,
     DataInventory,
     ErasedOut,
     EraseIn,
@@ -79,12 +80,14 @@ def data_inventory(request: HttpRequest, student_id: UUID) -> DataInventory:
     return _inventory(student)
 
 
-@router.put("/students/{student_id}/consent", response=DataInventory)
-def consent(request: HttpRequest, student_id: UUID, data: ConsentBody) -> DataInventory:
-    """Write down who answers for the student, and what was agreed to."""
+@router.patch("/students/{student_id}/consent", response=DataInventory)
+def consent(request: HttpRequest, student_id: UUID, data: ConsentChange) -> DataInventory:
+    """Write down who answers for the student, and what was agreed to: the fields that are sent."""
     coach, now = coach_of(request), timezone.now()
     student = student_of(coach.academy, student_id)
-    write_consent(student, data.model_dump(), by=coach, now=now, today=day_at(coach.academy, now))
+    given = data.model_dump(exclude_unset=True, exclude={"was"})
+    today = day_at(coach.academy, now)
+    write_consent(student, given, by=coach, now=now, today=today, was=data.was)
     return _inventory(student)
 
 

@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import Line
+from oxgang.api.fields import Line, Seen
 from oxgang.api.portal.schemas import LinkOut
 from oxgang.practice.selectors.data_inventory import RecordKind
 
@@ -28,6 +28,12 @@ class ConsentBody(Schema):
     pictures_on: date | None = None
     phone_on: date | None = None
     note: Line = ""
+
+
+class ConsentChange(ConsentBody):
+    """Only the fields that change are sent."""
+
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class DataInventory(Schema):

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from uuid import UUID
 
 import segno
@@ -24,10 +23,11 @@ from oxgang.api.people.schemas import (
     HandedOver,
     HandOver,
     InviteIn,
-    OwnershipIn,
+    OwnerIn,
     PeopleOut,
     PersonChange,
     PersonOut,
+    SharedIn,
 )
 from oxgang.range_sessions.services.leaving import leave_with_tokens
 
@@ -116,7 +116,8 @@ def change(request: HttpRequest, person_id: int, data: PersonChange) -> PeopleOu
     """Another name or another role."""
     coach = coach_of(request)
     person = people.coach_in(coach.academy, person_id)
-    people.change_person(person, by=coach, now=timezone.now(), name=data.name, role=data.role)
+    changes = data.model_dump(exclude_none=True, exclude={"was"})
+    people.change_person(person, changes, by=coach, now=timezone.now(), was=data.was)
     return _people(coach.academy)
 
 
@@ -167,19 +168,21 @@ def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> Hande
     return HandedOver(students=done)
 
 
-def _named(academy: Academy, ids: Iterable[int]) -> list[Coach]:
-    return [people.coach_in(academy, pk) for pk in ids]
-
-
-@router.put("/students/{student_id}/ownership", response=HandedOver)
-def ownership(request: HttpRequest, student_id: UUID, data: OwnershipIn) -> HandedOver:
-    """Whose one student is, and with whom the student is shared."""
+@router.put("/students/{student_id}/coach", response=HandedOver)
+def owner(request: HttpRequest, student_id: UUID, data: OwnerIn) -> HandedOver:
+    """Another main coach."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    done = 0
-    if data.coach_id is not None:
-        to = people.coach_in(coach.academy, data.coach_id)
-        done = hand_over([student], to, by=coach, now=timezone.now())
-    if data.shared_with is not None:
-        share_with(student, _named(coach.academy, data.shared_with), by=coach, now=timezone.now())
-    return HandedOver(students=done)
+    to = people.coach_in(coach.academy, data.coach_id)
+    was = None if data.was is None else {"coach_id": data.was}
+    return HandedOver(students=hand_over([student], to, by=coach, now=timezone.now(), was=was))
+
+
+@router.put("/students/{student_id}/shared-with/{person_id}", response=HandedOver)
+def shared(request: HttpRequest, student_id: UUID, person_id: int, data: SharedIn) -> HandedOver:
+    """Whether one more coach has the student among theirs."""
+    coach = coach_of(request)
+    student = student_of(coach.academy, student_id)
+    with_whom = people.coach_in(coach.academy, person_id)
+    share_with(student, with_whom, data.shared, by=coach, now=timezone.now())
+    return HandedOver(students=0)

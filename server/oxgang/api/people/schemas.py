@@ -9,6 +9,7 @@ from pydantic import Field
 from oxgang.academy.models import PersonRole
 from oxgang.academy.services.academies import MAX_NAME
 from oxgang.academy.services.throttle import MAX_NAME as MAX_LOG_IN
+from oxgang.api.fields import Seen
 
 PersonName = Field(max_length=MAX_NAME)
 
@@ -80,6 +81,7 @@ class PersonChange(Schema):
 
     name: str | None = Field(None, max_length=MAX_NAME)
     role: PersonRole | None = None
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class HandOver(Schema):
@@ -93,11 +95,15 @@ class HandedOver(Schema):
     students: int
 
 
-class OwnershipIn(Schema):
-    """Whose the student is, and with whom the student is shared; left out stays."""
+class OwnerIn(Schema):
+    """The main coach, and who it was when the page was read."""
 
-    coach_id: int | None = None
-    shared_with: list[int] | None = Field(None, max_length=100)
+    coach_id: int
+    was: int | None = None
+
+
+class SharedIn(Schema):
+    shared: bool
 
 
 class ComeIn(Schema):

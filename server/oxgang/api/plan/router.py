@@ -14,7 +14,7 @@ from oxgang.api.auth import coach_of
 from oxgang.api.fields import made
 from oxgang.api.plan.schemas import (
     CheckUp,
-    CriteriaBody,
+    CriteriaChange,
     Draft,
     EffectOut,
     Items,
@@ -24,7 +24,6 @@ from oxgang.api.plan.schemas import (
     PlanPage,
     PlanRequest,
 )
-from oxgang.core.ground.stages import Criteria
 from oxgang.core.keeping.ground_over_time import measured_strips
 from oxgang.core.practice.plan import Planned, Why, check_balls, foreseen
 from oxgang.core.practice.protocols import Protocol, Wish, balls_in, plan_for
@@ -170,10 +169,11 @@ def drop(request: HttpRequest, student_id: UUID, homework: Query[bool] = False) 
     return _page(student)
 
 
-@router.put("/students/{student_id}/criteria", response=PlanPage)
-def criteria(request: HttpRequest, student_id: UUID, data: CriteriaBody) -> PlanPage:
-    """Change when a stage holds for the student."""
+@router.patch("/students/{student_id}/criteria", response=PlanPage)
+def criteria(request: HttpRequest, student_id: UUID, data: CriteriaChange) -> PlanPage:
+    """Change when a stage holds for the student: the criteria that are sent."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    set_criteria(student, Criteria(**data.dict()), by=coach, now=timezone.now())
+    changes = data.model_dump(exclude_none=True, exclude={"was"})
+    set_criteria(student, changes, by=coach, now=timezone.now(), was=data.was)
     return _page(student)

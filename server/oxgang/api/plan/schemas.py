@@ -5,7 +5,7 @@ from datetime import datetime
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.fields import BallPosition, GripDown, Label, Moment
+from oxgang.api.fields import BallPosition, GripDown, Label, Moment, Seen
 from oxgang.api.matrix.schemas import MatrixOut
 from oxgang.api.messages import PlanMessage
 from oxgang.api.students.schemas import StripOut
@@ -113,6 +113,16 @@ class CriteriaBody(Schema):
     over_balls: int
     cells: float
     launches: float
+
+
+class CriteriaChange(Schema):
+    """Only the criteria that change are sent."""
+
+    solid: float | None = None
+    over_balls: int | None = None
+    cells: float | None = None
+    launches: float | None = None
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class PlanPage(Schema):

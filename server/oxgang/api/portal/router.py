@@ -15,7 +15,7 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.card.address import public_base
 from oxgang.api.fields import made
-from oxgang.api.portal.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingBody, SharingOut
+from oxgang.api.portal.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingOut, ShownIn
 from oxgang.core.practice.portal import Shows, usual_parts
 from oxgang.matrix.models import CardLink
 from oxgang.matrix.services.publishing import make_link, revoke_link
@@ -121,10 +121,10 @@ def sharing(request: HttpRequest, student_id: UUID) -> SharingOut:
     return _sharing(student_of(coach_of(request).academy, student_id))
 
 
-@router.put("/students/{student_id}/sharing", response=SharingOut)
-def put_sharing(request: HttpRequest, student_id: UUID, data: SharingBody) -> SharingOut:
-    """Choose what the student sees."""
+@router.put("/students/{student_id}/sharing/{part}", response=SharingOut)
+def put_sharing(request: HttpRequest, student_id: UUID, part: Shows, data: ShownIn) -> SharingOut:
+    """Choose whether the student sees one part."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    share(student, data.shows, by=coach, now=timezone.now())
+    share(student, part, data.shown, by=coach, now=timezone.now())
     return _sharing(student)

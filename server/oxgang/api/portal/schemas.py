@@ -43,14 +43,14 @@ class LinkMade(Schema):
     reached: bool
 
 
-class SharingBody(Schema):
-    """What the student sees behind the private link."""
-
-    shows: list[Shows] = Field(max_length=20)
+class ShownIn(Schema):
+    shown: bool
 
 
-class SharingOut(SharingBody):
-    """`usual` is what is shown until a coach chooses; a junior sees less."""
+class SharingOut(Schema):
+    """What the student sees behind the private link. `usual` is what is shown until a coach chooses;
+    a junior sees less."""
 
+    shows: list[Shows]
     usual: list[Shows]
     parts: list[Shows]

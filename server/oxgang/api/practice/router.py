@@ -237,7 +237,8 @@ def put_routine(request: HttpRequest, data: RoutineIn) -> list[RoutineOut]:
     """Keep rows as a protocol, one's own or the house's; the same name takes the new rows."""
     coach = coach_of(request)
     rows = [row.dict() for row in data.rows]
-    keep_routine(data.name, rows, house=data.house, by=coach, now=timezone.now())
+    was = None if data.was is None else [row.dict() for row in data.was]
+    keep_routine(data.name, rows, house=data.house, by=coach, now=timezone.now(), was=was)
     return _routines(coach)
 
 

@@ -190,11 +190,13 @@ class RoutineOut(Schema):
 
 
 class RoutineIn(Schema):
-    """`house` keeps it for all coaches: a head coach's to do."""
+    """`house` keeps it for all coaches: a head coach's to do. `was` is the rows of that name when the
+    page was read."""
 
     house: bool = False
     name: str = Field(max_length=MAX_TITLE)
     rows: list[RowBody] = Field(max_length=MOST_ROWS)
+    was: list[RowBody] | None = Field(None, max_length=MOST_ROWS)
 
 
 class WeekPart(Schema):

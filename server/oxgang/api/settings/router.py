@@ -12,19 +12,20 @@ from ninja import Router
 from oxgang.academy.models import Academy
 from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.second_factor import has_factor
-from oxgang.academy.services.settings import change_settings, tolerance_for
+from oxgang.academy.services.settings import card_of, change_settings, tolerance_for
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import made
 from oxgang.api.settings.schemas import (
     BroughtAlong,
     CardForm,
     SettingsChange,
+    SettingsFields,
     SettingsOut,
     SettingsSaved,
 )
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import School
-from oxgang.core.ground.card import STEPS, CardOptions
+from oxgang.core.ground.card import STEPS
 from oxgang.core.practice.load import Level
 from oxgang.range_sessions.services.moved import bring_along, keep_wall_clock, left
 
@@ -35,16 +36,14 @@ AT_A_TIME_S = 1.0
 
 
 def _out(academy: Academy) -> SettingsOut:
-    usual = CardOptions()
-    card = {name: academy.card.get(name, getattr(usual, name)) for name in CardForm.model_fields}
     return made(
         SettingsOut,
         **{
             name: getattr(academy, name)
-            for name in SettingsChange.model_fields
+            for name in SettingsFields.model_fields
             if name not in ("card", "tolerances")
         },
-        card=CardForm(**card),
+        card=CardForm(**card_of(academy)),
         tolerances={level: tolerance_for(academy, level) for level in Level},
         scales=list(scales_of(academy)),
         zones=sorted(available_timezones()),
@@ -66,7 +65,7 @@ def change(request: HttpRequest, data: SettingsChange) -> SettingsSaved:
     """Change the settings that are sent. What depends on them is recomputed, and said."""
     coach, now = coach_of(request), timezone.now()
     academy = coach.academy
-    sent = data.model_dump(exclude_unset=True, mode="json")
+    sent = data.model_dump(exclude_unset=True, exclude={"was"}, mode="json")
     changes = {k: v for k, v in sent.items() if v is not None or k == "scale_id"}
     if changes.get("second_factor") and not has_factor(coach):
         raise InputError(
@@ -76,7 +75,7 @@ def change(request: HttpRequest, data: SettingsChange) -> SettingsSaved:
         )
     was = academy.time_zone
     with transaction.atomic():
-        follows = change_settings(academy, changes, by=coach, now=now)
+        follows = change_settings(academy, changes, by=coach, now=now, was=data.was)
         sessions = keep_wall_clock(academy, was, now) if academy.time_zone != was else 0
     if follows.moved:
         bring_along(academy, AT_A_TIME_S)

@@ -3,6 +3,7 @@ from __future__ import annotations
 from ninja import Schema
 from pydantic import Field
 
+from oxgang.api.fields import Seen
 from oxgang.api.scales.schemas import ScaleOut
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import Order
@@ -46,8 +47,17 @@ class SettingsOut(Schema):
     left: int
 
 
-class SettingsChange(Schema):
-    """Only the settings that change are sent."""
+class CardChange(Schema):
+    """Only what changes of how a card begins."""
+
+    step: int | None = None
+    order: Order | None = None
+    cues: bool | None = None
+    run: bool | None = None
+
+
+class SettingsFields(Schema):
+    """What can be set. Of tolerances and of the card only the parts that change."""
 
     name: str | None = Field(None, max_length=200)
     time_zone: str | None = Field(None, max_length=64)
@@ -59,11 +69,17 @@ class SettingsChange(Schema):
     tolerances: dict[Level, float] | None = None
     ball_limit: int | None = Field(None, ge=0, le=1000)
     junior_limit: int | None = Field(None, ge=0, le=1000)
-    card: CardForm | None = None
+    card: CardChange | None = None
     second_factor: bool | None = None
     link_days: int | None = Field(None, ge=0, le=10_000)
     keep_months: int | None = Field(None, ge=0, le=10_000)
     picture_months: int | None = Field(None, ge=0, le=10_000)
+
+
+class SettingsChange(SettingsFields):
+    """Only the settings that change are sent."""
+
+    was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
 class SettingsSaved(Schema):

@@ -54,7 +54,8 @@ def keep(request: HttpRequest, data: StandardIn) -> list[StandardOut]:
     if data.card is not None:
         checked_step(data.card.step)
     plain = content.model_dump(mode="json")
-    keep_standard(data.kind, data.name, plain, house=data.house, by=coach, now=timezone.now())
+    was = None if data.was is None else data.was.model_dump(mode="json")
+    keep_standard(data.kind, data.name, plain, house=data.house, by=coach, now=timezone.now(), was=was)
     return _standards(coach)
 
 

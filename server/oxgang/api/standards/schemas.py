@@ -24,10 +24,11 @@ class StandardOut(Schema):
 
 class StandardIn(Schema):
     """`set_ups` or `card`, whichever the kind is; `house` offers it to all coaches: a head coach's
-    to do."""
+    to do. `was` is what the name held when the page was read."""
 
     kind: StandardKind
     name: str = Field(max_length=MAX_NAME)
     house: bool = False
     set_ups: RecipesBody | None = None
     card: CardForm | None = None
+    was: RecipesBody | CardForm | None = None

@@ -17,7 +17,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import isotonic_regression
 
 Array = NDArray[np.float64]
 Line = NDArray[np.intp]
@@ -38,6 +37,9 @@ def repaired(values: Array, variance: Array, lines: Sequence[Sequence[Line]]) ->
         For each direction the lines of it: positions in `values` in rising order. Lines of one
         direction do not share a position.
     """
+    # Half a second to load: only whose carries are out of order waits for it.
+    from scipy.optimize import isotonic_regression
+
     if _rises(values, lines):
         return values
     weight = 1 / variance

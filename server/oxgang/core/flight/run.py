@@ -14,7 +14,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
-from scipy.interpolate import PchipInterpolator
 from scipy.special import ndtri
 
 from oxgang.core.errors import InputError
@@ -284,6 +283,9 @@ def carry_from_total(
     totals = np.maximum.accumulate(flown.carry_yd + run.run_yd)
     if (total < totals[0]).any() or (total > totals[-1]).any():
         raise InputError("No carry makes this total at this launch and spin.", field="total_yd")
+    # A second to load: only who has totals waits for it.
+    from scipy.interpolate import PchipInterpolator
+
     rising = np.concatenate([[True], np.diff(totals) > 0])
     carry = PchipInterpolator(totals[rising], flown.carry_yd[rising])(total)
     sd = np.interp(total, totals[rising], run.sd_yd[rising])

@@ -10,9 +10,9 @@ from math import sqrt
 from typing import Final, TypeVar
 
 import numpy as np
-from scipy import stats
 
-from oxgang.core.words.intervals import LEVEL
+from oxgang.core.practice.means import mean_interval
+from oxgang.core.words.intervals import Z
 
 K = TypeVar("K", bound=Hashable)
 # So many balls of each kind, and pairs of days, before anything is said.
@@ -75,7 +75,7 @@ def transfer(blocked: Mapping[K, Tries], random: Mapping[K, Tries]) -> Differenc
         p1, p2 = (a.met + more) / (a.of + 2 * more), (b.met + more) / (b.of + 2 * more)
         adjusted += w * (p1 - p2)
         variance += w**2 * (p1 * (1 - p1) / (a.of + 2 * more) + p2 * (1 - p2) / (b.of + 2 * more))
-    reach = float(stats.norm.ppf((1 + LEVEL) / 2)) * sqrt(variance)
+    reach = Z * sqrt(variance)
     return Difference(value, max(-1.0, adjusted - reach), min(1.0, adjusted + reach), n1, n2)
 
 
@@ -90,10 +90,8 @@ def retention(pairs: Sequence[tuple[float, float]]) -> Difference | None:
     """
     if len(pairs) < FEWEST_PAIRS:
         return None
-    more = np.array([first - last for last, first in pairs])
-    mean, error = float(more.mean()), float(stats.sem(more))
-    reach = float(stats.t.ppf((1 + LEVEL) / 2, len(more) - 1)) * error
-    return Difference(mean, mean - reach, mean + reach, len(pairs), len(pairs))
+    mean, low, high = mean_interval([first - last for last, first in pairs])
+    return Difference(mean, low, high, len(pairs), len(pairs))
 
 
 def pairs_of(misses: Sequence[tuple[Hashable, Hashable, float]]) -> list[tuple[float, float]]:

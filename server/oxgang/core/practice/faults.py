@@ -13,10 +13,10 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-import numpy as np
-from scipy import stats
+from scipy.special import bdtrc
 
 from oxgang.core.pick.mishits import KINDS, usual_contact
+from oxgang.core.practice.means import mean_interval
 from oxgang.core.words.green import USUAL_HANDICAP
 from oxgang.core.words.lesson import CAUSES, Checkpoint, Fault, Seen
 from oxgang.core.words.messages import Message
@@ -135,14 +135,10 @@ def _wrong(checkpoint: Checkpoint, seen: Seen) -> str:
 
 
 def _too_many(hits: int, balls: int, usual: float) -> bool:
-    return balls >= FEWEST and bool(stats.binom.sf(hits - 1, balls, usual) < UNLIKELY)
+    return balls >= FEWEST and bool(bdtrc(hits - 1, balls, usual) < UNLIKELY)
 
 
 def _mean_of(values: Iterable[float | None]) -> tuple[float, float, float] | None:
     """The mean of what is known and its two-sided t interval; None for too few."""
-    known = np.array([value for value in values if value is not None])
-    if len(known) < FEWEST:
-        return None
-    mean, error = float(known.mean()), float(stats.sem(known))
-    reach = float(stats.t.ppf(1 - UNLIKELY / 2, len(known) - 1)) * error
-    return mean, mean - reach, mean + reach
+    known = [value for value in values if value is not None]
+    return mean_interval(known, 1 - UNLIKELY) if len(known) >= FEWEST else None

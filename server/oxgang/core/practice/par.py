@@ -17,7 +17,6 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
-from scipy.stats import qmc
 
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.pick.mishits import Mishit
@@ -117,6 +116,9 @@ def par_of(
 
 def draws_of(player: Player) -> Array:
     """Joint draws of the shots' carries on a day [yd], shape (`DRAWS`, n)."""
+    # A second to load: only who works a par out waits for it.
+    from scipy.stats import qmc
+
     n = len(player.shots)
     if not n:
         return np.zeros((DRAWS, 0))

@@ -13,6 +13,7 @@ from django.db import transaction
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
+from oxgang.academy.services.edit_conflicts import refuse_if_replaced
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
 from oxgang.academy.services.standards import refuse_house
 from oxgang.core.errors import InputError
@@ -162,12 +163,25 @@ def _end(homework: Homework, name: str, did: AuditAction, by: Coach, now: dateti
 
 @retry_on_conflict
 def keep_routine(
-    name: str, rows: Sequence[dict[str, Any]], *, house: bool, by: Coach, now: datetime
+    name: str,
+    rows: Sequence[dict[str, Any]],
+    *,
+    house: bool,
+    by: Coach,
+    now: datetime,
+    was: Sequence[dict[str, Any]] | None = None,
 ) -> Routine:
     """A protocol of the coach's own, or the house's; one of the same name takes the new rows.
 
+    Parameters
+    ----------
+    was
+        The rows of that name when the page was read; None for a new name.
+
     Raises
     ------
+    ChangedMeanwhile
+        When it has other rows by now.
     InputError
         Without a name or a row, or beyond 60 of them.
     """
@@ -177,9 +191,7 @@ def keep_routine(
         raise InputError(f"Give it a name of 1 to {MAX_TITLE} characters.", field="name")
     checked_rows(rows)
     mine = Routine.objects.filter(academy=by.academy, archived_at=None)
-    plain = [
-        {**row_data(row_of(row)), "cue": row.get("cue") or "", "wanted": row.get("wanted")} for row in rows
-    ]
+    plain = _plain(rows)
     routine = mine.filter(name__iexact=name).first()
     if routine is None:
         if mine.count() >= MOST_ROUTINES:
@@ -191,12 +203,19 @@ def keep_routine(
         if routine.owner_id != (None if house else by.pk):
             keeper = "the house" if routine.owner is None else routine.owner.name
             raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
+        refuse_if_replaced(name, routine.rows, None if was is None else _plain(was), plain)
         before = fields_of(routine, ["rows"])
         routine.rows = plain
         routine.save(update_fields=["rows"])
         done = changed(routine, before)
     record_academy_entry(by.academy, AuditAction.ROUTINE_KEPT, {"name": name}, by=by, now=now, changes=done)
     return routine
+
+
+def _plain(rows: Sequence[dict[str, Any]]) -> list[dict[str, Any]]:
+    return [
+        {**row_data(row_of(row)), "cue": row.get("cue") or "", "wanted": row.get("wanted")} for row in rows
+    ]
 
 
 @transaction.atomic

@@ -56,7 +56,7 @@ def write_lesson(
     Raises
     ------
     ChangedMeanwhile
-        When somebody else has written that day's lesson since.
+        When that day's lesson was saved since, by somebody else or on another device.
     InputError
         For a day to come, a checkpoint, a fault or an answer that there is not, or nothing at all.
     """
@@ -64,18 +64,16 @@ def write_lesson(
         raise InputError("A lesson is written on its day or later.", field="day")
     values = _checked(fields, by)
     lesson = Lesson.objects.filter(student=student, day=day).first()
-    stands = lesson is not None and lesson.withdrawn_at is None
-    # A page gets moments to the thousandth of a second.
-    same = (
-        lesson is not None
-        and looked_at is not None
-        and abs(lesson.changed_at - looked_at) < timedelta(seconds=0.001)
-    )
-    if lesson is not None and stands and not same and lesson.by_id != by.pk:
-        raise ChangedMeanwhile(
-            f"Meanwhile {lesson.by or 'somebody'} wrote the lesson of this day. Yours is still "
-            "here: reload to see theirs."
-        )
+    if lesson is not None and lesson.withdrawn_at is None:
+        if all(getattr(lesson, name) == value for name, value in values.items()):
+            return lesson  # sent twice
+        # A page gets moments to the thousandth of a second.
+        if looked_at is None or abs(lesson.changed_at - looked_at) >= timedelta(seconds=0.001):
+            who = "You saved" if lesson.by_id == by.pk else f"{lesson.by or 'Somebody'} saved"
+            raise ChangedMeanwhile(
+                f"{who} this day's lesson elsewhere. Both versions are shown: choose one, or copy what "
+                "you need and save yours."
+            )
     made = {**values, "by_id": by.pk, "changed_at": now, "withdrawn_at": None}
     values = {"day": day.isoformat()}
     if lesson is None:

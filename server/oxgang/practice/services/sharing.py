@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Collection
 from datetime import datetime, timedelta
 from typing import Final
 
@@ -13,12 +12,13 @@ from django.db.models import F
 
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import record_entry
+from oxgang.academy.services.log import changed, fields_of, record_entry
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.practice.portal import Shows
 from oxgang.matrix.models import CardLink
 from oxgang.practice.models import Sharing
+from oxgang.practice.selectors.portal import shows_of
 
 # A code is four to six digits. So many wrong ones lock it for a while, and so many in all until a
 # coach sets it anew: by then five thousandths of the shortest codes were tried.
@@ -35,12 +35,17 @@ class CodeLocked(OxgangError):
 
 
 @retry_on_conflict
-def share(student: Student, shows: Collection[Shows], *, by: Coach, now: datetime) -> Sharing:
-    """The student sees these parts and no others."""
-    chosen = [part.value for part in Shows if part in shows]
-    sharing, _ = Sharing.objects.update_or_create(student=student, defaults={"shows": chosen})
-    values = {"shows": ",".join(chosen)}
-    record_entry(student, AuditAction.SHARING_CHANGED, values, by=by, now=now)
+def share(student: Student, part: Shows, shown: bool, *, by: Coach, now: datetime) -> Sharing:
+    """Whether the student sees one part; the others stay as they are."""
+    usual = [one.value for one in shows_of(student)]
+    sharing, _ = Sharing.objects.get_or_create(student=student, defaults={"shows": usual})
+    before = fields_of(sharing, ["shows"])
+    wanted = set(sharing.shows) - {part.value} | ({part.value} if shown else set())
+    sharing.shows = [one.value for one in Shows if one.value in wanted]
+    sharing.save(update_fields=["shows"])
+    if done := changed(sharing, before):
+        values = {"shows": ",".join(sharing.shows)}
+        record_entry(student, AuditAction.SHARING_CHANGED, values, by=by, now=now, changes=done)
     return sharing
 
 

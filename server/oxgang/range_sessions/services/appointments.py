@@ -101,7 +101,7 @@ def change_appointment(
     InputError
         As `make_appointment`.
     """
-    refuse_if_changed(appointment.student, appointment, was, changes, by=by)
+    refuse_if_changed(appointment, was, changes, by=by, student=appointment.student)
     rows = _together(appointment)
     befores = [fields_of(row, changes) for row in rows]
     for row in rows:

@@ -15,6 +15,7 @@ export interface Saving {
   state: SavingState;
   busy: Ref<boolean>;
   error: Ref<string>;
+  code: Ref<ProblemCode | "">;
   /** What was written, or undefined when it was refused. */
   run: <T>(write: () => Promise<T>) => Promise<T | undefined>;
   /** Whether it was written. */
@@ -47,5 +48,6 @@ export function useSaving(): Saving {
     return state.saved;
   }
   const about = (...fields: string[]) => (fields.includes(state.field) ? state.error : "");
-  return { state, busy: toRef(state, "busy"), error: toRef(state, "error"), run, save, about };
+  const refs = { busy: toRef(state, "busy"), error: toRef(state, "error"), code: toRef(state, "code") };
+  return { state, ...refs, run, save, about };
 }

@@ -1691,6 +1691,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/coach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Owner
+         * @description Another main coach.
+         */
+        put: operations["oxgang_api_people_router_owner"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/compare": {
         parameters: {
             query?: never;
@@ -1719,16 +1739,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Consent
-         * @description Write down who answers for the student, and what was agreed to.
-         */
-        put: operations["oxgang_api_data_inventory_router_consent"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Consent
+         * @description Write down who answers for the student, and what was agreed to: the fields that are sent.
+         */
+        patch: operations["oxgang_api_data_inventory_router_consent"];
         trace?: never;
     };
     "/api/students/{student_id}/criteria": {
@@ -1739,16 +1759,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Criteria
-         * @description Change when a stage holds for the student.
-         */
-        put: operations["oxgang_api_plan_router_criteria"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Criteria
+         * @description Change when a stage holds for the student: the criteria that are sent.
+         */
+        patch: operations["oxgang_api_plan_router_criteria"];
         trace?: never;
     };
     "/api/students/{student_id}/data-inventory": {
@@ -2190,26 +2210,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/students/{student_id}/ownership": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Ownership
-         * @description Whose one student is, and with whom the student is shared.
-         */
-        put: operations["oxgang_api_people_router_ownership"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/students/{student_id}/pick": {
         parameters: {
             query?: never;
@@ -2614,6 +2614,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/shared-with/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Shared
+         * @description Whether one more coach has the student among theirs.
+         */
+        put: operations["oxgang_api_people_router_shared"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/sharing": {
         parameters: {
             query?: never;
@@ -2626,9 +2646,25 @@ export interface paths {
          * @description What the student sees behind the private link.
          */
         get: operations["oxgang_api_portal_router_sharing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/sharing/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         /**
          * Put Sharing
-         * @description Choose what the student sees.
+         * @description Choose whether the student sees one part.
          */
         put: operations["oxgang_api_portal_router_put_sharing"];
         post?: never;
@@ -3449,6 +3485,19 @@ export interface components {
             trial: components["schemas"]["Trial"] | null;
         };
         /**
+         * CardChange
+         * @description Only what changes of how a card begins.
+         */
+        CardChange: {
+            /** Cues */
+            cues?: boolean | null;
+            order?: components["schemas"]["Order"] | null;
+            /** Run */
+            run?: boolean | null;
+            /** Step */
+            step?: number | null;
+        };
+        /**
          * CardForm
          * @description How a card begins.
          */
@@ -3828,6 +3877,45 @@ export interface components {
             records_on?: string | null;
         };
         /**
+         * ConsentChange
+         * @description Only the fields that change are sent.
+         */
+        ConsentChange: {
+            /**
+             * Contact
+             * @default
+             */
+            contact?: string;
+            /**
+             * Guardian
+             * @default
+             */
+            guardian?: string;
+            /**
+             * Junior
+             * @default false
+             */
+            junior?: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Phone On */
+            phone_on?: string | null;
+            /** Pictures On */
+            pictures_on?: string | null;
+            /** Records On */
+            records_on?: string | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * CoverageOut
          * @description Shares of the whole yardages: by the shots played, by measured cells, by all that count, by
          *     chance of one ball of a played shot.
@@ -3866,6 +3954,27 @@ export interface components {
             over_balls: number;
             /** Solid */
             solid: number;
+        };
+        /**
+         * CriteriaChange
+         * @description Only the criteria that change are sent.
+         */
+        CriteriaChange: {
+            /** Cells */
+            cells?: number | null;
+            /** Launches */
+            launches?: number | null;
+            /** Over Balls */
+            over_balls?: number | null;
+            /** Solid */
+            solid?: number | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * DataInventory
@@ -5418,14 +5527,14 @@ export interface components {
             text: string;
         };
         /**
-         * OwnershipIn
-         * @description Whose the student is, and with whom the student is shared; left out stays.
+         * OwnerIn
+         * @description The main coach, and who it was when the page was read.
          */
-        OwnershipIn: {
+        OwnerIn: {
             /** Coach Id */
-            coach_id?: number | null;
-            /** Shared With */
-            shared_with?: number[] | null;
+            coach_id: number;
+            /** Was */
+            was?: number | null;
         };
         /**
          * ParOut
@@ -5484,6 +5593,13 @@ export interface components {
             /** Name */
             name?: string | null;
             role?: components["schemas"]["PersonRole"] | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * PersonOut
@@ -6537,7 +6653,8 @@ export interface components {
         };
         /**
          * RoutineIn
-         * @description `house` keeps it for all coaches: a head coach's to do.
+         * @description `house` keeps it for all coaches: a head coach's to do. `was` is the rows of that name when the
+         *     page was read.
          */
         RoutineIn: {
             /**
@@ -6549,6 +6666,8 @@ export interface components {
             name: string;
             /** Rows */
             rows: components["schemas"]["RowBody"][];
+            /** Was */
+            was?: components["schemas"]["RowBody"][] | null;
         };
         /** RoutineOut */
         RoutineOut: {
@@ -6779,7 +6898,7 @@ export interface components {
             altitude_m?: number | null;
             /** Ball Limit */
             ball_limit?: number | null;
-            card?: components["schemas"]["CardForm"] | null;
+            card?: components["schemas"]["CardChange"] | null;
             /** Junior Limit */
             junior_limit?: number | null;
             /** Keep Months */
@@ -6805,6 +6924,13 @@ export interface components {
             } | null;
             /** Units */
             units?: ("yd" | "yd-f" | "m" | "m-kmh") | null;
+            /**
+             * Was
+             * @description the fields as the coach saw them
+             */
+            was?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * SettingsOut
@@ -6904,17 +7030,15 @@ export interface components {
             /** Value */
             value: number | null;
         };
-        /**
-         * SharingBody
-         * @description What the student sees behind the private link.
-         */
-        SharingBody: {
-            /** Shows */
-            shows: components["schemas"]["Shows"][];
+        /** SharedIn */
+        SharedIn: {
+            /** Shared */
+            shared: boolean;
         };
         /**
          * SharingOut
-         * @description `usual` is what is shown until a coach chooses; a junior sees less.
+         * @description What the student sees behind the private link. `usual` is what is shown until a coach chooses;
+         *     a junior sees less.
          */
         SharingOut: {
             /** Parts */
@@ -7019,6 +7143,11 @@ export interface components {
          * @enum {string}
          */
         Show: "all" | "due" | "waiting" | "today" | "new" | "back";
+        /** ShownIn */
+        ShownIn: {
+            /** Shown */
+            shown: boolean;
+        };
         /**
          * ShownOut
          * @description Measured launch and spin of the cell: medians of so many balls, window and grade.
@@ -7244,7 +7373,7 @@ export interface components {
         /**
          * StandardIn
          * @description `set_ups` or `card`, whichever the kind is; `house` offers it to all coaches: a head coach's
-         *     to do.
+         *     to do. `was` is what the name held when the page was read.
          */
         StandardIn: {
             card?: components["schemas"]["CardForm"] | null;
@@ -7257,6 +7386,8 @@ export interface components {
             /** Name */
             name: string;
             set_ups?: components["schemas"]["RecipesBody"] | null;
+            /** Was */
+            was?: components["schemas"]["RecipesBody"] | components["schemas"]["CardForm"] | null;
         };
         /**
          * StandardKind
@@ -10542,6 +10673,32 @@ export interface operations {
             };
         };
     };
+    oxgang_api_people_router_owner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
     oxgang_api_matrix_router_compare: {
         parameters: {
             query?: never;
@@ -10575,7 +10732,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ConsentBody"];
+                "application/json": components["schemas"]["ConsentChange"];
             };
         };
         responses: {
@@ -10601,7 +10758,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CriteriaBody"];
+                "application/json": components["schemas"]["CriteriaChange"];
             };
         };
         responses: {
@@ -11256,32 +11413,6 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_router_ownership: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                student_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OwnershipIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandedOver"];
-                };
-            };
-        };
-    };
     oxgang_api_pick_router_pick: {
         parameters: {
             query: {
@@ -11918,6 +12049,33 @@ export interface operations {
             };
         };
     };
+    oxgang_api_people_router_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
     oxgang_api_portal_router_sharing: {
         parameters: {
             query?: never;
@@ -11946,12 +12104,14 @@ export interface operations {
             header?: never;
             path: {
                 student_id: string;
+                /** @description The parts of a student's own place. */
+                part: "card" | "pick" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SharingBody"];
+                "application/json": components["schemas"]["ShownIn"];
             };
         };
         responses: {

@@ -20,7 +20,7 @@ const emit = defineEmits<{ choose: [standard: Standard] }>();
 const cache = useQueryCache();
 const all = useQuery({ key: keys.standards, query: () => dataOf(api.GET("/api/standards")) });
 const mine = computed(() => (all.data.value ?? []).filter((s) => s.kind === props.kind));
-const { busy, error, run } = useSaving();
+const { busy, error, code, run } = useSaving();
 const keeping = ref(false);
 const name = ref("");
 const house = ref(false);
@@ -37,12 +37,17 @@ async function write(call: () => Promise<{ data?: Standard[] }>): Promise<void> 
   keeping.value = false;
   name.value = "";
 }
-const keep = () =>
-  write(() =>
-    api.PUT("/api/standards", {
-      body: { kind: props.kind, name: name.value, house: house.value, ...props.current() },
-    }),
-  );
+/** What the name holds as this page knows it: something newer is not overwritten unseen. */
+function known(): Schemas["StandardIn"]["was"] {
+  const wanted = name.value.trim().toLowerCase();
+  const one = mine.value.find((s) => s.name.toLowerCase() === wanted);
+  return one ? (one.set_ups ?? one.card) : null;
+}
+async function save(): Promise<void> {
+  const body = { kind: props.kind, name: name.value, house: house.value, ...props.current(), was: known() };
+  await write(() => api.PUT("/api/standards", { body }));
+  if (code.value === "changed-meanwhile") await all.refetch();
+}
 function drop(): void {
   const id = chosen.value;
   chosen.value = "";
@@ -68,7 +73,7 @@ const may = computed(() => {
     >
     <button v-if="may" type="button" :disabled="busy" @click="drop">Take off the list</button>
     <button v-if="!keeping" type="button" @click="keeping = true">Keep as a standard…</button>
-    <form v-else @submit.prevent="keep">
+    <form v-else @submit.prevent="save">
       <input v-model="name" type="text" maxlength="80" placeholder="Name" aria-label="Name" />
       <label v-if="leads"><input v-model="house" type="checkbox" /> for the whole house</label>
       <button type="submit" :disabled="busy || !name.trim()">Keep</button>

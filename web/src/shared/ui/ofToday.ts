@@ -1,15 +1,14 @@
 /** What is set for a day and does not hold for the next one, kept over reloads. */
-import { useIntervalFn, useStorage } from "@vueuse/core";
+import { useIntervalFn } from "@vueuse/core";
 import { computed, type WritableComputedRef } from "vue";
+import { useOwn } from "@/shared/storage/own";
 
 const LOOK_EVERY_MS = 30_000;
 const today = () => new Date().toDateString();
 
 /** A value of today: tomorrow, on a page that stayed open too, it is `start` again. */
 export function useOfToday<T>(name: string, start: T): WritableComputedRef<T> {
-  const kept = useStorage<{ day: string; value: T }>(name, { day: today(), value: start }, localStorage, {
-    flush: "sync",
-  });
+  const kept = useOwn<{ day: string; value: T }>(name, { day: today(), value: start }, { flush: "sync" });
   function look(): void {
     if (kept.value.day !== today()) kept.value = { day: today(), value: start };
   }

@@ -68,7 +68,11 @@ function setRole(person: Person, event: Event): void {
   const field = event.target as HTMLSelectElement;
   const wanted = field.value as Role;
   void change(
-    () => api.PATCH("/api/people/{person_id}", { ...path(person), body: { role: wanted } }),
+    () =>
+      api.PATCH("/api/people/{person_id}", {
+        ...path(person),
+        body: { role: wanted, was: { role: person.role } },
+      }),
     `${person.name} is ${texts.value.name("role", wanted)} now.`,
   ).finally(() => (field.value = here.value.find((p) => p.id === person.id)?.role ?? wanted));
 }

@@ -2,11 +2,13 @@
 /** The academy's settings. What depends on one is recomputed, and said. */
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button, Input, InputNumber } from "ant-design-vue";
-import { computed, reactive, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName } from "@/shared/storage/own";
 import { useTexts } from "@/shared/texts/texts";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import { unitNames } from "@/shared/units/names";
@@ -26,18 +28,9 @@ const words = useWords();
 const units = useUnits();
 const leads = computed(() => account.coach?.role === "head");
 const settings = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
-const { busy, run, about } = useSaving();
+const { busy, code, run, about } = useSaving();
 const announcement = ref("");
 const now = computed(() => settings.data.value);
-const draft = reactive<Partial<Settings>>({});
-watch(
-  settings.data,
-  (read) => {
-    if (read) Object.assign(draft, JSON.parse(JSON.stringify(read)));
-  },
-  { immediate: true },
-);
-
 const FIELDS = [
   "name",
   "time_zone",
@@ -55,24 +48,43 @@ const FIELDS = [
   "keep_months",
   "picture_months",
 ] as const;
-/** Only what differs goes to the server. */
+type Fields = Partial<Pick<Settings, (typeof FIELDS)[number]>>;
+const filled = (): Fields =>
+  Object.fromEntries(FIELDS.map((field) => [field, settings.data.value?.[field]])) as Fields;
+const {
+  form: draft,
+  changed,
+  was,
+  settle,
+  rebase,
+} = useFormDraft<Fields>(draftName("settings"), filled(), () => settings.data.value && filled());
+/** Of a setting with several parts only the parts that differ go to the server. */
+const differing = (now: object, before: object) =>
+  Object.fromEntries(Object.entries(now).filter(([part, value]) => value !== before[part as keyof object]));
 const changes = computed<Change>(() => {
-  const kept = settings.data.value;
-  if (!kept) return {};
-  const differs = FIELDS.filter((f) => JSON.stringify(draft[f]) !== JSON.stringify(kept[f]));
-  return Object.fromEntries(differs.map((f) => [f, draft[f]])) as Change;
+  const parts: Change = { ...(changed.value as Change), was: was.value };
+  for (const field of ["tolerances", "card"] as const)
+    if (changed.value[field] && was.value[field])
+      Object.assign(parts, { [field]: differing(changed.value[field], was.value[field]) });
+  return parts;
 });
-const open = computed(() => Object.keys(changes.value).length);
+const open = computed(() => Object.keys(changed.value).length);
 
 function setTolerance(level: string, yards: number | null): void {
   if (draft.tolerances && yards !== null) draft.tolerances[level] = yards;
 }
-async function keep(): Promise<void> {
+async function save(): Promise<void> {
   announcement.value = "";
   const done = await run(() => dataOf(api.PATCH("/api/settings", { body: changes.value })));
-  if (!done) return;
+  if (!done) {
+    if (code.value !== "changed-meanwhile") return;
+    // Told of the other coach's value: saving again is meant against that one.
+    await settings.refetch();
+    return rebase(filled());
+  }
   cache.setQueryData(keys.settings, done.settings);
-  const parts = ["Kept."];
+  settle(filled());
+  const parts = ["Saved."];
   if (done.moved) parts.push(`The balls of ${done.moved} students are brought to it.`);
   if (done.sessions) parts.push(`${done.sessions} sessions to come stay at their hour.`);
   if (done.tolerances) parts.push(`${done.tolerances} students have the new tolerance.`);
@@ -102,8 +114,8 @@ async function bringAlong(before: string, left: number): Promise<void> {
       <h1>Settings</h1>
       <span v-if="!leads" class="quiet">Only a head coach changes them.</span>
       <span class="push">
-        <Button v-if="leads" type="primary" :disabled="!open" :loading="busy" @click="keep"
-          >Keep {{ open ? `${open} ${open === 1 ? "change" : "changes"}` : "" }}</Button
+        <Button v-if="leads" type="primary" :disabled="!open" :loading="busy" @click="save"
+          >Save {{ open ? `${open} ${open === 1 ? "change" : "changes"}` : "" }}</Button
         >
       </span>
     </div>
@@ -111,7 +123,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
     <Waiting v-if="!settings.data.value && !settings.error.value" what="the settings" />
     <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'step', 'card')" />
-    <form v-if="now" class="columns" @submit.prevent="keep">
+    <form v-if="now" class="columns" @submit.prevent="save">
       <fieldset class="sheet" :disabled="!leads">
         <h2>The academy</h2>
         <label for="name">Name</label>

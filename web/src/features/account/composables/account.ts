@@ -13,6 +13,7 @@ import {
   type Schemas,
 } from "@/shared/api/client";
 import { forgetReads } from "@/shared/api/lastRead";
+import { forgetOwn, storageBelongsTo } from "@/shared/storage/own";
 import { chosenUnits } from "@/shared/units/units";
 import { startOutbox, stopOutbox } from "@/shared/outbox/outbox";
 
@@ -47,6 +48,7 @@ export const useAccount = defineStore("account", () => {
         return;
       }
     }
+    storageBelongsTo(now);
     coach.value = now;
     demo.value = account.demo;
     chosenUnits.value = { own: now?.units ?? "", usual: now?.academy.units ?? "yd" };
@@ -136,6 +138,7 @@ export const useAccount = defineStore("account", () => {
     }
     stopOutbox();
     remember(null);
+    forgetOwn();
     await forgetReads();
     location.assign("/");
   }
@@ -143,7 +146,11 @@ export const useAccount = defineStore("account", () => {
   onSignedOut((problem) => {
     // Somebody else signed in, in another tab: this page is not theirs.
     if (problem.code === "other-coach") void load();
-    else expired.value = true;
+    else {
+      expired.value = true;
+      // Whoever may not read now has nothing to read here either; what is typed stays.
+      void forgetReads();
+    }
   });
   window.addEventListener("online", () => {
     if (localStorage.getItem(LEAVING) === null) return;

@@ -1,5 +1,5 @@
 import { afterEach, expect, test, vi } from "vitest";
-import { problem, settled, show, type Asked } from "@/testing/page";
+import { problem, settled, show } from "@/testing/page";
 import { ANSWERS } from "@/testing/samples";
 import PhoneLinks from "./PhoneLinks.vue";
 
@@ -31,7 +31,7 @@ const links = (more: object = {}) =>
         usual: ["card"],
         parts: ["card", "homework", "pictures"],
       },
-      "PUT /api/students/s/sharing": ({ body }: Asked) => ({ ...(body as object), usual: [], parts: [] }),
+      "PUT /api/students/s/sharing/*": {},
       "PUT /api/students/s/links/7/code": link(),
       "POST /api/students/s/links/7/renew": made,
       ...more,
@@ -48,9 +48,9 @@ test("the coach ticks what the student sees", async () => {
   await settled();
   await boxes[1]!.trigger("change");
   await settled();
-  expect(writes().map((one) => (one.body as { shows: string[] }).shows)).toEqual([
-    ["card", "homework", "pictures"],
-    ["card"],
+  expect(writes().map((one) => [one.path.split("/").pop(), (one.body as { shown: boolean }).shown])).toEqual([
+    ["pictures", true],
+    ["homework", false],
   ]);
 });
 

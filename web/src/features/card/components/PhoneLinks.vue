@@ -66,9 +66,10 @@ const setCode = () =>
 function toggle(part: Schemas["Shows"]): void {
   const now = sharing.data.value;
   if (!now) return;
-  const shows = now.shows.includes(part) ? now.shows.filter((other) => other !== part) : [...now.shows, part];
+  const params = { path: { student_id: props.studentId, part } };
+  const body = { shown: !now.shows.includes(part) };
   void run(async () => {
-    await dataOf(api.PUT("/api/students/{student_id}/sharing", { ...path, body: { shows } }));
+    await dataOf(api.PUT("/api/students/{student_id}/sharing/{part}", { params, body }));
     await sharing.refetch();
   });
 }

@@ -1,5 +1,5 @@
 /** The card as it would be published now, and how it is to look. */
-import { useStorage } from "@vueuse/core";
+import { ownPlace, useOwn } from "@/shared/storage/own";
 import { useQuery } from "@pinia/colada";
 import { computed, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
@@ -22,11 +22,9 @@ const USUAL: CardLook = {
   run: false,
 };
 
-const PLACE = "oxgang-card-look";
-
 export function useCard(studentId: string) {
-  const chosen = localStorage.getItem(PLACE) !== null;
-  const look = useStorage<CardLook>(PLACE, USUAL, undefined, { mergeDefaults: true });
+  const chosen = localStorage.getItem(ownPlace("card-look")) !== null;
+  const look = useOwn<CardLook>("card-look", USUAL, { mergeDefaults: true });
   // Until a coach has chosen here, a card begins as the academy has it.
   const settings = useQuery({
     key: keys.settings,

@@ -3,13 +3,11 @@
 import { useDocumentVisibility, useIntervalFn } from "@vueuse/core";
 import { computed, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { useAccount } from "@/features/account";
 import { outboxState } from "@/shared/outbox/outbox";
 import { BALLS, STEPS, useThread } from "../composables/thread";
 
 const thread = useThread();
 const { on, step, past, balls, student } = thread;
-const account = useAccount();
 const route = useRoute();
 const router = useRouter();
 const visible = useDocumentVisibility();
@@ -21,12 +19,6 @@ useIntervalFn(() => {
   if (on.value && step.value && visible.value === "visible") look();
 }, EVERY_MS);
 watch([() => route.fullPath, () => outboxState.waiting, student], look, { immediate: true });
-
-watch(
-  () => account.coach?.id,
-  (coach) => coach !== undefined && thread.belongs(coach),
-  { immediate: true },
-);
 
 const to = computed(() => {
   const next = step.value;

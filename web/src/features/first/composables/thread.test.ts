@@ -1,5 +1,4 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { nextTick } from "vue";
 import { problem, serve } from "@/testing/page";
 import { ball } from "@/testing/samples";
 import { useThread } from "./thread";
@@ -41,16 +40,4 @@ test("without a network the thread stays as it is", async () => {
   vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no network")));
   await expect(thread.look()).rejects.toThrow();
   expect(thread.student.value).toBe("s");
-});
-
-test("another coach on the tablet does not go on with a thread that is not his", async () => {
-  thread.belongs(1);
-  thread.began("s");
-  thread.belongs(1);
-  expect(thread.student.value).toBe("s");
-  thread.belongs(2);
-  await nextTick();
-  expect(thread.on.value).toBe(false);
-  thread.belongs(2);
-  expect(thread.on.value).toBe(false);
 });

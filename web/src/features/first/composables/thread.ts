@@ -2,9 +2,9 @@
  * The thread of the first day: from a student to a card in the hand, over the application's own
  * views. What is done is read from the records themselves; any step can be skipped.
  */
-import { useStorage } from "@vueuse/core";
-import { computed, ref } from "vue";
+import { computed, effectScope, ref, type Ref } from "vue";
 import { api, dataOf, Problem } from "@/shared/api/client";
+import { useOwn } from "@/shared/storage/own";
 
 export type StepName = "student" | "balls" | "review" | "card" | "phone";
 export interface ThreadStep {
@@ -49,18 +49,22 @@ export const STEPS: ThreadStep[] = [
 ];
 
 interface Kept {
-  /** Whose thread it is: a tablet is shared. */
-  coach?: number;
   student: string;
   skipped: StepName[];
 }
-const kept = useStorage<Kept | null>("oxgang-first-day", null, undefined, {
-  serializer: { read: (v) => JSON.parse(v) as Kept | null, write: (v) => JSON.stringify(v) },
-});
+let stored: Ref<Kept | null> | undefined;
+/** Read when the first view asks: by then it is known who is signed in. */
+const thread = () =>
+  (stored ??= effectScope(true).run(() =>
+    useOwn<Kept | null>("first-day", null, {
+      serializer: { read: (text) => JSON.parse(text) as Kept | null, write: JSON.stringify },
+    }),
+  ) as Ref<Kept | null>);
 const done = ref<Set<StepName>>(new Set());
 const balls = ref(0);
 
 async function look(): Promise<void> {
+  const kept = thread();
   const id = kept.value?.student;
   if (!id) return;
   const path = { params: { path: { student_id: id } } };
@@ -90,6 +94,7 @@ async function look(): Promise<void> {
 }
 
 export function useThread() {
+  const kept = thread();
   const on = computed(() => kept.value !== null);
   const past = (name: StepName) => done.value.has(name) || !!kept.value?.skipped.includes(name);
   const step = computed(() => STEPS.find(({ name }) => !past(name)) ?? null);
@@ -113,12 +118,6 @@ export function useThread() {
     },
     skip: (name: StepName) => {
       if (kept.value) kept.value = { ...kept.value, skipped: [...kept.value.skipped, name] };
-    },
-    /** Who is signed in: another one's thread ends. */
-    belongs: (coach: number) => {
-      if (!kept.value) return;
-      if (kept.value.coach === undefined) kept.value = { ...kept.value, coach };
-      else if (kept.value.coach !== coach) kept.value = null;
     },
     end: () => (kept.value = null),
   };

@@ -3,6 +3,8 @@ import { keys } from "@/shared/api/keys";
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import { api, dataOf, Problem, sentenceOf, type Schemas } from "@/shared/api/client";
 
 export type Recipe = Schemas["RecipeBody"];
@@ -34,6 +36,15 @@ const REDRAW_MS = 15;
 /** A copy that can be edited without touching what the server said. */
 const copyOf = (recipes: unknown) => JSON.parse(JSON.stringify(recipes)) as Recipes;
 
+interface SetUps {
+  school: School;
+  recipes: Recipes;
+}
+const setUpsOf = (from: { school: School; recipes: unknown }): SetUps => ({
+  school: from.school,
+  recipes: copyOf(from.recipes),
+});
+
 export function useFlight(options: { studentId: string; scene: Scene }) {
   const { studentId, scene } = options;
   const path = { params: { path: { student_id: studentId } } };
@@ -43,7 +54,16 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
     key,
     query: () => dataOf(api.GET("/api/students/{student_id}/recipes", path)),
   });
-  const draft = reactive<{ school: School; recipes: Recipes }>({ school: "shallow", recipes: {} });
+  const {
+    form: draft,
+    base,
+    settle,
+    rebase,
+  } = useFormDraft<SetUps>(
+    ofStudent(studentId, draftName("set-ups")),
+    { school: "shallow", recipes: {} },
+    () => kept.data.value && setUpsOf(kept.data.value),
+  );
   const compare = ref(false);
   const shots = ref<Shot[]>([]);
   const others = ref<Shot[]>([]);
@@ -57,22 +77,6 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   const error = ref("");
   const saved = ref(false);
 
-  /** What the server had when the editing began. */
-  let seen: { school: School; recipes: Recipes } | null = null;
-  const see = (from: { school: unknown; recipes: unknown }) =>
-    (seen = { school: from.school as School, recipes: copyOf(from.recipes) });
-  function take(from: Pick<Schemas["RecipesOut"], "school" | "recipes">): void {
-    see(from);
-    draft.school = from.school;
-    draft.recipes = copyOf(from.recipes);
-  }
-  watch(
-    kept.data,
-    (data) => {
-      if (data && !Object.keys(draft.recipes).length) take(data);
-    },
-    { immediate: true },
-  );
   const otherSchool = computed<School>(() => (draft.school === "shallow" ? "ball-back" : "shallow"));
 
   async function picture(school: School, recipes: Recipes) {
@@ -143,18 +147,18 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       const answer = await dataOf(
         api.PUT("/api/students/{student_id}/recipes", {
           ...path,
-          body: { school: draft.school, recipes: draft.recipes, was: seen },
+          body: { school: draft.school, recipes: draft.recipes, was: base },
         }),
       );
       cache.setQueryData(key, answer);
-      see(answer);
+      settle(setUpsOf(answer));
       saved.value = true;
       error.value = "";
     } catch (cause) {
       error.value = sentenceOf(cause);
       // Told of another coach's set-ups: keeping again is meant against those.
       if (cause instanceof Problem && cause.code === "changed-meanwhile") {
-        see(await dataOf(api.GET("/api/students/{student_id}/recipes", path)));
+        rebase(setUpsOf(await dataOf(api.GET("/api/students/{student_id}/recipes", path))));
       }
     }
   }

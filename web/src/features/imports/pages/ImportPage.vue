@@ -6,6 +6,7 @@ import type { Schemas } from "@/shared/api/client";
 import { useFileImport } from "@/shared/api/import";
 import { useForgetStudent, useWords } from "@/shared/api/queries";
 import { count } from "@/shared/format/numbers";
+import { ofStudent, useOwn } from "@/shared/storage/own";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { provideStudent } from "@/shared/student/context";
@@ -22,9 +23,16 @@ const { state, look, store, cancel } = useFileImport<Look>({
   fields: (): Record<string, string> => (mapping.value ? { mapping: JSON.stringify(mapping.value) } : {}),
 });
 const seen = computed(() => state.report as Look | null);
+/** What the coach said of files with these columns and did not take in yet: the page was left. */
+const unsaved = useOwn<Record<string, Look["mapping"]>>(ofStudent(props.studentId, "file-columns"), {});
+const columnsOf = (report: Look) => report.columns.map(({ name }) => name).join("|");
 watch(seen, (report) => {
-  if (report) mapping.value = JSON.parse(JSON.stringify(report.mapping)) as Look["mapping"];
+  if (!report) return;
+  const before = mapping.value === null ? unsaved.value[columnsOf(report)] : undefined;
+  mapping.value = copy(before ?? report.mapping);
+  if (before) again();
 });
+const copy = (of: Look["mapping"]) => JSON.parse(JSON.stringify(of)) as Look["mapping"];
 const input = ref<HTMLInputElement | null>(null);
 function chosen(event: Event): void {
   const field = event.target as HTMLInputElement;
@@ -34,6 +42,8 @@ function chosen(event: Event): void {
   if (file) void look(file);
 }
 function again(): void {
+  const report = seen.value;
+  if (report && mapping.value) unsaved.value = { ...unsaved.value, [columnsOf(report)]: copy(mapping.value) };
   if (state.file) void look(state.file);
 }
 const words = useWords();
@@ -74,6 +84,7 @@ function fix(kind: "club" | "swing" | "days", ours: string): void {
 }
 async function take(skipBad: boolean): Promise<void> {
   if (await store(skipBad)) {
+    unsaved.value = {};
     mapping.value = null;
     await forget(props.studentId);
   }

@@ -1,20 +1,26 @@
-/** A lesson being written: kept in this browser until the server has it. */
+/** A lesson being written: stored in this browser until the server has it. */
 import { useLeads } from "@/features/account";
-import { useStorage } from "@vueuse/core";
 import { useQueryCache } from "@pinia/colada";
 import { computed, ref, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
+import { draftName, ofStudent, useOwn } from "@/shared/storage/own";
 
 export type Seen = Schemas["Seen"];
 export type Page = Schemas["LessonsPage"];
+export type LessonText = Pick<Schemas["LessonOut"], "seen" | "faults" | "cue" | "drill" | "note">;
 export interface Written {
   seen: Record<string, Seen>;
   faults: string[];
   cue: string;
   drill: string;
   note: string;
+}
+/** A lesson being written, and which saved one it began from. */
+interface Unsaved {
+  looked_at: string | null;
+  written: Written;
 }
 const BLANK: Written = { seen: {}, faults: [], cue: "", drill: "", note: "" };
 
@@ -24,14 +30,23 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
   const leads = useLeads();
   const day = ref("");
   /** What was typed and is not on the server yet, by day. */
-  const kept = useStorage<Record<string, Written>>(`oxgang-lesson-${studentId}`, {});
+  const unsaved = useOwn<Record<string, Unsaved>>(ofStudent(studentId, draftName("lesson")), {});
   const stored = computed(() => page()?.lessons.find((lesson) => lesson.day === day.value) ?? null);
   const draft = computed<Written>({
-    get: () => kept.value[day.value] ?? (stored.value ? written(stored.value) : BLANK),
-    set: (value) => (kept.value = { ...kept.value, [day.value]: value }),
+    get: () => unsaved.value[day.value]?.written ?? (stored.value ? written(stored.value) : BLANK),
+    set: (value) => {
+      const before = unsaved.value[day.value];
+      const looked_at = before ? before.looked_at : (stored.value?.changed_at ?? null);
+      unsaved.value = { ...unsaved.value, [day.value]: { looked_at, written: value } };
+    },
   });
-  const dirty = computed(() => day.value in kept.value);
-  const { error, busy, run } = useSaving();
+  const dirty = computed(() => day.value in unsaved.value);
+  /** What somebody saved for this day after this draft was begun. */
+  const theirs = computed(() => {
+    const mine = unsaved.value[day.value];
+    return mine && stored.value && stored.value.changed_at !== mine.looked_at ? stored.value : null;
+  });
+  const { error, busy, code, run } = useSaving();
   const likely = ref<Schemas["LikelyOut"][]>([]);
 
   watch(
@@ -79,9 +94,21 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
         : {};
     change({ faults, ...more });
   }
-  async function keep(): Promise<boolean> {
+  function discard(on = day.value): void {
+    unsaved.value = Object.fromEntries(Object.entries(unsaved.value).filter(([one]) => one !== on));
+    error.value = "";
+  }
+  /** The draft stands, knowing what was saved meanwhile. */
+  function keepMine(): void {
+    const looked_at = stored.value?.changed_at ?? null;
+    unsaved.value = { ...unsaved.value, [day.value]: { looked_at, written: draft.value } };
+    error.value = "";
+  }
+  async function save(): Promise<boolean> {
     const on = day.value;
-    const body = { ...draft.value, looked_at: stored.value?.changed_at ?? null };
+    const mine = unsaved.value[on];
+    if (!mine || theirs.value) return false;
+    const body = { ...mine.written, looked_at: mine.looked_at };
     const answer = await run(() =>
       dataOf(
         api.PUT("/api/students/{student_id}/lessons/{day}", {
@@ -90,10 +117,12 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
         }),
       ),
     );
-    if (!answer) return false;
+    if (!answer) {
+      if (code.value === "changed-meanwhile") await cache.invalidateQueries({ key: keys.lessons(studentId) });
+      return false;
+    }
     cache.setQueryData(keys.lessons(studentId), answer);
-    const { [on]: done, ...others } = kept.value;
-    kept.value = done ? others : kept.value;
+    discard(on);
     return true;
   }
   async function takeAway(): Promise<void> {
@@ -119,13 +148,16 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
     draft,
     stored,
     dirty,
+    theirs,
+    discard,
+    keepMine,
     likely,
     error,
     busy,
     change,
     look,
     toggleFault,
-    keep,
+    save,
     takeAway,
     addWord,
     endWord,

@@ -78,7 +78,7 @@ test("a lesson by keys: looks, a proposed fault with its cue and drill, written 
     note: "",
     looked_at: null,
   });
-  expect(text()).toContain("Written down.");
+  expect(text()).toContain("Lesson saved.");
 });
 
 test("what could not be written is kept over a reload, and said", async () => {
@@ -92,7 +92,41 @@ test("what could not be written is kept over a reload, and said", async () => {
   first.page.unmount();
   const again = await lesson();
   expect(again.text()).toContain("1 looked at");
-  expect(again.text()).toContain("Not written down yet; kept here.");
+  expect(again.text()).toContain("Not saved yet.");
+});
+
+test("another coach's lesson of that day stands beside one's own, and nothing goes unseen", async () => {
+  const first = await lesson();
+  keys("3");
+  await settled();
+  first.page.unmount();
+  const theirs = { ...kept, by: "Tobin", note: "Quiet hands", changed_at: "2026-05-31T11:00:00Z" };
+  const answers = { "GET /api/students/s/lessons": page({ lessons: [theirs] }) };
+  const { text, press, writes } = await lesson(answers);
+  expect(text()).toContain("Saved by Tobin");
+  expect(text()).toContain("Quiet hands");
+  expect(text()).toContain("Feet too close");
+  keys("Enter");
+  await settled();
+  expect(writes().filter((one) => one.method === "PUT")).toEqual([]);
+  await press("Keep yours");
+  keys("Enter");
+  await settled();
+  const [saved] = writes().filter((one) => one.method === "PUT");
+  expect(saved?.body).toMatchObject({ seen: { "check-feet": "much" }, looked_at: theirs.changed_at });
+});
+
+test("the other version can be taken instead", async () => {
+  await lesson().then(async ({ page: mine }) => {
+    keys("3");
+    await settled();
+    mine.unmount();
+  });
+  const theirs = { ...kept, by: "Tobin", note: "Quiet hands" };
+  const { text, press } = await lesson({ "GET /api/students/s/lessons": page({ lessons: [theirs] }) });
+  await press("Use this version");
+  expect(text()).not.toContain("Not saved yet.");
+  expect(text()).toContain("0 looked at");
 });
 
 test("the lessons before say what was wrong in its own words", async () => {

@@ -17,6 +17,7 @@ import CheckList, { type Check } from "../components/CheckList.vue";
 import FaultPanel from "../components/FaultPanel.vue";
 import LessonList from "../components/LessonList.vue";
 import StillStrip from "../components/StillStrip.vue";
+import TwoVersions from "../components/TwoVersions.vue";
 import { useLessonDraft, type Seen } from "../composables/draft";
 
 const props = defineProps<{ studentId: string }>();
@@ -27,7 +28,7 @@ const matrix = useMatrix(() => props.studentId);
 const words = useWords();
 const { page } = useLessons(() => props.studentId);
 const lesson = useLessonDraft(props.studentId, () => page.data.value);
-const { day, draft, stored, dirty, likely } = lesson;
+const { day, draft, stored, dirty, theirs, likely } = lesson;
 
 const checks = computed<Check[]>(() => {
   const data = page.data.value;
@@ -77,9 +78,9 @@ function lookHere(seen: Seen | null): void {
   if (seen !== null) go(at.value + 1);
 }
 const announcement = ref("");
-async function keep(): Promise<void> {
+async function save(): Promise<void> {
   if (!dirty.value) return;
-  if (await lesson.keep()) announcement.value = "Written down.";
+  if (await lesson.save()) announcement.value = "Lesson saved.";
 }
 /** A fault by its number: the ones that something speaks for. */
 function faultKey(event: KeyboardEvent): boolean {
@@ -99,7 +100,7 @@ useKeys("Lesson", [
   key("n", "write in your own words", "n", () => {
     document.querySelector<HTMLElement>("textarea")?.focus();
   }),
-  changing("Enter", "write it down", "Enter", () => void keep()),
+  changing("Enter", "save the lesson", "Enter", () => void save()),
   key("w", "then homework", "w", () => {
     void router.push({ name: "practice", params: { studentId: props.studentId } });
   }),
@@ -123,20 +124,28 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
         <span class="quiet">{{ student.data.value.name }}</span>
         <span class="quiet">of <DayField v-model="day" aria-label="Day" required /></span>
         <span class="quiet num">{{ looked }} looked at</span>
-        <span class="quiet" aria-live="polite">{{
-          dirty ? "Not written down yet; kept here." : announcement
-        }}</span>
+        <span class="quiet" aria-live="polite">{{ dirty ? "Not saved yet." : announcement }}</span>
         <span class="push acts">
-          <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()">Take it away</Button>
+          <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()">Delete lesson</Button>
+          <Button v-if="dirty" type="text" @click="lesson.discard()">Discard changes</Button>
           <Button @click="router.push({ name: 'practice', params: { studentId } })"
             >Homework <kbd>w</kbd></Button
           >
-          <Button type="primary" :disabled="!dirty" :loading="lesson.busy.value" @click="keep"
-            >Write it down <kbd>Enter</kbd></Button
+          <Button type="primary" :disabled="!dirty || !!theirs" :loading="lesson.busy.value" @click="save"
+            >Save lesson <kbd>Enter</kbd></Button
           >
         </span>
       </div>
       <Sentence :text="lesson.error.value" />
+      <TwoVersions
+        v-if="theirs"
+        :mine="draft"
+        :theirs="theirs"
+        :checks="checks"
+        :own="page.data.value.own"
+        @mine="lesson.keepMine"
+        @theirs="lesson.discard()"
+      />
       <div class="columns">
         <div ref="list" class="sheet list">
           <CheckList

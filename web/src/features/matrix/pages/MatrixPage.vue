@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { useOwn } from "@/shared/storage/own";
 import Hint from "@/shared/ui/Hint.vue";
-import { useStorage } from "@vueuse/core";
 import { Button } from "ant-design-vue";
 import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
@@ -52,7 +52,7 @@ const spins = used("spin");
 const tempos = used("tempo");
 const spin = ref("any");
 const tempo = ref("any");
-const wished = useStorage("oxgang-show-estimates", false);
+const wished = useOwn("show-estimates", false);
 /** Dozens of estimates hide the few that matter; they are all there is while nothing is measured. */
 const estimates = computed({
   get: () => wished.value || !cells.value.some((cell) => cell.basis === "measured"),

@@ -1,5 +1,5 @@
 /** Ten situations: the student answers first, then the pick, and what the difference is in strokes. */
-import { useStorage } from "@vueuse/core";
+import { ofStudent, useOwn } from "@/shared/storage/own";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { shotId } from "@/shared/api/cells";
@@ -23,7 +23,7 @@ export const idOf = (shot: Picked) => shotId({ ...shot.key, back_in: shot.back_i
 
 export function useQuiz(studentId: string) {
   /** Kept over a reload: what a student has answered is answered. */
-  const round = useStorage<Round | null>(`oxgang-pick-ten-${studentId}`, null, localStorage, {
+  const round = useOwn<Round | null>(ofStudent(studentId, "pick-ten"), null, {
     serializer: { read: (text) => JSON.parse(text) as Round | null, write: JSON.stringify },
   });
   const words = useWords();

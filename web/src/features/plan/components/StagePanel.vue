@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Contact, distance, trajectory: where the student stands, what is missing, and the coach's word. */
-import { reactive, watch } from "vue";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import type { Schemas } from "@/shared/api/client";
 import { useStudentContext } from "@/shared/student/context";
 import type { PlanPage } from "@/shared/api/queries";
@@ -9,32 +10,32 @@ import Hint from "@/shared/ui/Hint.vue";
 const props = defineProps<{ page: PlanPage }>();
 const emit = defineEmits<{
   stage: [stage: Schemas["Stage"] | ""];
-  criteria: [criteria: Schemas["CriteriaBody"]];
+  criteria: [changed: Schemas["CriteriaChange"]];
 }>();
 
-const { texts } = useStudentContext();
+const { studentId, texts } = useStudentContext();
 const choose = (name: string) =>
   emit("stage", props.page.standings.find((s) => s.stage === name)?.stage ?? "");
 const PERCENT = 100;
-const draft = reactive({ solid: 80, over_balls: 20, cells: 70, launches: 70 });
-watch(
-  () => props.page.criteria,
-  (c) =>
-    Object.assign(draft, {
-      solid: Math.round(c.solid * PERCENT),
-      over_balls: c.over_balls,
-      cells: Math.round(c.cells * PERCENT),
-      launches: Math.round(c.launches * PERCENT),
-    }),
-  { immediate: true },
+type Criteria = Schemas["CriteriaBody"];
+const shown = ({ over_balls, ...shares }: Criteria): Criteria => ({
+  solid: Math.round(shares.solid * PERCENT),
+  over_balls,
+  cells: Math.round(shares.cells * PERCENT),
+  launches: Math.round(shares.launches * PERCENT),
+});
+const {
+  form: draft,
+  changed,
+  was,
+} = useFormDraft(ofStudent(studentId.value, draftName("criteria")), shown(props.page.criteria), () =>
+  shown(props.page.criteria),
 );
-const send = () =>
-  emit("criteria", {
-    solid: draft.solid / PERCENT,
-    over_balls: draft.over_balls,
-    cells: draft.cells / PERCENT,
-    launches: draft.launches / PERCENT,
-  });
+const stored = (parts: Partial<Criteria>) =>
+  Object.fromEntries(
+    Object.entries(parts).map(([name, value]) => [name, name === "over_balls" ? value : value / PERCENT]),
+  );
+const send = () => emit("criteria", { ...stored(changed.value), was: stored(was.value) });
 </script>
 
 <template>

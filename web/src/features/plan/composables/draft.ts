@@ -1,6 +1,8 @@
 /** A plan being made: asked of a protocol, edited by the coach, kept. */
 import { useQueryCache } from "@pinia/colada";
 import { computed, reactive, ref, watch } from "vue";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent, useOwn } from "@/shared/storage/own";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
@@ -10,6 +12,21 @@ import { type PlanItem, type PlanPage, type Words } from "@/shared/api/queries";
 const BALLS = 45;
 const MINUTES = 45;
 
+interface Wish {
+  by: "balls" | "minutes";
+  balls: number;
+  minutes: number;
+  yardage: number | null;
+  club: string;
+  swing: string;
+}
+interface Unsaved {
+  items: PlanItem[];
+  title: string;
+  homework: boolean;
+  /** When the plan of each kind was made that the coach looked at. */
+  seen: { plan: string | null; homework: string | null };
+}
 export interface DraftOptions {
   studentId: string;
   words: () => Words | undefined;
@@ -18,27 +35,36 @@ export interface DraftOptions {
 export function useDraft(options: DraftOptions) {
   const cache = useQueryCache();
   const path = { params: { path: { student_id: options.studentId } } };
-  const wish = reactive<{
-    by: "balls" | "minutes";
-    balls: number;
-    minutes: number;
-    yardage: number | null;
-    club: string;
-    swing: string;
-  }>({ by: "balls", balls: BALLS, minutes: MINUTES, yardage: null, club: "", swing: "" });
-  watch(
-    options.words,
-    (words) => {
-      if (words) wish.balls = words.session_balls;
-    },
-    { immediate: true },
-  );
-  const items = ref<PlanItem[]>([]);
-  const title = ref("");
-  const homework = ref(false);
+  const usual = (): Wish => ({
+    by: "balls",
+    balls: options.words()?.session_balls ?? BALLS,
+    minutes: MINUTES,
+    yardage: null,
+    club: "",
+    swing: "",
+  });
+  const { form: wish } = useFormDraft(ofStudent(options.studentId, "plan-wish"), usual(), usual);
+  /** A plan being made survives leaving the page. */
+  const unsaved = useOwn<Unsaved | null>(ofStudent(options.studentId, draftName("plan")), null, {
+    serializer: { read: (text) => JSON.parse(text) as Unsaved | null, write: JSON.stringify },
+  });
+  const items = ref<PlanItem[]>(unsaved.value?.items ?? []);
+  const title = ref(unsaved.value?.title ?? "");
+  const homework = ref(unsaved.value?.homework ?? false);
   const { error, busy, run } = useSaving();
-  const dirty = ref(false);
-  const showing = ref<"plan" | "homework">("plan");
+  const dirty = ref(unsaved.value !== null);
+  const showing = ref<"plan" | "homework">(homework.value ? "homework" : "plan");
+  /** The plan of each kind as it was when the coach looked: one made since is not overwritten. */
+  const seen = reactive(unsaved.value?.seen ?? { plan: null, homework: null });
+  watch(
+    [items, title, homework, dirty],
+    () => {
+      unsaved.value = dirty.value
+        ? { items: items.value, title: title.value, homework: homework.value, seen: { ...seen } }
+        : null;
+    },
+    { deep: true, flush: "sync" },
+  );
   const total = computed(() => items.value.reduce((n, item) => n + item.balls, 0));
 
   async function ask(protocol: Schemas["Protocol"]): Promise<void> {
@@ -57,8 +83,6 @@ export function useDraft(options: DraftOptions) {
     homework.value = false;
     dirty.value = true;
   }
-  /** The plan of this kind as it was when the coach looked: one made since is not overwritten. */
-  const seen = { plan: null as string | null, homework: null as string | null };
   function look(page: PlanPage): void {
     seen.plan = page.plan?.made_at ?? null;
     seen.homework = page.homework?.made_at ?? null;
@@ -105,6 +129,10 @@ export function useDraft(options: DraftOptions) {
     }
     return page !== undefined;
   }
+  function discard(page: PlanPage): void {
+    dirty.value = false;
+    take(page);
+  }
   async function drop(): Promise<void> {
     const query = { homework: homework.value };
     const params = { path: path.params.path, query };
@@ -118,9 +146,9 @@ export function useDraft(options: DraftOptions) {
     await run(() => dataOf(api.PATCH("/api/students/{student_id}", { ...path, body: { stage } })));
     await cache.invalidateQueries({ key: keys.student(options.studentId) });
   }
-  async function setCriteria(criteria: Schemas["CriteriaBody"]): Promise<void> {
+  async function setCriteria(criteria: Schemas["CriteriaChange"]): Promise<void> {
     const page = await run(() =>
-      dataOf(api.PUT("/api/students/{student_id}/criteria", { ...path, body: criteria })),
+      dataOf(api.PATCH("/api/students/{student_id}/criteria", { ...path, body: criteria })),
     );
     if (page) cache.setQueryData(keys.plan(options.studentId), page);
   }
@@ -144,6 +172,7 @@ export function useDraft(options: DraftOptions) {
     change,
     move,
     keep,
+    discard,
     drop,
     setStage,
     setCriteria,

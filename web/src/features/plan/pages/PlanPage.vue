@@ -167,7 +167,10 @@ useKeys("Plan", [
           </span>
           <span class="push no-print acts">
             <Button v-if="items.length" @click="print">Print as homework</Button>
-            <Button v-if="kept && !dirty" type="text" @click="draft.drop">Drop it</Button>
+            <Button v-if="dirty" type="text" @click="page.data.value && draft.discard(page.data.value)"
+              >Discard changes</Button
+            >
+            <Button v-else-if="kept" type="text" @click="draft.drop">Delete plan</Button>
             <Button v-if="items.length" type="primary" :loading="busy" @click="hit"
               >Hit it <kbd>Enter</kbd></Button
             >

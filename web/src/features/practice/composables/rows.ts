@@ -1,5 +1,6 @@
 /** Rows of practice being put together: started, sent as homework, or kept for the academy. */
-import { useStorage } from "@vueuse/core";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import dayjs from "dayjs";
 import { computed, ref } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
@@ -20,11 +21,11 @@ const blank = (): Draft => ({
 });
 
 export function useRows(studentId: string) {
-  const draft = useStorage<Draft>(`oxgang-rows-${studentId}`, blank());
-  const rows = computed(() => draft.value.rows);
+  const { form: draft, settle } = useFormDraft(ofStudent(studentId, draftName("practice")), blank());
+  const rows = computed(() => draft.rows);
   const balls = computed(() => rows.value.reduce((n, row) => n + row.balls, 0));
   const at = ref(-1);
-  const set = (next: Row[]) => (draft.value = { ...draft.value, rows: next });
+  const set = (next: Row[]) => (draft.rows = next);
   function add(row: Row): void {
     set([...rows.value, { ...row }]);
     at.value = rows.value.length - 1;
@@ -38,8 +39,8 @@ export function useRows(studentId: string) {
     if (row) next.splice(Math.max(0, place + by), 0, row);
     set(next);
   }
-  const change = (part: Partial<Draft>) => (draft.value = { ...draft.value, ...part });
-  const clear = () => (draft.value = blank());
+  const change = (part: Partial<Draft>) => Object.assign(draft, part);
+  const clear = () => settle(blank());
   return { draft, rows, balls, at, add, put, drop, move, set, change, clear };
 }
 

@@ -36,7 +36,7 @@ const practice = usePractice(() => props.studentId);
 const homework = useHomework(() => props.studentId);
 const { last } = useLessons(() => props.studentId);
 const rows = useRows(props.studentId);
-const { error, busy, run } = useSaving();
+const { error, busy, code, run } = useSaving();
 const page = computed(() => practice.data.value);
 const path = { params: { path: { student_id: props.studentId } } };
 
@@ -61,7 +61,7 @@ const add = (form: Row["form"]) => rows.add(usualRow(form, shots.value[0] ?? nul
 
 const said = ref("");
 async function sendHome(): Promise<void> {
-  const { title, cues, due } = rows.draft.value;
+  const { title, cues, due } = rows.draft;
   const cue = last.value?.cue ? upper(texts.value.format(last.value.cue)) : "";
   const body = {
     title: title.trim() || "Practice",
@@ -77,12 +77,14 @@ async function sendHome(): Promise<void> {
   said.value = `Sent: due ${body.due_on}.`;
 }
 async function keepRoutine(): Promise<void> {
-  const body = { name: rows.draft.value.title, rows: rows.rows.value, house: leads.value };
+  const name = rows.draft.title.trim();
+  const known = practice.data.value?.routines.find((one) => one.name.toLowerCase() === name.toLowerCase());
+  const body = { name, rows: rows.rows.value, house: leads.value, was: known?.rows ?? null };
   const answer = await run(() => dataOf(api.PUT("/api/routines", { body })));
   if (answer) {
     said.value = leads.value ? "Kept for the house." : "Kept as yours.";
     await practice.refetch();
-  }
+  } else if (code.value === "changed-meanwhile") await practice.refetch();
 }
 const useRoutine = (routine: Schemas["RoutineOut"]) =>
   rows.change({ title: routine.name, rows: routine.rows.map((row) => ({ ...row })) });
@@ -219,7 +221,7 @@ useKeys("Practice", [
             />
             <div v-if="rows.rows.value.length" class="send">
               <input
-                :value="rows.draft.value.title"
+                :value="rows.draft.title"
                 maxlength="80"
                 placeholder="Title"
                 aria-label="Title"
@@ -227,7 +229,7 @@ useKeys("Practice", [
               />
               <input
                 class="cues"
-                :value="rows.draft.value.cues"
+                :value="rows.draft.cues"
                 maxlength="300"
                 :placeholder="last?.cue ? `Cue: ${upper(texts.format(last.cue))}` : 'Cues'"
                 aria-label="Cues"
@@ -236,7 +238,7 @@ useKeys("Practice", [
               <span class="quiet"
                 >due
                 <DayField
-                  :model-value="rows.draft.value.due || null"
+                  :model-value="rows.draft.due || null"
                   aria-label="Due"
                   @update:model-value="(day) => rows.change({ due: day ?? '' })"
               /></span>

@@ -1,5 +1,5 @@
 /** A round that is called: what was asked, what was hit, kept in this browser until the server has it. */
-import { useStorage } from "@vueuse/core";
+import { ofStudent, useOwn } from "@/shared/storage/own";
 import { v7 as uuid } from "uuid";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
@@ -43,7 +43,7 @@ function wasMet({ lo_yd: lo = null, hi_yd: hi = null, balls = 1 }: Call, hit: Hi
 }
 
 export function useCalling(studentId: string) {
-  const round = useStorage<Round | null>(`oxgang-round-${studentId}`, null, localStorage, {
+  const round = useOwn<Round | null>(ofStudent(studentId, "round"), null, {
     serializer: { read: (text) => JSON.parse(text) as Round | null, write: JSON.stringify },
   });
   const error = ref("");
@@ -155,10 +155,9 @@ function bodyOf({ uid, asked, homework, answers }: Round, ended: string): Schema
   };
 }
 
-const VOICE = "oxgang-voice";
 /** The browser's own voice says what is called, where it has one and is asked to. */
 export function useVoice() {
-  const on = useStorage(VOICE, false);
+  const on = useOwn("voice", false);
   const there = "speechSynthesis" in window;
   function say(words: string): void {
     if (!on.value || !there) return;

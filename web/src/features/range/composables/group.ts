@@ -2,6 +2,7 @@
  * A group of students side by side, the same on every tablet that shows it. What a key changes holds
  * here at once, waits until the server has it, and survives a reload and a dead network.
  */
+import { waitingPlace } from "@/shared/storage/own";
 import { useIntervalFn } from "@vueuse/core";
 import { v7 as uuid } from "uuid";
 import { computed, onBeforeUnmount, ref, shallowRef } from "vue";
@@ -158,4 +159,4 @@ export function useGroup(groupId: string) {
   };
 }
 
-const place = (groupId: string) => `oxgang-turns-${groupId}`;
+const place = (groupId: string) => waitingPlace(`turns/${groupId}`);

@@ -1,6 +1,6 @@
 /** A net session: where the tape is, what each height means, and the balls that hit. */
+import { useOwn } from "@/shared/storage/own";
 import { useQuery } from "@pinia/colada";
-import { useStorage } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
 import { cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf } from "@/shared/api/client";
@@ -21,7 +21,7 @@ const CM = 100;
 const MOST_CHARACTERS = 5;
 
 export function useNet(options: NetOptions) {
-  const place = useStorage("oxgang-net", { distance_m: 3, ball_height_m: 0 });
+  const place = useOwn("net", { distance_m: 3, ball_height_m: 0 });
   /** The coach's own tape height; null keeps it in the middle of the window. */
   const own = ref<number | null>(null);
   const plan = useQuery({

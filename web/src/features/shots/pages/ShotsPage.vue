@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The few shots a student plays: chosen on the ladder, with the ground answering at once. */
+import { useOwn } from "@/shared/storage/own";
 import Hint from "@/shared/ui/Hint.vue";
-import { useStorage } from "@vueuse/core";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
@@ -33,7 +33,7 @@ const page = computed(() => query.data.value);
 const selected = ref<number | null>(null);
 const looked = ref<number | null>(null);
 const pinned = ref<number | null>(null);
-const rest = useStorage("oxgang-shots-rest", true);
+const rest = useOwn("shots-rest", true);
 const saving = useSaving();
 const forget = useForgetStudent();
 

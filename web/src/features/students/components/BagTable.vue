@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** The clubs in the bag: add by the last row, change in place, take out and undo. */
 import { Button, Input } from "ant-design-vue";
-import { reactive, ref } from "vue";
+import { ref } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { useForgetStudent, type Club, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import DayField from "@/shared/ui/DayField.vue";
 import NumberField from "@/shared/ui/NumberField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent, useOwn } from "@/shared/storage/own";
 import { shortDay } from "@/shared/format/dates";
 
 const props = defineProps<{ student: Student }>();
@@ -22,6 +24,11 @@ interface Draft {
   used_from: string | null;
   used_until: string | null;
 }
+interface Edit {
+  id: string;
+  draft: Draft;
+  was: Draft;
+}
 const blank = (): Draft => ({
   label: "",
   loft_deg: null,
@@ -30,9 +37,11 @@ const blank = (): Draft => ({
   used_from: null,
   used_until: null,
 });
-const adding = reactive(blank());
+const { form: adding, settle } = useFormDraft(ofStudent(props.student.id, draftName("new-club")), blank());
 /** A club being changed: as it is typed, and as it was when the change began. */
-const editing = ref<{ id: string; draft: Draft; was: Draft } | null>(null);
+const editing = useOwn<Edit | null>(ofStudent(props.student.id, draftName("club")), null, {
+  serializer: { read: (text) => JSON.parse(text) as Edit | null, write: JSON.stringify },
+});
 const taken = ref<Club | null>(null);
 const at = ref("");
 
@@ -56,7 +65,7 @@ async function add(): Promise<void> {
       }),
     );
     // Before the list is asked for again: the next club may be typed meanwhile.
-    Object.assign(adding, blank());
+    settle(blank());
     labelField.value?.focus();
     await refresh();
   });

@@ -3,7 +3,7 @@
 import { useQuery } from "@pinia/colada";
 import { Button, Input } from "ant-design-vue";
 import dayjs from "dayjs";
-import { computed, reactive, ref } from "vue";
+import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useStudentContext } from "@/shared/student/context";
 import { keys } from "@/shared/api/keys";
@@ -12,6 +12,8 @@ import { useSaving } from "@/shared/api/saving";
 import DayField from "@/shared/ui/DayField.vue";
 import NumberField from "@/shared/ui/NumberField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import { shortDay } from "@/shared/format/dates";
 
 const props = defineProps<{ student: Student }>();
@@ -34,7 +36,9 @@ const blank = () => ({
   loft_deg: null as number | null,
   remark: "",
 });
-const draft = reactive(blank());
+const { form: draft, dirty, settle } = useFormDraft(ofStudent(props.student.id, draftName("event")), blank());
+/** What was begun before stands open. */
+open.value = dirty.value;
 const on = computed({
   get: () => draft.on,
   set: (day: string | null) => (draft.on = day ?? draft.on),
@@ -59,7 +63,7 @@ async function writeDown(): Promise<void> {
     await forget(props.student.id);
   });
   if (!done) return;
-  Object.assign(draft, blank());
+  settle(blank());
   open.value = false;
 }
 const withdraw = (id: number) =>

@@ -14,18 +14,22 @@ const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/pe
 const here = computed(() => people.data.value?.people.filter((p) => !p.left_at) ?? []);
 const { busy, error, save } = useSaving();
 
-const write = (body: { coach_id?: number; shared_with?: number[] }) =>
-  save(async () => {
-    const params = { path: { student_id: props.student.id } };
-    await dataOf(api.PUT("/api/students/{student_id}/ownership", { params, body }));
-    await forget(props.student.id);
-  });
-function hand(event: Event): void {
-  void write({ coach_id: Number((event.target as HTMLSelectElement).value) });
+async function write(put: () => Promise<unknown>): Promise<void> {
+  await save(put);
+  await forget(props.student.id);
 }
-function share(id: number): void {
-  const now = props.student.shared_with;
-  void write({ shared_with: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] });
+function hand(event: Event): void {
+  const body = {
+    coach_id: Number((event.target as HTMLSelectElement).value),
+    was: props.student.coach_id,
+  };
+  const params = { path: { student_id: props.student.id } };
+  void write(() => dataOf(api.PUT("/api/students/{student_id}/coach", { params, body })));
+}
+function share(person_id: number): void {
+  const body = { shared: !props.student.shared_with.includes(person_id) };
+  const params = { path: { student_id: props.student.id, person_id } };
+  void write(() => dataOf(api.PUT("/api/students/{student_id}/shared-with/{person_id}", { params, body })));
 }
 </script>
 

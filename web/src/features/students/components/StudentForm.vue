@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber, RadioButton, RadioGroup, Textarea } from "ant-design-vue";
-import { computed, reactive } from "vue";
+import { computed } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import type { Scale, Student, Words } from "@/shared/api/queries";
 import PictureChoice from "./PictureChoice.vue";
@@ -8,6 +8,8 @@ import ScalePicture from "./ScalePicture.vue";
 import { vFocus } from "@/shared/ui/focus";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import { unitNames } from "@/shared/units/names";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import { carryMeasure, type Units } from "@/shared/units/units";
 import Sentence from "@/shared/ui/Sentence.vue";
 
@@ -36,16 +38,10 @@ const props = defineProps<{
   about: (...fields: string[]) => string;
   action: string;
 }>();
-const emit = defineEmits<{ save: [draft: StudentDraft]; newScale: [] }>();
+const emit = defineEmits<{ save: [draft: StudentDraft, was: Partial<StudentDraft>]; newScale: [] }>();
 
 const usualTolerance = props.usual?.tolerances.unknown ?? props.words.tolerance_yd;
-/** What was not chosen for a new student, the level decides. */
-function sent(): StudentDraft {
-  const { tolerance_yd, ...rest } = draft;
-  const own = props.student || tolerance_yd !== usualTolerance;
-  return own && tolerance_yd !== undefined ? { ...rest, tolerance_yd } : rest;
-}
-const draft = reactive<StudentDraft>({
+const filled = (): StudentDraft => ({
   name: props.student?.name ?? "",
   hand: props.student?.hand ?? "right",
   units: props.student?.units ?? props.usual?.units ?? "yd",
@@ -57,6 +53,20 @@ const draft = reactive<StudentDraft>({
   notes: props.student?.notes ?? "",
   friction: props.student?.friction ?? "",
   handicap: props.student?.handicap ?? null,
+});
+const place = props.student ? ofStudent(props.student.id, draftName("student")) : draftName("new-student");
+const { form: draft, changed, was, settle, rebase } = useFormDraft<StudentDraft>(place, filled(), filled);
+/** Of a student only what changed; what was not chosen for a new one, the level decides. */
+function send(): void {
+  if (props.student) return emit("save", changed.value as StudentDraft, was.value);
+  const { tolerance_yd, ...rest } = draft;
+  emit("save", tolerance_yd === usualTolerance ? rest : { ...rest, tolerance_yd }, {});
+}
+defineExpose({
+  /** The student was added: the form is blank again. */
+  clear: () => settle(filled()),
+  /** Another coach's values were shown: saving again is meant against them. */
+  rebase: () => rebase(filled()),
 });
 const measure = computed(() => carryMeasure(draft.units, props.words.units));
 const byId = computed(() => new Map(props.scales.map((one) => [one.id, one])));
@@ -78,7 +88,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
 </script>
 
 <template>
-  <form @submit.prevent="emit('save', sent())">
+  <form @submit.prevent="send">
     <label for="name">Name</label>
     <Input id="name" v-model:value="draft.name" v-focus="!student" :maxlength="120" />
     <Sentence :text="about('name')" />

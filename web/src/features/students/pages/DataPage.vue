@@ -2,13 +2,15 @@
 /** Whose data it is: what is kept of a student, taken along, agreed to, erased. */
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button, Input } from "ant-design-vue";
-import { computed, reactive, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
 import { forgetReads } from "@/shared/api/lastRead";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import { momentWords, shortDay } from "@/shared/format/dates";
 import { provideStudent } from "@/shared/student/context";
 import DayField from "@/shared/ui/DayField.vue";
@@ -25,7 +27,7 @@ const kept = useQuery({
   key: () => keys.dataInventory(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/data-inventory", path)),
 });
-const consent = reactive<Required<Schemas["ConsentBody"]>>({
+const BLANK: Required<Schemas["ConsentBody"]> = {
   junior: false,
   guardian: "",
   contact: "",
@@ -33,8 +35,16 @@ const consent = reactive<Required<Schemas["ConsentBody"]>>({
   pictures_on: null,
   phone_on: null,
   note: "",
-});
-watch(kept.data, (now) => now && Object.assign(consent, now.consent), { immediate: true });
+};
+const filled = () => kept.data.value && { ...BLANK, ...kept.data.value.consent };
+const {
+  form: consent,
+  changed,
+  was,
+  dirty,
+  settle,
+  rebase,
+} = useFormDraft(ofStudent(props.studentId, draftName("consent")), BLANK, filled);
 const writing = useSaving();
 const erasing = useSaving();
 const name = ref("");
@@ -47,12 +57,19 @@ const DAYS = [
   { field: "phone_on", words: "Link to the phone" },
 ] as const;
 
-async function keep(): Promise<void> {
-  const body = { ...consent };
+async function save(): Promise<void> {
+  const body = { ...changed.value, was: was.value };
   const now = await writing.run(() =>
-    dataOf(api.PUT("/api/students/{student_id}/consent", { ...path, body })),
+    dataOf(api.PATCH("/api/students/{student_id}/consent", { ...path, body })),
   );
-  if (now) cache.setQueryData(keys.dataInventory(props.studentId), now);
+  if (now) {
+    cache.setQueryData(keys.dataInventory(props.studentId), now);
+    settle({ ...BLANK, ...now.consent });
+  } else if (writing.code.value === "changed-meanwhile") {
+    // Told of the other coach's value: saving again is meant against that one.
+    await kept.refetch();
+    rebase(filled() ?? BLANK);
+  }
 }
 async function erase(): Promise<void> {
   const gone = await erasing.run(() =>
@@ -127,10 +144,12 @@ async function erase(): Promise<void> {
           </template>
           <label for="consent-note">Note</label>
           <Input id="consent-note" v-model:value="consent.note" :maxlength="200" />
-          <Sentence :text="writing.about('')" />
+          <Sentence :text="writing.about('', 'junior', 'contact', 'note')" />
           <p class="acts">
-            <Button type="primary" :loading="writing.busy.value" @click="keep">Keep</Button>
-            <span v-if="writing.state.saved" role="status">Kept.</span>
+            <Button type="primary" :disabled="!dirty" :loading="writing.busy.value" @click="save"
+              >Save</Button
+            >
+            <span v-if="writing.state.saved && !dirty" role="status">Saved.</span>
           </p>
         </fieldset>
         <p class="quiet">What has to be agreed to, and by whom, is for local law to say.</p>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A new student with a bag to begin with, a scale and a school chosen by their pictures. */
 import { useQuery } from "@pinia/colada";
-import { ref, watch } from "vue";
+import { ref, useTemplateRef } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useWords, useScales } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName } from "@/shared/storage/own";
 import { useThread } from "@/features/first";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -25,15 +27,15 @@ const { state, save, about } = useSaving();
 const editing = ref(false);
 /** What the academy has set for a new student. */
 const usual = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
-const bag = ref<BagClub[]>([]);
-const school = ref<Schemas["School"]>("shallow");
-watch(
-  usual.data,
-  (data) => {
-    if (data) school.value = data.school;
-  },
-  { immediate: true },
+interface Beginning {
+  clubs: BagClub[];
+  school: Schemas["School"];
+}
+const blank = (): Beginning => ({ clubs: [], school: usual.data.value?.school ?? "shallow" });
+const { form: beginning, settle } = useFormDraft(draftName("new-bag"), blank(), () =>
+  usual.data.value ? blank() : undefined,
 );
+const form = useTemplateRef<InstanceType<typeof StudentForm>>("form");
 const SCHOOLS: { id: Schemas["School"]; title: string; hint: string }[] = [
   { id: "shallow", title: "Shallow", hint: "ball near the middle, shaft nearly upright" },
   { id: "ball-back", title: "Ball back", hint: "ball back, handle forward" },
@@ -42,12 +44,14 @@ const SCHOOLS: { id: Schemas["School"]; title: string; hint: string }[] = [
 async function add(draft: StudentDraft): Promise<void> {
   let id = "";
   // An empty loft is sent as 0, which the server refuses with its own sentence.
-  const clubs = bag.value.map(({ label, loft_deg }) => ({ label, loft_deg: loft_deg ?? 0 }));
+  const clubs = beginning.clubs.map(({ label, loft_deg }) => ({ label, loft_deg: loft_deg ?? 0 }));
   const done = await save(async () => {
-    const body = { ...draft, school: school.value, clubs };
+    const body = { ...draft, school: beginning.school, clubs };
     id = (await dataOf(api.POST("/api/students", { body }))).id;
   });
   if (!done) return;
+  form.value?.clear();
+  settle(blank());
   await forget(id);
   thread.began(id);
   const place = clubs.length ? (thread.on.value ? "range" : "matrix") : "setup";
@@ -66,6 +70,7 @@ async function add(draft: StudentDraft): Promise<void> {
     <div v-else class="columns">
       <div class="sheet">
         <StudentForm
+          ref="form"
           :words="words.data.value"
           :scales="scales.data.value"
           :usual="usual.data.value"
@@ -79,11 +84,11 @@ async function add(draft: StudentDraft): Promise<void> {
       </div>
       <div class="sheet">
         <BagChoice
-          v-model="bag"
+          v-model="beginning.clubs"
           :bags="words.data.value.bags"
           :problem="about('label', 'loft_deg', 'clubs', 'bounce_deg')"
         />
-        <PictureChoice v-model="school" name="school" label="Sets up" :choices="SCHOOLS">
+        <PictureChoice v-model="beginning.school" name="school" label="Sets up" :choices="SCHOOLS">
           <template #default="{ id }"><SchoolPicture :school="id" /></template>
         </PictureChoice>
         <p class="quiet">Two schools of the trade; Oxgang takes no side. Changed under Flight.</p>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Button } from "ant-design-vue";
-import { ref, watch } from "vue";
+import { ref, useTemplateRef } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
-import { useForgetStudent, useWords, useScales, type Student } from "@/shared/api/queries";
+import { useForgetStudent, useWords, useScales } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -27,39 +27,17 @@ const archive = useSaving();
 const editing = ref<"own" | "this" | null>(null);
 const one = { params: { path: { student_id: props.studentId } } };
 
-/** What the form was filled from: a change of somebody else since then is told, not overwritten. */
-const seen = ref<Record<string, unknown> | null>(null);
-const seenOf = (s: Student) => ({ ...s, scale_id: s.scale.id });
-watch(
-  student.data,
-  (now) => {
-    if (now && seen.value?.["id"] !== now.id) seen.value = seenOf(now);
-  },
-  { immediate: true },
-);
-function keep(draft: StudentDraft): void {
-  const known = student.data.value;
-  if (!known) return;
-  // Only what changed is sent, so that two coaches do not undo each other.
-  const before: Record<string, unknown> = seen.value ?? {};
-  const changed = Object.entries(draft).filter(([k, v]) => before[k] !== v);
-  const body = {
-    ...Object.fromEntries(changed),
-    was: Object.fromEntries(changed.map(([k]) => [k, before[k]])),
-  };
-  void details
-    .save(async () => {
-      await dataOf(api.PATCH("/api/students/{student_id}", { ...one, body }));
-      await forget(props.studentId);
-      seen.value = { ...draft };
-    })
-    .then(async (done) => {
-      if (done || details.state.code !== "changed-meanwhile") return;
-      // Told of the other coach's value: keeping again is meant against that one.
-      await forget(props.studentId);
-      const now = student.data.value;
-      if (now) seen.value = seenOf(now);
-    });
+const form = useTemplateRef<InstanceType<typeof StudentForm>>("form");
+/** Only what changed is sent, with what was seen of it, so that two coaches do not undo each other. */
+async function save(changed: Partial<StudentDraft>, was: Partial<StudentDraft>): Promise<void> {
+  const body = { ...changed, was };
+  const done = await details.save(async () => {
+    await dataOf(api.PATCH("/api/students/{student_id}", { ...one, body }));
+    await forget(props.studentId);
+  });
+  if (done || details.state.code !== "changed-meanwhile") return;
+  await forget(props.studentId);
+  form.value?.rebase();
 }
 function setArchived(away: boolean): void {
   void archive.save(async () => {
@@ -97,6 +75,7 @@ function setArchived(away: boolean): void {
           <h2>Student</h2>
           <StudentForm
             :key="student.data.value.id"
+            ref="form"
             :words="words.data.value"
             :student="student.data.value"
             :scales="scales.data.value"
@@ -104,7 +83,7 @@ function setArchived(away: boolean): void {
             :saved="details.state.saved"
             :about="details.about"
             action="Keep"
-            @save="keep"
+            @save="save"
             @new-scale="editing = 'own'"
           />
           <p class="foot">
