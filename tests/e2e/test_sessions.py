@@ -270,4 +270,6 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     expect(page.get_by_role("button", name="End it")).to_have_count(0)
     card.reload()
     expect(card.get_by_text("The link has ended")).to_be_visible()
+    # Nothing of the student is left on the phone.
+    assert card.evaluate("Object.keys(localStorage).filter((name) => name.startsWith('/c/'))") == []
     phone.close()

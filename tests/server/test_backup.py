@@ -9,11 +9,14 @@ import sqlite3
 import threading
 from collections.abc import Iterator
 from contextlib import closing
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
+from uuid import UUID
 
 import pytest
 from django.db.models import F
+from oxgang.academy.erasures import remember_erasure
 from oxgang.academy.models import Student
 from oxgang.range_sessions.models import Ball
 
@@ -73,6 +76,29 @@ def test_a_backup_under_write_load_is_one_moment_and_comes_back_whole(
     (replaced,) = data.glob("replaced-*.sqlite3")
     assert counted(replaced) == 0
     assert replaced.name in restored.stdout
+
+
+def test_a_restored_backup_honours_erasures(data: Path, tmp_path: Path) -> None:
+    """Whoever was erased after the backup, by the file beside the database or by the database."""
+    file = tmp_path / "monday.sqlite3"
+    assert oxgang("backup", file, "--data", data).returncode == 0
+    with closing(sqlite3.connect(data / DATABASE)) as now:
+        first, second, *_ = (row[0] for row in now.execute("SELECT id FROM academy_student ORDER BY name"))
+        academy = now.execute("SELECT id FROM academy_academy").fetchone()[0]
+        values = (academy, second, "2026-11-30 10:00:00")
+        now.execute("INSERT INTO academy_erased (academy_id, student, at) VALUES (?, ?, ?)", values)
+        now.commit()
+    remember_erasure(data, str(UUID(first)), academy, datetime(2026, 11, 30, tzinfo=UTC))
+    with (data / "erased.jsonl").open("a") as cut_off:
+        cut_off.write('{"student": "')
+    restored = oxgang("restore", file, "--data", data)
+    assert restored.returncode == 0, restored.stderr
+    assert "2 students who were erased since that backup: erased again." in restored.stdout
+    with closing(sqlite3.connect(data / DATABASE)) as now:
+        left = {row[0] for row in now.execute("SELECT id FROM academy_student")}
+        assert len(left) == 5
+        assert not left & {first, second}
+        assert now.execute("SELECT count(*) FROM academy_erased").fetchone()[0] == 2
 
 
 def spoiled(file: Path, tmp_path: Path) -> dict[str, tuple[Path, str]]:

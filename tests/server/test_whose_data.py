@@ -11,6 +11,7 @@ from zipfile import ZipFile
 
 import pytest
 from django.apps import apps
+from django.conf import settings
 from django.db import connection
 from django.utils import timezone
 from oxgang.academy.models import Club, Coach, Student
@@ -168,6 +169,19 @@ def test_erasure_leaves_no_row_and_nothing_in_the_file(api: Api, whole: Student)
     assert api("GET", f"/students/{other.pk}").status_code == 200
     log = api("GET", "/history").data["entries"]
     assert log[0]["did"]["code"] == "log-student-erased"
+
+
+def test_an_erased_duplicate_leaves_its_namesake_alone(api: Api, student: Student, coach: Coach) -> None:
+    twin = make_student(coach, student.name)
+    api("PATCH", f"/students/{student.pk}", {"name": "Ansel Quill jun."})
+    api("PATCH", f"/students/{student.pk}", {"name": twin.name})
+    before = [e["did"] for e in api("GET", f"/students/{student.pk}/history").data["entries"]]
+    assert api("POST", f"/students/{twin.pk}/erase", {"name": twin.name}).status_code == 200
+    assert [e["did"] for e in api("GET", f"/students/{student.pk}/history").data["entries"]] == before
+    assert str(twin.pk) in (settings.ENV.data / "erased.jsonl").read_text()
+    # A browser is told whom to forget.
+    assert api("GET", "/account").data["erased"] == [str(twin.pk)]
+    assert Api(None)("GET", "/account").data["erased"] == []
 
 
 def test_the_academys_rule_proposes_whom_to_erase(api: Api, whole: Student, coach: Coach) -> None:

@@ -96,6 +96,7 @@ def restore(file: File, data: Data = Path("oxgang-data")) -> None:
         copy(file, ready)
         set_up_django("demo", rehearsal, "127.0.0.1")
         bring_up(rehearsal, keep_copy=False)
+        again = _erase_again(data, current)
         check(ready)
         if current.is_file():
             stamp = f"{datetime.now(UTC):%Y%m%d-%H%M%S-%f}"
@@ -111,5 +112,18 @@ def restore(file: File, data: Data = Path("oxgang-data")) -> None:
     finally:
         shutil.rmtree(rehearsal, ignore_errors=True)
     typer.echo(f"Restored {contents(current)}.")
+    if again:
+        who = "1 student who was" if again == 1 else f"{again} students who were"
+        typer.echo(f"{who} erased since that backup: erased again.")
     if kept is not None:
         typer.echo(f"What it replaced is kept in {kept}.")
+
+
+def _erase_again(data: Path, current: Path) -> int:
+    """Whoever was erased after the backup stays erased. Django is set up for the copy."""
+    from django.utils import timezone
+
+    from oxgang.academy.erasures import erasures_of
+    from oxgang.practice.services.erasing import erase_again
+
+    return erase_again(erasures_of(data, current), now=timezone.now())

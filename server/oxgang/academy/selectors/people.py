@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -12,6 +12,9 @@ from django.db.models import Q, QuerySet
 from oxgang.academy.errors import ErasedStudent, NotFound
 from oxgang.academy.models import Academy, Club, Coach, Erased, Student, SwingScale
 from oxgang.core.words.swing import Position
+
+# A browser that was not used for so long has no drafts that anybody misses.
+STORED_FOR = timedelta(days=90)
 
 
 def day_at(academy: Academy, moment: datetime) -> date:
@@ -107,3 +110,9 @@ def known_swings(student: Student) -> dict[str, Position]:
 def belongs_to(coach: Coach, prefix: str = "") -> Q:
     """Students who are a coach's, or shared with the coach; `prefix` leads to the student."""
     return Q(**{f"{prefix}coach": coach}) | Q(**{f"{prefix}pk__in": coach.shared.values("pk")})
+
+
+def lately_erased(academy: Academy, now: datetime) -> list[UUID]:
+    """Students who were erased while a browser may still have stored something of them."""
+    rows = Erased.objects.filter(academy=academy, at__gt=now - STORED_FOR)
+    return list(rows.values_list("student", flat=True))

@@ -11,6 +11,7 @@ from ninja import Router
 from ninja.utils import check_csrf
 
 from oxgang.academy.models import AuditAction
+from oxgang.academy.selectors.people import lately_erased
 from oxgang.academy.services import second_factor, sign_ins, throttle
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.api.account.schemas import (
@@ -79,11 +80,13 @@ router = Router(tags=["account"])
 
 
 def account_of(request: HttpRequest) -> Account:
+    coach = signed_in_coach(request)
     return made(
         Account,
-        coach=signed_in_coach(request),
+        coach=coach,
         csrf=get_token(request),
         demo=settings.ENV.mode == "demo",
+        erased=[] if coach is None else lately_erased(coach.academy, timezone.now()),
     )
 
 

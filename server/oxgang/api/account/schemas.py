@@ -2,6 +2,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from typing import Literal
+from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
@@ -100,11 +101,13 @@ class OwnPassword(Schema):
 
 
 class Account(Schema):
-    """Who is signed in, the token that writes need, and the words and limits of the trade."""
+    """Who is signed in, and the token that writes need. `erased` are students of the academy who were
+    erased lately: a browser forgets what it stored of them."""
 
     coach: CoachOut | None
     csrf: str
     demo: bool
+    erased: list[UUID]
 
 
 class LoadWords(Schema):

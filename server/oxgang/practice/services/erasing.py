@@ -4,15 +4,19 @@ from __future__ import annotations
 
 import logging
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
 
+from django.conf import settings
 from django.db import OperationalError, connection, transaction
 from django.db.models import Q
 
+from oxgang.academy.erasures import remember_erasure
 from oxgang.academy.models import Academy, AuditAction, Coach, Entry, Erased, Student
+from oxgang.academy.selectors.people import rows_of
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError
 from oxgang.practice.models import Picture
@@ -32,12 +36,12 @@ class Gone:
     sent: int
 
 
-def erase(student: Student, named: str, *, by: Coach, now: datetime) -> Gone:
+def erase(student: Student, named: str, *, by: Coach | None, now: datetime) -> Gone:
     """Delete a student with everything, which nothing brings back.
 
     Everything that belongs to the student goes with the row; what the student's name stands in
-    elsewhere (the academy's log, what the monitors sent, a group's turns) is cleaned. Backups that
-    were made before still hold it.
+    elsewhere (the academy's log, what the monitors sent, a group's turns) is cleaned, unless somebody
+    else has the same name. Backups that were made before still hold it, until they are restored.
 
     Raises
     ------
@@ -62,6 +66,7 @@ def erase(student: Student, named: str, *, by: Coach, now: datetime) -> Gone:
         _forget_in_words(academy, pk, name)
         Erased.objects.update_or_create(student=pk, defaults={"academy": academy, "at": now})
         record_academy_entry(academy, AuditAction.STUDENT_ERASED, {"balls": balls}, by=by, now=now)
+    remember_erasure(settings.ENV.data, str(pk), academy.pk, now)
     leave_no_trace()
     return Gone(balls, len(raw))
 
@@ -74,6 +79,11 @@ def _forget_in_groups(student: Student, clubs: list[str]) -> None:
 
 def _forget_in_words(academy: Academy, pk: UUID, name: str) -> None:
     """Take the name out of the academy's own log, and of questions about monitors' balls."""
+    for entry in Entry.objects.filter(academy=academy, changes__icontains=str(pk)):
+        entry.changes = []
+        entry.save(update_fields=["changes"])
+    if Student.objects.filter(academy=academy, name__iexact=name).exists():
+        return  # a namesake's history keeps the name
     for entry in Entry.objects.filter(academy=academy, student=None):
         value = _without(entry.values, name)
         if value != entry.values:
@@ -86,9 +96,6 @@ def _forget_in_words(academy: Academy, pk: UUID, name: str) -> None:
     for entry in Entry.objects.filter(academy=academy, values__icontains=name):
         entry.values = _without(entry.values, name)
         entry.save(update_fields=["values"])
-    for entry in Entry.objects.filter(academy=academy, changes__icontains=str(pk)):
-        entry.changes = []
-        entry.save(update_fields=["changes"])
 
 
 def _without(value: Any, name: str) -> Any:
@@ -99,6 +106,15 @@ def _without(value: Any, name: str) -> Any:
     if isinstance(value, dict):
         return {key: _without(part, name) for key, part in value.items()}
     return value
+
+
+def erase_again(erased: Mapping[UUID, datetime], *, now: datetime) -> int:
+    """In a database of before: erase who was erased since. Returns how many students."""
+    there = {student.pk: student for student in rows_of(erased).select_related("academy")}
+    for pk, student in there.items():
+        erase(student, student.name, by=None, now=now)
+        Erased.objects.filter(student=pk).update(at=erased[pk])
+    return len(there)
 
 
 def leave_no_trace() -> None:

@@ -63,6 +63,23 @@ export async function keptRead(owner: number, url: URL): Promise<string | undefi
   }
 }
 
+/** Nothing of these students is left, whoever read it. */
+export async function forgetReadsOf(students: string[]): Promise<void> {
+  if (!students.length) return;
+  try {
+    const writing = (await opened()).transaction("reads", "readwrite");
+    for (let at = await writing.store.openCursor(); at; at = await at.continue()) {
+      const { url } = at.value;
+      // A list may name them among others: it is read again.
+      const named = url.startsWith("/api/students?") || url === "/api/students";
+      if (named || students.some((id) => url.includes(id))) await at.delete();
+    }
+    await writing.done;
+  } catch {
+    /* nothing could be kept either */
+  }
+}
+
 /** Nothing of any student is left in this browser, but the writes that wait for their coach. */
 export async function forgetReads(): Promise<void> {
   try {

@@ -2880,7 +2880,8 @@ export interface components {
         };
         /**
          * Account
-         * @description Who is signed in, the token that writes need, and the words and limits of the trade.
+         * @description Who is signed in, and the token that writes need. `erased` are students of the academy who were
+         *     erased lately: a browser forgets what it stored of them.
          */
         Account: {
             coach: components["schemas"]["CoachOut"] | null;
@@ -2888,6 +2889,8 @@ export interface components {
             csrf: string;
             /** Demo */
             demo: boolean;
+            /** Erased */
+            erased: string[];
         };
         /**
          * ActionMessage

@@ -38,7 +38,7 @@ function forget(which: (place: string) => boolean): void {
 /** At sign-out: drafts and choices of the coach. */
 export const forgetOwn = () => forget((place) => place.startsWith(`${DRAFTS}${owner}/`));
 /** Of every coach of this browser. */
-export const forgetDraftsOfStudent = (studentId: string) =>
+export const forgetDraftsOfStudent = (studentId: string): void =>
   forget((place) => place.startsWith(DRAFTS) && place.includes(`/student/${studentId}/`));
 
 /** The name of a draft: text that would be lost at sign-out, which says so before. */

@@ -12,8 +12,8 @@ import {
   Unreachable,
   type Schemas,
 } from "@/shared/api/client";
-import { forgetReads } from "@/shared/api/lastRead";
-import { forgetOwn, storageBelongsTo } from "@/shared/storage/own";
+import { forgetReads, forgetReadsOf } from "@/shared/api/lastRead";
+import { forgetDraftsOfStudent, forgetOwn, storageBelongsTo } from "@/shared/storage/own";
 import { chosenUnits } from "@/shared/units/units";
 import { startOutbox, stopOutbox } from "@/shared/outbox/outbox";
 
@@ -52,6 +52,9 @@ export const useAccount = defineStore("account", () => {
     coach.value = now;
     demo.value = account.demo;
     chosenUnits.value = { own: now?.units ?? "", usual: now?.academy.units ?? "yd" };
+    const erased = account.erased ?? [];
+    erased.forEach(forgetDraftsOfStudent);
+    await forgetReadsOf(erased);
     known.value = true;
     expired.value = false;
     error.value = "";
@@ -97,7 +100,7 @@ export const useAccount = defineStore("account", () => {
   async function load(): Promise<void> {
     if (!(await finishLeaving())) {
       notice.value = WITHOUT_NETWORK;
-      await take({ coach: null, csrf: "", demo: false });
+      await take({ coach: null, csrf: "", demo: false, erased: [] });
       return;
     }
     try {
