@@ -309,6 +309,11 @@ log-balls-kept =
     }
 log-balls-kept-some-aside = Kept { $balls } balls, { $aside } set aside
 log-day-reopened = Opened { $balls } balls of { DAY($day) } again
+log-spin-joined =
+    { $balls ->
+        [one] { $balls } ball went back to the shot it was hit for: measured spin no longer makes a shot of its own
+       *[other] { $balls } balls went back to the shot they were hit for: measured spin no longer makes a shot of its own
+    }
 log-version-published = Published version { $version }
 log-link-made = Made a link to the card for { $days } days
 log-link-ended = Ended a link to the card

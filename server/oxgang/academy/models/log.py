@@ -44,6 +44,7 @@ class AuditAction(StrEnum):
     CARRIES_IMPORTED = "log-carries-told"
     BALL_CHANGED = "log-ball-changed"
     BALL_CLUB_CHANGED = "log-ball-club-changed"
+    SPIN_JOINED = "log-spin-joined"
     BALL_WITHDRAWN = "log-ball-withdrawn"
     BALL_RESTORED = "log-ball-restored"
     PLAN_KEPT = "log-plan-kept"

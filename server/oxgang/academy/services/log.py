@@ -215,6 +215,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
         entry.key = ""
         entry.save(update_fields=["key"])
     if student is not None:
+        _convert_anew(student, back)
         again = record_entry(student, did, entry.values, by=by, now=now, changes=back, undoes=entry)
         return _taken_back(again, entry)
     for one in back:
@@ -235,6 +236,12 @@ def _refuse_house(change: dict[str, Any], by: Coach) -> None:
         of_house = model._default_manager.filter(pk__in=change.get("ids", ()), owner=None).exists()
     if of_house and by.role != PersonRole.HEAD:
         raise NotAllowed("What the whole house uses is a head coach's to change.")
+
+
+def _convert_anew(student: Student, back: Iterable[Changed]) -> None:
+    """Balls of another spin come to standard conditions by another launch."""
+    if any("spin" in one.after for one in back):
+        rows_of([student.pk]).update(moved=True)
 
 
 def _taken_back(again: Entry, entry: Entry) -> Entry:

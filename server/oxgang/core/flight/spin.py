@@ -1,4 +1,5 @@
-"""Spin grades: by rpm where it was measured, by what the ball did where not."""
+"""Spin grades. Which one a ball was hit for is the coach's word; what was measured says how it came out
+and never makes a shot of its own."""
 
 from __future__ import annotations
 
@@ -49,15 +50,6 @@ def spin_share(shot: Shot, chain: Chain) -> float | None:
     check = replace(shot.cell, spin=Spin.CHECK)
     typical = chain.start(check, contact_of(shot), back_in=shot.ball_position_in)
     return shot.spin_rpm / shot.ball_speed_mps / typical.spin_per_mps
-
-
-def graded(shot: Shot, chain: Chain) -> Shot:
-    """The shot in the cell of its spin: by rpm where spin and ball speed were measured, else as it
-    was said: by what the ball did."""
-    share = spin_share(shot, chain)
-    if share is None or (grade := grade_of(share)) is shot.cell.spin:
-        return shot
-    return replace(shot, cell=replace(shot.cell, spin=grade))
 
 
 def shown(chain: Chain, key: CellKey, shots: Sequence[Shot]) -> Shown:

@@ -12,7 +12,6 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.models import AuditAction, Club, Coach, Student
-from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import (
@@ -26,7 +25,6 @@ from oxgang.academy.services.log import (
 )
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import problem_with
-from oxgang.core.flight.spin import graded
 from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
@@ -84,8 +82,7 @@ def record_balls(
     int
         How many were new.
     """
-    chain = chain_of(student, {club.label: club.loft_deg for _, club in hits})
-    hits = [(graded(_named_by(shot, club), chain), club) for shot, club in hits]
+    hits = [(_named_by(shot, club), club) for shot, club in hits]
     wanted = [shot.id for shot, _ in hits]
     stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
     fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
@@ -238,12 +235,9 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
         if position is None:
             raise InputError(f'There is no swing "{ball.swing}" here.', field="swing")
         ball.swing, ball.arm_deg = position.label, position.arm_deg
-    shot = ball.as_core(club_label=ball.club.label)
     for name in ADJUSTMENTS:
         if sentence := problem_with(name, getattr(ball, name)):
             raise InputError(sentence, field=name)
-    chain = chain_of(student, {ball.club.label: ball.club.loft_deg})
-    ball.spin = graded(shot, chain).cell.spin
     # The typical launch of another height, or spin, converts the carry otherwise.
     normalize_carry(student, [ball], {ball.club_id: ball.club.loft_deg})
     ball.save(update_fields=[*CORRECTED])

@@ -54,7 +54,10 @@ const launch = computed(() => {
   if (shown.spin_rpm !== null) {
     parts.push(`spin ${(Math.round(shown.spin_rpm / 50) * 50).toLocaleString("en")}`);
   }
-  if (shown.grade) parts.push(shown.grade);
+  if (shown.grade && props.cell) {
+    const meant = props.cell.spin;
+    parts.push(shown.grade === meant ? `${meant} as meant` : `more like ${shown.grade} than ${meant}`);
+  }
   return parts.join(", ");
 });
 /** What the chain of flight makes of one ball of it, on medium turf. */

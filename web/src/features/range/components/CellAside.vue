@@ -29,10 +29,9 @@ const solid = computed(
       (b) => b.strike === "solid" && !b.excluded && !b.ball_position_in && !b.grip_down_in,
     ).length,
 );
-/** Measured spin puts the balls into a cell of its grade. */
 const spin = computed(() => {
   const measured = cellBalls.value.findLast((b) => b.spin_rpm !== null);
-  return measured ? `${measured.spin_rpm?.toFixed(0)} rpm, ${measured.spin}` : "";
+  return measured ? `${measured.spin_rpm?.toFixed(0)} rpm` : "";
 });
 const enough = computed(() => {
   const { more, unsettled, behind } = now.value;

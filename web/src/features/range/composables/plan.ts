@@ -3,7 +3,6 @@ import { computed } from "vue";
 import { cellOfItem, sameCell, type CellAddress } from "@/shared/api/cells";
 import type { PlanItem } from "@/shared/api/queries";
 import type { ShownBall } from "./merge";
-import { hitIn } from "./session";
 
 export interface PlanOptions {
   items: () => PlanItem[];
@@ -32,7 +31,7 @@ export function useRangePlan(options: PlanOptions) {
         .balls()
         .filter(
           (b) =>
-            hitIn(b, address) &&
+            sameCell(b, address) &&
             (!item.lie || b.lie === item.lie) &&
             b.ball_position_in === adjustment[0] &&
             b.grip_down_in === adjustment[1],

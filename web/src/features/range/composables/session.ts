@@ -81,12 +81,7 @@ export function useSession(options: SessionOptions) {
     return [...list, ...[...settled.values()].flatMap(({ ball }) => ball ?? [])];
   });
   const balls: ComputedRef<ShownBall[]> = computed(() => mergeBalls(listed.value, ops.value));
-  /** The cell in which the last ball of this shot stands: measured spin decides its grade. */
-  const shownCell = computed<CellAddress | null>(() => {
-    const address = options.cell();
-    const last = address && balls.value.findLast((ball) => hitIn(ball, address));
-    return address && last && last.spin_rpm !== null ? { ...address, spin: last.spin } : address;
-  });
+  const shownCell = computed<CellAddress | null>(options.cell);
   const earlier = useQuery({
     key: () => keys.cellBalls(studentId, nameOf(shownCell.value)),
     query: () => {
@@ -303,11 +298,6 @@ const NOTHING: Answer = { cell: null, more: null, unsettled: false, question: nu
 /** The club of a cell in the student's bag of today. */
 export function clubOf(student: Student | undefined, address: CellAddress | null) {
   return student?.clubs.find((c) => c.in_use && c.label === address?.club);
-}
-
-/** Whether a ball was hit at this cell: its spin is the cell's, or was measured. */
-export function hitIn(ball: ShownBall, address: CellAddress): boolean {
-  return sameCell(ball.spin_rpm === null ? ball : { ...ball, spin: address.spin }, address);
 }
 
 function nameOf(address: CellAddress | null): string {
