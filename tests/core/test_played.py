@@ -195,10 +195,13 @@ def test_a_yardage_that_nothing_reaches_has_no_answer() -> None:
     some = [shot("58 9:00", 40.0), shot("54 9:00", 50.0), shot("50 9:00", 58.0)]
     none = answer_at(some, 53, 2.5)
     assert (none.shot, none.chance) == (None, 0.0)
-    assert (none.nearest, none.shorter, none.longer) == (1, 1, 2)
+    # The nearest answers with 3 yards more; twice the tolerance is the most that anybody adds.
+    assert (none.nearest, none.shorter, none.longer, none.adds) == (1, 1, 2, True)
+    assert answer_at(some, 64, 2.5).adds is False
+    assert answer_at(some, 43, 2.5).nearest == 0
     there = answer_at(some, 52, 2.5)
     assert (there.shot, there.shorter, there.longer) == (1, 0, 2)
-    assert answer_at([], 53, 2.5) == replace(none, nearest=None, shorter=None, longer=None)
+    assert answer_at([], 53, 2.5) == replace(none, nearest=None, shorter=None, longer=None, adds=False)
     # Larger than the steps: one shot for many yardages, the likeliest or as good.
     wide = {answer_at(some, y, 12).shot for y in range(30, 70)}
     assert wide == {0, 1, 2}

@@ -56,6 +56,7 @@ def test_a_ball_is_put_in_by_keys_and_by_touch_and_answered_at_once(signed_in: P
     page.mouse.click(pin["x"] - 90, tap["y"] + tap["height"] - 6)
     expect(page.get_by_role("button", name="bunker ")).to_be_visible()
     # With the trouble in it the bar may be higher, and the picture lower.
+    still(page)
     pin = page.get_by_role("slider", name="Pin").bounding_box()
     assert pin
     page.mouse.move(pin["x"] + 20, pin["y"] + 15)

@@ -11,6 +11,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 from math import isfinite
 from typing import Final, Literal, get_args
 
@@ -115,6 +116,23 @@ def in_units(sentence: str, units: UnitSet = STORED) -> str:
         return f"{float(f'{unit.of(float(found[2])):.{_DIGITS}g}'):g} {unit.sign}"
 
     return _QUANTITY.sub(render, sentence)
+
+
+def shown(value: float, digits: int = 0) -> str:
+    """The one rounding of what a person reads: halves away from zero, as a browser's `toFixed` does;
+    never "-0"."""
+    text = str(Decimal(value).quantize(Decimal(1).scaleb(-digits), ROUND_HALF_UP))
+    return text if float(text) else text.lstrip("-")
+
+
+def whole(value: float) -> int:
+    """The whole number that a person reads."""
+    return int(shown(value))
+
+
+def whole_run(carry: float, run: float) -> int:
+    """The run beside a carry, both in the reader's unit: what is shown adds up to what is shown."""
+    return whole(carry + run) - whole(carry)
 
 
 def units_of(name: str) -> Units:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
-from dataclasses import replace
 from enum import StrEnum
 from typing import Final
 
@@ -17,7 +16,7 @@ from oxgang.core.carry.cells import furrow
 from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
-from oxgang.core.units import m_from_yd
+from oxgang.core.units import m_from_yd, shown, whole, whole_run
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
@@ -143,13 +142,15 @@ def _together(lines: Sequence[CardLine]) -> list[tuple[CardLine, CardLine]]:
     """The rungs, first and last line of each: lines in a row that nothing reaches are one."""
     rungs: list[tuple[CardLine, CardLine]] = []
     for line in lines:
-        if rungs and not line.reached and not rungs[-1][1].reached:
-            first, last = rungs.pop()
-            near = min(first, last, line, key=lambda one: abs(one.off_yd))
-            rungs.append((replace(first, cell=near.cell), line))
+        if rungs and _nothing(line) and _nothing(rungs[-1][1]):
+            rungs[-1] = (rungs[-1][0], line)
         else:
             rungs.append((line, line))
     return rungs
+
+
+def _nothing(line: CardLine) -> bool:
+    return not (line.reached or line.adds)
 
 
 def _rung(
@@ -173,14 +174,14 @@ def _rung(
         size = size_for(at, size, start - x - 1, SMALLEST)
     sheet.text(x, base, at, BOLD, size, grey=grey)
     size = full
-    carry = _distance(cell.carry_yd, card)
+    carry = "" if _nothing(line) else _distance(cell.carry_yd, card)
     wide = sheet.text(right, base, carry, REGULAR, size * 0.8, RIGHT, grey=grey)
     if run and line.reached and cell.run_yd is not None:
-        runs = f"+{_distance(cell.run_yd, card)}"
+        runs = f"+{whole_run(_unit(cell.carry_yd, card), _unit(cell.run_yd, card))}"
         sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
-        text = f"none; nearest {cell.name}"
+        text = f"{cell.name} {_added(line, card)}" if line.adds else "none"
         small = size_for(text, size * 0.6, room, SMALLEST, ITALIC)
         sheet.text(start, base, text, ITALIC, small, room=room, grey=LIGHT)
         return
@@ -202,7 +203,7 @@ def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
     if any(line.reached and not line.cell.measured for line in lines):
         notes.append("italic: estimated")
     if not all(line.reached for line in lines):
-        notes.append("none: no shot played comes within the tolerance")
+        notes.append("+ 2: two more than the shot carries; none: no shot comes near")
     if card.look.run and any(line.cell.run_yd is not None for line in lines):
         notes.append("+: run on medium turf")
     return notes
@@ -347,4 +348,15 @@ def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: 
 
 
 def _distance(yards: float, card: Card) -> str:
-    return f"{m_from_yd(yards) if card.metres else yards:.0f}"
+    return shown(_unit(yards, card))
+
+
+def _unit(yards: float, card: Card) -> float:
+    return m_from_yd(yards) if card.metres else yards
+
+
+def _added(line: CardLine, card: Card) -> str:
+    """What is added to a shot, or taken off, to reach a distance: "+ 2"."""
+    more = whole(_unit(line.yardage, card)) - whole(_unit(line.cell.carry_yd, card))
+    sign = "+" if more >= 0 else "\N{MINUS SIGN}"
+    return f"{sign} {abs(more)}"

@@ -22,7 +22,7 @@ from oxgang.core.ground.gaps import covered_yardages, stretches
 from oxgang.core.keeping.events import Happened, Touch
 from oxgang.core.keeping.progress import Share, Spread, Stretch, Turn
 from oxgang.core.keeping.remarks import before_and_after
-from oxgang.core.units import m_from_yd
+from oxgang.core.units import m_from_yd, shown
 from oxgang.core.words import intervals
 from oxgang.core.words.shots import Trajectory
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
@@ -209,7 +209,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 8)
     for yards in range(-(-lo // 10) * 10, hi + 1, 10):
-        canvas.drawCentredString(at(yards), low - 11, f"{_unit(yards, report):.0f}")
+        canvas.drawCentredString(at(yards), low - 11, shown(_unit(yards, report)))
     return low - 11
 
 
@@ -248,7 +248,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
             canvas.setFillColor(INK if measured else QUIET)
             canvas.setFont(BOLD if measured else ITALIC, 10)
             carry, half = _unit(cell.carry_yd, report), _unit(cell.half_yd, report)
-            canvas.drawRightString(MARGIN + (j + 2) * column, line, f"{carry:.0f} ± {half:.0f}")
+            canvas.drawRightString(MARGIN + (j + 2) * column, line, f"{shown(carry)} ± {shown(half)}")
             canvas.setFillColor(INK)
     line -= row * 1.2
     canvas.setFillColor(QUIET)

@@ -151,7 +151,11 @@ recipe-words =
         [0] Ball in the middle
         [1] Ball { INCHES($inches) } forward
        *[other] Ball { INCHES($inches) } back
-    }, shaft { $lean }° to the target, face { $open ->
+    }, { $handle ->
+        [level] shaft nearly upright
+        [ahead] handle a little ahead
+       *[other] handle well ahead
+    }, face { $open ->
         [0] square
        *[other] { $open }° open
     }, { $weight } % on the lead foot

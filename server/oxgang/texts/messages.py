@@ -19,7 +19,6 @@ NAME(x, of: "…")   the name of a code of a family, or of several with commas b
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 from datetime import date, datetime
 from functools import lru_cache
@@ -28,7 +27,7 @@ from typing import Any, Final
 
 from fluent.runtime import FluentBundle, FluentResource
 
-from oxgang.core.units import M_PER_FT, SETS, Units
+from oxgang.core.units import M_PER_FT, SETS, Units, shown
 from oxgang.core.words.messages import Message, Value
 
 LANGUAGE: Final = "en"
@@ -132,8 +131,8 @@ def _hundredths(share: float, *, signed: bool) -> str:
 
 
 def _rounded(value: float, digits: int) -> float:
-    """Halves go up, as they do on the page."""
-    return float(math.floor(value * 10.0**digits + 0.5) / 10.0**digits)
+    """As it is rounded everywhere."""
+    return float(shown(value, digits))
 
 
 def _plain(value: float, digits: int) -> str:

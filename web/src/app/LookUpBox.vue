@@ -39,10 +39,17 @@ function basis({ cell, taught }: Schemas["LookedUp"]): string {
   if (!cell.back_in && !cell.down_in) return "estimated";
   return taught ? `adjustment estimated from ${taught} balls` : "adjustment by the rule of thumb";
 }
+/** What is added to the nearest shot, or taken off, as it is shown. */
+function added({ role, today_yd }: Schemas["LookedUp"]): string {
+  if (role !== "added" || typed.value === null) return "";
+  const more = typed.value - Number(units.value.show(today_yd));
+  return ` ${more < 0 ? "−" : "+"} ${Math.abs(more)}`;
+}
 const ROLES = {
   answer: "",
   other: "reaches it too",
-  nearest: "none reaches it: the nearest",
+  nearest: "no shot comes near: the nearest",
+  added: "nearest",
   unplayed: "not played",
 };
 /** The pick and the two next best. */
@@ -120,10 +127,10 @@ watch(open, (now) => now && (typed.value = null));
       <ul class="num">
         <li v-for="(shot, i) in shots" :key="nameOf(shot)" :class="[shot.role, { first: i === 0 }]">
           <span v-if="ROLES[shot.role]" class="role">{{ ROLES[shot.role] }}</span>
-          <b class="slab">{{ nameOf(shot) }}</b>
+          <b class="slab">{{ nameOf(shot) }}{{ added(shot) }}</b>
           <span>carries {{ units.show(shot.today_yd) }}</span>
           <span class="quiet"
-            >runs {{ units.show(shot.run_yd) }} ± {{ units.show(shot.run_sd_yd) }},
+            >runs {{ units.run(shot.today_yd, shot.run_yd) }} ± {{ units.show(shot.run_sd_yd) }},
             {{ units.show(shot.total_yd) }} in all</span
           >
           <span class="quiet">{{ percent(shot.chance) }} in tolerance</span>
@@ -134,7 +141,9 @@ watch(open, (now) => now && (typed.value = null));
         <li v-for="(shot, i) in best" :key="pickName(shot)" :class="{ first: i === 0 }">
           <b class="slab">{{ pickName(shot) }}</b>
           <span>land it {{ units.show(shot.carry_yd) }}</span>
-          <span class="quiet">runs {{ units.show(shot.run_yd) }} to {{ units.show(shot.finish_yd) }}</span>
+          <span class="quiet"
+            >runs {{ units.run(shot.carry_yd, shot.run_yd) }} to {{ units.show(shot.finish_yd) }}</span
+          >
           <span>{{ percent(shot.on_green) }} on the green</span>
           <span v-if="i" class="quiet"
             >{{ shot.more < 0 ? "−" : "+"

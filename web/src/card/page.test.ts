@@ -30,7 +30,9 @@ const card = (more: Partial<Card> = {}): Card => ({
     const at = 30 + i;
     const of = at < 46 ? 0 : 1;
     const near = Math.abs(SHOTS[of]!.carry - at) <= 2;
-    return { at, shot: of, near, shorter: of ? 0 : null, longer: of ? null : 1 };
+    const off = at - SHOTS[of]!.carry;
+    const add = !near && Math.abs(off) <= 5 ? off : null;
+    return { at, shot: of, near, add, shorter: of ? 0 : null, longer: of ? null : 1 };
   }),
   ...more,
 });
@@ -74,16 +76,20 @@ test("stepped by the thumb, and never off the card", () => {
   expect(lineAt(card(), -4)).toBe(0);
 });
 
-test("what no shot reaches says none and the nearest, not a bad number", () => {
+test("what no shot reaches says what to add to the nearest, and none beyond what anybody adds", () => {
   build(main, card());
+  type("45");
+  expect(say(".shot .name")).toBe("56 9:00 + 4");
+  expect(say(".shot .carry")).toBe("It carries 41: hit it 4 longer.");
   type("35");
   expect(say(".shot")).toBe("NoneThe nearest is 56 9:00: it carries 41.");
-  expect(rungs(card()).map((r) => [r.from, r.to, r.near])).toEqual([
-    [30, 35, false],
-    [40, 40, true],
-    [45, 45, false],
-    [50, 50, true],
-    [55, 60, false],
+  expect(rungs(card()).map((r) => [r.from, r.to, r.near, r.add])).toEqual([
+    [30, 35, false, null],
+    [40, 40, true, null],
+    [45, 45, false, 4],
+    [50, 50, true, null],
+    [55, 55, false, 5],
+    [60, 60, false, null],
   ]);
   // A field that is being emptied changes nothing.
   type("");

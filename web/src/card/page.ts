@@ -15,6 +15,8 @@ export interface Line {
   at: number;
   shot: number | null;
   near: boolean;
+  /** What is added to the nearest shot, or taken off; null where a shot reaches, or none comes near. */
+  add?: number | null;
   shorter: number | null;
   longer: number | null;
 }
@@ -55,15 +57,18 @@ interface Rung {
   to: number;
   of: number;
   near: boolean;
+  add: number | null;
 }
-/** Every fifth line; those in a row that nothing reaches are one. */
+const added = (add: number) => `${add < 0 ? "−" : "+"} ${Math.abs(add)}`;
+/** Every fifth line; those in a row that nothing comes near are one. */
 export function rungs(card: Card): Rung[] {
   const found: Rung[] = [];
-  for (const [place, { at, shot: of, near }] of card.lines.entries()) {
+  for (const [place, { at, shot: of, near, add = null }] of card.lines.entries()) {
     if (Math.round(at) % LADDER_EVERY || of === null) continue;
     const last = found.at(-1);
-    if (last && !near && !last.near) last.to = at;
-    else found.push({ place, from: at, to: at, of, near });
+    const none = !near && add === null;
+    if (last && none && !last.near && last.add === null) last.to = at;
+    else found.push({ place, from: at, to: at, of, near, add });
   }
   return found;
 }
@@ -183,15 +188,17 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     show();
   });
   typed.addEventListener("change", () => move(place));
-  for (const { place: at, from, to, of, near } of rungs(card)) {
+  for (const { place: at, from, to, of, near, add } of rungs(card)) {
     const row = ladder.insertRow();
     row.dataset["shot"] = near ? String(of) : "";
     row.insertCell().textContent = from === to ? whole(from) : `${whole(from)}–${whole(to)}`;
     const shot = card.shots[of];
     const name = row.insertCell();
-    name.textContent = near ? (shot?.name ?? "") : "none";
+    const more = add === null ? "" : ` ${added(add)}`;
+    const named = near || add !== null;
+    name.textContent = named ? `${shot?.name ?? ""}${more}` : "none";
     name.className = near ? (shot?.measured ? "" : "est") : "far";
-    row.insertCell().textContent = near && shot ? whole(shot.carry) : "";
+    row.insertCell().textContent = named && shot ? whole(shot.carry) : "";
     row.addEventListener("click", () => move(at));
   }
   main.replaceChildren(
@@ -257,12 +264,24 @@ function cues(card: Card, of: Shot): HTMLElement[] {
 function answer(card: Card, line: Line): HTMLElement[] {
   const of = line.shot === null ? undefined : card.shots[line.shot];
   if (!of) return [make("p", "None", "none")];
-  if (!line.near)
+  const add = line.add ?? null;
+  if (!line.near && add === null)
     return [
       make("p", "None", "none"),
       make("p", `The nearest is ${of.name}: it carries ${whole(of.carry)}.`, "carry"),
     ];
-  const total = of.run === null ? "" : `, runs ${whole(of.run)}, ${whole(of.carry + of.run)} in all`;
+  if (!line.near && add !== null)
+    return [
+      make("p", `${of.name} ${added(add)}`, of.measured ? "name" : "name est"),
+      make(
+        "p",
+        `It carries ${whole(of.carry)}: hit it ${Math.abs(add)} ${add < 0 ? "shorter" : "longer"}.`,
+        "carry",
+      ),
+      ...cues(card, of),
+    ];
+  const total =
+    of.run === null ? "" : `, runs ${whole(of.run)}, ${Math.round(of.carry) + Math.round(of.run)} in all`;
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
     make(

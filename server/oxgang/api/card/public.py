@@ -14,7 +14,7 @@ from oxgang.api.problems import problem
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.practice.portal import Shows
-from oxgang.core.units import m_from_yd
+from oxgang.core.units import m_from_yd, whole, whole_run
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.matrix.selectors.published import card_of, versions_of
@@ -84,7 +84,7 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
     heights = list(card.recipes)
 
     def unit(yards: float) -> float:
-        return round(m_from_yd(yards) if card.metres else yards, 1)
+        return m_from_yd(yards) if card.metres else yards
 
     def place(cell: CardCell | None) -> int | None:
         return None if cell is None else places[id(cell)]
@@ -101,11 +101,11 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
         "shots": [
             {
                 "name": cell.name,
-                "carry": unit(cell.carry_yd),
-                "half": unit((cell.carry_hi_yd - cell.carry_lo_yd) / 2),
+                "carry": whole(unit(cell.carry_yd)),
+                "half": whole(unit((cell.carry_hi_yd - cell.carry_lo_yd) / 2)),
                 "measured": cell.measured,
                 "cue": card.cue(cell) if card.look.cues else "",
-                "run": None if cell.run_yd is None else unit(cell.run_yd),
+                "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
                 "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
             }
             for cell in played
@@ -113,9 +113,10 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
         "picks": _picks(picks, words) if picks else None,
         "lines": [
             {
-                "at": unit(line.yardage),
+                "at": whole(unit(line.yardage)),
                 "shot": place(line.cell),
                 "near": line.reached,
+                "add": whole(unit(line.yardage)) - whole(unit(line.cell.carry_yd)) if line.adds else None,
                 "shorter": place(line.shorter),
                 "longer": place(line.longer),
             }

@@ -29,6 +29,7 @@ from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in, matrix_of
 from oxgang.matrix.selectors.stored import matrix_text
 from oxgang.range_sessions.selectors.balls import balls_in_cell
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.texts.recipes import recipe_values
 
 router = Router(tags=["matrix"])
 
@@ -77,6 +78,7 @@ def why_cell(
     balls = balls_in_cell(student, club, swing, trajectory, spin, tempo)
     shots = [ball.as_core(club_label=club) for ball in balls]
     chain = chain_in(student, found)
+    recipe = chain.recipes[trajectory]
     return made(
         WhyOut,
         steps=behind.steps,
@@ -84,7 +86,7 @@ def why_cell(
         strongest=behind.strongest,
         shown=shown(chain, key, shots),
         history=history_of(found.hits, key, found.events),
-        recipe=chain.recipes[trajectory],
+        set_up={"values": recipe_values(recipe), "follow_through": recipe.follow_through},
         start=_start(student, found.matrix[key], chain),
         adjustments=[
             {

@@ -4,7 +4,7 @@ from datetime import date
 
 from ninja import Schema
 
-from oxgang.api.flight.schemas import RecipeBody
+from oxgang.api.messages import Values
 from oxgang.api.scales.schemas import PositionOut
 from oxgang.api.students.schemas import ClubOut
 from oxgang.core.carry.matrix import Basis, Doubt
@@ -222,6 +222,13 @@ class AdjustmentOut(Schema):
     taught: int
 
 
+class SetUpOut(Schema):
+    """A set-up at address: the values of "recipe-words", and how the swing ends."""
+
+    values: Values
+    follow_through: str
+
+
 class WhyOut(Schema):
     """Why a cell's number is what it is, and how it is hit."""
 
@@ -230,7 +237,7 @@ class WhyOut(Schema):
     strongest: list[NeighbourOut]
     shown: ShownOut
     history: list[HistoryOut]
-    recipe: RecipeBody
+    set_up: SetUpOut
     start: StartOut | None
     adjustments: list[AdjustmentOut]
 

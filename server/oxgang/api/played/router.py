@@ -63,6 +63,7 @@ def _page(student: Student, found: StudentMatrix) -> PlayedOut:
                 "yardage": r.yardage,
                 "shot": None if r.shot is None else answering[r.shot],
                 "nearest": None if r.nearest is None else answering[r.nearest],
+                "adds": r.adds,
                 "chance": r.chance,
             }
             for r in rungs

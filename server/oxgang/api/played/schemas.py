@@ -42,11 +42,13 @@ class GoneOut(KeyOut):
 
 
 class RungOut(Schema):
-    """The shot for a whole yardage by its place; `nearest` where none comes near enough."""
+    """The shot for a whole yardage by its place; `nearest` where none comes near enough, and
+    whether it answers with a few yards more or less."""
 
     yardage: int
     shot: int | None
     nearest: int | None
+    adds: bool
     chance: float
 
 

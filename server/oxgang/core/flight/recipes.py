@@ -42,6 +42,30 @@ class Recipe:
     follow_through: str = ""
 
 
+class Handle(StrEnum):
+    """How the shaft stands at address: what a student can see and copy. Lean at impact is more, and is
+    for the coach and the flight."""
+
+    LEVEL = "level"
+    AHEAD = "ahead"
+    WELL_AHEAD = "well ahead"
+
+
+# The hands lead by about so much more at impact than at address, and from so much lean at address on
+# a handle is called ahead, and well ahead [degrees]. Judgement.
+MORE_AT_IMPACT_DEG: Final = 10.0
+AHEAD_DEG: Final = 4.0
+WELL_AHEAD_DEG: Final = 9.0
+
+
+def handle_of(recipe: Recipe) -> Handle:
+    """Where the handle is at address."""
+    lean = recipe.lean_deg - MORE_AT_IMPACT_DEG
+    if lean < AHEAD_DEG:
+        return Handle.LEVEL
+    return Handle.AHEAD if lean < WELL_AHEAD_DEG else Handle.WELL_AHEAD
+
+
 LIMITS: Final = {
     "ball_in": (-8.0, 4.0),
     "lean_deg": (-10.0, 25.0),

@@ -26,6 +26,8 @@ STEPS: Final = (1, 2, 5, 10)
 # Fewer shots than a beginner plays, and less of the ground than this, make no card yet. Common
 # practice, no published source.
 FEW_SHOTS: Final = 3
+# Finer than anybody reads: what is shown is rounded once, where it is shown.
+KEPT_DIGITS: Final = 6
 LITTLE_GROUND: Final = 0.25
 
 
@@ -85,7 +87,8 @@ class CardCell:
 @dataclass(frozen=True, slots=True)
 class CardLine:
     """The shot for a yardage and how far its carry is from it [yd, + is long]; `reached` is False
-    where none is played that comes within the tolerance, and the shot is the nearest.
+    where none is played that comes within the tolerance; the shot is then the nearest, and `adds` says
+    whether it answers with a few yards more or less.
 
     `shorter` and `longer` are the shots next to it.
     """
@@ -97,6 +100,7 @@ class CardLine:
     chance: float
     shorter: CardCell | None
     longer: CardCell | None
+    adds: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -163,16 +167,16 @@ def card_cell(cell: Cell, play: Play = Play.PLAYED, run_yd: float | None = None)
     """A cell as it is published."""
     return CardCell(
         cell.key,
-        round(cell.carry_yd, 2),
-        round(cell.carry_lo_yd, 2),
-        round(cell.carry_hi_yd, 2),
-        round(cell.shot_sd_yd, 2),
+        round(cell.carry_yd, KEPT_DIGITS),
+        round(cell.carry_lo_yd, KEPT_DIGITS),
+        round(cell.carry_hi_yd, KEPT_DIGITS),
+        round(cell.shot_sd_yd, KEPT_DIGITS),
         cell.balls,
         cell.basis is Basis.MEASURED,
         play,
         cell.back_in,
         cell.down_in,
-        None if run_yd is None else round(run_yd, 1),
+        None if run_yd is None else round(run_yd, KEPT_DIGITS),
     )
 
 
@@ -219,6 +223,7 @@ def _lines(card: Card, yardages: Sequence[float]) -> list[CardLine]:
                 answer.chance,
                 beside[0],
                 beside[1],
+                answer.adds,
             )
         )
     return lines

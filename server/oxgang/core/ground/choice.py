@@ -12,13 +12,17 @@ from oxgang.core.ground.played import Candidate, cost_of
 
 # A shot whose chance is this share of the best one's is as good: then the order decides.
 AS_GOOD: Final = 0.85
+# A player adds to the nearest shot, or takes off, at most so many tolerances; beyond that there is no
+# shot. Common practice, no published source.
+ADDS: Final = 2.0
 
 
 @dataclass(frozen=True, slots=True)
 class Answer:
     """The shot for a yardage, by its place in what was asked, and its chance of coming within the
     tolerance; None when none reaches it. `others` reach it too, the likeliest first. `nearest` is
-    the shot whose carry is nearest; `shorter` and `longer` are those next to it in order of carry.
+    the shot whose carry is nearest, and `adds` says whether it answers with a few yards more or less;
+    `shorter` and `longer` are those next to it in order of carry.
     """
 
     yardage: float
@@ -28,6 +32,7 @@ class Answer:
     nearest: int | None
     shorter: int | None
     longer: int | None
+    adds: bool = False
 
 
 def answer_at(shots: Sequence[Candidate], yardage: float, tolerance_yd: float) -> Answer:
@@ -57,6 +62,7 @@ def answer_at(shots: Sequence[Candidate], yardage: float, tolerance_yd: float) -
             nearest,
             shorter[-1] if shorter else None,
             longer[0] if longer else None,
+            covers(shots[nearest].carry_yd, yardage, ADDS * tolerance_yd),
         )
     enough = AS_GOOD * max(chance.values())
     shot = min(

@@ -29,12 +29,13 @@ MOST_UNPLAYED: Final = 2
 
 
 class Role(StrEnum):
-    """Why a shot is named: it is the one, it reaches too, none reaches and it is the nearest, it is
-    not played and would come closer."""
+    """Why a shot is named: it is the one, it reaches too, none reaches and it is the nearest, with
+    a few yards added or too far off, it is not played and would come closer."""
 
     ANSWER = "answer"
     OTHER = "other"
     NEAREST = "nearest"
+    ADDED = "added"
     UNPLAYED = "unplayed"
 
 
@@ -120,7 +121,9 @@ def _answer(shots: Sequence[tuple[Today, Candidate]], yardage: float, tolerance_
     if answer.shot is not None:
         others = [one(Role.OTHER, i) for i in answer.others[:MOST_OTHERS]]
         return [one(Role.ANSWER, answer.shot), *others]
-    return [] if answer.nearest is None else [one(Role.NEAREST, answer.nearest)]
+    if answer.nearest is None:
+        return []
+    return [one(Role.ADDED if answer.adds else Role.NEAREST, answer.nearest)]
 
 
 def _beside(found: StudentMatrix, played: PlayedNow, yardage: float) -> list[tuple[Cell, int]]:

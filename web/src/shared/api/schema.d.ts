@@ -6552,11 +6552,11 @@ export interface components {
         };
         /**
          * Role
-         * @description Why a shot is named: it is the one, it reaches too, none reaches and it is the nearest, it is
-         *     not played and would come closer.
+         * @description Why a shot is named: it is the one, it reaches too, none reaches and it is the nearest, with
+         *     a few yards added or too far off, it is not played and would come closer.
          * @enum {string}
          */
-        Role: "answer" | "other" | "nearest" | "unplayed";
+        Role: "answer" | "other" | "nearest" | "added" | "unplayed";
         /**
          * RoundIn
          * @description A round as it was called and hit. `points` is a score without its balls.
@@ -6750,9 +6750,12 @@ export interface components {
         };
         /**
          * RungOut
-         * @description The shot for a whole yardage by its place; `nearest` where none comes near enough.
+         * @description The shot for a whole yardage by its place; `nearest` where none comes near enough, and
+         *     whether it answers with a few yards more or less.
          */
         RungOut: {
+            /** Adds */
+            adds: boolean;
             /** Chance */
             chance: number;
             /** Nearest */
@@ -6891,6 +6894,18 @@ export interface components {
             received_at: string;
             /** Undone */
             undone: number;
+        };
+        /**
+         * SetUpOut
+         * @description A set-up at address: the values of "recipe-words", and how the swing ends.
+         */
+        SetUpOut: {
+            /** Follow Through */
+            follow_through: string;
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
         };
         /**
          * SettingsChange
@@ -8302,9 +8317,9 @@ export interface components {
             adjustments: components["schemas"]["AdjustmentOut"][];
             /** History */
             history: components["schemas"]["HistoryOut"][];
-            recipe: components["schemas"]["RecipeBody"];
             /** Rule Yd */
             rule_yd: number;
+            set_up: components["schemas"]["SetUpOut"];
             shown: components["schemas"]["ShownOut"];
             start: components["schemas"]["StartOut"] | null;
             /** Steps */

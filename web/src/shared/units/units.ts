@@ -12,6 +12,8 @@ export interface Measure {
   value: (stored: number) => number;
   stored: (typed: number) => number;
   show: (stored: number, digits?: number) => string;
+  /** The run beside a carry: what is shown adds up to what is shown (core/units.py, `whole_run`). */
+  run: (carry: number, run: number) => string;
 }
 
 /** The units of one reader; it is itself the measure of carries, kept in yards. */
@@ -34,7 +36,7 @@ export interface UnitWords extends Measure {
 }
 
 /** Until the words are there nothing is shown in a unit that may be the wrong one. */
-const UNKNOWN: Measure = { sign: "", value: (v) => v, stored: (v) => v, show: () => "–" };
+const UNKNOWN: Measure = { sign: "", value: (v) => v, stored: (v) => v, show: () => "–", run: () => "–" };
 
 function measure(of: Schemas["MeasureOut"] | undefined): Measure {
   if (!of) return UNKNOWN;
@@ -43,7 +45,8 @@ function measure(of: Schemas["MeasureOut"] | undefined): Measure {
     const text = value(stored).toFixed(digits);
     return Number(text) ? text : text.replace("-", "");
   };
-  return { sign: of.sign, value, stored: (typed) => typed * of.size + of.zero, show };
+  const run = (carry: number, after: number) => String(Number(show(carry + after)) - Number(show(carry)));
+  return { sign: of.sign, value, stored: (typed) => typed * of.size + of.zero, show, run };
 }
 
 /** What was measured of a ball with its unit: "61 yd", "5400 rpm". */

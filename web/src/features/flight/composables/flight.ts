@@ -57,6 +57,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
   const {
     form: draft,
     base,
+    dirty,
     settle,
     rebase,
   } = useFormDraft<SetUps>(
@@ -162,11 +163,7 @@ export function useFlight(options: { studentId: string; scene: Scene }) {
       }
     }
   }
-  watch(
-    () => draft.recipes,
-    () => (saved.value = false),
-    { deep: true },
-  );
+  watch(dirty, (now) => now && (saved.value = false));
   return {
     kept,
     draft,

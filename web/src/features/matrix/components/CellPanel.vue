@@ -64,9 +64,9 @@ const launch = computed(() => {
 const run = computed(() => {
   const start = why.data.value?.start;
   if (!start || !props.cell) return "";
-  const { show, unit } = units.value;
+  const { show, run: runs, unit } = units.value;
   const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
-  return `Runs ${show(start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
+  return `Runs ${runs(props.cell.carry_yd, start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
 const doubts = computed(() => props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "));
 const history = computed(() => why.data.value?.history ?? []);
@@ -84,16 +84,9 @@ const parts = computed(() => {
   return found;
 });
 const recipe = computed(() => {
-  const r = why.data.value?.recipe;
-  if (!r) return "";
-  const words = texts.value.format("recipe-words", {
-    place: Math.abs(r.ball_in) < 0.05 ? 0 : r.ball_in > 0 ? 1 : 2,
-    inches: String(Number(Math.abs(r.ball_in).toFixed(1))),
-    lean: String(r.lean_deg),
-    open: Math.round(r.face_open_deg),
-    weight: Math.round(r.weight_lead_pct),
-  });
-  return `${words}. ${r.follow_through}`;
+  const setUp = why.data.value?.set_up;
+  if (!setUp) return "";
+  return `${texts.value.say({ code: "recipe-words", values: setUp.values })}. ${setUp.follow_through}`;
 });
 </script>
 

@@ -60,7 +60,7 @@ const goal = computed(() =>
       {{ nameOf(answer.shots.indexOf(shot)) }}
     </h2>
     <p class="num numbers">
-      Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.show(shot.run_yd) }} to
+      Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.run(shot.carry_yd, shot.run_yd) }} to
       {{ units.show(shot.finish_yd) }} {{ units.unit }}
       <span class="quiet">(normal carry {{ units.show(shot.standard_yd) }})</span>
     </p>

@@ -31,6 +31,12 @@ const rungs = computed(() => {
     near: shotOf(rung.nearest),
   }));
 });
+/** What is added to the nearest shot, as it is shown. */
+function added({ yardage, near }: { yardage: number; near: { carry_yd: number } | null }): string {
+  const { show } = units.value;
+  const more = Number(show(yardage)) - Number(show(near?.carry_yd ?? yardage));
+  return `${more < 0 ? "−" : "+"} ${Math.abs(more)}`;
+}
 function shotOf(place: number | null) {
   return place === null ? null : (props.page.shots[place] ?? null);
 }
@@ -55,11 +61,11 @@ function shotOf(place: number | null) {
           <td class="right quiet">{{ percent(rung.chance) }}</td>
         </template>
         <template v-else>
-          <td colspan="3" class="clay">
-            none<template v-if="rung.near"
-              >: nearest {{ shotWords(texts, rung.near) }}, {{ units.show(rung.near.carry_yd) }}</template
-            >
+          <td v-if="rung.near && rung.adds" colspan="3" class="clay">
+            {{ shotWords(texts, rung.near) }} {{ added(rung) }} {{ units.unit }} (nearest,
+            {{ units.show(rung.near.carry_yd) }})
           </td>
+          <td v-else colspan="3" class="clay">none</td>
         </template>
       </tr>
     </tbody>
