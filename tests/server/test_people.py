@@ -271,3 +271,18 @@ def test_a_person_of_another_academy_cannot_be_given_anything(api: Api, student:
     one = f"/students/{student.pk}"
     assert api("PUT", f"{one}/coach", {"coach_id": stranger.pk}).status_code == 404
     assert api("PUT", f"{one}/shared-with/{stranger.pk}", {"shared": True}).status_code == 404
+
+
+def test_a_second_student_of_one_name_is_asked_about(api: Api, student: Student) -> None:
+    body = {"name": student.name.upper(), "scale_id": student.scale_id}
+    asked = api("POST", "/students", body)
+    assert (asked.status_code, asked.data["code"], asked.data["field"]) == (409, "confirm", "name")
+    assert api("POST", "/students", body | {"namesake": True}).status_code == 201
+    api("POST", f"/students/{student.pk}/archive")
+    assert Student.objects.filter(name__iexact=student.name).count() == 2
+
+
+def test_who_brings_a_student_in_is_the_main_coach(api: Api, student: Student, second: Coach) -> None:
+    file = api("GET", f"/students/{student.pk}/student.json").content
+    made = Api(second).upload("/student-files", file, confirmed="true").json()["id"]
+    assert Student.objects.get(pk=made).coach == second

@@ -9,10 +9,10 @@ from datetime import datetime
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
-from oxgang.academy.selectors.people import scale_of
+from oxgang.academy.selectors.people import scale_of, students_at
 from oxgang.academy.services.edit_conflicts import refuse_if_changed, refuse_if_part_changed
 from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
-from oxgang.core.errors import InputError
+from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.impact import Friction
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range, checked_tolerance
@@ -50,8 +50,30 @@ CHANGEABLE = tuple(StudentFields.__dataclass_fields__)
 
 
 @transaction.atomic
-def add_student(fields: StudentFields, *, by: Coach, now: datetime, school: School | None = None) -> Student:
-    """A new student of the coach's academy, of the academy's school where none is said."""
+def add_student(
+    fields: StudentFields,
+    *,
+    by: Coach,
+    now: datetime,
+    school: School | None = None,
+    namesake: bool = True,
+) -> Student:
+    """A new student of the coach's academy, of the academy's school where none is said.
+
+    Parameters
+    ----------
+    namesake
+        Whether a second student of one name is meant.
+
+    Raises
+    ------
+    ConfirmationNeeded
+        When somebody on the list has this name, and no second one is meant.
+    """
+    name = " ".join(fields.name.split())
+    there = students_at(by.academy).filter(name__iexact=name, archived_at=None)
+    if not namesake and there.exists():
+        raise ConfirmationNeeded(f"There is already a student named {name}. Add a second one?", field="name")
     student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)
     _write(student, asdict(fields), by)
     who = {"student": student.name}

@@ -124,7 +124,7 @@ def catch_up_list(request: HttpRequest) -> Behind:
 def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
     coach = coach_of(request)
-    values = data.dict(exclude={"clubs", "school"})
+    values = data.dict(exclude={"clubs", "school", "namesake"})
     if values["tolerance_yd"] is None:
         level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
         values["tolerance_yd"] = tolerance_for(coach.academy, level)
@@ -132,7 +132,9 @@ def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]
     now = timezone.now()
     # All of it, or a sentence beside the field that is wrong.
     with transaction.atomic():
-        student = student_services.add_student(fields, by=coach, now=now, school=data.school)
+        student = student_services.add_student(
+            fields, by=coach, now=now, school=data.school, namesake=data.namesake
+        )
         for one in data.clubs:
             club = bag.Club(one.label, one.loft_deg, one.bounce_deg, one.note)
             club_services.add_club(student, club, by=coach, now=now)

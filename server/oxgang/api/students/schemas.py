@@ -38,7 +38,8 @@ class ClubIn(Schema):
 class StudentIn(Schema):
     """A new student; without a tolerance the level's, as the academy has it.
 
-    `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's.
+    `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's;
+    `namesake` says that a second student of this name is meant.
     """
 
     name: Name
@@ -56,6 +57,7 @@ class StudentIn(Schema):
     estimates_yd: float | None = None
     school: School | None = None
     clubs: list[ClubIn] = Field([], max_length=20)
+    namesake: bool = False
 
 
 class StudentChange(Schema):

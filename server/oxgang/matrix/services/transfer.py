@@ -60,6 +60,7 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bo
         checked_criteria(Criteria(**data["criteria"]))
     student = Student.objects.create(
         academy=by.academy,
+        coach=by,
         scale=_scale(file["scale"], by),
         created_at=now,
         **{name: data[name] for name in STUDENT_FIELDS},

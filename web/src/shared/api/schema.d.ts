@@ -7596,7 +7596,8 @@ export interface components {
          * StudentIn
          * @description A new student; without a tolerance the level's, as the academy has it.
          *
-         *     `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's.
+         *     `clubs` are the bag to begin with, `school` the way to set up where it is not the academy's;
+         *     `namesake` says that a second student of this name is meant.
          */
         StudentIn: {
             /**
@@ -7632,6 +7633,11 @@ export interface components {
             longest?: string;
             /** Name */
             name: string;
+            /**
+             * Namesake
+             * @default false
+             */
+            namesake?: boolean;
             /**
              * Notes
              * @default

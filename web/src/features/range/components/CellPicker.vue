@@ -5,6 +5,7 @@ import { computed } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
 import type { Cell, Words } from "@/shared/api/queries";
 import { useStudentContext } from "@/shared/student/context";
+import { count } from "@/shared/format/numbers";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import type { ShownBall } from "../composables/merge";
 
@@ -15,6 +16,8 @@ const props = defineProps<{
   balls: ShownBall[];
   /** What is known of the cells. */
   cells?: Cell[];
+  /** How many balls are in these numbers that the matrix does not have yet. */
+  unconfirmed?: number;
 }>();
 const { units } = useStudentContext();
 const cell = defineModel<CellAddress>({ required: true });
@@ -91,6 +94,9 @@ const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ..
         </tbody>
       </table>
     </div>
+    <p v-if="unconfirmed" class="quiet">
+      Includes {{ count(unconfirmed, "ball") }} to confirm. The matrix shows confirmed balls only.
+    </p>
     <div class="row small">
       <label
         >Spin

@@ -38,10 +38,10 @@ describe("the plan on the range", () => {
     const { steps } = plan(items, hits("56", "9:00", 2, "rough"));
     expect(steps.value.map((step) => step.hit)).toEqual([0, 2]);
   });
-  it("tells adjustments apart, and counts a ball whose spin was measured", () => {
+  it("tells adjustments apart, and counts a ball whose spin was measured where it was hit", () => {
     const items = [2, 0, -2].map((inches) => item("56", "9:00", 2, { ball_position_in: inches }));
     const adjusted = hits("56", "9:00", 1, "mat", { ball_position_in: 2 });
-    const measured = hits("56", "9:00", 2, "mat", { spin: "grab", spin_rpm: 7300 });
+    const measured = hits("56", "9:00", 2, "mat", { spin_rpm: 7300 });
     const said = hits("56", "9:00", 2, "mat", { spin: "grab" });
     const { steps } = plan(items, [...adjusted, ...measured, ...said]);
     expect(steps.value.map((step) => step.hit)).toEqual([1, 2, 0]);

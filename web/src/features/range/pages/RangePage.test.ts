@@ -234,28 +234,21 @@ test("typing on passes the question by, and it is not asked again of that ball",
   expect(page.find(".ask").exists()).toBe(false);
 });
 
-test("spin that was measured decides the cell: its number, its balls and their count are of one cell", async () => {
-  const measured = { spin: "grab", spin_rpm: 7300 } as const;
-  stored = [ball("a", 50), ball("b", 51), ball("m", 70, measured)];
-  const before = [ball("old", 68, { ...measured, hit_on: "2026-05-20" })];
+test("measured spin is said beside the shot and leaves the ball where it was hit", async () => {
+  stored = [ball("a", 50), ball("b", 51), ball("m", 70, { spin_rpm: 7300 })];
   const { page, asked, text } = await range({
     "GET /api/students/s/matrix": matrix([cell("56 9:00", 50), cell("56 9:00", 69, { spin: "grab" })]),
-    "GET /api/students/s/cell-balls": ({ query }: Asked) =>
-      query.get("spin") === "grab" ? [...before, stored[2]] : [stored[0], stored[1]],
+    "GET /api/students/s/cell-balls": () => stored,
   });
   leave = () => page.unmount();
   await press("ArrowDown");
-  await vi.waitFor(() => expect(text()).toContain("Measured spin: 7300 rpm, grab."));
+  await vi.waitFor(() => expect(text()).toContain("Measured spin: 7300 rpm."));
   expect(
     asked
       .filter((a) => a.path.endsWith("/cell-balls"))
       .at(-1)
       ?.query.get("spin"),
-  ).toBe("grab");
-  await vi.waitFor(() => expect(text()).toContain("2 solid of 2"));
-  expect(page.find(".centre").text()).toContain("69");
-  // The next ball is typed, without a measured spin: it stands in the cell that is being hit.
-  await press("5", "2", "Enter");
+  ).toBe("check");
   await vi.waitFor(() => expect(text()).toContain("3 solid of 3"));
-  expect(text()).not.toContain("Measured spin");
+  expect(page.find(".centre").text()).toContain("50");
 });

@@ -95,6 +95,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :words="words.data.value"
               :balls="session.balls.value"
               :cells="carries"
+              :unconfirmed="matrix.data.value?.waiting"
           /></DeferredMount>
           <DeferredMount
             ><ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change"

@@ -65,7 +65,7 @@ afterEach(() => vi.unstubAllGlobals());
 test("what moved, by how much, and whether chance alone would do it", async () => {
   const { page, text } = await review();
   const rows = page.findAll("tbody tr").map(read);
-  expect(rows[0]).toContain("56 9:00 stock 60 ± 2 64 ± 2 +4 6 more than chance");
+  expect(rows[0]).toContain("56 9:00 stock 60 ± 2 64 ± 2 +4 6 probably changed");
   expect(rows[1]).toContain("60 9:00 stock 50 ± 2 50 ± 2 same 6 as estimated");
   expect(text()).toContain("1 other cells move with them");
   expect(text()).toContain("Far from the others at 62. A mishit?");

@@ -7,6 +7,7 @@ import { computed, reactive, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { cellName, halfInterval } from "@/shared/api/cells";
 import { useCheckUp } from "@/shared/api/checkUp";
+import { count } from "@/shared/format/numbers";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
@@ -46,11 +47,14 @@ const hit = computed(() => moved.value.filter((m) => m.new_balls));
 const along = computed(() => moved.value.filter((m) => !m.new_balls));
 const step = (m: (typeof moved.value)[number]) => {
   const by = units.value.value(m.after.carry_yd - m.before.carry_yd);
-  return Math.abs(by) < 0.5 ? "same" : `${by < 0 ? "−" : "+"}${Math.abs(by).toFixed(0)}`;
+  // A small change that is real is said to a tenth: "same" would deny it.
+  const digits = m.real && Math.abs(by) < 0.5 ? 1 : 0;
+  const text = Math.abs(by).toFixed(digits);
+  return Number(text) ? `${by < 0 ? "−" : "+"}${text}` : "same";
 };
 const verdict = (m: (typeof moved.value)[number]) => {
   if (m.before.basis === "estimated") return m.real ? "unlike the estimate" : "as estimated";
-  return m.real ? "more than chance" : "within chance";
+  return m.real ? "probably changed" : "no real change";
 };
 function setAside(uid: string): void {
   if (aside.has(uid)) aside.delete(uid);
@@ -151,8 +155,8 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
       <div class="head">
         <h1>Review</h1>
         <span class="quiet num"
-          >{{ row.length ? `${student.data.value?.name ?? ""}: ` : "" }}{{ balls.length }} balls wait. None is
-          in the matrix yet.</span
+          >{{ row.length ? `${student.data.value?.name ?? ""}: ` : ""
+          }}{{ balls.length ? `${count(balls.length, "ball")} to confirm` : "nothing to confirm" }}</span
         >
         <RouterLink
           v-if="row[0]"

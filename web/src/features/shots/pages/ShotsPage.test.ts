@@ -23,6 +23,7 @@ const rung = (yardage: number, of: number | null, nearest = of) => ({
   yardage,
   shot: of,
   nearest,
+  adds: of === null,
   chance: of === null ? 0 : 0.62,
 });
 const page = (more: object = {}) => ({
@@ -73,7 +74,7 @@ test("played, in work and the rest stand apart, short to long; the ladder says n
   expect(text()).toContain("2 played reach 14 % of 30 to 100 yd within ± 2.5; all that is measured 21 %.");
   expect(p.findAll(".ladder tr").map(read)).toEqual([
     "40 60 9:00 42 ± 2 62 %",
-    "45 none: nearest 60 9:00, 42",
+    "45 60 9:00 + 3 yd (nearest, 42)",
     "50 56 9:00 50 ± 2 62 %",
   ]);
 });

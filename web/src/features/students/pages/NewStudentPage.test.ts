@@ -88,3 +88,15 @@ test("without a club the bag is next; a loft that is refused is said beside the 
   expect(second.text()).toContain("outside 30 to 70");
   expect(second.page.get<HTMLInputElement>("#name").element.value).toBe("Pell");
 });
+
+test("a name that is there already is asked about once, and nothing typed is lost", async () => {
+  answer = problem(409, "confirm", "There is already a student named Elin Marsh. Add a second one?", "name");
+  const { page: p, press, text, writes } = await page();
+  await p.get("#name").setValue("Elin Marsh");
+  await p.get("form").trigger("submit");
+  await settled();
+  expect(text()).toContain("There is already a student named Elin Marsh.");
+  answer = { id: "s" };
+  await press("Add a second Elin Marsh");
+  expect(writes().map((one) => (one.body as { namesake: boolean }).namesake)).toEqual([false, true]);
+});

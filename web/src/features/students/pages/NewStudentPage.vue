@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A new student with a bag to begin with, a scale and a school chosen by their pictures. */
 import { useQuery } from "@pinia/colada";
+import { Button } from "ant-design-vue";
 import { ref, useTemplateRef } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
@@ -41,15 +42,21 @@ const SCHOOLS: { id: Schemas["School"]; title: string; hint: string }[] = [
   { id: "ball-back", title: "Ball back", hint: "ball back, handle forward" },
 ];
 
-async function add(draft: StudentDraft): Promise<void> {
+/** Somebody has this name already: what was to be added, until the coach says whether it is meant. */
+const doubled = ref<StudentDraft | null>(null);
+async function add(draft: StudentDraft, namesake = false): Promise<void> {
+  doubled.value = null;
   let id = "";
   // An empty loft is sent as 0, which the server refuses with its own sentence.
   const clubs = beginning.clubs.map(({ label, loft_deg }) => ({ label, loft_deg: loft_deg ?? 0 }));
   const done = await save(async () => {
-    const body = { ...draft, school: beginning.school, clubs };
+    const body = { ...draft, school: beginning.school, clubs, namesake };
     id = (await dataOf(api.POST("/api/students", { body }))).id;
   });
-  if (!done) return;
+  if (!done) {
+    if (state.code === "confirm") doubled.value = draft;
+    return;
+  }
   form.value?.clear();
   settle(blank());
   await forget(id);
@@ -78,9 +85,10 @@ async function add(draft: StudentDraft): Promise<void> {
           :saved="false"
           :about="about"
           action="Add"
-          @save="add"
+          @save="(draft) => add(draft)"
           @new-scale="editing = true"
         />
+        <Button v-if="doubled" @click="add(doubled, true)">Add a second {{ doubled.name }}</Button>
       </div>
       <div class="sheet">
         <BagChoice
