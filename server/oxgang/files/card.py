@@ -167,7 +167,7 @@ def _rung(
 ) -> None:
     start, right = columns
     line, last = ends
-    cell, grey = line.cell, 0.0 if line.reached else LIGHT
+    cell, grey = line.cell, LIGHT if _nothing(line) else 0.0
     at, full = _distance(line.yardage, card), size
     if last is not line:
         at = f"{at}-{_distance(last.yardage, card)}"
@@ -181,9 +181,11 @@ def _rung(
         sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
-        text = f"{cell.name} {_added(line, card)}" if line.adds else "none"
-        small = size_for(text, size * 0.6, room, SMALLEST, ITALIC)
-        sheet.text(start, base, text, ITALIC, small, room=room, grey=LIGHT)
+        if line.adds:
+            text = f"{cell.name} {_added(line, card)}"
+            sheet.text(start, base, text, REGULAR, size_for(text, size * 0.86, room, SMALLEST), room=room)
+        else:
+            sheet.text(start, base, "none", ITALIC, size * 0.6, room=room, grey=LIGHT)
         return
     if same:
         sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)

@@ -197,7 +197,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     const more = add === null ? "" : ` ${added(add)}`;
     const named = near || add !== null;
     name.textContent = named ? `${shot?.name ?? ""}${more}` : "none";
-    name.className = near ? (shot?.measured ? "" : "est") : "far";
+    name.className = named ? (shot?.measured ? "" : "est") : "far";
     row.insertCell().textContent = named && shot ? whole(shot.carry) : "";
     row.addEventListener("click", () => move(at));
   }

@@ -39,7 +39,7 @@ section {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(16rem, 100%), 1fr));
   gap: 1rem;
-  margin-bottom: 1rem;
+  margin: 0.6rem 0 1rem;
   border-left: 4px solid var(--clay);
 }
 button {

@@ -221,6 +221,7 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 0.5rem;
 }
 .acts kbd {

@@ -61,7 +61,7 @@ function shotOf(place: number | null) {
           <td class="right quiet">{{ percent(rung.chance) }}</td>
         </template>
         <template v-else>
-          <td v-if="rung.near && rung.adds" colspan="3" class="clay">
+          <td v-if="rung.near && rung.adds" colspan="3">
             {{ shotWords(texts, rung.near) }} {{ added(rung) }} {{ units.unit }} (nearest,
             {{ units.show(rung.near.carry_yd) }})
           </td>
