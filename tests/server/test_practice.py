@@ -79,7 +79,19 @@ def test_a_round_is_held_against_par_and_its_balls_go_into_review(api: Api, play
     assert waiting.count() == 20
     assert not waiting.filter(reported=True).exists()
     assert waiting.first().extra["called_yd"]  # type: ignore[union-attr]
-    assert sentence_of(last(api, playing)).startswith("Recorded 20 balls")
+    entries = api("GET", f"/students/{playing.pk}/history").data["entries"]
+    assert [sentence_of(one)[:17] for one in entries[:2]] == ["Practised Open fi", "Recorded 20 balls"]
+
+
+def test_a_round_that_is_taken_back_takes_its_balls_along(api: Api, playing: Student) -> None:
+    before = playing.balls.filter(withdrawn_at=None).count()
+    answer = put(api, playing, round_in(called(api, playing, trial="open field", seed=7))).data
+    assert answer["balls"] == 20
+    entry = last(api, playing)
+    assert entry["did"]["code"] == "log-practised"
+    for balls in (0, 20, 0):
+        assert undo(api, last(api, playing)).status_code == 200
+        assert playing.balls.filter(withdrawn_at=None).count() == before + balls
 
 
 def test_a_round_that_is_sent_twice_or_by_two_phones_is_kept_once(api: Api, playing: Student) -> None:

@@ -2,7 +2,8 @@ import "fake-indexeddb/auto";
 import { afterEach, expect, test, vi } from "vitest";
 import { nextTick } from "vue";
 import * as outbox from "@/shared/outbox/outbox";
-import { show } from "@/testing/page";
+import { useAccount } from "@/features/account";
+import { settled, show } from "@/testing/page";
 import OutboxBanner from "./OutboxBanner.vue";
 
 const { outboxState } = outbox;
@@ -34,7 +35,7 @@ test("nothing waits: nothing is said", async () => {
 test("what waits, why, and for whom", async () => {
   const banner = await shown();
   Object.assign(outboxState, { waiting: 1, trouble: "No connection to the server." });
-  outboxState.others = [{ coach: "Tobin", balls: 3 }];
+  outboxState.others = [{ owner: 2, coach: "Tobin", academy: 1, balls: 3 }];
   await nextTick();
   expect(banner.text()).toMatch(/1 ball waits to be sent\s*No connection to the server\./);
   expect(banner.text()).toMatch(/3 balls of Tobin\s+wait in this browser until Tobin signs in/);
@@ -72,4 +73,23 @@ test("a ball of another day is asked about, with both answers", async () => {
     ["a", { moment: "arrival" }],
     ["a", { moment: "as said" }],
   ]);
+});
+
+test("a head coach sends or deletes what waits for somebody who has left", async () => {
+  const [take, give] = [vi.spyOn(outbox, "takeOver"), vi.spyOn(outbox, "giveUp")];
+  take.mockResolvedValue();
+  give.mockResolvedValue();
+  const tobin = { owner: 2, coach: "Tobin", academy: 1, balls: 3 };
+  const people = { people: [{ id: 2, name: "Tobin", left_at: "2026-05-30T10:00:00Z" }], links: [] };
+  const { press, text } = await show(OutboxBanner, {}, { "GET /api/people": people });
+  useAccount().coach = { id: 1, name: "Ilse", role: "head" } as never;
+  outboxState.others = [tobin];
+  await settled();
+  expect(text()).toContain("3 balls of Tobin, who has left, are not sent yet.");
+  await press("Send as yours");
+  expect(take).toHaveBeenCalledWith(tobin);
+  await press("Delete…");
+  expect(give).not.toHaveBeenCalled();
+  await press("Delete 3 balls for good");
+  expect(give).toHaveBeenCalledWith(tobin);
 });

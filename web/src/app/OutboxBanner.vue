@@ -1,12 +1,27 @@
 <script setup lang="ts">
 /** What waits to be sent, on every view: why, whose it is, and what can be done about it. */
 import { refDebounced } from "@vueuse/core";
-import { computed } from "vue";
-import { drop, outboxState, tryAgain, type Op } from "@/shared/outbox/outbox";
+import { useQuery } from "@pinia/colada";
+import { computed, ref } from "vue";
+import { useLeads } from "@/features/account";
+import { api, dataOf } from "@/shared/api/client";
+import { keys } from "@/shared/api/keys";
+import { drop, giveUp, outboxState, takeOver, tryAgain, type Op } from "@/shared/outbox/outbox";
 import { useUnits } from "@/shared/units/units";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const units = useUnits();
+const leads = useLeads();
+/** What waits for somebody who has left would wait for ever: a head coach sends it or gives it up. */
+const people = useQuery({
+  key: keys.people,
+  query: () => dataOf(api.GET("/api/people")),
+  enabled: () => leads.value && outboxState.others.length > 0,
+});
+const gone = computed(
+  () => new Set((people.data.value?.people ?? []).filter((one) => one.left_at).map((one) => one.id)),
+);
+const asked = ref<number | null>(null);
 const refused = computed(() => {
   const mine = outboxState.ops.filter((op) => op.owner === outboxState.owner?.coach && op.refused);
   return [...new Map(mine.map((op) => [op.uid, op])).values()];
@@ -39,10 +54,22 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
       <b> {{ many(outboxState.waiting) }} {{ outboxState.waiting === 1 ? "waits" : "wait" }} to be sent</b>
       {{ outboxState.trouble }}
     </p>
-    <p v-for="other in outboxState.others" :key="other.coach" class="line" role="status">
-      <b>{{ many(other.balls) }}</b> of {{ other.coach }} {{ other.balls === 1 ? "waits" : "wait" }} in this
-      browser until {{ other.coach }} signs in here.
-    </p>
+    <div v-for="other in outboxState.others" :key="other.owner" class="line" role="status">
+      <span v-if="gone.has(other.owner)">
+        <b>{{ many(other.balls) }}</b> of {{ other.coach }}, who has left,
+        {{ other.balls === 1 ? "is" : "are" }}
+        not sent yet.
+      </span>
+      <span v-else>
+        <b>{{ many(other.balls) }}</b> of {{ other.coach }} {{ other.balls === 1 ? "waits" : "wait" }} in this
+        browser until {{ other.coach }} signs in here.
+      </span>
+      <template v-if="gone.has(other.owner)">
+        <button type="button" @click="takeOver(other)">Send as yours</button>
+        <button v-if="asked !== other.owner" type="button" @click="asked = other.owner">Delete…</button>
+        <button v-else type="button" @click="giveUp(other)">Delete {{ many(other.balls) }} for good</button>
+      </template>
+    </div>
     <div v-for="op in refused" :key="op.id" class="line refused">
       <Sentence :text="`${what(op)}: ${op.refused}`" />
       <template v-if="asksForTheDay(op)">
@@ -72,7 +99,7 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
 .fragile {
   background: var(--clay-soft);
 }
-.refused button {
+.line button {
   min-height: 44px;
   padding: 0 0.8rem;
   border: 1px solid var(--line-strong);

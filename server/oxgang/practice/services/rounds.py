@@ -12,7 +12,7 @@ from django.db import transaction
 from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, created, fields_of, record_entry
+from oxgang.academy.services.log import BORN, Changed, changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
@@ -23,6 +23,7 @@ from oxgang.core.words.shots import BallType, CellKey, Lie, Shot
 from oxgang.practice.as_data import call_of, key_of, round_balls
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors.player import matrix_now, par_for
+from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.services.balls import local_day, record_balls
 
 # A phone's clock may be so far ahead, and a round so old when it comes in.
@@ -134,10 +135,11 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         by=by,
     )
     did = AuditAction.PRACTICE_REPORTED if by is None else AuditAction.PRACTISED
-    record_entry(student, did, _values_of(made), by=by, now=now, changes=[created(made, "withdrawn_at")])
     balls, left = _balls(student, hit, calls, ended)
     if balls:
         record_balls(student, balls, by=by, now=now, reported=by is None)
+    changes = [created(made, "withdrawn_at"), *_born(student, hit, [shot.id for shot, _ in balls])]
+    record_entry(student, did, _values_of(made), by=by, now=now, changes=changes)
     return SavedRound(made, len(balls), left)
 
 
@@ -151,6 +153,15 @@ def _results(calls: Sequence[Call], given: Sequence[Mapping[str, Any]]) -> dict[
             raise InputError(f"Call {place + 1} has two results.", field="results")
         results[place] = checked_result(calls[place], round_balls(result["balls"]))
     return results
+
+
+def _born(student: Student, hit: Hit, made: Sequence[str]) -> list[Changed]:
+    """The balls of a round came with it, those that were sent one by one as well: they go with it."""
+    sent = [ball.get("uid") for result in hit.results for ball in result["balls"]]
+    uids = [*made, *(uid for uid in sent if uid)]
+    rows = Ball.objects.filter(student=student, uid__in=uids, withdrawn_at=None)
+    ids = list(rows.values_list("pk", flat=True))
+    return [Changed(Ball, ids, {"withdrawn_at": BORN}, {"withdrawn_at": None})] if ids else []
 
 
 def _balls(

@@ -4,11 +4,13 @@ import {
   drop,
   enqueue,
   flushOutbox,
+  giveUp,
   onAcknowledged,
   outboxState,
   startOutbox,
   stopOutbox,
   store,
+  takeOver,
   tryAgain,
   type Wanted,
 } from "./outbox";
@@ -220,13 +222,39 @@ describe("two coaches at one tablet", () => {
     await enqueue(record("tobs"));
     await vi.waitFor(() => expect(uids()).toEqual(["tobs"]));
     expect(outboxState.waiting).toBe(0);
-    expect(outboxState.others).toEqual([{ coach: "Ilse", balls: 1 }]);
+    expect(outboxState.others).toEqual([
+      { owner: ilse.coach, coach: "Ilse", academy: ilse.academy, balls: 1 },
+    ]);
     await drop("ilse"); // not his to drop
     expect(await store.ops.count()).toBe(1);
     stopOutbox();
     void startOutbox(ilse);
     await vi.advanceTimersByTimeAsync(10);
     await vi.waitFor(() => expect(uids()).toEqual(["tobs", "ilse"]));
+  });
+
+  test("what waits for somebody who has left is sent by a head coach, or given up", async () => {
+    answer = dead;
+    await enqueue(record("ilse"));
+    await enqueue(record("more"));
+    stopOutbox();
+    answer = ({ uid }) => ball(uid);
+    void startOutbox(tobin);
+    await vi.advanceTimersByTimeAsync(10);
+    const [theirs] = outboxState.others;
+    await takeOver({ ...theirs!, academy: 99 }); // of another academy: nothing happens
+    expect(outboxState.others).toHaveLength(1);
+    void takeOver(theirs!);
+    await vi.advanceTimersByTimeAsync(10);
+    await vi.waitFor(() => expect(uids()).toEqual(["ilse", "more"]));
+    expect([await store.ops.count(), outboxState.others]).toEqual([0, []]);
+    answer = dead;
+    await enqueue(record("last"));
+    stopOutbox();
+    void startOutbox(ilse);
+    await vi.advanceTimersByTimeAsync(10);
+    await giveUp(outboxState.others[0]!);
+    expect([await store.ops.count(), outboxState.others]).toEqual([0, []]);
   });
 
   test("what an earlier Oxgang kept belongs to the first who signs in", async () => {

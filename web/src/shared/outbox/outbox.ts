@@ -20,14 +20,20 @@ export interface Owner {
 /** What a view asks for: the write, and to which ball of which student. */
 export type Wanted = OpKind & { studentId: string; uid: string };
 
+export interface Others {
+  owner: number;
+  coach: string;
+  academy: number;
+  balls: number;
+}
 interface State {
   /** All unacknowledged writes of this browser, oldest first, whoever made them. */
   ops: Op[];
   owner: Owner | null;
   /** How many balls of the coach who is signed in wait to be sent. */
   waiting: number;
-  /** Balls of other coaches, which wait for them. */
-  others: { coach: string; balls: number }[];
+  /** Balls of other coaches of this browser, which wait for them. */
+  others: Others[];
   /** Why nothing gets through just now. */
   trouble: string;
   /** This browser keeps nothing: what waits is gone when the page is. */
@@ -90,10 +96,12 @@ function count(): void {
   const { ops } = outboxState;
   const stuck = new Set(ops.filter((op) => op.refused).map((op) => op.uid));
   outboxState.waiting = balls(ops.filter((op) => isMine(op) && !stuck.has(op.uid)));
-  const names = [...new Set(ops.filter((op) => !isMine(op)).map((op) => op.coach))];
-  outboxState.others = names.map((coach) => ({
+  const theirs = new Map(ops.filter((op) => !isMine(op)).map((op) => [op.owner, op]));
+  outboxState.others = [...theirs.values()].map(({ owner, coach, academy }) => ({
+    owner,
     coach,
-    balls: balls(ops.filter((op) => !isMine(op) && op.coach === coach)),
+    academy,
+    balls: balls(ops.filter((op) => op.owner === owner)),
   }));
 }
 
@@ -135,6 +143,34 @@ export async function startOutbox(owner: Owner): Promise<void> {
   await refresh();
   count();
   await flushOutbox();
+}
+
+/** What waits for somebody who has left the academy is sent in one's own name: a head coach's to do. */
+export async function takeOver(from: Others): Promise<void> {
+  const { owner: me } = outboxState;
+  if (!me || from.academy !== me.academy) return;
+  const mine = (op: Op): Op => ({ ...op, owner: me.coach, coach: me.name });
+  const theirs = (op: Op) => op.owner === from.owner && op.academy === me.academy;
+  await store.ops.modify((op) => (theirs(op) ? mine(op) : null)).catch(() => undefined);
+  outboxState.ops.forEach((op, i) => theirs(op) && outboxState.ops.splice(i, 1, mine(op)));
+  tabs?.postMessage("changed");
+  await refresh();
+  count();
+  await flushOutbox();
+}
+
+/** What waits for somebody who has left is given up. */
+export async function giveUp(from: Others): Promise<void> {
+  for (const op of outboxState.ops.filter((one) => one.owner === from.owner))
+    if (op.seq !== undefined) await store.ops.delete(op.seq).catch(() => undefined);
+  outboxState.ops.splice(
+    0,
+    outboxState.ops.length,
+    ...outboxState.ops.filter((op) => op.owner !== from.owner),
+  );
+  tabs?.postMessage("changed");
+  await refresh();
+  count();
 }
 
 /** Nobody is signed in any more: everything waits. */
