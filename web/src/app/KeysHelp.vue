@@ -11,6 +11,8 @@ async function show(): Promise<void> {
 }
 useKeys("Anywhere", [
   key("?", "show these keys", "?", () => void show()),
+  { shown: "Esc", does: "leave a text field" },
+  { shown: "Ctrl Enter", does: "save from a text field" },
   { shown: "Tab, Enter", does: "move between and press what has no key of its own" },
 ]);
 </script>

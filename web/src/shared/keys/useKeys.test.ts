@@ -1,6 +1,6 @@
 import { mount } from "@vue/test-utils";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { defineComponent } from "vue";
+import { defineComponent, nextTick } from "vue";
 import { changing, holdKeys, key, keyGroups, releaseKeys, useKeys, type KeyBinding } from "./useKeys";
 
 const viewOf = (title: string, bindings: KeyBinding[]) =>
@@ -35,6 +35,30 @@ describe("keys of a view", () => {
     press("u");
     expect(act).toHaveBeenCalledTimes(1);
     expect(keyGroups.map((group) => group.title)).not.toContain("Range");
+  });
+  it("in a field Escape leaves it, and Ctrl with Enter saves what the view's Enter saves", async () => {
+    const save = vi.fn();
+    view("Lesson", "Enter", save);
+    const field = document.querySelector<HTMLInputElement>("#plain")!;
+    field.focus();
+    expect(press("Escape", field).defaultPrevented).toBe(true);
+    expect(document.activeElement).not.toBe(field);
+    field.focus();
+    press("Enter", field);
+    expect(save).not.toHaveBeenCalled();
+    press("Enter", field, { ctrlKey: true });
+    await nextTick();
+    expect(save).toHaveBeenCalledTimes(1);
+    // A form saves itself; a field that has these keys for itself keeps them.
+    document.body.innerHTML = "<form><textarea id=note></textarea></form><input id=shared data-keys>";
+    const submitted = vi.fn((event: Event) => event.preventDefault());
+    document.querySelector("form")!.addEventListener("submit", submitted);
+    press("Enter", document.querySelector("#note")!, { metaKey: true });
+    expect([submitted.mock.calls.length, save.mock.calls.length]).toEqual([1, 1]);
+    const shared = document.querySelector<HTMLInputElement>("#shared")!;
+    shared.focus();
+    press("Escape", shared);
+    expect(document.activeElement).toBe(shared);
   });
   it("go to the newest view that has them", () => {
     const [below, above] = [vi.fn(), vi.fn()];

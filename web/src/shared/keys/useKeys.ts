@@ -52,8 +52,37 @@ function pressesSomething(event: KeyboardEvent): boolean {
   return (event.key === "Enter" || event.key === " ") && inside(event, PRESSABLE);
 }
 
+/** Fields that have these keys for themselves, and what lies over the page. */
+const OWN_KEYS = "[role=dialog], [role=listbox], dialog, .ant-select, [data-keys]";
+
+/** In a field Escape leaves it, and Ctrl with Enter saves: its form, or what the view's Enter does. */
+function leavesField(event: KeyboardEvent): boolean {
+  const field = event.target;
+  if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) return false;
+  if (field.closest(OWN_KEYS) || event.altKey) return false;
+  const control = event.ctrlKey || event.metaKey;
+  if (event.key === "Escape" && !control) {
+    field.blur();
+    return true;
+  }
+  if (event.key !== "Enter" || !control) return false;
+  // What was typed is taken before it is saved.
+  field.blur();
+  if (field.form) field.form.requestSubmit();
+  else {
+    const enter = keyGroups.flatMap(({ bindings }) => bindings).find(({ name }) => name === "Enter");
+    void nextTick(() => enter?.on?.(new KeyboardEvent("keydown", { key: "Enter" })));
+  }
+  return true;
+}
+
 function dispatch(event: KeyboardEvent): void {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.defaultPrevented) return;
+  if (leavesField(event)) {
+    event.preventDefault();
+    return;
+  }
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
   if (isTyping(event)) return;
   if (held) {
     event.preventDefault();
