@@ -1,8 +1,8 @@
 """The pick: one shot for a situation, with its reasons and what it costs against the others.
 
-Strokes decide. Where two shots differ by less than is known of them, either will do: then the
-student's goal, the rules of thumb and the smoother swing decide, in this order. A swing beyond the
-student's control is never picked over another that costs no more than a tenth of a stroke extra.
+Strokes decide. Where two shots differ by no more than either is uncertain by, the student's goal
+decides; where they differ by what nobody notices, the rules of thumb and then the smoother swing. A swing
+beyond the student's control is never picked over another that costs no more than a tenth of a stroke extra.
 """
 
 from __future__ import annotations
@@ -10,7 +10,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from math import hypot
 from typing import Final
 
 from oxgang.core.carry.cells import ENOUGH_BALLS
@@ -27,10 +26,10 @@ from oxgang.core.words.messages import Message, Value
 from oxgang.core.words.shots import Spin, Trajectory
 from oxgang.core.words.swing import Limit
 
-# Strokes: what nobody notices, more than which two shots are not alike, and what a hard swing must
-# save at least.
+# Strokes: what nobody notices, more than which two shots are not alike however little is known of
+# them, and what a hard swing must save at least. Judgement.
 LEAST_TIE: Final = 0.02
-MOST_TIE: Final = 0.10
+MOST_TIE: Final = 0.05
 HARD_TIE: Final = 0.10
 # Of shots that cost alike one is dropped that is so much further from the goal (share of balls).
 GOAL_APART: Final = 0.05
@@ -190,8 +189,8 @@ def decide(
 
 
 def tie_of(a: Outcome, b: Outcome) -> float:
-    """How many strokes two shots may differ by and be alike."""
-    return min(MOST_TIE, max(LEAST_TIE, hypot(a.unsure, b.unsure)))
+    """How many strokes two shots may differ by and be alike: no more than either is uncertain by."""
+    return min(MOST_TIE, max(LEAST_TIE, min(a.unsure, b.unsure)))
 
 
 def _chosen(
@@ -225,12 +224,22 @@ def _chosen(
         return first, why, None
     off = [_off_goal(outcomes[i], goal) for i in tied]
     near = [i for i, far in zip(tied, off, strict=True) if far <= min(off) + GOAL_APART]
-    asked = [i for i in near if shots[i].shot.key.trajectory is verdict.wants] or near
+    # The cheapest, or, where the goal speaks against it, the cheapest of those that meet the goal.
+    # A rule or a smoother swing decides only between shots whose difference nobody notices.
+    least = outcomes[near[0]].cost
+    alike = [i for i in near if outcomes[i].cost <= least + LEAST_TIE]
+    asked = [i for i in alike if shots[i].shot.key.trajectory is verdict.wants] or alike
     best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
     if best != first:
-        why = PickReason.SMOOTHER if first in asked else PickReason.RULE if first in near else PickReason.GOAL
-    either = min((i for i in tied if i != best), key=lambda i: outcomes[i].cost)
-    return best, why, either
+        why = (
+            PickReason.GOAL
+            if first not in near
+            else PickReason.SMOOTHER
+            if first in asked
+            else PickReason.RULE
+        )
+    others = [i for i in tied if i != best and abs(outcomes[i].cost - outcomes[best].cost) <= MOST_TIE]
+    return best, why, min(others, key=lambda i: outcomes[i].cost, default=None)
 
 
 def _off_goal(outcome: Outcome, goal: Goal) -> float:
