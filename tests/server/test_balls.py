@@ -166,7 +166,7 @@ def test_a_windy_ball_is_brought_home_and_an_old_club_still_tells_of_the_swing(
     assert behind["steps"][0]["reason"] == "own"
     assert behind["steps"][0]["stands_yd"] == pytest.approx(balls[0]["standard_yd"], abs=0.1)
     assert [d["balls"] for d in behind["history"]] == [5]
-    assert behind["recipe"]["lean_deg"] > 0
+    assert behind["set_up"]["values"]["handle"] == "level"
     before = api("GET", f"/students/{student.pk}/matrix").data["cells"]
     api("PATCH", f"/clubs/{wedge.pk}", {"used_until": "2026-05-30"})
     after = api("GET", f"/students/{student.pk}/matrix").data["cells"]

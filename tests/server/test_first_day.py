@@ -109,7 +109,7 @@ def test_a_new_student_has_bag_and_school_or_is_not_there_at_all(api: Api, coach
     assert [club["label"] for club in made.data["clubs"]] == [club["label"] for club in bag]
     assert Student.objects.get().school == "ball-back"
     twice = {**new, "name": "Other", "clubs": [*bag, bag[0]]}
-    for bad in ({**new, "clubs": [{"label": "X", "loft_deg": 12}]}, twice):
+    for bad in ({**new, "name": "Third", "clubs": [{"label": "X", "loft_deg": 12}]}, twice):
         assert api("POST", "/students", bad).status_code == 422
     assert Student.objects.count() == 1
 

@@ -16,7 +16,7 @@ from django.db.models import Q
 
 from oxgang.academy.erasures import remember_erasure
 from oxgang.academy.models import Academy, AuditAction, Coach, Entry, Erased, Student
-from oxgang.academy.selectors.people import rows_of
+from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.core.errors import InputError
 from oxgang.practice.models import Picture
@@ -82,7 +82,7 @@ def _forget_in_words(academy: Academy, pk: UUID, name: str) -> None:
     for entry in Entry.objects.filter(academy=academy, changes__icontains=str(pk)):
         entry.changes = []
         entry.save(update_fields=["changes"])
-    if Student.objects.filter(academy=academy, name__iexact=name).exists():
+    if students_at(academy).filter(name__iexact=name).exists():
         return  # a namesake's history keeps the name
     for entry in Entry.objects.filter(academy=academy, student=None):
         value = _without(entry.values, name)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A launch monitor that plays for this student: which one, what it plays, and balls nobody has. */
+import { computed } from "vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import type { BallIn } from "@/shared/outbox/outbox";
 import { useStudentContext } from "@/shared/student/context";
@@ -16,13 +17,17 @@ const props = defineProps<{
   studentId: string;
 }>();
 const { units } = useStudentContext();
-defineEmits<{
+const emit = defineEmits<{
   choose: [device: number | null];
   straight: [straight: boolean];
   here: [];
   take: [ball: SentBall, answer: Partial<BallIn>];
   discard: [ball: SentBall];
 }>();
+
+/** Balls that ask nothing: they can be taken at once. */
+const plain = computed(() => props.waiting.filter((ball) => !ball.late && !ball.question));
+const takeAll = () => plain.value.forEach((ball) => emit("take", ball, { confirmed: false }));
 
 function say(ball: SentBall): string {
   const { carry_yd, total_yd, launch_deg, spin_rpm } = ball.measured;
@@ -76,6 +81,9 @@ const chosen = (event: Event) => {
     <p v-else-if="mine && mine.straight && !error" class="quiet">
       Listening. Each ball goes to the cell named above as it lands, whichever view is open.
     </p>
+    <button v-if="plain.length > 1" type="button" class="all" @click="takeAll">
+      Assign all {{ plain.length }} to this shot
+    </button>
     <ul v-if="waiting.length" aria-label="Balls that wait">
       <li v-for="ball in waiting" :key="ball.id">
         <span class="num">{{ say(ball) }}{{ ball.undone ? ", undone before" : "" }}</span>
