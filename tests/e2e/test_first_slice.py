@@ -86,7 +86,7 @@ def test_an_odd_loft_gets_its_sentence_and_nothing_is_lost(signed_in: Page, pres
 
 def test_five_balls_with_one_hand_a_fat_one_and_a_slip(signed_in: Page, press: Press) -> None:
     page = signed_in
-    with_bag(page, press, "Ansel Quill")
+    with_bag(page, press, "Bo Tarn")
     to_the_range(page, press)
     press(FIVE)
     expect(page.locator("ol.balls li")).to_have_count(5)
@@ -112,7 +112,7 @@ def test_what_was_hit_is_reviewed_answers_and_goes_out_as_files(
     signed_in: Page, press: Press, tmp_path: Path
 ) -> None:
     page = signed_in
-    with_bag(page, press, "Ansel Quill")
+    with_bag(page, press, "Cora Finch")
     to_the_range(page, press)
     press(FIVE)
     expect(page.locator("ol.balls li")).to_have_count(5)

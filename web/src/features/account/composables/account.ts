@@ -48,18 +48,19 @@ export const useAccount = defineStore("account", () => {
         return;
       }
     }
-    storageBelongsTo(now);
-    coach.value = now;
-    demo.value = account.demo;
-    chosenUnits.value = { own: now?.units ?? "", usual: now?.academy.units ?? "yd" };
     const erased = account.erased ?? [];
     erased.forEach(forgetDraftsOfStudent);
     await forgetReadsOf(erased);
+    storageBelongsTo(now);
+    // From here on views ask: nothing may come between the coach and whose page this is.
+    pageBelongsTo(now?.id ?? null);
+    coach.value = now;
+    demo.value = account.demo;
+    chosenUnits.value = { own: now?.units ?? "", usual: now?.academy.units ?? "yd" };
     known.value = true;
     expired.value = false;
     error.value = "";
     remember(account);
-    pageBelongsTo(now?.id ?? null);
     if (now) {
       notice.value = "";
       signedIn();
