@@ -12,7 +12,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.flight.checks import problem_with, question_about
 from oxgang.core.ground.gaps import checked_tolerance
 from oxgang.core.pick.situation import Situation, checked
-from oxgang.core.units import SETS, STORED, UNITS, in_units, quantity, units_of
+from oxgang.core.units import SETS, STORED, UNITS, in_units, quantity, shown, units_of, whole, whole_run
 from oxgang.core.words.measurements import MEASUREMENTS
 from oxgang.core.words.shots import CellKey, Shot
 from oxgang.texts.messages import texts
@@ -91,3 +91,27 @@ def test_no_message_names_the_other_system() -> None:
         for example in SAID:
             said = texts(name).format(example["code"], example["values"])
             assert not other.search(said), (name, said)
+
+
+# What `Number.prototype.toFixed` gives (ECMA-262, 21.1.3.3: of two as near the larger, of the exact
+# binary value), and never "-0".
+ROUNDED = [
+    (66.5, 0, "67"),
+    (67.5, 0, "68"),
+    (-2.5, 0, "-3"),
+    (-0.4, 0, "0"),
+    (1.005, 2, "1.00"),
+    (0.05, 1, "0.1"),
+]
+
+
+@pytest.mark.parametrize(("value", "digits", "text"), ROUNDED)
+def test_what_is_shown_is_rounded_as_the_page_rounds(value: float, digits: int, text: str) -> None:
+    """Paper said 66 where the phone said 67."""
+    assert shown(value, digits) == text
+
+
+@pytest.mark.parametrize(("carry", "run"), [(40.4, 5.5), (39.6, 5.6), (28.49, 2.02), (61.0, 0.2)])
+def test_carry_and_run_add_up_as_they_are_shown(carry: float, run: float) -> None:
+    assert whole(carry) + whole_run(carry, run) == whole(carry + run)
+    assert abs(whole_run(carry, run) - run) <= 1
