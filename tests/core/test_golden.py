@@ -192,7 +192,6 @@ def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
 
 def ground(e: Evidence, m: Matrix) -> dict[str, Any]:
     some = [c for c in m.cells if c.balls]
-    wide = {c.key for c in some if c.half_yd > 2.5}
     gap = Stretch(66, 74)
     shots = candidates_of(m.every, LOFTS, ARMS)
     limit = controlled(CLOCK)
@@ -208,7 +207,7 @@ def ground(e: Evidence, m: Matrix) -> dict[str, Any]:
         "best": best_at(m.cells, (35, 50, 71.5, 99)),
         "miss": [expected_miss_yd(c, 55) for c in some[:6]],
         "ground": ground_of(m.cells, **GROUND),
-        "small": small_ground(some, wide, **GROUND),
+        "small": small_ground(some, **GROUND),
         "fills": {
             f"{stage} {later}": fills_for(
                 gap,
@@ -304,7 +303,10 @@ def keeping(e: Evidence, m: Matrix) -> dict[str, Any]:
         ],
         "too few": verdict_on(e, new[:7], strike_counts([], [])),
         "history": history_of(e.hits, CellKey("56", "9:00"), events),
-        "looks": [ground_on_day(d, e.on(d, CLUBS).matrix().cells, **GROUND) for d in days[::3]],
+        "looks": [
+            ground_on_day(d, [c for c in e.on(d, CLUBS).matrix().cells if c.measured], **GROUND)
+            for d in days[::3]
+        ],
         "days": [days_to_show(days[: n * 3], *span) for n in (0, 1, 2)],
         "stretches": stretches_of(e.hits, launches, *span),
         "turn": halves_,

@@ -46,11 +46,11 @@ LINE: Final = 18.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Report:
-    """What the page says. `looks` holds a day, the share of ground covered, and of doubtful cells.
+    """What the page says. `looks` holds a day, the share of ground covered, and of doubtful numbers.
 
-    `cells` is the matrix at the end; shares are of 1; yards throughout. `practise` and `coming` are
-    lines as they are printed: the homework and the next sessions. `turns` are the events of the
-    period with before and after.
+    `cells` is the matrix at the end, `played` what of it the student plays; shares are of 1; yards
+    throughout. `practise` and `coming` are lines as they are printed: the homework and the next
+    sessions. `turns` are the events of the period with before and after.
     """
 
     student: str
@@ -66,6 +66,7 @@ class Report:
     looks: Sequence[tuple[date, float, float | None]]
     turns: Sequence[tuple[Happened, Turn | None]]
     cells: Sequence[Cell]
+    played: Sequence[Cell]
     from_yd: int
     to_yd: int
     practise: Sequence[str] = ()
@@ -182,10 +183,9 @@ def _turns(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
 
 def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
-    """The ground as a strip: measured shots as ticks, what they cover filled, fallow empty."""
+    """The ground as a strip: the shots played as ticks, what they cover filled, the rest empty."""
     lo, hi = report.from_yd, report.to_yd
-    measured = [c for c in report.cells if c.basis is Basis.MEASURED]
-    held = covered_yardages(measured, from_yd=lo, to_yd=hi, tolerance_yd=report.tolerance_yd)
+    held = covered_yardages(report.played, from_yd=lo, to_yd=hi, tolerance_yd=report.tolerance_yd)
     step = width / (hi - lo + 1)
 
     def at(yards: float) -> float:
@@ -193,7 +193,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 11)
-    canvas.drawString(MARGIN, top - 10, "The ground: where a measured shot lands")
+    canvas.drawString(MARGIN, top - 10, "The ground: where a shot played lands")
     low = top - 18 - STRIP
     canvas.setFillColor(FIELD)
     for span in stretches(held):
@@ -203,7 +203,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
     canvas.setLineWidth(0.5)
     canvas.rect(MARGIN, low, width, STRIP, stroke=1, fill=0)
     canvas.setLineWidth(1.2)
-    for cell in measured:
+    for cell in report.played:
         if lo <= cell.carry_yd <= hi:
             canvas.line(at(cell.carry_yd), low - 2, at(cell.carry_yd), low + STRIP + 2)
     canvas.setFillColor(QUIET)

@@ -378,7 +378,7 @@ function ground({ from, to, strips, covered }: Progress, unit: string): HTMLElem
   const picture = document.createElementNS(SVG, "svg");
   picture.setAttribute("viewBox", `0 0 ${WIDE} 34`);
   picture.setAttribute("role", "img");
-  const reached = covered === null ? "" : `${Math.round(100 * covered)} % ploughed`;
+  const reached = covered === null ? "" : `${Math.round(100 * covered)} % covered`;
   picture.setAttribute("aria-label", `${from} to ${to} ${unit}: ${reached}`);
   const x = (at: number) => ((at - from) / (to - from + 1)) * WIDE;
   for (const { from: lo, to: hi, kind } of strips) {

@@ -155,6 +155,7 @@ def report(
             practise=_homework(student, _texts(student)),
             coming=_coming(student),
             cells=found.now.cells,
+            played=found.played.answering_in(found.now.matrix.every),
             from_yd=student.from_yd,
             to_yd=student.to_yd,
         )

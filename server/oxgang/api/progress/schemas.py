@@ -74,11 +74,10 @@ class LessonTurn(Schema):
 
 
 class LookOut(Schema):
-    """How the ground stood on a day: in shares, and in strips under the measured numbers."""
+    """How the ground stood on a day under the shots played: shares, and strips."""
 
     day: date
     covered: float
-    measured: float
     doubtful: float | None
     numbers: int
     strips: list[StripOut]

@@ -40,7 +40,7 @@ def adjustments_of(
     An adjustment without balls stands off its cell's number by what the model gives the adjustment; a number
     that is held to its own balls takes its adjustments with it.
     """
-    known = {(c.key, c.back_in, c.down_in): c for c in matrix.adjustments}
+    known = {c.name: c for c in matrix.adjustments}
     wanted = [
         (cell, back, down)
         for cell in cells

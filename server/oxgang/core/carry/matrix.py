@@ -72,6 +72,16 @@ class Cell:
         return bool(self.back_in or self.down_in)
 
     @property
+    def name(self) -> tuple[CellKey, float, float]:
+        """Which one shot of a matrix it is: its key and its adjustment."""
+        return self.key, self.back_in, self.down_in
+
+    @property
+    def measured(self) -> bool:
+        """Whether its number is one of balls."""
+        return self.basis is Basis.MEASURED
+
+    @property
     def half_yd(self) -> float:
         """Half of the interval [yd], for "61 ± 2"."""
         return (self.carry_hi_yd - self.carry_lo_yd) / 2
@@ -135,7 +145,7 @@ class Matrix:
             When the matrix has no such cell.
         """
         for i, cell in enumerate(self.every):
-            if (cell.key, cell.back_in, cell.down_in) == (key, back_in, down_in):
+            if cell.name == (key, back_in, down_in):
                 return i
         raise InputError(f"There is no {key} in this matrix.", field="cell")
 

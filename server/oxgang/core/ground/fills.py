@@ -216,7 +216,7 @@ def _adjustments(
             taught=t.taught,
         )
         for t in adjustments_of(matrix, evidence, stock)
-        if (t.cell.key, t.cell.back_in, t.cell.down_in) not in played
+        if t.cell.name not in played
     ]
 
 

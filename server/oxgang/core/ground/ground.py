@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -21,7 +21,6 @@ from oxgang.core.ground.gaps import (
     stretches,
 )
 from oxgang.core.ground.played import Candidate
-from oxgang.core.words.shots import CellKey
 
 # The axis stretches to the tens beyond the student's shots.
 AXIS_STEP_YD: Final = 10
@@ -121,28 +120,18 @@ def played_ground(shots: Sequence[Candidate], answering: Sequence[int], ground: 
     return PlayedGround(ground.yards - sum(s.width for s in left), left, plays)
 
 
-def small_ground(
-    played: Sequence[Cell],
-    wide: Collection[CellKey],
-    *,
-    from_yd: int,
-    to_yd: int,
-    tolerance_yd: float,
-) -> list[Strip]:
-    """The ground of the cells a student plays by, in strips, by how well each yard is held.
+def small_ground(answering: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[Strip]:
+    """The ground under the shots that answer a yardage, in strips, by how well each yard is held.
 
-    Parameters
-    ----------
-    wide
-        The cells that are wider than the tolerance.
+    What only cells wider than the tolerance hold is doubtful.
     """
 
     def held_by(cells: Sequence[Cell]) -> set[int]:
         found = covered_yardages(cells, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
         return set(found)
 
-    sure = held_by([cell for cell in played if cell.key not in wide])
-    some = held_by(played)
+    sure = held_by([cell for cell in answering if cell.half_yd <= tolerance_yd])
+    some = held_by(answering)
     every = range(from_yd, to_yd + 1)
     kinds = {
         Hold.SURE: [y for y in every if y in sure],
@@ -150,6 +139,13 @@ def small_ground(
         Hold.FALLOW: [y for y in every if y not in some],
     }
     return [Strip(s.from_yd, s.to_yd, kind) for kind, yards in kinds.items() for s in stretches(yards)]
+
+
+def covered_share(strips: Sequence[Strip]) -> float:
+    """The share of the ground that is covered: the one figure of it, on every surface."""
+    yards = {kind: sum(s.to_yd - s.from_yd + 1 for s in strips if s.kind is kind) for kind in Hold}
+    every = sum(yards.values())
+    return 1 - yards[Hold.FALLOW] / every if every else 0.0
 
 
 def best_at(cells: Sequence[Carrying], yardages: Sequence[float], *, most: int = 3) -> list[list[int]]:

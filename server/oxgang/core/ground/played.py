@@ -61,6 +61,15 @@ class Numbered(Carrying, Protocol):
     def down_in(self) -> float: ...
 
 
+class Known(Protocol):
+    """A shot of which it is known whether its number is measured, and how sure it is [yd]."""
+
+    @property
+    def measured(self) -> bool: ...
+    @property
+    def half_yd(self) -> float: ...
+
+
 @dataclass(frozen=True, slots=True)
 class Candidate:
     """A shot with its number [yd], and what decides whether it is preferred: loft and arm angle
@@ -140,7 +149,7 @@ def _part(value: float, over: tuple[float, float]) -> float:
     return min(1.0, max(0.0, (value - lo) / (hi - lo)))
 
 
-def let_in(shot: Candidate, estimates_yd: float | None) -> bool:
+def let_in(shot: Known, estimates_yd: float | None) -> bool:
     """Whether a shot's number is one to play by: measured, or estimated within the width that the
     coach lets in (None: no estimate)."""
     return shot.measured or (estimates_yd is not None and shot.half_yd <= estimates_yd)

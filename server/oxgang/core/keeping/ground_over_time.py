@@ -8,8 +8,7 @@ from datetime import date, timedelta
 from typing import Final
 
 from oxgang.core.carry.matrix import Basis, Cell
-from oxgang.core.ground.ground import Strip, ground_of, small_ground
-from oxgang.core.keeping.due import matters
+from oxgang.core.ground.ground import Strip, covered_share, small_ground
 
 # A period is looked back at on so many days.
 LOOKS: Final = 13
@@ -20,43 +19,35 @@ YEAR_DAYS: Final = 365
 
 @dataclass(frozen=True, slots=True)
 class GroundOnDay:
-    """How the ground stood on a day: shares of yards covered, by all and by measured cells.
+    """How the ground stood on a day under the shots that the student plays, as they were measured
+    by then: the share of yards covered, and in strips.
 
-    `doubtful` is the share of the cells the student played by that was wider than the tolerance;
-    None where there was none. `strips` are `measured_strips`.
+    `doubtful` is the share of those shots that was wider than the tolerance; None where there was
+    none. `numbers` counts them.
     """
 
     day: date
     covered: float
-    measured: float
     doubtful: float | None
     numbers: int
     strips: list[Strip]
 
 
 def ground_on_day(
-    day: date, cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
+    day: date, answering: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float
 ) -> GroundOnDay:
-    """How the ground stood under the cells of a day."""
-    played = matters(cells, from_yd=from_yd, to_yd=to_yd)
-    wide = sum(cell.half_yd > tolerance_yd for cell in played)
-    ends = {"from_yd": from_yd, "to_yd": to_yd}
-    ground = ground_of(cells, **ends, tolerance_yd=tolerance_yd)
-    return GroundOnDay(
-        day,
-        ground.covered / ground.yards,
-        ground.covered_measured / ground.yards,
-        wide / len(played) if played else None,
-        len(played),
-        measured_strips(cells, **ends, tolerance_yd=tolerance_yd),
-    )
+    """How the ground stood under the cells of a day that answer a yardage."""
+    strips = small_ground(answering, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+    inside = [cell for cell in answering if from_yd <= cell.carry_yd <= to_yd]
+    wide = sum(cell.half_yd > tolerance_yd for cell in inside)
+    doubtful = wide / len(inside) if inside else None
+    return GroundOnDay(day, covered_share(strips), doubtful, len(inside), strips)
 
 
 def measured_strips(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[Strip]:
-    """The ground under the measured cells, those that are wider than the tolerance apart."""
+    """The ground under all measured cells, whether they are played or not."""
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    loose = {cell.key for cell in measured if cell.half_yd > tolerance_yd}
-    return small_ground(measured, loose, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
+    return small_ground(measured, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
 
 def days_to_show(hit: Sequence[date], from_day: date, to_day: date) -> list[date]:

@@ -78,4 +78,4 @@ def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[Nam
         return {}
     starts = starts_of(flying, chain, altitude)
     runs = runs_of(flying, starts, density=standard_air(altitude).density())
-    return {(cell.key, cell.back_in, cell.down_in): float(runs.run_yd[i]) for i, cell in enumerate(flying)}
+    return {cell.name: float(runs.run_yd[i]) for i, cell in enumerate(flying)}

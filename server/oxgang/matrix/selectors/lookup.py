@@ -139,5 +139,5 @@ def _beside(found: StudentMatrix, played: PlayedNow, yardage: float) -> list[tup
     )
     names = {played.shots[i].name for i in answering}
     return [(cell, 0) for i, cell in near if i not in answering and not cell.adjusted] + [
-        (t.cell, t.taught) for t in adjustments if (t.cell.key, t.cell.back_in, t.cell.down_in) not in names
+        (t.cell, t.taught) for t in adjustments if t.cell.name not in names
     ]

@@ -45,6 +45,11 @@ class PlayedNow:
         """The places of the shots that answer a yardage: played, and measured or let in."""
         return [i for i in self.places(Play.PLAYED) if let_in(self.shots[i], self.estimates_yd)]
 
+    def answering_in(self, every: Sequence[Cell]) -> list[Cell]:
+        """The cells of this or another day's matrix that answer a yardage."""
+        played = {name for name, state in self.states.items() if state is Play.PLAYED}
+        return [c for c in every if c.name in played and let_in(c, self.estimates_yd)]
+
     def cells_of(self, state: Play) -> list[Cell]:
         """The cells of a state."""
         return [self.cells[i] for i in self.places(state)]

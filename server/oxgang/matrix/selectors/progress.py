@@ -16,6 +16,7 @@ from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, st
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix, clubs_on, matrix_of
+from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.matrix.selectors.published import versions_of
 from oxgang.range_sessions.selectors.balls import balls_of
 
@@ -34,6 +35,7 @@ class Progress:
     lessons: list[tuple[date, Turn | None]]
     versions: list[PublishedMatrix]
     now: StudentMatrix
+    played: PlayedNow
 
 
 def progress_of(
@@ -45,7 +47,8 @@ def progress_of(
 ) -> Progress:
     """A student's progress from one day to another, both included.
 
-    The matrix of an earlier day is that of the balls known by then.
+    The matrix of an earlier day is that of the balls known by then. The ground is that of the shots
+    played today.
 
     Parameters
     ----------
@@ -54,6 +57,7 @@ def progress_of(
         till the next.
     """
     now = matrix_of(student, today)
+    played = played_in(student, now)
     launches = _launches(student)
     hits = now.hits
     days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.imported})
@@ -66,11 +70,12 @@ def progress_of(
         stretch_of(hits, launches, from_day, to_day),
         turn_at(hits, launches, middle, **span) if middle else None,
         stretches_of(hits, launches, from_day, to_day),
-        [_look(student, now, day) for day in days_to_show(days, from_day, to_day)],
+        [_look(student, now, played, day) for day in days_to_show(days, from_day, to_day)],
         [(e, turn_at(hits, launches, e.on, **span)) for e in events if e.kind.compares],
         _lessons(hits, launches, lessons, from_day, to_day),
         [v for v in versions_of(student).order_by("number") if from_day <= v.published_at.date() <= to_day],
         now,
+        played,
     )
 
 
@@ -101,11 +106,12 @@ def _launches(student: Student) -> list[Launched]:
     ]
 
 
-def _look(student: Student, now: StudentMatrix, day: date) -> GroundOnDay:
+def _look(student: Student, now: StudentMatrix, played: PlayedNow, day: date) -> GroundOnDay:
+    """The ground of a day under the shots that are played today: which were played then nobody knows."""
     matrix = now.evidence.on(day, clubs_on(student, day, now.names)).matrix()
     return ground_on_day(
         day,
-        matrix.cells,
+        played.answering_in(matrix.every),
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,

@@ -72,7 +72,7 @@ def choose_shots(
     student.refresh_from_db(fields=["shots_chosen"])
     standing = played_in(student, found).states
     _refuse_if_changed(choices, standing)
-    here = {(c.key, c.back_in, c.down_in) for c in found.matrix.every}
+    here = {c.name for c in found.matrix.every}
     wanted = dict(standing) | {choice.name: choice.state for choice in choices}
     stored: dict[Name, list[PlayedShot]] = defaultdict(list)
     for row in rows_of(student):

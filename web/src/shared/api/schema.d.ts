@@ -5170,7 +5170,7 @@ export interface components {
         };
         /**
          * LookOut
-         * @description How the ground stood on a day: in shares, and in strips under the measured numbers.
+         * @description How the ground stood on a day under the shots played: shares, and strips.
          */
         LookOut: {
             /** Covered */
@@ -5182,8 +5182,6 @@ export interface components {
             day: string;
             /** Doubtful */
             doubtful: number | null;
-            /** Measured */
-            measured: number;
             /** Numbers */
             numbers: number;
             /** Strips */

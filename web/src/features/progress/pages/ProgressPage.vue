@@ -74,13 +74,13 @@ const over = (of: (part: Part) => Part["solid"] | Part["spread"]) =>
     const { value, lo, hi } = of(part);
     return { day: part.to_day, value, lo, hi };
   });
-const looks = (of: (look: { covered: number; measured: number; doubtful: number | null }) => number | null) =>
+const looks = (of: (look: { covered: number; doubtful: number | null }) => number | null) =>
   (data.value?.looks ?? []).map((look) => ({ day: look.day, value: of(look) }));
 const filling = computed(() =>
-  (data.value?.looks ?? []).map(({ day, strips, measured }) => ({
+  (data.value?.looks ?? []).map(({ day, strips, covered }) => ({
     name: dayjs(day).format("D MMM"),
     strips,
-    share: measured,
+    share: covered,
   })),
 );
 const pdf = computed(() => {
@@ -185,7 +185,7 @@ useKeys("Progress", [
           v-if="student.data.value"
           class="filling"
           title="The ground filling up"
-          about="under measured numbers"
+          about="under the shots played today, as they were measured by then"
           :rows="filling"
           :from="student.data.value.from_yd"
           :to="student.data.value.to_yd"
