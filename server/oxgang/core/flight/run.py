@@ -3,8 +3,9 @@
 References
 ----------
 Penner, A. R. (2002), "The run of a golf ball", Canadian Journal of Physics 80, 931; Haake (1991) on
-pitch marks. The constants of the bounce are Penner's, from memory; how they change with the
-firmness of the turf, and the uncertainty of a run, are common practice, no published source.
+pitch marks. The constants of the bounce are Penner's, from memory; how the turf gives with speed and
+angle is fitted to the trade's splits of carry and run. That, how they change with the firmness
+of the turf, and the uncertainty of a run are common practice, no published source.
 """
 
 from __future__ import annotations
@@ -34,6 +35,10 @@ Array = NDArray[np.float64]
 TILT_DEG: Final = 15.4
 TILT_SPEED_MPS: Final = 18.6
 TILT_ANGLE_DEG: Final = 44.4
+# Penner's turf gives in proportion to the speed and to the angle, which makes half of a short pitch
+# run. It gives by these powers of them here, so that carry and run are split as the trade says.
+TILT_SPEED_POWER: Final = 0.5
+TILT_ANGLE_POWER: Final = 0.7
 FRICTION: Final = 0.40
 HARD_IMPACT_MPS: Final = 20.0
 HARD_RESTITUTION: Final = 0.120
@@ -137,7 +142,10 @@ def _bounce(along: Array, into: Array, turn: Array, firmness: Firmness) -> tuple
     speed = np.hypot(along, into)
     from_vertical = np.degrees(np.arctan2(np.abs(along), into))
     tilt = np.radians(
-        TILT_DEG * _TILT[firmness] * speed / TILT_SPEED_MPS * from_vertical / TILT_ANGLE_DEG
+        TILT_DEG
+        * _TILT[firmness]
+        * (speed / TILT_SPEED_MPS) ** TILT_SPEED_POWER
+        * (from_vertical / TILT_ANGLE_DEG) ** TILT_ANGLE_POWER
     ) * np.sign(along)
     c, s = np.cos(tilt), np.sin(tilt)
     x = along * c - into * s

@@ -15,6 +15,7 @@ from typing import Final
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import cost_of
+from oxgang.core.pick.approach import approached
 from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.outcome import Outcome, best_finish, outcomes_of
 from oxgang.core.pick.pattern import Pattern
@@ -133,6 +134,9 @@ def pick(
 
     Parameters
     ----------
+    patterns
+        What the shots do at the height and on the turf of the green; the ground short of it is
+        taken into account here (`approach`).
     limit
         The student's longest controlled swing.
 
@@ -144,6 +148,7 @@ def pick(
     checked(situation)
     if not patterns:
         raise InputError("No shot of these gets there. Choose shots that are measured.")
+    patterns = approached(patterns, situation)
     plane = plane_of(situation, baseline)
     found = outcomes_of(patterns, contact.kinds, plane)
     verdict = verdict_on(situation, mishits=contact.share, handicap=baseline.handicap)

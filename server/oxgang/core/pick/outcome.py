@@ -166,9 +166,9 @@ class Spread:
     inside: Array
 
 
-def spread_of(balls: Balls, plane: Plane) -> Spread:
-    """How balls spread over the strips of a plane, and of every other with the same strips."""
-    edges, half = _circle()
+def _spread_of(balls: Balls, plane: Plane) -> Spread:
+    """How balls spread over the strips of a plane."""
+    edges, half = _circle(plane)
     within = parts(edges, balls.mean[..., None], balls.sd[..., None], None)
     return Spread(
         plane.along(balls.mean, balls.sd),
@@ -178,10 +178,10 @@ def spread_of(balls: Balls, plane: Plane) -> Spread:
     )
 
 
-def outcomes(balls: Balls, plane: Plane, spread: Spread | None = None) -> list[Outcome]:
-    """What becomes of balls on a plane, shot by shot; `spread` where it is known."""
+def outcomes(balls: Balls, plane: Plane) -> list[Outcome]:
+    """What becomes of balls on a plane, shot by shot."""
     s, weight, mean, sd = plane.situation, balls.weight, balls.mean, balls.sd
-    spread = spread or spread_of(balls, plane)
+    spread = _spread_of(balls, plane)
     along, across = spread.along, spread.across
     on_across = 1 - 2 * ndtr(-s.width_yd / 2 / balls.wide)
     parts = [
@@ -230,16 +230,18 @@ def best_finish(pattern: Pattern, kinds: Sequence[Mishit], plane: Plane) -> tupl
     return float(AIMS[at]), float(found[AIMS == 0.0][0] - found[at])
 
 
-def _circle() -> tuple[Array, Array]:
-    """Edges along of strips of the circle of ten feet around the pin, and half their widths."""
-    edges = np.linspace(-TEN_FEET_YD, TEN_FEET_YD, STRIPS + 1)
+def _circle(plane: Plane) -> tuple[Array, Array]:
+    """Edges along of strips of the circle of ten feet around the pin, as far as it is green, and half
+    their widths."""
+    s = plane.situation
+    edges = np.linspace(-min(TEN_FEET_YD, s.front_yd), min(TEN_FEET_YD, s.back_yd), STRIPS + 1)
     middle = (edges[1:] + edges[:-1]) / 2
     return edges, np.sqrt(TEN_FEET_YD**2 - middle**2)
 
 
 def _on_green(plane: Plane) -> NDArray[np.bool_]:
-    """Which strips of the circle are on the green."""
-    edges, _ = _circle()
+    """Which strips of the circle have no trouble across them."""
+    edges, _ = _circle(plane)
     return plane.green[np.searchsorted(plane.x, (edges[1:] + edges[:-1]) / 2) - 1]
 
 

@@ -58,7 +58,8 @@ class Pattern:
     """A shot in a situation. Yards; `ball_sd_yd` is that of single solid balls along, `mean_sd_yd`
     how well their mean is known; `drift_yd` what the wind takes it to the right, and is aimed off.
 
-    `path` has points (along, up) [yd] where it was asked for.
+    `run_yd` is on the level, `bank_run_yd` up the bank of a raised green or down that of a sunk
+    one, as if it did not end. `path` has points (along, up) [yd] where it was asked for.
     """
 
     shot: Candidate
@@ -73,6 +74,7 @@ class Pattern:
     mishit_share: float
     apex_yd: float
     landing_deg: float
+    bank_run_yd: float | None = None
     path: Path = ()
 
     @property
@@ -136,7 +138,7 @@ def patterns_of(
     if not len(rows):
         return []
     cells = [struck.cells[i] for i in rows]
-    flown, runs = _flown(struck.starts, rows, cells, s, there, paths)
+    flown, runs, bank = _flown(struck.starts, rows, cells, s, there, paths)
     drawn = _paths(flown, len(rows))
     n, wind = len(rows), bool(s.headwind_mps or s.to_right_mps)
     found = []
@@ -165,6 +167,7 @@ def patterns_of(
                 ),
                 float(flown.apex_yd[at]),
                 float(flown.landing_deg[at]),
+                None if bank is None else float(bank.run_yd[at]),
                 drawn[at],
             )
         )
@@ -193,9 +196,9 @@ def _flown(
     s: Situation,
     altitude_m: float,
     paths: bool,
-) -> tuple[Flights, Run]:
-    """The flights of the shots and of those around each, then without the wind, in one go; and
-    their runs."""
+) -> tuple[Flights, Run, Run | None]:
+    """The flights of the shots and of those around each, then without the wind, in one go; their
+    runs, and those on the bank of a green that is raised or sunk."""
     v, up, ratio = (part[rows] for part in (starts.speed_mps, starts.launch_deg, starts.spin_per_mps))
     near = around(v, up, ratio, speed_sd_of(cells))
     n = len(rows)
@@ -210,7 +213,10 @@ def _flown(
         with_path=paths,
         step_s=STEP_S,
     )
-    return flown, run_of_landings(flown, n, firmness=s.firmness)
+    level = run_of_landings(flown, n, firmness=s.firmness)
+    if not s.raised_m:
+        return flown, level, None
+    return flown, level, run_of_landings(flown, n, firmness=s.firmness, slope_deg=s.bank_deg)
 
 
 def _spin(starts: Starts) -> NDArray[np.float64]:

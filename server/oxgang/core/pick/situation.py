@@ -9,13 +9,14 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from enum import StrEnum
-from math import hypot
+from math import atan, degrees, hypot
 from typing import Final
 
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M, TEMPERATURE_RANGE_C
+from oxgang.core.flight.run import MAX_SLOPE_DEG
 from oxgang.core.flight.trajectory import WIND_RANGE_MPS
-from oxgang.core.units import quantity
+from oxgang.core.units import M_PER_YD, quantity
 from oxgang.core.words.green import BACK_YD, FRONT_YD, NEAR_EDGE_YD, WIDTH_YD, Firmness, PinAt
 from oxgang.core.words.shots import Lie
 
@@ -26,6 +27,8 @@ WIDTH_RANGE_YD: Final = (1.0, 80.0)
 _BAND: Final = re.compile(r"([a-z]+):(\d+(?:\.\d+)?)-(\d+(?:\.\d+)?)")
 # No green is raised or sunk more [m].
 RAISED_RANGE_M: Final = (-20.0, 20.0)
+# A green that is raised or sunk has its slope over so many yards short of it, the bank. Judgement.
+BANK_YD: Final = 10.0
 TROUBLE_RANGE_YD: Final = (0.0, 400.0)
 MOST_TROUBLE: Final = 8
 
@@ -72,6 +75,12 @@ class Situation:
     def green(self) -> tuple[float, float]:
         """Front and back of the green [yd from the ball]."""
         return self.pin_yd - self.front_yd, self.pin_yd + self.back_yd
+
+    @property
+    def bank_deg(self) -> float:
+        """Slope of the bank short of the green [degrees], positive uphill."""
+        steep = degrees(atan(self.raised_m / M_PER_YD / BANK_YD))
+        return max(-MAX_SLOPE_DEG, min(MAX_SLOPE_DEG, steep))
 
     @property
     def room_yd(self) -> float:

@@ -11,15 +11,16 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cache
-from itertools import product
+from itertools import islice, product
 from typing import Final
 
 import numpy as np
 
+from oxgang.core.pick.approach import Ends, ends_of
 from oxgang.core.pick.changes import BREEZE_MPS
 from oxgang.core.pick.choice import Goal, PickReason, decide, goal_of
 from oxgang.core.pick.mishits import Contact
-from oxgang.core.pick.outcome import Outcome, balls_of, outcomes, spread_of
+from oxgang.core.pick.outcome import Outcome, balls_of, outcomes
 from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.plane import plane_of
 from oxgang.core.pick.rules import ROOM_YD, Verdict, verdict_on
@@ -43,7 +44,7 @@ class Wind(StrEnum):
 LIES: Final = (Lie.FAIRWAY, Lie.ROUGH_UP, Lie.ROUGH_DOWN)
 WINDS: Final = complete(Wind, {Wind.NONE: 0.0, Wind.INTO: BREEZE_MPS, Wind.DOWN: -BREEZE_MPS})
 # A shot that finishes further from the pin [yd] is asked only when it is among the nearest.
-NEAR_YD: Final = 20.0
+NEAR_YD: Final = 15.0
 NEAREST: Final = 4
 # A place in the table as one letter; nobody carries so many shots.
 LETTERS: Final = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/"
@@ -114,20 +115,18 @@ def table_of(
             for pin_at in PinAt:
                 yield row_name(lie, wind, firmness, pin_at), NONE * ANSWER * len(pins_yd)
             continue
-        near = [_near(patterns, pin) for pin in pins_yd]
-        pins = np.repeat(np.asarray(pins_yd, float), [len(some) for some in near])
-        asked = [patterns[i] for some in near for i in some]
-        balls, spread = balls_of(asked, contact.kinds, pins), None
         for pin_at in PinAt:
             first = situation_at(pins_yd[0], lie, wind, firmness, pin_at)
-            plane = plane_of(first, baseline)
-            # The strips are the same wherever on a usual green the pin stands.
-            spread = spread or spread_of(balls, plane)
-            found = iter(outcomes(balls, plane, spread))
+            ends = ends_of(patterns, first, [pin - first.front_yd for pin in pins_yd])
+            near = _near(ends, pins_yd)
+            asked = ends.of(patterns, (i for some in near for i in some))
+            pins = np.repeat(np.asarray(pins_yd, float), [len(some) for some in near])
+            balls = balls_of(asked, contact.kinds, pins)
+            found = zip(asked, outcomes(balls, plane_of(first, baseline)), strict=True)
             verdicts = _verdicts(first, baseline, contact)
             row = []
             for pin, some in zip(pins_yd, near, strict=True):
-                mine = [(patterns[i], next(found)) for i in some]
+                mine = list(islice(found, len(some)))
                 row.append(_answer(mine, places, verdicts(pin), goal, limit))
             yield row_name(lie, wind, firmness, pin_at), "".join(row)
 
@@ -163,11 +162,17 @@ def _verdicts(first: Situation, baseline: Baseline, contact: Contact) -> Callabl
     return lambda pin_yd: at(pin_yd >= ROOM_YD)
 
 
-def _near(patterns: Sequence[Pattern], pin_yd: float) -> list[int]:
-    """The places of the shots that are worth asking about at a pin, in their order."""
-    off = [abs(p.finish_yd - pin_yd) for p in patterns]
-    close = sorted(range(len(off)), key=lambda i: off[i])
-    return sorted({*close[:NEAREST], *(i for i in close if off[i] <= NEAR_YD)})
+def _near(ends: Ends, pins_yd: Sequence[float]) -> list[list[int]]:
+    """The places of the shots that are worth asking about at each pin, in their order."""
+    finish = ends.carry_yd + ends.run_yd
+    n = len(finish) // len(pins_yd)
+    found = []
+    for at, pin in enumerate(pins_yd):
+        off = np.abs(finish[at * n : (at + 1) * n] - pin)
+        close = np.argsort(off, kind="stable")
+        some = {*close[:NEAREST].tolist(), *np.flatnonzero(off <= NEAR_YD).tolist()}
+        found.append([at * n + i for i in sorted(some)])
+    return found
 
 
 def answer_in(row: str, at: int) -> Answer | None:
