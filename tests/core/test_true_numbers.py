@@ -91,6 +91,23 @@ def test_two_groups_that_contradict_each_other_are_named_by_day_and_ball() -> No
     assert not matrix([hit(c) for c in (58, 61, 57, 60, 59, 58, 62, 60, 57, 61)]).splits
 
 
+def test_last_balls_that_all_tell_another_number_are_named_with_it() -> None:
+    """ "64 ± 3, one ball 62 to 66" stood there while the last five were 67, 67, 68, 67, 68."""
+    then = TODAY - timedelta(days=6)
+    early = (60, 66, 62, 65, 61, 66, 60, 65, 63, 62, 66, 61, 64, 66, 62, 65, 61, 63)
+    before = [hit(c, day=then) for c in early]
+    m = matrix([*before, *(hit(c, day=TODAY) for c in (67, 67, 68, 67, 68))])
+    now = cell(m)
+    assert now.carry_hi_yd < 67
+    (found,) = m.splits
+    assert (found.second.from_ball, found.second.to_ball) == (19, 23)
+    assert found.first.carry_yd == pytest.approx(63.2, abs=0.1)
+    assert found.second.carry_yd == pytest.approx(67.4, abs=0.1)
+    assert Doubt.DAYS_DISAGREE in now.doubts
+    # As many balls that go both ways are nothing to say.
+    assert not matrix([*before, *(hit(c, day=TODAY) for c in (61, 66, 63, 65, 62))]).splits
+
+
 def test_a_adjusted_ball_teaches_the_adjustment_and_leaves_the_cell() -> None:
     """Eight balls with the ball three inches back moved the cell by 3.7 yards."""
     plain = matrix(ALL)

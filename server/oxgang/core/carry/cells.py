@@ -16,6 +16,7 @@ from oxgang.core.carry.conflicts import (
     Place,
     against_in,
     conflicts_in,
+    last_apart,
     splits_in,
     suspects_in,
 )
@@ -29,7 +30,7 @@ from oxgang.core.carry.posterior import SURPRISE
 from oxgang.core.carry.prior import Point
 from oxgang.core.carry.weights import FEW
 from oxgang.core.words.bag import Club
-from oxgang.core.words.intervals import log_ends, z_of
+from oxgang.core.words.intervals import Z, log_ends, z_of
 from oxgang.core.words.shots import CellKey, Strike, Trajectory
 from oxgang.core.words.swing import Position
 
@@ -108,6 +109,9 @@ def build_matrix(
     conflicts = conflicts_in(places, lines, owns.logs, scatters, held)
     against = against_in([*places], fitted, rows, own)
     splits = splits_in([*places], owns.logs, owns.days, scatters)
+    named = {(s.key, s.back_in, s.down_in) for s in splits}
+    last = last_apart([*places], owns.logs, owns.days, held, Z * deviation)
+    splits += [s for s in last if (s.key, s.back_in, s.down_in) not in named]
     days = np.bincount(fitted.at, minlength=len(fitted.points))[rows]
     odd = {key for c in conflicts for key in c.keys} | {c.key for c in against}
     split = {s.key for s in splits}

@@ -40,6 +40,8 @@ SPLIT_Z: Final = 4.0
 SPLIT_BACK: Final = 60
 SPLIT_PRIOR_BALLS: Final = 6.0
 SPLIT_SCATTER: Final = 0.05
+# So many last balls of a cell, which a coach has just seen, are held against its number.
+LAST: Final = 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -230,6 +232,35 @@ def splits_in(
                 down,
             )
         )
+    return found
+
+
+def last_apart(
+    places: Sequence[Place],
+    logs: Sequence[Array],
+    days: Sequence[NDArray[np.int64]],
+    held: Array,
+    half: Array,
+) -> list[Split]:
+    """Cells whose last balls all lie beyond one end of the interval that is shown (`held`, log yd,
+    and half of it): the coach has seen those and must be told of both."""
+    found = []
+    for place, own, on, number, wide in zip(places, logs, days, held, half, strict=True):
+        if len(own) < LAST + FEW:
+            continue
+        late, before = own[-LAST:], own[:-LAST]
+        if (late > number + wide).all() or (late < number - wide).all():
+            key, back, down = place
+            n = len(own)
+            found.append(
+                Split(
+                    key,
+                    _part(on, 0, n - LAST, 0, math.exp(float(before.mean()))),
+                    _part(on, n - LAST, n, 0, math.exp(float(late.mean()))),
+                    back,
+                    down,
+                )
+            )
     return found
 
 

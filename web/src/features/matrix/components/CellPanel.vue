@@ -3,14 +3,16 @@
 import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import { cellName, halfInterval, type CellAddress } from "@/shared/api/cells";
-import { sentenceOf } from "@/shared/api/client";
+import { sentenceOf, type Schemas } from "@/shared/api/client";
 import type { Cell } from "@/shared/api/queries";
 import PlayChoice from "./PlayChoice.vue";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { daysAgo, shortDay } from "@/shared/format/dates";
 import { useStudentContext } from "@/shared/student/context";
+import { upper } from "@/shared/texts/texts";
 import { useInspect } from "../composables/inspect";
+import { splitWords } from "../composables/split";
 import BallTable from "./BallTable.vue";
 import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
@@ -21,6 +23,8 @@ const props = defineProps<{
   address: CellAddress;
   cell: Cell | null;
   cue: string;
+  /** Where its own balls tell two numbers. */
+  split?: Schemas["SplitOut"];
 }>();
 const { units, texts } = useStudentContext();
 defineEmits<{ hit: [] }>();
@@ -110,6 +114,7 @@ const recipe = computed(() => {
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
+    <p v-if="split" class="num">{{ upper(splitWords(split, units)) }}</p>
     <p v-if="cell?.imported_yd" class="quiet num">
       Told {{ units.show(cell.imported_yd) }} by a matrix kept elsewhere; counts little.
     </p>

@@ -4,14 +4,13 @@
 import Hint from "@/shared/ui/Hint.vue";
 import { computed, ref } from "vue";
 import { cellName, type CellAddress } from "@/shared/api/cells";
-import type { Schemas } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
-import { shortDay } from "@/shared/format/dates";
 import { adjustmentWords } from "@/shared/texts/shots";
 import { upper } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { useStudentContext } from "@/shared/student/context";
 import { useExclude } from "../composables/inspect";
+import { splitWords } from "../composables/split";
 
 const props = defineProps<{ studentId: string; matrix: Matrix }>();
 const { units, texts } = useStudentContext();
@@ -28,12 +27,6 @@ const anything = computed(() => {
 });
 const adjustment = (of: { back_in: number; down_in: number }) =>
   adjustmentWords(texts.value, { ball_position_in: of.back_in, grip_down_in: of.down_in });
-/** "balls 1 to 5 (3 May 2026)", by their numbers in the cell, the oldest first. */
-function part(of: Schemas["BallsOut"]): string {
-  const days = [...new Set([of.from_day, of.to_day])].flatMap((day) => (day ? shortDay(day) : []));
-  const when = days.length ? ` (${days.join(" to ")})` : "";
-  return `balls ${of.from_ball} to ${of.to_ball}${when}`;
-}
 const away = (carry: number, usual: number) =>
   `${units.value.show(Math.abs(carry - usual))} ${carry < usual ? "short of" : "past"}`;
 </script>
@@ -70,8 +63,7 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', s.key)">
             {{ cellName(s.key) }}
           </button>
-          {{ adjustment(s) }} {{ part(s.first) }} carry {{ units.show(s.first.carry_yd) }},
-          {{ part(s.second) }} {{ units.show(s.second.carry_yd) }}. Two shots, or something changed?
+          {{ adjustment(s) }} {{ splitWords(s, units) }}
         </span>
       </li>
       <li v-for="s in matrix.suspects" :key="s.uid">

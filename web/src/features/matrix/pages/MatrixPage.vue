@@ -242,6 +242,11 @@ useKeys("Matrix", [
           :address="selected"
           :cell="selectedCell"
           :cue="matrix.data.value.positions.find((p) => p.label === selected?.swing)?.cue ?? ''"
+          :split="
+            matrix.data.value.splits.find(
+              (s) => selected && cellName(s.key) === cellName(selected) && !s.back_in && !s.down_in,
+            )
+          "
           @hit="hit"
         />
         <div v-else class="pick">
