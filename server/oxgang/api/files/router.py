@@ -143,17 +143,18 @@ def imported_carries(
         table = read_any(file.read())
         text = write_table(table.columns, (row for _, row in table.rows))
         found = read_matrix(text.encode())
-    accepted = 0
+    accepted = estimated = 0
     misfits: list[RowProblem] = []
     if skip_bad or not found.problems:
-        accepted, misfits = import_carries(
+        accepted, estimated, misfits = import_carries(
             student,
             found.rows,
             skip_bad=skip_bad,
             by=coach,
             now=timezone.now(),
         )
-    return made(CarriesImported, accepted=accepted, problems=[*found.problems, *misfits])
+    problems = [*found.problems, *misfits]
+    return made(CarriesImported, accepted=accepted, estimated=estimated, problems=problems)
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)

@@ -253,8 +253,11 @@ class WedgeOut(Schema):
 
 
 class LineOut(Schema):
+    """A stock cell beside the arithmetic: its part of the club's longest measured swing (`of`)."""
+
     club: str
     swing: str
+    of: str
     fraction: float
     arithmetic_yd: float
     carry_yd: float

@@ -28,20 +28,20 @@ FRACTIONS: Final = (
     (165.0, 1.0),
     (200.0, 1.15),
 )
-# A swing that long is the full one.
-FULL_FROM_DEG: Final = 160.0
 
 
 @dataclass(frozen=True, slots=True)
 class Line:
     """One stock cell: the arithmetic's carry and the student's [yd].
 
-    `follows` is whether the arithmetic is inside the cell's interval; None where the cell is not
-    measured, since an estimate proves nothing.
+    `fraction` is its part of the club's longest measured swing (`of`). `follows` is whether the
+    arithmetic is inside the cell's interval; None where the cell is not measured, since an estimate
+    proves nothing.
     """
 
     club: str
     swing: str
+    of: str
     fraction: float
     arithmetic_yd: float
     carry_yd: float
@@ -55,27 +55,27 @@ def fraction_of(arm_deg: float) -> float:
 
 
 def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Line]:
-    """Every stock cell beside what the arithmetic makes of the club's full carry.
+    """Every stock cell beside what the arithmetic makes of the club's longest measured swing, which
+    says nothing about itself and is left out. A club that is not measured has none.
 
-    The full carry is that of the club's full swing, or of its longest swing over its fraction; it
-    says nothing about itself and is left out.
+    What a full swing would carry is not told from a part of it: nobody has seen that.
     """
     arm = {p.label: p.arm_deg for p in positions}
     lines = []
     stock = [c for c in cells if c.key.trajectory is Trajectory.STOCK and c.key.usual]
     for club in dict.fromkeys(c.key.club for c in stock):
         own = sorted((c for c in stock if c.key.club == club), key=lambda c: arm[c.key.swing])
-        measured = [c for c in own if c.basis is Basis.MEASURED]
-        longest = (measured or own)[-1]
-        full = longest.carry_yd / fraction_of(arm[longest.key.swing])
-        for cell in own:
-            if cell is longest:
-                continue
-            part = fraction_of(arm[cell.key.swing])
-            guess = full * part
-            inside = cell.carry_lo_yd <= guess <= cell.carry_hi_yd
-            follows = inside if cell.basis is Basis.MEASURED else None
-            lines.append(Line(club, cell.key.swing, part, guess, cell.carry_yd, follows))
+        measured = [c for c in own if c.measured]
+        if not measured:
+            continue
+        longest = measured[-1]
+        whole = fraction_of(arm[longest.key.swing])
+        for cell in own[: own.index(longest)]:
+            part = fraction_of(arm[cell.key.swing]) / whole
+            guess = longest.carry_yd * part
+            follows = cell.carry_lo_yd <= guess <= cell.carry_hi_yd if cell.measured else None
+            swing, of = cell.key.swing, longest.key.swing
+            lines.append(Line(club, swing, of, part, guess, cell.carry_yd, follows))
     return lines
 
 

@@ -46,7 +46,7 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
 
     A club's scatter is that of its solid balls about their own cell and day; mishits count against
     it. Both are drawn from their posteriors (scaled inverse chi-square, beta), and the chance to be
-    best is the share of draws in which the club is the tightest.
+    best is the share of draws in which the club is the tightest of the bag.
 
     References
     ----------
@@ -72,10 +72,14 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
         for club in clubs
     }
     known = [club for club in clubs if struck[club]]
+    if not known:
+        return []
+    # A club that nobody has hit may be the best: of it only what is believed before a ball counts.
+    some = [*known, *(club for club in clubs if not struck[club])]
     rng = np.random.default_rng(SEED)
-    scatter = np.zeros((len(known), DRAWS))
-    cost = np.zeros((len(known), DRAWS))
-    for i, club in enumerate(known):
+    scatter = np.zeros((len(some), DRAWS))
+    cost = np.zeros((len(some), DRAWS))
+    for i, club in enumerate(some):
         nu = PRIOR_BALLS + freedom[club]
         scale = PRIOR_BALLS * PRIOR_SD**2 + squares[club]
         scatter[i] = np.sqrt(scale / rng.chisquare(nu, DRAWS))
@@ -86,9 +90,7 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
             DRAWS,
         )
         cost[i] = np.sqrt(scatter[i] ** 2 + (1 - share) * MISHIT_COST**2)
-    if not known:
-        return []
-    best = np.bincount(cost.argmin(0), minlength=len(known)) / DRAWS
+    best = np.bincount(cost.argmin(0), minlength=len(some)) / DRAWS
     low, middle, high = np.quantile(scatter, (tail(), 0.5, 1 - tail()), axis=1)
     wedges = [
         Wedge(

@@ -9,6 +9,7 @@ from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
+from oxgang.core.carry.matrix import Basis
 from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ImportedCarry
@@ -23,18 +24,19 @@ def import_carries(
     skip_bad: bool,
     by: Coach,
     now: datetime,
-) -> tuple[int, list[RowProblem]]:
-    """Keep the carries of a matrix file; a cell imported before takes the new carry.
+) -> tuple[int, int, list[RowProblem]]:
+    """Keep the carries of a matrix file; a cell imported before takes the new carry. A row that was
+    only estimated where it comes from is evidence of nothing and left out.
 
     Returns
     -------
     tuple
         How many cells were kept (none while there are problems and they were not to be skipped),
-        and the rows that fit no club or swing of the student.
+        how many were left out as estimated, and the rows that fit no club or swing of the student.
     """
     clubs = {club.label.casefold(): club for club in bag_of(student)}
     swings = known_swings(student)
-    problems, cells = [], []
+    problems, cells, estimated = [], [], 0
     for line, row in rows:
         club = clubs.get(row.key.club.casefold())
         swing = swings.get(row.key.swing.casefold())
@@ -42,10 +44,12 @@ def import_carries(
             problems.append(RowProblem(line, "club", f'"{row.key.club}" is not in the bag.'))
         elif swing is None:
             problems.append(RowProblem(line, "swing", f'"{row.key.swing}" is not a swing here.'))
+        elif row.basis is Basis.ESTIMATED:
+            estimated += 1
         elif row.carry_yd > 0:
             cells.append((club, swing, row))
     if problems and not skip_bad:
-        return 0, problems
+        return 0, 0, problems
     done: list[Changed] = []
     for club, swing, row in cells:
         which = {
@@ -76,4 +80,4 @@ def import_carries(
     if cells:
         values = {"cells": len(cells)}
         record_entry(student, AuditAction.CARRIES_IMPORTED, values, by=by, now=now, changes=done)
-    return len(cells), problems
+    return len(cells), estimated, problems

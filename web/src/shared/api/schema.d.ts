@@ -3537,11 +3537,14 @@ export interface components {
         };
         /**
          * CarriesImported
-         * @description How many cells of a matrix kept elsewhere were taken in; none while there are problems.
+         * @description How many cells of a matrix kept elsewhere were taken in, none while there are problems; how
+         *     many were left out because they are only estimated there.
          */
         CarriesImported: {
             /** Accepted */
             accepted: number;
+            /** Estimated */
+            estimated: number;
             /** Problems */
             problems: components["schemas"]["ProblemRow"][];
         };
@@ -5047,7 +5050,10 @@ export interface components {
             because: components["schemas"]["SignMessage"][];
             fault: components["schemas"]["Fault"];
         };
-        /** LineOut */
+        /**
+         * LineOut
+         * @description A stock cell beside the arithmetic: its part of the club's longest measured swing (`of`).
+         */
         LineOut: {
             /** Arithmetic Yd */
             arithmetic_yd: number;
@@ -5059,6 +5065,8 @@ export interface components {
             follows: boolean | null;
             /** Fraction */
             fraction: number;
+            /** Of */
+            of: string;
             /** Swing */
             swing: string;
         };

@@ -123,7 +123,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
             <tr v-for="line in measured" :key="line.club + line.swing">
               <td>{{ line.club }} {{ line.swing }}</td>
               <td class="right quiet">
-                {{ percent(line.fraction) }} is {{ units.show(line.arithmetic_yd) }}
+                {{ percent(line.fraction) }} of {{ line.of }} is {{ units.show(line.arithmetic_yd) }}
               </td>
               <td class="right slab">{{ units.show(line.carry_yd) }}</td>
               <td :class="{ clay: !line.follows }">{{ line.follows ? "follows" : "not" }}</td>

@@ -24,7 +24,8 @@ export async function importMatrix(studentId: string, file: File): Promise<strin
   const answer = await send(address, { method: "POST", body: await form(file) });
   const imported = (await answer.json()) as Schemas["CarriesImported"];
   refuse(file, imported.problems);
-  return `${imported.accepted} ${imported.accepted === 1 ? "shot" : "shots"} imported.`;
+  const left = imported.estimated ? ` ${imported.estimated} left out: estimated there, not measured.` : "";
+  return `${imported.accepted} ${imported.accepted === 1 ? "shot" : "shots"} imported.${left}`;
 }
 
 function refuse(file: File, problems: Schemas["ProblemRow"][]): void {
