@@ -61,11 +61,13 @@ def made(
     half: float = 2.0,
     measured: bool = True,
     key: CellKey | None = None,
+    balls: int = 5,
+    last: date | None = None,
 ) -> Cell:
     """A cell as it might come out of a matrix, named by its carry."""
     basis = Basis.MEASURED if measured else Basis.ESTIMATED
     key = key or CellKey("56", f"{carry}")
-    return Cell(key, carry, carry - half, carry + half, sd, 5 * measured, 0, basis, None)
+    return Cell(key, carry, carry - half, carry + half, sd, balls * measured, 0, basis, last)
 
 
 class Student:

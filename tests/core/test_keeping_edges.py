@@ -49,12 +49,18 @@ def test_numbers_are_old_after_two_months_without_a_ball(ago: int, old: int) -> 
 
 def test_a_new_club_is_named_only_while_its_own_numbers_are_wide() -> None:
     since = {"60": TODAY - 9 * DAY, "56": TODAY - 9 * DAY}
-    cells = [made(40, half=9, key=CellKey("60", "9:00")), made(50, half=1, key=LONG)]
+    cells = [made(40, half=9, key=CellKey("60", "9:00"), balls=4), made(50, half=1, key=LONG)]
     due = due_of(
         cells, as_of=TODAY, tolerance_yd=2.5, clubs=2, balls=5, last_hit=TODAY, events=[], new_clubs=since
     )
     named = [r.values for r in due.reasons if r.code is DueCode.NEW_CLUB]
-    assert [(v["club"], v["balls"]) for v in named] == [("60", 5)]
+    assert [(v["club"], v["balls"]) for v in named] == [("60", 4)]
+    # Five balls and more are no news of a new club, however wide.
+    enough = [made(40, half=9, key=CellKey("60", "9:00"), balls=28)]
+    due = due_of(
+        enough, as_of=TODAY, tolerance_yd=2.5, clubs=2, balls=5, last_hit=TODAY, events=[], new_clubs=since
+    )
+    assert [r.code for r in due.reasons] == [DueCode.ONE_WIDE]
 
 
 @pytest.mark.parametrize(
@@ -203,6 +209,55 @@ def test_versions_differ_in_cells_that_came_and_went() -> None:
     (far,) = differences(card(old), card(made(60, key=LONG)))
     assert same.chance == pytest.approx(1)
     assert far.chance < 0.01
+
+
+def test_a_number_is_due_only_while_a_check_up_could_move_it() -> None:
+    facts: dict[str, Any] = {"as_of": TODAY, "tolerance_yd": 2.5, "clubs": 1, "balls": 5, "last_hit": TODAY}
+    wide = [made(50, half=3.0, key=LONG), made(60, half=3.2, key=SHORT)]
+    # From ± 3 to ± 2.5 moves a number by about 1.7 yards: nobody needs that.
+    known = due_of(wide, **facts, after={LONG: 2.5, SHORT: 2.6})
+    assert (known.state, known.need, len(known.wide)) == (State.TRUE, 0.0, 2)
+    assert [r.code for r in known.reasons] == [DueCode.KNOWN]
+    one = due_of(wide, **facts, after={LONG: 1.2, SHORT: 2.6})
+    assert (one.state, [w.moves_yd > 2.5 for w in one.wide]) == (State.DUE, [True, False])
+    assert 0 < one.need < due_of(wide, **facts).need
+
+
+def test_few_numbers_that_hold_are_said_to_be_few() -> None:
+    facts: dict[str, Any] = {"as_of": TODAY, "tolerance_yd": 2.5, "clubs": 1, "balls": 5, "last_hit": TODAY}
+    fine = [made(50, half=1.0)]
+    few = due_of(fine, **facts, covered=6 / 71)
+    assert (few.state, [r.code for r in few.reasons]) == (State.TRUE, [DueCode.FEW])
+    assert few.need > due_of(fine, **facts, covered=0.5).need == 0
+    # Who is due is told what is due.
+    assert DueCode.FEW not in [r.code for r in due_of([made(50, half=9.0)], **facts, covered=0.1).reasons]
+
+
+def test_an_event_is_named_for_the_numbers_that_it_opened() -> None:
+    """A change of scale in September raised what a growth in June had opened."""
+    day = TODAY - 100 * DAY
+    growth = Happened(EventKind.GROWTH, day)
+    grooves = Happened(EventKind.GROOVES, TODAY - 20 * DAY, "56")
+    moved = Happened(EventKind.RESET, TODAY - 5 * DAY, "56", swing="8:00")
+    cells = [
+        made(50, half=6, key=LONG, last=day - DAY),
+        made(55, half=6, key=CellKey("52", "9:00"), last=day - DAY),
+        made(60, half=6, key=SHORT, last=TODAY - 30 * DAY),
+        made(70, half=6, key=CellKey("56", "10:00"), last=TODAY - DAY),
+    ]
+    due = due_of(
+        cells,
+        as_of=TODAY,
+        tolerance_yd=2.5,
+        clubs=2,
+        balls=20,
+        last_hit=TODAY,
+        events=[growth, grooves, moved],
+    )
+    named = [(r.code, r.values["numbers"]) for r in due.reasons if "numbers" in r.values]
+    assert named == [(DueCode.MOVED, 1), (DueCode.EVENT, 2)]
+    # The last of them was hit since: no event explains it.
+    assert [r.values["wide"] for r in due.reasons if "wide" in r.values] == [4]
 
 
 @pytest.mark.parametrize(("ago", "said"), [(270, True), (271, False)])

@@ -19,7 +19,8 @@ due-waiting =
 due-new-club =
     New { $club } since { DAY($since) }: { $balls ->
         [0] not a ball with it yet
-       *[other] only { $balls } balls with it
+        [one] only { $balls } ball with its open numbers
+       *[other] only { $balls } balls with its open numbers
     }
 due-break = Back from a break on { DAY($on) }: { due-opened }
 due-moved = { $touched } moved on { DAY($on) }: { due-opened }
@@ -42,6 +43,19 @@ due-last-hit =
         [1] , last hit { DAY($last_hit) }
        *[other] { "" }
     }
+due-known =
+    { $wide } of { $played } numbers { $wide ->
+        [one] is
+       *[other] are
+    } wider than ± { YD($tolerance_yd, digits: 1) }; a check-up would hardly move { $wide ->
+        [one] it
+       *[other] them
+    }
+due-few =
+    { $numbers ->
+        [one] One number, and it holds
+       *[other] { $numbers } numbers, and they hold
+    }. The shots played cover { PERCENT($share) } of the distances: measure more swings
 due-holds = Every number holds
 due-broken = These numbers could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 

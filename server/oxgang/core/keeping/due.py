@@ -1,22 +1,26 @@
 """What is due: cells that a student plays by and that can no longer be trusted, and why.
 
 A cell matters when the student plays it and its carry is one of the yardages that the student
-needs. It is due when its interval reaches further than the student's tolerance. A new club's cells
-stand in for those of the club that it took the place of. Shots in work come after those played.
+needs. It is wide when its interval reaches further than the student's tolerance, and due when a
+check-up could move its number by more than that: one that more balls would leave where it is asks
+for nothing. A new club's cells stand in for those of the club that it took the place of. Shots in
+work come after those played.
 """
 
 from __future__ import annotations
 
+import math
+from collections import Counter
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from enum import StrEnum
 from typing import Final
 
-from oxgang.core.carry.cells import OLD_AFTER_DAYS
+from oxgang.core.carry.cells import ENOUGH_BALLS, OLD_AFTER_DAYS
 from oxgang.core.carry.matrix import Cell
 from oxgang.core.keeping.drift.sessions import Trend
-from oxgang.core.keeping.events import EFFECTS, EventKind, Happened
+from oxgang.core.keeping.events import EFFECTS, EventKind, Happened, touches
 from oxgang.core.words.messages import Message, Value
 from oxgang.core.words.shots import CellKey
 
@@ -29,6 +33,10 @@ DRIFT_NEED: Final = 0.4
 WAITING_NEED: Final = 0.1
 # Somebody has to look at it: above all that is merely due.
 BROKEN_NEED: Final = 100.0
+# Numbers that cover less of the ground than this hold, but are few; one who has them comes first of
+# those of whom nothing is due.
+FEW_SHARE: Final = 1 / 3
+FEW_NEED: Final = 0.01
 
 
 class State(StrEnum):
@@ -56,17 +64,23 @@ class DueCode(StrEnum):
     SHORTER = "due-shorter"
     ONE_WIDE = "due-one-wide"
     WIDE = "due-wide"
+    KNOWN = "due-known"
+    FEW = "due-few"
     HOLDS = "due-holds"
     BROKEN = "due-broken"
 
 
 @dataclass(frozen=True, slots=True)
 class Wide:
-    """A cell that matters and is wider than the tolerance [yd]."""
+    """A cell that matters and is wider than the tolerance [yd]; `moves_yd` is how far a check-up
+    may move its number, at `intervals.LEVEL`."""
 
     key: CellKey
     carry_yd: float
     half_yd: float
+    moves_yd: float
+    last_measured: date | None
+    balls: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,6 +154,8 @@ def due_of(
     trend: Trend | None = None,
     work: Sequence[Cell] = (),
     chosen: bool = False,
+    after: Mapping[CellKey, float] | None = None,
+    covered: float = 1.0,
 ) -> Due:
     """What is due of the cells that matter (see `matters`).
 
@@ -153,8 +169,12 @@ def due_of(
         Cells that the student is learning.
     chosen
         Whether a coach has said which shots are played.
+    after
+        How wide cells would be after a check-up [yd]: half of the interval. Exactly known when None.
+    covered
+        The share of the ground that the shots played cover.
     """
-    learning = _wider(work, tolerance_yd)
+    learning = _wider(work, tolerance_yd, {})
     wait = [Message(DueCode.WAITING, {"balls": waiting})] if waiting else []
     if not clubs:
         return Due(State.NO_BAG, 0.02, 0, [], [Message(DueCode.NO_BAG), *wait])
@@ -164,47 +184,70 @@ def due_of(
         return Due(State.DUE, 0.05, 0, [], [Message(DueCode.NO_SHOT), *wait], learning)
     if not played:
         return Due(State.NO_BALLS, 0.05, 0, [], [Message(DueCode.NOT_NEEDED), *wait], learning)
-    wide = _wider(played, tolerance_yd)
-    excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in wide)
+    wide = _wider(played, tolerance_yd, after or {})
+    due = [w for w in wide if w.moves_yd > tolerance_yd]
+    excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in due)
     need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
-    reasons = _new_clubs(played, wide, new_clubs or {})
-    reasons += _events(wide, events, as_of)
+    reasons = _new_clubs(due, new_clubs or {})
+    reasons += _events(due, events, as_of)
     if trend is not None and trend.since is not None:
         need += DRIFT_NEED
         way = DueCode.LONGER if trend.share > 0 else DueCode.SHORTER
         since = trend.since.isoformat()
         reasons.append(Message.of(way, since=since, share=abs(trend.share)))
-    if wide:
+    if due:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
-    reasons += wait
     drifting = trend is not None and trend.since is not None
-    state = State.DUE if wide or drifting else State.TRUE
+    state = State.DUE if due or drifting else State.TRUE
+    if state is State.TRUE and covered < FEW_SHARE:
+        need += FEW_NEED
+        reasons.append(Message(DueCode.FEW, {"numbers": len(played), "share": covered}))
+    elif state is State.TRUE and wide:
+        values: dict[str, Value] = {"wide": len(wide), "played": len(played), "tolerance_yd": tolerance_yd}
+        reasons.append(Message(DueCode.KNOWN, values))
+    reasons += wait
     return Due(state, need, len(played), wide, reasons or [Message(DueCode.HOLDS)], learning)
 
 
-def _wider(cells: Sequence[Cell], tolerance_yd: float) -> list[Wide]:
-    return [Wide(c.key, c.carry_yd, c.half_yd) for c in cells if c.half_yd > tolerance_yd]
+def _wider(cells: Sequence[Cell], tolerance_yd: float, after: Mapping[CellKey, float]) -> list[Wide]:
+    return [
+        Wide(
+            c.key,
+            c.carry_yd,
+            c.half_yd,
+            math.sqrt(max(0.0, c.half_yd**2 - after.get(c.key, 0.0) ** 2)),
+            c.last_measured,
+            c.balls,
+        )
+        for c in cells
+        if c.half_yd > tolerance_yd
+    ]
 
 
-def _new_clubs(played: Sequence[Cell], wide: Sequence[Wide], new_clubs: Mapping[str, date]) -> list[Message]:
+def _new_clubs(due: Sequence[Wide], new_clubs: Mapping[str, date]) -> list[Message]:
+    """New clubs some of whose numbers are due for want of balls."""
     messages = []
     for club, since in new_clubs.items():
-        own = sum(c.balls for c in played if c.key.club == club)
-        if any(w.key.club == club for w in wide):
+        own = [w.balls for w in due if w.key.club == club and w.balls < ENOUGH_BALLS]
+        if own:
             day = since.isoformat()
-            messages.append(Message.of(DueCode.NEW_CLUB, club=club, since=day, balls=own))
+            messages.append(Message.of(DueCode.NEW_CLUB, club=club, since=day, balls=sum(own)))
     return messages
 
 
-def _events(wide: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[Message]:
-    messages = []
-    for event in sorted(events, key=lambda e: e.on, reverse=True):
-        if not EFFECTS[event.kind].sd or (as_of - event.on).days > RECENT_DAYS:
-            continue
-        hurt = sum(event.club in ("", w.key.club) for w in wide)
-        if hurt:
-            messages.append(_opened(event, hurt))
-    return messages
+def _events(due: Sequence[Wide], events: Sequence[Happened], as_of: date) -> list[Message]:
+    """The events that opened numbers, the newest first. A number was opened by the event that moves
+    carries most of those since it was last measured; one measured since is open for another reason."""
+    recent = [e for e in events if EFFECTS[e.kind].sd and (as_of - e.on).days <= RECENT_DAYS]
+    opened: Counter[Happened] = Counter()
+    for w in due:
+        since = [e for e in recent if touches(e, w.key) and (not w.last_measured or w.last_measured <= e.on)]
+        if since:
+            opened[max(since, key=lambda e: (EFFECTS[e.kind].sd, e.on))] += 1
+    return [
+        _opened(event, numbers)
+        for event, numbers in sorted(opened.items(), key=lambda o: o[0].on, reverse=True)
+    ]
 
 
 def _opened(event: Happened, numbers: int) -> Message:

@@ -15,7 +15,7 @@ from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
 from oxgang.core.words.complete import complete
 from oxgang.core.words.messages import Message
-from oxgang.core.words.shots import Trajectory
+from oxgang.core.words.shots import CellKey, Trajectory
 
 
 class EventKind(StrEnum):
@@ -116,6 +116,15 @@ class Happened:
     def touched(self) -> Message:
         """What it touches: a shot, a club, a swing length, everything."""
         return touched(self.club, self.swing, self.trajectory)
+
+
+def touches(event: Happened, key: CellKey) -> bool:
+    """Whether an event moved a cell, by what it names."""
+    return (
+        event.club in ("", key.club)
+        and event.swing in ("", key.swing)
+        and event.trajectory in (None, key.trajectory)
+    )
 
 
 def touched(club: str = "", swing: str = "", trajectory: Trajectory | None = None) -> Message:

@@ -2,15 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Final
 
 from oxgang.core.carry.ageing import halves_after
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.matrix import Matrix
-from oxgang.core.practice.protocols import Protocol, Wish, plan_for
+from oxgang.core.carry.matrix import Cell, Matrix
+from oxgang.core.practice.protocols import EACH, Protocol, Wish, plan_for
+from oxgang.core.words.shots import CellKey
 
 # What a coach asks for between two lessons. Common practice, no published source.
 CHECK_UP_BALLS: Final = 15
+
+
+def halves_once_checked(matrix: Matrix, evidence: Evidence, cells: Sequence[Cell]) -> dict[CellKey, float]:
+    """Half of the interval [yd] of each of these cells once all of them are hit today, with as many
+    balls as one asks of a cell."""
+    if not cells:
+        return {}
+    keys = [cell.key for cell in cells]
+    points = [matrix.point(key) for key in keys]
+    aims = [(cell.key, point, cell.carry_yd, EACH) for cell, point in zip(cells, points, strict=True)]
+    return dict(zip(keys, halves_after(evidence, points, aims).tolist(), strict=True))
 
 
 def settled(matrix: Matrix, evidence: Evidence, wish: Wish) -> int:

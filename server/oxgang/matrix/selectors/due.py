@@ -8,11 +8,13 @@ from datetime import date
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.events import events_of
 from oxgang.core.carry.matrix import Cell
+from oxgang.core.ground.ground import Strip, covered_share, small_ground
 from oxgang.core.ground.played import Play
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, due_of, matters
 from oxgang.core.keeping.events import EventKind
+from oxgang.core.practice.check_up import halves_once_checked
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
@@ -23,12 +25,13 @@ from oxgang.range_sessions.selectors.balls import waiting_of
 
 @dataclass(frozen=True, slots=True)
 class DueNow:
-    """What is due, the cells the student plays by and all shots, balls that wait, and what the day
-    rests on."""
+    """What is due, the cells the student plays by and all shots, the ground under them, balls that
+    wait, and what the day rests on."""
 
     due: Due
     played: list[Cell]
     shots: PlayedNow
+    strips: list[Strip]
     waiting: int
     last_hit: date | None
     version: PublishedMatrix | None
@@ -71,6 +74,13 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
     balls = [hit for hit in found.hits if not hit.imported]
     waiting = waiting_of(student).count()
     last = max((hit.day for hit in balls if hit.day and hit.day <= found.day), default=None)
+    wide = [cell for cell in played if cell.half_yd > student.tolerance_yd]
+    strips = small_ground(
+        [shots.cells[i] for i in shots.answering],
+        from_yd=student.from_yd,
+        to_yd=student.to_yd,
+        tolerance_yd=student.tolerance_yd,
+    )
     due = due_of(
         played,
         as_of=found.day,
@@ -84,5 +94,7 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         trend=trend_of(found.evidence),
         work=[c for c in learning if c not in played],
         chosen=shots.chosen,
+        after=halves_once_checked(found.matrix, found.evidence, wide),
+        covered=covered_share(strips),
     )
-    return DueNow(due, played, shots, waiting, last, version)
+    return DueNow(due, played, shots, strips, waiting, last, version)

@@ -12,7 +12,7 @@ from django.db.models import Case, Max, Q, When
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import bag_of, day_at, rows_of, students_at
 from oxgang.core.carry.ageing import too_wide_on
-from oxgang.core.ground.ground import Strip, covered_share, small_ground
+from oxgang.core.ground.ground import Strip, covered_share
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import Due, State, not_computed
 from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
@@ -91,12 +91,6 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
     stage, _ = standing_of(student, found.matrix)
     now = due_in(student, found, stage)
     version = now.version
-    strips = small_ground(
-        [now.shots.cells[i] for i in now.shots.answering],
-        from_yd=student.from_yd,
-        to_yd=student.to_yd,
-        tolerance_yd=student.tolerance_yd,
-    )
     balls = balls_of(student)
     coming = next_of(student.academy, [student.pk], found.day)
     return Row(
@@ -110,9 +104,9 @@ def row_of(student: Student, found: StudentMatrix) -> Row:
         last_hit=balls.order_by().aggregate(last=Max("hit_on"))["last"],
         published_on=day_at(student.academy, version.published_at) if version else None,
         settles=_settled(student, found, now, stage),
-        covered=covered_share(strips),
+        covered=covered_share(now.strips),
         due_on=_due_on(student, found, now),
-        ground=strips,
+        ground=now.strips,
         coming=coming.get(student.pk, []),
         shots=now.shots,
     )

@@ -4146,7 +4146,7 @@ export interface components {
          * @description Why something is due, or nothing is.
          * @enum {string}
          */
-        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-holds" | "due-broken";
+        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-known" | "due-few" | "due-holds" | "due-broken";
         /**
          * DueMessage
          * @description Why a student's numbers are due, or are not.
