@@ -13,6 +13,7 @@ import sys
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date, timedelta
+from typing import Any
 
 import numpy as np
 from oxgang.core.carry.evidence import Evidence
@@ -24,7 +25,7 @@ from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, State, due_of, matters
 from oxgang.core.keeping.events import EventKind, Happened, changes_of
-from oxgang.core.practice.check_up import CHECK_UP_BALLS, halves_once_checked
+from oxgang.core.practice.check_up import CHECK_UP_BALLS, moved_by_check
 from oxgang.core.practice.protocols import Protocol, Wish, plan_for
 from oxgang.core.words.shots import CellKey
 from oxgang.core.words.swing import CLOCK, controlled
@@ -33,7 +34,7 @@ from tools.bench_model.simulate import TODAY, UNLIKE, USUAL, SimStudent
 
 WEEKS = 26
 MAPPED_DAYS = (196, 190, 184)
-ENDS = {"from_yd": 30, "to_yd": 100}
+ENDS: dict[str, Any] = {"from_yd": 30, "to_yd": 100}
 TOLERANCE_YD = 2.5
 PRACTICE_BALLS = 24
 FASTER = 1.06
@@ -137,7 +138,7 @@ def _due(
         events=events,
         trend=trend_of(evidence),
         chosen=True,
-        after=halves_once_checked(matrix, evidence, wide),
+        moves=moved_by_check(matrix, evidence, wide),
     )
     return found, mine
 

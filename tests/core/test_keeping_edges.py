@@ -214,12 +214,11 @@ def test_versions_differ_in_cells_that_came_and_went() -> None:
 def test_a_number_is_due_only_while_a_check_up_could_move_it() -> None:
     facts: dict[str, Any] = {"as_of": TODAY, "tolerance_yd": 2.5, "clubs": 1, "balls": 5, "last_hit": TODAY}
     wide = [made(50, half=3.0, key=LONG), made(60, half=3.2, key=SHORT)]
-    # From ± 3 to ± 2.5 moves a number by about 1.7 yards: nobody needs that.
-    known = due_of(wide, **facts, after={LONG: 2.5, SHORT: 2.6})
+    known = due_of(wide, **facts, moves={LONG: 1.7, SHORT: 2.4})
     assert (known.state, known.need, len(known.wide)) == (State.TRUE, 0.0, 2)
     assert [r.code for r in known.reasons] == [DueCode.KNOWN]
-    one = due_of(wide, **facts, after={LONG: 1.2, SHORT: 2.6})
-    assert (one.state, [w.moves_yd > 2.5 for w in one.wide]) == (State.DUE, [True, False])
+    one = due_of(wide, **facts, moves={LONG: 2.6, SHORT: 2.4})
+    assert (one.state, [w.moves_yd for w in one.wide]) == (State.DUE, [2.6, 2.4])
     assert 0 < one.need < due_of(wide, **facts).need
 
 

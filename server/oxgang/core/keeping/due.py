@@ -9,7 +9,6 @@ work come after those played.
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -154,7 +153,7 @@ def due_of(
     trend: Trend | None = None,
     work: Sequence[Cell] = (),
     chosen: bool = False,
-    after: Mapping[CellKey, float] | None = None,
+    moves: Mapping[CellKey, float] | None = None,
     covered: float = 1.0,
 ) -> Due:
     """What is due of the cells that matter (see `matters`).
@@ -169,8 +168,8 @@ def due_of(
         Cells that the student is learning.
     chosen
         Whether a coach has said which shots are played.
-    after
-        How wide cells would be after a check-up [yd]: half of the interval. Exactly known when None.
+    moves
+        How far a check-up may move numbers [yd]; as far as their intervals reach where not given.
     covered
         The share of the ground that the shots played cover.
     """
@@ -184,7 +183,7 @@ def due_of(
         return Due(State.DUE, 0.05, 0, [], [Message(DueCode.NO_SHOT), *wait], learning)
     if not played:
         return Due(State.NO_BALLS, 0.05, 0, [], [Message(DueCode.NOT_NEEDED), *wait], learning)
-    wide = _wider(played, tolerance_yd, after or {})
+    wide = _wider(played, tolerance_yd, moves or {})
     due = [w for w in wide if w.moves_yd > tolerance_yd]
     excess = sum(min(w.half_yd / tolerance_yd, WIDEST) - 1 for w in due)
     need = excess / len(played) + (WAITING_NEED if waiting else 0.0)
@@ -209,13 +208,13 @@ def due_of(
     return Due(state, need, len(played), wide, reasons or [Message(DueCode.HOLDS)], learning)
 
 
-def _wider(cells: Sequence[Cell], tolerance_yd: float, after: Mapping[CellKey, float]) -> list[Wide]:
+def _wider(cells: Sequence[Cell], tolerance_yd: float, moves: Mapping[CellKey, float]) -> list[Wide]:
     return [
         Wide(
             c.key,
             c.carry_yd,
             c.half_yd,
-            math.sqrt(max(0.0, c.half_yd**2 - after.get(c.key, 0.0) ** 2)),
+            moves.get(c.key, c.half_yd),
             c.last_measured,
             c.balls,
         )

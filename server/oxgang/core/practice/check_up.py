@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
-from oxgang.core.carry.ageing import halves_after
+import numpy as np
+
+from oxgang.core.carry.ageing import halves, halves_after
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.practice.protocols import EACH, Protocol, Wish, plan_for
@@ -15,15 +17,19 @@ from oxgang.core.words.shots import CellKey
 CHECK_UP_BALLS: Final = 15
 
 
-def halves_once_checked(matrix: Matrix, evidence: Evidence, cells: Sequence[Cell]) -> dict[CellKey, float]:
-    """Half of the interval [yd] of each of these cells once all of them are hit today, with as many
-    balls as one asks of a cell."""
+def moved_by_check(matrix: Matrix, evidence: Evidence, cells: Sequence[Cell]) -> dict[CellKey, float]:
+    """How far these cells' numbers may move [yd, at `intervals.LEVEL`] once all of them are hit
+    today, with as many balls as one asks of a cell: what is known then against what is known now.
+
+    What balls that contradict each other add to an interval, more of them do not take away.
+    """
     if not cells:
         return {}
-    keys = [cell.key for cell in cells]
-    points = [matrix.point(key) for key in keys]
+    points = [matrix.point(cell.key) for cell in cells]
     aims = [(cell.key, point, cell.carry_yd, EACH) for cell, point in zip(cells, points, strict=True)]
-    return dict(zip(keys, halves_after(evidence, points, aims).tolist(), strict=True))
+    now, after = halves(evidence, points), halves_after(evidence, points, aims)
+    moves = np.sqrt(np.maximum(now**2 - after**2, 0.0))
+    return {cell.key: float(yards) for cell, yards in zip(cells, moves, strict=True)}
 
 
 def settled(matrix: Matrix, evidence: Evidence, wish: Wish) -> int:

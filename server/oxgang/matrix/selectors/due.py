@@ -14,7 +14,7 @@ from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.drift.sessions import trend_of
 from oxgang.core.keeping.due import Due, due_of, matters
 from oxgang.core.keeping.events import EventKind
-from oxgang.core.practice.check_up import halves_once_checked
+from oxgang.core.practice.check_up import moved_by_check
 from oxgang.core.words.shots import CellKey
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
@@ -94,7 +94,7 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         trend=trend_of(found.evidence),
         work=[c for c in learning if c not in played],
         chosen=shots.chosen,
-        after=halves_once_checked(found.matrix, found.evidence, wide),
+        moves=moved_by_check(found.matrix, found.evidence, wide),
         covered=covered_share(strips),
     )
     return DueNow(due, played, shots, strips, waiting, last, version)
