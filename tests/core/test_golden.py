@@ -21,7 +21,7 @@ from typing import Any
 import numpy as np
 import pytest
 from oxgang.core.carry.adjustments import adjustments_of
-from oxgang.core.carry.ageing import halves, halves_after, too_wide_on
+from oxgang.core.carry.ageing import halves, halves_after, worth_hitting_on
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.asking import question_about
 from oxgang.core.carry.cells import furrow
@@ -171,7 +171,9 @@ def carry(e: Evidence, m: Matrix) -> dict[str, Any]:
         "arithmetic": arithmetic(m.cells, CLOCK.positions),
         "halves": halves(e, points),
         "halves after": halves_after(e, points, [(key, point(key), 52.0, 9)]),
-        "too wide on": [too_wide_on(e, points[:1], tolerance_yd=t) for t in (1.0, 3.0, 6.0)],
+        "worth hitting": [
+            worth_hitting_on(e, points[:1], [(key, points[0], 52.0, 5)], over_yd=t) for t in (1.0, 3.0, 6.0)
+        ],
         "more balls": [balls_more(c, 2.5) for c in m.cells[:40]],
         "furrow": furrow(60, 3),
         "another bag": e.with_bag([replace(CLUBS[0], loft_deg=58), *CLUBS[1:]]).matrix().cells[:9],

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
 import numpy as np
 import pytest
-from oxgang.core.carry.ageing import halves_after, too_wide_on
+from oxgang.core.carry.ageing import halves_after, may_move, worth_hitting_on
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Cell, Doubt
 from oxgang.core.carry.noise import Change
@@ -213,16 +214,19 @@ def test_a_new_club_is_due_for_what_the_old_one_did() -> None:
 def test_the_day_on_which_a_number_stops_being_true() -> None:
     points = [point(CellKey("56", "9:00"))]
     fresh = BALLS + [hit(52.0 + i % 2, day=TODAY) for i in range(12)]
-    day = too_wide_on(evidence(fresh), points, tolerance_yd=2.5)
+    aims = [(CellKey("56", "9:00"), points[0], 52.5, 5)]
+    day = worth_hitting_on(evidence(fresh), points, aims, over_yd=2.0)
     assert day is not None
     assert TODAY < day < TODAY + 365 * DAY
 
-    def half_on(on: date) -> float:
-        return cell(matrix(fresh, day=on)).half_yd
+    def moves_on(on: date) -> float:
+        return float(may_move(replace(evidence(fresh), day=on), points, aims)[0])
 
-    assert half_on(day) > 2.5 > half_on(day - 4 * DAY)
-    assert too_wide_on(evidence(fresh), points, tolerance_yd=9) is None
-    assert too_wide_on(evidence(fresh), [], tolerance_yd=1) is None
+    assert moves_on(day) > 2.0 > moves_on(day - 4 * DAY)
+    # What a check-up may move is part of what the interval has, and never more.
+    assert moves_on(day) < cell(matrix(fresh, day=day)).half_yd
+    assert worth_hitting_on(evidence(fresh), points, aims, over_yd=9) is None
+    assert worth_hitting_on(evidence(fresh), [], [], over_yd=1) is None
 
 
 def test_a_check_up_of_what_is_due_brings_it_within_the_tolerance() -> None:

@@ -1,4 +1,4 @@
-"""How wide shots will be: when nothing is hit, and when a plan is."""
+"""How wide shots will be: when nothing is hit, and when a plan is; and what a plan may move."""
 
 from __future__ import annotations
 
@@ -37,31 +37,41 @@ def halves(evidence: Evidence, points: Sequence[Point]) -> Array:
     return np.asarray(Z * sd * carries)
 
 
-def too_wide_on(evidence: Evidence, points: Sequence[Point], *, tolerance_yd: float) -> date | None:
-    """The first day, to within three, on which one of the shot types is wider than the tolerance.
+# Cell, shot type, expected carry [yd] and number of balls.
+Aim = tuple[CellKey, Point, float, int]
+
+
+def may_move(evidence: Evidence, points: Sequence[Point], aims: Sequence[Aim]) -> Array:
+    """How far the numbers of shot types may move [yd, at `intervals.LEVEL`] once these balls are hit
+    that day: what is known then against what is known before, shape (n,)."""
+    now, after = halves(evidence, points), halves_after(evidence, points, aims)
+    return np.asarray(np.sqrt(np.maximum(now**2 - after**2, 0.0)))
+
+
+def worth_hitting_on(
+    evidence: Evidence, points: Sequence[Point], aims: Sequence[Aim], *, over_yd: float
+) -> date | None:
+    """The first day, to within three, on which these balls could move a number by more than so much
+    if nothing is hit before.
 
     None when that is more than a year off. Widths only grow with time, so that the day is found by
     halving.
     """
 
-    def wide(days: int) -> bool:
+    def worth(days: int) -> bool:
         then = replace(evidence, day=evidence.day + timedelta(days=days))
-        return bool((halves(then, points) > tolerance_yd).any())
+        return bool((may_move(then, points, aims) > over_yd).any())
 
-    if not points or not wide(AHEAD_DAYS):
+    if not points or not worth(AHEAD_DAYS):
         return None
     narrow, broad = 0, AHEAD_DAYS
     while broad - narrow > WITHIN_DAYS:
         middle = (narrow + broad) // 2
-        if wide(middle):
+        if worth(middle):
             broad = middle
         else:
             narrow = middle
     return evidence.day + timedelta(days=broad)
-
-
-# Cell, shot type, expected carry [yd] and number of balls.
-Aim = tuple[CellKey, Point, float, int]
 
 
 def halves_after(evidence: Evidence, points: Sequence[Point], planned: Sequence[Aim]) -> Array:

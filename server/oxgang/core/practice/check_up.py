@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date
 from typing import Final
 
-import numpy as np
-
-from oxgang.core.carry.ageing import halves, halves_after
+from oxgang.core.carry.ageing import Aim, halves_after, may_move, worth_hitting_on
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.matrix import Cell, Matrix
+from oxgang.core.carry.prior import Point
 from oxgang.core.practice.protocols import EACH, Protocol, Wish, plan_for
 from oxgang.core.words.shots import CellKey
 
@@ -25,11 +25,19 @@ def moved_by_check(matrix: Matrix, evidence: Evidence, cells: Sequence[Cell]) ->
     """
     if not cells:
         return {}
-    points = [matrix.point(cell.key) for cell in cells]
-    aims = [(cell.key, point, cell.carry_yd, EACH) for cell, point in zip(cells, points, strict=True)]
-    now, after = halves(evidence, points), halves_after(evidence, points, aims)
-    moves = np.sqrt(np.maximum(now**2 - after**2, 0.0))
+    moves = may_move(evidence, *_each(matrix, cells))
     return {cell.key: float(yards) for cell, yards in zip(cells, moves, strict=True)}
+
+
+def due_on(matrix: Matrix, evidence: Evidence, cells: Sequence[Cell], *, tolerance_yd: float) -> date | None:
+    """The first day on which a check-up could move one of these cells by more than the tolerance if
+    nothing is hit before; None when that is more than a year off."""
+    return worth_hitting_on(evidence, *_each(matrix, cells), over_yd=tolerance_yd)
+
+
+def _each(matrix: Matrix, cells: Sequence[Cell]) -> tuple[list[Point], list[Aim]]:
+    points = [matrix.point(cell.key) for cell in cells]
+    return points, [(cell.key, at, cell.carry_yd, EACH) for cell, at in zip(cells, points, strict=True)]
 
 
 def settled(matrix: Matrix, evidence: Evidence, wish: Wish) -> int:

@@ -11,11 +11,10 @@ from django.db.models import Case, Max, Q, When
 
 from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import bag_of, day_at, rows_of, students_at
-from oxgang.core.carry.ageing import too_wide_on
 from oxgang.core.ground.ground import Strip, covered_share
 from oxgang.core.ground.stages import Stage
 from oxgang.core.keeping.due import Due, State, not_computed
-from oxgang.core.practice.check_up import CHECK_UP_BALLS, settled
+from oxgang.core.practice.check_up import CHECK_UP_BALLS, due_on, settled
 from oxgang.core.practice.protocols import Wish
 from oxgang.matrix.models import Summary
 from oxgang.matrix.selectors.due import DueNow, due_in
@@ -65,7 +64,7 @@ def stale_in(academy: Academy, now: datetime, most: int) -> list[Stale]:
 class Row:
     """What the list shows of a student.
 
-    `due_on` is when the first number stops being true if nothing is hit; None is beyond a year, or
+    `due_on` is when a check-up could first move a number if nothing is hit; None is beyond a year, or
     now. `ground` holds the strips of the small ground. `coming` are the next two sessions.
     """
 
@@ -177,5 +176,4 @@ def _settled(student: Student, found: StudentMatrix, now: DueNow, stage: Stage) 
 def _due_on(student: Student, found: StudentMatrix, now: DueNow) -> date | None:
     if now.due.state is not State.TRUE:
         return None
-    points = [found.matrix.point(cell.key) for cell in now.played]
-    return too_wide_on(found.evidence, points, tolerance_yd=student.tolerance_yd)
+    return due_on(found.matrix, found.evidence, now.played, tolerance_yd=student.tolerance_yd)
