@@ -22,6 +22,7 @@ MADE_ONCE = {
     "put /api/students/{student_id}/rounds": "uid",
     "put /api/groups/{group_id}/turns": "uid",
     "put /api/groups/{group_id}/moves": "names the balls and where they are",
+    "put /api/students/{student_id}/balls-of-another": "names the balls and where they are",
     "put /api/devices/{device_id}/plays": "take, where another coach has it",
     "put /api/groups/{group_id}/monitor": "take, where another group has it",
 }

@@ -42,6 +42,7 @@ TABLE = {
         
         GET {S}/homework/{homework_id}/sheet.pdf | GET {S}/pictures/{picture_id}/still.jpg""",
     "l": """PUT {S}/balls | PATCH DELETE {S}/balls/{uid} | POST {S}/balls/{uid}/restore
+        PUT {S}/balls-of-another
         PUT {S}/rounds | POST {S}/rounds-seen | POST {S}/calls | POST {S}/faults
         POST {S}/what-if | POST {S}/plan/effect | POST {S}/loft-search | POST {S}/picture
         POST /api/students/catch-up

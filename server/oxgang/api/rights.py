@@ -57,6 +57,7 @@ LOGS: Final = frozenset(
         ("PATCH", f"{_STUDENT}/balls/{{uid}}"),
         ("DELETE", f"{_STUDENT}/balls/{{uid}}"),
         ("POST", f"{_STUDENT}/balls/{{uid}}/restore"),
+        ("PUT", f"{_STUDENT}/balls-of-another"),
         ("PUT", f"{_STUDENT}/rounds"),
         ("POST", f"{_STUDENT}/rounds-seen"),
         ("POST", f"{_STUDENT}/calls"),

@@ -399,6 +399,11 @@ log-balls-moved-out =
         [one] Gave { $balls } ball to { $to }, who had hit it
        *[other] Gave { $balls } balls to { $to }, who had hit them
     }
+log-balls-moved-in =
+    { $balls ->
+        [one] { $balls } ball came from { $from }: it was hit here
+       *[other] { $balls } balls came from { $from }: they were hit here
+    }
 log-standard-changed = Changed the standard { $name }
 role-head = head coach
 role-coach = coach

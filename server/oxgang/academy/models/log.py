@@ -99,6 +99,7 @@ class AuditAction(StrEnum):
     BAYS_CHANGED = "log-bays-changed"
     BAYS_ENDED = "log-bays-ended"
     BALLS_MOVED_OUT = "log-balls-moved-out"
+    BALLS_MOVED_IN = "log-balls-moved-in"
     STANDARD_CHANGED = "log-standard-changed"
     TAKEN_AWAY = "log-taken-away"
     CARD_TAKEN_AWAY = "log-card-taken-away"

@@ -214,6 +214,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     if entry.key:
         entry.key = ""
         entry.save(update_fields=["key"])
+    _touch_owners(back)
     if student is not None:
         _convert_anew(student, back)
         again = record_entry(student, did, entry.values, by=by, now=now, changes=back, undoes=entry)
@@ -236,6 +237,16 @@ def _refuse_house(change: dict[str, Any], by: Coach) -> None:
         of_house = model._default_manager.filter(pk__in=change.get("ids", ()), owner=None).exists()
     if of_house and by.role != PersonRole.HEAD:
         raise NotAllowed("What the whole house uses is a head coach's to change.")
+
+
+def _touch_owners(back: Iterable[Changed]) -> None:
+    """What was taken back may be rows of more than one student."""
+    owners: set[UUID] = set()
+    for one in back:
+        if one.rows and any(field.name == "student" for field in one.model._meta.fields):
+            rows = one.model._default_manager.filter(pk__in=one.rows)
+            owners |= {pk for pk in rows.values_list("student_id", flat=True) if pk}
+    touch(owners)
 
 
 def _convert_anew(student: Student, back: Iterable[Changed]) -> None:

@@ -10,7 +10,16 @@ from ninja import Query, Router
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.api.auth import coach_of
-from oxgang.api.balls.schemas import BallIn, BallMark, BallOut, CellNow, Recorded, Usual
+from oxgang.api.balls.schemas import (
+    BallIn,
+    BallMark,
+    BallOut,
+    BallsMoved,
+    CellNow,
+    GiveIn,
+    Recorded,
+    Usual,
+)
 from oxgang.api.fields import Label, made
 from oxgang.core.carry.asking import question_about
 from oxgang.core.carry.cells import UNSETTLED
@@ -35,6 +44,7 @@ from oxgang.range_sessions.services.balls import (
     restore_ball,
     withdraw_ball,
 )
+from oxgang.range_sessions.services.moving import move_balls
 from oxgang.range_sessions.services.typed import TypedBall, record_typed
 
 router = Router(tags=["balls"])
@@ -159,6 +169,16 @@ def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> Re
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
     mark_ball(ball_of(student, uid), changes, by=coach, now=timezone.now())
     return _recorded(student, uid)
+
+
+@router.put("/students/{student_id}/balls-of-another", response=BallsMoved)
+def give(request: HttpRequest, student_id: UUID, data: GiveIn) -> BallsMoved:
+    """Balls of this student were hit by another: they become that one's, whenever it is noticed."""
+    coach = coach_of(request)
+    source, to = (student_of(coach.academy, pk) for pk in (student_id, data.to_id))
+    club = "" if data.club_id is None else str(data.club_id)
+    moved = move_balls(source, data.balls, to, club_id=club, swing=data.swing, by=coach, now=timezone.now())
+    return BallsMoved(moved=moved, balls=data.balls)
 
 
 @router.delete("/students/{student_id}/balls/{uid}", response=Recorded)

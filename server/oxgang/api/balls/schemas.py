@@ -17,6 +17,8 @@ from oxgang.range_sessions.selectors.balls import launch_side
 from oxgang.range_sessions.services.typed import Moment as BallMoment
 
 Uid = Annotated[str, Field(min_length=4, max_length=64)]
+# Of a ball that is there, however its id was made.
+BallUid = Annotated[str, Field(max_length=64)]
 
 
 class NetMark(Schema):
@@ -161,3 +163,20 @@ class CellNow(Schema):
     more_balls: int | None
     unsettled: bool
     question: QuestionOut | None
+
+
+class GiveIn(Schema):
+    """Balls of a student that were another's, hit with the other's club and swing of these names
+    unless others are named."""
+
+    to_id: UUID
+    balls: list[BallUid] = Field(min_length=1, max_length=60)
+    club_id: UUID | None = None
+    swing: str = Field("", max_length=24)
+
+
+class BallsMoved(Schema):
+    """How many were moved now, of the balls that are the other student's."""
+
+    moved: int
+    balls: list[str]

@@ -11,10 +11,10 @@ from ninja import Router
 from oxgang.academy.models import Coach
 from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.api.auth import coach_of
+from oxgang.api.balls.schemas import BallsMoved
 from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import made
 from oxgang.api.groups.schemas import (
-    BallsMoved,
     BayOut,
     GroupChange,
     GroupIn,

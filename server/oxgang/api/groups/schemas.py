@@ -1,20 +1,19 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.balls.schemas import BallOut
+from oxgang.api.balls.schemas import BallOut, BallUid
 from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import Moment
 from oxgang.core.units import Units
 from oxgang.range_sessions.models import TurnKind
 
 TurnUid = Field(min_length=4, max_length=50)
-BallUid = Annotated[str, Field(max_length=64)]
 
 
 class GroupIn(Schema):
@@ -57,13 +56,6 @@ class MoveIn(Schema):
     student_id: UUID
     to_id: UUID
     balls: list[BallUid] = Field(min_length=1, max_length=60)
-
-
-class BallsMoved(Schema):
-    """How many were moved now, of the balls that are the other student's."""
-
-    moved: int
-    balls: list[str]
 
 
 class GroupMonitor(Schema):

@@ -65,12 +65,13 @@ def record_balls(
     accepted: bool = False,
     from_file: bool = False,
     reported: bool = False,
+    told: bool = True,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
     `sent` is the device's ball that the single ball in `hits` takes; `accepted` balls enter the matrix
     without a review; those `from_file` are told of as one; `reported`
-    ones are the student's own word.
+    ones are the student's own word. Without `told` the caller writes the entry of the log.
 
     Raises
     ------
@@ -124,6 +125,8 @@ def record_balls(
     insert(balls)
     if sent is not None:
         moved_on(sent.device_id)
+    if not told:
+        return len(balls)
     kind = (
         AuditAction.BALLS_REPORTED
         if reported

@@ -5,13 +5,34 @@ import type { Ball } from "@/shared/api/queries";
 import { shortDay } from "@/shared/format/dates";
 import { vFocus } from "@/shared/ui/focus";
 import { useStudentContext } from "@/shared/student/context";
+import Sentence from "@/shared/ui/Sentence.vue";
+import WrongStudent from "@/shared/ui/WrongStudent.vue";
 
-const props = defineProps<{ balls: Ball[] }>();
+const props = defineProps<{ studentId: string; balls: Ball[] }>();
 const { units } = useStudentContext();
 const emit = defineEmits<{ exclude: [uid: string, reason: string] }>();
 
 const asking = ref("");
 const reason = ref("");
+/** A ball that another student hit. */
+const wrong = ref("");
+const given = ref("");
+/** The ball alone, or all of its day in this cell. */
+function choices(ball: Ball): { label: string; balls: string[] }[] {
+  const day = props.balls.filter((b) => b.hit_on === ball.hit_on).map((b) => b.uid);
+  const one = { label: "this ball", balls: [ball.uid] };
+  return day.length > 1
+    ? [one, { label: `all ${day.length} of ${shortDay(ball.hit_on)}`, balls: day.slice(0, 60) }]
+    : [one];
+}
+function whose(ball: Ball): void {
+  asking.value = "";
+  wrong.value = ball.uid;
+}
+function gave(text: string): void {
+  wrong.value = "";
+  given.value = text;
+}
 const newestFirst = computed(() => [...props.balls].reverse());
 const standardDiffers = computed(() =>
   props.balls.some((b) => b.standard_yd !== null && Math.abs(b.standard_yd - (b.carry_yd ?? 0)) >= 0.5),
@@ -20,6 +41,7 @@ function ask(ball: Ball): void {
   if (ball.excluded) emit("exclude", ball.uid, "");
   else {
     asking.value = asking.value === ball.uid ? "" : ball.uid;
+    wrong.value = "";
     reason.value = "";
   }
 }
@@ -32,6 +54,7 @@ function give(uid: string): void {
 <template>
   <details>
     <summary>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }} one by one</summary>
+    <Sentence v-if="given" tone="quiet" :text="given" />
     <ul>
       <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">
         <span class="num carry">{{ ball.carry_yd === null ? "–" : units.show(ball.carry_yd, 1) }}</span>
@@ -45,6 +68,13 @@ function give(uid: string): void {
         <button type="button" @click="ask(ball)">
           {{ ball.excluded ? "Restore" : "Exclude" }}
         </button>
+        <WrongStudent
+          v-if="wrong === ball.uid"
+          :student-id="studentId"
+          :choices="choices(ball)"
+          @done="gave"
+          @leave="wrong = ''"
+        />
         <span v-if="ball.excluded" class="reason quiet">{{ ball.excluded }}</span>
         <form v-if="asking === ball.uid" class="reason" @submit.prevent="give(ball.uid)">
           <input
@@ -55,6 +85,7 @@ function give(uid: string): void {
             aria-label="Reason"
           />
           <button type="submit">Exclude</button>
+          <button type="button" @click="whose(ball)">Wrong student?</button>
         </form>
       </li>
     </ul>

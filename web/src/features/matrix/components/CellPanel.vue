@@ -144,7 +144,7 @@ const recipe = computed(() => {
       </p>
     </section>
     <Sentence :text="error" />
-    <BallTable v-if="own.length" class="part" :balls="own" @exclude="exclude" />
+    <BallTable v-if="own.length" class="part" :student-id="studentId" :balls="own" @exclude="exclude" />
   </section>
 </template>
 

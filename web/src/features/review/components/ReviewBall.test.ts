@@ -32,6 +32,8 @@ const shown = async (more: object = {}) => {
     suspect: null,
     aside: null,
     later: false,
+    studentId: "s",
+    waiting: ["a"],
     ...more,
   });
   return page;

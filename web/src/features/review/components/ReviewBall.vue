@@ -7,6 +7,9 @@ import type { Schemas } from "@/shared/api/client";
 import type { Ball, Club, Words } from "@/shared/api/queries";
 import { adjustmentWords } from "@/shared/texts/shots";
 import { useStudentContext } from "@/shared/student/context";
+import WrongStudent from "@/shared/ui/WrongStudent.vue";
+
+const MOST_GIVEN = 60;
 
 const props = defineProps<{
   ball: Ball;
@@ -16,6 +19,9 @@ const props = defineProps<{
   suspect: number | null;
   aside: string | null;
   later: boolean;
+  studentId: string;
+  /** All that wait: they may all be another student's. */
+  waiting: string[];
 }>();
 const { units, texts } = useStudentContext();
 const emit = defineEmits<{
@@ -23,8 +29,16 @@ const emit = defineEmits<{
   setAside: [];
   reason: [text: string];
   wait: [];
+  given: [text: string];
 }>();
 const opened = ref(false);
+const wrong = ref(false);
+const whose = computed(() => [
+  { label: "this ball", balls: [props.ball.uid] },
+  ...(props.waiting.length > 1 && props.waiting.length <= MOST_GIVEN
+    ? [{ label: `all ${props.waiting.length} that wait`, balls: props.waiting }]
+    : []),
+]);
 const number = computed(() => {
   const { carry_yd, total_yd, launch_deg } = props.ball;
   if (carry_yd === null && total_yd === null) return `${launch_deg?.toFixed(0)}°`;
@@ -80,7 +94,16 @@ const correct = (change: Schemas["BallMark"]) => emit("correct", change);
       >
         <option v-for="height in words.trajectories" :key="height">{{ height }}</option>
       </select>
+      <button v-if="!wrong" type="button" @click="wrong = true">Wrong student?</button>
     </span>
+    <WrongStudent
+      v-if="opened && wrong"
+      class="note"
+      :student-id="studentId"
+      :choices="whose"
+      @done="$emit('given', $event)"
+      @leave="wrong = false"
+    />
     <span v-if="suspect !== null" class="note clay"
       >Far from the others at {{ units.show(suspect) }}. A mishit?</span
     >

@@ -254,10 +254,13 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
               :suspect="suspects.get(ball.uid)?.usual_yd ?? null"
               :aside="aside.get(ball.uid) ?? null"
               :later="later.has(ball.uid)"
+              :student-id="studentId"
+              :waiting="balls.map((b) => b.uid)"
               @correct="(change) => correct(ball.uid, change)"
               @set-aside="setAside(ball.uid)"
               @reason="(text: string) => aside.set(ball.uid, text)"
               @wait="wait(ball.uid)"
+              @given="(text: string) => (confirmation = text)"
             />
           </ul>
         </section>

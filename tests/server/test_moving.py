@@ -1,0 +1,88 @@
+"""Balls that were logged for the wrong student: moved whenever it is noticed, and taken back whole."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.utils import timezone
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.services.clubs import add_club
+from oxgang.core.words import bag
+from oxgang.range_sessions.models import Ball
+
+from tests.server.conftest import Api, make_student
+from tests.server.steps import hit_ago, keep, last, sentence_of, undo
+
+
+@pytest.fixture
+def other(coach: Coach) -> Student:
+    return make_student(coach, "Odile Fenn")
+
+
+def balls_of(student: Student) -> dict[str, float | None]:
+    rows = Ball.objects.filter(student=student, withdrawn_at=None)
+    return {row.uid: row.carry_yd for row in rows}
+
+
+def cells(api: Api, student: Student) -> int:
+    rows = api("GET", f"/students/{student.pk}/matrix").data["cells"]
+    return sum(cell["balls"] for cell in rows)
+
+
+def give(api: Api, source: Student, to: Student, balls: list[str], **more: Any) -> Any:
+    body = {"to_id": str(to.pk), "balls": balls} | more
+    return api("PUT", f"/students/{source.pk}/balls-of-another", body)
+
+
+def test_balls_of_a_month_ago_move_with_their_day_and_come_back_in_one(
+    api: Api, student: Student, other: Student, wedge: Club
+) -> None:
+    hit_ago(api, student, wedge, [44, 45, 46, 47], days_ago=30)
+    keep(api, student)
+    uids = sorted(balls_of(student))
+    assert cells(api, student) == 4
+    answer = give(api, student, other, uids[:3])
+    assert (answer.status_code, answer.data["moved"]) == (200, 3)
+    assert give(api, student, other, uids[:3]).data["moved"] == 0
+    assert (sorted(balls_of(student)), sorted(balls_of(other))) == (uids[3:], uids[:3])
+    # They keep their day, and wait for a review where they are.
+    moved = Ball.objects.filter(student=other, withdrawn_at=None)
+    assert {(b.hit_on, b.swing, b.accepted) for b in moved} == {
+        (Ball.objects.get(uid=uids[3], student=student).hit_on, "9:00", False)
+    }
+    keep(api, other)
+    assert (cells(api, student), cells(api, other)) == (1, 3)
+    # Either one's history takes the whole move back, and does it again.
+    out, came = last(api, student), api("GET", f"/students/{other.pk}/history").data["entries"]
+    came = next(entry for entry in came if entry["did"]["code"] == "log-balls-moved-in")
+    assert sentence_of(out) == "Gave 3 balls to Odile Fenn, who had hit them"
+    assert sentence_of(came) == "3 balls came from Ansel Quill: they were hit here"
+    assert undo(api, came).status_code == 200
+    assert (sorted(balls_of(student)), balls_of(other)) == (uids, {})
+    assert (cells(api, student), cells(api, other)) == (4, 0)
+    refused = undo(api, out)
+    assert (refused.status_code, len(balls_of(student))) == (409, 4)
+    again = api("GET", f"/students/{other.pk}/history").data["entries"][0]
+    assert undo(api, again).status_code == 200
+    assert (len(balls_of(student)), len(balls_of(other))) == (1, 3)
+
+
+def test_a_club_or_swing_that_the_other_has_not_is_asked_for(
+    api: Api, coach: Coach, student: Student, other: Student, wedge: Club
+) -> None:
+    other.clubs.filter(label="56").delete()
+    mine = add_club(other, bag.Club("55", 55), by=coach, now=timezone.now())
+    hit_ago(api, student, wedge, [44, 45])
+    uids = sorted(balls_of(student))
+    refused = give(api, student, other, uids)
+    assert (refused.status_code, refused.data["field"]) == (422, "club_id")
+    assert 'There is no "56" in the bag of Odile Fenn' in refused.data["title"]
+    assert len(balls_of(student)) == 2
+    assert give(api, student, other, uids, club_id=str(mine.pk), swing="wibble").data["field"] == "swing"
+    assert give(api, student, other, uids, club_id=str(wedge.pk)).data["field"] == "club_id"
+    assert give(api, student, other, uids, club_id=str(mine.pk), swing="10:00").data["moved"] == 2
+    assert {(b.club.label, b.swing) for b in Ball.objects.filter(student=other)} == {("55", "10:00")}
+    # To oneself, nothing, and of a ball that never was.
+    assert give(api, other, other, uids).data["field"] == "to_id"
+    assert give(api, student, other, ["ball-none"]).status_code == 404
