@@ -322,3 +322,25 @@ def test_booked_together_it_is_one_session_that_moves_as_one(api: Api, three: li
     }
     first, second = (api("POST", "/groups", start).data["id"] for _ in range(2))
     assert first == second
+
+
+def test_what_was_booked_and_moved_together_is_taken_back_together(api: Api, three: list[Student]) -> None:
+    at = timezone.now() + timedelta(days=1)
+    body = {"students": [str(s.pk) for s in three], "starts_at": at.isoformat()}
+    booked = api("POST", "/appointments/together", body).data
+    later = (at + timedelta(hours=2)).isoformat()
+    assert api("PATCH", f"/appointments/{booked[0]['id']}", {"starts_at": later}).status_code == 200
+
+    def starts() -> set[str]:
+        rows = api("GET", "/calendar?days=7").data["appointments"]
+        return {f"{row['student_id']} {row['starts_at'][:16]}" for row in rows}
+
+    assert len(starts()) == 3
+    moved, made = api("GET", f"/students/{three[2].pk}/history").data["entries"][:2]
+    assert api("POST", f"/history/{moved['id']}/undo").status_code == 200
+    assert {one.split()[1] for one in starts()} == {at.isoformat()[:16]}
+    # In another's history it is the same booking.
+    made = api("GET", f"/students/{three[0].pk}/history").data["entries"]
+    booking = next(entry for entry in made if entry["did"]["code"] == "log-session-booked")
+    assert api("POST", f"/history/{booking['id']}/undo").status_code == 200
+    assert starts() == set()

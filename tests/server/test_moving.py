@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
 import pytest
 from django.utils import timezone
-from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models import Club, Coach, Entry, Student
 from oxgang.academy.services.clubs import add_club
+from oxgang.academy.services.log import BLOCK
 from oxgang.core.words import bag
 from oxgang.range_sessions.models import Ball
 
@@ -86,3 +88,21 @@ def test_a_club_or_swing_that_the_other_has_not_is_asked_for(
     # To oneself, nothing, and of a ball that never was.
     assert give(api, other, other, uids).data["field"] == "to_id"
     assert give(api, student, other, ["ball-none"]).status_code == 404
+
+
+def test_typed_balls_are_taken_back_by_the_block_they_were_hit_in(
+    api: Api, student: Student, wedge: Club
+) -> None:
+    """A wrong half hour is no reason to take the morning back."""
+    hit_ago(api, student, wedge, [44, 45, 46])
+    hit_ago(api, student, wedge, [47])
+    Entry.objects.filter(student=student).update(at=timezone.now() - BLOCK - timedelta(minutes=1))
+    hit_ago(api, student, wedge, [80, 81])
+    second, first, *_ = api("GET", f"/students/{student.pk}/history").data["entries"]
+    assert [entry["did"]["values"]["balls"] for entry in (first, second)] == [4, 2]
+    assert undo(api, second).status_code == 200
+    assert sorted(c for c in balls_of(student).values() if c) == [44, 45, 46, 47]
+    # What comes after a taking back is a block of its own.
+    hit_ago(api, student, wedge, [48])
+    assert undo(api, first).status_code == 200
+    assert [*balls_of(student).values()] == [48]

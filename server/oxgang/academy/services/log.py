@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -25,6 +25,8 @@ from oxgang.core.errors import InputError
 # A value of an entry is cut to so many characters.
 MAX_VALUE = 120
 AT_ONCE = 500
+# Small actions of a kind with less than this between them are one entry.
+BLOCK = timedelta(minutes=30)
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
 
@@ -125,10 +127,15 @@ def append_to_entry(
 ) -> Entry:
     """One entry for small actions of a kind, such as the balls of a session, with their count.
 
-    An entry that was taken back gathers no more. Call it inside a `retry_on_conflict` write: of two who
+    An entry that was taken back gathers no more, nor does one to which nothing came for `BLOCK`:
+    what is hit after a break is a block of its own. Call it inside a `retry_on_conflict` write: of two who
     begin the same entry the database lets one.
     """
     entry = Entry.objects.filter(student=student, key=key, coach=by).first()
+    if entry is not None and now - entry.at > BLOCK:
+        entry.key = ""
+        entry.save(update_fields=["key"])
+        entry = None
     if entry is None:
         entry = record_entry(student, did, {**values, "balls": balls}, by=by, now=now)
         entry.key, entry.count = key, balls

@@ -44,26 +44,31 @@ def make_appointment(student: Student, fields: AppointmentFields, *, by: Coach, 
     InputError
         In the past or too far ahead, too short or long, or when the coach or the student is taken.
     """
-    return _made(student, fields, None, by=by, now=now)
+    return _made([student], fields, None, by=by, now=now)[0]
 
 
 def _made(
-    student: Student,
+    students: Sequence[Student],
     fields: AppointmentFields,
     together: UUID | None,
     *,
     by: Coach,
     now: datetime,
-) -> Appointment:
-    appointment = Appointment(student=student, coach=by, changed_at=now, together=together, **asdict(fields))
-    _check(appointment, now)
-    appointment.save()
-    change = created(appointment, "withdrawn_at")
-    appointment.entry = record_entry(
-        student, AuditAction.SESSION_BOOKED, _at(appointment), by=by, now=now, changes=[change]
-    )
-    appointment.save(update_fields=["entry"])
-    return appointment
+) -> list[Appointment]:
+    rows = []
+    for student in students:
+        row = Appointment(student=student, coach=by, changed_at=now, together=together, **asdict(fields))
+        _check(row, now)
+        row.save()
+        rows.append(row)
+    # Taking it back in one student's history takes it back for all.
+    changes = [created(row, "withdrawn_at") for row in rows]
+    for row in rows:
+        row.entry = record_entry(
+            row.student, AuditAction.SESSION_BOOKED, _at(row), by=by, now=now, changes=changes
+        )
+        row.save(update_fields=["entry"])
+    return rows
 
 
 @transaction.atomic
@@ -79,8 +84,7 @@ def make_together(
     """
     if len({student.pk for student in students}) < len(students):
         raise InputError("A student stands there twice.", field="students")
-    together = uuid4()
-    return [_made(student, fields, together, by=by, now=now) for student in students]
+    return _made(students, fields, uuid4(), by=by, now=now)
 
 
 @transaction.atomic
@@ -109,12 +113,13 @@ def change_appointment(
             setattr(row, name, value)
     for row in rows:
         _check(row, now)
-    for row, before in zip(rows, befores, strict=True):
-        if done := changed(row, before):
-            row.changed_at = now
-            row.save()
-            values = {**_at(row), "fields": field_changes(done[0])}
-            record_entry(row.student, AuditAction.SESSION_CHANGED, values, by=by, now=now, changes=done)
+    moved = [(row, done) for row, before in zip(rows, befores, strict=True) if (done := changed(row, before))]
+    every = [change for _, done in moved for change in done]
+    for row, done in moved:
+        row.changed_at = now
+        row.save()
+        values = {**_at(row), "fields": field_changes(done[0])}
+        record_entry(row.student, AuditAction.SESSION_CHANGED, values, by=by, now=now, changes=every)
     return appointment
 
 
