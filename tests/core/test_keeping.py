@@ -207,7 +207,7 @@ def test_a_new_club_is_due_for_what_the_old_one_did() -> None:
     took = {"60": [CellKey("56", "9:00"), CellKey("56", "full")]}
     played = matters(cells, from_yd=30, to_yd=100, stands_in=took)
     found = due(played, new_clubs={"60": date(2026, 5, 20)})
-    assert said_of(found)[0] == "New 60 since 20 May: not a ball with it yet"
+    assert said_of(found)[0] == "New 60 since 20 May, not measured yet"
     assert any(w.key == CellKey("60", "full") for w in found.wide)  # type: ignore[attr-defined]
 
 

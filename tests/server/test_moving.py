@@ -58,8 +58,8 @@ def test_balls_of_a_month_ago_move_with_their_day_and_come_back_in_one(
     # Either one's history takes the whole move back, and does it again.
     out, came = last(api, student), api("GET", f"/students/{other.pk}/history").data["entries"]
     came = next(entry for entry in came if entry["did"]["code"] == "log-balls-moved-in")
-    assert sentence_of(out) == "Gave 3 balls to Odile Fenn, who had hit them"
-    assert sentence_of(came) == "3 balls came from Ansel Quill: they were hit here"
+    assert sentence_of(out) == "Moved 3 balls to Odile Fenn, who hit them"
+    assert sentence_of(came) == "Moved 3 balls here from Ansel Quill"
     assert undo(api, came).status_code == 200
     assert (sorted(balls_of(student)), balls_of(other)) == (uids, {})
     assert (cells(api, student), cells(api, other)) == (4, 0)

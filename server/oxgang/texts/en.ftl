@@ -17,10 +17,10 @@ due-waiting =
        *[other] { $balls } balls wait for a review
     }
 due-new-club =
-    New { $club } since { DAY($since) }: { $balls ->
-        [0] not a ball with it yet
-        [one] only { $balls } ball with its open numbers
-       *[other] only { $balls } balls with its open numbers
+    New { $club } since { DAY($since) }, { $balls ->
+        [0] not measured yet
+        [one] { $balls } ball so far
+       *[other] { $balls } balls so far
     }
 due-break = Back from a break on { DAY($on) }: { due-opened }
 due-moved = { $touched } moved on { DAY($on) }: { due-opened }
@@ -44,18 +44,18 @@ due-last-hit =
        *[other] { "" }
     }
 due-known =
-    { $wide } of { $played } numbers { $wide ->
+    { $wide } of { $played } carries { $wide ->
         [one] is
        *[other] are
-    } wider than ± { YD($tolerance_yd, digits: 1) }; a check-up would hardly move { $wide ->
+    } uncertain (over ± { YD($tolerance_yd, digits: 1) }). A check-up would hardly change { $wide ->
         [one] it
        *[other] them
     }
 due-few =
     { $numbers ->
-        [one] One number, and it holds
-       *[other] { $numbers } numbers, and they hold
-    }. The shots played cover { PERCENT($share) } of the distances: measure more swings
+        [one] 1 carry confirmed
+       *[other] { $numbers } carries confirmed
+    }, but the shots cover only { PERCENT($share) } of the distances. Measure more swings
 due-holds = Every number holds
 due-broken = These numbers could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 
@@ -396,13 +396,13 @@ log-bays-changed = { $names } came to the group, bay { $bay }
 log-bays-ended = Ended the group of { DAY($day) }
 log-balls-moved-out =
     { $balls ->
-        [one] Gave { $balls } ball to { $to }, who had hit it
-       *[other] Gave { $balls } balls to { $to }, who had hit them
+        [one] Moved { $balls } ball to { $to }, who hit it
+       *[other] Moved { $balls } balls to { $to }, who hit them
     }
 log-balls-moved-in =
     { $balls ->
-        [one] { $balls } ball came from { $from }: it was hit here
-       *[other] { $balls } balls came from { $from }: they were hit here
+        [one] Moved { $balls } ball here from { $from }
+       *[other] Moved { $balls } balls here from { $from }
     }
 log-standard-changed = Changed the standard { $name }
 role-head = head coach

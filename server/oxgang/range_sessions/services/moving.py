@@ -82,11 +82,11 @@ def _own_shot(ball: Ball, to: Student, club_id: str, swing: str) -> Plays:
     )
     if club is None:
         raise InputError(
-            f'There is no "{ball.club.label}" in the bag of {to.name}. Say with which club.', field="club_id"
+            f'There is no "{ball.club.label}" in the bag of {to.name}. Choose a club.', field="club_id"
         )
     position = known_swings(to).get((swing or ball.swing).casefold())
     if position is None:
-        raise InputError(f'"{swing or ball.swing}" is no swing of {to.name}. Say which.', field="swing")
+        raise InputError(f'"{swing or ball.swing}" is not a swing of {to.name}. Choose one.', field="swing")
     return Plays(
         club_id=str(club.pk),
         swing=position.label,

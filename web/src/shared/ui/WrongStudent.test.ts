@@ -23,7 +23,7 @@ test("balls go to whoever is named, with the club that is asked for where the ba
   const answer = ({ body }: Asked) =>
     (body as { club_id: string | null }).club_id
       ? { moved: 3, balls: ["a", "b", "c"] }
-      : problem(422, "input", 'There is no "56" in the bag of Odile Fenn. Say with which club.', "club_id");
+      : problem(422, "input", 'There is no "56" in the bag of Odile Fenn. Choose a club.', "club_id");
   const { page, text, press, writes } = await show(
     WrongStudent,
     { studentId: "s", choices },
@@ -38,18 +38,18 @@ test("balls go to whoever is named, with the club that is asked for where the ba
   expect(text()).toContain("Who hit them?");
   page.findComponent(StudentField).vm.$emit("choose", "o");
   await flushPromises();
-  await press("Give");
+  await press("Move 3 balls");
   expect(text()).toContain('There is no "56" in the bag of Odile Fenn');
   expect(page.emitted("done")).toBeUndefined();
   const club = page.findAll("select")[1]!;
   expect(club.findAll("option").map((o) => o.text())).toEqual(["55"]);
   await club.setValue("c55");
-  await press("Give");
+  await press("Move 3 balls");
   expect(writes().map((one) => one.body)).toEqual([
     { to_id: "o", balls: ["a", "b", "c"], club_id: null, swing: "" },
     { to_id: "o", balls: ["a", "b", "c"], club_id: "c55", swing: "" },
   ]);
-  expect(page.emitted("done")).toEqual([["3 balls are Odile Fenn's now. History takes it back."]]);
+  expect(page.emitted("done")).toEqual([["3 balls moved to Odile Fenn. Undo it under History."]]);
 });
 
 test("to the student who has them already there is nobody to give", async () => {

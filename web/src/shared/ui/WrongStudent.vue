@@ -5,6 +5,7 @@ import { computed, ref, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { useForgetStudent, useStudent } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import { count } from "@/shared/format/numbers";
 import Sentence from "./Sentence.vue";
 import StudentField from "./StudentField.vue";
 
@@ -32,7 +33,7 @@ watch(to, () => {
   asked.value = new Set();
 });
 
-async function give(): Promise<void> {
+async function move(): Promise<void> {
   if (!to.value) return;
   const body: Schemas["GiveIn"] = {
     to_id: to.value,
@@ -49,13 +50,13 @@ async function give(): Promise<void> {
     return;
   }
   await Promise.all([forget(props.studentId), forget(to.value)]);
-  const what = answer.moved === 1 ? "1 ball is" : `${answer.moved} balls are`;
-  emit("done", `${what} ${other.data.value?.name ?? "the other student"}'s now. History takes it back.`);
+  const name = other.data.value?.name ?? "the other student";
+  emit("done", `${count(answer.moved, "ball")} moved to ${name}. Undo it under History.`);
 }
 </script>
 
 <template>
-  <form class="wrong" @submit.prevent="give" @keydown.esc.stop="$emit('leave')">
+  <form class="wrong" @submit.prevent="move" @keydown.esc.stop="$emit('leave')">
     <label v-if="choices.length > 1"
       >Which
       <select v-model="which">
@@ -83,8 +84,10 @@ async function give(): Promise<void> {
     >
     <Sentence :text="error" />
     <span class="acts">
-      <Button html-type="submit" type="primary" :disabled="!to" :loading="busy">Give</Button>
-      <Button type="text" @click="$emit('leave')">Leave <kbd>Esc</kbd></Button>
+      <Button html-type="submit" type="primary" :disabled="!to" :loading="busy"
+        >Move {{ count(balls.length, "ball") }}</Button
+      >
+      <Button type="text" @click="$emit('leave')">Cancel</Button>
     </span>
   </form>
 </template>

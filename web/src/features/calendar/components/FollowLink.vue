@@ -31,7 +31,9 @@ const end = () =>
       <a :href="url">{{ url }}</a>
       <span class="quiet">Copy it now: it is shown once.</span>
     </p>
-    <p v-else-if="hasLink">An address is in use. A new one ends it.</p>
+    <p v-else-if="hasLink">
+      A calendar link already exists. Making a new one turns the old one off, and that cannot be undone.
+    </p>
     <p class="acts">
       <Button @click="make">{{ hasLink ? "New address" : "Make the address" }}</Button>
       <Button v-if="hasLink || url" type="text" @click="end">End it</Button>

@@ -149,6 +149,7 @@ function toggle(part: Schemas["Shows"]): void {
         </span>
       </li>
     </ul>
+    <p v-if="live.length" class="quiet">Ending a link cannot be undone. You can always make a new one.</p>
   </section>
 </template>
 

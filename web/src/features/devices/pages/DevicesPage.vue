@@ -135,6 +135,9 @@ async function copy(): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <p v-if="devices.data.value?.some((d) => !d.revoked_at)" class="quiet">
+        Taking a token away cannot be undone. You can always make a new one.
+      </p>
       <WaitingBalls v-if="shown" :key="shown.id" class="sheet" :device="shown" @changed="devices.refetch()" />
     </template>
   </div>

@@ -14,5 +14,5 @@ export function splitWords(
   units: { show: (yards: number) => string },
 ): string {
   const carries = (of: Schemas["BallsOut"]) => units.show(of.carry_yd);
-  return `${part(first)} carry ${carries(first)}, ${part(second)} ${carries(second)}. The number takes both: two shots, or something changed?`;
+  return `${part(first)} carry ${carries(first)}, ${part(second)} ${carries(second)}. The carry shown lies between. Two different shots, or has something changed?`;
 }
