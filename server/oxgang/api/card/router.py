@@ -74,7 +74,11 @@ def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> Vers
     """Publish the reviewed matrix as the next version. It never changes after that."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    look = _look(data.step, data.order, data.cues, data.run)
+    last = versions_of(student).first()
+    usual = card_of(last).look if last else CardOptions()
+    asked = data.model_dump(include={"step", "order", "cues", "run"}, exclude_none=True)
+    look = replace(usual, **asked)
+    checked_step(look.step)
     day, since = local_day(student, timezone.now()), student.revision
     cached = cached_matrix(student, day) if data.picks else None
     # Worked out before the write: it takes seconds, and nobody else can write meanwhile.

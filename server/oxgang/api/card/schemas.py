@@ -9,20 +9,20 @@ from pydantic import Field
 
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.api.messages import Values
-from oxgang.core.ground.card import STEP_YD, Order, Thin
+from oxgang.core.ground.card import Order, Thin
 from oxgang.core.ground.played import Play
 
 
 class PublishIn(Schema):
     """`step`, `order`, `cues` and `run` are how the card looks: a line every so many yards, from
-    which end, the cue of each swing, how far the ball runs. `picks` are those that the phone
-    carries."""
+    which end, the cue of each swing, how far the ball runs; what is not given is as on the last
+    card. `picks` are those that the phone carries."""
 
     note: str = Field("", max_length=300)
-    step: int = STEP_YD
-    order: Order = Order.SHORT_FIRST
-    cues: bool = True
-    run: bool = False
+    step: int | None = None
+    order: Order | None = None
+    cues: bool | None = None
+    run: bool | None = None
     picks: bool = True
 
 

@@ -1,5 +1,5 @@
 /** What the pages read from the server, cached by key. */
-import { useQuery, useQueryCache } from "@pinia/colada";
+import { useQuery, useQueryCache, type EntryKey } from "@pinia/colada";
 import { toValue, type MaybeRefOrGetter } from "vue";
 import { messagesOf } from "@/shared/texts/messages";
 import { yieldToMain } from "@/shared/ui/yieldToMain";
@@ -88,12 +88,17 @@ export function usePlan(id: MaybeRefOrGetter<string>) {
   });
 }
 
+/** Whoever shows what these keys hold asks again; everybody without a key. What cannot be read again
+ * says so where it stands: it is no failure of the write before it. */
+export async function askAgain(cache: ReturnType<typeof useQueryCache>, ...stale: EntryKey[]): Promise<void> {
+  const asked = stale.length
+    ? stale.map((key) => cache.invalidateQueries({ key }))
+    : [cache.invalidateQueries()];
+  await Promise.allSettled(asked);
+}
+
 /** Forget what is known of a student, so that every view asks again. */
 export function useForgetStudent() {
   const cache = useQueryCache();
-  return (id: string) =>
-    Promise.all([
-      cache.invalidateQueries({ key: keys.student(id) }),
-      cache.invalidateQueries({ key: keys.students }),
-    ]);
+  return (id: string) => askAgain(cache, keys.student(id), keys.students);
 }

@@ -6371,37 +6371,27 @@ export interface components {
         /**
          * PublishIn
          * @description `step`, `order`, `cues` and `run` are how the card looks: a line every so many yards, from
-         *     which end, the cue of each swing, how far the ball runs. `picks` are those that the phone
-         *     carries.
+         *     which end, the cue of each swing, how far the ball runs; what is not given is as on the last
+         *     card. `picks` are those that the phone carries.
          */
         PublishIn: {
-            /**
-             * Cues
-             * @default true
-             */
-            cues?: boolean;
+            /** Cues */
+            cues?: boolean | null;
             /**
              * Note
              * @default
              */
             note?: string;
-            /** @default short-first */
-            order?: components["schemas"]["Order"];
+            order?: components["schemas"]["Order"] | null;
             /**
              * Picks
              * @default true
              */
             picks?: boolean;
-            /**
-             * Run
-             * @default false
-             */
-            run?: boolean;
-            /**
-             * Step
-             * @default 5
-             */
-            step?: number;
+            /** Run */
+            run?: boolean | null;
+            /** Step */
+            step?: number | null;
         };
         /**
          * QuestionOut

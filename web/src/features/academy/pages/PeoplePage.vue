@@ -6,6 +6,7 @@ import { computed, ref } from "vue";
 import { useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { momentWords, shortDay } from "@/shared/format/dates";
 import { useTexts } from "@/shared/texts/texts";
@@ -48,7 +49,7 @@ async function change(write: () => Promise<{ data?: Schemas["PeopleOut"] }>, wor
   if (!now) return;
   cache.setQueryData(keys.people, now);
   announcement.value = words;
-  await cache.invalidateQueries({ key: keys.students });
+  await askAgain(cache, keys.students);
 }
 async function invite(): Promise<void> {
   announcement.value = "";
@@ -112,7 +113,7 @@ async function handOver(): Promise<void> {
   const to = here.value.find((p) => p.id === what.to)?.name ?? "";
   announcement.value = `${answer.students} ${answer.students === 1 ? "student belongs" : "students belong"} to ${to} now.`;
   handing.value = null;
-  await Promise.all([people.refetch(), cache.invalidateQueries({ key: keys.students })]);
+  await Promise.all([people.refetch(), askAgain(cache, keys.students)]);
 }
 </script>
 

@@ -13,7 +13,7 @@ import { useTexts } from "@/shared/texts/texts";
 import MeasureField from "@/shared/ui/MeasureField.vue";
 import { unitNames } from "@/shared/units/names";
 import { useUnits } from "@/shared/units/units";
-import { useWords } from "@/shared/api/queries";
+import { useWords, askAgain } from "@/shared/api/queries";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -91,9 +91,9 @@ async function save(): Promise<void> {
   announcement.value = parts.join(" ");
   await account.load();
   await Promise.all([
-    cache.invalidateQueries({ key: keys.students }),
-    cache.invalidateQueries({ key: keys.everyStudent }),
-    cache.invalidateQueries({ key: keys.calendar }),
+    askAgain(cache, keys.students),
+    askAgain(cache, keys.everyStudent),
+    askAgain(cache, keys.calendar),
   ]);
   await bringAlong(announcement.value, done.settings.left);
 }

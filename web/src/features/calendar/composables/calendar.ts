@@ -5,6 +5,7 @@ import { computed, ref, toRef } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 
 export type Appointment = Schemas["AppointmentOut"];
 export interface Draft {
@@ -44,10 +45,7 @@ export function useCalendar() {
   const run = (call: () => Promise<unknown>): Promise<boolean> =>
     save(async () => {
       await call();
-      await Promise.all([
-        cache.invalidateQueries({ key: keys.calendar }),
-        cache.invalidateQueries({ key: keys.students }),
-      ]);
+      await Promise.all([askAgain(cache, keys.calendar), askAgain(cache, keys.students)]);
     });
   /** Book the draft, or change the session that it came from. `was` is how that one looked. */
   function keep(draft: Draft, was: Appointment | null): Promise<boolean> {

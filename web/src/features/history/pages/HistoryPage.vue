@@ -7,7 +7,7 @@ import { computed, ref } from "vue";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useTexts } from "@/shared/texts/texts";
 import { useSaving } from "@/shared/api/saving";
-import { useForgetStudent, useStudent } from "@/shared/api/queries";
+import { useForgetStudent, useStudent, askAgain } from "@/shared/api/queries";
 import { changing, useKeys } from "@/shared/keys/useKeys";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -49,7 +49,7 @@ async function undo(id: number): Promise<void> {
     await dataOf(api.POST("/api/history/{entry_id}/undo", { params: { path: { entry_id: id } } }));
     await forget(props.studentId ?? "academy");
     // A scale belongs to many students.
-    if (!props.studentId) await cache.invalidateQueries();
+    if (!props.studentId) await askAgain(cache);
   });
   busy.value = 0;
 }

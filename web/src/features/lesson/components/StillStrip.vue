@@ -4,6 +4,7 @@ import { useQueryCache } from "@pinia/colada";
 import { ref } from "vue";
 import { api, dataOf, send, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 import type { Still } from "@/shared/api/lessons";
 import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -19,7 +20,7 @@ const { error, busy, run } = useSaving();
 const height = ref<Schemas["Trajectory"] | "">("");
 const of = (swing: string) =>
   props.stills.find((one) => one.swing === swing && (one.trajectory ?? "") === height.value);
-const again = () => cache.invalidateQueries({ key: keys.lessons(props.studentId) });
+const again = () => askAgain(cache, keys.lessons(props.studentId));
 
 async function put(swing: string, event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;

@@ -4,6 +4,7 @@ import { useQueryCache } from "@pinia/colada";
 import { computed, ref, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { draftName, ofStudent, useOwn } from "@/shared/storage/own";
 
@@ -118,7 +119,7 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
       ),
     );
     if (!answer) {
-      if (code.value === "changed-meanwhile") await cache.invalidateQueries({ key: keys.lessons(studentId) });
+      if (code.value === "changed-meanwhile") await askAgain(cache, keys.lessons(studentId));
       return false;
     }
     cache.setQueryData(keys.lessons(studentId), answer);
@@ -136,12 +137,12 @@ export function useLessonDraft(studentId: string, page: () => Page | undefined) 
     const word = await run(() =>
       dataOf(api.POST("/api/lesson-words", { body: { kind, text, part, house: leads.value } })),
     );
-    if (word) await cache.invalidateQueries({ key: keys.lessons(studentId) });
+    if (word) await askAgain(cache, keys.lessons(studentId));
     return word;
   }
   async function endWord(id: number): Promise<void> {
     await run(() => dataOf(api.DELETE("/api/lesson-words/{word_id}", { params: { path: { word_id: id } } })));
-    await cache.invalidateQueries({ key: keys.lessons(studentId) });
+    await askAgain(cache, keys.lessons(studentId));
   }
   return {
     day,

@@ -6,7 +6,7 @@ import { draftName, ofStudent, useOwn } from "@/shared/storage/own";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
-import { type PlanItem, type PlanPage, type Words } from "@/shared/api/queries";
+import { type PlanItem, type PlanPage, type Words, askAgain } from "@/shared/api/queries";
 
 /** Until the server has said how long a session is. */
 const BALLS = 45;
@@ -144,7 +144,7 @@ export function useDraft(options: DraftOptions) {
   }
   async function setStage(stage: Schemas["Stage"] | ""): Promise<void> {
     await run(() => dataOf(api.PATCH("/api/students/{student_id}", { ...path, body: { stage } })));
-    await cache.invalidateQueries({ key: keys.student(options.studentId) });
+    await askAgain(cache, keys.student(options.studentId));
   }
   async function setCriteria(criteria: Schemas["CriteriaChange"]): Promise<void> {
     const page = await run(() =>

@@ -10,7 +10,7 @@ import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useLessons } from "@/shared/api/lessons";
 import { useHomework, usePractice, type Homework, type Row } from "@/shared/api/practice";
-import { useMatrix, useWords } from "@/shared/api/queries";
+import { useMatrix, useWords, askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { upper } from "@/shared/texts/texts";
@@ -72,7 +72,7 @@ async function sendHome(): Promise<void> {
   const answer = await run(() => dataOf(api.POST("/api/students/{student_id}/homework", { ...path, body })));
   if (!answer) return;
   cache.setQueryData(keys.homework(props.studentId), answer);
-  void cache.invalidateQueries({ key: keys.students });
+  void askAgain(cache, keys.students);
   rows.clear();
   said.value = `Sent: due ${body.due_on}.`;
 }
@@ -102,7 +102,7 @@ const ofHomework = (act: "close" | "back", id: string) =>
         : api.DELETE("/api/students/{student_id}/homework/{homework_id}", { params }),
     );
     cache.setQueryData(keys.homework(props.studentId), answer);
-    void cache.invalidateQueries({ key: keys.students });
+    void askAgain(cache, keys.students);
   });
 const dropRound = (uid: string) =>
   run(async () => {
@@ -116,7 +116,7 @@ const seen = () =>
   run(async () => {
     await dataOf(api.POST("/api/students/{student_id}/rounds-seen", path));
     await practice.refetch();
-    void cache.invalidateQueries({ key: keys.students });
+    void askAgain(cache, keys.students);
   });
 
 const days = ref(3);

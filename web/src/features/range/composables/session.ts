@@ -6,7 +6,7 @@ import { computed, onBeforeUnmount, reactive, ref, type ComputedRef } from "vue"
 import { addressOf, cellName, sameCell, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
-import { type Ball, type Cell, type Matrix, type Student } from "@/shared/api/queries";
+import { type Ball, type Cell, type Matrix, type Student, askAgain } from "@/shared/api/queries";
 import {
   enqueue,
   onAcknowledged,
@@ -195,17 +195,13 @@ export function useSession(options: SessionOptions) {
   onBeforeUnmount(() => {
     forget();
     forgetMoves();
-    void cache.invalidateQueries({ key: keys.student(studentId) });
-    void cache.invalidateQueries({ key: keys.students });
+    void askAgain(cache, keys.student(studentId));
+    void askAgain(cache, keys.students);
   });
 
   /** Balls came in past this page: what was answered of a cell is old. */
   async function lookAgain(): Promise<void> {
-    await Promise.all([
-      today.refetch(),
-      cache.invalidateQueries({ key: keys.matrix(studentId) }),
-      earlier.refetch(),
-    ]);
+    await Promise.all([today.refetch(), askAgain(cache, keys.matrix(studentId)), earlier.refetch()]);
     answered.value.clear();
   }
 

@@ -8,7 +8,7 @@ import { addressOf, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells
 import type { Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useHomework, type Row } from "@/shared/api/practice";
-import { useMatrix, useWords, type Strike } from "@/shared/api/queries";
+import { useMatrix, useWords, type Strike, askAgain } from "@/shared/api/queries";
 import { changing, key, useKeys, type KeyBinding } from "@/shared/keys/useKeys";
 import { enqueue, onRoundSaved } from "@/shared/outbox/outbox";
 import { upper } from "@/shared/texts/texts";
@@ -128,7 +128,7 @@ const kept = ref<Schemas["RoundSaved"] | null>(null);
 const forget = onRoundSaved((op, answer) => {
   if (op.uid !== round.value?.uid) return;
   kept.value = answer;
-  void cache.invalidateQueries({ key: keys.student(props.studentId) });
+  void askAgain(cache, keys.student(props.studentId));
 });
 onBeforeUnmount(forget);
 async function finish(): Promise<void> {

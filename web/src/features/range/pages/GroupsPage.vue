@@ -7,6 +7,7 @@ import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import Sentence from "@/shared/ui/Sentence.vue";
 import StudentField from "@/shared/ui/StudentField.vue";
@@ -49,7 +50,7 @@ async function choose(id: string): Promise<void> {
 async function open(students: string[], together: string | null = null): Promise<void> {
   const made = await run(() => dataOf(api.POST("/api/groups", { body: { students, together } })));
   if (!made) return;
-  await cache.invalidateQueries({ key: keys.groups });
+  await askAgain(cache, keys.groups);
   void router.push({ name: "bays", params: { groupId: made.id } });
 }
 </script>

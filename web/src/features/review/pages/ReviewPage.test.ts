@@ -71,6 +71,29 @@ test("what moved, by how much, and whether chance alone would do it", async () =
   expect(text()).toContain("Far from the others at 62. A mishit?");
 });
 
+test("one press confirms the balls and publishes the card, looking as the last one did", async () => {
+  const version = (number: number) => ({ number, note: "", by: "", published_at: "", level: 0.9 });
+  const { press, writes, router } = await review(
+    {},
+    {
+      "POST /api/students/s/review": { accepted: 3 },
+      "GET /api/students/s/versions": [version(4)],
+      "POST /api/students/s/versions": version(5),
+    },
+  );
+  await press(/publish card 5/);
+  await vi.waitFor(() => expect(router.currentRoute.value.name).toBe("card"));
+  expect(writes().map((one) => [one.path, one.body])).toEqual([
+    ["/api/students/s/review", { keep: null, aside: {} }],
+    ["/api/students/s/versions", { note: "", picks: true }],
+  ]);
+});
+
+test("without a card there is none to publish from here", async () => {
+  const { text } = await review({}, { "GET /api/students/s/versions": [] });
+  expect(text()).not.toContain("publish");
+});
+
 test("all are kept but those set aside with a reason, and those that wait", async () => {
   const kept: Asked[] = [];
   const { page, press, router } = await review(
@@ -98,6 +121,8 @@ test("all are kept but those set aside with a reason, and those that wait", asyn
   await press("Keep 1 balls");
   expect(kept[0]!.body).toEqual({ keep: ["a", "b"], aside: { b: "looks like a mishit" } });
   expect(router.currentRoute.value.path).toBe("/"); // one still waits here
+  // What could not be read anew afterwards (its cards, here) is no failure of the write.
+  expect(page.text()).not.toContain("nothing at");
   await press("Keep 3 balls");
   expect(kept[1]!.body).toEqual({ keep: null, aside: {} });
   expect(router.currentRoute.value.name).toBe("matrix");

@@ -21,6 +21,8 @@ import { provideStudent } from "@/shared/student/context";
 import ReviewBall from "../components/ReviewBall.vue";
 import VerdictBox from "../components/VerdictBox.vue";
 
+/** As the last card was, with the picks for the phone. */
+const NEW_CARD = { note: "", picks: true };
 const props = defineProps<{ studentId: string }>();
 const router = useRouter();
 const route = useRoute();
@@ -76,19 +78,39 @@ async function run(write: () => Promise<string>): Promise<boolean> {
     await forget(props.studentId);
   });
 }
-async function keep(): Promise<void> {
-  if (!balls.value.length) return;
+/** The last card that was published: a new one looks as it did. */
+const versions = useQuery({
+  key: () => keys.versions(props.studentId),
+  query: () => dataOf(api.GET("/api/students/{student_id}/versions", path)),
+});
+const published = computed(() => versions.data.value?.[0]?.number ?? 0);
+const publishes = computed(
+  () => balls.value.length > 0 && published.value > 0 && !row.value.length && !later.size,
+);
+async function keepAndPublish(): Promise<void> {
+  if (!publishes.value || !(await keep(false))) return;
+  const done = await run(async () => {
+    const version = await dataOf(
+      api.POST("/api/students/{student_id}/versions", { ...path, body: NEW_CARD }),
+    );
+    return `Card ${version.number} is published.`;
+  });
+  if (done) void router.push({ name: "card", params: { studentId: props.studentId } });
+}
+/** Whether they are in the matrix. */
+async function keep(leave = true): Promise<boolean> {
+  if (!balls.value.length) return false;
   const some = later.size ? balls.value.map((b) => b.uid).filter((uid) => !later.has(uid)) : null;
   const done = await run(async () => {
     const body = { keep: some, aside: Object.fromEntries(aside) };
     const answer = await dataOf(api.POST("/api/students/{student_id}/review", { ...path, body }));
     return `${answer.accepted} balls are in the matrix.`;
   });
-  if (!done) return;
+  if (!done) return false;
   aside.clear();
   const rest = later.size;
   later.clear();
-  if (rest) return;
+  if (rest || !leave) return true;
   const [next, ...then] = row.value;
   void router.push(
     next
@@ -99,6 +121,7 @@ async function keep(): Promise<void> {
         }
       : { name: "matrix", params: { studentId: props.studentId } },
   );
+  return true;
 }
 /** Students of a group whose balls are reviewed after this one's. */
 const row = computed(() =>
@@ -144,7 +167,10 @@ const recheck = (balls: number, what: Suspicion) =>
     club: review.data.value?.balls.find((b) => b.club_id === what.club_id)?.club ?? "",
     swing: what.swing,
   });
-useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () => void keep())]);
+useKeys("Review", [
+  changing("Enter", "keep what is not set aside", "Enter", () => void keep()),
+  changing("p", "confirm them and publish the card", "p", () => void keepAndPublish()),
+]);
 </script>
 
 <template>
@@ -169,7 +195,10 @@ useKeys("Review", [changing("Enter", "keep what is not set aside", "Enter", () =
           >{{ row.length }} more of the group</RouterLink
         >
         <span class="push">
-          <Button v-if="balls.length" type="primary" size="large" :loading="busy" @click="keep">
+          <Button v-if="publishes" size="large" :loading="busy" @click="keepAndPublish"
+            >Confirm and publish card {{ published + 1 }} <kbd>p</kbd></Button
+          >
+          <Button v-if="balls.length" type="primary" size="large" :loading="busy" @click="keep()">
             Keep {{ balls.length - later.size - aside.size }} balls
             <kbd>Enter</kbd>
           </Button>

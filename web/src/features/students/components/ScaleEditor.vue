@@ -5,7 +5,7 @@ import { Button, Drawer, Input } from "ant-design-vue";
 import { computed, reactive, ref } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
-import { useScales, type Scale } from "@/shared/api/queries";
+import { useScales, type Scale, askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import NumberField from "@/shared/ui/NumberField.vue";
 import { vFocus } from "@/shared/ui/focus";
@@ -74,8 +74,8 @@ async function keep(): Promise<void> {
         )
       : await dataOf(api.POST("/api/scales", { body }));
     id = stored.id;
-    await cache.invalidateQueries({ key: keys.scales });
-    await cache.invalidateQueries({ key: keys.everyStudent });
+    await askAgain(cache, keys.scales);
+    await askAgain(cache, keys.everyStudent);
   });
   if (done) emit("close", id);
   // Kept again, it takes the place of what somebody else has made meanwhile.

@@ -7,6 +7,7 @@ import { useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { forgetReads } from "@/shared/api/lastRead";
 import { useFormDraft } from "@/shared/storage/formDraft";
@@ -78,7 +79,7 @@ async function erase(): Promise<void> {
   if (!gone) return;
   // What this browser had read of the student goes too.
   await forgetReads();
-  await cache.invalidateQueries({ key: keys.students });
+  await askAgain(cache, keys.students);
   await router.replace({ name: "students" });
 }
 </script>
