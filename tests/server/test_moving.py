@@ -14,7 +14,7 @@ from oxgang.core.words import bag
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_student
-from tests.server.steps import hit_ago, keep, last, sentence_of, undo
+from tests.server.steps import day, hit_ago, keep, last, sentence_of, undo
 
 
 @pytest.fixture
@@ -106,3 +106,62 @@ def test_typed_balls_are_taken_back_by_the_block_they_were_hit_in(
     hit_ago(api, student, wedge, [48])
     assert undo(api, first).status_code == 200
     assert [*balls_of(student).values()] == [48]
+
+
+def test_two_records_of_one_person_become_one_and_two_again(
+    api: Api, coach: Coach, student: Student, other: Student, wedge: Club
+) -> None:
+    now = timezone.now()
+    # The other record: a 56 of the same loft, a 60 of another, its own balls, lesson, card and link.
+    other.clubs.filter(label="60").update(loft_deg=58)
+    theirs = {club.label: club for club in other.clubs.all()}
+    hit_ago(api, student, wedge, [44, 45, 46, 44, 45], days_ago=20)
+    hit_ago(api, other, theirs["56"], [47, 48, 47], days_ago=20)
+    hit_ago(api, other, theirs["60"], [40, 41, 42, 41, 40], days_ago=3)
+    keep(api, student)
+    keep(api, other)
+    for one, days in ((student, 9), (other, 9), (other, 2)):
+        url = f"/students/{one.pk}/lessons/{day(days)}"
+        assert api("PUT", url, {"note": f"of {one.name}", "looked_at": None}).status_code == 200
+    for one in (student, other):
+        assert api("POST", f"/students/{one.pk}/versions", {"picks": False}).status_code == 200
+    token = api("POST", f"/students/{other.pk}/links", {}).data["url"].rpartition("/")[2]
+    before = {one.pk: everything_of(one) for one in (student, other)}
+    url = f"/students/{student.pk}/merge"
+    assert api("POST", url, {"from_id": str(student.pk)}).data["field"] == "from_id"
+    done = api("POST", url, {"from_id": str(other.pk)})
+    assert done.status_code == 200, done.content
+    assert done.data == {"balls": 8, "lessons": 1, "cards": 1, "links": 1, "stayed": 1}
+    cells = {
+        (c["club"], c["swing"]): c["balls"]
+        for c in api("GET", f"/students/{student.pk}/matrix").data["cells"]
+        if c["balls"]
+    }
+    # The 56 is one club; the other 60 stands beside the first under a name of its own.
+    assert cells == {("56", "9:00"): 8, ("60 2", "9:00"): 5}
+    assert [v["number"] for v in api("GET", f"/students/{student.pk}/versions").data] == [2, 1]
+    assert api.client.get(f"/c/{token}/card.json").json()["version"] == 2
+    other.refresh_from_db()
+    assert other.archived_at is not None
+    assert api("POST", url, {"from_id": str(other.pk)}).data["field"] == "from_id"
+    assert sentence_of(last(api, student)) == "Merged Odile Fenn into this record: 8 balls, 1 lesson"
+    # One undo, in either history, and both are what they were.
+    entry = api("GET", f"/students/{other.pk}/history").data["entries"][0]
+    assert sentence_of(entry) == "Merged this record into Ansel Quill"
+    assert undo(api, entry).status_code == 200
+    assert {one.pk: everything_of(one) for one in (student, other)} == before
+    other.refresh_from_db()
+    assert other.archived_at is None
+    assert api("GET", f"/students/{student.pk}/matrix").data["cells"] != []
+    assert now < timezone.now()
+
+
+def everything_of(student: Student) -> dict[str, object]:
+    """What is stored of a student, row by row, but the log and what is computed."""
+    found: dict[str, object] = {}
+    for relation in Student._meta.related_objects:
+        if relation.related_model._meta.model_name in ("entry", "summary", "storedmatrix", "tally"):
+            continue
+        rows = relation.related_model._default_manager.filter(**{relation.field.name: student})
+        found[relation.related_model.__name__] = sorted(map(str, rows.values_list()))
+    return found

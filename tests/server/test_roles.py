@@ -51,7 +51,7 @@ TABLE = {
         DELETE /api/groups/{group_id}/bays/{number} | PUT /api/groups/{group_id}/turns
         PUT /api/groups/{group_id}/monitor | PUT /api/groups/{group_id}/moves
         POST /api/groups/{group_id}/end | POST /api/calendar/link | POST /api/calendar/unlink""",
-    "t": """POST DELETE /api/example | POST /api/scales
+    "t": """POST {S}/merge | POST DELETE /api/example | POST /api/scales
         PUT /api/scales/{scale_id} | POST /api/students | PATCH {S}
         POST {S}/archive | POST {S}/restore | POST {S}/clubs | PATCH /api/clubs/{club_id}
         POST /api/clubs/{club_id}/archive | POST /api/clubs/{club_id}/restore | POST {S}/played

@@ -86,6 +86,8 @@ def test_every_address_of_another_academys_student_is_a_404(
             if path.endswith(("recipes", "picture")):
                 body |= {"school": "shallow", "recipes": {}, "club_speed_mps": 25}
             body |= OF_PRACTICE.get(path.rsplit("/", 1)[1], {})
+            if path.endswith("/merge"):
+                body = {"from_id": str(student.pk)}
             if path.endswith("/balls-of-another"):
                 body = {"to_id": str(student.pk), "balls": ["none-such"]}
             if path.endswith("/events"):

@@ -150,6 +150,7 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
             "/api/students/{student_id}/erase": {"name": student.name},
             "/api/groups/{group_id}/students": {"student_id": str(others[3].pk)},
             "/api/groups/{group_id}/moves": {"balls": ["ball-zero"]},
+            "/api/students/{student_id}/merge": {"from_id": str(others[4].pk)},
             "/api/students/{student_id}/balls-of-another": {
                 "balls": ["ball-zero"],
                 "club_id": None,

@@ -404,6 +404,15 @@ log-balls-moved-in =
         [one] Moved { $balls } ball here from { $from }
        *[other] Moved { $balls } balls here from { $from }
     }
+log-merged-in =
+    Merged { $from } into this record: { $balls ->
+        [one] { $balls } ball
+       *[other] { $balls } balls
+    }, { $lessons ->
+        [one] { $lessons } lesson
+       *[other] { $lessons } lessons
+    }
+log-merged-out = Merged this record into { $to }
 log-standard-changed = Changed the standard { $name }
 role-head = head coach
 role-coach = coach

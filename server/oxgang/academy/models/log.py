@@ -100,6 +100,8 @@ class AuditAction(StrEnum):
     BAYS_ENDED = "log-bays-ended"
     BALLS_MOVED_OUT = "log-balls-moved-out"
     BALLS_MOVED_IN = "log-balls-moved-in"
+    MERGED_IN = "log-merged-in"
+    MERGED_OUT = "log-merged-out"
     STANDARD_CHANGED = "log-standard-changed"
     TAKEN_AWAY = "log-taken-away"
     CARD_TAKEN_AWAY = "log-card-taken-away"

@@ -253,7 +253,15 @@ def _touch_owners(back: Iterable[Changed]) -> None:
         if one.rows and any(field.name == "student" for field in one.model._meta.fields):
             rows = one.model._default_manager.filter(pk__in=one.rows)
             owners |= {pk for pk in rows.values_list("student_id", flat=True) if pk}
-    touch(owners)
+    # Rows that went from one student to another, with other clubs and set-ups.
+    went = {
+        UUID(str(side["student_id"]))
+        for one in back
+        for side in (one.before, one.after)
+        if "student_id" in side
+    }
+    touch(owners | went)
+    rows_of(went).update(moved=True)
 
 
 def _convert_anew(student: Student, back: Iterable[Changed]) -> None:

@@ -24,6 +24,8 @@ from oxgang.api.data_inventory.schemas import (
     DataInventory,
     ErasedOut,
     EraseIn,
+    MergedOut,
+    MergeIn,
     OverOut,
     RecordCountOut,
     RetentionOut,
@@ -32,6 +34,7 @@ from oxgang.api.fields import made
 from oxgang.api.portal.router import links_of
 from oxgang.practice.selectors.data_inventory import DAYS_A_MONTH, inventory_of, old_pictures, over_time
 from oxgang.practice.services.erasing import clear_old_pictures, erase
+from oxgang.practice.services.merging import merge
 
 router = Router(tags=["data inventory"])
 
@@ -100,6 +103,22 @@ def everything(request: HttpRequest, student_id: UUID) -> HttpResponse:
     name = f"{slugify(student.name) or 'student'}-everything.zip"
     response["Content-Disposition"] = f'attachment; filename="{name}"'
     return response
+
+
+@router.post("/students/{student_id}/merge", response=MergedOut)
+def merge_records(request: HttpRequest, student_id: UUID, data: MergeIn) -> MergedOut:
+    """Two records of one person: the other one's balls, lessons, cards and links come here."""
+    coach = coach_of(request)
+    into, source = (student_of(coach.academy, pk) for pk in (student_id, data.from_id))
+    went = merge(source, into, by=coach, now=timezone.now())
+    return made(
+        MergedOut,
+        balls=went.get("ball", 0),
+        lessons=went.get("lesson", 0),
+        cards=went.get("publishedmatrix", 0),
+        links=went.get("cardlink", 0),
+        stayed=went["stayed"],
+    )
 
 
 @router.post("/students/{student_id}/erase", response=ErasedOut)

@@ -80,3 +80,19 @@ class RetentionOut(Schema):
 
 class Cleared(Schema):
     pictures: int
+
+
+class MergeIn(Schema):
+    """The other record of the same person."""
+
+    from_id: UUID
+
+
+class MergedOut(Schema):
+    """What came from the other record; `stayed` are balls and lessons that both had."""
+
+    balls: int
+    lessons: int
+    cards: int
+    links: int
+    stayed: int

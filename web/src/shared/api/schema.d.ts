@@ -2210,6 +2210,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Records
+         * @description Two records of one person: the other one's balls, lessons, cards and links come here.
+         */
+        post: operations["oxgang_api_data_inventory_router_merge_records"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/net-plan": {
         parameters: {
             query?: never;
@@ -3063,7 +3083,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /** BagClub */
         BagClub: {
             /** Label */
@@ -5378,6 +5398,33 @@ export interface components {
             name: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * MergeIn
+         * @description The other record of the same person.
+         */
+        MergeIn: {
+            /**
+             * From Id
+             * Format: uuid
+             */
+            from_id: string;
+        };
+        /**
+         * MergedOut
+         * @description What came from the other record; `stayed` are balls and lessons that both had.
+         */
+        MergedOut: {
+            /** Balls */
+            balls: number;
+            /** Cards */
+            cards: number;
+            /** Lessons */
+            lessons: number;
+            /** Links */
+            links: number;
+            /** Stayed */
+            stayed: number;
         };
         /**
          * Moment
@@ -11468,6 +11515,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatrixOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_data_inventory_router_merge_records: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergedOut"];
                 };
             };
         };

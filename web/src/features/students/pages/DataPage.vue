@@ -14,6 +14,7 @@ import { useFormDraft } from "@/shared/storage/formDraft";
 import { draftName, ofStudent } from "@/shared/storage/own";
 import { momentWords, shortDay } from "@/shared/format/dates";
 import { provideStudent } from "@/shared/student/context";
+import MergeBox from "../components/MergeBox.vue";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -155,6 +156,7 @@ async function erase(): Promise<void> {
         </fieldset>
         <p class="quiet">What has to be agreed to, and by whom, is for local law to say.</p>
       </section>
+      <MergeBox v-if="teaches" :student-id="studentId" @merged="kept.refetch()" />
       <section class="sheet">
         <h2>Erase for good</h2>
         <p v-if="kept.data.value.over_on">
