@@ -84,13 +84,14 @@ class BallsOut(Schema):
 
 
 class SplitOut(Schema):
-    """Two groups of a cell's balls that contradict each other."""
+    """Two groups of a cell's balls that contradict each other; `recent` are only the last few."""
 
     key: KeyOut
     first: BallsOut
     second: BallsOut
     back_in: float
     down_in: float
+    recent: bool
 
 
 class SuspectOut(Schema):

@@ -114,7 +114,7 @@ def build_matrix(
     splits += [s for s in last if (s.key, s.back_in, s.down_in) not in named]
     days = np.bincount(fitted.at, minlength=len(fitted.points))[rows]
     odd = {key for c in conflicts for key in c.keys} | {c.key for c in against}
-    split = {s.key for s in splits}
+    split = {s.key for s in splits if not s.recent}
     cells = []
     for i, (key, back, down) in enumerate(places):
         carry = float(np.exp(held[i]))

@@ -90,13 +90,15 @@ class Part:
 
 @dataclass(frozen=True, slots=True)
 class Split:
-    """Two groups of a cell's balls that contradict each other."""
+    """Two groups of a cell's balls that contradict each other; `recent` ones are only the last few,
+    which chance may do: said beside the number, and nothing to settle."""
 
     key: CellKey
     first: Part
     second: Part
     back_in: float = 0.0
     down_in: float = 0.0
+    recent: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -259,6 +261,7 @@ def last_apart(
                     _part(on, n - LAST, n, 0, math.exp(float(late.mean()))),
                     back,
                     down,
+                    recent=True,
                 )
             )
     return found

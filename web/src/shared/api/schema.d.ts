@@ -7428,7 +7428,7 @@ export interface components {
         Spin: "release" | "check" | "grab";
         /**
          * SplitOut
-         * @description Two groups of a cell's balls that contradict each other.
+         * @description Two groups of a cell's balls that contradict each other; `recent` are only the last few.
          */
         SplitOut: {
             /** Back In */
@@ -7437,6 +7437,8 @@ export interface components {
             down_in: number;
             first: components["schemas"]["BallsOut"];
             key: components["schemas"]["KeyOut"];
+            /** Recent */
+            recent: boolean;
             second: components["schemas"]["BallsOut"];
         };
         /**

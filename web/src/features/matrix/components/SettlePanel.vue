@@ -21,9 +21,10 @@ const { exclude, mark } = useExclude({
   studentId: props.studentId,
   onError: (text) => (error.value = text),
 });
+const splits = computed(() => props.matrix.splits.filter((split) => !split.recent));
 const anything = computed(() => {
-  const { conflicts, against, splits, suspects } = props.matrix;
-  return conflicts.length + against.length + splits.length + suspects.length > 0;
+  const { conflicts, against, suspects } = props.matrix;
+  return conflicts.length + against.length + splits.value.length + suspects.length > 0;
 });
 const adjustment = (of: { back_in: number; down_in: number }) =>
   adjustmentWords(texts.value, { ball_position_in: of.back_in, grip_down_in: of.down_in });
@@ -58,7 +59,7 @@ const away = (carry: number, usual: number) =>
           Was it this shot?
         </span>
       </li>
-      <li v-for="s in matrix.splits" :key="`split ${cellName(s.key)} ${s.back_in} ${s.down_in}`">
+      <li v-for="s in splits" :key="`split ${cellName(s.key)} ${s.back_in} ${s.down_in}`">
         <span>
           <button type="button" class="word" @click="$emit('select', s.key)">
             {{ cellName(s.key) }}

@@ -5,6 +5,7 @@ import { unitWords } from "@/shared/units/units";
 import SettlePanel from "./SettlePanel.vue";
 import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
+import { splitWords } from "../composables/split";
 
 afterEach(() => vi.unstubAllGlobals());
 const why = (...steps: [string, number][]) => ({
@@ -49,12 +50,20 @@ test("own balls against the others, and balls of two kinds, are named with both 
   const nine = { key: key("56 9:00"), back_in: 0, down_in: 0 };
   const found = matrix([cell("56 9:00", 70)], {
     against: [{ ...nine, balls: 6, own_yd: 78, others_yd: 66, others_half_yd: 4 }],
-    splits: [{ ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68) }],
+    splits: [
+      { ...nine, first: part("2026-05-03", 1, 58), second: part("2026-05-20", 6, 68), recent: false },
+      { ...nine, first: part("2026-05-03", 1, 50), second: part("2026-05-20", 6, 53), recent: true },
+    ],
   });
   const { page } = await show(SettlePanel, { studentId: "s", matrix: found }, ANSWERS);
   const lines = page.findAll("li").map(read);
   expect(lines[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
   expect(lines[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
+  // The last few balls are no question: they stand beside their number only.
+  expect(lines).toHaveLength(2);
+  expect(splitWords(found.splits[1]!, unitWords("yd", WORDS.units))).toBe(
+    "the last 5 balls (20 May 2026) carry 53, those before 50. The carry shown lies between.",
+  );
 });
 
 test("an adjustment says what it adds and on what that rests", async () => {

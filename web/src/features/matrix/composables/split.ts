@@ -2,17 +2,20 @@
 import type { Schemas } from "@/shared/api/client";
 import { shortDay } from "@/shared/format/dates";
 
-/** "balls 1 to 5 (3 May 2026)", by their numbers in the cell, the oldest first. */
-function part(of: Schemas["BallsOut"]): string {
-  const days = [...new Set([of.from_day, of.to_day])].flatMap((day) => (day ? shortDay(day) : []));
-  const when = days.length ? ` (${days.join(" to ")})` : "";
-  return `balls ${of.from_ball} to ${of.to_ball}${when}`;
+/** " (3 May 2026)", or the first and the last day. */
+function days(of: Schemas["BallsOut"]): string {
+  const found = [...new Set([of.from_day, of.to_day])].flatMap((day) => (day ? shortDay(day) : []));
+  return found.length ? ` (${found.join(" to ")})` : "";
 }
+/** "balls 1 to 5 (3 May 2026)", by their numbers in the cell, the oldest first. */
+const part = (of: Schemas["BallsOut"]) => `balls ${of.from_ball} to ${of.to_ball}${days(of)}`;
 
-export function splitWords(
-  { first, second }: Schemas["SplitOut"],
-  units: { show: (yards: number) => string },
-): string {
-  const carries = (of: Schemas["BallsOut"]) => units.show(of.carry_yd);
-  return `${part(first)} carry ${carries(first)}, ${part(second)} ${carries(second)}. The carry shown lies between. Two different shots, or has something changed?`;
+export function splitWords(split: Schemas["SplitOut"], units: { show: (yards: number) => string }): string {
+  const { first, second, recent } = split;
+  const [before, after] = [first, second].map((of) => units.show(of.carry_yd));
+  if (recent) {
+    const last = second.to_ball - second.from_ball + 1;
+    return `the last ${last} balls${days(second)} carry ${after}, those before ${before}. The carry shown lies between.`;
+  }
+  return `${part(first)} carry ${before}, ${part(second)} ${after}. Two different shots, or has something changed?`;
 }
