@@ -176,4 +176,5 @@ def test_a_windy_ball_is_brought_home_and_an_old_club_still_tells_of_the_swing(
     assert now["carry_yd"] == pytest.approx(half["9:00"]["carry_yd"])
     compared = api("GET", f"/students/{student.pk}/compare").data
     assert compared["wedges"] == []  # the 60 was never hit
-    assert {line["follows"] for line in compared["arithmetic"]} == {None}
+    # No club of the bag has a measured swing: there is nothing to do the arithmetic from.
+    assert compared["arithmetic"] == []

@@ -122,7 +122,7 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
     Image.new("RGB", (9, 9)).save(still, "PNG")
     picture = api.upload(f"{url}/pictures", still.getvalue(), swing="9:00").json()
     second = add_coach(coach.academy, name="Tobin", log_in="tobin", password="six-long-words-too")
-    others = [make_student(coach, f"Beside {i}") for i in range(4)]
+    others = [make_student(coach, f"Beside {i}") for i in range(5)]
     beside = others[0]
     group = open_group([student, beside], by=coach, now=now)
     plays = Plays(club_id=str(beside.clubs.get(label="56").pk), swing="9:00")
