@@ -67,3 +67,11 @@ async function merge(): Promise<void> {
     </form>
   </section>
 </template>
+
+<style scoped>
+/* A long name wraps instead of leaving its sheet. */
+.acts :deep(.ant-btn) {
+  height: auto;
+  white-space: normal;
+}
+</style>
