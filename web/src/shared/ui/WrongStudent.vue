@@ -95,6 +95,8 @@ async function move(): Promise<void> {
 <style scoped>
 .wrong {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  min-width: 0;
   gap: 0.35rem;
   grid-column: 1 / -1;
   padding: 0.5rem 0.6rem;
@@ -109,6 +111,7 @@ label {
 }
 select {
   min-height: 34px;
+  max-width: 100%;
   border: 1px solid var(--line-strong);
   border-radius: 3px;
   background: var(--sheet);

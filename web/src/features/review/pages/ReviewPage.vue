@@ -194,7 +194,7 @@ useKeys("Review", [
           }"
           >{{ row.length }} more of the group</RouterLink
         >
-        <span class="push">
+        <span class="push acts">
           <Button v-if="publishes" size="large" :loading="busy" @click="keepAndPublish"
             >Confirm and publish card {{ published + 1 }} <kbd>p</kbd></Button
           >
