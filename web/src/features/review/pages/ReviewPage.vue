@@ -313,6 +313,11 @@ useKeys("Review", [
 </template>
 
 <style scoped>
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 27rem;
