@@ -111,7 +111,6 @@ def test_typed_balls_are_taken_back_by_the_block_they_were_hit_in(
 def test_two_records_of_one_person_become_one_and_two_again(
     api: Api, coach: Coach, student: Student, other: Student, wedge: Club
 ) -> None:
-    now = timezone.now()
     # The other record: a 56 of the same loft, a 60 of another, its own balls, lesson, card and link.
     other.clubs.filter(label="60").update(loft_deg=58)
     theirs = {club.label: club for club in other.clubs.all()}
@@ -152,8 +151,6 @@ def test_two_records_of_one_person_become_one_and_two_again(
     assert {one.pk: everything_of(one) for one in (student, other)} == before
     other.refresh_from_db()
     assert other.archived_at is None
-    assert api("GET", f"/students/{student.pk}/matrix").data["cells"] != []
-    assert now < timezone.now()
 
 
 def everything_of(student: Student) -> dict[str, object]:

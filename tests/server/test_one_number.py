@@ -79,9 +79,8 @@ def generated(api: Api, coach: Coach, seed: int) -> Student:
 def choose(api: Api, student: Student, draw: random.Random) -> None:
     page = api("GET", f"/students/{student.pk}/played").data
     some = draw.sample(page["shots"], min(len(page["shots"]), draw.randint(1, 8)))
-    name = ("club", "swing", "trajectory", "spin", "tempo", "back_in", "down_in")
     shots = [
-        {k: shot[k] for k in name} | {"play": draw.choice(["played", "played", "work"])} for shot in some
+        {k: shot[k] for k in NAME} | {"play": draw.choice(["played", "played", "work"])} for shot in some
     ]
     answer = api("POST", f"/students/{student.pk}/played", {"shots": shots})
     assert answer.status_code == 200, answer.content

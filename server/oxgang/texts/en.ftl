@@ -53,9 +53,9 @@ due-known =
     }
 due-few =
     { $numbers ->
-        [one] 1 carry confirmed
-       *[other] { $numbers } carries confirmed
-    }, but the shots cover only { PERCENT($share) } of the distances. Measure more swings
+        [one] 1 shot covers
+       *[other] { $numbers } shots cover
+    } only { PERCENT($share) } of the distances. Measure more swings
 due-holds = Every number holds
 due-broken = These numbers could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 
