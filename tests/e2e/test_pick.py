@@ -55,7 +55,8 @@ def test_a_ball_is_put_in_by_keys_and_by_touch_and_answered_at_once(signed_in: P
     assert pin and tap  # noqa: PT018
     page.mouse.click(pin["x"] - 90, tap["y"] + tap["height"] - 6)
     expect(page.get_by_role("button", name="bunker ")).to_be_visible()
-    # With the trouble in it the bar may be higher, and the picture lower.
+    # With the trouble in it the bar may be higher, and the picture lower, once the answer is there.
+    expect(answer.locator("h2")).to_be_visible()
     still(page)
     pin = page.get_by_role("slider", name="Pin").bounding_box()
     assert pin

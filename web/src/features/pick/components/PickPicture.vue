@@ -58,13 +58,17 @@ const far = computed(() =>
 );
 const x = computed(() => scaleLinear([-2, far.value], [0, wide.value]));
 const perYard = computed(() => x.value(1) - x.value(0));
-const apex = computed(() =>
-  Math.max(8, ...drawn.value.map((shot) => Math.max(...shot.path.map((point) => point.up)))),
+/** While the next answer is on its way the picture stays as high as it was: a finger on the pin keeps it. */
+const apex = computed<number>((before) =>
+  drawn.value.length
+    ? Math.max(8, ...drawn.value.map((shot) => Math.max(...shot.path.map((point) => point.up))))
+    : (before ?? 8),
 );
+const rows = computed<number>((before) => lanes.value.length || (before ?? 1));
 const sky = computed(() => Math.min(SKY_MOST, Math.max(SKY_LEAST, apex.value * perYard.value + 14)));
 /** Yards up and along have one scale, unless a high ball of a long shot would not fit. */
 const up = computed(() => Math.min(perYard.value, (sky.value - 14) / apex.value));
-const height = computed(() => sky.value + GROUND + Math.max(1, lanes.value.length) * LANE + 6);
+const height = computed(() => sky.value + GROUND + rows.value * LANE + 6);
 const drawn = computed<Picked[]>(() =>
   [...new Set([props.answer?.best ?? 0, props.selected])].flatMap((at) => shots.value[at] ?? []),
 );

@@ -163,9 +163,16 @@ test("digits go to the yardage; a late answer never stands under a newer ball", 
   let late: (found: unknown) => void = () => undefined;
   const seen = await page({
     "GET /api/students/s/pick": ({ query }: Asked) =>
-      query.get("pin_yd") === "7" ? new Promise((resolve) => (late = resolve)) : answer(query),
+      query.get("pin_yd") === "7" || query.get("headwind_mps") === "5"
+        ? new Promise((resolve) => (late = resolve))
+        : answer(query),
   });
-  await press("7");
+  const height = () => seen.page.find(".box svg").attributes("height");
+  const before = height();
+  await press("w");
+  // The picture does not shrink under the finger meanwhile.
+  expect(height()).toBe(before);
+  await press("x", "7");
   const field = seen.page.find<HTMLInputElement>("#pick-yardage");
   expect(document.activeElement).toBe(field.element);
   expect(seen.page.find(".answer").exists()).toBe(false);
