@@ -37,6 +37,7 @@ from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Lie
 from oxgang.practice.selectors.data_inventory import RecordKind
+from oxgang.practice.selectors.mentions import MentionKind
 from oxgang.texts.messages import source, texts
 
 ROOT = Path(__file__).parents[2]
@@ -66,6 +67,7 @@ NAMES: dict[str, Any] = {
     "portal-goal": choice.Goal,
     "level": Level,
     "record": RecordKind,
+    "mention": MentionKind,
     "word": Term,
     "role": StrEnum("Role", PersonRole.values),
 }

@@ -16,9 +16,10 @@ from django.test import Client
 from django.utils import timezone
 from django_otp.oath import TOTP
 from oxgang.academy.models import Coach, EntryLink, PersonRole, SignIn, Student
-from oxgang.range_sessions.models import Device
+from oxgang.range_sessions.models import Appointment, Device
 
 from tests.server.conftest import Api, make_coach, make_student
+from tests.server.steps import last, undo
 from tests.server.test_devices import SENT, feed, token_of
 
 GOOD = "furrow-and-fallow"
@@ -118,7 +119,7 @@ def test_who_leaves_is_out_at_once_and_the_records_stay(api: Api, coach: Coach, 
     for body, word in (({}, "Choose the coach"), ({"to": second.pk}, "has left")):
         refused = api("POST", url, body)
         assert (refused.status_code, word in refused.data["title"]) == (422, True)
-    assert api("POST", url, {"to": coach.pk}).data == {"students": 1}
+    assert api("POST", url, {"to": coach.pk}).data["students"] == 1
     assert api("GET", f"/students/{student.pk}").data["coach"] == "ilse"
     api("POST", f"/people/{second.pk}/come-back")
     assert Api(None)("POST", "/account", {"log_in": "tobin", "password": GOOD}).status_code == 200
@@ -286,3 +287,86 @@ def test_who_brings_a_student_in_is_the_main_coach(api: Api, student: Student, s
     file = api("GET", f"/students/{student.pk}/student.json").content
     made = Api(second).upload("/student-files", file, confirmed="true").json()["id"]
     assert Student.objects.get(pk=made).coach == second
+
+
+def test_booked_sessions_go_along_with_the_students_and_come_back_with_an_undo(
+    api: Api, student: Student, coach: Coach, second: Coach
+) -> None:
+    """What a coach who leaves had booked stood in nobody's calendar any more."""
+    friend, stays = (str(make_student(coach, name).pk) for name in ("Wenna Pascoe", "Denzil Hocking"))
+    other = Api(second)
+
+    def book(of: Api, *students: object, hour: int) -> list[str]:
+        starts = (timezone.now() + timedelta(days=3)).replace(hour=hour, minute=0).isoformat()
+        body: dict[str, Any] = {"starts_at": starts, "minutes": 60}
+        names = [str(one) for one in students]
+        if len(names) > 1:
+            done = of("POST", "/appointments/together", body | {"students": names}).data
+            return [row["id"] for row in done]
+        return [of("POST", "/appointments", body | {"student_id": names[0]}).data["id"]]
+
+    (alone,) = book(api, student.pk, hour=9)
+    together = book(api, student.pk, friend, hour=11)
+    mixed = book(api, student.pk, stays, hour=13)
+    (taken,) = book(api, student.pk, hour=15)
+    book(other, stays, hour=15)
+
+    def owners() -> dict[str, int]:
+        return {str(a.pk): a.coach_id for a in Appointment.objects.all()}
+
+    before = owners()
+    body = {"to": second.pk, "students": [str(student.pk), friend]}
+    done = api("POST", f"/people/{coach.pk}/hand-over", body).data
+    assert (done["students"], done["sessions"]) == (2, 3)
+    assert {one["student"] for one in done["stayed"]} == {student.name}
+    assert len(done["stayed"]) == 2
+    went = {pk for pk, owner in owners().items() if owner != before[pk]}
+    assert went == {alone, *together}
+    assert taken not in went
+    assert not went & set(mixed)
+    # One undo brings the student's sessions back with the student; the friend's stay handed over.
+    assert undo(api, last(api, student)).status_code == 200
+    student.refresh_from_db()
+    assert student.coach_id == coach.pk
+    assert {pk for pk, owner in owners().items() if owner != before[pk]} == {together[1]}
+
+
+def test_roles_sharing_and_a_new_scale_are_taken_back(
+    api: Api, student: Student, coach: Coach, second: Coach
+) -> None:
+    url = f"/students/{student.pk}"
+    assert api("PUT", f"{url}/shared-with/{second.pk}", {"shared": True}).status_code == 200
+    assert undo(api, last(api, student)).status_code == 200
+    assert api("GET", url).data["shared_with"] == []
+    assert undo(api, last(api, student)).status_code == 200
+    assert api("GET", url).data["shared_with"] == [second.pk]
+
+    # A role: by a head coach, and never so that nobody leads.
+    def newest() -> dict[str, Any]:
+        entry: dict[str, Any] = api("GET", "/history").data["entries"][0]
+        return entry
+
+    assert api("PATCH", f"/people/{second.pk}", {"role": "head"}).status_code == 200
+    made_head = newest()
+    assert api("PATCH", f"/people/{coach.pk}", {"role": "coach"}).status_code == 200
+    refused = undo(api, made_head)
+    assert (refused.status_code, refused.data["title"]) == (
+        403,
+        f"Only a head coach can take this back. Ask {second.name}.",
+    )
+    refused = undo(Api(second), made_head)
+    assert (refused.status_code, "Nobody would be head coach" in refused.data["title"]) == (422, True)
+    assert undo(Api(second), newest()).status_code == 200
+    coach.refresh_from_db()
+    assert coach.role == "head"
+    # A scale of one's own, unless somebody stands on it; its name is free again.
+    fields = {"name": "Pockets", "idea": "", "positions": [{"label": "hip", "arm_deg": 45, "cue": ""}]}
+    made = api("POST", "/scales", fields).data
+    entry = newest()
+    assert api("PATCH", url, {"scale_id": made["id"]}).status_code == 200
+    assert "1 student is on the scale Pockets" in undo(api, entry).data["title"]
+    assert undo(api, last(api, student)).status_code == 200
+    assert undo(api, entry).status_code == 200
+    assert "Pockets" not in {scale["name"] for scale in api("GET", "/scales").data}
+    assert api("POST", "/scales", fields).status_code == 201
+    assert undo(api, newest()).status_code == 200

@@ -13,10 +13,13 @@ import pytest
 from django.apps import apps
 from django.conf import settings
 from django.db import connection
+from django.db.models import CharField, TextField
 from django.utils import timezone
-from oxgang.academy.models import Club, Coach, Student
-from oxgang.practice.models import Picture
-from oxgang.range_sessions.models import Ball, FeedBall
+from oxgang.academy.models import Academy, Club, Coach, EntryLink, Student, SwingScale
+from oxgang.matrix.models import StoredMatrix, Summary
+from oxgang.practice.models import Lesson, Picture
+from oxgang.practice.selectors.mentions import FREE_TEXTS
+from oxgang.range_sessions.models import Ball, Device, FeedBall
 
 from tests.server.conftest import Api, make_student
 from tests.server.steps import ball, day, hit_ago, keep, sentence_of
@@ -198,3 +201,55 @@ def test_the_academys_rule_proposes_whom_to_erase(api: Api, whole: Student, coac
     assert api("GET", f"{url}/data-inventory").data["over_on"] < day(0)
     assert api("POST", "/settings/retention/pictures").data == {"pictures": 1}
     assert not Picture.objects.exists()
+
+
+def test_where_else_the_name_stands_is_listed_before_an_erasure(
+    api: Api, whole: Student, coach: Coach
+) -> None:
+    """A friend's lesson held the erased name, and nothing had said so."""
+    url = f"/students/{whole.pk}/data-inventory"
+    assert api("GET", url).data["mentions"] == []
+    first = whole.name.split()[0]
+    friend = make_student(coach, "Denzil Hocking").pk
+    assert api("PATCH", f"/students/{friend}", {"notes": f"plays with {first.upper()}"}).status_code == 200
+    note = f"{first}son stands nearer, {first} further"
+    assert api("PUT", f"/students/{friend}/lessons/{day(0)}", {"note": note}).status_code == 200
+    own = {"kind": "technique", "on": day(2), "note": first}
+    assert api("POST", f"/students/{whole.pk}/events", own).status_code == 200
+    found = {(m["kind"], m["student"]) for m in api("GET", url).data["mentions"]}
+    assert found == {("notes", "Denzil Hocking"), ("lesson", "Denzil Hocking")}
+    # Another word that begins like the name is no mention.
+    Lesson.objects.filter(student=friend).update(note=f"{first}son stands nearer")
+    assert [m["kind"] for m in api("GET", url).data["mentions"]] == ["notes"]
+
+
+def test_no_free_text_is_forgotten() -> None:
+    """Every column of words that is no code, id or token is looked through, or said not to be one."""
+    listed = {
+        (model, field) for texts in FREE_TEXTS.values() for model, names in texts.fields for field in names
+    }
+    # Keys of tables, hashes, machines' words, and who and what is named, and what is computed.
+    not_free = {
+        *("token_hash", "code", "key", "uid", "session", "where", "browser", "signature", "swing"),
+        *("school", "friction", "stage", "longest", "state", "time_zone", "public_address", "scoring"),
+    }
+    names = {
+        (Academy, "name"),
+        (Coach, "name"),
+        (SwingScale, "name"),
+        (SwingScale, "idea"),
+        (Student, "name"),
+        (EntryLink, "name"),
+        (Device, "name"),
+        (Summary, "name"),
+        (Summary, "content"),
+        (StoredMatrix, "content"),
+    }
+    forgotten = {
+        (model, field.name)
+        for model in apps.get_models()
+        if model.__module__.startswith("oxgang.")
+        for field in model._meta.get_fields()
+        if isinstance(field, CharField | TextField) and not field.choices and field.name not in not_free
+    }
+    assert forgotten - listed == names

@@ -22,9 +22,17 @@ class SwingScale(models.Model):
     idea = models.CharField(max_length=200, blank=True)
     positions = models.JSONField(default=list)
     longest = models.CharField(max_length=24, blank=True)
+    # An own scale that was taken back.
+    archived_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["academy", "name"], name="scale_name_in_academy")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["academy", "name"],
+                condition=models.Q(archived_at=None),
+                name="scale_name_in_academy",
+            )
+        ]
 
     def __str__(self) -> str:
         return self.name

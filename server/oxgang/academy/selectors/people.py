@@ -81,7 +81,7 @@ def club_of(academy: Academy, club_id: UUID) -> Club:
 
 def scales_of(academy: Academy) -> QuerySet[SwingScale]:
     """The academy's scales, built-in ones first."""
-    return academy.scales.order_by("id")
+    return academy.scales.filter(archived_at=None).order_by("id")
 
 
 def scale_of(academy: Academy, scale_id: int) -> SwingScale:

@@ -155,8 +155,15 @@ def touch(students: Collection[UUID]) -> None:
 
 
 def fields_of(row: models.Model, names: Iterable[str]) -> dict[str, object]:
-    """The values of some fields of a row."""
-    return {name: getattr(row, name) for name in names}
+    """The values of some fields of a row; of many rows their keys, in order."""
+    return {name: _value(row, name) for name in names}
+
+
+def _value(row: models.Model, name: str) -> object:
+    value = getattr(row, name)
+    if isinstance(value, models.Manager):
+        return list(value.order_by("pk").values_list("pk", flat=True))
+    return value
 
 
 def changed(row: models.Model, before: Mapping[str, object]) -> list[Changed]:
@@ -239,11 +246,33 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
 
 def _refuse_house(change: dict[str, Any], by: Coach) -> None:
     model = apps.get_model(change["row"])
-    of_house = model is Academy
+    of_house = model in (Academy, Coach)
     if not of_house and any(field.name == "owner" for field in model._meta.fields):
         of_house = model._default_manager.filter(pk__in=change.get("ids", ()), owner=None).exists()
     if of_house and by.role != PersonRole.HEAD:
-        raise NotAllowed("What the whole house uses is a head coach's to change.")
+        heads = Coach.objects.filter(academy=by.academy, role=PersonRole.HEAD, left_at=None)
+        names = " or ".join(heads.order_by("name").values_list("name", flat=True))
+        raise NotAllowed(f"Only a head coach can take this back. Ask {names}.")
+
+
+def _refuse_without_head(people: Collection[int]) -> None:
+    academy = Coach.objects.filter(pk__in=people).values("academy")
+    if not Coach.objects.filter(academy__in=academy, role=PersonRole.HEAD, left_at=None).exists():
+        raise InputError("Nobody would be head coach any more. Make somebody else head coach first.")
+
+
+def _refuse_if_in_use(scales: Collection[int]) -> None:
+    for scale in SwingScale.objects.filter(pk__in=scales).exclude(archived_at=None):
+        on_it = scale.students.count()
+        if on_it:
+            raise InputError(
+                f"{on_it} {'student is' if on_it == 1 else 'students are'} on the scale {scale.name}. "
+                "Choose another scale for them first."
+            )
+        if Academy.objects.filter(scale=scale).exists():
+            raise InputError(
+                f"New students begin on the scale {scale.name}. Choose another one in Settings first."
+            )
 
 
 def _touch_owners(back: Iterable[Changed]) -> None:
@@ -291,11 +320,19 @@ def _take_back(change: dict[str, Any], now: datetime) -> Changed:
         everything.filter(**after).update(**before)
         return Changed(model, rows, after, before)
     rows = change["ids"]
+    many = [name for name in before if model._meta.get_field(name).many_to_many]
     for start in range(0, len(rows), AT_ONCE):
         some = everything.filter(pk__in=rows[start : start + AT_ONCE])
         for row in some:
             _refuse_if_changed(row, after)
-        some.update(**before)
+            for name in many:
+                getattr(row, name).set(before[name])
+        if one := {name: value for name, value in before.items() if name not in many}:
+            some.update(**one)
+    if model is Coach:
+        _refuse_without_head(rows)
+    if model is SwingScale:
+        _refuse_if_in_use(rows)
     if model is Club:
         for club in Club.objects.filter(pk__in=rows):
             check_label_free(club)
@@ -304,7 +341,7 @@ def _take_back(change: dict[str, Any], now: datetime) -> Changed:
 
 def _refuse_if_changed(row: models.Model, after: Mapping[str, object]) -> None:
     for name, value in after.items():
-        if getattr(row, name) != value:
+        if _value(row, name) != value:
             raise ChangedMeanwhile(
                 f"{row}: the {name.replace('_', ' ')} was changed again since. Take that back first.",
             )

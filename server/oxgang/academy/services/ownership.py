@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from datetime import date, datetime
 from typing import Any, Final
 
@@ -11,7 +11,14 @@ from django.db import transaction
 from oxgang.academy.models import AuditAction, Coach, Consent, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
-from oxgang.academy.services.log import changed, field_changes, fields_of, record_entry, record_export
+from oxgang.academy.services.log import (
+    Changed,
+    changed,
+    field_changes,
+    fields_of,
+    record_entry,
+    record_export,
+)
 from oxgang.core.errors import InputError
 
 CONSENT_FIELDS: Final = (
@@ -34,8 +41,12 @@ def hand_over(
     by: Coach,
     now: datetime,
     was: Mapping[str, object] | None = None,
+    along: Callable[[Student, Coach], Sequence[Changed]] | None = None,
 ) -> int:
     """Students belong to another coach from now on. Returns how many did not before.
+
+    What else goes to the new coach with a student is done by `along`, before the student does; one
+    undo takes both back.
 
     Raises
     ------
@@ -50,16 +61,21 @@ def hand_over(
         raise InputError(f"{to.name} has left. Choose another coach.", field="to")
     done = 0
     for student in students:
-        before = fields_of(student, ["coach_id"])
         if student.coach_id == to.pk:
             continue
         refuse_if_changed(student, was, {"coach_id": to.pk}, by=by, student=student)
+        before = fields_of(student, ["coach_id", "shared_with"])
+        went = along(student, to) if along else ()
         student.coach = to
         student.save(update_fields=["coach"])
         student.shared_with.remove(to)
-        values = {"to": to.name}
         record_entry(
-            student, AuditAction.HANDED_OVER, values, by=by, now=now, changes=changed(student, before)
+            student,
+            AuditAction.HANDED_OVER,
+            {"to": to.name},
+            by=by,
+            now=now,
+            changes=[*changed(student, before), *went],
         )
         done += 1
     return done
@@ -79,9 +95,17 @@ def share_with(student: Student, coach: Coach, shared: bool, *, by: Coach, now: 
     has = student.shared_with.filter(pk=coach.pk).exists()
     if shared == has or coach.pk == student.coach_id:
         return
+    before = fields_of(student, ["shared_with"])
     (student.shared_with.add if shared else student.shared_with.remove)(coach)
     names = ", ".join(student.shared_with.order_by("name").values_list("name", flat=True))
-    record_entry(student, AuditAction.SHARED_WITH, {"names": names or "nobody"}, by=by, now=now)
+    record_entry(
+        student,
+        AuditAction.SHARED_WITH,
+        {"names": names or "nobody"},
+        by=by,
+        now=now,
+        changes=changed(student, before),
+    )
 
 
 @retry_on_conflict

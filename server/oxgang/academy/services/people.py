@@ -224,7 +224,7 @@ def change_person(
         # The list shows whose a student is.
         touch(list(coach.students.values_list("pk", flat=True)))
         values = {"person": coach.name, "fields": field_changes(done[0])}
-        record_academy_entry(coach.academy, AuditAction.PERSON_CHANGED, values, by=by, now=now)
+        record_academy_entry(coach.academy, AuditAction.PERSON_CHANGED, values, by=by, now=now, changes=done)
     return coach
 
 

@@ -10,7 +10,7 @@ from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import AuditAction, Coach, SwingScale
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import changed, fields_of, record_academy_entry, touch
+from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, touch
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.words.swing import Position, Scale, checked_positions
 
@@ -36,7 +36,14 @@ def add_scale(fields: ScaleFields, *, by: Coach, now: datetime) -> SwingScale:
     name, longest = _checked_name(fields.name, by, None), _longest(fields, positions, "")
     scale = Scale("", name, fields.idea.strip(), positions, longest)
     stored = create_scale(by.academy, scale)
-    record_academy_entry(by.academy, AuditAction.SCALE_ADDED, {"scale": stored.name}, by=by, now=now)
+    record_academy_entry(
+        by.academy,
+        AuditAction.SCALE_ADDED,
+        {"scale": stored.name},
+        by=by,
+        now=now,
+        changes=[created(stored)],
+    )
     return stored
 
 
@@ -129,6 +136,6 @@ def _checked_name(name: str, by: Coach, own_pk: int | None) -> str:
         raise InputError("Give the scale a name.", field="name")
     if len(name) > MAX_NAME:
         raise InputError(f"Keep the name to {MAX_NAME} characters.", field="name")
-    if by.academy.scales.filter(name__iexact=name).exclude(pk=own_pk or 0).exists():
+    if by.academy.scales.filter(archived_at=None, name__iexact=name).exclude(pk=own_pk or 0).exists():
         raise InputError(f'There is already a scale called "{name}".', field="name")
     return name

@@ -24,6 +24,7 @@ from oxgang.api.data_inventory.schemas import (
     DataInventory,
     ErasedOut,
     EraseIn,
+    MentionOut,
     MergedOut,
     MergeIn,
     OverOut,
@@ -33,6 +34,7 @@ from oxgang.api.data_inventory.schemas import (
 from oxgang.api.fields import made
 from oxgang.api.portal.router import links_of
 from oxgang.practice.selectors.data_inventory import DAYS_A_MONTH, inventory_of, old_pictures, over_time
+from oxgang.practice.selectors.mentions import mentions_of
 from oxgang.practice.services.erasing import clear_old_pictures, erase
 from oxgang.practice.services.merging import merge
 
@@ -65,6 +67,15 @@ def _inventory(student: Student) -> DataInventory:
         records=[
             RecordCountOut(kind=h.kind, count=h.count, first=h.first, last=h.last)
             for h in inventory_of(student)
+        ],
+        mentions=[
+            MentionOut(
+                kind=m.kind,
+                student_id=m.student.pk if m.student else None,
+                student=m.student.name if m.student else "",
+                text=m.text,
+            )
+            for m in mentions_of(student)
         ],
         consent=made(ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}),
         links=links_of(student),

@@ -9,6 +9,7 @@ from pydantic import Field
 from oxgang.api.fields import Line, Seen
 from oxgang.api.portal.schemas import LinkOut
 from oxgang.practice.selectors.data_inventory import RecordKind
+from oxgang.practice.selectors.mentions import MentionKind
 
 
 class RecordCountOut(Schema):
@@ -16,6 +17,15 @@ class RecordCountOut(Schema):
     count: int
     first: date | None
     last: date | None
+
+
+class MentionOut(Schema):
+    """A text of another student's record, or of the academy (None), with the student's name in it."""
+
+    kind: MentionKind
+    student_id: UUID | None
+    student: str
+    text: str
 
 
 class ConsentBody(Schema):
@@ -46,6 +56,7 @@ class DataInventory(Schema):
     archived: bool
     since: date
     records: list[RecordCountOut]
+    mentions: list[MentionOut]
     consent: ConsentBody
     links: list[LinkOut]
     over_on: date | None

@@ -14,7 +14,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole
 from oxgang.academy.selectors.people import student_of, students_at
 from oxgang.academy.services import people, second_factor
-from oxgang.academy.services.ownership import hand_over, share_with
+from oxgang.academy.services.ownership import share_with
 from oxgang.api.auth import coach_of
 from oxgang.api.card.address import public_base
 from oxgang.api.people.schemas import (
@@ -28,8 +28,10 @@ from oxgang.api.people.schemas import (
     PersonChange,
     PersonOut,
     SharedIn,
+    StayedSession,
 )
-from oxgang.range_sessions.services.leaving import leave_with_tokens
+from oxgang.range_sessions.services.leaving import HandedOver as Done
+from oxgang.range_sessions.services.leaving import hand_over_with_sessions, leave_with_tokens
 
 router = Router(tags=["people"])
 
@@ -164,8 +166,7 @@ def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> Hande
     if data.students:
         rows = rows.filter(pk__in=data.students)
     to = None if data.to is None else people.coach_in(coach.academy, data.to)
-    done = hand_over(list(rows), to, by=coach, now=timezone.now())
-    return HandedOver(students=done)
+    return _handed(hand_over_with_sessions(list(rows), to, by=coach, now=timezone.now()))
 
 
 @router.put("/students/{student_id}/coach", response=HandedOver)
@@ -175,7 +176,7 @@ def owner(request: HttpRequest, student_id: UUID, data: OwnerIn) -> HandedOver:
     student = student_of(coach.academy, student_id)
     to = people.coach_in(coach.academy, data.coach_id)
     was = None if data.was is None else {"coach_id": data.was}
-    return HandedOver(students=hand_over([student], to, by=coach, now=timezone.now(), was=was))
+    return _handed(hand_over_with_sessions([student], to, by=coach, now=timezone.now(), was=was))
 
 
 @router.put("/students/{student_id}/shared-with/{person_id}", response=HandedOver)
@@ -185,4 +186,15 @@ def shared(request: HttpRequest, student_id: UUID, person_id: int, data: SharedI
     student = student_of(coach.academy, student_id)
     with_whom = people.coach_in(coach.academy, person_id)
     share_with(student, with_whom, data.shared, by=coach, now=timezone.now())
-    return HandedOver(students=0)
+    return HandedOver(students=0, sessions=0, stayed=[])
+
+
+def _handed(done: Done) -> HandedOver:
+    return HandedOver(
+        students=done.students,
+        sessions=done.sessions,
+        stayed=[
+            StayedSession(student=session.student.name, starts_at=session.starts_at)
+            for session in done.stayed
+        ],
+    )

@@ -91,8 +91,20 @@ class HandOver(Schema):
     students: list[UUID] = Field(default_factory=list, max_length=500)
 
 
+class StayedSession(Schema):
+    """A booked session that stays with the coach of before: the other is booked then, or somebody
+    who was not handed over comes to it too."""
+
+    student: str
+    starts_at: datetime
+
+
 class HandedOver(Schema):
+    """How many students went to the other coach, and how many of their booked sessions did."""
+
     students: int
+    sessions: int
+    stayed: list[StayedSession]
 
 
 class OwnerIn(Schema):

@@ -161,16 +161,26 @@ def _check(appointment: Appointment, now: datetime) -> None:
     length = timedelta(minutes=appointment.minutes)
     if not now - length <= starts <= now + FURTHEST:
         raise InputError("Book a session from now on, at most two years ahead.", field="starts_at")
-    ends = starts + length
     if appointment.check_up and not BALLS_RANGE[0] <= appointment.check_up <= BALLS_RANGE[1]:
         raise InputError(f"Plan {BALLS_RANGE[0]} to {BALLS_RANGE[1]} balls.", field="check_up")
     if len(appointment.note) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     appointment.note = appointment.note.strip()
+    if (clash := clash_of(appointment)) is not None:
+        owner, other = clash
+        raise InputError(
+            f"{owner} already has a session then: {_when(other)}, {other.student.name}.",
+            field="starts_at",
+        )
+
+
+def clash_of(appointment: Appointment) -> tuple[str, Appointment] | None:
+    """Who of the two is booked already when a session would be, and for what; None is nobody."""
+    starts = appointment.starts_at
     near = Appointment.objects.filter(
         withdrawn_at=None,
-        starts_at__lt=ends,
-        starts_at__gt=starts - timedelta(minutes=hi),
+        starts_at__lt=starts + timedelta(minutes=appointment.minutes),
+        starts_at__gt=starts - timedelta(minutes=MINUTES_RANGE[1]),
     ).exclude(pk=appointment.pk)
     for owner, taken in (
         (appointment.student.name, near.filter(student=appointment.student)),
@@ -180,10 +190,8 @@ def _check(appointment: Appointment, now: datetime) -> None:
             taken = taken.exclude(together=appointment.together)
         for other in taken.select_related("student__academy"):
             if other.starts_at + timedelta(minutes=other.minutes) > starts:
-                raise InputError(
-                    f"{owner} already has a session then: {_when(other)}, {other.student.name}.",
-                    field="starts_at",
-                )
+                return owner, other
+    return None
 
 
 def _when(appointment: Appointment) -> str:

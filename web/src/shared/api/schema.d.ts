@@ -4038,6 +4038,8 @@ export interface components {
             keep_months: number;
             /** Links */
             links: components["schemas"]["LinkOut"][];
+            /** Mentions */
+            mentions: components["schemas"]["MentionOut"][];
             /** Over On */
             over_on: string | null;
             /** Records */
@@ -4815,8 +4817,15 @@ export interface components {
             /** To */
             to?: number | null;
         };
-        /** HandedOver */
+        /**
+         * HandedOver
+         * @description How many students went to the other coach, and how many of their booked sessions did.
+         */
         HandedOver: {
+            /** Sessions */
+            sessions: number;
+            /** Stayed */
+            stayed: components["schemas"]["StayedSession"][];
             /** Students */
             students: number;
         };
@@ -5398,6 +5407,25 @@ export interface components {
             name: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * MentionKind
+         * @description What kind of text a name may stand in.
+         * @enum {string}
+         */
+        MentionKind: "notes" | "lesson" | "homework" | "appointment" | "event" | "excluded" | "club" | "set-up" | "plan" | "card" | "consent" | "monitor" | "academy";
+        /**
+         * MentionOut
+         * @description A text of another student's record, or of the academy (None), with the student's name in it.
+         */
+        MentionOut: {
+            kind: components["schemas"]["MentionKind"];
+            /** Student */
+            student: string;
+            /** Student Id */
+            student_id: string | null;
+            /** Text */
+            text: string;
         };
         /**
          * MergeIn
@@ -7558,6 +7586,20 @@ export interface components {
          * @enum {string}
          */
         State: "no bag" | "nothing measured" | "due" | "true";
+        /**
+         * StayedSession
+         * @description A booked session that stays with the coach of before: the other is booked then, or somebody
+         *     who was not handed over comes to it too.
+         */
+        StayedSession: {
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Student */
+            student: string;
+        };
         /**
          * Step
          * @description How far apart the rungs of a ladder are.

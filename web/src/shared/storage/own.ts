@@ -37,9 +37,13 @@ function forget(which: (place: string) => boolean): void {
 
 /** At sign-out: drafts and choices of the coach. */
 export const forgetOwn = () => forget((place) => place.startsWith(`${DRAFTS}${owner}/`));
+const draftsAbout = (studentId: string) => (place: string) =>
+  place.startsWith(DRAFTS) && place.includes(`/student/${studentId}/`);
+/** How many drafts and choices this browser has of a student, of every coach. */
+export const draftsOfStudent = (studentId: string): number =>
+  Object.keys(localStorage).filter(draftsAbout(studentId)).length;
 /** Of every coach of this browser. */
-export const forgetDraftsOfStudent = (studentId: string): void =>
-  forget((place) => place.startsWith(DRAFTS) && place.includes(`/student/${studentId}/`));
+export const forgetDraftsOfStudent = (studentId: string): void => forget(draftsAbout(studentId));
 
 /** The name of a draft: text that would be lost at sign-out, which says so before. */
 export const draftName = (name: string) => `draft:${name}`;

@@ -9,6 +9,7 @@ import { keys } from "@/shared/api/keys";
 import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { momentWords, shortDay } from "@/shared/format/dates";
+import { handedOverWords } from "@/shared/format/handedOver";
 import { useTexts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -77,15 +78,19 @@ function setRole(person: Person, event: Event): void {
     `${person.name} is ${texts.value.name("role", wanted)} now.`,
   ).finally(() => (field.value = here.value.find((p) => p.id === person.id)?.role ?? wanted));
 }
-const leave = (person: Person) =>
-  change(
+/** Who is about to leave, until that is confirmed. */
+const leaving = ref<Person | null>(null);
+async function leave(person: Person): Promise<void> {
+  leaving.value = null;
+  await change(
     () => api.POST("/api/people/{person_id}/leave", path(person)),
-    `${person.name} is signed out everywhere; tokens and calendar addresses have ended. Everything that ${person.name} wrote stays.`,
+    `${person.name} is signed out everywhere. Everything that ${person.name} wrote stays.`,
   );
+}
 const comeBack = (person: Person) =>
   change(
     () => api.POST("/api/people/{person_id}/come-back", path(person)),
-    `${person.name} may sign in again.`,
+    `${person.name} may sign in again, with the password of before. Monitor tokens and the calendar address have ended for good: make new ones. Students who were handed over stay where they are.`,
   );
 const endFactor = (person: Person) =>
   change(
@@ -111,7 +116,7 @@ async function handOver(): Promise<void> {
   );
   if (!answer) return;
   const to = here.value.find((p) => p.id === what.to)?.name ?? "";
-  announcement.value = `${answer.students} ${answer.students === 1 ? "student belongs" : "students belong"} to ${to} now.`;
+  announcement.value = handedOverWords(answer, to);
   handing.value = null;
   await Promise.all([people.refetch(), askAgain(cache, keys.students)]);
 }
@@ -172,12 +177,23 @@ async function handOver(): Promise<void> {
                   <Button v-if="person.students" size="small" @click="handing = { from: person.id, to: '' }"
                     >Hand over</Button
                   >
-                  <Button size="small" @click="leave(person)">Leaves</Button>
+                  <Button size="small" @click="leaving = person">Leaves</Button>
                 </td>
                 <td v-else></td>
               </tr>
             </tbody>
           </table>
+        </div>
+        <div v-if="leaving" class="handing">
+          <p>
+            {{ leaving.name }} is signed out everywhere. Monitor tokens, the calendar address and unused links
+            end, and stay ended after a return.
+            <template v-if="leaving.students">
+              Hand the students over, before or after: their booked sessions go along.
+            </template>
+          </p>
+          <Button type="primary" :loading="busy" @click="leave(leaving)">{{ leaving.name }} leaves</Button>
+          <Button type="text" @click="leaving = null">Cancel</Button>
         </div>
         <form v-if="handing" class="handing" @submit.prevent="handOver">
           <label for="to"

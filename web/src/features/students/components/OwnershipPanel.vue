@@ -1,35 +1,42 @@
 <script setup lang="ts">
 /** Whose student this is, and who else has the student among theirs. */
 import { useQuery } from "@pinia/colada";
-import { computed } from "vue";
-import { api, dataOf } from "@/shared/api/client";
+import { computed, ref } from "vue";
+import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import { handedOverWords } from "@/shared/format/handedOver";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const props = defineProps<{ student: Student }>();
 const forget = useForgetStudent();
 const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/people")) });
 const here = computed(() => people.data.value?.people.filter((p) => !p.left_at) ?? []);
-const { busy, error, save } = useSaving();
+const { busy, error, run } = useSaving();
 
-async function write(put: () => Promise<unknown>): Promise<void> {
-  await save(put);
+const announcement = ref("");
+
+async function write(put: () => Promise<Schemas["HandedOver"]>, to: string): Promise<void> {
+  announcement.value = "";
+  const done = await run(put);
+  if (done?.students) announcement.value = handedOverWords(done, to);
   await forget(props.student.id);
 }
 function hand(event: Event): void {
-  const body = {
-    coach_id: Number((event.target as HTMLSelectElement).value),
-    was: props.student.coach_id,
-  };
+  const coach_id = Number((event.target as HTMLSelectElement).value);
+  const body = { coach_id, was: props.student.coach_id };
+  const to = here.value.find((one) => one.id === coach_id)?.name ?? "";
   const params = { path: { student_id: props.student.id } };
-  void write(() => dataOf(api.PUT("/api/students/{student_id}/coach", { params, body })));
+  void write(() => dataOf(api.PUT("/api/students/{student_id}/coach", { params, body })), to);
 }
 function share(person_id: number): void {
   const body = { shared: !props.student.shared_with.includes(person_id) };
   const params = { path: { student_id: props.student.id, person_id } };
-  void write(() => dataOf(api.PUT("/api/students/{student_id}/shared-with/{person_id}", { params, body })));
+  void write(
+    () => dataOf(api.PUT("/api/students/{student_id}/shared-with/{person_id}", { params, body })),
+    "",
+  );
 }
 </script>
 
@@ -56,6 +63,7 @@ function share(person_id: number): void {
         {{ one.name }}</label
       >
     </p>
+    <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="error" />
   </div>
 </template>

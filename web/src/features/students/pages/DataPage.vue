@@ -11,7 +11,7 @@ import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { forgetReads } from "@/shared/api/lastRead";
 import { useFormDraft } from "@/shared/storage/formDraft";
-import { draftName, ofStudent } from "@/shared/storage/own";
+import { draftName, draftsOfStudent, ofStudent } from "@/shared/storage/own";
 import { momentWords, shortDay } from "@/shared/format/dates";
 import { provideStudent } from "@/shared/student/context";
 import MergeBox from "../components/MergeBox.vue";
@@ -53,6 +53,7 @@ const name = ref("");
 const asked = ref(false);
 const leads = computed(() => account.coach?.role === "head");
 const teaches = computed(() => account.coach?.role !== "assistant");
+const drafts = computed(() => (asked.value ? draftsOfStudent(props.studentId) : 0));
 const DAYS = [
   { field: "records_on", words: "Records of balls and lessons" },
   { field: "pictures_on", words: "Pictures" },
@@ -167,6 +168,29 @@ async function erase(): Promise<void> {
           and balls of the student that still wait on a tablet are refused there. To take a student off the
           list and keep everything, archive in Setup.
         </p>
+        <template v-if="kept.data.value.mentions.length">
+          <p>
+            The name also stands in texts about others. Erasing leaves those as they are: change them first if
+            they should not keep it.
+          </p>
+          <ul class="mentions">
+            <li v-for="(one, at) in kept.data.value.mentions" :key="at">
+              <RouterLink
+                v-if="one.student_id"
+                :to="{ name: 'history', params: { studentId: one.student_id } }"
+                >{{ one.student }}</RouterLink><template v-if="one.student_id">, </template
+              >{{ texts.name("mention", one.kind) }}: “{{ one.text }}”
+            </li>
+          </ul>
+        </template>
+        <p v-if="drafts">
+          {{ drafts === 1 ? "A draft" : `${drafts} drafts` }} on this device about the student
+          {{ drafts === 1 ? "is" : "are" }} deleted too.
+        </p>
+        <p class="quiet">
+          Other tablets and phones delete what they stored of the student when they next reach Oxgang. Names
+          in the log and in questions about monitors' balls are blotted out.
+        </p>
         <p class="quiet">
           {{
             kept.data.value.backups.length
@@ -226,6 +250,10 @@ h2 {
 }
 h2:first-child {
   margin-top: 0;
+}
+.mentions {
+  padding-left: 1.1rem;
+  margin: 0.3rem 0 0.8rem;
 }
 .acts {
   display: flex;
