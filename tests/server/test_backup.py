@@ -214,7 +214,7 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
     assert "Brought Ansel Quill in from Wexholt Hill" in history
     twice = bring(api, file)
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
-    assert bring(api, file, confirmed="true").status_code == 201
+    assert bring(api, file, known="second").status_code == 201
     assert Student.objects.filter(academy=rich.academy).count() == 2
 
 
@@ -224,7 +224,7 @@ def test_criteria_of_a_students_file_are_what_the_form_takes(api: Api, rich: Stu
     assert api("PATCH", f"/students/{rich.pk}/criteria", criteria).status_code == 200
     file = student_file(api, rich)
     assert file["student"]["criteria"] == criteria
-    made = bring(api, file, confirmed="true")
+    made = bring(api, file, known="second")
     assert made.status_code == 201, made.content
     new = Student.objects.get(pk=made.json()["id"])
     assert isinstance(new.criteria["over_balls"], int)
@@ -237,11 +237,11 @@ def test_criteria_of_a_students_file_are_what_the_form_takes(api: Api, rich: Stu
             assert answer.status_code < 500, (page, answer.content)
     for odd in ({"over_balls": 20.5}, {"over_balls": 4}, {"solid": 0}, {"shots": 1}, {"cells": "many"}):
         file["student"]["criteria"] = criteria | odd
-        refused = bring(api, file, confirmed="true")
+        refused = bring(api, file, known="second")
         assert refused.status_code == 422, odd
         assert len(refused.json()["title"]) > 10
     file["student"]["criteria"] = {}
-    assert bring(api, file, confirmed="true").status_code == 201
+    assert bring(api, file, known="second").status_code == 201
 
 
 def test_student_files_that_cannot_be(api: Api, rich: Student) -> None:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import json
 from datetime import timedelta
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from django.utils import timezone
@@ -14,7 +16,7 @@ from oxgang.core.words import bag
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_student
-from tests.server.steps import day, hit_ago, keep, last, sentence_of, undo
+from tests.server.steps import cell, day, hit_ago, keep, last, sentence_of, undo
 
 
 @pytest.fixture
@@ -162,3 +164,52 @@ def everything_of(student: Student) -> dict[str, object]:
         rows = relation.related_model._default_manager.filter(**{relation.field.name: student})
         found[relation.related_model.__name__] = sorted(map(str, rows.values_list()))
     return found
+
+
+def test_the_file_of_a_known_student_updates_once(
+    api: Api, coach: Coach, student: Student, wedge: Club
+) -> None:
+    """A student who comes back with last year's file, and more in it, was a second student."""
+    hit_ago(api, student, wedge, [44, 45, 46, 44, 45, 46], days_ago=20)
+    url = f"/students/{student.pk}"
+    assert api("POST", f"{url}/events", {"kind": "technique", "on": day(9), "note": "x"}).status_code == 200
+    assert api("PUT", f"{url}/lessons/{day(9)}", {"note": "a"}).status_code == 200
+    keep(api, student)
+    assert api("POST", f"{url}/versions", {"picks": False}).status_code == 200
+    row = {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": day(-5)}
+    assert api("POST", f"{url}/homework", row).status_code == 200
+    file = api("GET", f"{url}/student.json").data
+    before = everything_of(student)
+    # The other academy has hit two more balls and given a lesson since.
+    other_ball = file["balls"][0] | {"uid": "elsewhere-1"}
+    file["balls"] += [other_ball, other_ball | {"uid": "elsewhere-2"}]
+    file["lessons"].append(file["lessons"][0] | {"day": day(3)})
+
+    def bring(**more: str) -> Any:
+        return api.upload("/student-files", json.dumps(file).encode(), **more)
+
+    asked = bring()
+    assert (asked.status_code, asked.json()["code"]) == (409, "confirm")
+    assert "Add what is new in the file" in asked.json()["title"]
+    done = bring(known="update").json()
+    assert (done["id"], done["merged"]["balls"], done["merged"]["lessons"]) == (str(student.pk), 2, 1)
+    assert (done["merged"]["cards"], done["merged"]["stayed"]) == (0, 6 + 1 + 1 + 1 + 1)
+    assert cell(api, student)["balls"] == 8
+    assert student.events.count() == 1
+    # Once more brings nothing, and one undo takes everything back.
+    again = bring(known="update").json()["merged"]
+    assert {name: again[name] for name in ("balls", "lessons", "cards", "links")} == dict.fromkeys(
+        ("balls", "lessons", "cards", "links"), 0
+    )
+    entries = api("GET", f"{url}/history").data["entries"]
+    assert (
+        undo(api, next(e for e in entries if e["can_undo"] and "2 balls" in sentence_of(e))).status_code
+        == 200
+    )
+    assert everything_of(student) == before
+    # A file from elsewhere is known by the name; of two of one name nobody guesses.
+    file["student"]["id"] = str(uuid4())
+    assert bring().status_code == 409
+    assert bring(known="second").status_code == 201
+    refused = bring(known="update")
+    assert (refused.status_code, "2 students here are named" in refused.json()["title"]) == (422, True)

@@ -285,7 +285,7 @@ def test_a_second_student_of_one_name_is_asked_about(api: Api, student: Student)
 
 def test_who_brings_a_student_in_is_the_main_coach(api: Api, student: Student, second: Coach) -> None:
     file = api("GET", f"/students/{student.pk}/student.json").content
-    made = Api(second).upload("/student-files", file, confirmed="true").json()["id"]
+    made = Api(second).upload("/student-files", file, known="second").json()["id"]
     assert Student.objects.get(pk=made).coach == second
 
 

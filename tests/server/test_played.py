@@ -238,7 +238,7 @@ def test_the_choice_travels_with_the_student(api: Api, two: Student) -> None:
     api("PATCH", url, {"longest": "9:00", "estimates_yd": 3})
     api("POST", f"{url}/versions", {"run": True, "cues": False, "step": 10, "picks": False})
     file = api("GET", f"{url}/student.json").content
-    brought = api.upload("/student-files", file, confirmed="true").json()
+    brought = api.upload("/student-files", file, known="second").json()
     again = Student.objects.get(pk=brought["id"])
     page = shots(api, again)
     assert (page["chosen"], plays(page), plays(page, "work")) == (True, ["56 9:00"], ["56 10:00"])

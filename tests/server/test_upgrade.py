@@ -153,7 +153,7 @@ def test_every_page_of_every_student_of_release_01_opens(opened: None) -> None:
 @pytest.mark.parametrize("name", ["odile", "rich"])
 def test_a_students_file_of_release_01_is_read_whole(api: Api, name: str) -> None:
     content = (RELEASE / f"{name}.student.json").read_bytes()
-    answer = api.upload("/student-files", content, confirmed="true")
+    answer = api.upload("/student-files", content, known="second")
     assert answer.status_code == 201, answer.content
     made = answer.json()["id"]
     was, now = json.loads(content), api("GET", f"/students/{made}/student.json").data

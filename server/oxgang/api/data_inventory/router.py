@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import asdict
 from datetime import UTC, date, datetime, timedelta
 from uuid import UUID
 
@@ -121,15 +122,7 @@ def merge_records(request: HttpRequest, student_id: UUID, data: MergeIn) -> Merg
     """Two records of one person: the other one's balls, lessons, cards and links come here."""
     coach = coach_of(request)
     into, source = (student_of(coach.academy, pk) for pk in (student_id, data.from_id))
-    went = merge(source, into, by=coach, now=timezone.now())
-    return made(
-        MergedOut,
-        balls=went.get("ball", 0),
-        lessons=went.get("lesson", 0),
-        cards=went.get("publishedmatrix", 0),
-        links=went.get("cardlink", 0),
-        stayed=went["stayed"],
-    )
+    return MergedOut(**asdict(merge(source, into, by=coach, now=timezone.now())))
 
 
 @router.post("/students/{student_id}/erase", response=ErasedOut)

@@ -100,7 +100,7 @@ class MergeIn(Schema):
 
 
 class MergedOut(Schema):
-    """What came from the other record; `stayed` are balls and lessons that both had."""
+    """What came from the other record; `stayed` is what both had."""
 
     balls: int
     lessons: int

@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from dataclasses import asdict
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -11,13 +12,14 @@ from pydantic import ValidationError
 
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of, took_away
+from oxgang.api.data_inventory.schemas import MergedOut
 from oxgang.api.reading import reading
 from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
 from oxgang.core.errors import FileError
 from oxgang.files.json_text import read_json
 from oxgang.files.limits import check_bytes
 from oxgang.practice.selectors.transfer import everything_of
-from oxgang.practice.services.transfer import bring_in
+from oxgang.practice.services.transfer import KnownStudent, bring_in
 
 router = Router(tags=["transfer"])
 
@@ -36,18 +38,20 @@ def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 @router.post("/student-files", response={201: BroughtIn})
 def bring(
-    request: HttpRequest, file: File[UploadedFile], confirmed: Form[bool] = False
+    request: HttpRequest, file: File[UploadedFile], known: Form[KnownStudent] = KnownStudent.ASK
 ) -> tuple[int, BroughtIn]:
-    """A new student from a file."""
+    """A new student from a file, or what is new in it for a student who is here."""
     with reading():
         read = _read(file.read())
-    student = bring_in(read.model_dump(), by=coach_of(request), now=timezone.now(), confirmed=confirmed)
+    done = bring_in(read.model_dump(), by=coach_of(request), now=timezone.now(), known=known)
+    merged = None if done.merged is None else MergedOut(**asdict(done.merged))
     return 201, BroughtIn(
-        id=student.pk,
-        name=student.name,
+        id=done.student.pk,
+        name=done.student.name,
         clubs=len(read.clubs),
         balls=len(read.balls),
         versions=len(read.versions),
+        merged=merged,
     )
 
 

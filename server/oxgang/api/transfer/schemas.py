@@ -10,6 +10,7 @@ from ninja import Schema
 from pydantic import AliasChoices, ConfigDict, Field, field_validator
 
 from oxgang.academy.services.students import HANDICAPS
+from oxgang.api.data_inventory.schemas import MergedOut
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
 from oxgang.api.transfer.practice import (
@@ -287,8 +288,11 @@ class StudentFile(_Strict):
 
 
 class BroughtIn(Schema):
+    """Whom the file became, with what is in it; `merged` is what of it was new for a known student."""
+
     id: UUID
     name: str
     clubs: int
     balls: int
     versions: int
+    merged: MergedOut | None

@@ -9,11 +9,11 @@ from typing import Any
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Event, StoredRecipe, Student, SwingScale
-from oxgang.academy.selectors.people import scales_of, students_at
+from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.academies import create_scale
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import created, record_entry
-from oxgang.core.errors import ConfirmationNeeded, InputError
+from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import Recipe, checked_recipe
 from oxgang.core.ground.gaps import checked_range, checked_tolerance
 from oxgang.core.ground.stages import Criteria, checked_criteria
@@ -38,19 +38,15 @@ from oxgang.range_sessions.services.standard_carries import normalize_carry
 
 
 @transaction.atomic
-def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False) -> Student:
+def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime) -> Student:
     """A new student with everything in the file. Carries are converted to this academy's conditions.
 
     Raises
     ------
-    ConfirmationNeeded
-        When this very student is here already; `confirmed` makes a second one.
     InputError
         When a record cannot be, or names a club that the file does not have. Nothing is stored.
     """
     data = file["student"]
-    if not confirmed and students_at(by.academy).filter(pk=data["id"]).exists():
-        raise ConfirmationNeeded(f"{data['name']} is here already. Bring in the file as a second student?")
     checked_tolerance(data["tolerance_yd"])
     checked_range(data["from_yd"], data["to_yd"])
     checked_limit(data["ball_limit"])

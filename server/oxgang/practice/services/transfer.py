@@ -5,13 +5,16 @@ from __future__ import annotations
 from base64 import b64decode
 from binascii import Error as NotBase64
 from collections.abc import Mapping
+from dataclasses import dataclass
 from datetime import datetime
+from enum import StrEnum
 from typing import Any
 
 from django.db import transaction
 
 from oxgang.academy.models import Coach, Student
-from oxgang.core.errors import InputError
+from oxgang.academy.selectors.people import students_at
+from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.matrix.services import transfer
 from oxgang.practice.models import Homework, Lesson, Picture, Round, Sharing
 from oxgang.practice.selectors.transfer import (
@@ -20,21 +23,73 @@ from oxgang.practice.selectors.transfer import (
     PICTURE_FIELDS,
     ROUND_FIELDS,
 )
+from oxgang.practice.services.merging import Merged, take_over
 from oxgang.practice.services.pictures import reencoded
 
 
+class KnownStudent(StrEnum):
+    """What a file is for whose student is here already."""
+
+    ASK = "ask"
+    UPDATE = "update"
+    SECOND = "second"
+
+
+@dataclass(frozen=True, slots=True)
+class BroughtIn:
+    """The student, and what went into an existing record; None for a new one."""
+
+    student: Student
+    merged: Merged | None = None
+
+
 @transaction.atomic
-def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime, confirmed: bool = False) -> Student:
-    """A new student with everything in the file; its pictures are encoded anew here.
+def bring_in(
+    file: Mapping[str, Any], *, by: Coach, now: datetime, known: KnownStudent = KnownStudent.ASK
+) -> BroughtIn:
+    """A new student with everything in the file, or what is new in it for a student who is here.
+
+    An update makes an archived record of its own first and takes that over, so that one undo takes
+    it back.
 
     Raises
     ------
     ConfirmationNeeded
-        When this very student is here already.
+        When this very student, or one of this name, is here, and nothing is said of it.
     InputError
-        When a record cannot be. Nothing is stored.
+        When a record cannot be, or it cannot be told whom to update. Nothing is stored.
     """
-    student = transfer.bring_in(file, by=by, now=now, confirmed=confirmed)
+    here = _known(file["student"], by)
+    if known is KnownStudent.ASK and here:
+        raise ConfirmationNeeded(
+            f"{here[0].name} is here already. Add what is new in the file, or make a second student?"
+        )
+    if known is KnownStudent.UPDATE and len(here) != 1:
+        raise InputError(
+            f"{len(here) or 'No'} students here are named {file['student']['name']}. Bring the file in as a "
+            "new student, then merge the two records on the page Data and exports."
+        )
+    student = _new(file, by, now)
+    if known is not KnownStudent.UPDATE:
+        return BroughtIn(student)
+    if here[0].archived_at is not None:
+        raise InputError(f"{here[0].name} is archived. Restore the student first.")
+    student.archived_at = now
+    student.save(update_fields=["archived_at"])
+    return BroughtIn(here[0], take_over(student, here[0], by=by, now=now))
+
+
+def _known(data: Mapping[str, Any], by: Coach) -> list[Student]:
+    """The very student of the file, else those of the name."""
+    all_here = students_at(by.academy)
+    return list(all_here.filter(pk=data["id"])) or list(
+        all_here.filter(name__iexact=" ".join(data["name"].split()), archived_at=None)
+    )
+
+
+def _new(file: Mapping[str, Any], by: Coach, now: datetime) -> Student:
+    """A new student with everything in the file; its pictures are encoded anew here."""
+    student = transfer.bring_in(file, by=by, now=now)
     days = [lesson["day"] for lesson in file["lessons"]]
     uids = [row["uid"] for row in file["rounds"]]
     if len(set(days)) != len(days) or len(set(uids)) != len(uids):

@@ -1362,7 +1362,7 @@ export interface paths {
         put?: never;
         /**
          * Bring
-         * @description A new student from a file.
+         * @description A new student from a file, or what is new in it for a student who is here.
          */
         post: operations["oxgang_api_transfer_router_bring"];
         delete?: never;
@@ -3443,7 +3443,10 @@ export interface components {
             /** Left */
             left: number;
         };
-        /** BroughtIn */
+        /**
+         * BroughtIn
+         * @description Whom the file became, with what is in it; `merged` is what of it was new for a known student.
+         */
         BroughtIn: {
             /** Balls */
             balls: number;
@@ -3454,6 +3457,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            merged: components["schemas"]["MergedOut"] | null;
             /** Name */
             name: string;
             /** Versions */
@@ -4968,6 +4972,12 @@ export interface components {
             tempo: components["schemas"]["Tempo"];
             trajectory: components["schemas"]["Trajectory"];
         };
+        /**
+         * KnownStudent
+         * @description What a file is for whose student is here already.
+         * @enum {string}
+         */
+        KnownStudent: "ask" | "update" | "second";
         /** LateIn */
         LateIn: {
             /**
@@ -5440,7 +5450,7 @@ export interface components {
         };
         /**
          * MergedOut
-         * @description What came from the other record; `stayed` are balls and lessons that both had.
+         * @description What came from the other record; `stayed` is what both had.
          */
         MergedOut: {
             /** Balls */
@@ -10303,15 +10313,12 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /**
-                     * Confirmed
-                     * @default false
-                     */
-                    confirmed?: boolean;
-                    /**
                      * File
                      * Format: binary
                      */
                     file: string;
+                    /** @default ask */
+                    known?: "ask" | "update" | "second";
                 };
             };
         };

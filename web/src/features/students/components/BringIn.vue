@@ -6,6 +6,7 @@ import { useRouter } from "vue-router";
 import { send, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { useForgetStudent } from "@/shared/api/queries";
+import { count } from "@/shared/format/numbers";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 defineEmits<{ close: [] }>();
@@ -16,26 +17,30 @@ const file = ref<File | null>(null);
 const { state, busy, run } = useSaving();
 const question = computed(() => (state.code === "confirm" ? state.error : ""));
 const error = computed(() => (state.code === "confirm" ? "" : state.error));
+/** What an existing student got from the file. */
+const updated = ref<Schemas["BroughtIn"] | null>(null);
 
 function choose(event: Event): void {
   const target = event.target as HTMLInputElement;
   file.value = target.files?.[0] ?? null;
   target.value = "";
-  if (file.value) void bring(false);
+  updated.value = null;
+  if (file.value) void bring("ask");
 }
-async function bring(confirmed: boolean): Promise<void> {
+async function bring(known: Schemas["KnownStudent"]): Promise<void> {
   const content = file.value;
   if (!content) return;
   const made = await run(async () => {
     const body = new FormData();
     body.append("file", content);
-    body.append("confirmed", String(confirmed));
+    body.append("known", known);
     const answer = await send("/api/student-files", { method: "POST", body });
     return (await answer.json()) as Schemas["BroughtIn"];
   });
   if (!made) return;
   await forget(made.id);
-  void router.push(`/s/${made.id}/matrix`);
+  if (made.merged) updated.value = made;
+  else void router.push(`/s/${made.id}/matrix`);
 }
 </script>
 
@@ -43,7 +48,8 @@ async function bring(confirmed: boolean): Promise<void> {
   <section class="sheet bring">
     <p>
       A student who comes from another academy brings a file ending in
-      <b>.oxgang.json</b>: clubs, balls, events and cards. It becomes a new student here.
+      <b>.oxgang.json</b>: clubs, balls, events and cards. It becomes a new student here, or adds what is new
+      to one you have.
     </p>
     <p class="acts">
       <Button type="primary" :loading="busy" @click="input?.click()">Choose the file</Button>
@@ -59,8 +65,17 @@ async function bring(confirmed: boolean): Promise<void> {
       />
     </p>
     <Sentence tone="ask" :text="question">
-      <Button type="link" @click="bring(true)">Yes, a second one</Button>
+      <Button type="link" @click="bring('update')">Add what is new</Button>
+      <Button type="link" @click="bring('second')">Make a second student</Button>
     </Sentence>
+    <p v-if="updated?.merged" role="status">
+      <RouterLink :to="`/s/${updated.id}/matrix`">{{ updated.name }}</RouterLink> got
+      {{ count(updated.merged.balls, "ball") }}, {{ count(updated.merged.lessons, "lesson") }} and
+      {{ count(updated.merged.cards, "card") }} from the file.
+      {{ updated.merged.stayed ? `${updated.merged.stayed} records were here already.` : "" }} The record made
+      for the file is archived. Undo it under
+      <RouterLink :to="`/s/${updated.id}/history`">History</RouterLink>.
+    </p>
     <Sentence :text="error" />
   </section>
 </template>
