@@ -17,7 +17,7 @@ const props = defineProps<{
   /** What is known of the cells. */
   cells?: Cell[];
   /** How many balls are in these numbers that the matrix does not have yet. */
-  unconfirmed?: number;
+  unconfirmed: number | undefined;
 }>();
 const { units } = useStudentContext();
 const cell = defineModel<CellAddress>({ required: true });

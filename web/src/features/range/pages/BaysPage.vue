@@ -203,6 +203,7 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             :words="words.data.value"
             :balls="now.session.balls.value"
             :cells="now.carries.value"
+            :unconfirmed="now.matrix.data.value?.waiting"
           >
             <button type="button" class="same" @click="same">Same for all <kbd>a</kbd></button>
           </CellPicker>

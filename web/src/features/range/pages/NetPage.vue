@@ -72,6 +72,7 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           :words="words.data.value"
           :balls="session.balls.value"
           :cells="matrix.data.value.cells"
+          :unconfirmed="matrix.data.value.waiting"
         />
         <div class="place">
           <label
