@@ -97,6 +97,37 @@ def test_a_new_club_takes_its_balls_and_gives_them_back(api: Api, measured: Stud
     assert Club.objects.get(pk=new.pk, archived_at=None).balls.count() == 4
 
 
+def test_what_was_played_with_the_old_club_is_learnt_with_the_new_one(
+    api: Api, measured: Student, wedge: Club
+) -> None:
+    """After a new wedge its shots had to be chosen again, one by one, in another view."""
+    url = f"/students/{measured.pk}"
+    keep(api, measured)
+    shots = [
+        {"club": "56", "swing": "9:00", "play": "played"},
+        {"club": "56", "swing": "8:00", "play": "work"},
+    ]
+    assert api("POST", f"{url}/played", {"shots": shots}).status_code == 200
+
+    def states() -> dict[str, str]:
+        cells = api("GET", f"{url}/played").data["shots"]
+        mine = [c for c in cells if c["club"] == "56" and c["play"] != "neither"]
+        return {f"{c['swing']} {c['trajectory']}": c["play"] for c in mine}
+
+    before = states()
+    assert (before["9:00 stock"], before["8:00 stock"]) == ("played", "work")
+    body = {"kind": "new club", "on": day(0), "club_id": str(wedge.pk), "loft_deg": 55}
+    assert api("POST", f"{url}/events", body).status_code == 200
+    assert states() == dict.fromkeys(before, "work")
+    # One button plans what is learnt with it, and nothing else.
+    plan = api("POST", f"{url}/check-up", {"balls": 10, "club": "56"}).data["plan"]["items"]
+    assert {f"{item['swing']} {item['trajectory']}" for item in plan} <= set(before)
+    assert {item["club"] for item in plan} == {"56"}
+    entry = next(e for e in api("GET", f"{url}/history").data["entries"] if "new club" in sentence_of(e))
+    assert undo(api, entry).status_code == 200
+    assert states() == before
+
+
 def test_a_bent_club_keeps_its_balls_and_gets_its_loft(api: Api, measured: Student, wedge: Club) -> None:
     before = half(cell(api, measured))
     body = {"kind": "club bent", "on": day(2), "club_id": str(wedge.pk), "loft_deg": 54}

@@ -6,17 +6,18 @@ from collections import Counter
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import uuid4
+from zoneinfo import ZoneInfo
 
 import pytest
 from django.utils import timezone
 from hypothesis import given
 from hypothesis import strategies as st
-from oxgang.academy.models import Club, Coach, Student
+from oxgang.academy.models import Academy, Club, Coach, Student
 from oxgang.range_sessions.feeds.plays import LAGS, MOST_LAG, STEADY, clock_lag
-from oxgang.range_sessions.models import Ball, FeedBall, Group
+from oxgang.range_sessions.models import Appointment, Ball, FeedBall, Group
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import ball
+from tests.server.steps import ball, last, sentence_of, undo
 from tests.server.test_devices import feed, token_of
 
 NAMES = ("Ansel Quill", "Berit Soames", "Corin Ashlade")
@@ -344,3 +345,50 @@ def test_what_was_booked_and_moved_together_is_taken_back_together(api: Api, thr
     booking = next(entry for entry in made if entry["did"]["code"] == "log-session-booked")
     assert api("POST", f"/history/{booking['id']}/undo").status_code == 200
     assert starts() == set()
+
+
+def test_a_group_is_started_again_as_last_time(api: Api, three: list[Student], group: str) -> None:
+    assert api("GET", "/groups/before").data == []  # this one is not over
+    assert api("POST", f"/groups/{group}/end").status_code == 200
+    (again,) = api("GET", "/groups/before").data
+    assert [one["name"] for one in again["students"]] == [student.name for student in three]
+    body = {"students": [one["id"] for one in again["students"]]}
+    second = api("POST", "/groups", body).data["id"]
+    assert api("POST", f"/groups/{second}/end").status_code == 200
+    assert len(api("GET", "/groups/before").data) == 1  # the same students are one group
+    assert api("POST", f"/students/{three[0].pk}/archive").status_code == 200
+    assert api("GET", "/groups/before").data == []
+
+
+def test_a_weekly_series_keeps_its_hour_and_is_booked_whole_or_not_at_all(
+    api: Api, three: list[Student]
+) -> None:
+    """Over the end of summer time, at the academy's clock."""
+    first, second, _ = three
+    Academy.objects.update(time_zone="Europe/Berlin")
+    year = timezone.now().year + 1
+    starts = datetime(year, 10, 20, 17, tzinfo=ZoneInfo("Europe/Berlin"))
+    body = {"student_id": str(first.pk), "starts_at": starts.isoformat(), "weeks": 4}
+    assert api("POST", "/appointments", body).status_code == 201
+    rows = Appointment.objects.filter(student=first, withdrawn_at=None)
+    local = [row.starts_at.astimezone(ZoneInfo("Europe/Berlin")) for row in rows]
+    assert [at.date() - local[0].date() for at in local] == [timedelta(weeks=week) for week in range(4)]
+    assert {at.hour for at in local} == {17}
+    assert len({at.utcoffset() for at in local}) == 2
+    # The coach is taken in the third week: none of the other student's weeks is booked.
+    refused = api("POST", "/appointments", body | {"student_id": str(second.pk), "weeks": 3})
+    assert (refused.status_code, refused.data["field"]) == (422, "starts_at")
+    assert not Appointment.objects.filter(student=second).exists()
+    assert api("POST", "/appointments", body | {"weeks": 0}).status_code == 422
+    entry = last(api, first)
+    assert sentence_of(entry).startswith("Booked 4 weekly sessions from ")
+    assert undo(api, entry).status_code == 200
+    assert not rows.all().exists()
+    # Of a group each week moves on its own.
+    both = {"students": [str(first.pk), str(second.pk)], "starts_at": starts.isoformat(), "weeks": 2}
+    made = api("POST", "/appointments/together", both).data
+    assert len(made) == 2
+    later = (starts + timedelta(hours=1)).isoformat()
+    assert api("PATCH", f"/appointments/{made[0]['id']}", {"starts_at": later}).status_code == 200
+    hours = {row.starts_at.astimezone(ZoneInfo("Europe/Berlin")).hour for row in rows.all()}
+    assert hours == {17, 18}

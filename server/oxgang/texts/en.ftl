@@ -288,6 +288,7 @@ log-device-balls-discarded =
        *[other] Discarded { $balls } balls of { $device }
     }
 log-session-booked = Booked a session on { MOMENT($at) }
+log-sessions-booked = Booked { $weeks } weekly sessions from { MOMENT($at) }
 log-session-changed = Changed the session of { MOMENT($at) }: { $fields }
 log-session-cancelled = Cancelled the session of { MOMENT($at) }
 log-balls-recorded =

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
+import { chosenStudent } from "@/shared/student/chosen";
 import { themeName } from "@/shared/ui/theme";
 import BarMenu from "./BarMenu.vue";
 import BarPlaces from "./BarPlaces.vue";
@@ -19,6 +20,12 @@ const account = useAccount();
 
 const studentId = useStudentHere();
 const places = computed(() => placesOf(studentId.value, account.coach?.role === "head"));
+/** In the list the letters go to the student of the chosen row. */
+const reached = computed(() =>
+  studentId.value || !chosenStudent.value
+    ? places.value
+    : placesOf(chosenStudent.value, account.coach?.role === "head"),
+);
 const onBar = computed(() => places.value.filter((place) => place.bar));
 
 const first = computed(() => account.coach?.name.split(" ")[0] ?? "");
@@ -42,7 +49,7 @@ useEventListener(
   "keydown",
   (event: KeyboardEvent) => {
     if (event.timeStamp > chordUntil) return;
-    const place = places.value.find((p) => p.letter === event.key);
+    const place = reached.value.find((p) => p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
     event.preventDefault();

@@ -37,6 +37,7 @@ class AuditAction(StrEnum):
     DEVICE_RELEASED = "log-device-released"
     DEVICE_BALLS_DISCARDED = "log-device-balls-discarded"
     SESSION_BOOKED = "log-session-booked"
+    SESSIONS_BOOKED = "log-sessions-booked"
     SESSION_CHANGED = "log-session-changed"
     SESSION_CANCELLED = "log-session-cancelled"
     BALLS_RECORDED = "log-balls-recorded"

@@ -100,11 +100,11 @@ def calendar(
 
 @router.post("/appointments", response={201: AppointmentOut})
 def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, AppointmentOut]:
-    """Book a session with the coach who asks."""
+    """Book a session with the coach who asks; the first of a weekly series is answered."""
     coach = coach_of(request)
     student = student_of(coach.academy, data.student_id)
-    fields = AppointmentFields(**data.dict(exclude={"student_id"}))
-    made = make_appointment(student, fields, by=coach, now=timezone.now())
+    fields = AppointmentFields(**data.dict(exclude={"student_id", "weeks"}))
+    made = make_appointment(student, fields, by=coach, now=timezone.now(), weeks=data.weeks)
     return 201, _out([made], coach)[0]
 
 
@@ -113,8 +113,8 @@ def book_together(request: HttpRequest, data: TogetherIn) -> tuple[int, list[App
     """Book one session with several students, with the coach who asks."""
     coach = coach_of(request)
     students = [student_of(coach.academy, pk) for pk in data.students]
-    fields = AppointmentFields(**data.dict(exclude={"students"}))
-    made = make_together(students, fields, by=coach, now=timezone.now())
+    fields = AppointmentFields(**data.dict(exclude={"students", "weeks"}))
+    made = make_together(students, fields, by=coach, now=timezone.now(), weeks=data.weeks)
     return 201, _out(made, coach)
 
 

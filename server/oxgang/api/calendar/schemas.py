@@ -8,10 +8,14 @@ from pydantic import Field
 
 from oxgang.api.fields import Line, Moment, Seen
 from oxgang.api.messages import DueMessage
+from oxgang.range_sessions.services.appointments import WEEKS_RANGE
 
 
 class AppointmentIn(Schema):
+    """A session, or so many weekly ones at the same hour."""
+
     student_id: UUID
+    weeks: int = Field(1, ge=WEEKS_RANGE[0], le=WEEKS_RANGE[1])
     starts_at: Moment
     minutes: int = 45
     check_up: int = 0
@@ -22,6 +26,7 @@ class TogetherIn(Schema):
     """One session with several students, on neighbouring mats."""
 
     students: list[UUID] = Field(min_length=2, max_length=6)
+    weeks: int = Field(1, ge=WEEKS_RANGE[0], le=WEEKS_RANGE[1])
     starts_at: Moment
     minutes: int = 60
     check_up: int = 0

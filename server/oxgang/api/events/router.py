@@ -14,6 +14,7 @@ from oxgang.api.events.schemas import EventIn, EventOut, EventsOut
 from oxgang.api.fields import made
 from oxgang.core.keeping.events import EventKind, Happened
 from oxgang.core.words.shots import Trajectory
+from oxgang.matrix.services.playing import learn_with
 from oxgang.range_sessions.selectors.balls import first_day
 from oxgang.range_sessions.services.events import EventFields, add_event, withdraw_event
 
@@ -55,7 +56,7 @@ def write_down(request: HttpRequest, student_id: UUID, data: EventIn) -> EventsO
     """Write an event down; old numbers that it touches become open."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    add_event(student, EventFields(**data.dict()), by=coach, now=timezone.now())
+    add_event(student, EventFields(**data.dict()), by=coach, now=timezone.now(), along=learn_with)
     return _page(student)
 
 

@@ -16,6 +16,7 @@ from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import made
 from oxgang.api.groups.schemas import (
     BayOut,
+    GroupAgain,
     GroupChange,
     GroupIn,
     GroupMonitor,
@@ -24,6 +25,7 @@ from oxgang.api.groups.schemas import (
     LateIn,
     MonitorIn,
     MoveIn,
+    PersonNamed,
     TurnIn,
 )
 from oxgang.core.errors import InputError
@@ -32,6 +34,7 @@ from oxgang.range_sessions.models import Group, TurnKind
 from oxgang.range_sessions.selectors.bays import (
     balls_in,
     group_of,
+    groups_before,
     groups_on,
     moved_to,
     turns_of,
@@ -106,6 +109,15 @@ def groups(request: HttpRequest) -> list[GroupShort]:
             students=[bay.student.name for bay in group.bays.all() if bay.day is not None],
         )
         for group in groups_on(academy, day_at(academy, timezone.now()))
+    ]
+
+
+@router.get("/groups/before", response=list[GroupAgain])
+def before(request: HttpRequest) -> list[GroupAgain]:
+    """The coach's newest groups that are over, to be started again."""
+    return [
+        GroupAgain(day=day, students=[PersonNamed(id=one.pk, name=one.name) for one in students])
+        for day, students in groups_before(coach_of(request))
     ]
 
 

@@ -1,6 +1,6 @@
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 from uuid import UUID
 
@@ -95,6 +95,11 @@ class GroupOut(Schema):
     apart: dict[int, Literal["club", "swing", "club swing", "bag"]] = Field(default_factory=dict)
 
 
+class PersonNamed(Schema):
+    id: UUID
+    name: str
+
+
 class GroupShort(Schema):
     """A group of today that is not over."""
 
@@ -102,6 +107,13 @@ class GroupShort(Schema):
     by: str
     since: datetime
     students: list[str]
+
+
+class GroupAgain(Schema):
+    """A group of before that can be started again: its day, and who hit in bays 1, 2, ..."""
+
+    day: date
+    students: list[PersonNamed]
 
 
 class GroupChange(Schema):

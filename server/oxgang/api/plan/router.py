@@ -141,7 +141,7 @@ def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> PlanPage:
 
         items = [_item(p) for p in check_balls(found.matrix, data.balls, among)]
     else:
-        wanted = {"protocol": Protocol.CHECK_UP, "balls": data.balls}
+        wanted = {"protocol": Protocol.CHECK_UP, "balls": data.balls, "club": data.club or None}
         items = _planned(student, PlanRequest.model_validate(wanted))
     rows = [item.dict() for item in items]
     fields = PlanFields(title=Protocol.CHECK_UP.value, homework=False, items=rows)

@@ -37,8 +37,8 @@ class PlanItem(Schema):
 
 
 class CheckUp(Schema):
-    """Of what is due; or with `moved` of the best known cells, of a club or swing where one is
-    named, to see whether they have moved."""
+    """Of what is due, with a club of what is played and learnt with it; or with `moved` of the best
+    known cells, of a club or swing where one is named, to see whether they have moved."""
 
     balls: int = Field(CHECK_UP_BALLS, ge=BALLS_RANGE[0], le=BALLS_RANGE[1])
     moved: bool = False

@@ -172,8 +172,16 @@ def _fitting(keys: list[CellKey], wish: Wish) -> Callable[[CellKey], bool]:
     """Which cells the student's stage allows.
 
     Where numbers are due, only those, at any stage, as long as they have room for the balls, then
-    what is played and in work: a check-up does not give the student more numbers to keep.
+    what is played and in work: a check-up does not give the student more numbers to keep. Of one
+    club only that club's, stock where none of them is played yet.
     """
+    if wish.club is not None:
+        of_club = {key for key in {*wish.due, *wish.played, *wish.learning} if key.club == wish.club}
+        return lambda key: (
+            key in of_club
+            if of_club
+            else key.club == wish.club and key.usual and key.trajectory is Trajectory.STOCK
+        )
     if len(wish.due) * MOST_BALLS_A_CELL >= wish.balls:
         return lambda key: key in wish.due
     own = {*wish.due, *wish.played, *wish.learning}

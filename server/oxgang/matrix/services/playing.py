@@ -9,7 +9,7 @@ from datetime import datetime
 from typing import Final
 
 from oxgang.academy.errors import ChangedMeanwhile
-from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -102,6 +102,16 @@ def choose_shots(
         counts = {COUNTS[state]: len(names) for state, names in chosen.items()}
         values |= counts
         record_entry(student, AuditAction.SHOTS_CHOSEN, values, by=by, now=now, changes=done)
+
+
+def learn_with(old: Club, new: Club) -> list[Changed]:
+    """The shots that were played with a club, or learnt, are to be learnt with the one in its place."""
+    done: list[Changed] = []
+    for shot in PlayedShot.objects.filter(club=old).exclude(state=Play.NEITHER):
+        shot.pk, shot.club, shot.state = None, new, Play.NEITHER.value
+        shot.save()
+        done += _set(shot, Play.WORK)
+    return done
 
 
 def shot_text(name: Name) -> str:

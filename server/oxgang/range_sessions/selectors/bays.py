@@ -15,6 +15,9 @@ from oxgang.academy.selectors.people import students_at
 from oxgang.range_sessions.feeds.plays import LAGS, Plays, clock_lag
 from oxgang.range_sessions.models import Ball, Bay, Device, FeedBall, Group, Turn, TurnKind
 
+# How many groups of before are offered again, out of so many.
+GROUPS_AGAIN, GROUPS_LOOKED_AT = 3, 30
+
 
 @dataclass(frozen=True, slots=True)
 class Owner:
@@ -86,6 +89,20 @@ def groups_on(academy: Academy, day: date) -> list[Group]:
     """The groups of a day that are not over, with their bays."""
     groups = Group.objects.filter(academy=academy, day=day, ended_at=None)
     return list(groups.select_related("made_by").prefetch_related("bays__student"))
+
+
+def groups_before(coach: Coach) -> list[tuple[date, list[Student]]]:
+    """The newest groups of a coach that are over, to be started again: day and students by bay.
+
+    The same students in the same bays are listed once, and only where none of them is archived.
+    """
+    over = Group.objects.filter(academy=coach.academy, made_by=coach, ended_at__isnull=False)
+    found: dict[tuple[UUID, ...], tuple[date, list[Student]]] = {}
+    for group in over.order_by("-ended_at").prefetch_related("bays__student")[:GROUPS_LOOKED_AT]:
+        students = list(dict.fromkeys(bay.student for bay in group.bays.all()))
+        if len(students) > 1 and all(student.archived_at is None for student in students):
+            found.setdefault(tuple(student.pk for student in students), (group.day, students))
+    return list(found.values())[:GROUPS_AGAIN]
 
 
 def bays_of(group: Group) -> list[Bay]:

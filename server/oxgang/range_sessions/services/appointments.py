@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import secrets
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from datetime import datetime, timedelta
-from uuid import UUID, uuid4
+from uuid import uuid4
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
@@ -20,6 +20,7 @@ from oxgang.core.practice.plan import BALLS_RANGE
 from oxgang.range_sessions.models import Appointment, CalendarLink
 
 MINUTES_RANGE = (10, 480)
+WEEKS_RANGE = (1, 26)
 MAX_NOTE = 200
 # Further ahead than this a date is a slip of the key.
 FURTHEST = timedelta(days=730)
@@ -36,46 +37,61 @@ class AppointmentFields:
 
 
 @transaction.atomic
-def make_appointment(student: Student, fields: AppointmentFields, *, by: Coach, now: datetime) -> Appointment:
-    """A session to come with this coach.
+def make_appointment(
+    student: Student, fields: AppointmentFields, *, by: Coach, now: datetime, weeks: int = 1
+) -> Appointment:
+    """A session to come with this coach, the first of so many weekly ones.
 
     Raises
     ------
     InputError
-        In the past or too far ahead, too short or long, or when the coach or the student is taken.
+        In the past or too far ahead, too short or long, or when the coach or the student is taken in
+        any of the weeks; nothing is booked then.
     """
-    return _made([student], fields, None, by=by, now=now)[0]
+    return _made([student], fields, weeks, by=by, now=now)[0]
 
 
 def _made(
-    students: Sequence[Student],
-    fields: AppointmentFields,
-    together: UUID | None,
-    *,
-    by: Coach,
-    now: datetime,
+    students: Sequence[Student], fields: AppointmentFields, weeks: int, *, by: Coach, now: datetime
 ) -> list[Appointment]:
-    rows = []
-    for student in students:
-        row = Appointment(student=student, coach=by, changed_at=now, together=together, **asdict(fields))
-        _check(row, now)
-        row.save()
-        rows.append(row)
+    rows: dict[Student, list[Appointment]] = {student: [] for student in students}
+    for starts_at in _weekly(fields.starts_at, weeks, students[0]):
+        # Those of one time move together; the next week's is another session.
+        together = uuid4() if len(students) > 1 else None
+        for student in students:
+            week = asdict(replace(fields, starts_at=starts_at))
+            row = Appointment(student=student, coach=by, changed_at=now, together=together, **week)
+            _check(row, now)
+            row.save()
+            rows[student].append(row)
     # Taking it back in one student's history takes it back for all.
-    changes = [created(row, "withdrawn_at") for row in rows]
-    for row in rows:
-        row.entry = record_entry(
-            row.student, AuditAction.SESSION_BOOKED, _at(row), by=by, now=now, changes=changes
-        )
-        row.save(update_fields=["entry"])
-    return rows
+    changes = [created(row, "withdrawn_at") for mine in rows.values() for row in mine]
+    for student, mine in rows.items():
+        did = AuditAction.SESSION_BOOKED if weeks == 1 else AuditAction.SESSIONS_BOOKED
+        values = {**_at(mine[0]), "weeks": weeks}
+        entry = record_entry(student, did, values, by=by, now=now, changes=changes)
+        for row in mine:
+            row.entry = entry
+        Appointment.objects.bulk_update(mine, ["entry"])
+    return [mine[0] for mine in rows.values()]
+
+
+def _weekly(first: datetime, weeks: int, student: Student) -> list[datetime]:
+    """The same hour of the academy's clock, week after week, over a change of summer time too."""
+    lo, hi = WEEKS_RANGE
+    if not lo <= weeks <= hi:
+        raise InputError(f"Book {lo} to {hi} weeks.", field="weeks")
+    if first.tzinfo is None:
+        raise InputError("Give the time with its zone.", field="starts_at")
+    local = first.astimezone(ZoneInfo(student.academy.time_zone))
+    return [local + timedelta(weeks=week) for week in range(weeks)]
 
 
 @transaction.atomic
 def make_together(
-    students: Sequence[Student], fields: AppointmentFields, *, by: Coach, now: datetime
+    students: Sequence[Student], fields: AppointmentFields, *, by: Coach, now: datetime, weeks: int = 1
 ) -> list[Appointment]:
-    """One session with several students, on neighbouring mats.
+    """One session with several students, on neighbouring mats; the first of so many weekly ones.
 
     Raises
     ------
@@ -84,7 +100,7 @@ def make_together(
     """
     if len({student.pk for student in students}) < len(students):
         raise InputError("A student stands there twice.", field="students")
-    return _made(students, fields, uuid4(), by=by, now=now)
+    return _made(students, fields, weeks, by=by, now=now)
 
 
 @transaction.atomic
@@ -156,8 +172,6 @@ def _check(appointment: Appointment, now: datetime) -> None:
     lo, hi = MINUTES_RANGE
     if not lo <= appointment.minutes <= hi:
         raise InputError(f"A session lasts {lo} to {hi} minutes.", field="minutes")
-    if starts.tzinfo is None:
-        raise InputError("Give the time with its zone.", field="starts_at")
     length = timedelta(minutes=appointment.minutes)
     if not now - length <= starts <= now + FURTHEST:
         raise InputError("Book a session from now on, at most two years ahead.", field="starts_at")

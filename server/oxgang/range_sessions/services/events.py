@@ -6,6 +6,7 @@ were hit with it.
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from uuid import UUID
@@ -39,11 +40,19 @@ class EventFields:
 
 
 @transaction.atomic
-def add_event(student: Student, fields: EventFields, *, by: Coach, now: datetime) -> Event:
+def add_event(
+    student: Student,
+    fields: EventFields,
+    *,
+    by: Coach,
+    now: datetime,
+    along: Callable[[Club, Club], Sequence[Changed]] | None = None,
+) -> Event:
     """Write an event down.
 
     A new club takes the label of the old one from that day, with the balls hit since; the old club
-    keeps the others. A bent club keeps its balls and gets its new loft.
+    keeps the others. A bent club keeps its balls and gets its new loft. What else goes from an old
+    club to the new one is done by `along`, and taken back with the event.
 
     Raises
     ------
@@ -70,6 +79,7 @@ def add_event(student: Student, fields: EventFields, *, by: Coach, now: datetime
     if fields.kind is EventKind.NEW_CLUB and club is not None:
         replaced = club
         club, done = _replace(club, fields)
+        done += along(replaced, club) if along else ()
     elif fields.kind is EventKind.BENT and club is not None and fields.loft_deg is not None:
         before = fields_of(club, ["loft_deg"])
         club.loft_deg = bag.checked_club(bag.Club(club.label, fields.loft_deg)).loft_deg

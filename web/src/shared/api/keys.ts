@@ -7,6 +7,7 @@ export const keys = {
   devices: ["devices"],
   students: ["students"],
   groups: ["groups"],
+  groupsBefore: ["groups", "before"],
   figures: (by: string, months: number) => ["figures", by, String(months)],
   beside: (one: string, other: string, months: number) => ["figures", one, other, String(months)],
   people: ["people"],

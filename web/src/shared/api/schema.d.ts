@@ -235,7 +235,7 @@ export interface paths {
         put?: never;
         /**
          * Book
-         * @description Book a session with the coach who asks.
+         * @description Book a session with the coach who asks; the first of a weekly series is answered.
          */
         post: operations["oxgang_api_calendar_router_book"];
         delete?: never;
@@ -713,6 +713,26 @@ export interface paths {
          * @description Students hit side by side from now on; a booking that is open already is that group.
          */
         post: operations["oxgang_api_groups_router_open_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before
+         * @description The coach's newest groups that are over, to be started again.
+         */
+        get: operations["oxgang_api_groups_router_before"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3006,7 +3026,10 @@ export interface components {
                 [key: string]: unknown;
             } | null;
         };
-        /** AppointmentIn */
+        /**
+         * AppointmentIn
+         * @description A session, or so many weekly ones at the same hour.
+         */
         AppointmentIn: {
             /**
              * Check Up
@@ -3033,6 +3056,11 @@ export interface components {
              * Format: uuid
              */
             student_id: string;
+            /**
+             * Weeks
+             * @default 1
+             */
+            weeks?: number;
         };
         /**
          * AppointmentOut
@@ -3083,7 +3111,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /** BagClub */
         BagClub: {
             /** Label */
@@ -3663,8 +3691,8 @@ export interface components {
         };
         /**
          * CheckUp
-         * @description Of what is due; or with `moved` of the best known cells, of a club or swing where one is
-         *     named, to see whether they have moved.
+         * @description Of what is due, with a club of what is played and learnt with it; or with `moved` of the best
+         *     known cells, of a club or swing where one is named, to see whether they have moved.
          */
         CheckUp: {
             /**
@@ -4720,6 +4748,19 @@ export interface components {
             /** Unsure */
             unsure: components["schemas"]["StretchOut"][];
         };
+        /**
+         * GroupAgain
+         * @description A group of before that can be started again: its day, and who hit in bays 1, 2, ...
+         */
+        GroupAgain: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Students */
+            students: components["schemas"]["PersonNamed"][];
+        };
         /** GroupChange */
         GroupChange: {
             /** Change */
@@ -5735,6 +5776,16 @@ export interface components {
             was?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /** PersonNamed */
+        PersonNamed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * PersonOut
@@ -8128,6 +8179,11 @@ export interface components {
             starts_at: string;
             /** Students */
             students: string[];
+            /**
+             * Weeks
+             * @default 1
+             */
+            weeks?: number;
         };
         /**
          * Touch
@@ -9523,6 +9579,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroupOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_groups_router_before: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupAgain"][];
                 };
             };
         };

@@ -71,6 +71,11 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <label for="minutes">Minutes</label>
     <InputNumber id="minutes" v-model:value="draft.minutes" :min="10" :max="480" :step="15" />
     <Sentence :text="field === 'minutes' ? error : ''" />
+    <template v-if="!draft.id">
+      <label for="weeks">Weeks in a row</label>
+      <InputNumber id="weeks" v-model:value="draft.weeks" :min="1" :max="26" />
+      <Sentence :text="field === 'weeks' ? error : ''" />
+    </template>
     <label for="check">The planner's check-up</label>
     <select id="check" v-model.number="draft.checkUp">
       <option v-for="n in CHECK_UPS" :key="n" :value="n">{{ n ? `${n} balls` : "none" }}</option>
@@ -79,7 +84,9 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     <label for="note">Note</label>
     <Input id="note" v-model:value="draft.note" :maxlength="200" />
     <Sentence
-      :text="['student_id', 'students', 'starts_at', 'minutes', 'check_up'].includes(field) ? '' : error"
+      :text="
+        ['student_id', 'students', 'starts_at', 'minutes', 'weeks', 'check_up'].includes(field) ? '' : error
+      "
     />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="busy" :disabled="!draft.studentId">{{

@@ -10,7 +10,7 @@ defineEmits<{ start: []; move: []; cancel: [one: Appointment] }>();
 
 <template>
   <article :class="{ mine: session.mine, past }">
-    <p class="when num">
+    <p class="at num">
       <b class="slab">{{ session.local }}</b>
       <span class="quiet">{{ session.minutes }} min</span>
     </p>
@@ -64,7 +64,7 @@ p {
   margin: 0.1rem 0;
   overflow-wrap: anywhere;
 }
-.when {
+.at {
   display: flex;
   justify-content: space-between;
 }

@@ -18,6 +18,8 @@ export interface Draft {
   minutes: number;
   checkUp: number;
   note: string;
+  /** The same hour, so many weeks in a row. */
+  weeks: number;
 }
 const DAYS = 7;
 
@@ -75,10 +77,18 @@ export function useCalendar() {
         : draft.others.length
           ? dataOf(
               api.POST("/api/appointments/together", {
-                body: { ...body, students: [draft.studentId, ...draft.others.map((o) => o.id)] },
+                body: {
+                  ...body,
+                  weeks: draft.weeks,
+                  students: [draft.studentId, ...draft.others.map((o) => o.id)],
+                },
               }),
             )
-          : dataOf(api.POST("/api/appointments", { body: { ...body, student_id: draft.studentId } })),
+          : dataOf(
+              api.POST("/api/appointments", {
+                body: { ...body, weeks: draft.weeks, student_id: draft.studentId },
+              }),
+            ),
     );
   }
   const cancel = (id: string) =>

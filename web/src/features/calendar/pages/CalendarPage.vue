@@ -2,7 +2,7 @@
 /** The week's sessions: what is coming, start one with its check-up, book and move. */
 import { Button } from "ant-design-vue";
 import dayjs from "dayjs";
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useCheckUp } from "@/shared/api/checkUp";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
@@ -28,6 +28,7 @@ const blank = (): Draft => ({
   minutes: 45,
   checkUp: 15,
   note: "",
+  weeks: 1,
 });
 const draft = ref<Draft>(blank());
 const moving = ref<Appointment | null>(null);
@@ -57,6 +58,7 @@ function move(session: Appointment): void {
     minutes: session.minutes,
     checkUp: session.check_up,
     note: session.note,
+    weeks: 1,
   };
 }
 function leave(): void {
@@ -66,14 +68,15 @@ function leave(): void {
 }
 async function store(): Promise<void> {
   said.value = "";
-  const { day, time } = draft.value;
+  const { day, time, weeks } = draft.value;
   if (!(await keep(draft.value, moving.value))) {
     // Told of another coach's change: the next try is against what is there now.
     const now = week.data.value?.appointments.find((a) => a.id === draft.value.id);
     if (now) moving.value = now;
     return;
   }
-  said.value = `${moving.value ? "Moved" : "Booked"}: ${dayjs(day).format("D MMM")} at ${time}.`;
+  const series = weeks > 1 ? `, ${weeks} weeks in a row` : "";
+  said.value = `${moving.value ? "Moved" : "Booked"}: ${dayjs(day).format("D MMM")} at ${time}${series}.`;
   leave();
 }
 async function drop(session: Appointment): Promise<void> {
@@ -94,7 +97,18 @@ async function start(session: Booked): Promise<void> {
   if (session.check_up) await check.start(session.student_id, session.check_up);
   else void router.push({ name: "range", params: { studentId: session.student_id } });
 }
+/** A student to book was chosen elsewhere, or is named here: what is left to say is when. */
+function book(studentId = ""): void {
+  moving.value = null;
+  draft.value = { ...blank(), day: draft.value.day, studentId };
+  void nextTick(() => document.getElementById(studentId ? "day" : "who")?.focus());
+}
+const wanted = computed(() => String(router.currentRoute.value.query["book"] ?? ""));
+watch([wanted, () => !!week.data.value], ([student, there]) => there && student && book(student), {
+  immediate: true,
+});
 useKeys("Calendar", [
+  key("n", "book a session", "n", () => book()),
   key("←", "the week before", "ArrowLeft", () => turn(-1)),
   key("→", "the week after", "ArrowRight", () => turn(1)),
   key("t", "this week", "t", thisWeek),

@@ -6,6 +6,7 @@ import { computed, ref } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
+import { key, useKeys } from "@/shared/keys/useKeys";
 import { daysAgo, shortDay } from "@/shared/format/dates";
 import { useStudentContext } from "@/shared/student/context";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -73,6 +74,11 @@ function toggle(part: Schemas["Shows"]): void {
     await sharing.refetch();
   });
 }
+useKeys("Phone", [
+  key("l", "to the link for the phone; Enter makes it", "l", () =>
+    document.getElementById("make-link")?.focus(),
+  ),
+]);
 </script>
 
 <template>
@@ -105,7 +111,7 @@ function toggle(part: Schemas["Shows"]): void {
           placeholder="none"
           aria-label="Code of four to six digits"
       /></label>
-      <Button @click="link">Make a link</Button>
+      <Button id="make-link" @click="link">Make a link</Button>
     </p>
     <Sentence :text="error" />
     <div v-if="made" class="made">

@@ -149,6 +149,9 @@ useKeys("Practice", [
     if (rows.rows.value.length) void sendHome();
   }),
   changing("Enter", "call the first row", "Enter", () => start(0)),
+  changing("i", "the rounds that came back are seen", "i", () => {
+    if (unseen.value) void seen();
+  }),
   key("p", "a blank sheet for the pencil", "p", () => {
     void router.push({ name: "sheet", params: { studentId: props.studentId } });
   }),
@@ -272,7 +275,7 @@ useKeys("Practice", [
           <section v-if="unseen" class="sheet came">
             <b>{{ unseen }} {{ unseen === 1 ? "round" : "rounds" }} came back.</b>
             <RouterLink :to="{ name: 'review', params: { studentId } }">Review the balls</RouterLink>
-            <Button size="small" @click="seen">Seen</Button>
+            <Button size="small" @click="seen">Seen <kbd>i</kbd></Button>
           </section>
           <HomeworkList
             class="sheet"

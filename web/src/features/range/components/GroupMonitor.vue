@@ -4,6 +4,7 @@ import { useQuery } from "@pinia/colada";
 import { computed } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
+import { changing, useKeys } from "@/shared/keys/useKeys";
 import type { useGroup } from "../composables/group";
 
 const props = defineProps<{ group: ReturnType<typeof useGroup> }>();
@@ -26,6 +27,17 @@ function stand(event: Event): void {
   const value = (event.target as HTMLSelectElement).value;
   props.group.standMonitor(value ? Number(value) : null);
 }
+/** The next monitor, and none after the last. */
+function turn(): void {
+  const ids = live.value.map((device) => device.id);
+  wanted = ids[monitor.value ? ids.indexOf(monitor.value.id) + 1 : 0] ?? null;
+  void props.group.useMonitor(wanted);
+}
+useKeys("Monitor", [
+  changing("v", "the next monitor, or none", "v", () =>
+    taken.value && wanted ? void props.group.useMonitor(wanted, true) : turn(),
+  ),
+]);
 </script>
 
 <template>

@@ -9,6 +9,7 @@ import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
+import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import Sentence from "@/shared/ui/Sentence.vue";
 import StudentField from "@/shared/ui/StudentField.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -20,6 +21,19 @@ const sessions = useQuery({
   key: keys.sessionsToday,
   query: () => dataOf(api.GET("/api/calendar", { params: { query: { days: 1 } } })),
 });
+const earlier = useQuery({
+  key: keys.groupsBefore,
+  query: () => dataOf(api.GET("/api/groups/before")),
+});
+/** Nobody of them is in a group now. */
+const again = computed(() =>
+  (earlier.data.value ?? []).filter(
+    (one) =>
+      !groups.data.value?.some((open) =>
+        one.students.some((student) => open.students.includes(student.name)),
+      ),
+  ),
+);
 const chosen = ref<{ id: string; name: string }[]>([]);
 const { error, busy, run } = useSaving();
 const MOST = 6;
@@ -53,6 +67,19 @@ async function open(students: string[], together: string | null = null): Promise
   await askAgain(cache, keys.groups);
   void router.push({ name: "bays", params: { groupId: made.id } });
 }
+/** What is started with one key: what is booked for now, else the last group again. */
+const nextUp = computed(() => {
+  const [first] = booked.value;
+  if (first) return { ids: first[1].ids, together: first[0] };
+  const [last] = again.value;
+  return last ? { ids: last.students.map((one) => one.id), together: null } : null;
+});
+useKeys("Bays", [
+  changing("Enter", "start the booked group, or the last one again", "Enter", () => {
+    if (nextUp.value) void open(nextUp.value.ids, nextUp.value.together);
+  }),
+  key("n", "choose students for a group", "n", () => document.getElementById("bay-student")?.focus()),
+]);
 </script>
 
 <template>
@@ -80,6 +107,18 @@ async function open(students: string[], together: string | null = null): Promise
             ><b class="slab num">{{ group.at }}</b> {{ group.names.join(", ") }}</span
           >
           <Button type="primary" :loading="busy" @click="open(group.ids, together)">Start</Button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="again.length">
+      <h2>Again as last time</h2>
+      <ul>
+        <li v-for="group in again" :key="group.students.map((one) => one.id).join()">
+          <span
+            >{{ group.students.map((one) => one.name).join(", ") }}
+            <span class="quiet num">{{ dayjs(group.day).format("D MMM") }}</span></span
+          >
+          <Button :loading="busy" @click="open(group.students.map((one) => one.id))">Start again</Button>
         </li>
       </ul>
     </section>

@@ -3,12 +3,14 @@
 import { useQuery } from "@pinia/colada";
 import { Button, Input } from "ant-design-vue";
 import dayjs from "dayjs";
-import { computed, ref } from "vue";
+import { computed, nextTick, ref } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useStudentContext } from "@/shared/student/context";
 import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useWords, type Student } from "@/shared/api/queries";
+import { useCheckUp } from "@/shared/api/checkUp";
 import { useSaving } from "@/shared/api/saving";
+import { changing, useKeys } from "@/shared/keys/useKeys";
 import DayField from "@/shared/ui/DayField.vue";
 import NumberField from "@/shared/ui/NumberField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -63,9 +65,28 @@ async function writeDown(): Promise<void> {
     await forget(props.student.id);
   });
   if (!done) return;
+  renewed.value =
+    draft.kind === "new club" ? (props.student.clubs.find((c) => c.id === draft.club_id)?.label ?? "") : "";
   settle(blank());
   open.value = false;
 }
+/** The club that was just put in another's place. */
+const renewed = ref("");
+const check = useCheckUp();
+const checkUpBalls = computed(() => words.data.value?.check_up_balls ?? 0);
+const checkUp = () => check.start(props.student.id, checkUpBalls.value, { club: renewed.value });
+function newClub(): void {
+  open.value = true;
+  draft.kind = "new club";
+  if (!draft.club_id) draft.club_id = props.student.clubs[0]?.id ?? "";
+  void nextTick(() => document.getElementById("event-club")?.focus());
+}
+useKeys("Events", [
+  changing("n", "a new club in place of another", "n", newClub),
+  changing("c", "a check-up of the new club", "c", () => {
+    if (renewed.value) void checkUp();
+  }),
+]);
 const withdraw = (id: number) =>
   save(async () => {
     await dataOf(api.POST("/api/events/{event_id}/withdraw", { params: { path: { event_id: id } } }));
@@ -91,6 +112,13 @@ const withdraw = (id: number) =>
     Nothing yet. A new or bent club, a lesson, an injury, a winter: write it down, and the numbers it touches
     become open. Old balls stay.
   </p>
+  <p v-if="renewed" role="status">
+    The shots that were played with the old {{ renewed }} are being learnt with the new one.
+    <Button type="primary" :loading="check.busy.value === student.id" @click="checkUp"
+      >Check-up of the {{ renewed }}, {{ checkUpBalls }} balls <kbd>c</kbd></Button
+    >
+    <Sentence :text="check.error.value" />
+  </p>
   <form v-if="open" @submit.prevent="writeDown">
     <div class="fields">
       <label
@@ -102,7 +130,7 @@ const withdraw = (id: number) =>
       >
       <label>From<DayField v-model="on" required /></label>
       <label v-if="student.clubs.length"
-        >Club<select v-model="draft.club_id">
+        >Club<select id="event-club" v-model="draft.club_id">
           <option value="">{{ kind?.of_club ? "choose" : "all" }}</option>
           <option v-for="club in student.clubs" :key="club.id" :value="club.id">
             {{ club.label }}
@@ -127,6 +155,7 @@ const withdraw = (id: number) =>
     <Sentence :text="state.error" />
     <p class="acts">
       <Button @click="open = true">Something happened</Button>
+      <Button v-if="student.clubs.length" @click="newClub">New club <kbd>n</kbd></Button>
       <RouterLink :to="{ name: 'history', params: { studentId: student.id } }">Who changed what</RouterLink>
     </p>
   </template>

@@ -86,6 +86,14 @@ const coming = computed(() =>
       <span v-for="c in coming" :key="c.id" class="line" :class="{ today: c.days === 0 }">
         {{ c.when }} <span class="quiet">{{ c.who }}</span>
       </span>
+      <RouterLink
+        v-if="!row.archived"
+        class="book"
+        :class="{ first: !coming.length }"
+        :to="{ name: 'calendar', query: { book: row.id } }"
+        :aria-label="`Book a session with ${row.name}`"
+        >Book</RouterLink
+      >
     </td>
     <td class="right go">
       <Button v-if="row.archived" size="small" @click="$emit('restore')">Bring back</Button>
@@ -161,6 +169,12 @@ const coming = computed(() =>
 }
 .today {
   font-weight: 650;
+}
+.book {
+  color: var(--ink-2);
+}
+.book:not(:focus-visible, .first) {
+  opacity: 0.75;
 }
 .go {
   white-space: nowrap;

@@ -4,7 +4,7 @@ import Hint from "@/shared/ui/Hint.vue";
 import { useQuery } from "@pinia/colada";
 import { refDebounced, useLocalStorage, useNow, useTimeoutFn } from "@vueuse/core";
 import { Button, Input } from "ant-design-vue";
-import { computed, ref, watch } from "vue";
+import { computed, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
@@ -12,6 +12,7 @@ import { keys } from "@/shared/api/keys";
 import { useForgetStudent, useStudents, useWords, type Wanted } from "@/shared/api/queries";
 import { useThread } from "@/features/first";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
+import { chosenStudent } from "@/shared/student/chosen";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -118,6 +119,8 @@ function move(by: number): void {
     block: "nearest",
   });
 }
+watch([chosen, rows], () => (chosenStudent.value = rows.value[chosen.value]?.id ?? ""));
+onUnmounted(() => (chosenStudent.value = ""));
 const picked = () => rows.value[chosen.value] ?? rows.value[0];
 function start(): void {
   const row = picked();
@@ -125,6 +128,7 @@ function start(): void {
   if (!row.clubs) void router.push(`/s/${row.id}/setup`);
   else void check.start(row.id, checkUpBalls.value);
 }
+const book = (id: string) => void router.push({ name: "calendar", query: { book: id } });
 useKeys("Students", [
   key("↓", "next student", "ArrowDown", () => move(1)),
   key("↑", "the one before", "ArrowUp", () => move(-1)),
@@ -133,6 +137,10 @@ useKeys("Students", [
     if (row) void router.push(`/s/${row.id}/matrix`);
   }),
   changing("c", "a check-up for the chosen one", "c", start),
+  key("b", "book a session with the chosen one", "b", () => {
+    const row = picked();
+    if (row) book(row.id);
+  }),
   key("n", "new student", "n", () => void router.push("/students/new")),
 ]);
 </script>
