@@ -112,7 +112,7 @@ def new_wedge(hands: Hands) -> None:
 def booking(hands: Hands) -> None:
     hands.press("ArrowDown b")
     hands.see("/calendar", "#day:focus")
-    day = dt.date.today() + dt.timedelta(days=9)
+    day = dt.datetime.now().astimezone() + dt.timedelta(days=9)
     # The browser's own field: month, day, year, hour, minute, half of the day.
     hands.press(" ".join(f"{day:%m%d%Y}") + " Tab Tab " + " ".join("0715") + " p Enter")
     expect(hands.page.get_by_text(re.compile("^Booked: .* at 19:15"))).to_be_visible()
