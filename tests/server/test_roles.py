@@ -35,7 +35,8 @@ TABLE = {
         GET /api/devices/change | GET /api/devices/{device_id}/balls
         GET /api/devices/{device_id}/discarded | GET {S}/events | GET /api/calendar
         GET {S}/history | GET /api/history | GET {S}/progress | GET /api/people | GET /api/settings
-        GET /api/groups | GET /api/groups/before | GET /api/groups/{group_id} | GET /api/groups/{group_id}/change
+        GET /api/groups | GET /api/groups/before | GET /api/groups/{group_id}
+        GET /api/groups/{group_id}/change
         GET {S}/data-inventory | GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json
         GET {S}/bag.csv | GET {S}/matrix.csv | GET {S}/matrix.xlsx | GET {S}/matrix.json
         GET {S}/card.pdf | GET {S}/report.pdf | GET {S}/sheet.pdf
