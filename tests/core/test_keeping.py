@@ -39,6 +39,8 @@ from scipy import stats
 from statsmodels.stats.proportion import confint_proportions_2indep, proportion_confint
 
 from tests.core.builders import DAY, TODAY, cell, evidence, hit, matrix, point
+from tests.tiers import ALL
+from tools.bench_due import season
 
 BALLS = [
     hit(carry, club, swing, day=TODAY - 20 * DAY)
@@ -354,3 +356,13 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
     ]
     none = imported("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
     assert none == "Pell has not hit in this period."
+
+
+def test_over_a_season_a_stable_student_is_seldom_due_and_one_who_changes_is() -> None:
+    """Wanted: a stable student at most every sixth week. Numbers that are wide all the time are no
+    reason by themselves. (`python -m tools.bench_due` asks this of forty students.)"""
+    weeks, seeds = 18, (1, 6, 11, 16) if ALL else (1,)
+    stable = [season(seed, "stable, usual", weeks) for seed in seeds]
+    assert min(one.wide for one in stable) > weeks / 2
+    assert sum(one.due for one in stable) <= len(stable) * weeks / 6
+    assert season(seeds[0], "faster", weeks).due > stable[0].due

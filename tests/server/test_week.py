@@ -84,7 +84,7 @@ class Week:
             self.number += 1
             self.clock.forward(seconds=25)
             uid, carry = f"week-{self.number}", self.carry(student, swing, label)
-            body = {"uid": uid, "hit_at": self.clock.at.isoformat(), "club_id": str(club.pk)}
+            body: dict[str, Any] = {"uid": uid, "hit_at": self.clock.at.isoformat(), "club_id": str(club.pk)}
             body |= {"swing": swing, "carry_yd": carry, "strike": "solid"}
             for _ in range(2 if self.draw.random() < 0.1 else 1):
                 assert api("PUT", f"/students/{student.pk}/balls", body).status_code == 200
@@ -103,7 +103,7 @@ class Week:
             answer = api.upload(f"/students/{student.pk}/shots", "\n".join(rows).encode())
             assert b'"stored"' in b"".join(answer.streaming_content)
         new = Ball.objects.filter(student=student).exclude(uid__in=before)
-        found = list(new.values_list("uid", "carry_yd"))
+        found = [(uid, float(carry or 0)) for uid, carry in new.values_list("uid", "carry_yd")]
         assert sorted(carry for _, carry in found) == sorted(float(row.split(",")[5]) for row in rows[1:])
         self.told |= {uid: (student.pk, carry) for uid, carry in found}
 
@@ -135,7 +135,7 @@ class Week:
                 self.clock.forward(seconds=30)
                 self.number += 1
                 carry = self.carry(student, "9:00", "56")
-                one = {"id": f"sent-{self.number}", "hit_at": self.clock.at.isoformat()}
+                one: dict[str, Any] = {"id": f"sent-{self.number}", "hit_at": self.clock.at.isoformat()}
                 sent.append(one | {"carry_yd": carry})
                 self.told[f"d{device['id']}-sent-{self.number}"] = (student.pk, carry)
             for _ in range(2 if self.draw.random() < 0.2 else 1):
