@@ -180,6 +180,8 @@ def check_yardages(
         rung, place = rungs[at], ground["plays"][at - ground["axis_from_yd"]]
         assert (rung["shot"] is None) == (place is None), at
         assert rung["shot"] is None or rung["shot"] == place, at
+        near = ground["near"][at - ground["axis_from_yd"]]
+        assert near == (rung["nearest"] if rung["adds"] else None), at
         if not in_metres(student.units):
             line = lines[at]
             told = rung["nearest"] if rung["shot"] is None else rung["shot"]

@@ -135,6 +135,11 @@ def whole_run(carry: float, run: float) -> int:
     return whole(carry + run) - whole(carry)
 
 
+def whole_added(target: float, carry: float) -> int:
+    """What is added to a shot, or taken off, to reach a distance, both in the reader's unit."""
+    return whole(target) - whole(carry)
+
+
 def units_of(name: str) -> Units:
     """A set of units by its name; yards for one that is none."""
     return next((units for units in UNITS if units == name), "yd")

@@ -16,7 +16,7 @@ from oxgang.core.carry.cells import furrow
 from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
-from oxgang.core.units import m_from_yd, shown, whole, whole_run
+from oxgang.core.units import m_from_yd, shown, whole_added, whole_run
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
@@ -359,6 +359,6 @@ def _unit(yards: float, card: Card) -> float:
 
 def _added(line: CardLine, card: Card) -> str:
     """What is added to a shot, or taken off, to reach a distance: "+ 2"."""
-    more = whole(_unit(line.yardage, card)) - whole(_unit(line.cell.carry_yd, card))
+    more = whole_added(_unit(line.yardage, card), _unit(line.cell.carry_yd, card))
     sign = "+" if more >= 0 else "\N{MINUS SIGN}"
     return f"{sign} {abs(more)}"

@@ -42,8 +42,7 @@ function basis({ cell, taught }: Schemas["LookedUp"]): string {
 /** What is added to the nearest shot, or taken off, as it is shown. */
 function added({ role, today_yd }: Schemas["LookedUp"]): string {
   if (role !== "added" || typed.value === null) return "";
-  const more = typed.value - Number(units.value.show(today_yd));
-  return ` ${more < 0 ? "−" : "+"} ${Math.abs(more)}`;
+  return ` ${units.value.added(units.value.yards(typed.value), today_yd)}`;
 }
 const ROLES = {
   answer: "",

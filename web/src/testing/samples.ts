@@ -100,6 +100,7 @@ export const matrix = (cells: Cell[] = [cell("56 9:00", 61)], more: Partial<Matr
     covered_played: 5,
     unplayed: [{ from_yd: 64, to_yd: 100, width: 37 }],
     plays: [],
+    near: [],
   },
   variants: [],
   adjustments: [],

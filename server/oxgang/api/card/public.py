@@ -14,7 +14,7 @@ from oxgang.api.problems import problem
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.practice.portal import Shows
-from oxgang.core.units import m_from_yd, whole, whole_run
+from oxgang.core.units import m_from_yd, whole, whole_added, whole_run
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.matrix.selectors.published import card_of, versions_of
@@ -116,7 +116,7 @@ def _content(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
                 "at": whole(unit(line.yardage)),
                 "shot": place(line.cell),
                 "near": line.reached,
-                "add": whole(unit(line.yardage)) - whole(unit(line.cell.carry_yd)) if line.adds else None,
+                "add": whole_added(unit(line.yardage), unit(line.cell.carry_yd)) if line.adds else None,
                 "shorter": place(line.shorter),
                 "longer": place(line.longer),
             }

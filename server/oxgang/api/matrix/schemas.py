@@ -116,7 +116,8 @@ class StretchOut(Schema):
 class GroundOut(Schema):
     """`unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
     `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
-    place among cells, variants and adjustments in a row."""
+    place among cells, variants and adjustments in a row; `near` is the shot to add to, or take off
+    from, where there is none."""
 
     from_yd: int
     to_yd: int
@@ -131,6 +132,7 @@ class GroundOut(Schema):
     covered_played: int
     unplayed: list[StretchOut]
     plays: list[int | None]
+    near: list[int | None]
 
 
 class MatrixOut(Schema):

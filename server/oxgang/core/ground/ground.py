@@ -101,11 +101,13 @@ def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: 
 @dataclass(frozen=True, slots=True)
 class PlayedGround:
     """What the shots played make of the ground: whole yardages that they cover, the stretches that
-    they leave, and for each whole yardage of the axis the place of the shot for it."""
+    they leave, and for each whole yardage of the axis the place of the shot for it, or of the one
+    that is `near` enough to add to or take off from."""
 
     covered: int
     fallow: list[Stretch]
     plays: list[int | None]
+    near: list[int | None]
 
 
 def played_ground(shots: Sequence[Candidate], answering: Sequence[int], ground: Ground) -> PlayedGround:
@@ -114,10 +116,12 @@ def played_ground(shots: Sequence[Candidate], answering: Sequence[int], ground: 
     ends = {"from_yd": ground.from_yd, "to_yd": ground.to_yd}
     left = fallow(some, **ends, tolerance_yd=ground.tolerance_yd)
     plays: list[int | None] = []
+    near: list[int | None] = []
     for yardage in range(ground.axis_from_yd, ground.axis_to_yd + 1):
-        shot = answer_at(some, yardage, ground.tolerance_yd).shot
-        plays.append(None if shot is None else answering[shot])
-    return PlayedGround(ground.yards - sum(s.width for s in left), left, plays)
+        answer = answer_at(some, yardage, ground.tolerance_yd)
+        plays.append(None if answer.shot is None else answering[answer.shot])
+        near.append(answering[answer.nearest] if answer.adds and answer.nearest is not None else None)
+    return PlayedGround(ground.yards - sum(s.width for s in left), left, plays, near)
 
 
 def small_ground(answering: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> list[Strip]:

@@ -62,7 +62,7 @@ def matrix_data(student: Student, found: StudentMatrix, shots: PlayedNow | None 
     now = shots or played_in(student, found)
     under = played_ground(now.shots, now.answering, found.ground)
     ground = asdict(found.ground)
-    ground["covered_played"], ground["plays"] = under.covered, under.plays
+    ground |= {"covered_played": under.covered, "plays": under.plays, "near": under.near}
     ground["unplayed"] = [{**asdict(s), "width": s.width} for s in under.fallow]
     places = {place: state for state in Play for place in now.places(state)}
     every = [cell_data(cell, places.get(i, Play.NEITHER)) for i, cell in enumerate(now.cells)]

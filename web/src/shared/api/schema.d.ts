@@ -4718,7 +4718,8 @@ export interface components {
          * GroundOut
          * @description `unsure` is what no measured cell covers; `fallow` what no estimate covers well either;
          *     `unplayed` what no played shot does. `plays` is the shot for each yardage of the axis, by its
-         *     place among cells, variants and adjustments in a row.
+         *     place among cells, variants and adjustments in a row; `near` is the shot to add to, or take off
+         *     from, where there is none.
          */
         GroundOut: {
             /** Axis From Yd */
@@ -4737,6 +4738,8 @@ export interface components {
             fallow: components["schemas"]["StretchOut"][];
             /** From Yd */
             from_yd: number;
+            /** Near */
+            near: (number | null)[];
             /** Plays */
             plays: (number | null)[];
             /** To Yd */

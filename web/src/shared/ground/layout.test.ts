@@ -51,6 +51,7 @@ const ground: Ground = {
   covered_played: 0,
   unplayed: [],
   plays: [],
+  near: [],
 };
 
 test("low sits below stock, high above it, each in its club's lane", () => {

@@ -14,6 +14,8 @@ export interface Measure {
   show: (stored: number, digits?: number) => string;
   /** The run beside a carry: what is shown adds up to what is shown (core/units.py, `whole_run`). */
   run: (carry: number, run: number) => string;
+  /** What is added to a shot, or taken off, to reach a distance (core/units.py, `whole_added`). */
+  added: (target: number, carry: number) => string;
 }
 
 /** The units of one reader; it is itself the measure of carries, kept in yards. */
@@ -36,7 +38,14 @@ export interface UnitWords extends Measure {
 }
 
 /** Until the words are there nothing is shown in a unit that may be the wrong one. */
-const UNKNOWN: Measure = { sign: "", value: (v) => v, stored: (v) => v, show: () => "–", run: () => "–" };
+const UNKNOWN: Measure = {
+  sign: "",
+  value: (v) => v,
+  stored: (v) => v,
+  show: () => "–",
+  run: () => "–",
+  added: () => "–",
+};
 
 function measure(of: Schemas["MeasureOut"] | undefined): Measure {
   if (!of) return UNKNOWN;
@@ -46,7 +55,11 @@ function measure(of: Schemas["MeasureOut"] | undefined): Measure {
     return Number(text) ? text : text.replace("-", "");
   };
   const run = (carry: number, after: number) => String(Number(show(carry + after)) - Number(show(carry)));
-  return { sign: of.sign, value, stored: (typed) => typed * of.size + of.zero, show, run };
+  const added = (target: number, carry: number) => {
+    const more = Number(show(target)) - Number(show(carry));
+    return `${more < 0 ? "−" : "+"} ${Math.abs(more)}`;
+  };
+  return { sign: of.sign, value, stored: (typed) => typed * of.size + of.zero, show, run, added };
 }
 
 /** What was measured of a ball with its unit: "61 yd", "5400 rpm". */

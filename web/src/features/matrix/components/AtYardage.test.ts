@@ -9,11 +9,12 @@ const CELLS = [
   cell("60 10:00", 60, { basis: "estimated", balls: 0 }),
   cell("56 10:00", 72, { play: "work", doubts: ["old"] }),
 ];
-/** Axis from 30: at 60 the first is played, at 66 nothing. */
+/** Axis from 30: at 60 the first is played, at 65 it is played with 4 yards more, at 80 nothing. */
 const ground = {
   ...matrix().ground,
   best: Array.from({ length: 71 }, () => [1, 0, 2]),
   plays: Array.from({ length: 71 }, (_, i) => (Math.abs(30 + i - 61) <= 2.5 ? 0 : null)),
+  near: Array.from({ length: 71 }, (_, i) => (i === 35 ? 0 : null)),
 };
 const at = (yardage: number | null, units: "yd" | "m" = "yd") =>
   show(AtYardage, { cells: CELLS, ground, yardage }, {}, units);
@@ -31,8 +32,9 @@ test("the shot that is played stands first, then what else would come near", asy
 });
 
 test("none is none, and the nearest are not answers", async () => {
-  const { page, text } = await at(66);
-  expect(text()).toContain("None: no shot played comes within the tolerance.");
+  expect((await at(65)).text()).toContain("56 9:00 stock + 4 yd: the nearest shot played carries 61.");
+  const { page, text } = await at(80);
+  expect(text()).toContain("None: no shot played comes near.");
   expect(page.findAll("li.answer")).toHaveLength(0);
   expect(page.findAll("li")).toHaveLength(3);
   const nothing = await at(null);

@@ -20,6 +20,11 @@ const answer = computed(() => {
   const place = props.ground.plays[at.value];
   return props.yardage === null || place == null ? null : (props.cells[place] ?? null);
 });
+/** The shot to add a few yards to, or take them off. */
+const near = computed(() => {
+  const place = props.ground.near[at.value];
+  return props.yardage === null || place == null ? null : (props.cells[place] ?? null);
+});
 const others = computed(() => {
   if (props.yardage === null) return [];
   const places = props.ground.best[at.value] ?? [];
@@ -37,7 +42,11 @@ const WORDS = { played: "played", work: "in work", neither: "not played" };
     <p v-if="yardage === null" class="quiet">Move over the ground, or type the number. Click pins it.</p>
     <template v-else>
       <p v-if="!answer" class="fallow">
-        None: no shot played comes within the tolerance.
+        <template v-if="near">
+          {{ cellName(near) }} <b>{{ units.added(yardage, near.carry_yd) }} {{ units.unit }}</b
+          >: the nearest shot played carries {{ units.show(near.carry_yd) }}.
+        </template>
+        <template v-else>None: no shot played comes near.</template>
         <span v-if="others.length" class="quiet">Nearest of all:</span>
       </p>
       <ul>

@@ -31,12 +31,6 @@ const rungs = computed(() => {
     near: shotOf(rung.nearest),
   }));
 });
-/** What is added to the nearest shot, as it is shown. */
-function added({ yardage, near }: { yardage: number; near: { carry_yd: number } | null }): string {
-  const { show } = units.value;
-  const more = Number(show(yardage)) - Number(show(near?.carry_yd ?? yardage));
-  return `${more < 0 ? "−" : "+"} ${Math.abs(more)}`;
-}
 function shotOf(place: number | null) {
   return place === null ? null : (props.page.shots[place] ?? null);
 }
@@ -62,8 +56,8 @@ function shotOf(place: number | null) {
         </template>
         <template v-else>
           <td v-if="rung.near && rung.adds" colspan="3">
-            {{ shotWords(texts, rung.near) }} {{ added(rung) }} {{ units.unit }} (nearest,
-            {{ units.show(rung.near.carry_yd) }})
+            {{ shotWords(texts, rung.near) }} {{ units.added(rung.yardage, rung.near.carry_yd) }}
+            {{ units.unit }} (nearest, {{ units.show(rung.near.carry_yd) }})
           </td>
           <td v-else colspan="3" class="clay">none</td>
         </template>
