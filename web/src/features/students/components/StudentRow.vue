@@ -87,9 +87,8 @@ const coming = computed(() =>
         {{ c.when }} <span class="quiet">{{ c.who }}</span>
       </span>
       <RouterLink
-        v-if="!row.archived"
+        v-if="!row.archived && (chosen || !coming.length)"
         class="book"
-        :class="{ first: !coming.length }"
         :to="{ name: 'calendar', query: { book: row.id } }"
         :aria-label="`Book a session with ${row.name}`"
         >Book</RouterLink
@@ -172,9 +171,6 @@ const coming = computed(() =>
 }
 .book {
   color: var(--ink-2);
-}
-.book:not(:focus-visible, .first) {
-  opacity: 0.75;
 }
 .go {
   white-space: nowrap;

@@ -188,8 +188,8 @@ async function erase(): Promise<void> {
           {{ drafts === 1 ? "is" : "are" }} deleted too.
         </p>
         <p class="quiet">
-          Other tablets and phones delete what they stored of the student when they next reach Oxgang. Names
-          in the log and in questions about monitors' balls are blotted out.
+          Other tablets and phones delete what they stored of the student when they next reach Oxgang. In the
+          log and in questions about monitors' balls the name becomes "an erased student".
         </p>
         <p class="quiet">
           {{

@@ -187,7 +187,8 @@ useKeys("Students", [
         aria-label="Search by name"
       />
       <span v-if="data.behind" class="quiet" role="status"
-        >{{ data.behind >= 100 ? "100 or more" : data.behind }} are being looked at again…</span
+        >{{ data.behind >= 100 ? "100 or more" : data.behind }} {{ data.behind === 1 ? "is" : "are" }} being
+        looked at again…</span
       >
     </div>
     <p v-if="data?.example && !archived" class="quiet">
