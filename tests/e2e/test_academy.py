@@ -85,7 +85,7 @@ def test_an_erased_student_is_gone_and_a_tablet_with_balls_is_told(
     expect(away.locator("ol.balls li.waiting")).to_have_count(1)
     sign_in(page, own_server)
     page.goto(f"{own_server.url}/s/{student}/data")
-    expect(page.get_by_role("heading", name="What is kept")).to_be_visible()
+    expect(page.get_by_role("heading", name="Data and exports")).to_be_visible()
     with page.expect_download() as download:
         page.get_by_role("link", name="Everything as one file").click()
     assert download.value.suggested_filename == "wren-ashcombe-everything.zip"

@@ -89,7 +89,7 @@ const coming = computed(() =>
       <RouterLink
         v-if="!row.archived && (chosen || !coming.length)"
         class="book"
-        :to="{ name: 'calendar', query: { book: row.id } }"
+        :to="`/calendar?book=${row.id}`"
         :aria-label="`Book a session with ${row.name}`"
         >Book</RouterLink
       >

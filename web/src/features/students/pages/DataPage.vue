@@ -89,7 +89,7 @@ async function erase(): Promise<void> {
 <template>
   <div class="page">
     <div class="head">
-      <h1>What is kept</h1>
+      <h1>Data and exports</h1>
       <span class="quiet">{{ kept.data.value?.student }}</span>
       <span class="push">
         <a v-if="teaches" :href="`/api/students/${studentId}/everything.zip`" download
