@@ -6,3 +6,6 @@ import { afterEach } from "vitest";
 disableAutoUnmount();
 enableAutoUnmount(afterEach);
 afterEach(() => localStorage.clear());
+
+// No component reaches for a network; what a test does not answer fails at once, as offline.
+globalThis.fetch = () => Promise.reject(new TypeError("There is no network in a test."));
