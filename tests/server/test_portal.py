@@ -17,7 +17,7 @@ from oxgang.practice.services.sharing import TRIES, TRIES_IN_ALL
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api, make_student
-from tests.server.steps import day, listed, shows
+from tests.server.steps import day, listed, sentence_of, shows
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
 from tests.server.test_practice import playing, send
@@ -244,3 +244,96 @@ def test_weeks_in_a_row_forgive_a_pause() -> None:
 def test_the_green_comes_before_ten_feet(handicap: float, misses: list[float], goal: str, met: int) -> None:
     found = going(misses, handicap)
     assert (found.goal, found.met, found.of) == (goal, met, len(misses))
+
+
+# Every form of homework, and the tests: what a phone sends of each, as it sends it.
+FORMS: list[dict[str, Any]] = [
+    {"form": "blocked", "balls": 3, "shot": {"club": "56", "swing": "9:00"}},
+    {"form": "blocked", "balls": 3, "shot": {"club": "60", "swing": "full", "trajectory": "high"}},
+    {"form": "net", "balls": 4, "shot": {"club": "56", "swing": "9:00"}},
+    {"form": "one swing", "balls": 3, "swing": "10:00"},
+    {"form": "serial", "balls": 3},
+    {"form": "random", "balls": 3},
+    {"form": "worse of two", "balls": 4},
+]
+
+
+def results_of(calls: list[dict[str, Any]], per_yd: float) -> list[dict[str, Any]]:
+    """Every ball of every call: on a net met, a carry where one is called, else one of 40 yards."""
+    return [
+        {
+            "call": i,
+            "balls": [
+                {"carry_yd": None, "met": True, "strike": "solid"}
+                if call["mark"]
+                else {"carry_yd": (call["at"] or 40 * per_yd) / per_yd, "met": None, "strike": "solid"}
+            ]
+            * call["balls"],
+        }
+        for i, call in enumerate(calls)
+    ]
+
+
+def test_every_round_that_a_phone_can_play_is_accepted(api: Api, playing: Student) -> None:
+    """Net homework, and a shot without a number of its own, were refused: the phone leaves out what a
+    call does not have."""
+    body = {"title": "All", "rows": FORMS, "due_on": day(-5)}
+    assert api("POST", f"/students/{playing.pk}/homework", body).status_code == 200
+    phone = link(api, playing)
+    place = phone.get().json()
+    rows = place["homework"][0]["rows"]
+    assert any(call["at"] is None and not call["mark"] for row in rows for call in row["calls"])
+    for number, row in enumerate(rows):
+        calls = [row["calls"][i] for i in row["orders"][0]]
+        sent = {
+            "uid": f"phone-form-{number}",
+            "form": row["form"],
+            "trial": None,
+            "scoring": "within",
+            "seed": row["seed"],
+            "calls": [call["call"] for call in calls],
+            "results": results_of(calls, place["per_yd"]),
+            "ended_at": timezone.now().isoformat(),
+            "homework_id": place["homework"][0]["id"],
+            "row": number,
+        }
+        assert phone.put(sent).status_code == 200, (row["form"], phone.put(sent).content)
+    for game in place["games"]:
+        calls = [game["calls"][i] for i in game["orders"][0]]
+        sent = {
+            "uid": f"phone-{game['trial']}".replace(" ", "-"),
+            "form": "random",
+            "trial": game["trial"],
+            "scoring": game["scoring"],
+            "seed": game["seeds"][0],
+            "calls": [call["call"] for call in calls],
+            "results": results_of(calls, place["per_yd"]),
+            "ended_at": timezone.now().isoformat(),
+            "homework_id": None,
+            "row": None,
+        }
+        assert phone.put(sent).status_code == 200, (game["trial"], phone.put(sent).content)
+
+
+def test_a_refused_round_is_read_by_the_coach(api: Api, playing: Student) -> None:
+    phone = link(api, playing)
+
+    def tell(**more: str) -> int:
+        body = {"uid": "phone-one", "why": "No such row.", "played": "net: met, missed"} | more
+        address = f"/c/{phone.token}/rounds/refused"
+        answer = phone.client.post(address, json.dumps(body), content_type="application/json")
+        return int(answer.status_code)
+
+    assert [tell(), tell()] == [204, 204]
+    entries = api("GET", f"/students/{playing.pk}/history").data["entries"]
+    said = [sentence_of(entry) for entry in entries if "was not accepted" in sentence_of(entry)]
+    assert said == [
+        "A round from the student's phone was not accepted: No such row. It stays on the phone. "
+        "What was hit: net: met, missed"
+    ]
+    # Nobody fills a history through a link.
+    assert tell(uid="phone-two", played="x" * 601) == 422
+    told = [tell(uid=f"phone-{number:03}") for number in range(25)]
+    assert (told.count(204), told.count(422)) == (19, 6)
+    phone.token = "nobody"
+    assert tell() == 404

@@ -358,6 +358,7 @@ log-practice-reported =
         [trial] The student reported { NAME($what, of: "trial") }
        *[form] The student reported { NAME($what, of: "form") }
     }: { $points } of { $calls }
+log-round-refused = A round from the student's phone was not accepted: { $why } It stays on the phone. What was hit: { $played }
 log-balls-reported =
     { $balls ->
         [one] The student reported { $balls } ball of { DAY($first) }

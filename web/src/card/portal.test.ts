@@ -66,7 +66,7 @@ beforeEach(() => {
   sent = [];
   answer = () => Response.json({ round: { uid: sent.at(-1)?.uid } });
   vi.stubGlobal("fetch", async (_: string, asked?: RequestInit) => {
-    if (asked?.method !== "PUT") return Response.json(portal());
+    if (!asked?.body) return Response.json(portal());
     sent.push(JSON.parse(String(asked.body)));
     return answer();
   });
@@ -157,7 +157,33 @@ test("what waits is sent once there is a network, once each, and a refusal is sa
       ? Response.json({ type: "oxgang:unusable-input", title: "No such row." }, { status: 422 })
       : Response.json({ round: { uid: "two" } });
   await again.send();
-  expect([again.waiting, again.refused]).toEqual([0, [{ uid: "one", title: "No such row." }]]);
+  expect([again.waiting, again.refused]).toMatchObject([0, [{ uid: "one", title: "No such row." }]]);
+});
+
+test("a refused round stays on the phone, the coach is told what was hit, and it is tried again", async () => {
+  const refused = () =>
+    Response.json({ type: "oxgang:unusable-input", title: "No such row." }, { status: 422 });
+  const told: unknown[] = [];
+  answer = () => {
+    if (!("why" in sent.at(-1)!)) return refused();
+    told.push(sent.at(-1));
+    return new Response(null, { status: 204 });
+  };
+  const queue = new Queue("/c/t/rounds", vi.fn());
+  const results = [
+    { call: 0, balls: [{ carry_yd: 44.2, met: null }] },
+    { call: 1, balls: [{ met: false }] },
+  ];
+  queue.add({ uid: "one", form: "net", results });
+  await settled();
+  expect(told).toEqual([{ uid: "one", why: "No such row.", played: "net: 44 yd, missed" }]);
+  // The next day, on another page: it is still there, and goes once the server takes it.
+  const next = new Queue("/c/t/rounds", vi.fn());
+  expect(next.refused).toMatchObject([{ uid: "one", told: true, round: { results } }]);
+  expect(await next.again()).toBe(false);
+  answer = () => Response.json({ round: { uid: "one" } });
+  expect(await next.again()).toBe(true);
+  expect(new Queue("/c/t/rounds", vi.fn()).refused).toEqual([]);
 });
 
 test("places are those that the coach allows, and a code or an ended link is said", async () => {

@@ -99,6 +99,8 @@ export class PortalPlace {
   #tab: Tab = "card";
   #hasCard = false;
   #playing = false;
+  /** What was refused is tried once each time the page is opened. */
+  #retried = false;
 
   constructor(options: PortalOptions) {
     this.#options = options;
@@ -133,7 +135,9 @@ export class PortalPlace {
     this.#portal = (await answer.json()) as Portal;
     keep(this.#address, this.#portal);
     this.#show();
-    if (await this.#queue.send()) return this.refresh();
+    const kept = this.#retried ? false : await this.#queue.again();
+    this.#retried = true;
+    if ((await this.#queue.send()) || kept) return this.refresh();
     return "open";
   }
 
@@ -191,7 +195,13 @@ export class PortalPlace {
             ),
           ]
         : []),
-      ...this.#queue.refused.map(({ title }) => make("p", `Not taken: ${title}`, "newer")),
+      ...this.#queue.refused.map(({ title, told }) =>
+        make(
+          "p",
+          `A round was not accepted: ${title} It stays on this phone${told ? ", and your coach can read what you hit" : ""}.`,
+          "newer",
+        ),
+      ),
       ...(this.#queue.fragile
         ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
         : []),

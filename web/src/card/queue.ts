@@ -1,4 +1,8 @@
-/** Rounds that wait on this phone until the server has them; each is kept there once, by its id. */
+/**
+ * Rounds that wait on this phone until the server has them; each is kept there once, by its id. One
+ * that the server refuses stays on the phone too: the coach is told what was hit, and it is tried
+ * again when the page is opened the next time.
+ */
 import { keep, kept } from "./dom";
 
 export interface Sent {
@@ -8,7 +12,12 @@ export interface Sent {
 export interface Refused {
   uid: string;
   title: string;
+  round: Sent;
+  /** Whether the coach can read what was hit. */
+  told: boolean;
 }
+type Said = "kept" | "later" | { title: string };
+const LONGEST = { why: 300, played: 600 };
 const LATER = new Set([401, 403, 408, 425, 429]);
 
 export class Queue {
@@ -18,7 +27,7 @@ export class Queue {
   #sending = false;
   /** What this phone cannot keep waits in memory. */
   #waiting: Sent[];
-  refused: Refused[] = [];
+  refused: Refused[];
   fragile = false;
 
   constructor(address: string, changed: () => void) {
@@ -26,7 +35,11 @@ export class Queue {
     this.#name = `${address}#rounds`;
     this.#changed = changed;
     this.#waiting = kept<Sent[]>(this.#name) ?? [];
+    this.refused = kept<Refused[]>(this.#refusedName) ?? [];
     window.addEventListener("online", () => void this.send());
+  }
+  get #refusedName(): string {
+    return `${this.#address}#refused`;
   }
   get waiting(): number {
     return this.#waiting.length;
@@ -53,20 +66,61 @@ export class Queue {
     try {
       this.#read();
       for (let next = this.#waiting[0]; next; next = this.#waiting[0]) {
-        if (!(await this.#deliver(next))) break;
+        const said = await this.#deliver(next);
+        if (said === "later") break;
         done = true;
+        // Before it leaves the others: at no moment is it nowhere.
+        if (said !== "kept") this.#refuse(next, said.title);
         this.#read();
         const { uid } = next;
         this.#waiting = this.#waiting.filter((other) => other.uid !== uid);
         this.#write();
       }
+      await this.#tell();
     } finally {
       this.#sending = false;
     }
     return done;
   }
-  /** Whether the server has said what becomes of it: kept, or refused for good. */
-  async #deliver(round: Sent): Promise<boolean> {
+  /** Try what was refused before: the server may be a newer one. Returns whether any was kept. */
+  async again(): Promise<boolean> {
+    let done = false;
+    for (const { uid, round } of this.refused) {
+      if ((await this.#deliver(round)) !== "kept") continue;
+      this.#keepRefused(this.refused.filter((one) => one.uid !== uid));
+      done = true;
+    }
+    return done;
+  }
+  #refuse(round: Sent, title: string): void {
+    const others = this.refused.filter(({ uid }) => uid !== round.uid);
+    this.#keepRefused([...others, { uid: round.uid, title, round, told: false }]);
+  }
+  #keepRefused(refused: Refused[]): void {
+    this.refused = refused;
+    keep(this.#refusedName, refused.length ? refused : null);
+    this.#changed();
+  }
+  async #tell(): Promise<void> {
+    for (const one of this.refused.filter(({ told }) => !told)) {
+      const body = {
+        uid: one.uid,
+        why: one.title.slice(0, LONGEST.why),
+        played: playedWords(one.round).slice(0, LONGEST.played),
+      };
+      const answer = await fetch(`${this.#address}/refused`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify(body),
+      }).catch(() => null);
+      if (!answer?.ok) return;
+      this.#keepRefused(
+        this.refused.map((other) => (other.uid === one.uid ? { ...other, told: true } : other)),
+      );
+    }
+  }
+  /** What the server says becomes of it: kept, refused with a reason, or nothing yet. */
+  async #deliver(round: Sent): Promise<Said> {
     let answer: Response;
     try {
       answer = await fetch(this.#address, {
@@ -75,16 +129,28 @@ export class Queue {
         body: JSON.stringify(round),
       });
     } catch {
-      return false;
+      return "later";
     }
     const said = (await answer.json().catch(() => null)) as {
       round?: { uid?: string };
       type?: string;
       title?: string;
     } | null;
-    if (answer.ok) return said?.round?.uid === round.uid;
-    if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status)) return false;
-    this.refused = [...this.refused, { uid: round.uid, title: said.title ?? "It was refused." }];
-    return true;
+    if (answer.ok) return said?.round?.uid === round.uid ? "kept" : "later";
+    if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status))
+      return "later";
+    return { title: said.title ?? "It was refused." };
   }
+}
+
+/** What was hit, for a person to read: "random: 44, 46, missed". Carries are in yards. */
+function playedWords(round: Sent): string {
+  const results = (round["results"] ?? []) as {
+    balls?: { carry_yd?: number | null; met?: boolean | null }[];
+  }[];
+  const balls = results.flatMap((result) => result.balls ?? []);
+  const words = balls.map(({ carry_yd, met }) =>
+    typeof carry_yd === "number" ? `${Math.round(carry_yd)} yd` : met ? "met" : "missed",
+  );
+  return `${String(round["trial"] ?? round["form"] ?? "round")}: ${words.join(", ") || "no ball"}`;
 }

@@ -74,6 +74,7 @@ class AuditAction(StrEnum):
     ROUTINE_ARCHIVED = "log-routine-archived"
     PRACTISED = "log-practised"
     PRACTICE_REPORTED = "log-practice-reported"
+    ROUND_REFUSED = "log-round-refused"
     BALLS_REPORTED = "log-balls-reported"
     HOMEWORK_SENT = "log-homework-sent"
     HOMEWORK_TAKEN_BACK = "log-homework-taken-back"

@@ -97,8 +97,10 @@ def record_academy_entry(
     return _write(entry, did, values, changes)
 
 
-def record_export(student: Student, did: AuditAction, values: Values, *, by: Coach, now: datetime) -> Entry:
-    """Write down that records of a student left the academy. They are what they were."""
+def record_export(
+    student: Student, did: AuditAction, values: Values, *, by: Coach | None, now: datetime
+) -> Entry:
+    """Write down what leaves the student's records as they are: that some were taken away."""
     entry = Entry(academy_id=student.academy_id, student=student, coach=by, at=now)
     return _write(entry, did, values, ())
 

@@ -169,7 +169,7 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
         clubs=clubs,
         cells=[cell_data(cell) for cell in matrix.cells],
         ground={name: getattr(ground, name) for name in GROUND}
-        | {"covered_played": 0, "unplayed": [], "plays": []},
+        | {"covered_played": 0, "unplayed": [], "plays": [], "near": []},
         coverage=_coverage(covered),
     )
 

@@ -16,11 +16,11 @@ from oxgang.api.lessons.router import as_jpeg
 from oxgang.api.portal.content import content_of
 from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in, remember
 from oxgang.api.practice.content import hit_of, round_out
-from oxgang.api.practice.schemas import RoundIn, RoundSaved
+from oxgang.api.practice.schemas import RoundIn, RoundRefused, RoundSaved
 from oxgang.api.problems import StrictJson
 from oxgang.core.practice.portal import Shows
 from oxgang.practice.selectors.portal import opened, pictures_of, shows_of
-from oxgang.practice.services.rounds import save_round
+from oxgang.practice.services.rounds import save_round, write_refused
 from oxgang.practice.services.sharing import CodeLocked, try_code
 
 portal_api = NinjaAPI(
@@ -67,6 +67,14 @@ def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundSaved:
         raise Gone("Practice is not part of this place any more. Ask your coach.")
     saved = save_round(student, hit_of(student, data), by=None, now=timezone.now())
     return RoundSaved(round=round_out(saved.round), balls=saved.balls, left_out=saved.left_out)
+
+
+@portal_api.post("/{token}/rounds/refused", response={204: None})
+def tell_refused(request: HttpRequest, token: str, data: RoundRefused) -> tuple[int, None]:
+    """What was hit in a round that was refused: the coach reads it in the student's history."""
+    student = let_in(request, token).student
+    write_refused(student, data.uid, data.why, data.played, now=timezone.now())
+    return 204, None
 
 
 @portal_api.get("/{token}/pictures/{picture_id}/still.jpg")

@@ -18,6 +18,7 @@ from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.practice.models.homework import MAX_TITLE
 from oxgang.practice.services.homework import MAX_CUE, MOST_ROWS
+from oxgang.practice.services.rounds import MOST_PLAYED
 
 MOST_CALLS = BALLS_RANGE[1]
 Yardage = Annotated[float, Field(ge=0, le=REFUSE_OVER_YD)]
@@ -50,10 +51,11 @@ class RowBody(Schema):
 
 
 class CallBody(Schema):
-    """What is called for `balls` balls; it is met between `lo_yd` and `hi_yd`."""
+    """What is called for `balls` balls; it is met between `lo_yd` and `hi_yd`. A phone leaves out
+    what a call does not have."""
 
-    yardage_yd: Yardage | None
-    shot: ShotKey | None
+    yardage_yd: Yardage | None = None
+    shot: ShotKey | None = None
     mark: NetTarget | None = None
     balls: int = Field(1, ge=1, le=2)
     given: bool = False
@@ -123,6 +125,14 @@ class RoundIn(Schema):
     points: float | None = Field(None, ge=0, le=MOST_CALLS)
     lie: Lie = Lie.MAT
     ball: BallType = BallType.RANGE
+
+
+class RoundRefused(Schema):
+    """A round that was refused, told by the phone that keeps it: why, and what was hit, in words."""
+
+    uid: Uid
+    why: str = Field(max_length=300)
+    played: str = Field(max_length=MOST_PLAYED)
 
 
 class RoundOut(Schema):

@@ -9,10 +9,18 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from oxgang.academy.models import AuditAction, Club, Coach, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Entry, Student
 from oxgang.academy.selectors.people import bag_of, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
-from oxgang.academy.services.log import BORN, Changed, changed, created, fields_of, record_entry
+from oxgang.academy.services.log import (
+    BORN,
+    Changed,
+    changed,
+    created,
+    fields_of,
+    record_entry,
+    record_export,
+)
 from oxgang.core.errors import InputError
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.forms import BALLS_RANGE, Call, PracticeForm
@@ -29,6 +37,8 @@ from oxgang.range_sessions.services.balls import local_day, record_balls
 # A phone's clock may be so far ahead, and a round so old when it comes in.
 AHEAD: Final = timedelta(minutes=10)
 OLDEST: Final = timedelta(days=60)
+# Rounds that were refused are told so many times a day, in so many characters.
+MOST_REFUSED_A_DAY, MOST_PLAYED = 20, 600
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -62,6 +72,26 @@ class SavedRound:
     balls: int
     left_out: int = 0
     new: bool = field(default=True)
+
+
+@retry_on_conflict
+def write_refused(student: Student, uid: str, why: str, played: str, *, now: datetime) -> None:
+    """Write into the student's history what was hit in a round that was not accepted, once.
+
+    Raises
+    ------
+    InputError
+        After so many on one day.
+    """
+    told = Entry.objects.filter(student=student, code=AuditAction.ROUND_REFUSED)
+    if told.filter(values__uid=uid).exists():
+        return
+    if told.filter(at__gt=now - timedelta(days=1)).count() >= MOST_REFUSED_A_DAY:
+        raise InputError("Too many rounds were refused today. Ask your coach.")
+    entry = record_export(student, AuditAction.ROUND_REFUSED, {"uid": uid, "why": why}, by=None, now=now)
+    # Longer than the values of the log are.
+    entry.values["played"] = played[:MOST_PLAYED]
+    entry.save(update_fields=["values"])
 
 
 @retry_on_conflict

@@ -20,7 +20,7 @@ const shot = defineModel<CellAddress | null>("shot", { required: true });
 const figure = computed(() => {
   const { yardage_yd: at, mark } = props.call;
   if (mark) return texts.value.name("mark", mark);
-  return at === null ? "" : units.value.show(at);
+  return at == null ? "" : units.value.show(at);
 });
 const named = (key: CellAddress) => shortName(addressOf({ ...PLAIN, ...key }));
 const chosen = computed({
