@@ -5,8 +5,10 @@ from __future__ import annotations
 import ast
 import re
 import shutil
+import time
 import tracemalloc
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
@@ -15,12 +17,16 @@ import pytest
 from axes.models import AccessAttempt
 from django.contrib.sessions.models import Session
 from django.db import connection
-from django.test import Client, override_settings
+from django.http import HttpRequest
+from django.test import Client, RequestFactory, override_settings
 from django.utils import timezone
 from oxgang.academy.models import Coach, Entry, Student
 from oxgang.academy.services import throttle
 from oxgang.academy.services.academies import add_coach
+from oxgang.api.account import passwords
 from oxgang.api.main import api as the_api
+from oxgang.api.reading import Busy
+from oxgang.config.hashers import Argon2Bounded
 from oxgang.config.limits import LARGEST, SMALL, limit_of
 from oxgang.range_sessions.models import Ball
 
@@ -134,6 +140,59 @@ def test_wrong_passwords_are_counted_by_account_and_by_true_address(coach: Coach
     forged = {"HTTP_X_FORWARDED_FOR": "1.2.3.4", "REMOTE_ADDR": "10.0.0.7"}
     body = {"log_in": "tobin", "password": PASSWORD}
     assert Api(None)("POST", "/account", body, **forged).status_code == 429
+
+
+def test_of_many_tries_at_once_one_is_looked_at_at_a_time(
+    rf: RequestFactory, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """23 of 30 parallel wrong passwords were evaluated, and 16 took 1.7 GB."""
+    inside, most, looked_at = 0, 0, []
+
+    def looks(request: HttpRequest, username: str, password: str) -> None:
+        nonlocal inside, most
+        inside += 1
+        most = max(most, inside)
+        time.sleep(0.01)
+        looked_at.append(username)
+        inside -= 1
+
+    monkeypatch.setattr(passwords, "authenticate", looks)
+    request = rf.post("/api/account")
+    with ThreadPoolExecutor(12) as pool:
+        names = [f"name{i}" for i in range(24)]
+        assert not any(pool.map(lambda name: passwords.user_with(request, name, "wrong"), names))
+    assert (most, sorted(looked_at)) == (1, sorted(names))
+    # Whoever cannot have a turn in time is told to come back, and nothing is counted.
+    monkeypatch.setattr(passwords, "WAIT_S", 0.01)
+    with passwords._turn, pytest.raises(Busy):
+        passwords.user_with(request, "ilse", PASSWORD)
+    assert len(looked_at) == len(names)
+    hasher = Argon2Bounded()
+    assert hasher.memory_cost <= 64 * 1024
+    assert "m=65536,t=3,p=4" in hasher.encode(PASSWORD, hasher.salt())
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "field"),
+    [("POST", "/account/password", "old"), ("POST", "/account/factor/end", "password")],
+)
+def test_wrong_old_passwords_are_counted_too(coach: Coach, method: str, path: str, field: str) -> None:
+    api = Api(coach)
+    body = {"old": "guess", "password": "guess" if field == "password" else "furrow-and-fallow"}
+    answers = [api(method, path, body).status_code for _ in range(6)]
+    assert answers[:4] == [422] * 4
+    assert answers[-1] == 429
+    # The right one is not looked at while it is locked.
+    right_one = body | {field: PASSWORD}
+    assert api(method, path, right_one).status_code == 429
+    assert throttle.unlock("ilse") > 0
+    assert api(method, path, right_one).status_code == 200
+
+
+def test_nobody_without_a_log_in_is_told_what_addresses_there_are() -> None:
+    """The description of the interface cost 3.8 s of processor a time."""
+    for path in ("/api/openapi.json", "/api/docs", "/api/schema"):
+        assert Client().get(path).status_code == 404
 
 
 def test_trying_while_locked_out_does_not_begin_the_wait_anew(coach: Coach) -> None:

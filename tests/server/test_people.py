@@ -370,3 +370,29 @@ def test_roles_sharing_and_a_new_scale_are_taken_back(
     assert "Pockets" not in {scale["name"] for scale in api("GET", "/scales").data}
     assert api("POST", "/scales", fields).status_code == 201
     assert undo(api, newest()).status_code == 200
+
+
+@pytest.mark.parametrize("how", ["leaves", "demoted", "left before"])
+def test_a_link_ends_with_the_right_of_who_made_it(
+    api: Api, coach: Coach, second: Coach, student: Student, how: str
+) -> None:
+    """A head coach who left had invited himself back in as head coach."""
+    assert api("PATCH", f"/people/{second.pk}", {"role": "head"}).status_code == 200
+    maker = Api(second)
+    invitation = maker("POST", "/people/invitations", {"name": "Eve", "role": "head"}).data["url"]
+    password = maker("POST", f"/people/{coach.pk}/reset").data["url"]
+    own = api("POST", "/people/invitations", {"name": "Merryn"}).data["url"]
+    if how == "leaves":
+        assert api("POST", f"/people/{second.pk}/leave").status_code == 200
+    elif how == "demoted":
+        assert api("PATCH", f"/people/{second.pk}", {"role": "coach"}).status_code == 200
+    else:
+        # As a database of before has it: nothing ended the links.
+        Coach.objects.filter(pk=second.pk).update(left_at=timezone.now())
+    for url in (invitation, password):
+        token = url.rsplit("/", 1)[1]
+        assert Api(None)("GET", f"/account/links/{token}").status_code == 422
+        assert come_in(url, log_in="eve", password=GOOD).status_code == 422
+    assert not Coach.objects.filter(name="Eve").exists()
+    # Those of others are as good as before.
+    assert come_in(own, log_in="merryn", password=GOOD).status_code == 200

@@ -49,6 +49,7 @@ api = NinjaAPI(
     parser=StrictJson(),
     renderer=InReadersUnits(),
     docs_url=None,
+    openapi_url=None,
 )
 problems.install(api)
 problems.STATUS[OtherCoach] = 401

@@ -86,7 +86,7 @@ AUTH_PASSWORD_VALIDATORS = [
 # Costly by memory, so that a lost database is not guessed through on graphics cards; a password
 # kept the older way is kept the new way when its owner signs in next.
 COSTLY_HASHERS = [
-    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "oxgang.config.hashers.Argon2Bounded",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 PASSWORD_HASHERS = COSTLY_HASHERS

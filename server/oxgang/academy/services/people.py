@@ -95,14 +95,18 @@ def open_link(token: str, now: datetime) -> EntryLink:
     Raises
     ------
     InputError
-        For one that was used, is too old, was ended or never was: the four look the same.
+        For one that was used, is too old, was ended or never was, or whose maker may not make one any
+        more: they look the same.
     """
     link = (
-        EntryLink.objects.select_related("academy", "coach__user")
+        EntryLink.objects.select_related("academy", "coach__user", "made_by")
         .filter(token_hash=hash_of(token), used_at=None, ended_at=None, expires_at__gt=now)
         .first()
     )
     if link is None or (link.coach is not None and link.coach.left_at is not None):
+        raise InputError(GONE)
+    # A link ends with the right of who made it, also where nothing ended it.
+    if link.made_by is None or link.made_by.left_at is not None or link.made_by.role != PersonRole.HEAD:
         raise InputError(GONE)
     return link
 
@@ -176,15 +180,13 @@ def check_password_rules(password: str, user: User) -> None:
 
 @transaction.atomic
 def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
-    """A person's own new password.
+    """A person's own new password; who asks has shown that the old one is known.
 
     Raises
     ------
     InputError
-        When the old one is wrong or the new one weak.
+        When the new one is weak or the old one.
     """
-    if not coach.user.check_password(old):
-        raise InputError("That is not your password of today.", field="old")
     if old == new:
         raise InputError("This is your password of today. Take another.", field="password")
     set_password(coach, new)
@@ -218,6 +220,8 @@ def change_person(
     role = PersonRole(str(changes.get("role", coach.role)))
     if coach.role == PersonRole.HEAD and role is not PersonRole.HEAD:
         _refuse_if_last(coach)
+    if role is not PersonRole.HEAD:
+        _end_links_of(coach, now)
     coach.role = role.value
     if done := changed(coach, before):
         coach.save(update_fields=["name", "role"])
@@ -250,6 +254,7 @@ def leave(coach: Coach, *, by: Coach, now: datetime) -> None:
     coach.user.save(update_fields=["is_active"])
     end_all(coach)
     EntryLink.objects.filter(coach=coach, used_at=None, ended_at=None).update(ended_at=now)
+    _end_links_of(coach, now)
     record_academy_entry(coach.academy, AuditAction.PERSON_LEFT, {"person": coach.name}, by=by, now=now)
 
 
@@ -263,6 +268,11 @@ def come_back(coach: Coach, *, by: Coach, now: datetime) -> None:
     coach.user.is_active = True
     coach.user.save(update_fields=["is_active"])
     record_academy_entry(coach.academy, AuditAction.PERSON_BACK, {"person": coach.name}, by=by, now=now)
+
+
+def _end_links_of(maker: Coach, now: datetime) -> None:
+    """Invitations and password links that somebody made who may not any more."""
+    EntryLink.objects.filter(made_by=maker, used_at=None, ended_at=None).update(ended_at=now)
 
 
 def make_head(log_in: str, *, now: datetime) -> Coach:

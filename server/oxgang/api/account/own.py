@@ -15,6 +15,7 @@ from oxgang.academy.models import AuditAction, Coach
 from oxgang.academy.services import second_factor, sign_ins
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.academy.services.people import change_password
+from oxgang.api.account.passwords import user_with
 from oxgang.api.account.schemas import (
     FactorCode,
     FactorOut,
@@ -62,6 +63,8 @@ def security(request: HttpRequest) -> SecurityOut:
 def password(request: HttpRequest, data: PasswordIn) -> SecurityOut:
     """A new password. Every other browser is signed out by it; this one stays."""
     coach = coach_of(request)
+    if user_with(request, coach.user.get_username(), data.old) != coach.user:
+        raise InputError("That is not your password of today.", field="old")
     change_password(coach, data.old, data.password, now=timezone.now())
     sign_ins.end_all(coach, but=request.session.session_key)
     update_session_auth_hash(request, coach.user)
@@ -87,7 +90,7 @@ def confirm_factor(request: HttpRequest, data: FactorCode) -> FactorSet:
 def end_factor(request: HttpRequest, data: OwnPassword) -> SecurityOut:
     """Take the person's own second factor away; the password is asked once more."""
     coach = coach_of(request)
-    if not coach.user.check_password(data.password):
+    if user_with(request, coach.user.get_username(), data.password) != coach.user:
         raise InputError("That is not your password.", field="password")
     second_factor.take_away(coach, by=coach, now=timezone.now())
     return _security(request, coach)

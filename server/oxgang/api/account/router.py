@@ -3,7 +3,7 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
@@ -14,6 +14,7 @@ from oxgang.academy.models import AuditAction
 from oxgang.academy.selectors.people import lately_erased
 from oxgang.academy.services import second_factor, sign_ins, throttle
 from oxgang.academy.services.log import record_academy_entry
+from oxgang.api.account.passwords import user_with
 from oxgang.api.account.schemas import (
     Account,
     BagWords,
@@ -101,7 +102,7 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
     """Sign in. The answer to a wrong log-in and to a wrong password is the same."""
     if check_csrf(request):
         raise InputError("This page is too old to sign in from. Load it again.")
-    user = authenticate(request, username=data.log_in.strip().lower(), password=data.password)
+    user = user_with(request, data.log_in, data.password)
     if user is None or not hasattr(user, "coach") or user.coach.left_at is not None:
         raise InputError("Log-in and password do not match.", field="password")
     coach = user.coach

@@ -1,0 +1,34 @@
+"""Looking at passwords: counted before they are hashed, and one at a time."""
+
+from __future__ import annotations
+
+from threading import Lock
+
+from django.contrib.auth import authenticate
+from django.contrib.auth.models import User
+from django.http import HttpRequest
+
+from oxgang.api.reading import Busy
+
+# Whoever waits longer for a turn is told so: somebody is trying passwords.
+WAIT_S = 10
+# Whether a try is allowed is asked in the same turn in which a wrong one is counted, so that of many
+# at once no more are looked at than the limit has; and a hash takes much memory.
+_turn = Lock()
+
+
+def user_with(request: HttpRequest, log_in: str, password: str) -> User | None:
+    """Who signs in by this name and password; None for a wrong one, which is counted, or a locked name.
+
+    Raises
+    ------
+    Busy
+        When too many others are trying.
+    """
+    if not _turn.acquire(timeout=WAIT_S):
+        raise Busy("Many passwords are being tried at the moment. Try again in a minute.")
+    try:
+        user = authenticate(request, username=log_in.strip().lower(), password=password)
+    finally:
+        _turn.release()
+    return user if isinstance(user, User) else None
