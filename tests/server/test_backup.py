@@ -271,7 +271,7 @@ def test_student_files_that_cannot_be(api: Api, rich: Student) -> None:
         (broken(lambda f: f.update(surprise=1)), "surprise"),
     ]
     for content, words in cases:
-        refused = bring(api, content)
+        refused = bring(api, content, known="second")
         assert refused.status_code == 422, words
         assert words in refused.json()["title"], refused.json()
         assert (Student.objects.count(), Ball.objects.count()) == (students, balls), words

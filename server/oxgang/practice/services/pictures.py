@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import io
 import warnings
+from dataclasses import dataclass
 from datetime import datetime
+from threading import Lock
 from typing import Final
 
 from django.db import transaction
@@ -24,18 +26,29 @@ SIDE: Final = 1200
 SMALLEST_SIDE: Final = 400
 QUALITIES: Final = (85, 75, 65, 50)
 # A picture of more points than any camera takes is a bomb.
-MOST_POINTS: Final = 100_000_000
+MOST_POINTS: Final = 50_000_000
 TOO_MANY_POINTS: Final = "The picture has more points than a camera takes."
+_one = Lock()
 Image.init()
 FORMATS: Final = ("JPEG", "PNG", "WEBP", "GIF", "BMP", "TIFF")
 
 
-@transaction.atomic
+@dataclass(frozen=True, slots=True)
+class Encoded:
+    """A picture as it is kept: a JPEG, and its sides."""
+
+    content: bytes
+    width: int
+    height: int
+
+
 def keep_picture(
     student: Student, swing: str, trajectory: str, content: bytes, *, by: Coach, now: datetime
 ) -> Picture:
     """The student's position at a swing length; it takes the place of the one before, which can be
     brought back.
+
+    The picture is encoded before anything is written: nobody's ball waits for it.
 
     Raises
     ------
@@ -45,10 +58,14 @@ def keep_picture(
     position = known_swings(student).get(swing.casefold())
     if position is None:
         raise InputError(f'There is no swing "{swing[:24]}" here.', field="swing")
-    made, width, height = reencoded(content)
-    mine = Picture.objects.filter(
-        student=student, swing=position.label, trajectory=trajectory, withdrawn_at=None
-    )
+    return _stored(student, position.label, trajectory, reencoded(content), by=by, now=now)
+
+
+@transaction.atomic
+def _stored(
+    student: Student, swing: str, trajectory: str, made: Encoded, *, by: Coach, now: datetime
+) -> Picture:
+    mine = Picture.objects.filter(student=student, swing=swing, trajectory=trajectory, withdrawn_at=None)
     done: list[Changed] = []
     for old in mine:
         before = fields_of(old, ["withdrawn_at"])
@@ -57,15 +74,15 @@ def keep_picture(
         done += changed(old, before)
     picture = Picture.objects.create(
         student=student,
-        swing=position.label,
+        swing=swing,
         trajectory=trajectory,
-        content=made,
-        width=width,
-        height=height,
+        content=made.content,
+        width=made.width,
+        height=made.height,
         taken_on=local_day(student, now),
         by=by,
     )
-    values = {"swing": position.label}
+    values = {"swing": swing}
     changes = [*done, created(picture, "withdrawn_at")]
     record_entry(student, AuditAction.PICTURE_ADDED, values, by=by, now=now, changes=changes)
     return picture
@@ -82,9 +99,9 @@ def remove_picture(picture: Picture, *, by: Coach, now: datetime) -> None:
         record_entry(picture.student, AuditAction.PICTURE_REMOVED, values, by=by, now=now, changes=done)
 
 
-def reencoded(content: bytes) -> tuple[bytes, int, int]:
+def reencoded(content: bytes) -> Encoded:
     """A picture as it is kept: upright, at most 1200 points a side and 400 kB, its points alone:
-    no place, no time, no camera. JPEG with its width and height.
+    no place, no time, no camera. One at a time: each takes up to 300 MB while it is read.
 
     Raises
     ------
@@ -96,6 +113,11 @@ def reencoded(content: bytes) -> tuple[bytes, int, int]:
             f"The picture is larger than {MOST_PICTURE_BYTES // MB} MB. Nothing was stored.",
             field="file",
         )
+    with _one:
+        return _encoded(_upright(content))
+
+
+def _upright(content: bytes) -> Image.Image:
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
@@ -103,7 +125,14 @@ def reencoded(content: bytes) -> tuple[bytes, int, int]:
                 if opened.width * opened.height > MOST_POINTS:
                     raise InputError(TOO_MANY_POINTS, field="file")
                 opened.draft("RGB", (2 * SIDE, 2 * SIDE))
-                upright = ImageOps.exif_transpose(opened).convert("RGB")
+                # Made small before it is turned: no second copy of all its points. Colours out of a
+                # palette, and single bits, cannot be mixed before they are colours.
+                if opened.mode in ("P", "1"):
+                    turned = ImageOps.exif_transpose(opened.convert("RGB"))
+                else:
+                    opened.thumbnail((2 * SIDE, 2 * SIDE))
+                    turned = ImageOps.exif_transpose(opened)
+                return turned.convert("RGB")
     except InputError:
         raise
     except (
@@ -118,6 +147,9 @@ def reencoded(content: bytes) -> tuple[bytes, int, int]:
         raise InputError(
             "This file is no picture that can be read: take a JPEG or PNG.", field="file"
         ) from None
+
+
+def _encoded(upright: Image.Image) -> Encoded:
     side = SIDE
     while True:
         small = upright.copy()
@@ -129,5 +161,5 @@ def reencoded(content: bytes) -> tuple[bytes, int, int]:
                 out, "JPEG", quality=quality, optimize=True, progressive=True
             )
             if out.tell() <= MOST_BYTES:
-                return out.getvalue(), small.width, small.height
+                return Encoded(out.getvalue(), small.width, small.height)
         side = max(SMALLEST_SIDE, side * 3 // 4)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from base64 import b64decode
 from binascii import Error as NotBase64
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
@@ -24,7 +24,7 @@ from oxgang.practice.selectors.transfer import (
     ROUND_FIELDS,
 )
 from oxgang.practice.services.merging import Merged, take_over
-from oxgang.practice.services.pictures import reencoded
+from oxgang.practice.services.pictures import Encoded, reencoded
 
 
 class KnownStudent(StrEnum):
@@ -43,7 +43,6 @@ class BroughtIn:
     merged: Merged | None = None
 
 
-@transaction.atomic
 def bring_in(
     file: Mapping[str, Any], *, by: Coach, now: datetime, known: KnownStudent = KnownStudent.ASK
 ) -> BroughtIn:
@@ -59,6 +58,22 @@ def bring_in(
     InputError
         When a record cannot be, or it cannot be told whom to update. Nothing is stored.
     """
+    # Before anything is written: nobody's ball waits for a picture.
+    pictures = [reencoded(_bytes_of(row)) for row in file["pictures"]]
+    return _brought_in(file, pictures, by, now, known)
+
+
+def _bytes_of(picture: Mapping[str, Any]) -> bytes:
+    try:
+        return b64decode(picture["jpeg"], validate=True)
+    except (NotBase64, ValueError):
+        raise InputError("A picture of the file is damaged.") from None
+
+
+@transaction.atomic
+def _brought_in(
+    file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: datetime, known: KnownStudent
+) -> BroughtIn:
     here = _known(file["student"], by)
     if known is KnownStudent.ASK and here:
         raise ConfirmationNeeded(
@@ -69,11 +84,11 @@ def bring_in(
             f"{len(here) or 'No'} students here are named {file['student']['name']}. Bring the file in as a "
             "new student, then merge the two records on the page Data and exports."
         )
-    student = _new(file, by, now)
+    if known is KnownStudent.UPDATE and here[0].archived_at is not None:
+        raise InputError(f"{here[0].name} is archived. Restore the student first.")
+    student = _new(file, pictures, by, now)
     if known is not KnownStudent.UPDATE:
         return BroughtIn(student)
-    if here[0].archived_at is not None:
-        raise InputError(f"{here[0].name} is archived. Restore the student first.")
     student.archived_at = now
     student.save(update_fields=["archived_at"])
     return BroughtIn(here[0], take_over(student, here[0], by=by, now=now))
@@ -87,8 +102,8 @@ def _known(data: Mapping[str, Any], by: Coach) -> list[Student]:
     )
 
 
-def _new(file: Mapping[str, Any], by: Coach, now: datetime) -> Student:
-    """A new student with everything in the file; its pictures are encoded anew here."""
+def _new(file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: datetime) -> Student:
+    """A new student with everything in the file; its pictures were encoded anew."""
     student = transfer.bring_in(file, by=by, now=now)
     days = [lesson["day"] for lesson in file["lessons"]]
     uids = [row["uid"] for row in file["rounds"]]
@@ -114,18 +129,13 @@ def _new(file: Mapping[str, Any], by: Coach, now: datetime) -> Student:
         )
         for row in file["rounds"]
     )
-    for row in file["pictures"]:
-        try:
-            content = b64decode(row["jpeg"], validate=True)
-        except (NotBase64, ValueError):
-            raise InputError("A picture of the file is damaged.") from None
-        made, width, height = reencoded(content)
+    for row, made in zip(file["pictures"], pictures, strict=True):
         Picture.objects.create(
             student=student,
             by=by,
-            content=made,
-            width=width,
-            height=height,
+            content=made.content,
+            width=made.width,
+            height=made.height,
             **{name: row[name] for name in PICTURE_FIELDS},
         )
     if file["shows"] is not None:
