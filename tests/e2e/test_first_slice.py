@@ -127,7 +127,7 @@ def test_what_was_hit_is_reviewed_answers_and_goes_out_as_files(
     expect(page.locator("aside li").first).to_contain_text("4 balls, 1 mishit")
     expect(page.locator("aside li").first).to_contain_text("played")
     press("9 5")
-    expect(page.locator("aside")).to_contain_text("None: no shot played comes within")
+    expect(page.locator("aside")).to_contain_text("None: no shot played comes near")
     expect(page.locator("aside li").first).to_contain_text("estimated")
 
     press("Escape g b")

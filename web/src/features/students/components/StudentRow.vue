@@ -54,7 +54,7 @@ const coming = computed(() =>
 <template>
   <tr class="student" :class="{ chosen }">
     <td class="name">
-      <RouterLink :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
+      <RouterLink :id="`name-${row.id}`" :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
       <span class="quiet small">{{ about }}</span>
     </td>
     <td class="ground">
@@ -90,7 +90,8 @@ const coming = computed(() =>
         v-if="!row.archived && (chosen || !coming.length)"
         class="book"
         :to="`/calendar?book=${row.id}`"
-        :aria-label="`Book a session with ${row.name}`"
+        aria-label="Book a session"
+        :aria-describedby="`name-${row.id}`"
         >Book</RouterLink
       >
     </td>
