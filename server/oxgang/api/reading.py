@@ -21,6 +21,23 @@ class Busy(OxgangError):
 
 
 @contextmanager
+def turn_of(turns: BoundedSemaphore, wait_s: float, otherwise: str) -> Iterator[None]:
+    """Wait for one's turn, at most so long [s], and hold it.
+
+    Raises
+    ------
+    Busy
+        With the sentence `otherwise`, when the others take too long.
+    """
+    if not turns.acquire(timeout=wait_s):
+        raise Busy(otherwise)
+    try:
+        yield
+    finally:
+        turns.release()
+
+
+@contextmanager
 def reading() -> Iterator[None]:
     """Wait for one's turn, and hold it while a file is read.
 
@@ -29,9 +46,6 @@ def reading() -> Iterator[None]:
     Busy
         When the others take too long.
     """
-    if not _readers.acquire(timeout=WAIT_S):
-        raise Busy("Other files are being read just now. Nothing was stored; try again in a minute.")
-    try:
+    words = "Other files are being read just now. Nothing was stored; try again in a minute."
+    with turn_of(_readers, WAIT_S, words):
         yield
-    finally:
-        _readers.release()

@@ -2,7 +2,7 @@
  * then it works without a network. Nothing of anybody else is here. */
 import { button, keep, kept, make } from "./dom";
 import { play, unfinished, type Asked, type Par, type PhoneCall } from "./play";
-import { Queue } from "./queue";
+import { Queue, refusedWords } from "./queue";
 
 interface PortalRow {
   name: string;
@@ -195,13 +195,7 @@ export class PortalPlace {
             ),
           ]
         : []),
-      ...this.#queue.refused.map(({ title, told }) =>
-        make(
-          "p",
-          `A round was not accepted: ${title} It stays on this phone${told ? ", and your coach can read what you hit" : ""}.`,
-          "newer",
-        ),
-      ),
+      ...this.#queue.refused.map((one) => make("p", refusedWords(one), "newer")),
       ...(this.#queue.fragile
         ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
         : []),

@@ -154,3 +154,7 @@ function playedWords(round: Sent): string {
   );
   return `${String(round["trial"] ?? round["form"] ?? "round")}: ${words.join(", ") || "no ball"}`;
 }
+
+/** What the student reads of a round that was refused. */
+export const refusedWords = ({ title, told }: Refused) =>
+  `A round was not accepted: ${title} It stays on this phone${told ? ", and your coach can read what you hit" : ""}.`;
