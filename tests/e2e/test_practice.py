@@ -4,6 +4,7 @@ and how quickly the next yardage is called."""
 from __future__ import annotations
 
 import re
+import statistics
 from pathlib import Path
 
 import pytest
@@ -11,7 +12,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, BrowserContext, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked, kept_for_later, pace
+from tests.e2e.steps import asked, kept_for_later, soon
 from tests.e2e.views import still
 
 # From a result to the next call on the screen, in the middle.
@@ -194,12 +195,15 @@ def test_the_next_yardage_is_called_at_once_and_the_score_stands_against_par(
     before = len(asked(page, f"students/{student}/balls"))
     presses(page, "3")
     expect(page.locator(".board .figure")).to_be_visible()
-    took = []
-    for n in range(19):
+    hit = iter(range(19))
+
+    def call_and_hit(n: int) -> float:
         call = re.sub(r"\D", "", page.locator(".board .figure").inner_text())
-        typed = call if n % 3 else "20"
-        took.append(page.evaluate(TIMED, [typed, ".figure"]))
-    assert sorted(took)[len(took) // 2] < CALLED_MS * pace(page), took
+        return float(page.evaluate(TIMED, [call if n % 3 else "20", ".figure"]))
+
+    soon(page, CALLED_MS, lambda: statistics.median(call_and_hit(next(hit)) for _ in range(5)))
+    for n in hit:
+        call_and_hit(n)
     presses(page, "u")
     expect(page.get_by_text("Call 19 of 20")).to_be_visible()
     axe = Axe().run(page)
@@ -243,11 +247,15 @@ def test_a_students_own_place_is_small_and_soon_usable_on_a_slow_phone(
     warm = browser.new_context(viewport=PHONE)
     warm.new_page().goto(address)
     warm.close()
-    # The better of two.
-    visits = [first_visit(browser, address) for _ in range(2)]
-    usable, loaded, _, own = min(visits, key=lambda visit: visit[0])
+    visits = []
+
+    def visit() -> float:
+        visits.append(first_visit(browser, address))
+        return visits[-1][0]
+
+    soon(page, USABLE_MS, visit)
+    _, loaded, _, own = visits[-1]
     assert 5000 < loaded < PORTAL_BYTES, loaded
-    assert usable < USABLE_MS * pace(page), usable
     own.get_by_role("button", name="Progress").click()
     expect(own.get_by_role("heading", name="Your ground")).to_be_visible()
     axe = Axe().run(own)
