@@ -41,7 +41,7 @@ def test_a_head_coach_invites_somebody_who_comes_in_and_leaves(browser: Browser,
     # An assistant logs; the review is a coach's.
     page.goto(f"{own_server.url}/s/{student}/review")
     page.get_by_role("button", name=re.compile("Keep")).first.press("Enter")
-    expect(page.get_by_text("An assistant logs and sees. Ask a coach")).to_be_visible()
+    expect(page.get_by_text("An assistant may not do this. Ask a coach")).to_be_visible()
     head.reload()
     row = head.locator("tr", has_text="Sunniva Ellerby")
     expect(row).to_contain_text("sunniva")

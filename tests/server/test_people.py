@@ -352,7 +352,7 @@ def test_roles_sharing_and_a_new_scale_are_taken_back(
     refused = undo(api, made_head)
     assert (refused.status_code, refused.data["title"]) == (
         403,
-        f"Only a head coach can take this back. Ask {second.name}.",
+        f"Only a head coach can undo this. Ask {second.name}.",
     )
     refused = undo(Api(second), made_head)
     assert (refused.status_code, "Nobody would be head coach" in refused.data["title"]) == (422, True)

@@ -7,11 +7,15 @@ from collections.abc import Iterator
 from uuid import uuid4
 
 import pytest
+from django.apps import apps
+from django.db import models, transaction
 from django.utils import timezone
-from oxgang.academy.models import Academy, Coach, PersonRole, Student
+from oxgang.academy.models import Academy, AuditAction, Coach, Entry, PersonRole, Standard, Student
 from oxgang.academy.services.academies import add_coach
+from oxgang.academy.services.log import created, record_academy_entry
 from oxgang.api.main import api as the_api
 from oxgang.api.rights import Right, right_for
+from oxgang.practice.models import OwnWord, Routine
 
 from tests.server.conftest import Api, make_coach
 
@@ -37,10 +41,7 @@ TABLE = {
         GET {S}/history | GET /api/history | GET {S}/progress | GET /api/people | GET /api/settings
         GET /api/groups | GET /api/groups/before | GET /api/groups/{group_id}
         GET /api/groups/{group_id}/change
-        GET {S}/data-inventory | GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json
-        GET {S}/bag.csv | GET {S}/matrix.csv | GET {S}/matrix.xlsx | GET {S}/matrix.json
-        GET {S}/card.pdf | GET {S}/report.pdf | GET {S}/sheet.pdf
-        
+        GET {S}/card.pdf | GET {S}/sheet.pdf
         GET {S}/homework/{homework_id}/sheet.pdf | GET {S}/pictures/{picture_id}/still.jpg""",
     "l": """PUT {S}/balls | PATCH DELETE {S}/balls/{uid} | POST {S}/balls/{uid}/restore
         PUT {S}/balls-of-another
@@ -72,7 +73,9 @@ TABLE = {
         PATCH /api/appointments/{appointment_id} | POST /api/appointments/{appointment_id}/cancel
         POST /api/history/{entry_id}/undo | POST /api/student-files | PUT {S}/coach
         PUT {S}/shared-with/{person_id} | PATCH {S}/consent | GET {S}/everything.zip
-        GET {S}/student.json""",
+        GET {S}/student.json | GET {S}/data-inventory | GET {S}/report.pdf
+        GET {S}/shots.csv | GET {S}/shots.xlsx | GET {S}/shots.json | GET {S}/bag.csv
+        GET {S}/matrix.csv | GET {S}/matrix.xlsx | GET {S}/matrix.json""",
     "h": """POST /api/people/invitations | DELETE /api/people/links/{link_id}
         PATCH /api/people/{person_id} | POST /api/people/{person_id}/reset
         POST /api/people/{person_id}/end-factor | POST /api/people/{person_id}/leave
@@ -182,6 +185,93 @@ def test_no_address_of_an_academy_answers_another_one(
     assert [row["name"] for row in listed] == ["tobin"]
     student.refresh_from_db()
     assert student.coach == coach
+
+
+# What only a head coach may undo, and what rows cannot tell: everything else is a coach's.
+LED = {
+    f"log-{what}"
+    for what in (
+        "person-invited",
+        "person-came",
+        "person-link-ended",
+        "person-changed",
+        "person-left",
+        "person-back",
+        "password-link-made",
+        "academy-begun",
+        "settings-changed",
+        "student-erased",
+    )
+}
+
+
+def test_every_kind_is_undone_by_whoever_may_do_it(people: dict[PersonRole, Api], student: Student) -> None:
+    """Rows alone do not say so: each entry here changes a name, whatever its kind is."""
+    name = {"name": student.name}
+    same = {"row": "academy.Student", "ids": [str(student.pk)], "before": name, "after": name}
+    for kind in AuditAction:
+        for role, api in people.items():
+            entry = Entry.objects.create(
+                academy=student.academy, student=student, at=timezone.now(), code=kind, changes=[same]
+            )
+            answer = api("POST", f"/history/{entry.pk}/undo", {})
+            allowed = role is PersonRole.HEAD or (role is PersonRole.COACH and kind not in LED)
+            assert answer.status_code == (200 if allowed else 403), (kind, role)
+
+
+def owned() -> Iterator[tuple[type[models.Model], dict[str, object]]]:
+    """Every kind of row that the house or a coach keeps."""
+    yield Standard, {"kind": "card", "name": "Ours", "changed_at": timezone.now()}
+    yield Routine, {"name": "Ours"}
+    yield OwnWord, {"kind": "cue", "part": "impact", "text": "Ours"}
+
+
+def test_every_row_with_an_owner_is_in_the_test_of_undo() -> None:
+    having = {m for m in apps.get_models() if any(f.name == "owner" for f in m._meta.fields)}
+    assert having == {model for model, _ in owned()}
+
+
+def test_undo_changes_nothing_of_another_owner(people: dict[PersonRole, Api], student: Student) -> None:
+    """House standards, another coach's own ones, and whose student somebody is."""
+    head, other = people[PersonRole.HEAD], people[PersonRole.COACH]
+    for owner in (None, head.coach):
+        for model, fields in owned():
+            row = model._default_manager.create(academy=student.academy, owner=owner, **fields)
+            change = created(row)
+            with transaction.atomic():
+                entry = record_academy_entry(
+                    student.academy, AuditAction.SAID, by=head.coach, now=timezone.now(), changes=[change]
+                )
+            assert other("POST", f"/history/{entry.pk}/undo", {}).status_code == 403, model
+            assert head("POST", f"/history/{entry.pk}/undo", {}).status_code == 200, model
+    url = f"/students/{student.pk}"
+    take = {"coach_id": other.coach.pk}
+    assert other("PUT", f"{url}/coach", take).status_code == 403
+    assert other("PUT", f"{url}/shared-with/{other.coach.pk}", {"shared": True}).status_code == 403
+    assert head("PUT", f"{url}/coach", take).status_code == 200
+    # Whoever has the student gives it on, and back by undo only who gave it.
+    assert other("PUT", f"{url}/coach", {"coach_id": head.coach.pk}).status_code == 200
+    given, taken = Entry.objects.filter(code=AuditAction.HANDED_OVER).order_by("-pk")
+    assert other("POST", f"/history/{given.pk}/undo", {}).status_code == 200
+    assert head("POST", f"/history/{taken.pk}/undo", {}).status_code == 200
+    assert other("PUT", f"{url}/coach", take).status_code == 403
+
+
+def test_an_assistant_sees_no_guardian_and_nobody_but_a_head_coach_who_signs_in_from_where(
+    people: dict[PersonRole, Api], student: Student
+) -> None:
+    record_academy_entry(
+        student.academy,
+        AuditAction.SIGNED_IN,
+        {"where": "203.0.113.9"},
+        by=people[PersonRole.HEAD].coach,
+        now=timezone.now(),
+    )
+    seen = {
+        role: api("GET", "/history").content + api("GET", "/people").content for role, api in people.items()
+    }
+    for role, text in seen.items():
+        assert (b"203.0.113.9" in text, b'"log_in": "ilse"' in text) == (role is PersonRole.HEAD,) * 2, role
 
 
 def test_an_assistant_logs_a_lesson_from_first_to_last_ball(

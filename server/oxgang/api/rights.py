@@ -1,8 +1,9 @@
 """What each role may do, by address: the only place that says so.
 
-An assistant sees everything and logs balls; a coach teaches; a head coach also decides about
-people, settings and erasure. An address that is not named here is a coach's when it writes, so that
-a new one is never an assistant's by forgetting.
+An assistant sees what a lesson needs and logs balls, but takes no file away and does not see whom
+to call about a junior. A coach teaches. A head coach also decides about people, settings and
+erasure, and sees who signs in from where. An address that is not named here is a coach's when it
+writes, so that a new one is never an assistant's by forgetting.
 """
 
 from __future__ import annotations
@@ -14,7 +15,8 @@ from typing import Final
 from django.http import HttpRequest
 
 from oxgang.academy.errors import NotAllowed
-from oxgang.academy.models import Coach, PersonRole
+from oxgang.academy.models import AuditAction, Coach, Entry, PersonRole
+from oxgang.academy.services.log import for_a_head_coach
 from oxgang.core.words.complete import complete
 
 
@@ -42,7 +44,7 @@ REFUSALS: Final = complete(
         Right.OWN: "Sign in to do this.",
         Right.SEE: "Your role does not see this. Ask a head coach.",
         Right.LOG: "Your role does not log balls. Ask a head coach.",
-        Right.TEACH: "An assistant logs and sees. Ask a coach to do this.",
+        Right.TEACH: "An assistant may not do this. Ask a coach.",
         Right.LEAD: "Only a head coach does this.",
     },
 )
@@ -87,8 +89,12 @@ LEADS: Final = re.compile(
 )
 # A head coach's to change, everybody's to read.
 LEADS_WRITES: Final = re.compile(r"/api/people|/api/settings")
-# What leaves the academy whole is a coach's.
-TAKES: Final = frozenset({f"{_STUDENT}/student.json", f"{_STUDENT}/everything.zip"})
+# What leaves the academy as a file is a coach's, but for what is used at the range; so is what holds
+# a guardian's name and number.
+TAKES: Final = re.compile(
+    rf"{re.escape(_STUDENT)}/(data-inventory|everything\.zip|student\.json|bag\.csv|report\.pdf"
+    r"|(shots|matrix)\.(csv|xlsx|json))"
+)
 READS: Final = ("GET", "HEAD")
 
 
@@ -106,8 +112,55 @@ def right_for(method: str, address: str) -> Right:
     if LEADS.fullmatch(address) and not (reads and LEADS_WRITES.fullmatch(address)):
         return Right.LEAD
     if reads:
-        return Right.TEACH if address in TAKES else Right.SEE
+        return Right.TEACH if TAKES.fullmatch(address) else Right.SEE
     return Right.LOG if (method, address) in LOGS else Right.TEACH
+
+
+# Actions that only a head coach does, and so only a head coach undoes.
+LED_ACTIONS: Final = frozenset(
+    {
+        AuditAction.PERSON_INVITED,
+        AuditAction.PERSON_CAME,
+        AuditAction.PERSON_LINK_ENDED,
+        AuditAction.PERSON_CHANGED,
+        AuditAction.PERSON_LEFT,
+        AuditAction.PERSON_BACK,
+        AuditAction.PASSWORD_LINK_MADE,
+        AuditAction.ACADEMY_BEGUN,
+        AuditAction.SETTINGS_CHANGED,
+        AuditAction.STUDENT_ERASED,
+    }
+)
+# Who signs in from where is a head coach's to see, beside one's own.
+SIGN_IN_ACTIONS: Final = frozenset(
+    {
+        AuditAction.SIGNED_IN,
+        AuditAction.SIGNED_OUT,
+        AuditAction.SIGNED_OUT_EVERYWHERE,
+        AuditAction.PASSWORD_CHANGED,
+        AuditAction.PASSWORD_LINK_MADE,
+        AuditAction.FACTOR_SET,
+        AuditAction.FACTOR_ENDED,
+    }
+)
+
+
+def leads(coach: Coach) -> bool:
+    """Whether somebody has a head coach's rights."""
+    return OF_ROLE[PersonRole(coach.role)] is Right.LEAD
+
+
+def refuse_undo(entry: Entry, coach: Coach) -> None:
+    """Refuse to undo what somebody could not have done. Whose rows it changes is looked at by
+    `academy.services.log.undo`.
+
+    Raises
+    ------
+    NotAllowed
+        Saying whom to ask.
+    """
+    if entry.code in LED_ACTIONS and not leads(coach):
+        raise for_a_head_coach(coach)
 
 
 def refuse_without_right(request: HttpRequest, coach: Coach) -> None:

@@ -29,6 +29,8 @@ AT_ONCE = 500
 BLOCK = timedelta(minutes=30)
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
+# Whose student somebody is.
+OWNERSHIP = frozenset({"coach_id", "shared_with"})
 
 Values = Mapping[str, object]
 
@@ -208,7 +210,8 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     InputError
         When the action cannot be taken back, or already was.
     NotAllowed
-        For what the whole house uses, by anybody but a head coach.
+        For what the whole house uses, or whose student somebody is, by a coach who could not have
+        done it.
     """
     student = entry.student
     if not entry.changes:
@@ -219,7 +222,7 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     try:
         with transaction.atomic():
             for change in reversed(entry.changes):
-                _refuse_house(change, by)
+                _refuse_not_theirs(change, entry, by)
                 back.append(_take_back(change, now))
     except IntegrityError:
         raise ChangedMeanwhile(
@@ -246,15 +249,25 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     return _taken_back(again, entry)
 
 
-def _refuse_house(change: dict[str, Any], by: Coach) -> None:
+def _refuse_not_theirs(change: dict[str, Any], entry: Entry, by: Coach) -> None:
+    if by.role == PersonRole.HEAD:
+        return
     model = apps.get_model(change["row"])
-    of_house = model in (Academy, Coach)
-    if not of_house and any(field.name == "owner" for field in model._meta.fields):
-        of_house = model._default_manager.filter(pk__in=change.get("ids", ()), owner=None).exists()
-    if of_house and by.role != PersonRole.HEAD:
-        heads = Coach.objects.filter(academy=by.academy, role=PersonRole.HEAD, left_at=None)
-        names = " or ".join(heads.order_by("name").values_list("name", flat=True))
-        raise NotAllowed(f"Only a head coach can take this back. Ask {names}.")
+    rows = model._default_manager.filter(pk__in=change.get("ids", ()))
+    theirs = model not in (Academy, Coach)
+    if model is Student and change["before"].keys() & OWNERSHIP:
+        theirs = entry.coach_id == by.pk or not rows.exclude(coach=by).exists()
+    elif any(field.name == "owner" for field in model._meta.fields):
+        theirs = not rows.exclude(owner=by).exists()
+    if not theirs:
+        raise for_a_head_coach(by)
+
+
+def for_a_head_coach(by: Coach) -> NotAllowed:
+    """What is said to somebody who could not have done what is to be undone."""
+    heads = Coach.objects.filter(academy=by.academy, role=PersonRole.HEAD, left_at=None)
+    names = " or ".join(heads.order_by("name").values_list("name", flat=True))
+    return NotAllowed(f"Only a head coach can undo this. Ask {names}.")
 
 
 def _refuse_without_head(people: Collection[int]) -> None:

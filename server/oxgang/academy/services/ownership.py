@@ -8,7 +8,8 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from oxgang.academy.models import AuditAction, Coach, Consent, Student
+from oxgang.academy.errors import NotAllowed
+from oxgang.academy.models import AuditAction, Coach, Consent, PersonRole, Student
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.log import (
@@ -54,6 +55,8 @@ def hand_over(
         When one belongs to somebody else than the coach saw (`was`).
     InputError
         To nobody, or to somebody who has left or does not teach.
+    NotAllowed
+        When one is another coach's student, and `by` is no head coach.
     """
     if to is None:
         raise InputError("Choose the coach who takes the students over.", field="to")
@@ -63,6 +66,7 @@ def hand_over(
     for student in students:
         if student.coach_id == to.pk:
             continue
+        _refuse_unless_own(student, by)
         refuse_if_changed(student, was, {"coach_id": to.pk}, by=by, student=student)
         before = fields_of(student, ["coach_id", "shared_with"])
         went = along(student, to) if along else ()
@@ -89,7 +93,10 @@ def share_with(student: Student, coach: Coach, shared: bool, *, by: Coach, now: 
     ------
     InputError
         For somebody who has left.
+    NotAllowed
+        For another coach's student, unless `by` is a head coach.
     """
+    _refuse_unless_own(student, by)
     if shared and coach.left_at is not None:
         raise InputError(f"{coach.name} has left.", field="shared_with")
     has = student.shared_with.filter(pk=coach.pk).exists()
@@ -147,6 +154,13 @@ def write_consent(
         names = [[name, "", ""] for name, *_ in field_changes(done[0])]
         record_entry(student, AuditAction.CONSENT_CHANGED, {"fields": names}, by=by, now=now, changes=done)
     return consent
+
+
+def _refuse_unless_own(student: Student, by: Coach) -> None:
+    main = student.coach
+    if by.role == PersonRole.HEAD or main is None or main.left_at is not None or main.pk == by.pk:
+        return
+    raise NotAllowed(f"{student.name} is {main.name}'s student. Ask {main.name} or a head coach.")
 
 
 def saw_file(student: Student, *, by: Coach, now: datetime) -> None:

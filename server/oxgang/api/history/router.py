@@ -2,12 +2,12 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import AuditAction, Entry
+from oxgang.academy.models import AuditAction, Coach, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
@@ -15,6 +15,7 @@ from oxgang.api.auth import coach_of
 from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import EntryOut, LogOut
 from oxgang.api.messages import ActionMessage, FieldChange
+from oxgang.api.rights import SIGN_IN_ACTIONS, leads, refuse_undo
 
 router = Router(tags=["history"])
 
@@ -47,6 +48,11 @@ def _page(rows: QuerySet[Entry], page: int) -> LogOut:
     return LogOut(entries=[_entry(row) for row in rows[first : first + PAGE]], total=rows.count())
 
 
+def _academy_log(coach: Coach) -> QuerySet[Entry]:
+    rows = log_of_academy(coach.academy)
+    return rows if leads(coach) else rows.exclude(~Q(coach=coach), code__in=SIGN_IN_ACTIONS)
+
+
 @router.get("/students/{student_id}/history", response=LogOut)
 def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> LogOut:
     """Who changed what and when, newest first."""
@@ -55,8 +61,9 @@ def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> Log
 
 @router.get("/history", response=LogOut)
 def history_of_academy(request: HttpRequest, page: Query[int] = 1) -> LogOut:
-    """What was done to scales and devices, and who signed in, newest first."""
-    return _page(log_of_academy(coach_of(request).academy), page)
+    """What was done to scales and devices, and who signed in, newest first. Sign-ins of others are
+    for head coaches."""
+    return _page(_academy_log(coach_of(request)), page)
 
 
 @router.post("/history/{entry_id}/undo", response=LogOut)
@@ -64,7 +71,8 @@ def take_back(request: HttpRequest, entry_id: int) -> LogOut:
     """Take an action back, or do it again when it was a taking back."""
     coach = coach_of(request)
     entry = entry_of(coach.academy, entry_id)
+    refuse_undo(entry, coach)
     undo(entry, by=coach, now=timezone.now())
     if entry.student is None:
-        return _page(log_of_academy(coach.academy), 1)
+        return _page(_academy_log(coach), 1)
     return _page(log_of(entry.student), 1)

@@ -30,6 +30,7 @@ from oxgang.api.people.schemas import (
     SharedIn,
     StayedSession,
 )
+from oxgang.api.rights import leads
 from oxgang.range_sessions.services.leaving import HandedOver as Done
 from oxgang.range_sessions.services.leaving import hand_over_with_sessions, leave_with_tokens
 
@@ -48,7 +49,8 @@ def _link(link: EntryLink) -> EntryLinkOut:
     )
 
 
-def _people(academy: Academy) -> PeopleOut:
+def _people(coach: Coach) -> PeopleOut:
+    academy, lead = coach.academy, leads(coach)
     with_factor = Q(user__totpdevice__confirmed=True)
     rows = (
         Coach.objects.filter(academy=academy)
@@ -68,16 +70,16 @@ def _people(academy: Academy) -> PeopleOut:
             PersonOut(
                 id=row.pk,
                 name=row.name,
-                log_in=row.user.get_username(),
+                log_in=row.user.get_username() if lead else "",
                 role=PersonRole(row.role),
                 left_at=row.left_at,
-                factor=row.factors > 0,
+                factor=lead and row.factors > 0,
                 students=row.own,
-                last_seen=row.seen,
+                last_seen=row.seen if lead else None,
             )
             for row in rows
         ],
-        links=[_link(link) for link in links.order_by("-made_at")],
+        links=[_link(link) for link in links.order_by("-made_at")] if lead else [],
     )
 
 
@@ -91,7 +93,7 @@ def _made(request: HttpRequest, academy: Academy, link: EntryLink, token: str) -
 @router.get("/people", response=PeopleOut)
 def everybody(request: HttpRequest) -> PeopleOut:
     """The people of the academy, those who have left at the end, and unused one-time links."""
-    return _people(coach_of(request).academy)
+    return _people(coach_of(request))
 
 
 @router.post("/people/invitations", response=EntryLinkMade)
@@ -110,7 +112,7 @@ def end_link(request: HttpRequest, link_id: int) -> PeopleOut:
     if link is None:
         raise NotFound("There is no such link here.")
     people.end_link(link, by=coach, now=timezone.now())
-    return _people(coach.academy)
+    return _people(coach)
 
 
 @router.patch("/people/{person_id}", response=PeopleOut)
@@ -120,7 +122,7 @@ def change(request: HttpRequest, person_id: int, data: PersonChange) -> PeopleOu
     person = people.coach_in(coach.academy, person_id)
     changes = data.model_dump(exclude_none=True, exclude={"was"})
     people.change_person(person, changes, by=coach, now=timezone.now(), was=data.was)
-    return _people(coach.academy)
+    return _people(coach)
 
 
 @router.post("/people/{person_id}/reset", response=EntryLinkMade)
@@ -138,7 +140,7 @@ def end_factor(request: HttpRequest, person_id: int) -> PeopleOut:
     coach = coach_of(request)
     person = people.coach_in(coach.academy, person_id)
     second_factor.take_away(person, by=coach, now=timezone.now())
-    return _people(coach.academy)
+    return _people(coach)
 
 
 @router.post("/people/{person_id}/leave", response=PeopleOut)
@@ -146,7 +148,7 @@ def leave(request: HttpRequest, person_id: int) -> PeopleOut:
     """Somebody leaves: out at once everywhere, with tokens and calendar addresses."""
     coach = coach_of(request)
     leave_with_tokens(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
-    return _people(coach.academy)
+    return _people(coach)
 
 
 @router.post("/people/{person_id}/come-back", response=PeopleOut)
@@ -154,7 +156,7 @@ def come_back(request: HttpRequest, person_id: int) -> PeopleOut:
     """Somebody who had left may sign in again."""
     coach = coach_of(request)
     people.come_back(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
-    return _people(coach.academy)
+    return _people(coach)
 
 
 @router.post("/people/{person_id}/hand-over", response=HandedOver)

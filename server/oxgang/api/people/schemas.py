@@ -15,7 +15,8 @@ PersonName = Field(max_length=MAX_NAME)
 
 
 class PersonOut(Schema):
-    """A person of the academy. `students` are those who belong to this person."""
+    """A person of the academy. `students` are those who belong to this person. How and when
+    somebody signs in is empty for whoever is no head coach."""
 
     id: int
     name: str

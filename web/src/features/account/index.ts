@@ -9,3 +9,9 @@ export function useLeads() {
   const account = useAccount();
   return computed(() => account.coach?.role === "head");
 }
+
+/** Whether who is signed in may teach: an assistant takes no files in or out. */
+export function useTeaches() {
+  const account = useAccount();
+  return computed(() => account.coach?.role !== "assistant");
+}

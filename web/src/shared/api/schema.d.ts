@@ -908,7 +908,8 @@ export interface paths {
         };
         /**
          * History Of Academy
-         * @description What was done to scales and devices, and who signed in, newest first.
+         * @description What was done to scales and devices, and who signed in, newest first. Sign-ins of others are
+         *     for head coaches.
          */
         get: operations["oxgang_api_history_router_history_of_academy"];
         put?: never;
@@ -5793,7 +5794,8 @@ export interface components {
         };
         /**
          * PersonOut
-         * @description A person of the academy. `students` are those who belong to this person.
+         * @description A person of the academy. `students` are those who belong to this person. How and when
+         *     somebody signs in is empty for whoever is no head coach.
          */
         PersonOut: {
             /** Factor */

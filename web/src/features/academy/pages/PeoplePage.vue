@@ -23,7 +23,7 @@ const ROLES = (Object.keys(ORDER) as Role[]).sort((a, b) => ORDER[a] - ORDER[b])
 const MAY: Record<Role, string> = {
   head: "everything: people, settings, erasing",
   coach: "teaches: reviews, publishes, plans",
-  assistant: "logs balls and sees everything; publishes and erases nothing",
+  assistant: "logs balls and sees what a lesson needs; publishes, exports and erases nothing",
 };
 
 const cache = useQueryCache();
@@ -142,7 +142,7 @@ async function handOver(): Promise<void> {
                 <th>Name</th>
                 <th>May</th>
                 <th class="right">Students</th>
-                <th>Last here</th>
+                <th><template v-if="leads">Last here</template></th>
                 <th><span class="sr-only">Actions</span></th>
               </tr>
             </thead>
@@ -150,7 +150,7 @@ async function handOver(): Promise<void> {
               <tr v-for="person in here" :key="person.id">
                 <td>
                   <b class="slab">{{ person.name }}</b>
-                  <span class="quiet under"
+                  <span v-if="leads" class="quiet under"
                     >{{ person.log_in }}{{ person.factor ? ", second factor" : "" }}</span
                   >
                 </td>
@@ -168,7 +168,7 @@ async function handOver(): Promise<void> {
                   <span v-else>{{ texts.name("role", person.role) }}</span>
                 </td>
                 <td class="right num">{{ person.students }}</td>
-                <td class="quiet">{{ momentWords(person.last_seen) || "not yet" }}</td>
+                <td class="quiet">{{ leads ? momentWords(person.last_seen) || "not yet" : "" }}</td>
                 <td v-if="leads" class="acts">
                   <Button size="small" @click="reset(person)">New password</Button>
                   <Button v-if="person.factor" size="small" @click="endFactor(person)"

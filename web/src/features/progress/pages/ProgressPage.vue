@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What students and parents ask: is it getting better? With the page to hand out. */
+import { useTeaches } from "@/features/account";
 import { upper } from "@/shared/texts/texts";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
@@ -107,12 +108,13 @@ const to = computed({
   get: () => data.value?.to_day ?? null,
   set: (day) => (period.value = { from: data.value?.from_day ?? null, to: day }),
 });
+const teaches = useTeaches();
 const openPdf = () => window.open(pdf.value, "_blank", "noopener");
 useKeys("Progress", [
   key("1", "the last month", "1", () => back(1)),
   key("3", "the last three months", "3", () => back(3)),
   key("6", "the last half year", "6", () => back(6)),
-  key("p", "the page as PDF", "p", openPdf),
+  ...(teaches.value ? [key("p", "the page as PDF", "p", openPdf)] : []),
 ]);
 </script>
 
@@ -197,7 +199,7 @@ useKeys("Progress", [
           <p class="quiet">One page to hand out, in your words; the figures stand below them.</p>
           <textarea v-model="words" rows="7" :maxlength="MOST_WORDS" aria-label="Your words to the student" />
           <p class="acts">
-            <Button type="primary" @click="openPdf">The page as PDF</Button>
+            <Button v-if="teaches" type="primary" @click="openPdf">The page as PDF</Button>
             <Button v-if="own !== null" type="text" @click="own = null">The draft again</Button>
           </p>
         </section>
