@@ -26,7 +26,6 @@ class Api:
 
     def __init__(self, coach: Coach | None) -> None:
         self.client = Client(enforce_csrf_checks=True)
-        self.coach = coach
         if coach:
             self.client.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
 

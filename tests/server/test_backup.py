@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import json
+import os
 import resource
 import shutil
 import sqlite3
 import threading
 from collections.abc import Iterator
 from contextlib import closing
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -18,6 +19,7 @@ import pytest
 from django.db.models import F
 from oxgang.academy.erasures import remember_erasure
 from oxgang.academy.models import Student
+from oxgang.cli.copies import newest, write_dated
 from oxgang.range_sessions.models import Ball
 
 from tests.commands import DATABASE, counted, oxgang
@@ -133,6 +135,69 @@ def spoiled(file: Path, tmp_path: Path) -> dict[str, tuple[Path, str]]:
         made[name] = (path, words)
     made["missing"] = (tmp_path / "missing", "cannot be read")
     return made
+
+
+def test_a_backup_opens_no_doors(data: Path, tmp_path: Path) -> None:
+    """Whoever finds one is signed in nowhere, and without the passphrase reads nothing."""
+    session = "a-session-that-somebody-is-signed-in-by"
+    with closing(sqlite3.connect(data / DATABASE)) as database, database:
+        (coach,) = database.execute("SELECT min(id) FROM academy_coach").fetchone()
+        for statement, row in (
+            ("INSERT INTO django_session VALUES (?, 'x', '2099-01-01')", (session,)),
+            (
+                "INSERT INTO academy_signin (session, at, seen_at, 'where', browser, coach_id)"
+                " VALUES (?, '2026-01-01', '2026-01-01', '', '', ?)",
+                (session, coach),
+            ),
+        ):
+            database.execute(statement, row)
+    plain, sealed, words = (tmp_path / name for name in ("plain", "sealed", "words"))
+    assert oxgang("backup", plain, "--data", data).returncode == 0
+    assert session.encode() not in plain.read_bytes()
+    words.write_text("a long phrase for the safe\n")
+    made = oxgang("backup", sealed, "--data", data, "--passphrase-file", words)
+    assert made.returncode == 0, made.stderr
+    assert b"Maren" in plain.read_bytes()
+    assert b"Maren" not in sealed.read_bytes()
+    other = tmp_path / "other"
+    other.write_text("another long phrase\n")
+    for options, said in (
+        ((), "is encrypted"),
+        (("--passphrase-file", other), "cannot be opened with this passphrase"),
+        (("--passphrase-file", tmp_path / "nowhere"), "cannot be read"),
+    ):
+        refused = oxgang("restore", sealed, "--data", data, *options)
+        assert (refused.returncode, said in refused.stderr) == (2, True), refused.stderr
+    balls = counted(data / DATABASE)
+    with closing(sqlite3.connect(data / DATABASE)) as database, database:
+        database.execute("DELETE FROM range_sessions_ball")
+    assert "can be restored" in oxgang("check", sealed, "--passphrase-file", words).stdout
+    restored = oxgang("restore", sealed, "--data", data, "--passphrase-file", words)
+    assert restored.returncode == 0, restored.stderr
+    assert counted(data / DATABASE) == balls
+    # One of an earlier release has sessions in it.
+    with closing(sqlite3.connect(plain)) as database, database:
+        database.execute("INSERT INTO django_session VALUES (?, 'x', '2099-01-01')", (session,))
+    assert oxgang("restore", plain, "--data", data).returncode == 0
+    with closing(sqlite3.connect(data / DATABASE)) as database:
+        assert database.execute("SELECT count(*) FROM django_session").fetchone() == (0,)
+
+
+def test_a_wrong_clock_costs_no_backup(data: Path, tmp_path: Path) -> None:
+    """Copies dated in years to come: the one just written stays, and they go first."""
+    folder = tmp_path / "nightly"
+    folder.mkdir()
+    for year in (2035, 2036, 2037):
+        ahead = folder / f"backup-{year}0101-020000-000000.sqlite3"
+        ahead.write_bytes(b"")
+        os.utime(ahead, (datetime(year, 1, 1, tzinfo=UTC).timestamp(),) * 2)
+    now = datetime.now(UTC)
+    assert newest(folder, now) is None
+    made = [write_dated(data / DATABASE, folder, 2) for _ in range(2)]
+    assert sorted(folder.iterdir()) == made
+    written = newest(folder, now)
+    assert written
+    assert abs(written - now) < timedelta(minutes=4)
 
 
 def test_what_is_no_backup_is_refused_with_a_sentence_and_nothing_touched(data: Path, tmp_path: Path) -> None:

@@ -4,18 +4,25 @@ from __future__ import annotations
 
 import hashlib
 import re
-from base64 import b32decode
+from base64 import b32decode, urlsafe_b64decode
 from datetime import timedelta
+from importlib import import_module
 from typing import Any
 from unittest.mock import patch
 
 import pytest
+from django.apps import apps
 from django.contrib.auth.hashers import PBKDF2PasswordHasher
 from django.contrib.auth.models import User
-from django.test import Client
+from django.db import connection
+from django.test import Client, override_settings
 from django.utils import timezone
 from django_otp.oath import TOTP
-from oxgang.academy.models import Coach, EntryLink, PersonRole, SignIn, Student
+from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
+from django_otp.plugins.otp_totp.models import TOTPDevice
+from oxgang.academy.models import Coach, EntryLink, PersonRole, RecoveryCode, SignIn, Student
+from oxgang.academy.services import second_factor
+from oxgang.academy.tokens import hash_of
 from oxgang.range_sessions.models import Appointment, Device
 
 from tests.server.conftest import Api, make_coach, make_student
@@ -196,6 +203,49 @@ def test_a_second_factor_from_setting_it_to_a_lost_phone(api: Api, coach: Coach,
     assert theirs("POST", "/account/factor/end", {"password": "no"}).status_code == 422
     api("POST", f"/people/{second.pk}/end-factor")
     assert Api(None)("POST", "/account", sign_in).status_code == 200
+
+
+def test_a_copied_database_gives_no_second_factor(coach: Coach) -> None:
+    """Neither a secret nor a recovery code stands in it, and of an older release none either."""
+    api = Api(coach)
+    secret = api("POST", "/account/factor").data["secret"]
+    codes = api("PUT", "/account/factor", {"code": code_of(secret)}).data["codes"]
+    raw = b32decode(secret + "=" * (-len(secret) % 8))
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT key FROM otp_totp_totpdevice")
+        (key,) = cursor.fetchone()
+    assert raw not in urlsafe_b64decode(key)
+    assert raw.hex() not in key
+    kept = set(RecoveryCode.objects.values_list("code_hash", flat=True))
+    assert not kept & {code.replace("-", "") for code in codes}
+    assert all(len(code.replace("-", "")) * 5 == 80 for code in codes)
+    # What an earlier release kept in clear, moved by the migration.
+    RecoveryCode.objects.all().delete()
+    TOTPDevice.objects.update(key=raw.hex())
+    device = StaticDevice.objects.create(user=coach.user)
+    StaticToken.objects.create(device=device, token="0123456789")
+    import_module("oxgang.academy.migrations.0004_sealed_factors").seal(apps, None)
+    assert StaticToken.objects.count() == 0
+    second_factor.check(coach, code_of(secret, ahead=1))
+    second_factor.check(coach, "01234-56789")
+    # Another server's key: said, and a recovery code still lets in.
+    with override_settings(SECRET_KEY="another" * 8):
+        with pytest.raises(second_factor.FactorNeeded, match="secret key is a new one"):
+            second_factor.check(coach, "123456")
+        RecoveryCode.objects.create(coach=coach, code_hash=hash_of("abcd"))
+        second_factor.check(coach, "ABCD")
+
+
+def test_wrong_recovery_codes_are_counted(coach: Coach) -> None:
+    api = Api(coach)
+    secret = api("POST", "/account/factor").data["secret"]
+    code = api("PUT", "/account/factor", {"code": code_of(secret)}).data["codes"][0]
+    for _ in range(2):
+        with pytest.raises(second_factor.FactorNeeded):
+            second_factor.check(coach, "aaaa-bbbb-cccc-dddd")
+    # The right one has to wait now, too.
+    with pytest.raises(second_factor.FactorNeeded):
+        second_factor.check(coach, code)
 
 
 def test_the_academy_may_ask_everybody_for_a_second_factor(api: Api, second: Coach) -> None:

@@ -24,14 +24,19 @@ from oxgang.cli.database import (
     check_version,
     contents,
     copy,
+    drop_sessions,
     keep_private,
     reason,
 )
 from oxgang.cli.report import fail
+from oxgang.cli.sealing import is_sealed, read_passphrase, unseal
 from oxgang.cli.server import Data, set_up_django
 from oxgang.cli.upgrade import UpgradeFailed, bring_up
 
 File = Annotated[Path, typer.Argument(help="the backup file")]
+Passphrase = Annotated[
+    Path | None, typer.Option(help="a file whose first line is the passphrase of an encrypted FILE")
+]
 
 
 def backup(
@@ -40,32 +45,42 @@ def backup(
     keep: Annotated[
         int | None, typer.Option(help="FILE is a folder: write a dated one, keep so many", min=1)
     ] = None,
+    passphrase_file: Passphrase = None,
 ) -> None:
-    """Write the database to FILE while the server runs; an old FILE stays until it is whole."""
+    """Write the database to FILE while the server runs; an old FILE stays until it is whole.
+
+    Nobody is signed in by a backup: it holds no sessions. With --passphrase-file it is encrypted in
+    the age format, which `restore`, `check` and other programs open.
+    """
     source = data / DATABASE
     if not source.is_file():
         fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
     if keep is None and file.is_dir():
         fail(f"{file}: is a folder. Give the name of a file, or --keep for dated ones in it.")
     try:
-        written = write_backup(source, file) if keep is None else write_dated(source, file, keep)
+        words = read_passphrase(passphrase_file) if passphrase_file else ""
+        written = (
+            write_backup(source, file, words) if keep is None else write_dated(source, file, keep, words)
+        )
     except (OSError, sqlite3.Error, UnusableBackup) as error:
         kept = f" {file} is as it was." if file.is_file() else ""
         fail(f"{file}: the backup was not written ({reason(error)}).{kept}")
-    typer.echo(f"{written}: {written.stat().st_size / 1e6:.1f} MB, {contents(written)}.")
+    held = "encrypted" if words else contents(written)
+    typer.echo(f"{written}: {written.stat().st_size / 1e6:.1f} MB, {held}.")
 
 
-def check_command(file: File) -> None:
+def check_command(file: File, passphrase_file: Passphrase = None) -> None:
     """Rehearse a restore of FILE: a copy is brought up to this version and every table is read.
 
     Nothing but a temporary folder is written.
     """
     try:
-        check(file)
-        check_version(file)
         with TemporaryDirectory(prefix="oxgang-check-") as folder:
+            plain = _opened(file, passphrase_file, Path(folder))
+            check(plain)
+            check_version(plain)
             ready = Path(folder) / DATABASE
-            copy(file, ready)
+            copy(plain, ready)
             set_up_django("demo", Path(folder), "127.0.0.1")
             bring_up(Path(folder), keep_copy=False)
             check(ready)
@@ -75,16 +90,31 @@ def check_command(file: File) -> None:
     typer.echo(f"{file}: can be restored. It holds {held}.")
 
 
-def restore(file: File, data: Data = Path("oxgang-data")) -> None:
+def restore(file: File, data: Data = Path("oxgang-data"), passphrase_file: Passphrase = None) -> None:
     """Put the database back from FILE; what it replaces is kept beside it. The server may run.
 
-    A copy of FILE is brought up to this version and checked before anything is replaced.
+    A copy of FILE is brought up to this version and checked before anything is replaced. Everybody
+    signs in again afterwards.
     """
-    try:
-        check(file)
-        check_version(file)
-    except UnusableBackup as error:
-        fail(f"{file}: {error} Nothing was changed.")
+    with TemporaryDirectory(prefix="oxgang-restore-") as folder:
+        try:
+            plain = _opened(file, passphrase_file, Path(folder))
+            check(plain)
+            check_version(plain)
+        except UnusableBackup as error:
+            fail(f"{file}: {error} Nothing was changed.")
+        _restore(plain, file, data)
+
+
+def _opened(file: Path, passphrase_file: Path | None, folder: Path) -> Path:
+    if not is_sealed(file):
+        return file
+    if passphrase_file is None:
+        raise UnusableBackup("is encrypted. Give the file of its passphrase with --passphrase-file.")
+    return unseal(file, read_passphrase(passphrase_file), folder / "plain.sqlite3")
+
+
+def _restore(plain: Path, file: Path, data: Path) -> None:
     current = data / DATABASE
     kept = None
     rehearsal = data / f".restoring-{os.getpid()}"
@@ -93,10 +123,12 @@ def restore(file: File, data: Data = Path("oxgang-data")) -> None:
         keep_private(data)
         rehearsal.mkdir()
         ready = rehearsal / DATABASE
-        copy(file, ready)
+        copy(plain, ready)
         set_up_django("demo", rehearsal, "127.0.0.1")
         bring_up(rehearsal, keep_copy=False)
         again = _erase_again(data, current)
+        # One of an older release has sessions.
+        drop_sessions(ready)
         check(ready)
         if current.is_file():
             stamp = f"{datetime.now(UTC):%Y%m%d-%H%M%S-%f}"

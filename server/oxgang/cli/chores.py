@@ -41,7 +41,7 @@ class Chores:
             clear(self._data, now)
         if self._backups is None or (self._tried and now - self._tried < AGAIN):
             return
-        last = newest(self._backups) if self._backups.is_dir() else None
+        last = newest(self._backups, now) if self._backups.is_dir() else None
         due = last is None or (now.hour == HOUR_UTC and now - last > timedelta(hours=2))
         if not due and last is not None and now - last <= timedelta(hours=26):
             return

@@ -40,7 +40,7 @@ def keep_private(data: Path) -> None:
 def copy(source: Path, target: Path, *, alone: bool = False) -> None:
     """One consistent moment of a database that may be in use, into another.
 
-    `alone` makes the target a single file that needs no others beside it.
+    `alone` makes the target a single file that needs no others beside it, without sessions.
     """
     with (
         closing(sqlite3.connect(source.absolute().as_uri() + "?mode=ro", uri=True)) as read,
@@ -51,6 +51,22 @@ def copy(source: Path, target: Path, *, alone: bool = False) -> None:
         written.execute("PRAGMA wal_checkpoint(TRUNCATE)")
         if alone:
             written.execute("PRAGMA journal_mode=DELETE")
+            _drop_sessions(written)
+
+
+def drop_sessions(file: Path) -> None:
+    """Whoever gets hold of a copy is signed in nowhere by it."""
+    with closing(sqlite3.connect(file, timeout=BUSY_S)) as database:
+        _drop_sessions(database)
+
+
+def _drop_sessions(database: sqlite3.Connection) -> None:
+    # What is deleted is overwritten in the file too.
+    database.execute("PRAGMA secure_delete=ON")
+    tables = {name for (name,) in database.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    with database:
+        for table in tables & {"django_session", "academy_signin"}:
+            database.execute(f"DELETE FROM {table}")
 
 
 def check(file: Path) -> None:

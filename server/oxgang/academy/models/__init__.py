@@ -4,6 +4,7 @@ from oxgang.academy.models.academy import Academy, Coach, PersonRole
 from oxgang.academy.models.bag import Club
 from oxgang.academy.models.consent import Consent, Erased
 from oxgang.academy.models.event import Event
+from oxgang.academy.models.factor import Factor, OtherKey, RecoveryCode
 from oxgang.academy.models.log import AuditAction, Entry
 from oxgang.academy.models.people import EntryLink, SignIn
 from oxgang.academy.models.recipe import StoredRecipe
@@ -21,8 +22,11 @@ __all__ = [
     "EntryLink",
     "Erased",
     "Event",
+    "Factor",
     "Hand",
+    "OtherKey",
     "PersonRole",
+    "RecoveryCode",
     "SignIn",
     "Standard",
     "StandardKind",

@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
+import base64
 import secrets
 from datetime import datetime
 from typing import Final
 
 from django.db import transaction
-from django_otp import match_token
-from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
-from django_otp.plugins.otp_totp.models import TOTPDevice
 
-from oxgang.academy.models import AuditAction, Coach
+from oxgang.academy.models import AuditAction, Coach, Factor, OtherKey, RecoveryCode
 from oxgang.academy.services.log import record_academy_entry
+from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 
 RECOVERY_CODES: Final = 8
+# 80 bits: nobody tries them all, however fast.
+CODE_BYTES: Final = 10
+GROUP: Final = 4
 NAME: Final = "phone"
 
 
@@ -33,18 +35,17 @@ class FactorMissing(OxgangError):
 
 def has_factor(coach: Coach) -> bool:
     """Whether sign-in asks for six digits."""
-    found: bool = TOTPDevice.objects.filter(user=coach.user, confirmed=True).exists()
+    found: bool = Factor.objects.filter(user=coach.user, confirmed=True).exists()
     return found
 
 
 def codes_left(coach: Coach) -> int:
     """How many recovery codes are left."""
-    left: int = StaticToken.objects.filter(device__user=coach.user).count()
-    return left
+    return RecoveryCode.objects.filter(coach=coach).count()
 
 
 @transaction.atomic
-def begin(coach: Coach) -> TOTPDevice:
+def begin(coach: Coach) -> Factor:
     """A secret for the person's phone, which holds once a code of it was typed.
 
     Raises
@@ -54,9 +55,8 @@ def begin(coach: Coach) -> TOTPDevice:
     """
     if has_factor(coach):
         raise InputError("You have a second factor. Take it away before you set another.")
-    TOTPDevice.objects.filter(user=coach.user, confirmed=False).delete()
-    device: TOTPDevice = TOTPDevice.objects.create(user=coach.user, name=NAME, confirmed=False)
-    return device
+    Factor.objects.filter(user=coach.user, confirmed=False).delete()
+    return Factor.made_for(coach.user, NAME)
 
 
 @transaction.atomic
@@ -68,7 +68,7 @@ def confirm(coach: Coach, code: str, *, now: datetime) -> list[str]:
     InputError
         When the code is not the one that the phone shows.
     """
-    device = TOTPDevice.objects.filter(user=coach.user, confirmed=False).first()
+    device = Factor.objects.filter(user=coach.user, confirmed=False).first()
     if device is None or not device.verify_token(_plain(code)):
         raise InputError(
             "That is not the code of this moment. Look at the phone again, and at its clock.",
@@ -84,8 +84,8 @@ def confirm(coach: Coach, code: str, *, now: datetime) -> list[str]:
 @transaction.atomic
 def take_away(coach: Coach, *, by: Coach, now: datetime) -> None:
     """No second factor any more: by the person, or by a head coach for a lost phone."""
-    TOTPDevice.objects.filter(user=coach.user).delete()
-    StaticDevice.objects.filter(user=coach.user).delete()
+    Factor.objects.filter(user=coach.user).delete()
+    RecoveryCode.objects.filter(coach=coach).delete()
     record_academy_entry(coach.academy, AuditAction.FACTOR_ENDED, {"person": coach.name}, by=by, now=now)
 
 
@@ -101,7 +101,7 @@ def check(coach: Coach, code: str) -> None:
         return
     if not code:
         raise FactorNeeded("Type the six digits that your phone shows.", field="code")
-    if match_token(coach.user, _plain(code)) is None:
+    if not _passes(coach, _plain(code)):
         raise FactorNeeded(
             "That is not the code of this moment. After several wrong ones it takes longer before "
             "the next is looked at. A recovery code works too.",
@@ -109,13 +109,34 @@ def check(coach: Coach, code: str) -> None:
         )
 
 
+@transaction.atomic
+def _passes(coach: Coach, code: str) -> bool:
+    """Whether a code is the phone's or a recovery code, which is used up. A wrong one is counted, of
+    either kind, and while too many were wrong neither is looked at."""
+    device = Factor.objects.select_for_update().get(user=coach.user, confirmed=True)
+    allowed, _ = device.verify_is_allowed()
+    if not allowed:
+        return False
+    if RecoveryCode.objects.filter(coach=coach, code_hash=hash_of(code)).delete()[0]:
+        device.throttle_reset()
+        return True
+    try:
+        return bool(device.verify_token(code))
+    except OtherKey:
+        raise FactorNeeded(
+            "This server cannot read your second factor: its secret key is a new one. Use a recovery "
+            "code, or ask a head coach to end your second factor.",
+            field="code",
+        ) from None
+
+
 def _plain(code: str) -> str:
     return code.replace(" ", "").replace("-", "").lower()
 
 
 def _new_codes(coach: Coach) -> list[str]:
-    StaticDevice.objects.filter(user=coach.user).delete()
-    device = StaticDevice.objects.create(user=coach.user, name="recovery", confirmed=True)
-    codes = [secrets.token_hex(5) for _ in range(RECOVERY_CODES)]
-    StaticToken.objects.bulk_create(StaticToken(device=device, token=code) for code in codes)
-    return [f"{code[:5]}-{code[5:]}" for code in codes]
+    RecoveryCode.objects.filter(coach=coach).delete()
+    made = [secrets.token_bytes(CODE_BYTES) for _ in range(RECOVERY_CODES)]
+    codes = [base64.b32encode(one).decode("ascii").lower() for one in made]
+    RecoveryCode.objects.bulk_create(RecoveryCode(coach=coach, code_hash=hash_of(code)) for code in codes)
+    return ["-".join(code[i : i + GROUP] for i in range(0, len(code), GROUP)) for code in codes]
