@@ -82,7 +82,7 @@ def empty(tmp_path: Path) -> Iterator[str]:
     )
     assert process.stdout
     printed = ""
-    while "/start/" not in printed:
+    while "/start#" not in printed:
         printed = process.stdout.readline()
     for _ in range(100):
         try:

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 ROUTES = Path(__file__).parents[2] / "web/src/features"
 _PATH = re.compile(r'path: "([^"]+)"')
 # A page for somebody who is not signed in.
-_OPEN = ("/come-in/:token",)
+_OPEN = ("/come-in/:token?", "/start/:code?")
 
 
 def all_views() -> list[str]:

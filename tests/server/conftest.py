@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 import json
+import logging
+import secrets
 import shutil
+import time
+from collections.abc import Iterator
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -14,6 +18,8 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.students import StudentFields, add_student
+from oxgang.api.account.sessions import PROVED
+from oxgang.config.logs import Redacting
 from oxgang.core.words import bag
 
 from tests.server.steps import ball, day, hit_ago, keep
@@ -28,6 +34,9 @@ class Api:
         self.client = Client(enforce_csrf_checks=True)
         if coach:
             self.client.force_login(coach.user, backend="django.contrib.auth.backends.ModelBackend")
+            session = self.client.session
+            session[PROVED] = time.time()
+            session.save()
 
     @property
     def csrf(self) -> str:
@@ -120,3 +129,34 @@ def measured(api: Api, student: Student, wedge: Club) -> Student:
     hit_ago(api, student, wedge, [44, 45, 43, 44, 46, 44, 45, 43], days_ago=20)
     keep(api, student)
     return student
+
+
+class _Kept(logging.Handler):
+    """The lines as the log of a server has them."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.lines: list[str] = []
+        self.setFormatter(Redacting("%(message)s"))
+
+    def emit(self, record: logging.LogRecord) -> None:
+        self.lines.append(self.format(record))
+
+
+@pytest.fixture(autouse=True)
+def no_secret_in_the_log(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
+    """Whatever a test does: no token that it made stands in the log."""
+    made: list[str] = []
+    make = secrets.token_urlsafe
+
+    def remembered(size: int | None = None) -> str:
+        made.append(make(size))
+        return made[-1]
+
+    monkeypatch.setattr(secrets, "token_urlsafe", remembered)
+    kept = _Kept()
+    logging.getLogger().addHandler(kept)
+    yield
+    logging.getLogger().removeHandler(kept)
+    found = [line for line in kept.lines if any(token in line for token in made)]
+    assert found == []

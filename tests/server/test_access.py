@@ -3,29 +3,36 @@
 from __future__ import annotations
 
 import ast
+import os
 import re
 import shutil
+import sqlite3
+import subprocess
+import sys
 import time
 import tracemalloc
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import closing
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
 import pytest
+import time_machine
 from axes.models import AccessAttempt
 from django.contrib.sessions.models import Session
 from django.db import connection
 from django.http import HttpRequest
 from django.test import Client, RequestFactory, override_settings
 from django.utils import timezone
-from oxgang.academy.models import Coach, Entry, Student
+from oxgang.academy.models import Academy, Coach, Entry, Student
 from oxgang.academy.services import throttle
 from oxgang.academy.services.academies import add_coach
 from oxgang.api.account import passwords
 from oxgang.api.main import api as the_api
 from oxgang.api.reading import Busy
+from oxgang.cli import chores
 from oxgang.config.hashers import Argon2Bounded
 from oxgang.config.limits import LARGEST, SMALL, limit_of
 from oxgang.range_sessions.models import Ball
@@ -174,7 +181,7 @@ def test_of_many_tries_at_once_one_is_looked_at_at_a_time(
 
 @pytest.mark.parametrize(
     ("method", "path", "field"),
-    [("POST", "/account/password", "old"), ("POST", "/account/factor/end", "password")],
+    [("POST", "/account/password", "old"), ("POST", "/account/proof", "password")],
 )
 def test_wrong_old_passwords_are_counted_too(coach: Coach, method: str, path: str, field: str) -> None:
     api = Api(coach)
@@ -235,22 +242,55 @@ def test_signing_out_and_deactivation_hold_in_every_process_at_once(api: Api, co
     assert words == [("log-signed-in", {"where": "127.0.0.1"}), ("log-signed-out", {})]
 
 
-def test_daily_use_moves_the_end_of_a_session_ahead(api: Api) -> None:
-    assert api("GET", "/students").status_code == 200
-    session = Session.objects.get()
-    almost_over = timezone.now() + timedelta(hours=1)
-    Session.objects.update(expire_date=almost_over)
-    assert api("GET", "/students").status_code == 200
-    session.refresh_from_db()
-    assert session.expire_date == almost_over  # once a day is enough
-    store = api.client.session
-    store["renewed"] = "2026-01-01"
-    store.save()
-    Session.objects.update(expire_date=almost_over)
-    answer = api.client.get("/api/students")
-    session.refresh_from_db()
-    assert session.expire_date > timezone.now() + timedelta(days=13)
-    assert answer.cookies["sessionid"]["max-age"] == 14 * 24 * 3600
+HOUR, DAY = 3600, 24 * 3600
+
+
+@pytest.mark.parametrize(
+    ("shared", "idle_hours", "steps", "alive"),
+    [
+        (False, 336, [13 * DAY] * 2, True),  # used again and again
+        (False, 336, [15 * DAY], False),
+        (False, 336, [10 * DAY] * 2 + [9 * DAY], True),
+        (False, 336, [10 * DAY] * 2 + [11 * DAY], False),  # over after 30 days, however much it is used
+        (True, 336, [6 * HOUR, 5 * HOUR], True),
+        (True, 336, [6 * HOUR, 7 * HOUR], False),
+        (False, 8, [7 * HOUR] * 20, True),
+        (False, 8, [7 * HOUR, 9 * HOUR], False),
+    ],
+)
+def test_a_session_ends_by_itself(
+    coach: Coach, shared: bool, idle_hours: int, steps: list[int], alive: bool
+) -> None:
+    Academy.objects.update(idle_hours=idle_hours)
+    api = Api(None)
+    given = {"log_in": "ilse", "password": "six-long-words", "shared": shared}
+    with time_machine.travel(timezone.now(), tick=False) as clock:
+        assert api("POST", "/account", given).status_code == 200
+        for step in steps[:-1]:
+            clock.shift(step)
+            assert api("GET", "/students").status_code == 200
+        clock.shift(steps[-1])
+        assert (api("GET", "/students").status_code == 200) == alive
+
+
+def test_a_session_in_use_is_written_now_and_then_only(api: Api) -> None:
+    api("GET", "/students")
+    before = Session.objects.get().session_data
+    api("GET", "/students")
+    assert Session.objects.get().session_data == before
+
+
+def test_over_https_the_cookies_are_this_hosts_alone(tmp_path: Path) -> None:
+    script = (
+        "import django; django.setup(); from django.conf import settings as s;"
+        "print(s.SESSION_COOKIE_NAME, s.CSRF_COOKIE_NAME, s.SESSION_COOKIE_SECURE, s.SESSION_COOKIE_PATH,"
+        " s.SESSION_COOKIE_DOMAIN)"
+    )
+    environment = os.environ | {"OXGANG_HTTPS": "true", "DJANGO_SETTINGS_MODULE": "oxgang.config.settings"}
+    said = subprocess.run(
+        [sys.executable, "-c", script], env=environment, capture_output=True, text=True, check=True
+    )
+    assert said.stdout.split() == ["__Host-oxgang", "__Host-csrftoken", "True", "/", "None"]
 
 
 def test_the_page_has_the_same_headers_from_a_file_and_from_the_server(db: None) -> None:
@@ -320,9 +360,49 @@ def test_health_says_what_is_wrong(
     silent = Client().get("/healthz")
     assert (silent.status_code, silent.json()["keeper"]) == (503, "is not running")
     (tmp_path / "keeper.beat").touch()
-    assert Client().get("/healthz").json() == {"ok": True, "database": "ok", "disk": "ok", "keeper": "ok"}
+    assert Client().get("/healthz").json() == {
+        "ok": True,
+        "database": "ok",
+        "disk": "ok",
+        "keeper": "ok",
+        "backup": "ok",
+    }
     monkeypatch.setattr(shutil, "disk_usage", lambda _: shutil._ntuple_diskusage(9, 8, 1))
     assert Client().get("/healthz").json()["disk"] == "is nearly full"
+
+
+def test_an_old_backup_and_a_damaged_database_are_said(
+    api: Api, coach: Coach, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, settings: Any
+) -> None:
+    """To whoever watches the server, and on the head coach's first view."""
+    second = add_coach(coach.academy, name="Rhona", log_in="rhona", password=PASSWORD)
+    second_coach = Api(second)
+
+    def said() -> tuple[str, str, list[str]]:
+        parts, account = Client().get("/healthz").json(), api("GET", "/account").data
+        assert second_coach("GET", "/account").data["server"] == []
+        return parts["database"], parts["backup"], account["server"]
+
+    monkeypatch.setattr(settings.ENV, "data", tmp_path)
+    monkeypatch.setattr(settings.ENV, "backups", tmp_path / "nightly")
+    with closing(sqlite3.connect(settings.ENV.database)) as database, database:
+        database.execute("CREATE TABLE one (n TEXT)")
+        database.executemany("INSERT INTO one VALUES (?)", [("x" * 500,)] * 200)
+        database.execute("CREATE INDEX i ON one (n)")
+    monkeypatch.setattr(chores, "clear", lambda *_: None)
+    assert said() == ("ok", "none yet", ["server-no-backup"])
+    start = timezone.now()
+    monkeypatch.setattr(chores, "write_dated", lambda _, folder, __: folder.mkdir(exist_ok=True))
+    chores.Chores(settings.ENV).do(start)
+    assert said() == ("ok", "ok", [])
+    with time_machine.travel(start + timedelta(hours=51)):
+        api("POST", "/account/proof", {"password": "six-long-words"})
+        assert said() == ("ok", "is old", ["server-old-backup"])
+    content = bytearray(settings.ENV.database.read_bytes())
+    content[5 * 4096 : 7 * 4096] = b"\xff" * (2 * 4096)
+    settings.ENV.database.write_bytes(content)
+    chores.Chores(settings.ENV).do(start)
+    assert said() == ("is damaged", "ok", ["server-damaged"])
 
 
 def test_migrations_import_no_live_code() -> None:

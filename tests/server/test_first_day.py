@@ -38,10 +38,10 @@ def test_the_first_start_opens_the_academy_and_signs_in(code: str, tmp_path: Pat
     assert len(code) > 16
     assert first_code() == code  # started again, the address is the same
     assert (tmp_path / FILE).stat().st_mode & 0o777 == 0o600
-    before = api("GET", f"/account/start/{code}").data
+    before = api("POST", "/account/start/look", {"token": code}).data
     assert "Europe/Lisbon" in before["zones"]
     assert len(before["rules"]) >= 2
-    answer = api("POST", f"/account/start/{code}", SAID)
+    answer = api("POST", "/account/start", SAID | {"token": code})
     assert answer.status_code == 200
     coach = answer.data["coach"]
     assert (coach["name"], coach["role"], coach["academy"]["name"]) == (
@@ -54,8 +54,8 @@ def test_the_first_start_opens_the_academy_and_signs_in(code: str, tmp_path: Pat
     # Good once: the file is gone, and the address begins nothing any more.
     assert not (tmp_path / FILE).exists()
     assert first_code() == ""
-    for method, body in (("GET", None), ("POST", {**SAID, "log_in": "other"})):
-        assert api(method, f"/account/start/{code}", body).status_code == 404
+    for way, body in (("/look", {}), ("", {**SAID, "log_in": "other"})):
+        assert api("POST", f"/account/start{way}", {**body, "token": code}).status_code == 404
     assert Academy.objects.count() == Coach.objects.count() == 1
 
 
@@ -74,7 +74,7 @@ def test_the_first_start_opens_the_academy_and_signs_in(code: str, tmp_path: Pat
 def test_a_bad_answer_stands_beside_its_field_and_nothing_is_left(
     code: str, field: str, value: object
 ) -> None:
-    answer = Api(None)("POST", f"/account/start/{code}", {**SAID, field: value})
+    answer = Api(None)("POST", "/account/start", {**SAID, "token": code, field: value})
     assert (answer.status_code, answer.data["field"]) == (422, field)
     assert not Academy.objects.exists()
     assert first_code() == code
@@ -82,9 +82,9 @@ def test_a_bad_answer_stands_beside_its_field_and_nothing_is_left(
 
 def test_a_guessed_code_begins_nothing(code: str) -> None:
     for guess in ("x", code[:-1], code + "x", "ünbekannt"):
-        assert Api(None)("POST", f"/account/start/{guess}", SAID).status_code == 404
+        assert Api(None)("POST", "/account/start", SAID | {"token": guess}).status_code == 404
     make_coach("There Already", "ilse")
-    assert Api(None)("GET", f"/account/start/{code}").status_code == 404
+    assert Api(None)("POST", "/account/start/look", {"token": code}).status_code == 404
 
 
 def test_serve_says_where_the_first_account_is_made(tmp_path: Path) -> None:
@@ -95,7 +95,7 @@ def test_serve_says_where_the_first_account_is_made(tmp_path: Path) -> None:
         port = taken.getsockname()[1]
         said = oxgang("serve", "--data", tmp_path, "--port", port)
     code = (tmp_path / FILE).read_text()
-    assert f"/start/{code}" in said.stdout
+    assert f"/start#{code}" in said.stdout
     assert len((tmp_path / "secret-key").read_text()) > 50
 
 

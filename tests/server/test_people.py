@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import re
+import time
 from base64 import b32decode, urlsafe_b64decode
 from datetime import timedelta
 from importlib import import_module
@@ -23,6 +24,7 @@ from django_otp.plugins.otp_totp.models import TOTPDevice
 from oxgang.academy.models import Coach, EntryLink, PersonRole, RecoveryCode, SignIn, Student
 from oxgang.academy.services import second_factor
 from oxgang.academy.tokens import hash_of
+from oxgang.api.account.sessions import FRESH_S, PROVED
 from oxgang.range_sessions.models import Appointment, Device
 
 from tests.server.conftest import Api, make_coach, make_student
@@ -33,7 +35,16 @@ GOOD = "furrow-and-fallow"
 
 
 def come_in(url: str, **body: Any) -> Any:
-    return Api(None)("POST", f"/account/links/{url.rsplit('/', 1)[1]}", body)
+    return Api(None)("POST", "/account/links", {"token": token(url), **body})
+
+
+def look(url: str) -> Any:
+    return Api(None)("POST", "/account/links/look", {"token": token(url)})
+
+
+def token(url: str) -> str:
+    """What lets somebody in: after the #, so that no server on the way reads it."""
+    return url.rsplit("#", 1)[1]
 
 
 @pytest.fixture
@@ -45,15 +56,14 @@ def second(api: Api) -> Coach:
 
 def test_an_invitation_is_good_once_and_for_a_week(api: Api) -> None:
     made = api("POST", "/people/invitations", {"name": " Rhona  Pell ", "role": "assistant"}).data
-    token = made["url"].rsplit("/", 1)[1]
-    assert token not in str(list(EntryLink.objects.values()))
-    seen = Api(None)("GET", f"/account/links/{token}").data
+    assert token(made["url"]) not in str(list(EntryLink.objects.values()))
+    seen = look(made["url"]).data
     assert (seen["name"], seen["role"], seen["academy"]) == (
         "Rhona Pell",
         "assistant",
         "Wexholt Hill",
     )
-    assert any("8 characters" in rule for rule in seen["rules"])
+    assert any("12 characters" in rule for rule in seen["rules"])
     # A refused try uses nothing up.
     weak = come_in(made["url"], log_in="rhona", password="12345678")
     assert (weak.status_code, weak.data["field"]) == (422, "password")
@@ -200,7 +210,6 @@ def test_a_second_factor_from_setting_it_to_a_lost_phone(api: Api, coach: Coach,
         assert Api(None)("POST", "/account", recovery).status_code == 200
         assert Api(None)("POST", "/account", recovery).status_code == 422
     assert theirs("GET", "/account/security").data["codes_left"] == 7
-    assert theirs("POST", "/account/factor/end", {"password": "no"}).status_code == 422
     api("POST", f"/people/{second.pk}/end-factor")
     assert Api(None)("POST", "/account", sign_in).status_code == 200
 
@@ -246,6 +255,78 @@ def test_wrong_recovery_codes_are_counted(coach: Coach) -> None:
     # The right one has to wait now, too.
     with pytest.raises(second_factor.FactorNeeded):
         second_factor.check(coach, code)
+
+
+@pytest.mark.parametrize(
+    ("password", "refused"),
+    [
+        ("short-words", True),
+        ("rhona-pell-rhona", True),
+        ("rhona-of-the-hill", True),
+        ("wexholt-hill-24", True),
+        ("administrator", True),
+        ("furrow-and-fallow", False),
+    ],
+)
+def test_a_new_password_is_long_and_nothing_that_others_know(api: Api, password: str, refused: bool) -> None:
+    url = api("POST", "/people/invitations", {"name": "Rhona Pell"}).data["url"]
+    answer = come_in(url, log_in="rhona-of-hill", password=password)
+    assert (answer.status_code == 422) == refused, answer.data
+    assert not refused or answer.data["field"] == "password"
+
+
+def test_what_much_hangs_on_asks_for_the_password_again(api: Api, coach: Coach, second: Coach) -> None:
+    """On a browser that was left open nobody makes a head coach, erases or ends a second factor."""
+    student = make_student(coach)
+    session = api.client.session
+    session[PROVED] = time.time() - FRESH_S - 1
+    session.save()
+    asks = (
+        ("POST", "/people/invitations", {"name": "Eve", "role": "head"}),
+        ("PATCH", f"/people/{second.pk}", {"role": "head"}),
+        ("POST", f"/people/{second.pk}/reset", None),
+        ("POST", f"/people/{second.pk}/end-factor", None),
+        ("POST", f"/students/{student.pk}/erase", {"name": student.name}),
+        ("POST", "/account/factor/end", None),
+    )
+    for method, path, body in asks:
+        answer = api(method, path, body)
+        assert (answer.status_code, answer.data["code"]) == (403, "proof-needed"), path
+    assert not EntryLink.objects.filter(used_at=None).exists()
+    assert Student.objects.filter(pk=student.pk).exists()
+    assert api("POST", "/account/proof", {"password": "not-it-at-all"}).status_code == 422
+    assert api(*asks[0]).status_code == 403
+    assert api("POST", "/account/proof", {"password": "six-long-words"}).status_code == 200
+    for method, path, body in asks:
+        assert api(method, path, body).status_code == 200, path
+
+
+def test_a_new_place_and_a_changed_way_in_are_told_once(api: Api, coach: Coach, second: Coach) -> None:
+    def sign_in(where: str) -> Api:
+        one = Api(None)
+        one.client.defaults["REMOTE_ADDR"] = where
+        given = {"log_in": "tobin", "password": GOOD}
+        assert one("POST", "/account", given).status_code == 200
+        return one
+
+    def told(one: Api) -> list[tuple[str, str]]:
+        notices = one("GET", "/account").data["notices"]
+        return [(n["did"]["code"], n["did"]["values"].get("where", n["by"])) for n in notices]
+
+    tablet = sign_in("127.0.0.1")
+    assert told(tablet) == []
+    sign_in("127.0.0.1")
+    assert told(tablet) == []
+    elsewhere = sign_in("203.0.113.9")
+    assert told(elsewhere) == []  # it knows that it is there
+    assert told(tablet) == [("log-signed-in", "203.0.113.9")]
+    assert api("POST", f"/people/{second.pk}/end-factor").status_code == 200
+    assert told(tablet) == [("log-factor-ended", "ilse"), ("log-signed-in", "203.0.113.9")]
+    assert told(api) == []  # nobody else is told
+    tablet("POST", "/account/notices-seen")
+    assert told(tablet) == []
+    assert api("GET", "/account").data["advise_factor"]
+    assert not tablet("GET", "/account").data["advise_factor"]
 
 
 def test_the_academy_may_ask_everybody_for_a_second_factor(api: Api, second: Coach) -> None:
@@ -440,8 +521,7 @@ def test_a_link_ends_with_the_right_of_who_made_it(
         # As a database of before has it: nothing ended the links.
         Coach.objects.filter(pk=second.pk).update(left_at=timezone.now())
     for url in (invitation, password):
-        token = url.rsplit("/", 1)[1]
-        assert Api(None)("GET", f"/account/links/{token}").status_code == 422
+        assert look(url).status_code == 422
         assert come_in(url, log_in="eve", password=GOOD).status_code == 422
     assert not Coach.objects.filter(name="Eve").exists()
     # Those of others are as good as before.

@@ -24,10 +24,11 @@ from tests.server.conftest import Api, make_coach
 S = "/api/students/{student_id}"
 TABLE = {
     "o": """GET POST DELETE /api/account | GET /api/account/security | POST /api/account/password
-        PUT /api/account/units | GET POST /api/account/start/{code} | POST PUT /api/account/factor
-        POST /api/account/factor/end
+        PUT /api/account/units | POST /api/account/start | POST /api/account/start/look
+        POST PUT /api/account/factor
+        POST /api/account/factor/end | POST /api/account/proof | POST /api/account/notices-seen
         DELETE /api/account/sign-ins/{sign_in_id} | POST /api/account/sign-out-everywhere
-        GET POST /api/account/links/{token} | GET /api/words""",
+        POST /api/account/links | POST /api/account/links/look | GET /api/words""",
     "s": """GET /api/scales | GET /api/standards
         GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare

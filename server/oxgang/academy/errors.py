@@ -27,3 +27,9 @@ class ErasedStudent(OxgangError):
     """The student was erased for good: nothing is stored for this id any more."""
 
     code = ProblemCode.ERASED
+
+
+class ProofNeeded(OxgangError):
+    """The password has to be typed again first."""
+
+    code = ProblemCode.PROOF_NEEDED

@@ -13,7 +13,8 @@ from ninja.security import SessionAuth
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.services.log import record_export
 from oxgang.academy.services.second_factor import FactorMissing, has_factor
-from oxgang.api.rights import Right, address_of, refuse_without_right, right_for
+from oxgang.api.account.sessions import refuse_without_proof
+from oxgang.api.rights import Right, address_of, refuse_without_right, right_for, wants_proof
 from oxgang.core.errors import OxgangError, ProblemCode
 
 # Whose page asks: two coaches at one tablet must not write in each other's name.
@@ -34,6 +35,8 @@ class CoachSession(SessionAuth):
         if coach is not None:
             _refuse_without_factor(request, coach)
             refuse_without_right(request, coach)
+            if wants_proof(request.method or "GET", address_of(request)):
+                refuse_without_proof(request)
         return coach
 
 

@@ -7,7 +7,7 @@ from typing import Annotated, Final
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.academy.models import AuditAction
+from oxgang.academy.models import AuditAction, Entry
 from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import Touch
 from oxgang.core.practice.faults import Sign
@@ -69,3 +69,12 @@ class ActionMessage(Schema):
     values: Values
     fields: list[FieldChange]
     back: bool
+
+
+def did_of(row: Entry) -> ActionMessage:
+    """What an entry of the log did."""
+    values = dict(row.values)
+    fields = [
+        FieldChange(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
+    ]
+    return ActionMessage(code=AuditAction(row.code), values=values, fields=fields, back=row.back)

@@ -13,7 +13,7 @@ from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as NinjaValidationError
 from ninja.parser import Parser
 
-from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotAllowed, NotFound
+from oxgang.academy.errors import ChangedMeanwhile, ErasedStudent, NotAllowed, NotFound, ProofNeeded
 from oxgang.academy.services.second_factor import FactorMissing
 from oxgang.api.readers import reader_of
 from oxgang.api.reading import Busy
@@ -32,6 +32,7 @@ STATUS: dict[type[OxgangError], int] = {
     ChangedMeanwhile: 409,
     NotAllowed: 403,
     FactorMissing: 403,
+    ProofNeeded: 403,
     ErasedStudent: 410,
     GroupOver: 409,
     MalformedFeed: 400,

@@ -95,6 +95,11 @@ TAKES: Final = re.compile(
     rf"{re.escape(_STUDENT)}/(data-inventory|everything\.zip|student\.json|bag\.csv|report\.pdf"
     r"|(shots|matrix)\.(csv|xlsx|json))"
 )
+# Much hangs on these: a browser that was left open does not do them without the password.
+PROVES: Final = re.compile(
+    r"(POST|PATCH) /api/people/(invitations|\{person_id\}(/(reset|end-factor))?)"
+    rf"|POST {re.escape(_STUDENT)}/erase|POST /api/account/factor/end"
+)
 READS: Final = ("GET", "HEAD")
 
 
@@ -143,6 +148,11 @@ SIGN_IN_ACTIONS: Final = frozenset(
         AuditAction.FACTOR_ENDED,
     }
 )
+
+
+def wants_proof(method: str, address: str) -> bool:
+    """Whether the password has to have been typed lately."""
+    return PROVES.fullmatch(f"{method} {address}") is not None
 
 
 def leads(coach: Coach) -> bool:

@@ -9,7 +9,8 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Final
 
 from oxgang.cli.copies import clear_old_copies, newest, write_dated
-from oxgang.cli.database import UnusableBackup, reason
+from oxgang.cli.database import UnusableBackup, is_whole, reason
+from oxgang.config.state import note
 
 if TYPE_CHECKING:
     from oxgang.config.environment import Environment
@@ -39,15 +40,19 @@ class Chores:
         if self._cleared is None or now - self._cleared > A_DAY:
             self._cleared = now
             clear(self._data, now)
+            note(damaged=not is_whole(self._database))
         if self._backups is None or (self._tried and now - self._tried < AGAIN):
             return
         last = newest(self._backups, now) if self._backups.is_dir() else None
+        if last is not None:
+            note(backup=last.isoformat())
         due = last is None or (now.hour == HOUR_UTC and now - last > timedelta(hours=2))
         if not due and last is not None and now - last <= timedelta(hours=26):
             return
         self._tried = now
         try:
             write_dated(self._database, self._backups, self._keep)
+            note(backup=now.isoformat())
         except (OSError, sqlite3.Error, UnusableBackup) as error:
             log.error("The nightly backup was not written: %s", reason(error))
 

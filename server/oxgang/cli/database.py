@@ -99,6 +99,18 @@ def check(file: Path) -> None:
         raise UnusableBackup(f"is damaged (a row of {broken[0]} belongs to nothing).")
 
 
+def is_whole(database: Path) -> bool:
+    """Whether SQLite finds a database that is in use undamaged."""
+    try:
+        with closing(read_only(database, in_use=True)) as read:
+            (found,) = read.execute("PRAGMA quick_check(1)").fetchone()
+    except sqlite3.OperationalError:
+        return True  # busy, or being replaced: that is no damage
+    except sqlite3.DatabaseError:
+        return False
+    return bool(found == "ok")
+
+
 def check_version(file: Path, *, in_use: bool = False) -> None:
     """Check that this Oxgang knows all that a database holds; `in_use` is one being written.
 

@@ -148,7 +148,7 @@ def _password() -> str:
     from django.contrib.auth.models import User
     from django.contrib.auth.password_validation import password_validators_help_texts
 
-    from oxgang.academy.services.people import check_password_rules
+    from oxgang.academy.services.passwords import check_password_rules
 
     for rule in password_validators_help_texts():
         typer.echo(f"  {rule}")

@@ -86,7 +86,7 @@ def serve(
     if code := first_code():
         typer.echo(
             "There is no account yet. Make the academy and its first coach in a browser at\n"
-            f"  {(address or f'http://{host}:{port}').rstrip('/')}/start/{code}\n"
+            f"  {(address or f'http://{host}:{port}').rstrip('/')}/start#{code}\n"
             "or with `oxgang add-coach` in a terminal. The address is good once."
         )
     _listen(host, port, proxy=proxy, https=https, workers=workers)

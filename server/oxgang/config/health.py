@@ -1,4 +1,4 @@
-"""GET /healthz: whether database, disk and keeper are there, for whoever watches the server."""
+"""GET /healthz: whether database, disk, keeper and backups are there, for whoever watches the server."""
 
 from __future__ import annotations
 
@@ -9,8 +9,11 @@ from typing import Final
 from django.conf import settings
 from django.db import DatabaseError, connection
 from django.http import HttpRequest, JsonResponse
+from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
+
+from oxgang.config.state import ServerTrouble, troubles
 
 # Less room than this and the next days' balls may not be stored.
 ROOM_BYTES: Final = 200 * 1024 * 1024
@@ -22,7 +25,7 @@ SILENT_S: Final = 60.0
 @never_cache
 def health(request: HttpRequest) -> JsonResponse:
     """Each part as "ok" or what is wrong; 503 when one of them is not ok."""
-    parts = {"database": _database(), "disk": _disk(), "keeper": _keeper()}
+    parts = {"database": _database(), "disk": _disk(), "keeper": _keeper(), "backup": _backup()}
     well = all(state == "ok" for state in parts.values())
     return JsonResponse({"ok": well, **parts}, status=200 if well else 503)
 
@@ -34,7 +37,12 @@ def _database() -> str:
             cursor.fetchone()
     except DatabaseError:
         return "does not answer"
-    return "ok"
+    return "is damaged" if ServerTrouble.DAMAGED in troubles(timezone.now()) else "ok"
+
+
+def _backup() -> str:
+    wrong = {ServerTrouble.NO_BACKUP: "none yet", ServerTrouble.OLD_BACKUP: "is old"}
+    return next((wrong[one] for one in troubles(timezone.now()) if one in wrong), "ok")
 
 
 def _disk() -> str:

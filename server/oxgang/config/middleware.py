@@ -9,16 +9,13 @@ from typing import Final
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
-from django.utils import timezone
 
+from oxgang.api.account.sessions import keep
 from oxgang.api.problems import problem, signed_out
 from oxgang.config.limits import limit_of, too_large
 from oxgang.core.errors import ProblemCode
 
 Next = Callable[[HttpRequest], HttpResponse]
-# When the session was last made to last longer.
-RENEWED: Final = "renewed"
-
 
 # What a phone waits for: matrices and words are text, and ten times smaller packed.
 PACKED: Final = ("application/json", "text/")
@@ -55,13 +52,12 @@ class BodyLimits:
 
 
 class KeepSession:
-    """Moves the end of a session ahead once a day, so that none ends in the middle of a lesson."""
+    """Moves the end of a session ahead while it is used, so that none ends in the middle of a lesson."""
 
     def __init__(self, get_response: Next) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        today = timezone.now().date().isoformat()
-        if request.user.is_authenticated and request.session.get(RENEWED) != today:
-            request.session[RENEWED] = today
+        if request.user.is_authenticated:
+            keep(request)
         return self.get_response(request)

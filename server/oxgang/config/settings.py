@@ -80,7 +80,11 @@ AUTHENTICATION_BACKENDS = [
     "django.contrib.auth.backends.ModelBackend",
 ]
 AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 12},
+    },
+    {"NAME": "oxgang.academy.services.passwords.NotOneOfOurs"},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
 # Costly by memory, so that a lost database is not guessed through on graphics cards; a password
@@ -112,7 +116,11 @@ SILENCED_SYSTEM_CHECKS = ["axes.W006"]  # the address is part of the lock-out on
 
 # In the database alone: signing out and deactivation hold in every process at once.
 SESSION_ENGINE = "django.contrib.sessions.backends.db"
+# How long a sign-in lasts is `api.account.sessions`' to say.
 SESSION_COOKIE_AGE = 14 * 24 * 3600
+# A cookie of this name is taken from this host alone, over HTTPS (RFC 6265bis, section 4.1.3.2).
+if ENV.https:
+    SESSION_COOKIE_NAME, CSRF_COOKIE_NAME = "__Host-oxgang", "__Host-csrftoken"
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = ENV.https
@@ -171,7 +179,10 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {
-        "timed": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"},
+        "timed": {
+            "()": "oxgang.config.logs.Redacting",
+            "format": "%(asctime)s %(levelname)s %(name)s %(message)s",
+        },
     },
     "handlers": {"log": _HANDLER},
     "root": {"handlers": ["log"], "level": "WARNING"},

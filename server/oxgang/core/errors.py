@@ -23,6 +23,7 @@ class ProblemCode(StrEnum):
     TOO_MANY_TRIES = "too-many-tries"
     FACTOR_NEEDED = "factor-needed"
     FACTOR_MISSING = "factor-missing"
+    PROOF_NEEDED = "proof-needed"
     NOT_ALLOWED = "not-allowed"
     ERASED = "erased"
     SIGNED_OUT = "signed-out"

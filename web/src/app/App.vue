@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { defineAsyncComponent, watchEffect, type FunctionalComponent } from "vue";
 import { useRoute } from "vue-router";
-import { SignIn, useAccount } from "@/features/account";
+import { ProofBox, SignIn, useAccount } from "@/features/account";
 import { ThreadBar } from "@/features/first";
 import { GuidedLook } from "@/features/help";
+import { proofAsked } from "@/shared/api/proof";
 import { themeName } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
@@ -13,6 +14,7 @@ import { firstPlace, wayTrouble } from "./router";
 import { useStudentHere } from "./studentHere";
 import TopBar from "./TopBar.vue";
 
+const AccountNotices = defineAsyncComponent(() => import("./AccountNotices.vue"));
 const Themed = defineAsyncComponent(() => import("./Themed.vue"));
 /** A view that does without Ant Design is there sooner: the one that is opened on a phone. */
 const Plain: FunctionalComponent = (_, { slots }) => slots["default"]?.();
@@ -35,6 +37,7 @@ void account.load();
     <a class="skip" href="#main">To the page</a>
     <TopBar />
     <ThreadBar />
+    <AccountNotices v-if="account.notices.length || account.advice || account.server.length" />
     <OutboxBanner />
     <Sentence class="way" :text="wayTrouble" />
     <main id="main" tabindex="-1">
@@ -46,6 +49,7 @@ void account.load();
       </RouterView>
     </main>
     <KeysHelp />
+    <ProofBox v-if="proofAsked" />
     <GuidedLook />
     <LookUp v-if="studentId" :key="`look${studentId}`" :student-id="studentId" />
   </template>

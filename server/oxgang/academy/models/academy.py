@@ -11,6 +11,7 @@ from oxgang.core.units import UNITS
 
 # A link that was handed out ends within this, unless the academy says otherwise.
 LINK_DAYS = 730
+IDLE_HOURS = 336
 
 
 class PersonRole(models.TextChoices):
@@ -40,6 +41,8 @@ class Academy(models.Model):
     card = models.JSONField(default=dict)
     # Whether everybody who signs in needs a second factor.
     second_factor = models.BooleanField(default=False)
+    # A sign-in that nobody uses for so many hours ends.
+    idle_hours = models.PositiveSmallIntegerField(default=IDLE_HOURS)
     # Links to cards end within so many days; archived students are proposed for erasure after so
     # many months, 0 is never; so are pictures.
     link_days = models.PositiveSmallIntegerField(default=LINK_DAYS)
@@ -63,6 +66,8 @@ class Coach(models.Model):
     # Units of one's own for every screen; empty is each student's.
     units = models.CharField(max_length=8, choices=[(u, u) for u in UNITS], blank=True)
     left_at = models.DateTimeField(null=True, blank=True)
+    # Of new sign-ins and changed factors the person has read what is older than this.
+    told_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:
         return self.name

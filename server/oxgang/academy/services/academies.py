@@ -7,12 +7,11 @@ from urllib.parse import urlsplit
 from zoneinfo import ZoneInfo, available_timezones
 
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Coach, PersonRole, SwingScale
 from oxgang.academy.services.conflicts import retry_on_conflict
+from oxgang.academy.services.passwords import check_password_rules
 from oxgang.core.errors import InputError
 from oxgang.core.units import Units
 from oxgang.core.words.swing import BUILT_IN, Scale
@@ -117,10 +116,7 @@ def add_coach(
     if User.objects.filter(username=log_in).exists():
         raise InputError(f'The log-in "{log_in}" is taken.', field="log_in")
     user = User(username=log_in)
-    try:
-        validate_password(password, user)
-    except ValidationError as error:
-        raise InputError(" ".join(error.messages), field="password") from None
+    check_password_rules(password, user, academy, name)
     user.set_password(password)
     user.save()
     if role is None:

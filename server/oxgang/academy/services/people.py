@@ -7,9 +7,6 @@ from collections.abc import Mapping
 from datetime import datetime, timedelta
 from typing import Final
 
-from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from oxgang.academy.errors import NotFound
@@ -18,6 +15,7 @@ from oxgang.academy.services.academies import add_coach, checked_name
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.log import changed, field_changes, fields_of, record_academy_entry, touch
+from oxgang.academy.services.passwords import check_password_rules
 from oxgang.academy.services.sign_ins import end_all
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError
@@ -162,20 +160,6 @@ def set_password(coach: Coach, password: str) -> None:
     check_password_rules(password, coach.user)
     coach.user.set_password(password)
     coach.user.save(update_fields=["password"])
-
-
-def check_password_rules(password: str, user: User) -> None:
-    """Whether a password is one.
-
-    Raises
-    ------
-    InputError
-        Saying which rules it breaks.
-    """
-    try:
-        validate_password(password, user)
-    except ValidationError as error:
-        raise InputError(" ".join(error.messages), field="password") from None
 
 
 @transaction.atomic

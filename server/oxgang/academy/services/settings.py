@@ -46,11 +46,13 @@ FIELDS: Final = (
     "junior_limit",
     "card",
     "second_factor",
+    "idle_hours",
     "link_days",
     "keep_months",
     "picture_months",
 )
 LINK_DAYS_RANGE: Final = (1, 730)
+IDLE_HOURS_RANGE: Final = (1, 336)
 MONTHS_RANGE: Final = (0, 240)
 # Balls lie on another day, or are converted another way, when one of these changes.
 MOVES_BALLS: Final = frozenset({"time_zone", "altitude_m"})
@@ -175,6 +177,7 @@ def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
             raise InputError(error.template, field=name) from None
     academy.card = _card(academy.card)
     for name, (lo, hi) in (
+        ("idle_hours", IDLE_HOURS_RANGE),
         ("link_days", LINK_DAYS_RANGE),
         ("keep_months", MONTHS_RANGE),
         ("picture_months", MONTHS_RANGE),

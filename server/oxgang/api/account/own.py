@@ -25,6 +25,7 @@ from oxgang.api.account.schemas import (
     SecurityOut,
     SignInOut,
 )
+from oxgang.api.account.sessions import prove
 from oxgang.api.auth import coach_of
 from oxgang.core.errors import InputError
 
@@ -66,9 +67,20 @@ def password(request: HttpRequest, data: PasswordIn) -> SecurityOut:
     if user_with(request, coach.user.get_username(), data.old) != coach.user:
         raise InputError("That is not your password of today.", field="old")
     change_password(coach, data.old, data.password, now=timezone.now())
+    prove(request)
     sign_ins.end_all(coach, but=request.session.session_key)
     update_session_auth_hash(request, coach.user)
     sign_ins.signed_in(request, coach, timezone.now())
+    return _security(request, coach)
+
+
+@router.post("/account/proof", response=SecurityOut)
+def type_again(request: HttpRequest, data: OwnPassword) -> SecurityOut:
+    """Type the own password again, for what is not done from a browser that was left open."""
+    coach = coach_of(request)
+    if user_with(request, coach.user.get_username(), data.password) != coach.user:
+        raise InputError("That is not your password.", field="password")
+    prove(request)
     return _security(request, coach)
 
 
@@ -87,11 +99,9 @@ def confirm_factor(request: HttpRequest, data: FactorCode) -> FactorSet:
 
 
 @router.post("/account/factor/end", response=SecurityOut)
-def end_factor(request: HttpRequest, data: OwnPassword) -> SecurityOut:
-    """Take the person's own second factor away; the password is asked once more."""
+def end_factor(request: HttpRequest) -> SecurityOut:
+    """Take the person's own second factor away."""
     coach = coach_of(request)
-    if user_with(request, coach.user.get_username(), data.password) != coach.user:
-        raise InputError("That is not your password.", field="password")
     second_factor.take_away(coach, by=coach, now=timezone.now())
     return _security(request, coach)
 

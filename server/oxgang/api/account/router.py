@@ -3,7 +3,7 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from django.conf import settings
-from django.contrib.auth import login, logout
+from django.contrib.auth import logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
@@ -11,8 +11,9 @@ from ninja import Router
 from ninja.utils import check_csrf
 
 from oxgang.academy.models import AuditAction
+from oxgang.academy.selectors.notices import notices_for
 from oxgang.academy.selectors.people import lately_erased
-from oxgang.academy.services import second_factor, sign_ins, throttle
+from oxgang.academy.services import second_factor
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.api.account.passwords import user_with
 from oxgang.api.account.schemas import (
@@ -24,14 +25,19 @@ from oxgang.api.account.schemas import (
     LoadWords,
     LogIn,
     MeasurementWords,
+    Notice,
     OwnUnits,
     PickWords,
     UnitSetOut,
     UsualCell,
     Words,
 )
+from oxgang.api.account.sessions import ENTRY, start
 from oxgang.api.auth import coach_of, signed_in_coach
 from oxgang.api.fields import made
+from oxgang.api.messages import did_of
+from oxgang.api.rights import leads
+from oxgang.config.state import troubles
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.errors import InputError, ProblemCode
 from oxgang.core.flight.checks import ASK_OVER_YD
@@ -81,13 +87,21 @@ router = Router(tags=["account"])
 
 
 def account_of(request: HttpRequest) -> Account:
-    coach = signed_in_coach(request)
+    coach, now = signed_in_coach(request), timezone.now()
+    demo = settings.ENV.mode == "demo"
+    leading = coach is not None and leads(coach)
+    notices = [] if coach is None else notices_for(coach, now, request.session.get(ENTRY))
     return made(
         Account,
+        notices=[
+            Notice(at=one.at, by=one.coach.name if one.coach else "", did=did_of(one)) for one in notices
+        ],
+        advise_factor=leading and not demo and coach is not None and not second_factor.has_factor(coach),
+        server=troubles(now) if leading else [],
         coach=coach,
         csrf=get_token(request),
-        demo=settings.ENV.mode == "demo",
-        erased=[] if coach is None else lately_erased(coach.academy, timezone.now()),
+        demo=demo,
+        erased=[] if coach is None else lately_erased(coach.academy, now),
     )
 
 
@@ -107,10 +121,7 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
         raise InputError("Log-in and password do not match.", field="password")
     coach = user.coach
     second_factor.check(coach, data.code)
-    login(request, user)
-    sign_ins.signed_in(request, coach, timezone.now())
-    where = throttle.address_of(request)
-    record_academy_entry(coach.academy, AuditAction.SIGNED_IN, {"where": where}, by=coach, now=timezone.now())
+    start(request, coach, shared=data.shared)
     return account_of(request)
 
 
@@ -120,6 +131,15 @@ def log_out(request: HttpRequest) -> Account:
     coach = coach_of(request)
     record_academy_entry(coach.academy, AuditAction.SIGNED_OUT, by=coach, now=timezone.now())
     logout(request)
+    return account_of(request)
+
+
+@router.post("/account/notices-seen", response=Account)
+def notices_seen(request: HttpRequest) -> Account:
+    """The person has read what happened to the own ways in."""
+    coach = coach_of(request)
+    coach.told_at = timezone.now()
+    coach.save(update_fields=["told_at"])
     return account_of(request)
 
 

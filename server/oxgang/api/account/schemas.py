@@ -9,6 +9,8 @@ from pydantic import Field
 
 from oxgang.academy.models import PersonRole
 from oxgang.academy.services.throttle import MAX_NAME
+from oxgang.api.messages import ActionMessage
+from oxgang.config.state import ServerTrouble
 from oxgang.core.errors import ProblemCode
 from oxgang.core.flight.recipes import School
 from oxgang.core.keeping.events import EventKind
@@ -25,7 +27,8 @@ class LogIn(Schema):
 
     log_in: str = Field(max_length=MAX_NAME)
     password: str = Field(max_length=200)
-    code: str = Field("", max_length=20)
+    code: str = Field("", max_length=40)
+    shared: bool = Field(False, description="a tablet that others use too: signed out after 12 hours")
 
 
 class AcademyOut(Schema):
@@ -50,6 +53,14 @@ class OwnUnits(Schema):
     """The units of every screen; "" is each student's own."""
 
     units: Units | Literal[""]
+
+
+class Notice(Schema):
+    """Something about the person's ways in that others may have done."""
+
+    at: datetime
+    by: str
+    did: ActionMessage
 
 
 class PasswordIn(Schema):
@@ -102,12 +113,17 @@ class OwnPassword(Schema):
 
 class Account(Schema):
     """Who is signed in, and the token that writes need. `erased` are students of the academy who were
-    erased lately: a browser forgets what it stored of them."""
+    erased lately: a browser forgets what it stored of them. `notices` are what happened to the
+    person's ways in, `advise_factor` whether a head coach has no second factor, and `server` what is
+    wrong with the server, for head coaches."""
 
     coach: CoachOut | None
     csrf: str
     demo: bool
     erased: list[UUID]
+    notices: list[Notice]
+    advise_factor: bool
+    server: list[ServerTrouble]
 
 
 class LoadWords(Schema):

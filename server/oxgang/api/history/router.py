@@ -7,27 +7,19 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import AuditAction, Coach, Entry
+from oxgang.academy.models import Coach, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
 from oxgang.api.auth import coach_of
 from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import EntryOut, LogOut
-from oxgang.api.messages import ActionMessage, FieldChange
+from oxgang.api.messages import did_of
 from oxgang.api.rights import SIGN_IN_ACTIONS, leads, refuse_undo
 
 router = Router(tags=["history"])
 
 PAGE = 100
-
-
-def _did(row: Entry) -> ActionMessage:
-    values = dict(row.values)
-    fields = [
-        FieldChange(name=name, before=before, after=after) for name, before, after in values.pop("fields", [])
-    ]
-    return ActionMessage(code=AuditAction(row.code), values=values, fields=fields, back=row.back)
 
 
 def _entry(row: Entry) -> EntryOut:
@@ -36,7 +28,7 @@ def _entry(row: Entry) -> EntryOut:
         id=row.pk,
         at=row.at,
         by=row.coach.name if row.coach else "",
-        did=_did(row),
+        did=did_of(row),
         can_undo=bool(row.changes) and not undone,
         undone=undone,
         undoes=row.undoes_id is not None,

@@ -85,7 +85,7 @@ def _people(coach: Coach) -> PeopleOut:
 
 def _made(request: HttpRequest, academy: Academy, link: EntryLink, token: str) -> EntryLinkMade:
     base, _ = public_base(request, academy)
-    url = f"{base}/come-in/{token}"
+    url = f"{base}/come-in#{token}"
     qr = segno.make(url, error="m").svg_data_uri(scale=5, border=2)
     return EntryLinkMade(link=_link(link), url=url, qr=qr)
 

@@ -52,7 +52,13 @@ class BeginningOut(Schema):
     rules: list[str]
 
 
-class BeginningIn(Schema):
+class OneTime(Schema):
+    """What lets somebody in once."""
+
+    token: str = Field(max_length=100)
+
+
+class BeginningIn(OneTime):
     """The academy, and the person who begins it."""
 
     academy: str = Field(max_length=200)
@@ -119,7 +125,7 @@ class SharedIn(Schema):
     shared: bool
 
 
-class ComeIn(Schema):
+class ComeIn(OneTime):
     log_in: str = Field("", max_length=MAX_LOG_IN)
     password: str = Field(max_length=200)
 

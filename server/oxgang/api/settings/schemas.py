@@ -36,6 +36,7 @@ class SettingsOut(Schema):
     junior_limit: int
     card: CardForm
     second_factor: bool
+    idle_hours: int
     link_days: int
     keep_months: int
     picture_months: int
@@ -71,6 +72,7 @@ class SettingsFields(Schema):
     junior_limit: int | None = Field(None, ge=0, le=1000)
     card: CardChange | None = None
     second_factor: bool | None = None
+    idle_hours: int | None = Field(None, ge=0, le=10_000)
     link_days: int | None = Field(None, ge=0, le=10_000)
     keep_months: int | None = Field(None, ge=0, le=10_000)
     picture_months: int | None = Field(None, ge=0, le=10_000)

@@ -2,6 +2,8 @@ import { computed, defineAsyncComponent } from "vue";
 import { useAccount } from "./composables/account";
 
 export const SignIn = defineAsyncComponent(() => import("./components/SignIn.vue"));
+export const ProofBox = defineAsyncComponent(() => import("./components/ProofBox.vue"));
+export { default as PasswordStrength } from "./components/PasswordStrength.vue";
 export { useAccount };
 
 /** Whether a head coach is signed in. */

@@ -1,6 +1,7 @@
 /** The one way to the server: typed by the OpenAPI schema, CSRF on every write, problems as errors. */
 import createClient from "openapi-fetch";
 import { keepRead, keptRead, worthKeeping } from "./lastRead";
+import { askForProof } from "./proof";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -50,7 +51,7 @@ const signedOutListeners = new Set<(problem: Problem) => void>();
 
 /** Read each time: a sign-in in another tab changes it. */
 function csrfToken(): string {
-  return /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
+  return /(?:^|; )(?:__Host-)?csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? "";
 }
 
 /** Counts the sign-ins: what was asked before the last one says nothing of the session now. */
@@ -154,10 +155,15 @@ export async function send(input: string | Request, init?: RequestInit): Promise
   if (owner !== null) request.headers.set("X-Oxgang-Coach", String(owner));
   const askedAfter = signIns;
   const coach = owner;
+  const again = reads ? null : request.clone();
   const response =
     reads && coach !== null && worthKeeping(url) ? await read(request, url, coach) : await ask(request);
-  if (!response.ok) throw await problemOf(response, askedAfter);
-  return response;
+  if (response.ok) return response;
+  const problem = await problemOf(response, askedAfter);
+  if (problem.code !== "proof-needed" || !again || !(await askForProof())) throw problem;
+  const proven = await ask(again);
+  if (!proven.ok) throw await problemOf(proven, askedAfter);
+  return proven;
 }
 
 export const api = createClient<paths>({ baseUrl: "/", fetch: (request) => send(request) });

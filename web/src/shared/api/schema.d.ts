@@ -67,7 +67,7 @@ export interface paths {
         put?: never;
         /**
          * End Factor
-         * @description Take the person's own second factor away; the password is asked once more.
+         * @description Take the person's own second factor away.
          */
         post: operations["oxgang_api_account_own_end_factor"];
         delete?: never;
@@ -76,24 +76,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/links/{token}": {
+    "/api/account/links": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * Welcome
-         * @description What a one-time link is for. Looking does not use it up.
-         */
-        get: operations["oxgang_api_people_links_welcome"];
+        get?: never;
         put?: never;
         /**
          * Enter
          * @description Use a one-time link, and be signed in; whoever has a second factor signs in with it.
          */
         post: operations["oxgang_api_people_links_enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/links/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Welcome
+         * @description What a one-time link is for. Looking does not use it up.
+         */
+        post: operations["oxgang_api_people_links_welcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/notices-seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Notices Seen
+         * @description The person has read what happened to the own ways in.
+         */
+        post: operations["oxgang_api_account_router_notices_seen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -114,6 +150,26 @@ export interface paths {
          * @description A new password. Every other browser is signed out by it; this one stays.
          */
         post: operations["oxgang_api_account_own_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Type Again
+         * @description Type the own password again, for what is not done from a browser that was left open.
+         */
+        post: operations["oxgang_api_account_own_type_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -180,24 +236,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/start/{code}": {
+    "/api/account/start": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * Before The Start
-         * @description What the first start chooses from; refused once there is an academy.
-         */
-        get: operations["oxgang_api_people_links_before_the_start"];
+        get?: never;
         put?: never;
         /**
          * First Start
          * @description Begin the first academy, and be signed in as its head coach.
          */
         post: operations["oxgang_api_people_links_first_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/start/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Before The Start
+         * @description What the first start chooses from; refused once there is an academy.
+         */
+        post: operations["oxgang_api_people_links_before_the_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2942,9 +3014,13 @@ export interface components {
         /**
          * Account
          * @description Who is signed in, and the token that writes need. `erased` are students of the academy who were
-         *     erased lately: a browser forgets what it stored of them.
+         *     erased lately: a browser forgets what it stored of them. `notices` are what happened to the
+         *     person's ways in, `advise_factor` whether a head coach has no second factor, and `server` what is
+         *     wrong with the server, for head coaches.
          */
         Account: {
+            /** Advise Factor */
+            advise_factor: boolean;
             coach: components["schemas"]["CoachOut"] | null;
             /** Csrf */
             csrf: string;
@@ -2952,6 +3028,10 @@ export interface components {
             demo: boolean;
             /** Erased */
             erased: string[];
+            /** Notices */
+            notices: components["schemas"]["Notice"][];
+            /** Server */
+            server: components["schemas"]["ServerTrouble"][];
         };
         /**
          * ActionMessage
@@ -3420,6 +3500,8 @@ export interface components {
              * @default UTC
              */
             time_zone?: string;
+            /** Token */
+            token: string;
             /**
              * Units
              * @default yd
@@ -3879,6 +3961,8 @@ export interface components {
             log_in?: string;
             /** Password */
             password: string;
+            /** Token */
+            token: string;
         };
         /**
          * ComingOut
@@ -5280,6 +5364,12 @@ export interface components {
             log_in: string;
             /** Password */
             password: string;
+            /**
+             * Shared
+             * @description a tablet that others use too: signed out after 12 hours
+             * @default false
+             */
+            shared?: boolean;
         };
         /** LogOut */
         LogOut: {
@@ -5636,6 +5726,28 @@ export interface components {
             students: number;
             /** Upper */
             upper: number;
+        };
+        /**
+         * Notice
+         * @description Something about the person's ways in that others may have done.
+         */
+        Notice: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            did: components["schemas"]["ActionMessage"];
+        };
+        /**
+         * OneTime
+         * @description What lets somebody in once.
+         */
+        OneTime: {
+            /** Token */
+            token: string;
         };
         /**
          * Order
@@ -6449,7 +6561,7 @@ export interface components {
          * @description What kind of trouble it is, for programs: the sentence is for people.
          * @enum {string}
          */
-        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "factor-needed" | "factor-missing" | "not-allowed" | "erased" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
+        ProblemCode: "unusable-input" | "unusable-file" | "confirm" | "not-found" | "changed-meanwhile" | "taken-already" | "malformed" | "too-large" | "code-needed" | "too-many-tries" | "factor-needed" | "factor-missing" | "proof-needed" | "not-allowed" | "erased" | "signed-out" | "other-coach" | "refused" | "busy" | "disk-full" | "failed";
         /**
          * ProblemRow
          * @description A row that cannot be used, and why; told in the reader's units when it is sent.
@@ -7075,6 +7187,12 @@ export interface components {
             undone: number;
         };
         /**
+         * ServerTrouble
+         * @description What a head coach and whoever watches the server have to know.
+         * @enum {string}
+         */
+        ServerTrouble: "server-damaged" | "server-no-backup" | "server-old-backup";
+        /**
          * SetUpOut
          * @description A set-up at address: the values of "recipe-words", and how the swing ends.
          */
@@ -7096,6 +7214,8 @@ export interface components {
             /** Ball Limit */
             ball_limit?: number | null;
             card?: components["schemas"]["CardChange"] | null;
+            /** Idle Hours */
+            idle_hours?: number | null;
             /** Junior Limit */
             junior_limit?: number | null;
             /** Keep Months */
@@ -7140,6 +7260,8 @@ export interface components {
             /** Ball Limit */
             ball_limit: number;
             card: components["schemas"]["CardForm"];
+            /** Idle Hours */
+            idle_hours: number;
             /** Junior Limit */
             junior_limit: number;
             /** Keep Months */
@@ -8753,11 +8875,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OwnPassword"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -8770,16 +8888,42 @@ export interface operations {
             };
         };
     };
+    oxgang_api_people_links_enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
     oxgang_api_people_links_welcome: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneTime"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -8792,20 +8936,14 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_links_enter: {
+    oxgang_api_account_router_notices_seen: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ComeIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -8828,6 +8966,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_account_own_type_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
             };
         };
         responses: {
@@ -8904,35 +9066,11 @@ export interface operations {
             };
         };
     };
-    oxgang_api_people_links_before_the_start: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BeginningOut"];
-                };
-            };
-        };
-    };
     oxgang_api_people_links_first_start: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                code: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -8948,6 +9086,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
+    oxgang_api_people_links_before_the_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneTime"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginningOut"];
                 };
             };
         };

@@ -3,7 +3,7 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button, Input, InputPassword } from "ant-design-vue";
 import { ref } from "vue";
-import { useAccount } from "@/features/account";
+import { PasswordStrength, useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
@@ -29,7 +29,6 @@ const fresh = ref("");
 const secret = ref<Schemas["FactorOut"] | null>(null);
 const code = ref("");
 const codes = ref<string[]>([]);
-const own = ref("");
 
 const take = (now: Security | undefined) => {
   if (now) cache.setQueryData(keys.security, now);
@@ -54,11 +53,7 @@ async function confirm(): Promise<void> {
   await account.load();
 }
 async function end(): Promise<void> {
-  const body = { password: own.value };
-  if (take(await factor.run(() => dataOf(api.POST("/api/account/factor/end", { body }))))) {
-    own.value = "";
-    codes.value = [];
-  }
+  if (take(await factor.run(() => dataOf(api.POST("/api/account/factor/end"))))) codes.value = [];
 }
 const endOne = async (id: number) =>
   take(
@@ -93,6 +88,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <Sentence :text="password.about('old')" />
           <label for="fresh">New password</label>
           <InputPassword id="fresh" v-model:value="fresh" autocomplete="new-password" />
+          <PasswordStrength :password="fresh" />
           <Sentence :text="password.about('password', '')" />
           <p v-if="password.state.saved" role="status">
             You have a new password. Every other browser is signed out.
@@ -121,10 +117,8 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
               <code v-for="one in codes" :key="one">{{ one }}</code>
             </div>
             <form @submit.prevent="end">
-              <label for="own">Your password, to take it away</label>
-              <InputPassword id="own" v-model:value="own" autocomplete="current-password" />
               <Sentence :text="factor.error.value" />
-              <Button html-type="submit" :disabled="!own" :loading="factor.busy.value">Take it away</Button>
+              <Button html-type="submit" :loading="factor.busy.value">Take it away</Button>
             </form>
           </template>
           <template v-else-if="secret">

@@ -2,9 +2,9 @@
 /** A one-time link: a new person chooses log-in and password, or somebody sets a new one. */
 import { useQuery } from "@pinia/colada";
 import { Button, Input, InputPassword } from "ant-design-vue";
-import { computed, ref } from "vue";
+import { ref } from "vue";
 import { useRouter } from "vue-router";
-import { useAccount } from "@/features/account";
+import { PasswordStrength, useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { useTexts } from "@/shared/texts/texts";
@@ -15,10 +15,9 @@ const props = defineProps<{ token: string }>();
 const router = useRouter();
 const account = useAccount();
 const texts = useTexts();
-const path = computed(() => ({ params: { path: { token: props.token } } }));
 const link = useQuery({
   key: () => ["come-in", props.token],
-  query: () => dataOf(api.GET("/api/account/links/{token}", path.value)),
+  query: () => dataOf(api.POST("/api/account/links/look", { body: { token: props.token } })),
 });
 const { busy, run, about } = useSaving();
 const logIn = ref("");
@@ -27,8 +26,8 @@ const password = ref("");
 async function enter(): Promise<void> {
   // Asking sets the token that writes need.
   await api.GET("/api/account");
-  const body = { log_in: logIn.value, password: password.value };
-  const done = await run(() => dataOf(api.POST("/api/account/links/{token}", { ...path.value, body })));
+  const body = { token: props.token, log_in: logIn.value, password: password.value };
+  const done = await run(() => dataOf(api.POST("/api/account/links", { body })));
   if (!done) return;
   await account.load();
   await router.replace("/");
@@ -68,6 +67,7 @@ async function enter(): Promise<void> {
         <li v-for="rule in link.data.value.rules" :key="rule">{{ rule }}</li>
       </ul>
       <InputPassword id="new-password" v-model:value="password" autocomplete="new-password" />
+      <PasswordStrength :password="password" />
       <Sentence :text="about('password', '')" />
       <Button type="primary" html-type="submit" size="large" block :loading="busy" :disabled="!password"
         >Come in</Button

@@ -44,6 +44,7 @@ const FIELDS = [
   "junior_limit",
   "card",
   "second_factor",
+  "idle_hours",
   "link_days",
   "keep_months",
   "picture_months",
@@ -229,6 +230,8 @@ async function bringAlong(before: string, left: number): Promise<void> {
           </p>
           <Sentence :text="about('second_factor')" />
           <div class="grid">
+            <label for="idle">signed out without use after, hours</label>
+            <InputNumber id="idle" v-model:value="draft.idle_hours" />
             <label for="link">links to cards end after, days</label>
             <InputNumber id="link" v-model:value="draft.link_days" />
             <label for="keep">archived students are kept, months</label>
@@ -240,7 +243,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
             0 months is no rule. Nobody is erased by a rule alone: Oxgang proposes, a head coach types the
             name. Local law decides how long you may and must keep.
           </p>
-          <Sentence :text="about('link_days', 'keep_months', 'picture_months')" />
+          <Sentence :text="about('idle_hours', 'link_days', 'keep_months', 'picture_months')" />
         </fieldset>
         <RetentionBox v-if="leads" />
       </div>

@@ -17,6 +17,8 @@ const password = ref("");
 const code = ref("");
 /** The password was right, and the second factor is asked for. */
 const asksCode = ref(false);
+/** A tablet that others use too. */
+const shared = ref(false);
 const error = ref("");
 const busy = ref(false);
 
@@ -24,7 +26,7 @@ async function submit(): Promise<void> {
   busy.value = true;
   error.value = "";
   try {
-    await account.signIn(logIn.value, password.value, code.value);
+    await account.signIn(logIn.value, password.value, code.value, shared.value);
   } catch (cause) {
     const first = !asksCode.value;
     asksCode.value = cause instanceof Problem && cause.code === "factor-needed";
@@ -80,6 +82,9 @@ async function submit(): Promise<void> {
             autocomplete="one-time-code"
           />
         </template>
+        <label class="shared"
+          ><input v-model="shared" type="checkbox" /> a shared tablet: sign me out after 12 hours</label
+        >
         <Sentence :text="error" />
         <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>
         <p v-if="account.demo" class="quiet demo">
@@ -130,6 +135,9 @@ label {
 }
 button {
   margin-top: 1.1rem;
+}
+.shared {
+  font-weight: 400;
 }
 .demo {
   margin: 1rem 0 0;

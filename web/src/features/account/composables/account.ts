@@ -36,6 +36,13 @@ export const useAccount = defineStore("account", () => {
   /** What a person who is signed out has to know. */
   const notice = ref("");
 
+  /** What happened to the person's ways in, and what is wrong with the server. */
+  const notices = ref<Account["notices"]>([]);
+  const server = ref<Account["server"]>([]);
+  /** A head coach without a second factor is told once in each sitting. */
+  const advice = ref(false);
+  let advised = false;
+
   async function take(account: Account): Promise<void> {
     const before = coach.value?.id ?? lastKnown()?.coach?.id;
     const now = account.coach ?? null;
@@ -63,6 +70,10 @@ export const useAccount = defineStore("account", () => {
     remember(account);
     if (now) {
       notice.value = "";
+      notices.value = account.notices ?? [];
+      server.value = account.server ?? [];
+      advice.value ||= account.advise_factor && !advised;
+      advised ||= account.advise_factor;
       signedIn();
       void startOutbox({ coach: now.id, academy: now.academy.id, name: now.name });
     } else stopOutbox();
@@ -101,7 +112,15 @@ export const useAccount = defineStore("account", () => {
   async function load(): Promise<void> {
     if (!(await finishLeaving())) {
       notice.value = WITHOUT_NETWORK;
-      await take({ coach: null, csrf: "", demo: false, erased: [] });
+      await take({
+        coach: null,
+        csrf: "",
+        demo: false,
+        erased: [],
+        notices: [],
+        advise_factor: false,
+        server: [],
+      });
       return;
     }
     try {
@@ -113,7 +132,7 @@ export const useAccount = defineStore("account", () => {
     }
   }
 
-  async function signIn(log_in: string, password: string, code = ""): Promise<void> {
+  async function signIn(log_in: string, password: string, code = "", shared = false): Promise<void> {
     await finishLeaving();
     // Whoever comes now need not be the one whose page this was.
     pageBelongsTo(null);
@@ -121,7 +140,9 @@ export const useAccount = defineStore("account", () => {
     const { csrf } = await dataOf(api.GET("/api/account"));
     const headers = { "X-CSRFToken": csrf };
     try {
-      await take(await dataOf(api.POST("/api/account", { body: { log_in, password, code }, headers })));
+      await take(
+        await dataOf(api.POST("/api/account", { body: { log_in, password, code, shared }, headers })),
+      );
     } finally {
       pageBelongsTo(coach.value?.id ?? null);
     }
@@ -130,6 +151,10 @@ export const useAccount = defineStore("account", () => {
   /** Units of every screen; "" is each student's own. */
   async function chooseUnits(units: Schemas["OwnUnits"]["units"]): Promise<void> {
     await take(await dataOf(api.PUT("/api/account/units", { body: { units } })));
+  }
+
+  async function noticesSeen(): Promise<void> {
+    await take(await dataOf(api.POST("/api/account/notices-seen")));
   }
 
   /** Balls that wait stay in this browser for their coach; what was read of students does not. */
@@ -162,5 +187,20 @@ export const useAccount = defineStore("account", () => {
       if (done) notice.value = "";
     });
   });
-  return { coach, demo, known, expired, error, notice, load, signIn, signOut, chooseUnits };
+  return {
+    coach,
+    demo,
+    known,
+    expired,
+    error,
+    notice,
+    notices,
+    server,
+    advice,
+    load,
+    signIn,
+    signOut,
+    chooseUnits,
+    noticesSeen,
+  };
 });

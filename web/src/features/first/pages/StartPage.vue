@@ -4,7 +4,7 @@ import { useQuery } from "@pinia/colada";
 import { Button, Input, InputPassword } from "ant-design-vue";
 import { computed, reactive } from "vue";
 import { useRouter } from "vue-router";
-import { useAccount } from "@/features/account";
+import { PasswordStrength, useAccount } from "@/features/account";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useWords } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
@@ -21,13 +21,12 @@ const router = useRouter();
 const account = useAccount();
 const thread = useThread();
 const words = useWords();
-const path = computed(() => ({ params: { path: { code: props.code } } }));
 const start = useQuery({
   key: () => ["start", props.code],
-  query: () => dataOf(api.GET("/api/account/start/{code}", path.value)),
+  query: () => dataOf(api.POST("/api/account/start/look", { body: { token: props.code } })),
 });
 const { busy, run, about } = useSaving();
-const draft = reactive<Schemas["BeginningIn"] & { units: Units }>({
+const draft = reactive<Omit<Schemas["BeginningIn"], "token"> & { units: Units }>({
   academy: "",
   time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
   altitude_m: 0,
@@ -43,7 +42,7 @@ async function begin(): Promise<void> {
   // Asking sets the token that writes need.
   await api.GET("/api/account");
   const done = await run(() =>
-    dataOf(api.POST("/api/account/start/{code}", { ...path.value, body: { ...draft } })),
+    dataOf(api.POST("/api/account/start", { body: { ...draft, token: props.code } })),
   );
   if (!done) return;
   await account.load();
@@ -118,6 +117,7 @@ async function begin(): Promise<void> {
             <li v-for="rule in start.data.value.rules" :key="rule">{{ rule }}</li>
           </ul>
           <InputPassword id="start-password" v-model:value="draft.password" autocomplete="new-password" />
+          <PasswordStrength :password="draft.password" />
           <Sentence :text="about('password')" />
           <Sentence :text="FIELDS.some((f) => about(f)) ? '' : about('')" />
           <Button type="primary" html-type="submit" size="large" block :loading="busy">Begin</Button>
