@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import "fake-indexeddb/auto";
 import { onSignedOut, pageBelongsTo, Problem, send, sentenceOf, signedIn, Unreachable } from "./client";
+import { proofAsked } from "./proof";
 import { forgetReads } from "./lastRead";
 
 const answers = (status: number, body: string) => {
@@ -39,6 +40,25 @@ describe("the way to the server", () => {
     const cause = await thrownBy(send("http://x/api/students"));
     expect(cause).toBeInstanceOf(Unreachable);
     expect(sentenceOf(cause)).toContain("What you typed is kept");
+  });
+  it("asks for the password again where the server does, and sends the same once more", async () => {
+    const refusal = JSON.stringify({ code: "proof-needed", title: "Type your password again to do this." });
+    const bodies: string[] = [];
+    vi.stubGlobal("fetch", async (request: Request) => {
+      bodies.push(await request.text());
+      return new Response(bodies.length % 2 ? refusal : "{}", { status: bodies.length % 2 ? 403 : 200 });
+    });
+    const write = () => send("http://x/api/people/invitations", { method: "POST", body: '{"name": "Eve"}' });
+    const sent = write();
+    await vi.waitFor(() => expect(proofAsked.value).not.toBeNull());
+    proofAsked.value?.(true);
+    expect((await sent).ok).toBe(true);
+    expect(bodies).toEqual(['{"name": "Eve"}', '{"name": "Eve"}']);
+    const cancelled = thrownBy(write());
+    await vi.waitFor(() => expect(proofAsked.value).not.toBeNull());
+    proofAsked.value?.(false);
+    expect(sentenceOf(await cancelled)).toContain("Type your password again");
+    expect([proofAsked.value, bodies.length]).toEqual([null, 3]);
   });
   it("tells who listens that the session has ended", async () => {
     const listener = vi.fn();

@@ -15,11 +15,13 @@ const MOST = 72;
 
 let meter: Promise<(password: string) => number> | undefined;
 async function load(): Promise<(password: string) => number> {
-  const [{ ZxcvbnFactory }, { adjacencyGraphs, dictionary }] = await Promise.all([
+  const [{ ZxcvbnFactory }, common, english] = await Promise.all([
     import("@zxcvbn-ts/core"),
     import("@zxcvbn-ts/language-common"),
+    import("@zxcvbn-ts/language-en"),
   ]);
-  const made = new ZxcvbnFactory({ graphs: adjacencyGraphs, dictionary });
+  const dictionary = { ...common.dictionary, ...english.dictionary };
+  const made = new ZxcvbnFactory({ graphs: common.adjacencyGraphs, dictionary });
   return (password) => made.check(password).score;
 }
 const score = computedAsync(async () => {

@@ -83,7 +83,7 @@ async function submit(): Promise<void> {
           />
         </template>
         <label class="shared"
-          ><input v-model="shared" type="checkbox" /> a shared tablet: sign me out after 12 hours</label
+          ><input v-model="shared" type="checkbox" /> Shared tablet: sign me out after 12 hours</label
         >
         <Sentence :text="error" />
         <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>
