@@ -109,6 +109,33 @@ def test_a_large_body_is_refused_before_it_is_read(api: Api, coach: Coach) -> No
     assert AccessAttempt.objects.count() == rows
 
 
+def test_data_is_kept_by_no_cache_and_is_no_page(api: Api, student: Student) -> None:
+    for address in (
+        "/students",
+        f"/students/{student.pk}/shots.csv",
+        f"/students/{student.pk}/card.pdf",
+        "/account",
+    ):
+        answer = api("GET", address)
+        assert answer["Cache-Control"] == "no-store", address
+        assert "filename=" in answer["Content-Disposition"], address
+        assert answer["X-Content-Type-Options"] == "nosniff"
+    assert "no-store" in Client().get("/c/nobody/portal.json")["Cache-Control"]
+
+
+@pytest.mark.parametrize(
+    "kind", ["text/plain", "application/x-www-form-urlencoded", "", "multipart/form-data"]
+)
+def test_a_body_of_another_type_is_refused(api: Api, student: Student, kind: str) -> None:
+    """A form of a foreign page can send these; it cannot send JSON."""
+    answer = api.client.generic(
+        "PATCH", f"/api/students/{student.pk}", '{"name": "Eve"}', kind, headers={"X-CSRFToken": api.csrf}
+    )
+    assert answer.status_code == 415
+    student.refresh_from_db()
+    assert student.name != "Eve"
+
+
 @pytest.mark.parametrize("address", ["shots", "shots/check", "imported-carries", "files/look", "bag/check"])
 def test_only_somebody_signed_in_sends_files(api: Api, student: Student, address: str) -> None:
     url = f"/api/students/{student.pk}/{address}"

@@ -21,6 +21,7 @@ from oxgang.monitor.player import Swing, balls
 from oxgang.monitor.queue import Queue
 from oxgang.monitor.sender import Sender
 from oxgang.range_sessions.models import Ball, Device, FeedBall
+from oxgang.range_sessions.services import devices
 
 from tests.server.conftest import Api, make_coach, make_student
 from tests.server.steps import sentence_of, undo
@@ -83,6 +84,19 @@ def test_a_malformed_request_names_its_field_and_stores_nothing(api: Api, body: 
     refused = feed(token_of(api), body)
     assert (refused.status_code, refused.json()["field"]) == (400, field)
     assert not FeedBall.objects.exists()
+
+
+def test_a_token_in_other_hands_does_not_fill_the_disk(api: Api, monkeypatch: pytest.MonkeyPatch) -> None:
+    token = token_of(api)
+    monkeypatch.setattr(devices, "MOST_A_DAY", 5)
+    for n in range(5):
+        assert feed(token, SENT | {"id": f"ball-{n}"}).status_code == 200
+    refused = feed(token, SENT | {"id": "ball-6"})
+    assert (refused.status_code, "in a day" in refused.json()["title"]) == (429, True)
+    # What was stored already is acknowledged again, and tomorrow is another day.
+    assert feed(token, SENT | {"id": "ball-4"}).json() == {"new": 0, "known": 1}
+    FeedBall.objects.update(received_at=timezone.now() - timedelta(days=2))
+    assert feed(token, SENT | {"id": "ball-6"}).status_code == 200
 
 
 def test_a_sent_ball_goes_to_one_cell_with_all_that_was_measured(

@@ -13,6 +13,7 @@ from oxgang.academy.models import Club, Student
 from oxgang.core.practice.portal import JUNIORS, Shows, going, streak_of, usual_parts
 from oxgang.matrix.models import CardLink
 from oxgang.practice.models import Round
+from oxgang.practice.services import rounds
 from oxgang.practice.services.sharing import TRIES, TRIES_IN_ALL
 from oxgang.range_sessions.models import Ball
 
@@ -313,6 +314,19 @@ def test_every_round_that_a_phone_can_play_is_accepted(api: Api, playing: Studen
             "row": None,
         }
         assert phone.put(sent).status_code == 200, (game["trial"], phone.put(sent).content)
+
+
+def test_a_link_in_other_hands_does_not_fill_the_disk(
+    api: Api, playing: Student, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(rounds, "MOST_A_DAY", 2)
+    send(api, playing)
+    phone = link(api, playing)
+    place = phone.get().json()
+    answers = [phone.put(played_row(place, uid=f"phone-{n}")) for n in range(3)]
+    assert [answer.status_code for answer in answers] == [200, 200, 422]
+    # One that came in is acknowledged again.
+    assert phone.put(played_row(place, uid="phone-1")).status_code == 200
 
 
 def test_a_refused_round_is_read_by_the_coach(api: Api, playing: Student) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import lzma
 import re
+import resource
 import sqlite3
 from collections.abc import Iterator
 from contextlib import closing
@@ -106,6 +107,32 @@ def test_a_database_of_release_01_is_one_of_this_version(academy: Path, released
         noted = {name for (name,) in database.execute("SELECT name FROM django_migrations")}
     assert "0001_version_1" in noted
     assert oxgang("check", released / DATABASE).returncode == 0
+
+
+def test_an_upgrade_on_a_full_disk_names_no_copy_that_is_none(released: Path) -> None:
+    before, most = tables(released / DATABASE), (released / DATABASE).stat().st_size // 3
+
+    def small_disk() -> None:
+        resource.setrlimit(resource.RLIMIT_FSIZE, (most, most))
+
+    full = oxgang("upgrade", "--data", released, preexec_fn=small_disk)
+    assert (full.returncode, "Traceback" in full.stderr) == (2, False), full.stderr
+    assert "kept in" not in full.stderr
+    assert tables(released / DATABASE) == before
+    assert not list(released.glob("*before-upgrade*"))
+
+
+@pytest.mark.parametrize("command", ["serve", "upgrade", "backup", "restore", "add-coach", "reset-password"])
+def test_a_folder_that_cannot_be_written_gets_a_sentence(tmp_path: Path, command: str) -> None:
+    (tmp_path / "file").touch()
+    words = {
+        "backup": [tmp_path / "b"],
+        "restore": [tmp_path / "file"],
+        "reset-password": ["ilse"],
+    }.get(command, [])
+    said = oxgang(command, *words, "--data", tmp_path / "file" / "data")
+    assert (said.returncode, "Traceback" in said.stderr) == (2, False), said.stderr
+    assert len(said.stderr.strip().splitlines()) == 1
 
 
 def test_a_database_from_before_release_01_is_refused(released: Path) -> None:

@@ -22,6 +22,7 @@ from oxgang.core.units import STORED, UnitSet
 from oxgang.files.json_text import read_json
 from oxgang.range_sessions.feeds.monitor import MalformedFeed
 from oxgang.range_sessions.services.bays import GroupOver
+from oxgang.range_sessions.services.devices import TooManyBalls
 
 log = logging.getLogger(__name__)
 # How SQLite and the system say that there is no room.
@@ -36,6 +37,7 @@ STATUS: dict[type[OxgangError], int] = {
     ErasedStudent: 410,
     GroupOver: 409,
     MalformedFeed: 400,
+    TooManyBalls: 429,
     Busy: 503,
 }
 

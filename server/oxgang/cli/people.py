@@ -12,7 +12,7 @@ import typer
 
 from oxgang.cli.database import DATABASE
 from oxgang.cli.report import fail
-from oxgang.cli.server import Data, secret_key, start_django
+from oxgang.cli.server import Data, start_django, use_secret_key
 from oxgang.core.errors import OxgangError
 
 if TYPE_CHECKING:
@@ -30,8 +30,7 @@ def add_coach_command(
     new_academy: Annotated[bool, typer.Option(help="open an academy of this name")] = False,
 ) -> None:
     """Let a coach in. Asks for what is not given; the password is asked for or OXGANG_PASSWORD."""
-    data.mkdir(parents=True, exist_ok=True)
-    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
+    use_secret_key(data)
     start_django("prod", data, "127.0.0.1")
     from oxgang.academy.models import Academy
 
@@ -177,7 +176,7 @@ def _again(ask: Callable[[], T]) -> T:
 def _here(data: Path) -> None:
     if not (data / DATABASE).is_file():
         fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
-    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
+    use_secret_key(data)
     start_django("prod", data, "127.0.0.1")
 
 

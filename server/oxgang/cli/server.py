@@ -68,9 +68,7 @@ def serve(
     keep: Annotated[int, typer.Option(help="how many nightly backups to keep", min=1)] = 14,
 ) -> None:
     """Start for real: makes a secret key, serves, and says where the first account is made."""
-    data.mkdir(parents=True, exist_ok=True)
-    keep_private(data)
-    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
+    use_secret_key(data)
     os.environ["OXGANG_HTTPS"] = str(https)
     if log is not None:
         os.environ["OXGANG_LOG"] = str(log.resolve())
@@ -103,11 +101,27 @@ def _keep_address(address: str) -> None:
         fail(error.sentence)
 
 
-def secret_key(file: Path) -> str:
-    if not file.exists():
-        file.touch(mode=PRIVATE_FILE)
-        file.write_text(secrets.token_urlsafe(50), encoding="ascii")
-    return file.read_text(encoding="ascii").strip()
+def use_secret_key(data: Path) -> None:
+    """The key of a data folder, made with it if need be. Ends the command where that cannot be."""
+    own_folder(data)
+    file = data / "secret-key"
+    try:
+        if not file.exists():
+            file.touch(mode=PRIVATE_FILE)
+            file.write_text(secrets.token_urlsafe(50), encoding="ascii")
+        key = file.read_text(encoding="ascii").strip()
+    except OSError as error:
+        fail(f"{file}: cannot be read or written ({error.strerror}).")
+    os.environ.setdefault("OXGANG_SECRET_KEY", key)
+
+
+def own_folder(data: Path) -> None:
+    """Make a data folder that nobody else reads. Ends the command where that cannot be."""
+    try:
+        data.mkdir(parents=True, exist_ok=True)
+        keep_private(data)
+    except OSError as error:
+        fail(f"{data}: cannot be made one's own ({error.strerror}).")
 
 
 def set_up_django(mode: str, data: Path, names: str) -> None:
@@ -116,11 +130,7 @@ def set_up_django(mode: str, data: Path, names: str) -> None:
     os.environ["OXGANG_DATA"] = str(data.resolve())
     os.environ["OXGANG_HOSTS"] = f"{names},127.0.0.1,localhost"
     os.environ["DJANGO_SETTINGS_MODULE"] = "oxgang.config.settings"
-    try:
-        data.mkdir(parents=True, exist_ok=True)
-        keep_private(data)
-    except OSError as error:
-        fail(f"{data}: cannot be made one's own ({error.strerror}).")
+    own_folder(data)
     import django
 
     try:
@@ -142,7 +152,7 @@ def upgrade(data: Data = Path("oxgang-data")) -> None:
     """Bring the database up to this version: a copy first, and a look at every table after it."""
     if not (data / DATABASE).is_file():
         fail(f"{data}: there is no Oxgang database here. Give its folder with --data.")
-    os.environ.setdefault("OXGANG_SECRET_KEY", secret_key(data / "secret-key"))
+    use_secret_key(data)
     before = set(data.glob("before-upgrade-*.sqlite3"))
     start_django("prod", data, "127.0.0.1")
     made = sorted(set(data.glob("before-upgrade-*.sqlite3")) - before)

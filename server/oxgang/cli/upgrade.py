@@ -6,7 +6,8 @@ import sqlite3
 from datetime import UTC, datetime
 from pathlib import Path
 
-from oxgang.cli.database import DATABASE, OtherVersion, check_version, copy, reason
+from oxgang.cli.copies import write_backup
+from oxgang.cli.database import DATABASE, OtherVersion, UnusableBackup, check_version, reason
 
 
 class UpgradeFailed(Exception):
@@ -35,8 +36,7 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         waiting = executor.migration_plan(executor.loader.graph.leaf_nodes())
         if waiting and executor.loader.applied_migrations and keep_copy:
             stamp = f"{datetime.now(UTC):%Y%m%d-%H%M%S-%f}"
-            kept = data / f"before-upgrade-{stamp}.sqlite3"
-            copy(current, kept, alone=True)
+            kept = write_backup(current, data / f"before-upgrade-{stamp}.sqlite3")
         if waiting:
             call_command("migrate", verbosity=0)
         # A database of release 0.1 has all that version 1 begins with: the new names are noted.
@@ -48,10 +48,11 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         DatabaseError,
         sqlite3.Error,
         OSError,
+        UnusableBackup,
         ValueError,
         InconsistentMigrationHistory,
     ) as error:
-        where = f"; the database of before is kept in {kept}" if kept and kept.exists() else ""
+        where = f"; the database of before is kept in {kept}" if kept else ""
         raise UpgradeFailed(f"it could not be brought up to this version: {reason(error)}{where}") from None
     finally:
         connections.close_all()

@@ -27,6 +27,8 @@ from oxgang.core.errors import ProblemCode
 
 THREADS: Final = 16
 CONNECTIONS: Final = 1000
+# From so many on the idle ones are closed, so that there is room before there is none.
+CROWDED: Final = 500
 # A head arrives in one piece from everybody who means it; a file over a bad network takes its time.
 HEAD_S: Final = 10.0
 BODY_S: Final = 90.0
@@ -87,6 +89,11 @@ class _Server(TcpWSGIServer):
             request = channel.request
             if request is not None and not channel.requests and request.late(clock):
                 channel.will_close = True
+        # Whoever holds a connection and asks nothing makes room for those who ask, the longest first.
+        idle = [one for one in self.active_channels.values() if not one.requests and one.request is None]
+        crowd = len(self.active_channels) - CROWDED
+        for channel in sorted(idle, key=lambda one: one.last_activity)[: max(0, crowd)]:
+            channel.will_close = True
 
 
 def listen(host: str, port: int, *, proxy: str = "", https: bool = False, workers: int = 1) -> None:

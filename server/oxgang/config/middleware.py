@@ -3,6 +3,7 @@ session alive."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from typing import Final
 
@@ -17,6 +18,10 @@ from oxgang.core.errors import ProblemCode
 
 Next = Callable[[HttpRequest], HttpResponse]
 
+# Addresses that answer with data, and the one page among them: it holds nothing of a student, and a
+# phone keeps it for a dead network.
+DATA: Final = ("/api/", "/c/", "/cal/")
+PAGE: Final = re.compile(r"/c/[^/]+")
 # What a phone waits for: matrices and words are text, and ten times smaller packed.
 PACKED: Final = ("application/json", "text/")
 
@@ -31,8 +36,24 @@ class GZipText(GZipMiddleware):
         return super().process_response(request, response)
 
 
+class OfNobodyElse:
+    """Answers with data are kept by no cache on the way, and are no page of their own."""
+
+    def __init__(self, get_response: Next) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        response = self.get_response(request)
+        if request.path.startswith(DATA) and not PAGE.fullmatch(request.path):
+            response["Cache-Control"] = "no-store"
+            if response.get("Content-Type", "").startswith("application/"):
+                response.setdefault("Content-Disposition", 'attachment; filename="answer.json"')
+        return response
+
+
 class BodyLimits:
-    """Refuses a body that is too large, or a file from somebody unknown, before it is read."""
+    """Refuses a body that is too large or of another type than is read there, or a file from somebody
+    unknown, before it is read."""
 
     def __init__(self, get_response: Next) -> None:
         self.get_response = get_response
@@ -48,6 +69,9 @@ class BodyLimits:
         if length > limit.most:
             status = 422 if limit.upload else 413
             return problem(status, ProblemCode.TOO_LARGE, too_large(limit), "file" if limit.upload else "")
+        wanted = "multipart/form-data" if limit.upload else "application/json"
+        if length and request.path.startswith(DATA) and request.content_type != wanted:
+            return problem(415, ProblemCode.MALFORMED, f"Send this as {wanted}. Nothing was stored.")
         return self.get_response(request)
 
 

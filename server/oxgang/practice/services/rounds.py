@@ -39,6 +39,8 @@ AHEAD: Final = timedelta(minutes=10)
 OLDEST: Final = timedelta(days=60)
 # Rounds that were refused are told so many times a day, in so many characters.
 MOST_REFUSED_A_DAY, MOST_PLAYED = 20, 600
+# Nobody plays more in a day; what comes beyond it comes from a link in other hands.
+MOST_A_DAY: Final = 60
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -109,6 +111,9 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     there = Round.objects.filter(student=student, uid=hit.uid).first()
     if there is not None:
         return SavedRound(there, 0, new=False)
+    sent = Round.objects.filter(student=student, received_at__gt=now - timedelta(days=1))
+    if by is None and sent.filter(reported=True).count() >= MOST_A_DAY:
+        raise InputError(f"More than {MOST_A_DAY} rounds came in today. Ask your coach.")
     if not hit.calls:
         raise InputError("A round needs a call.", field="calls")
     calls = [call_of(call) for call in hit.calls]

@@ -15,7 +15,7 @@ from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings, match_club
 from oxgang.academy.services.log import Changed, record_academy_entry
 from oxgang.academy.tokens import hash_of
-from oxgang.core.errors import InputError, OxgangError
+from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import check_shot
 from oxgang.range_sessions.feeds.monitor import SentBall
 from oxgang.range_sessions.feeds.plays import IDLE, Plays, belongs_now
@@ -27,7 +27,15 @@ from oxgang.range_sessions.services.moving import move_ball
 
 PREFIX = "oxg_"
 MAX_NAME = 60
+MOST_A_DAY = 5000
+A_DAY = timedelta(days=1)
 log = logging.getLogger(__name__)
+
+
+class TooManyBalls(OxgangError):
+    """More than are hit in front of one device in a day: somebody else has its token."""
+
+    code = ProblemCode.TOO_MANY_TRIES
 
 
 @transaction.atomic
@@ -147,6 +155,11 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
 
     A ball goes to whom the device plays for, if it was hit there; every other one waits until a
     coach gives it to somebody or discards it.
+
+    Raises
+    ------
+    TooManyBalls
+        For more balls in a day than are hit in front of one device.
     """
     device = Device.objects.select_related("academy", "plays_for__academy", "plays_by").get(pk=device.pk)
     sent = {ball.uid: ball for ball in balls}
@@ -164,6 +177,14 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
         for uid, ball in sent.items()
         if uid not in known
     ]
+    # The one before so many: of a season's balls only those few are looked at.
+    earlier = device.sent.order_by("-pk").values_list("received_at", flat=True)
+    first = earlier[MOST_A_DAY - len(fresh) : MOST_A_DAY - len(fresh) + 1].first() if fresh else None
+    if first is not None and first > now - A_DAY:
+        raise TooManyBalls(
+            f"{device.name} has sent more than {MOST_A_DAY:,} balls in a day, which nobody hits. Nothing "
+            "of this was stored. End its token if it is not yours."
+        )
     FeedBall.objects.bulk_create(fresh)
     device.last_heard_at = now
     device.save(update_fields=["last_heard_at"])
