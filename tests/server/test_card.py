@@ -18,6 +18,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.services.clubs import add_club
 from oxgang.core.words import bag
 from oxgang.matrix.models import CardLink, PublishedMatrix
+from oxgang.matrix.selectors import phone
 from PIL import Image
 
 from tests.server.conftest import Api
@@ -107,6 +108,21 @@ def test_metres_fourteen_clubs_and_sides_that_are_none(api: Api, published: Stud
     for sides in ("", "back"):
         refused = api("GET", f"{url}/card.pdf?sides={sides}")
         assert (refused.status_code, refused.data["field"]) == (422, "sides")
+
+
+def test_a_published_version_never_changes(
+    api: Api, published: Student, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Whatever a later Oxgang would make of it, and whatever becomes of the student."""
+    token = api("POST", f"/students/{published.pk}/links", {"days": 30}).data["url"].rsplit("/", 1)[1]
+    first = Client().get(f"/c/{token}/card.json").content
+    assert len(first) > 2000
+    for name in ("by_yardage", "whole", "whole_run", "whole_added", "level_words", "recipe_words", "_picks"):
+        monkeypatch.setattr(phone, name, None)
+    assert (
+        api("PATCH", f"/students/{published.pk}", {"name": "Somebody Else", "units": "m"}).status_code == 200
+    )
+    assert Client().get(f"/c/{token}/card.json").content == first
 
 
 def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, published: Student) -> None:

@@ -323,10 +323,10 @@ def test_a_link_in_other_hands_does_not_fill_the_disk(
     send(api, playing)
     phone = link(api, playing)
     place = phone.get().json()
-    answers = [phone.put(played_row(place, uid=f"phone-{n}")) for n in range(3)]
-    assert [answer.status_code for answer in answers] == [200, 200, 422]
+    answers = [phone.put(played_row(place, uid=f"phone-round-{n}")) for n in range(3)]
+    assert [answer.status_code for answer in answers] == [200, 200, 422], answers[0].content
     # One that came in is acknowledged again.
-    assert phone.put(played_row(place, uid="phone-1")).status_code == 200
+    assert phone.put(played_row(place, uid="phone-round-1")).status_code == 200
 
 
 def test_a_refused_round_is_read_by_the_coach(api: Api, playing: Student) -> None:

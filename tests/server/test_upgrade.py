@@ -10,13 +10,17 @@ import sqlite3
 from collections.abc import Iterator
 from contextlib import closing
 from pathlib import Path
-from typing import Any
+from typing import Any, cast
 
 import pytest
 from django.apps import apps
 from django.core.management import call_command
 from django.db import connections
 from oxgang.academy.models import Club, Coach, Entry, Student
+from oxgang.core.units import M_PER_YD
+from oxgang.matrix.models import PublishedMatrix
+from oxgang.matrix.selectors import phone
+from oxgang.matrix.selectors.phone import freeze_all, on_phone
 
 from tests.commands import DATABASE, oxgang
 from tests.server.conftest import Api
@@ -125,12 +129,12 @@ def test_an_upgrade_on_a_full_disk_names_no_copy_that_is_none(released: Path) ->
 @pytest.mark.parametrize("command", ["serve", "upgrade", "backup", "restore", "add-coach", "reset-password"])
 def test_a_folder_that_cannot_be_written_gets_a_sentence(tmp_path: Path, command: str) -> None:
     (tmp_path / "file").touch()
-    words = {
+    more: dict[str, list[object]] = {
         "backup": [tmp_path / "b"],
         "restore": [tmp_path / "file"],
         "reset-password": ["ilse"],
-    }.get(command, [])
-    said = oxgang(command, *words, "--data", tmp_path / "file" / "data")
+    }
+    said = oxgang(command, *more.get(command, []), "--data", tmp_path / "file" / "data")
     assert (said.returncode, "Traceback" in said.stderr) == (2, False), said.stderr
     assert len(said.stderr.strip().splitlines()) == 1
 
@@ -168,6 +172,27 @@ def test_the_log_of_release_01_speaks_of_rows_that_there_are(opened: None) -> No
         model = apps.get_model(change["row"])
         known = {field.attname for field in model._meta.concrete_fields}
         assert {*change["before"], *change["after"]} <= known, change["row"]
+
+
+def test_versions_of_release_01_are_frozen_by_the_upgrade(
+    released: Path, monkeypatch: pytest.MonkeyPatch, opened: None
+) -> None:
+    """Each shot has the name and the carry that the release stored, and no later rule changes a byte."""
+    freeze_all()
+    seen = {}
+    for version in PublishedMatrix.objects.all():
+        seen[version.pk] = json.dumps(on_phone(version, picks=True))
+        per = M_PER_YD if version.content["units"] == "m" else 1.0
+        cells = version.content["cells"]
+        stored = {(c["key"]["club"], c["key"]["swing"], round(c["carry_yd"] * per)) for c in cells}
+        shown = on_phone(version, picks=False)["shots"]
+        for shot in cast(list[dict[str, Any]], shown):
+            club, swing = shot["name"].split()[:2]
+            assert (club, swing, shot["carry"]) in stored, shot
+    assert seen
+    monkeypatch.setattr(phone, "by_yardage", None)
+    freeze_all()
+    assert {v.pk: json.dumps(on_phone(v, picks=True)) for v in PublishedMatrix.objects.all()} == seen
 
 
 def test_every_page_of_every_student_of_release_01_opens(opened: None) -> None:

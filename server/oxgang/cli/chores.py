@@ -8,9 +8,9 @@ from datetime import datetime, timedelta
 from pathlib import Path
 from typing import TYPE_CHECKING, Final
 
+from oxgang.academy.server_state import note
 from oxgang.cli.copies import clear_old_copies, newest, write_dated
 from oxgang.cli.database import UnusableBackup, is_whole, reason
-from oxgang.config.state import note
 
 if TYPE_CHECKING:
     from oxgang.config.environment import Environment

@@ -42,6 +42,8 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         # A database of release 0.1 has all that version 1 begins with: the new names are noted.
         executor.check_replacements()
         _look_at_every_table()
+        if waiting:
+            _freeze_versions()
     except OtherVersion as error:
         raise UpgradeFailed(f"the database {error}") from None
     except (
@@ -63,6 +65,13 @@ def _has_migrations(file: Path) -> bool:
         found = database.execute("SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'").fetchone()
     database.close()
     return found is not None
+
+
+def _freeze_versions() -> None:
+    """What a phone shows of a version that an earlier release published is kept from now on."""
+    from oxgang.matrix.selectors.phone import freeze_all
+
+    freeze_all()
 
 
 def _look_at_every_table() -> None:

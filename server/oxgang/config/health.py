@@ -13,7 +13,7 @@ from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
-from oxgang.config.state import ServerTrouble, troubles
+from oxgang.academy.server_state import ServerTrouble, troubles
 
 # Less room than this and the next days' balls may not be stored.
 ROOM_BYTES: Final = 200 * 1024 * 1024

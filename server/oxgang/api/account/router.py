@@ -13,6 +13,7 @@ from ninja.utils import check_csrf
 from oxgang.academy.models import AuditAction
 from oxgang.academy.selectors.notices import notices_for
 from oxgang.academy.selectors.people import lately_erased
+from oxgang.academy.server_state import troubles
 from oxgang.academy.services import second_factor
 from oxgang.academy.services.log import record_academy_entry
 from oxgang.api.account.passwords import user_with
@@ -37,7 +38,6 @@ from oxgang.api.auth import coach_of, signed_in_coach
 from oxgang.api.fields import made
 from oxgang.api.messages import did_of
 from oxgang.api.rights import leads
-from oxgang.config.state import troubles
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.errors import InputError, ProblemCode
 from oxgang.core.flight.checks import ASK_OVER_YD

@@ -8,9 +8,9 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.academy.models import PersonRole
+from oxgang.academy.server_state import ServerTrouble
 from oxgang.academy.services.throttle import MAX_NAME
 from oxgang.api.messages import ActionMessage
-from oxgang.config.state import ServerTrouble
 from oxgang.core.errors import ProblemCode
 from oxgang.core.flight.recipes import School
 from oxgang.core.keeping.events import EventKind

@@ -14,6 +14,8 @@ class PublishedMatrix(models.Model):
     number = models.PositiveIntegerField()
     note = models.CharField(max_length=300, blank=True)
     content = models.JSONField()
+    # What a phone shows of it, as it was when it was published (`selectors.phone`).
+    phone = models.JSONField(default=dict)
     published_by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
     published_at = models.DateTimeField()
     # Published by mistake and taken back: the version before is handed out again.

@@ -19,6 +19,7 @@ from oxgang.core.ground.card import CardOptions
 from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
+from oxgang.matrix.selectors.phone import freeze
 from oxgang.matrix.selectors.pick_table import PickTable
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import content_of
@@ -75,6 +76,7 @@ def publish(
         published_by=by,
         published_at=now,
     )
+    freeze(version)
     which, made = {"version": version.number}, [created(version, "withdrawn_at")]
     record_entry(student, AuditAction.VERSION_PUBLISHED, which, by=by, now=now, changes=made)
     return version

@@ -22,6 +22,7 @@ from oxgang.core.words import bag
 from oxgang.core.words.measurements import MEASURED
 from oxgang.core.words.swing import Position, Scale, checked_positions
 from oxgang.matrix.models import PlayedShot, PublishedMatrix
+from oxgang.matrix.selectors.phone import freeze
 from oxgang.matrix.selectors.transfer import (
     BALL_FIELDS,
     CLUB_FIELDS,
@@ -96,6 +97,8 @@ def bring_in(file: Mapping[str, Any], *, by: Coach, now: datetime) -> Student:
         PublishedMatrix(student=student, **{name: version[name] for name in VERSION_FIELDS})
         for version in file["versions"]
     )
+    for made in PublishedMatrix.objects.filter(student=student):
+        freeze(made)
     values = {"student": student.name, "academy": file["academy"]["name"]}
     entry = record_entry(
         student, AuditAction.STUDENT_BROUGHT_IN, values, by=by, now=now, changes=[created(student)]
