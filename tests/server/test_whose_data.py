@@ -5,6 +5,8 @@ from __future__ import annotations
 import csv
 import io
 import json
+import sqlite3
+from contextlib import closing
 from datetime import timedelta
 from pathlib import Path
 from zipfile import ZipFile
@@ -15,10 +17,22 @@ from django.conf import settings
 from django.db import connection
 from django.db.models import CharField, TextField
 from django.utils import timezone
-from oxgang.academy.models import Academy, Club, Coach, EntryLink, Student, SwingScale
+from oxgang.academy.models import (
+    Academy,
+    AuditAction,
+    Club,
+    Coach,
+    Entry,
+    EntryLink,
+    Student,
+    SwingScale,
+)
+from oxgang.academy.server_state import noted
+from oxgang.academy.services.log import record_academy_entry, record_entry
 from oxgang.matrix.models import StoredMatrix, Summary
 from oxgang.practice.models import Lesson, Picture
 from oxgang.practice.selectors.mentions import FREE_TEXTS
+from oxgang.practice.services.erasing import finish_erasures
 from oxgang.range_sessions.models import Ball, Device, FeedBall
 
 from tests.server.conftest import Api, make_student
@@ -174,6 +188,65 @@ def test_erasure_leaves_no_row_and_nothing_in_the_file(api: Api, whole: Student)
     assert log[0]["did"]["code"] == "log-student-erased"
 
 
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.parametrize("name", ["Jürgen Ämling", 'Wren "Bo" Tarn', "Ann\\Marie", "O'Hara"])
+def test_names_of_any_letters_and_former_ones_go_too(api: Api, coach: Coach, name: str) -> None:
+    """In the database's JSON an umlaut, a quote and a backslash are written another way."""
+    student = make_student(coach, "Maiden Ämmer")
+    assert api("PATCH", f"/students/{student.pk}", {"name": name}).status_code == 200
+    words = {"words": f"{name} (once Maiden Ämmer) hit it often"}
+    record_academy_entry(coach.academy, AuditAction.SAID, words, by=coach, now=timezone.now())
+    friend = make_student(coach, "Ansel Quill")
+    record_entry(friend, AuditAction.SAID, {"words": f"beat {name.upper()}"}, by=coach, now=timezone.now())
+    assert api("POST", f"/students/{student.pk}/erase", {"name": name}).status_code == 200
+    rows = Entry.objects.filter(code="log-said").values_list("values", flat=True)
+    said = [str(values["words"]) for values in rows]
+    assert said == ["an erased student (once an erased student) hit it often", "beat an erased student"]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_an_erasure_beside_a_reader_is_finished_later_and_keeps_nobody_waiting(
+    api: Api, whole: Student, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(settings.ENV, "data", tmp_path)
+    file = Path(str(connection.settings_dict["NAME"]))
+    log = file.with_name(f"{file.name}-wal")
+    with closing(sqlite3.connect(file)) as reader:
+        reader.execute("BEGIN")
+        reader.execute("SELECT count(*) FROM academy_student").fetchone()
+        erased = api("POST", f"/students/{whole.pk}/erase", {"name": NAME})
+        assert erased.data["traces"] is True
+        assert api("POST", "/students", {"name": "Somebody"}).status_code in (201, 422)  # not 503
+        finish_erasures(timezone.now())
+        assert noted("traces") is not None
+    finish_erasures(timezone.now())
+    assert noted("traces") is None
+    assert NAME.encode() not in (log.read_bytes() if log.exists() else b"") + file.read_bytes()
+    assert api("GET", "/history").data["entries"][0]["did"]["code"] == "log-traces-gone"
+    finish_erasures(timezone.now())
+    assert Entry.objects.filter(code="log-traces-gone").count() == 1
+
+
+def test_copies_that_hold_a_student_are_listed_by_name(
+    api: Api, student: Student, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(settings.ENV, "data", tmp_path / "data")
+    monkeypatch.setattr(settings.ENV, "backups", tmp_path / "nightly")
+    for name in (
+        "data/replaced-20990102-020000-000001.sqlite3",
+        "nightly/backup-20990103-020000-000001.sqlite3.age",
+        "nightly/backup-20200101-020000-000001.sqlite3",  # before the student came
+        "nightly/mine.sqlite3",
+    ):
+        (tmp_path / name).parent.mkdir(exist_ok=True)
+        (tmp_path / name).touch()
+    found = api("GET", f"/students/{student.pk}/data-inventory").data["backups"]
+    assert [(one["name"][:15], one["on"]) for one in found] == [
+        ("backup-20990103", "2099-01-03"),
+        ("replaced-209901", "2099-01-02"),
+    ]
+
+
 def test_an_erased_duplicate_leaves_its_namesake_alone(api: Api, student: Student, coach: Coach) -> None:
     twin = make_student(coach, student.name)
     api("PATCH", f"/students/{student.pk}", {"name": "Ansel Quill jun."})
@@ -230,7 +303,18 @@ def test_no_free_text_is_forgotten() -> None:
     }
     # Keys of tables, hashes, machines' words, and who and what is named, and what is computed.
     not_free = {
-        *("token_hash", "code", "key", "uid", "session", "where", "browser", "signature", "swing"),
+        *(
+            "token_hash",
+            "code_hash",
+            "code",
+            "key",
+            "uid",
+            "session",
+            "where",
+            "browser",
+            "signature",
+            "swing",
+        ),
         *("school", "friction", "stage", "longest", "state", "time_zone", "public_address", "scoring"),
     }
     names = {

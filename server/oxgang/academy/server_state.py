@@ -45,6 +45,11 @@ def _noted() -> dict[str, Any]:
     return found if isinstance(found, dict) else {}
 
 
+def noted(name: str) -> Any:
+    """What was noted last under a name; None for nothing."""
+    return _noted().get(name)
+
+
 def troubles(now: datetime) -> list[ServerTrouble]:
     """What is wrong. Backups are looked at only where the server writes some."""
     noted = _noted()

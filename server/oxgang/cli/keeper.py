@@ -60,6 +60,7 @@ def keep(parent: int) -> None:
     from oxgang.cli.chores import Chores
     from oxgang.matrix.services.stored import renewed
     from oxgang.matrix.services.summary import stale_in
+    from oxgang.practice.services.erasing import finish_erasures
     from oxgang.range_sessions.services.moved import bring_along
 
     os.nice(10)
@@ -70,6 +71,7 @@ def keep(parent: int) -> None:
             done = 0
             beat.touch()
             chores.do(timezone.now())
+            finish_erasures(timezone.now())
             for academy in Academy.objects.all():
                 bring_along(academy, BREATHE_S)
                 for one in stale_in(academy, timezone.now(), AT_ONCE):

@@ -391,6 +391,7 @@ log-handed-over = Handed over to { $to }
 log-shared-with = Shared with { $names }
 log-consent-changed = Changed what is written of guardian and consent
 log-file-seen = Looked at all that is kept
+log-traces-gone = The last traces of an erased student are gone from this server
 log-student-erased =
     { $balls ->
         [one] Erased a student for good, with { $balls } ball

@@ -97,6 +97,7 @@ class AuditAction(StrEnum):
     CONSENT_CHANGED = "log-consent-changed"
     FILE_SEEN = "log-file-seen"
     STUDENT_ERASED = "log-student-erased"
+    TRACES_GONE = "log-traces-gone"
     BAYS_OPENED = "log-bays-opened"
     BAYS_CHANGED = "log-bays-changed"
     BAYS_ENDED = "log-bays-ended"

@@ -19,6 +19,7 @@ from oxgang.academy.services.ownership import saw_file, write_consent
 from oxgang.api.auth import coach_of, took_away
 from oxgang.api.data_inventory.everything import everything_zip
 from oxgang.api.data_inventory.schemas import (
+    BackupOut,
     Cleared,
     ConsentBody,
     ConsentChange,
@@ -41,16 +42,19 @@ from oxgang.practice.services.merging import merge
 
 router = Router(tags=["data inventory"])
 
-COPIES = re.compile(r"(?:backup|replaced|before-upgrade)-(\d{8})-.*\.sqlite3")
+COPIES = re.compile(r"(?:backup|replaced|before-upgrade)-(\d{8})-.*\.sqlite3(\.age)?")
 
 
-def _backups() -> list[date]:
-    """Days of the copies beside the database."""
-    found = []
-    for file in settings.ENV.data.glob("**/*.sqlite3"):
-        if match := COPIES.fullmatch(file.name):
-            found.append(datetime.strptime(match[1], "%Y%m%d").replace(tzinfo=UTC).date())
-    return sorted(set(found), reverse=True)
+def _backups(since: date) -> list[BackupOut]:
+    """The copies beside the database and where backups go, from a day on, newest first."""
+    found = {}
+    for folder in (settings.ENV.data, settings.ENV.backups):
+        for file in () if folder is None else folder.glob("**/*.sqlite3*"):
+            if match := COPIES.fullmatch(file.name):
+                on = datetime.strptime(match[1], "%Y%m%d").replace(tzinfo=UTC).date()
+                if on >= since:
+                    found[file.name] = BackupOut(name=file.name, on=on)
+    return sorted(found.values(), key=lambda one: (one.on, one.name), reverse=True)
 
 
 def _inventory(student: Student) -> DataInventory:
@@ -81,7 +85,7 @@ def _inventory(student: Student) -> DataInventory:
         consent=made(ConsentBody, **{name: getattr(consent, name) for name in ConsentBody.model_fields}),
         links=links_of(student),
         over_on=over,
-        backups=_backups(),
+        backups=_backups(day_at(academy, student.created_at)),
         keep_months=academy.keep_months,
     )
 
@@ -130,8 +134,9 @@ def erase_student(request: HttpRequest, student_id: UUID, data: EraseIn) -> Eras
     """Erase a student for good, with the name typed. Nothing brings it back."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
+    since = day_at(coach.academy, student.created_at)
     gone = erase(student, data.name, by=coach, now=timezone.now())
-    return ErasedOut(balls=gone.balls, sent=gone.sent, backups=_backups())
+    return ErasedOut(balls=gone.balls, sent=gone.sent, traces=gone.traces, backups=_backups(since))
 
 
 @router.get("/settings/retention", response=RetentionOut)

@@ -46,10 +46,16 @@ class ConsentChange(ConsentBody):
     was: Seen | None = Field(None, description="the fields as the coach saw them")
 
 
+class BackupOut(Schema):
+    """A copy of the database: the name of its file, and the day it was made."""
+
+    name: str
+    on: date
+
+
 class DataInventory(Schema):
     """What is kept of a student. `over_on` is the day after which the academy's own rule proposes
-    to erase an archived one; `backups` are copies beside the database that still hold the student,
-    by their day."""
+    to erase an archived one; `backups` are copies of the database that still hold the student."""
 
     student_id: UUID
     student: str
@@ -60,7 +66,7 @@ class DataInventory(Schema):
     consent: ConsentBody
     links: list[LinkOut]
     over_on: date | None
-    backups: list[date]
+    backups: list[BackupOut]
     keep_months: int
 
 
@@ -71,9 +77,12 @@ class EraseIn(Schema):
 
 
 class ErasedOut(Schema):
+    """`traces` is whether something stands in the write-ahead log a moment longer."""
+
     balls: int
     sent: int
-    backups: list[date]
+    traces: bool
+    backups: list[BackupOut]
 
 
 class OverOut(Schema):

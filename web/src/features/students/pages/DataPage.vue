@@ -194,7 +194,7 @@ async function erase(): Promise<void> {
         <p class="quiet">
           {{
             kept.data.value.backups.length
-              ? `Copies of the database that still hold the student: ${kept.data.value.backups.map((d) => shortDay(d)).join(", ")}.`
+              ? `Copies of the database that still hold the student: ${kept.data.value.backups.map((one) => `${one.name} (${shortDay(one.on)})`).join(", ")}.`
               : "No copy of the database lies beside it."
           }}
           Copies that Oxgang made itself go after 90 days; your own backups keep the student until they are
