@@ -12,12 +12,12 @@ from django.utils import timezone
 from oxgang.academy.models import Club, Student
 from oxgang.core.practice.portal import JUNIORS, Shows, going, streak_of, usual_parts
 from oxgang.matrix.models import CardLink
-from oxgang.practice.models import Round
+from oxgang.practice.models import Picture, Round
 from oxgang.practice.services import rounds
 from oxgang.practice.services.sharing import TRIES, TRIES_IN_ALL
 from oxgang.range_sessions.models import Ball
 
-from tests.server.conftest import Api, make_student
+from tests.server.conftest import Api, make_coach, make_student
 from tests.server.steps import day, listed, sentence_of, shows
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
@@ -327,6 +327,53 @@ def test_a_link_in_other_hands_does_not_fill_the_disk(
     assert [answer.status_code for answer in answers] == [200, 200, 422], answers[0].content
     # One that came in is acknowledged again.
     assert phone.put(played_row(place, uid="phone-round-1")).status_code == 200
+
+
+GUARDIAN = {"junior": True, "guardian": "Petra Tarn"}
+
+
+def test_consent_decides_what_is_kept_of_a_junior_and_shown(api: Api, playing: Student) -> None:
+    """Until a guardian's consent is written down: no picture, a link with a code and for half a year,
+    the first name and the card."""
+    url = f"/students/{playing.pk}"
+    assert api("PUT", f"{url}/sharing/progress", {"shown": True}).status_code == 200
+    write(api, playing)
+    send(api, playing)
+    old = link(api, playing)
+    assert {"homework", "progress"} <= set(old.get().json()["shows"])
+    assert api("PATCH", url, {"ball_limit": 30}).status_code == 200  # a junior's
+    for days, code, refused in ((181, "2580", "days"), (180, "", "code")):
+        answer = api("POST", f"{url}/links", {"days": days, "code": code})
+        assert (answer.status_code, answer.data["field"]) == (422, refused)
+    made = api("POST", f"{url}/links", {"days": 180, "code": "2580"})
+    assert made.status_code == 200
+    ended = api("PUT", f"{url}/links/{made.data['link']['id']}/code", {"code": ""})
+    assert (ended.status_code, ended.data["field"]) == (422, "code")
+    assert "consent to pictures" in send_picture(api, playing, with_place()).json()["title"]
+    # A link of before shows no more, either.
+    place = old.get().json()
+    assert (place["student"], set(place["shows"])) == ("Ansel", {"card"})
+    assert not {"homework", "progress", "lesson"} & set(place)
+    assert old.client.get(f"/c/{old.token}/card.json").json()["student"] == "Ansel"
+    CardLink.objects.update(made_at=timezone.now() - timedelta(days=181))
+    assert old.get().status_code == 404
+    CardLink.objects.update(made_at=timezone.now())
+    # What is agreed to opens that, and nothing else; what the coach had chosen is there again.
+    assert api("PATCH", f"{url}/consent", GUARDIAN | {"phone_on": day(0)}).status_code == 200
+    assert {"homework", "progress"} <= set(old.get().json()["shows"])
+    assert send_picture(api, playing, with_place()).status_code == 422
+    assert api("PATCH", f"{url}/consent", {"pictures_on": day(0)}).status_code == 200
+    assert send_picture(api, playing, with_place()).status_code == 200
+    assert api("POST", f"{url}/links", {"days": 700}).status_code == 200
+    # It travels, to be confirmed there: pictures stay behind.
+    file = api("GET", f"{url}/student.json").content
+    there = Api(make_coach("Lower Marrowdale", "tobin"))
+    came = there.upload("/student-files", file).data["id"]
+    consent = there("GET", f"/students/{came}/data-inventory").data["consent"]
+    assert (consent["guardian"], consent["pictures_on"], consent["phone_on"]) == ("Petra Tarn", None, None)
+    assert consent["note"].startswith("To be confirmed: pictures ")
+    assert Picture.objects.filter(student=playing).exists()
+    assert not Picture.objects.filter(student=came).exists()
 
 
 def test_a_refused_round_is_read_by_the_coach(api: Api, playing: Student) -> None:

@@ -27,6 +27,7 @@ from oxgang.academy.models import (
     Student,
     SwingScale,
 )
+from oxgang.academy.models.factor import Factor
 from oxgang.academy.server_state import noted
 from oxgang.academy.services.log import record_academy_entry, record_entry
 from oxgang.matrix.models import StoredMatrix, Summary
@@ -325,6 +326,7 @@ def test_no_free_text_is_forgotten() -> None:
         (Student, "name"),
         (EntryLink, "name"),
         (Device, "name"),
+        (Factor, "name"),
         (Summary, "name"),
         (Summary, "content"),
         (StoredMatrix, "content"),

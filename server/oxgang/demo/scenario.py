@@ -115,6 +115,8 @@ class DemoStudent:
     notes: str = ""
     handicap: float | None = None
     ball_limit: int = BALL_LIMIT
+    # Who has agreed to records, pictures and the phone for a junior.
+    guardian: str = ""
     full_56_yd: float = 85
     spread: float = 0.05
     mishit: float = 0.1
@@ -386,6 +388,7 @@ STUDENTS: Final = (
         tolerance_yd=4,
         notes="Eleven years old. Fifteen balls a session, then putting.",
         ball_limit=JUNIOR_LIMIT,
+        guardian="Petra Ashcombe",
         full_56_yd=52,
         spread=0.085,
         mishit=0.24,

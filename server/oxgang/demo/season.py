@@ -14,7 +14,7 @@ from oxgang.academy.models import Academy, Coach, PersonRole, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
-from oxgang.academy.services.ownership import hand_over
+from oxgang.academy.services.ownership import hand_over, write_consent
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
@@ -88,6 +88,11 @@ def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.rando
     )
     began = now - ago(max([0, *(v.days_ago for v in wanted.visits)]) + 1)
     student = add_student(fields, by=coach, now=began)
+    if wanted.guardian:
+        on = day_at(coach.academy, began)
+        given = dict.fromkeys(("records_on", "pictures_on", "phone_on"), on)
+        who = {"junior": True, "guardian": wanted.guardian}
+        write_consent(student, who | given, by=coach, now=began, today=on)
     clubs = {club.label: add_club(student, club, by=coach, now=began) for club in wanted.clubs}
     # As it happened: a card says what was known on its day, a new club takes the balls after it.
     steps: list[tuple[int, Callable[..., object]]] = []

@@ -31,6 +31,7 @@ CONSENT_FIELDS: Final = (
     "phone_on",
     "note",
 )
+MAX_NOTE: Final = 200
 DAYS: Final = ("records_on", "pictures_on", "phone_on")
 
 
@@ -161,6 +162,15 @@ def _refuse_unless_own(student: Student, by: Coach) -> None:
     if by.role == PersonRole.HEAD or main is None or main.left_at is not None or main.pk == by.pk:
         return
     raise NotAllowed(f"{student.name} is {main.name}'s student. Ask {main.name} or a head coach.")
+
+
+def to_be_confirmed(given: Mapping[str, Any]) -> dict[str, Any]:
+    """Consent that was given to another academy, as fields of one that nobody has confirmed here: who
+    answers, and in the note what was agreed to and when."""
+    told = [f"{name.removesuffix('_on')} {given[name]}" for name in DAYS if given[name]]
+    note = f"To be confirmed: {', '.join(told)}. {given['note']}" if told else given["note"]
+    who = {name: given[name] for name in ("junior", "guardian", "contact")}
+    return {**who, "note": note.strip()[:MAX_NOTE]}
 
 
 def saw_file(student: Student, *, by: Coach, now: datetime) -> None:

@@ -7,6 +7,7 @@ from django.utils.html import escape
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET
 
+from oxgang.academy.selectors.consent import agreed, first_name
 from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in
 from oxgang.api.problems import problem
 from oxgang.core.practice.portal import Shows
@@ -63,4 +64,7 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
     if version is None:
         # The link opens, and there is no card in it yet.
         return HttpResponse(status=204)
-    return JsonResponse(on_phone(version, picks=Shows.PICK in shown))
+    content = on_phone(version, picks=Shows.PICK in shown)
+    if not agreed(student).phone:
+        content["student"] = first_name(str(content["student"]))
+    return JsonResponse(content)

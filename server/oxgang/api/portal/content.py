@@ -40,7 +40,7 @@ def content_of(student: Student, now: datetime) -> Data:
     reader = _Reader(words, SETS[units].carry.of(1.0))
     today = day_at(student.academy, now)
     content: Data = {
-        "student": student.name,
+        "student": portal.name_for(student),
         "academy": student.academy.name,
         "unit": SETS[units].carry.sign,
         "per_yd": reader.per_yd,

@@ -11,16 +11,25 @@ from ninja import Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
+from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import coach_of
 from oxgang.api.card.address import public_base
 from oxgang.api.fields import made
 from oxgang.api.portal.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingOut, ShownIn
+from oxgang.core.errors import InputError
 from oxgang.core.practice.portal import Shows, usual_parts
 from oxgang.matrix.models import CardLink
 from oxgang.matrix.services.publishing import make_link, revoke_link
-from oxgang.practice.selectors.portal import shows_of
-from oxgang.practice.services.sharing import TRIES_IN_ALL, checked_code, renew_link, set_code, share
+from oxgang.practice.selectors.portal import chosen_for
+from oxgang.practice.services.sharing import (
+    NEEDS_CODE,
+    TRIES_IN_ALL,
+    checked_code,
+    renew_link,
+    set_code,
+    share,
+)
 
 router = Router(tags=["portal"])
 
@@ -73,6 +82,8 @@ def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     checked_code(data.code)
+    if not data.code and not agreed(student).phone:
+        raise InputError(NEEDS_CODE, field="code")
     link, token = make_link(student, data.days, by=coach, now=timezone.now())
     if data.code:
         set_code(link, data.code, by=coach, now=timezone.now())
@@ -107,7 +118,7 @@ def end_link(request: HttpRequest, student_id: UUID, link_id: int) -> LinkOut:
 
 
 def _sharing(student: Student) -> SharingOut:
-    shown, usual = shows_of(student), usual_parts(student.ball_limit)
+    shown, usual = chosen_for(student), usual_parts(student.ball_limit)
     return SharingOut(
         shows=[part for part in Shows if part in shown],
         usual=[part for part in Shows if part in usual],

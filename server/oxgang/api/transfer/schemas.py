@@ -260,6 +260,18 @@ class VersionPart(_Strict):
     published_at: Moment
 
 
+class ConsentPart(_Strict):
+    """Who answers for the student, and what was agreed to there; the next academy confirms it."""
+
+    junior: bool = False
+    guardian: str = Field("", max_length=120)
+    contact: str = Field("", max_length=200)
+    records_on: date | None = None
+    pictures_on: date | None = None
+    phone_on: date | None = None
+    note: str = Field("", max_length=200)
+
+
 class StudentFile(_Strict):
     """Everything of one student, to move between academies."""
 
@@ -285,6 +297,7 @@ class StudentFile(_Strict):
     rounds: list[RoundPart] = Field(default_factory=list, max_length=MOST_ROUNDS)
     pictures: list[PicturePart] = Field(default_factory=list, max_length=MOST_PICTURES)
     shows: list[Shows] | None = None
+    consent: ConsentPart | None = None
 
 
 class BroughtIn(Schema):

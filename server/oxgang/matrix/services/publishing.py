@@ -10,6 +10,7 @@ from django.db.models import Max
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.selectors.consent import LINK, agreed
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
@@ -89,9 +90,11 @@ def make_link(student: Student, days: int, *, by: Coach, now: datetime) -> tuple
     Raises
     ------
     InputError
-        Outside 1 day to what the academy allows.
+        Outside 1 day to what the academy allows, or to half a year for a junior without consent.
     """
     lo, hi = LINK_DAYS_RANGE[0], student.academy.link_days
+    if not agreed(student).phone:
+        hi = min(hi, LINK.days)
     if not lo <= days <= hi:
         raise InputError(f"A link lasts {lo} to {hi} days.", field="days")
     token = secrets.token_urlsafe(24)

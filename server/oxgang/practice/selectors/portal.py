@@ -11,6 +11,7 @@ from typing import Final
 from django.db.models import F, Q, QuerySet
 
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.consent import LINK, agreed, first_name
 from oxgang.academy.tokens import hash_of
 from oxgang.core.practice.forms import Call, calls_of
 from oxgang.core.practice.par import Par
@@ -49,11 +50,25 @@ def link_of(token: str, now: datetime) -> CardLink | None:
         return None
     # The academy's limit holds for links that were made before it was set, too.
     longest = link.made_at + timedelta(days=link.student.academy.link_days)
+    if not agreed(link.student).phone:
+        longest = min(longest, link.made_at + LINK)
     return link if now < longest else None
 
 
 def shows_of(student: Student) -> frozenset[Shows]:
-    """What the student is shown. One query."""
+    """What the student is shown: what the coach has chosen, as far as it is agreed to. Two queries."""
+    may = agreed(student)
+    shown = chosen_for(student) if may.phone else chosen_for(student) & {Shows.CARD}
+    return shown if may.pictures else shown - {Shows.PICTURES}
+
+
+def name_for(student: Student) -> str:
+    """How the student's own place calls the student."""
+    return student.name if agreed(student).phone else first_name(student.name)
+
+
+def chosen_for(student: Student) -> frozenset[Shows]:
+    """What the coach has chosen to show the student. One query."""
     chosen = Sharing.objects.filter(student=student).values_list("shows", flat=True).first()
     if chosen is None:
         return usual_parts(student.ball_limit)

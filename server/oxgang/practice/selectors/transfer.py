@@ -6,7 +6,8 @@ from base64 import b64encode
 from datetime import datetime
 from typing import Any
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import Consent, Student
+from oxgang.academy.services.ownership import CONSENT_FIELDS
 from oxgang.matrix.selectors import transfer
 from oxgang.practice.models import Homework, Lesson, OwnWord, Picture, Round, Sharing
 
@@ -39,6 +40,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
     """All records of a student, those of practice with them. A lesson's own words of the academy
     are written out, for another one does not have them."""
     own = {word.name: word.text for word in OwnWord.objects.filter(academy=student.academy_id)}
+    consent = Consent.objects.filter(student=student).first()
     sharing = Sharing.objects.filter(student=student).first()
     homeworks = Homework.objects.filter(student=student, withdrawn_at=None).order_by("made_at")
     return {
@@ -64,6 +66,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
             }
             for picture in Picture.objects.filter(student=student, withdrawn_at=None)
         ],
+        "consent": None if consent is None else _fields(consent, CONSENT_FIELDS),
         "shows": None if sharing is None else sharing.shows,
     }
 

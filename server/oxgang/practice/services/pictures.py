@@ -13,6 +13,7 @@ from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import known_swings
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -53,8 +54,14 @@ def keep_picture(
     Raises
     ------
     InputError
-        For a file that is no picture or too large, or a swing or height that there is not.
+        For a file that is no picture or too large, a swing or height that there is not, or a junior
+        whose guardian has not agreed to pictures.
     """
+    if not agreed(student).pictures:
+        raise InputError(
+            f"{student.name} is a junior. Write down the guardian's consent to pictures first, under "
+            "Data and exports. Nothing was stored."
+        )
     position = known_swings(student).get(swing.casefold())
     if position is None:
         raise InputError(f'There is no swing "{swing[:24]}" here.', field="swing")

@@ -11,6 +11,7 @@ from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.selectors.consent import LINK, agreed
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, fields_of, record_entry
 from oxgang.academy.tokens import hash_of
@@ -18,7 +19,7 @@ from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.practice.portal import Shows
 from oxgang.matrix.models import CardLink
 from oxgang.practice.models import Sharing
-from oxgang.practice.selectors.portal import shows_of
+from oxgang.practice.selectors.portal import chosen_for
 
 # A code is four to six digits. So many wrong ones lock it for a while, and so many in all until a
 # coach sets it anew: by then five thousandths of the shortest codes were tried.
@@ -26,6 +27,9 @@ CODE_DIGITS: Final = (4, 6)
 TRIES: Final = 5
 LOCKED: Final = timedelta(minutes=15)
 TRIES_IN_ALL: Final = 20
+NEEDS_CODE: Final = (
+    "A junior's link needs a code until the guardian's consent to it is written down, under Data and exports."
+)
 
 
 class CodeLocked(OxgangError):
@@ -37,7 +41,7 @@ class CodeLocked(OxgangError):
 @retry_on_conflict
 def share(student: Student, part: Shows, shown: bool, *, by: Coach, now: datetime) -> Sharing:
     """Whether the student sees one part; the others stay as they are."""
-    usual = [one.value for one in shows_of(student)]
+    usual = [one.value for one in chosen_for(student)]
     sharing, _ = Sharing.objects.get_or_create(student=student, defaults={"shows": usual})
     before = fields_of(sharing, ["shows"])
     wanted = set(sharing.shows) - {part.value} | ({part.value} if shown else set())
@@ -56,9 +60,12 @@ def set_code(link: CardLink, code: str, *, by: Coach, now: datetime) -> None:
     Raises
     ------
     InputError
-        When it is not four to six digits, or one that everybody tries first.
+        When it is not four to six digits, or one that everybody tries first; for none where a
+        junior's guardian has not agreed.
     """
     checked_code(code)
+    if not code and not agreed(link.student).phone:
+        raise InputError(NEEDS_CODE, field="code")
     link.code = make_password(code) if code else ""
     link.wrong_codes, link.locked_until = 0, None
     link.save(update_fields=["code", "wrong_codes", "locked_until"])
@@ -117,12 +124,16 @@ def renew_link(link: CardLink, *, by: Coach, now: datetime) -> str:
     Raises
     ------
     InputError
-        For one that was ended.
+        For one that was ended, or a junior's without a code.
     """
     if link.revoked_at is not None:
         raise InputError("This link was ended. Make a new one.")
     token = secrets.token_urlsafe(24)
     lasts = min(link.expires_at - link.made_at, timedelta(days=link.student.academy.link_days))
+    if not agreed(link.student).phone:
+        if not link.code:
+            raise InputError(NEEDS_CODE, field="code")
+        lasts = min(lasts, LINK)
     link.token_hash, link.made_at, link.expires_at = hash_of(token), now, now + lasts
     link.made_by = by
     link.save(update_fields=["token_hash", "made_at", "expires_at", "made_by"])

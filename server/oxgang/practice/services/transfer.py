@@ -12,8 +12,10 @@ from typing import Any
 
 from django.db import transaction
 
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Coach, Consent, Student
+from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import students_at
+from oxgang.academy.services.ownership import to_be_confirmed
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.matrix.services import transfer
 from oxgang.practice.models import Homework, Lesson, Picture, Round, Sharing
@@ -129,7 +131,11 @@ def _new(file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: d
         )
         for row in file["rounds"]
     )
-    for row, made in zip(file["pictures"], pictures, strict=True):
+    if file["consent"] is not None:
+        Consent.objects.create(student=student, **to_be_confirmed(file["consent"]))
+    # A junior's pictures stay behind until the consent that came along is confirmed here.
+    keeps = agreed(student).pictures
+    for row, made in zip(file["pictures"], pictures, strict=True) if keeps else ():
         Picture.objects.create(
             student=student,
             by=by,
