@@ -123,6 +123,9 @@ def test_a_published_version_never_changes(
         api("PATCH", f"/students/{published.pk}", {"name": "Somebody Else", "units": "m"}).status_code == 200
     )
     assert Client().get(f"/c/{token}/card.json").content == first
+    # But a junior nobody has agreed for is called by the first name.
+    assert api("PATCH", f"/students/{published.pk}", {"ball_limit": 30}).status_code == 200
+    assert Client().get(f"/c/{token}/card.json").json()["student"] == "Ansel"
 
 
 def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, published: Student) -> None:

@@ -117,3 +117,53 @@ def test_exports_are_read_again_whole(api: Api, student: Student) -> None:
     assert one_day.count(b"\n") == 1
     back = look(api, student, book).json()
     assert (back["known"], back["new"], back["problems_total"]) == (2, 0, 0)
+
+
+def names(*rows: str) -> bytes:
+    return "\n".join(("Player,Club,Swing,Carry", *rows)).encode()
+
+
+def test_a_file_of_several_students_is_a_question(api: Api, student: Student) -> None:
+    """A season's export of a whole academy put every ball on one student."""
+    content = names(*(f"{who},56,9:00,{50 + i}" for i in range(4) for who in ("Bo Tarn", "ansel  quill")))
+    seen = look(api, student, content).json()
+    assert (seen["people"], seen["rows"]) == (["Bo Tarn", "ansel  quill"], 4)
+    assert seen["mapping"]["person"] == "ansel  quill"
+    url = f"/students/{student.pk}/files/take"
+    for person in ("", "Somebody"):
+        refused = api.upload(url, content, mapping=json.dumps(seen["mapping"] | {"person": person}))
+        assert (refused.status_code, refused.json()["field"]) == (422, "person")
+    assert Ball.objects.count() == 0
+    taken = api.upload(url, content, mapping=json.dumps(seen["mapping"]))
+    assert taken.status_code == 200
+    assert b"".join(taken.streaming_content)
+    assert sorted(Ball.objects.values_list("carry_yd", flat=True)) == [50, 51, 52, 53]
+    # The next file like it asks again: whose it is is not remembered.
+    assert (
+        look(api, student, names("Wren,56,9:00,50", "Bo Tarn,56,9:00,51")).json()["mapping"]["person"] == ""
+    )
+    # Everybody's, if the coach says so.
+    everybody = look(api, student, content, seen["mapping"] | {"person": "*"}).json()
+    assert everybody["rows"] == 8
+
+
+def test_a_file_that_names_somebody_else_is_a_question_and_ones_own_is_none(
+    api: Api, student: Student
+) -> None:
+    assert look(api, student, names("Bo Tarn,56,9:00,50")).json()["people"] == ["Bo Tarn"]
+    assert look(api, student, names("ANSEL QUILL,56,9:00,50")).json()["people"] == []
+    # Of clubs there are many names.
+    clubs = b"Club name,Swing,Carry\n56,9:00,50\n60,9:00,40"
+    assert look(api, student, clubs).json()["people"] == []
+    header = "id,date,club,swing,carry_yd,student"
+    for rows, said in (
+        (("a,2026-05-01,56,9:00,50,Bo Tarn", "b,2026-05-01,56,9:00,51,Wren"), "names 2 players"),
+        (("a,2026-05-01,56,9:00,50,Bo Tarn",), "names Bo Tarn"),
+    ):
+        content = "\n".join((header, *rows)).encode()
+        for way in ("shots", "shots/check"):
+            refused = api.upload(f"/students/{student.pk}/{way}", content)
+            assert (refused.status_code, said in refused.json()["title"]) == (422, True), refused.content
+    own = "\n".join((header, "a,2026-05-01,56,9:00,50,Ansel Quill")).encode()
+    assert api.upload(f"/students/{student.pk}/shots/check", own).json()["new"] == 1
+    assert Ball.objects.count() == 0

@@ -8,7 +8,7 @@ import re
 import zipfile
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import islice
 from typing import Final
 
@@ -45,6 +45,12 @@ _UNNAMED: Final = re.compile(r"column \d+")
 SHEET: Final = "sheet"
 
 
+# A column of who hit the balls; of names of clubs or files there are many.
+_WHO: Final = re.compile(
+    r".*\b(player|student|golfer|pupil)\b.*|((first|last|full|family) ?)?name", re.IGNORECASE
+)
+
+
 @dataclass(frozen=True, slots=True)
 class Table:
     """A table as it came: columns, and rows with the line on which each stands."""
@@ -63,6 +69,13 @@ class Table:
             cells = turned(self.rows, range(len(self.columns)))
             self._turned.update(zip(self.columns, cells, strict=True))
         return self._turned[name]
+
+    def only(self, column: str, value: str) -> Table:
+        """The rows that have a value in a column."""
+        kept = [
+            row for row, cell in zip(self.rows, self.column(column), strict=True) if cell_text(cell) == value
+        ]
+        return replace(self, rows=kept, _turned={})
 
     def where(self, line: int) -> str:
         """The sheet of a line and its line there, where there are several; else nothing."""
@@ -167,6 +180,15 @@ def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
     if at >= len(columns) or _PERSON.search(columns[at]):
         return False
     return bool(cells) and bool(_SUMS.fullmatch(cells[at].strip()))
+
+
+def people_in(table: Table) -> tuple[str, list[str]]:
+    """The column of who hit the balls, and whom it names, those first that stand first; "" and nobody
+    where there is no such column."""
+    for column in table.columns:
+        if _WHO.fullmatch(column.strip()) and (named := list(table.different(column))):
+            return column, named
+    return "", []
 
 
 def sum_rows(table: Table) -> set[int]:

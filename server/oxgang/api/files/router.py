@@ -1,7 +1,8 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+import re
+from collections.abc import Collection, Iterator
 from dataclasses import asdict, replace
 from datetime import date
 from uuid import UUID
@@ -38,7 +39,7 @@ from oxgang.files.export import (
     write_matrix_workbook,
     write_workbook,
 )
-from oxgang.files.foreign import read_any
+from oxgang.files.foreign import Table, people_in, read_any
 from oxgang.files.mapping import TARGETS, UNITS, ColumnMapping, Source, day_orders, read_mapped
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
@@ -58,6 +59,9 @@ router = Router(tags=["files"])
 # A page shows this many bad rows; the report says how many there are in all.
 SHOWN = 200
 PREVIEW = 8
+# Whose balls a file's are: those of everybody in it.
+EVERYBODY = "*"
+WHO_HEADER = re.compile(rb"player|student|golfer|pupil|name", re.IGNORECASE)
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 BAD_ROWS = "The file has bad rows. Choose whether to skip them or to cancel."
 
@@ -162,7 +166,9 @@ def check_shots(request: HttpRequest, student_id: UUID, file: File[UploadedFile]
     """What a shots.csv holds. Nothing is stored."""
     student = student_of(coach_of(request).academy, student_id)
     with reading():
-        return _report(student, read_for(student, file.read()))
+        content = file.read()
+        _refuse_of_many(student, content)
+        return _report(student, read_for(student, content))
 
 
 @router.post("/students/{student_id}/shots", include_in_schema=False)
@@ -176,7 +182,9 @@ def store_shots(
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
     with reading():
-        read = read_for(student, file.read())
+        content = file.read()
+        _refuse_of_many(student, content)
+        read = read_for(student, content)
     if read.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
     return _stored(student, read, skip_bad, coach)
@@ -202,9 +210,12 @@ def look(
     """What any table holds under a mapping; without one it is remembered or guessed."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    chosen = _mapping(mapping) if mapping else None
+    chosen, person = _mapping(mapping) if mapping else (None, "")
     with reading():
         table = read_any(file.read())
+        people = _people(table, student)
+        person = person or next((one for one in people if _same(one, student.name)), "")
+        table = _of(table, people, person)
         known = None if chosen else remembered(coach.academy, table)
         used = chosen or known or guessed(student, table)
         read = match(student, read_mapped(table, used))
@@ -214,7 +225,8 @@ def look(
         columns=[{"name": name, "sample": table.values(name, 3)} for name in table.columns],
         targets=TARGETS,
         units={target: list(units) for target, units in UNITS.items()},
-        mapping=asdict(used),
+        mapping={**asdict(used), "person": person},
+        people=people,
         day_orders=day_orders(table, used.sources),
         remembered=known is not None,
         file_clubs=names_of(table, used, "club"),
@@ -236,9 +248,13 @@ def take(
     """Store a foreign file's balls under a mapping, and remember the mapping for its header."""
     coach = coach_of(request)
     student = student_of(coach.academy, student_id)
-    used = _mapping(mapping)
+    used, person = _mapping(mapping)
     with reading():
         table = read_any(file.read())
+        people = _people(table, student)
+        if people and person not in (*people, EVERYBODY):
+            raise InputError("Say whose balls these are. Nothing was stored.", field="person")
+        table = _of(table, people, person)
         read = match(student, read_mapped(table, used))
     if read.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
@@ -246,13 +262,44 @@ def take(
     return _stored(student, read, skip_bad, coach)
 
 
-def _mapping(text: str) -> ColumnMapping:
+def _same(one: str, other: str) -> bool:
+    return " ".join(one.split()).casefold() == " ".join(other.split()).casefold()
+
+
+def _people(table: Table, student: Student) -> list[str]:
+    """Whom a file names, unless it names this student alone: then nobody need be asked."""
+    _, named = people_in(table)
+    return [] if len(named) == 1 and _same(named[0], student.name) else named
+
+
+def _of(table: Table, people: Collection[str], person: str) -> Table:
+    """The rows of one person, or all."""
+    return table.only(people_in(table)[0], person) if person in people else table
+
+
+def _refuse_of_many(student: Student, content: bytes) -> None:
+    """A shots.csv has no player; one that names others is no file of this student's."""
+    if not WHO_HEADER.search(content[:2000].split(b"\n", 1)[0]):
+        return
+    if people := _people(read_any(content), student):
+        raise InputError(
+            f"This file names {len(people)} players. Import it as any other file, and say whose balls "
+            "these are. Nothing was stored."
+            if len(people) > 1
+            else f"This file names {people[0]}. Import it as any other file, and say that these balls "
+            f"are {student.name}'s. Nothing was stored.",
+            field="file",
+        )
+
+
+def _mapping(text: str) -> tuple[ColumnMapping, str]:
     try:
         body = MappingBody.model_validate_json(text)
     except ValidationError as error:
         raise InputError(f"The mapping cannot be read: {error.errors()[0]['msg']}.") from None
     sources = {target: Source(s.column, s.unit) for target, s in body.sources.items()}
-    return ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing, body.days)
+    mapping = ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing, body.days)
+    return mapping, body.person
 
 
 def _preview(line: int, shot: Shot) -> PreviewBall:

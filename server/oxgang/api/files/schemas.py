@@ -43,7 +43,8 @@ class SourceBody(Schema):
 
 
 class MappingBody(Schema):
-    """What each target is in a file; clubs and swings by their name there. See `files.foreign`."""
+    """What each target is in a file; clubs and swings by their name there. See `files.foreign`.
+    `person` is whose balls are meant, "*" for everybody's."""
 
     sources: dict[str, SourceBody] = Field(max_length=MOST_COLUMNS)
     clubs: dict[str, Header] = Field({}, max_length=MOST_NAMES)
@@ -51,6 +52,7 @@ class MappingBody(Schema):
     club: Header = ""
     swing: Header = ""
     days: DayOrder = DayOrder.DAY
+    person: Header = ""
 
 
 class ColumnOut(Schema):
@@ -72,7 +74,9 @@ class PreviewBall(Schema):
 
 
 class FileLook(FileReport):
-    """A foreign file under a mapping: columns, the mapping, names to match and the first balls."""
+    """A foreign file under a mapping: columns, the mapping, names to match and the first balls.
+
+    `people` are whom the file names as having hit them, where that has to be asked."""
 
     columns: list[ColumnOut]
     targets: list[str]
@@ -80,6 +84,7 @@ class FileLook(FileReport):
     mapping: MappingBody
     day_orders: list[DayOrder]
     remembered: bool
+    people: list[str]
     file_clubs: list[str]
     file_swings: list[str]
     bag: list[str]

@@ -4612,6 +4612,8 @@ export interface components {
         /**
          * FileLook
          * @description A foreign file under a mapping: columns, the mapping, names to match and the first balls.
+         *
+         *     `people` are whom the file names as having hit them, where that has to be asked.
          */
         FileLook: {
             /** As Notes */
@@ -4631,6 +4633,8 @@ export interface components {
             mapping: components["schemas"]["MappingBody"];
             /** New */
             new: number;
+            /** People */
+            people: string[];
             /** Positions */
             positions: string[];
             /** Preview */
@@ -5461,6 +5465,7 @@ export interface components {
         /**
          * MappingBody
          * @description What each target is in a file; clubs and swings by their name there. See `files.foreign`.
+         *     `person` is whose balls are meant, "*" for everybody's.
          */
         MappingBody: {
             /**
@@ -5477,6 +5482,11 @@ export interface components {
             };
             /** @default day first */
             days?: components["schemas"]["DayOrder"];
+            /**
+             * Person
+             * @default
+             */
+            person?: string;
             /** Sources */
             sources: {
                 [key: string]: components["schemas"]["SourceBody"];

@@ -29,6 +29,7 @@ const LOOK = {
   },
   day_orders: [] as string[],
   remembered: true,
+  people: [],
   file_clubs: ["SW"],
   file_swings: [],
   bag: ["60", "56"],
@@ -153,4 +154,24 @@ test("days that may be months are asked about once; certain ones are not", async
   await settled();
   expect(sent.at(-1)!.days).toBe("month first");
   LOOK.day_orders = [];
+});
+
+test("of a file with several students nothing is taken before the coach says whose balls are meant", async () => {
+  const named = { ...LOOK, people: ["Bo Tarn", "Wren"], mapping: { ...LOOK.mapping, person: "" } };
+  const { page } = await imported({
+    [`POST ${LOOK_AT}`]: () => ({ ...named, mapping: sent.at(-1) ?? named.mapping }),
+  });
+  const take = () => page.findAll("button").find((b) => b.text().includes("2 balls"))!;
+  expect(take().attributes("disabled")).toBeDefined();
+  const whose = page.find(".whose select");
+  expect(whose.findAll("option").map((o) => o.text())).toEqual([
+    "choose",
+    "Bo Tarn",
+    "Wren",
+    "all 2 of them",
+  ]);
+  await whose.setValue("Wren");
+  await settled();
+  expect((sent.at(-1) as unknown as { person: string }).person).toBe("Wren");
+  expect(take().attributes("disabled")).toBeUndefined();
 });

@@ -77,6 +77,12 @@ function match(kind: "clubs" | "swings", name: string, ours: string): void {
   mapping.value[kind] = { ...mapping.value[kind], [name]: ours };
   again();
 }
+/** The file names others than the student: the coach says whose balls go here. */
+function whose(person: string): void {
+  if (!mapping.value) return;
+  mapping.value.person = person;
+  again();
+}
 function fix(kind: "club" | "swing" | "days", ours: string): void {
   if (!mapping.value) return;
   Object.assign(mapping.value, { [kind]: ours });
@@ -133,7 +139,21 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
       </p>
       <Progress v-if="state.busy && state.percent" :percent="state.percent" />
       <p class="acts">
-        <Button v-if="seen.rows" type="primary" :loading="state.busy" @click="take(seen.problems_total > 0)">
+        <label v-if="seen.people.length" class="whose"
+          ><b>Whose balls?</b>
+          <select :value="mapping.person" @change="whose(($event.target as HTMLSelectElement).value)">
+            <option value="" disabled>choose</option>
+            <option v-for="one in seen.people" :key="one">{{ one }}</option>
+            <option value="*">all {{ seen.people.length }} of them</option>
+          </select></label
+        >
+        <Button
+          v-if="seen.rows"
+          type="primary"
+          :disabled="seen.people.length > 0 && !mapping.person"
+          :loading="state.busy"
+          @click="take(seen.problems_total > 0)"
+        >
           {{ seen.problems_total ? "Skip the bad rows, take" : "Take" }}
           {{ count(seen.new, "ball", "balls") }}
         </Button>
@@ -307,6 +327,9 @@ label {
   justify-content: space-between;
   gap: 0.6rem;
   margin: 0.25rem 0;
+}
+.whose {
+  margin: 0 0.6rem 0 0;
 }
 .acts {
   display: flex;
