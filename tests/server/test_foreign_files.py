@@ -137,7 +137,7 @@ def test_a_file_of_several_students_is_a_question(api: Api, student: Student) ->
     taken = api.upload(url, content, mapping=json.dumps(seen["mapping"]))
     assert taken.status_code == 200
     assert b"".join(taken.streaming_content)
-    assert sorted(Ball.objects.values_list("carry_yd", flat=True)) == [50, 51, 52, 53]
+    assert set(Ball.objects.values_list("carry_yd", flat=True)) == {50, 51, 52, 53}
     # The next file like it asks again: whose it is is not remembered.
     assert (
         look(api, student, names("Wren,56,9:00,50", "Bo Tarn,56,9:00,51")).json()["mapping"]["person"] == ""
