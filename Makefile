@@ -8,8 +8,9 @@ REPORTS := $(STAMPS)/reports
 WEB_SOURCES := $(shell find web/src web/public web/plugins web/index.html web/vite.config.ts -type f 2>/dev/null)
 CORES ?= 2
 SAMPLE ?= 200
+SECONDS := 3600
 
-.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden clean
+.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden fuzz audit clean
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -17,6 +18,7 @@ help: ## list the targets
 $(STAMPS)/python: requirements.lock pyproject.toml
 	$(PYTHON) -c 'import sys; sys.exit("Oxgang needs Python 3.11 or newer.") if sys.version_info < (3, 11) else None'
 	test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	$(BIN)/pip install --quiet --disable-pip-version-check --upgrade pip
 	$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock
 	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
 	@mkdir -p $(STAMPS) && touch $@
@@ -104,6 +106,14 @@ mutants: $(STAMPS)/python ## faults put into core, and whether the tests notice;
 
 golden: $(STAMPS)/python ## what core says of one student, anew, into tests/core/golden.json
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tests.core.test_golden
+
+fuzz: $(STAMPS)/python ## an academy at work in any order for an hour (SECONDS=…)
+	OXGANG_FUZZ_S=$(SECONDS) $(BIN)/pytest tests/server/test_stateful.py -q
+
+audit: $(STAMPS)/python $(STAMPS)/node ## known weaknesses of what is installed, where their databases can be reached
+	$(PYTHON) -m venv $(STAMPS)/audit && $(STAMPS)/audit/bin/pip install --quiet --upgrade pip pip-audit
+	$(STAMPS)/audit/bin/pip-audit --disable-pip --require-hashes -r requirements.lock
+	cd web && npm audit
 
 clean: ## throw away what was built and installed
 	rm -rf $(VENV) $(STAMPS) web/node_modules server/oxgang/webdist .mypy_cache .ruff_cache .pytest_cache

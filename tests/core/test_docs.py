@@ -32,3 +32,17 @@ def test_files_and_pages_that_are_named_exist(page: str, files: list[str]) -> No
     assert [one for one in named if not any(f"/{file}".endswith(f"/{one}") for file in files)] == []
     linked = LINK.findall(text)
     assert [one for one in linked if not (ROOT / page).parent.joinpath(one).exists()] == []
+
+
+def test_every_requirement_of_the_security_standard_has_an_answer() -> None:
+    """Met, not applicable, or not met and why; and the tests that it names are there."""
+    text = (ROOT / "docs/security.md").read_text(encoding="utf-8")
+    rows = re.findall(r"^\| (\d+\.\d+\.\d+)[^|]* \| ([^|]+) \| ([^|]+) \| ([^|]*) \|$", text, re.MULTILINE)
+    assert len(rows) > 180
+    assert len({number for number, *_ in rows}) == len(rows)
+    assert {number.split(".")[0] for number, *_ in rows} == {str(n) for n in range(1, 15)}
+    for number, _, state, where in rows:
+        assert state in ("met", "not applicable", "not met"), number
+        assert len(where) > (40 if state == "not met" else 2), number
+    for name in set(re.findall(r"\b[\w/]*test_\w+\.py", text)):
+        assert any((ROOT / folder / name).is_file() for folder in ("tests/server", ".")), name

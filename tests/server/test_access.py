@@ -31,6 +31,7 @@ from oxgang.academy.services import throttle
 from oxgang.academy.services.academies import add_coach
 from oxgang.api.account import passwords
 from oxgang.api.main import api as the_api
+from oxgang.api.portal.public import portal_api
 from oxgang.api.reading import Busy
 from oxgang.cli import chores
 from oxgang.config.hashers import Argon2Bounded
@@ -227,6 +228,38 @@ def test_nobody_without_a_log_in_is_told_what_addresses_there_are() -> None:
     """The description of the interface cost 3.8 s of processor a time."""
     for path in ("/api/openapi.json", "/api/docs", "/api/schema"):
         assert Client().get(path).status_code == 404
+
+
+def open_addresses() -> list[str]:
+    """Every address that answers somebody without a log-in, found in the routers and in the urls."""
+    found = ["/healthz", "/index.html", "/students", "/c/nobody", "/c/nobody/card.json", "/cal/nobody.ics"]
+    for api_, prefix in ((the_api, "/api"), (portal_api, "/c")):
+        for _, router in api_._routers:
+            for path, view in router.path_operations.items():
+                for operation in view.operations:
+                    if operation.auth_param is None or api_ is portal_api:
+                        found.append(re.sub(r"\{\w+\}", "9999", f"{prefix}{path}"))
+    return sorted(set(found))
+
+
+def test_nobody_without_a_log_in_makes_the_server_work(coach: Coach) -> None:
+    """A second of processor for each request would let forty of them stop everybody. The cost is that
+    of the thread alone, beside how fast the machine is."""
+    asked = open_addresses()
+    assert {"/api/account", "/api/words", "/api/account/links/look", "/c/9999/portal.json"} <= set(asked)
+    start = time.thread_time()
+    sum(n * n for n in range(300_000))
+    pace = max(1.0, (time.thread_time() - start) / 0.02)
+    stranger = Client()
+    stranger.get("/healthz")  # what a process does once
+    for address in asked:
+        took = []
+        for _ in range(3):
+            start = time.thread_time()
+            for method in ("GET", "POST"):
+                stranger.generic(method, address, "{}", content_type="application/json")
+            took.append(time.thread_time() - start)
+        assert min(took) < 2 * 0.02 * pace, (address, took)
 
 
 def test_trying_while_locked_out_does_not_begin_the_wait_anew(coach: Coach) -> None:
