@@ -50,7 +50,7 @@ class AcademyAtWork(RuleBasedStateMachine):
         self.api = {"head": Api(head), "stranger": Api(make_coach("Lower Marrowdale", "olin"))}
         for who in (PersonRole.COACH, PersonRole.ASSISTANT):
             made = add_coach(
-                head.academy, name=who.label, log_in=who.value, password="six-long-words", role=who
+                head.academy, name=str(who.label), log_in=who.value, password="six-long-words", role=who
             )
             self.api[who.value] = Api(made)
         self.students = [str(make_student(head, name).pk) for name in ("Ansel Quill", "Bo Tarn")]
@@ -161,14 +161,14 @@ class AcademyAtWork(RuleBasedStateMachine):
     @invariant()
     def an_acknowledged_ball_is_there_once(self) -> None:
         for student in self.students:
-            kept = Counter(Ball.objects.filter(student=student).values_list("uid", flat=True))
+            kept = Counter(Ball.objects.filter(student_id=student).values_list("uid", flat=True))
             missing = self.acknowledged[student] - set(kept)
             assert (missing, max(kept.values(), default=1)) == (set(), 1)
 
     @invariant()
     def counts_agree_and_a_stranger_sees_nothing(self) -> None:
         for student in self.students:
-            live = Ball.objects.filter(student=student, withdrawn_at=None).count()
+            live = Ball.objects.filter(student_id=student, withdrawn_at=None).count()
             assert len(self.ask("head", "GET", f"/students/{student}/shots.json").data["balls"]) == live
             assert self.ask("stranger", "GET", f"/students/{student}").status_code == 404
 
