@@ -15,6 +15,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.academy.services.log import created, record_academy_entry
 from oxgang.api.main import api as the_api
 from oxgang.api.rights import Right, right_for
+from oxgang.config.limits import limit_of
 from oxgang.practice.models import OwnWord, Routine
 
 from tests.server.conftest import Api, make_coach
@@ -151,7 +152,11 @@ def test_every_address_as_every_role(people: dict[PersonRole, Api], student: Stu
             path,
         ).removeprefix("/api")
         for role, api in people.items():
-            answer = api(method, address, None if method == "GET" else {})
+            if limit_of(f"/api{address}").upload and method == "POST":
+                answer = api.upload(address, b"")
+                answer.data = answer.json()
+            else:
+                answer = api(method, address, None if method == "GET" else {})
             refused = answer.status_code == 403 and answer.data["code"] == "not-allowed"
             assert refused is (table[method, path] not in MAY[role]), (role, method, path)
             asked += 1
