@@ -19,14 +19,14 @@ def test_a_head_coach_invites_somebody_who_comes_in_and_leaves(browser: Browser,
         head.keyboard.press(key)
     head.fill("#person", "Sunniva Ellerby")
     head.select_option("#role", "assistant")
-    expect(head.get_by_text("publishes and erases nothing")).to_be_visible()
+    expect(head.get_by_text("publishes, exports and erases nothing")).to_be_visible()
     head.get_by_role("button", name="Make the link").press("Enter")
     url = head.locator(".link a").inner_text()
     other = browser.new_context()
     page = other.new_page()
     page.goto(url.replace(re.match(r"https?://[^/]+", url)[0], own_server.url))  # type: ignore[index]
     # The rules stand there before anything is typed; a weak one is refused and uses nothing up.
-    expect(page.get_by_text("at least 8 characters")).to_be_visible()
+    expect(page.get_by_text("at least 12 characters")).to_be_visible()
     page.fill("#new-log-in", "sunniva")
     page.fill("#new-password", "12345678")
     page.keyboard.press("Enter")
