@@ -41,9 +41,13 @@ def real(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Real]:
     folder = tmp_path_factory.mktemp("crowd") / "data"
     made = oxgang("demo", "--data", folder, "--no-serve")
     assert made.returncode == 0, made.stderr
+    # As the unit starts it: what a picture took goes back to the machine.
+    unit = Path("deploy/oxgang.service").read_text(encoding="utf-8")
+    for setting in unit.split("\nEnvironment=")[1].splitlines()[0].split():
+        os.environ.__setitem__(*setting.split("="))
     server = Real(folder)
     yield server
-    server.process.terminate()
+    server.stop()
     shutil.rmtree(folder, ignore_errors=True)
 
 
