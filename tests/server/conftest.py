@@ -22,7 +22,7 @@ from oxgang.api.account.sessions import PROVED
 from oxgang.config.logs import Redacting
 from oxgang.core.words import bag
 
-from tests.server.steps import ball, day, hit_ago, keep
+from tests.server.steps import GOOD, ball, come_in, day, hit_ago, keep
 
 NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
 
@@ -86,6 +86,13 @@ def data(academy: Path, tmp_path: Path) -> Path:
 @pytest.fixture
 def coach(db: None) -> Coach:
     return make_coach("Wexholt Hill", "ilse")
+
+
+@pytest.fixture
+def second(api: Api) -> Coach:
+    url = api("POST", "/people/invitations", {"name": "Tobin Achterby"}).data["url"]
+    assert come_in(url, log_in="tobin", password=GOOD).status_code == 200
+    return Coach.objects.get(name="Tobin Achterby")
 
 
 @pytest.fixture

@@ -15,6 +15,9 @@ from oxgang.texts.messages import texts
 if TYPE_CHECKING:
     from tests.server.conftest import Api
 
+# A password that is one.
+GOOD = "furrow-and-fallow"
+
 
 def ball(wedge: Club, uid: str, carry: float, **more: Any) -> dict[str, Any]:
     return {
@@ -121,3 +124,20 @@ def shows(api: Api, student: Student, *parts: str) -> None:
     url = f"/students/{student.pk}/sharing"
     for part in api("GET", url).data["parts"]:
         assert api("PUT", f"{url}/{part}", {"shown": part in parts}).status_code == 200
+
+
+def come_in(url: str, **body: Any) -> Any:
+    from tests.server.conftest import Api
+
+    return Api(None)("POST", "/account/links", {"token": token(url), **body})
+
+
+def look(url: str) -> Any:
+    from tests.server.conftest import Api
+
+    return Api(None)("POST", "/account/links/look", {"token": token(url)})
+
+
+def token(url: str) -> str:
+    """What lets somebody in: after the #, so that no server on the way reads it."""
+    return url.rsplit("#", 1)[1]
