@@ -51,6 +51,9 @@ ul {
   margin: 0;
   padding: 0;
 }
+a {
+  color: var(--accent);
+}
 .acts {
   display: flex;
   align-items: center;
