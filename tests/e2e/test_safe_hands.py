@@ -224,8 +224,6 @@ def test_a_part_that_is_no_more_loads_the_page_anew_once(browser: Browser, own_s
     """After an update the old parts of the application are gone from the server."""
     plain = browser.new_context(service_workers="block")
     page = sign_in(plain.new_page(), own_server)
-    on_the_range(page, own_server, "Jory Tamblin-Voss")
-    gone = {"is": True}
     loads: list[str] = []
 
     def load(request: Request) -> None:
@@ -233,15 +231,18 @@ def test_a_part_that_is_no_more_loads_the_page_anew_once(browser: Browser, own_s
             loads.append(request.url)
 
     def missing(route: Route) -> None:
-        if gone["is"] and not loads:
-            route.fulfill(status=404, body="")
-        else:
+        if loads:
             route.continue_()
+        else:
+            route.fulfill(status=404, body="")
 
-    page.on("request", load)
+    # From the first page on: no part of it comes before it is said to be gone.
     page.route("**/assets/GapsPage-*.js", missing)
-    page.keyboard.press("g")
-    page.keyboard.press("a")
+    on_the_range(page, own_server, "Jory Tamblin-Voss")
+    page.on("request", load)
+    with page.expect_request(lambda request: request.is_navigation_request()):
+        page.keyboard.press("g")
+        page.keyboard.press("a")
     expect(page.get_by_role("heading", name="Gaps")).to_be_visible()
     assert len(loads) == 1
     # Gone for good: a sentence, and no endless loading.
