@@ -10,7 +10,7 @@ CORES ?= 2
 SAMPLE ?= 200
 SECONDS := 3600
 
-.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden fuzz audit clean
+.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden fuzz audit clean check-server check-page
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -67,12 +67,17 @@ $(STAMPS)/chromium:
 	@mkdir -p $(STAMPS) && touch $@
 
 check: $(STAMPS)/python $(STAMPS)/node ## format, lint, types, imports, dead code, API types
+	@$(MAKE) --no-print-directory --output-sync -j 2 check-server check-page
+
+check-server:
 	$(BIN)/ruff format --check server tests tools
 	$(BIN)/ruff check server tests tools
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	@! $(BIN)/vulture | grep -v 'unused variable'  # members of enums and fields of records are no dead code
 	OXGANG_DATA=$$(mktemp -d) $(BIN)/python manage.py makemigrations --check --dry-run >/dev/null
+
+check-page:
 	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types && npm run --silent unused
 

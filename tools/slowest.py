@@ -1,4 +1,4 @@
-"""The five slowest parts of the last `make test`, from the reports of its runs (JUnit XML)."""
+"""What the last `make test` counted, and its five slowest parts, from the reports of its runs (JUnit XML)."""
 
 from __future__ import annotations
 
@@ -19,8 +19,20 @@ def seconds_by_file(reports: list[Path]) -> Counter[str]:
     return taken
 
 
+def counts(reports: list[Path]) -> list[str]:
+    """What tests have counted, a line each."""
+    return [
+        f"{one.get('name')}: {one.get('value')}"
+        for report in reports
+        for one in ElementTree.parse(report).iter("property")
+    ]
+
+
 if __name__ == "__main__":
-    found = seconds_by_file(sorted(Path(sys.argv[1]).glob("*.xml")))
+    reports = sorted(Path(sys.argv[1]).glob("*.xml"))
+    for line in counts(reports):
+        print(f"  {line}")
+    found = seconds_by_file(reports)
     print(f"The slowest of {sum(found.values()):.0f} s in tests:")
     for name, seconds in found.most_common(MOST):
         print(f"  {seconds:6.0f} s  {name}")
