@@ -7,6 +7,7 @@ from datetime import timedelta
 from typing import Any
 
 import numpy as np
+import oxgang.core.ground.fills as ways_to_close
 import pytest
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.matrix import Basis, Cell
@@ -56,7 +57,9 @@ def test_probability_is_that_of_a_normal_ball_and_a_wide_estimate_ploughs_nothin
 
 
 @pytest.mark.parametrize("stage", list(Stage))
-def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage) -> None:
+def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(
+    stage: Stage, monkeypatch: pytest.MonkeyPatch
+) -> None:
     hits = [*CROSS, *(hit(c, "56", "10:00") for c in (76, 77, 78, 77, 76))]
     evidence = Evidence(hits, CLUBS, CLOCK.positions, TODAY)
     m = evidence.matrix()
@@ -75,6 +78,7 @@ def test_fills_close_the_gap_within_the_stage_and_the_longest_swing(stage: Stage
             assert 0 < fill.use <= sum(gap.width for gap in gaps)
         uses = [round(f.use) for f in fills]
         assert uses == sorted(uses, reverse=True)
+    monkeypatch.setattr(ways_to_close, "MOST_EACH", 99)
     between = fills_for(Stretch(66, 70), m, evidence, **usual, stage=Stage.DISTANCE)
     mid = next(f for f in between if f.way is Way.BETWEEN and f.key.club == "56")
     assert cell(m).carry_yd < mid.carry_yd < cell(m, swing="10:00").carry_yd

@@ -153,7 +153,7 @@ def test_enough_counts_down_and_the_count_is_about_right() -> None:
     more = balls_more(cell(m), 2.5)
     assert more is not None
     assert more > 0
-    then = matrix([*few, *(hit(58.0 + 5 * (i % 3 - 1)) for i in range(more + 6))])
+    then = matrix([*few, *(hit(58.0 + 5 * (i % 3 - 1), day=TODAY) for i in range(more + 5))])
     assert balls_more(cell(then), 2.5) == 0
     assert balls_more(cell(matrix([]), swing="full"), 0.5) is None
 

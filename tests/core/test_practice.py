@@ -10,6 +10,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import Candidate
 from oxgang.core.pick.mishits import KINDS
@@ -239,9 +240,9 @@ def test_points_follow_the_poisson_binomial_distribution(chances: list[float]) -
 def test_ten_alike_balls_of_a_student_whose_carry_is_known_are_binomial() -> None:
     calls = [Call(51.0, KEYS[1])] * 10
     par = par_for(calls, player(mishits=0.0))
-    # Within 3 of 51 with a scatter of 5 %, and a day that moves all by 1.2 %: by quadrature.
+    # Within 3 of 51 with a scatter of 5 %, and a day that moves all: by quadrature.
     at, weight = np.polynomial.hermite_e.hermegauss(41)
-    centre = 51 * np.exp(0.012 * at)
+    centre = 51 * np.exp(DAY_SD * at)
     ends = [stats.norm.cdf((end - centre) / (0.05 * centre)) for end in (48, 54)]
     p = ends[1] - ends[0]
     mixed = (weight / weight.sum()) @ stats.binom.pmf(np.arange(11), 10, p[:, None])

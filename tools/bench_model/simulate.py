@@ -5,9 +5,11 @@ student's own way, clubs and heights change lean, face, attack and speed, and ev
 and flown (core.impact, core.flight) in the day's real wind, of which nobody told the model. The
 numbers are invented in the range that coaches see.
 
-Two populations: the usual one, whose students scatter alike, and one that is unlike it: scatter
+Three populations: the usual one, whose students scatter alike; one that is unlike it: scatter
 from 2 to 12 % by student and club, cells that follow no line, days whose wind nobody wrote down and
-mornings that are good or bad, twice as many mishits that nobody marked.
+mornings that are good or bad, twice as many mishits that nobody marked; and one with habits: bags of
+odd lofts, one of them two degrees off its stamp, short swings that slow down, for half of them a lob
+that goes nowhere when it is hit high, wind that is written down with the wrong sign.
 """
 
 from __future__ import annotations
@@ -74,6 +76,7 @@ class Population:
     unseen: float = 0.15
     morning_sd: float = 0.0
     wind_known: bool = True
+    habits: bool = False
     # Full club speed [m/s], how speed grows with the swing, lean [deg], attack [deg]: mean and
     # deviation over students.
     full: tuple[float, float] = (33, 4)
@@ -84,7 +87,16 @@ class Population:
 
 USUAL = Population("usual")
 UNLIKE = Population("unlike", (0.02, 0.12), 0.016, 0.3, 0.006, wind_known=False)
-POPULATIONS = (USUAL, UNLIKE)
+HABITS = Population("habits", (0.015, 0.12), 0.012, 0.3, 0.01, habits=True)
+POPULATIONS = (USUAL, UNLIKE, HABITS)
+# Bags that no maker sells, and what habits do: a club off its stamp [degrees], club speed of swings
+# below a half at the shortest (a share), of a high lob, and how often a wind is written down as its
+# opposite.
+ODD_BAGS = ((60, 53, 51, 44), (64, 58, 52, 48), (57, 54, 51, 46), (61, 55, 50, 45))
+OFF_STAMP_DEG = 2.0
+SLOWED = (0.82, 1.0)
+NOWHERE = (0.68, 0.9)
+WRONG_SIGN = 0.15
 # Clipped to what adults and juniors do.
 FULL_RANGE = ((23, 42), (15, 30))
 # Cohorts that a coach would name: what they have in common is not what the rule of thumb says.
@@ -110,13 +122,15 @@ class SimStudent:
     lean_sd: float = field(init=False)
     high_sd: float = field(init=False)
     mishit: float = field(init=False)
+    turned: float = field(init=False)
     tight: dict[str, float] = field(init=False)
     an_inch: dict[str, float] = field(init=False)
     chain: Chain = field(init=False)
 
     def __post_init__(self) -> None:
         r = self.rng
-        lofts = BAGS[r.integers(len(BAGS))]
+        bags = ODD_BAGS if self.kind.habits else BAGS
+        lofts = bags[r.integers(len(bags))]
         self.clubs = [Club(str(loft), loft) for loft in lofts]
         self.keys = [
             CellKey(c.label, p.label, t) for c, p, t in product(self.clubs, CLOCK.positions, Trajectory)
@@ -140,6 +154,13 @@ class SimStudent:
                 r.normal(0.99, 0.012),
             ),
         }
+        slowed, nowhere, turned = 1.0, 1.0, 0.0
+        if self.kind.habits:
+            slowed, turned = r.uniform(*SLOWED), WRONG_SIGN
+            nowhere = r.uniform(*NOWHERE) if r.random() < 0.5 else 1.0
+            off = self.clubs[r.integers(len(self.clubs))].label
+            quirk[off] = (quirk[off][0], quirk[off][1] + r.choice((-1, 1)) * OFF_STAMP_DEG)
+        self.turned = turned
         by_arm = {t: (0.0 if t is Trajectory.STOCK else r.normal(0, 0.02)) for t in Trajectory}
         self.deliveries = {}
         for k in self.keys:
@@ -148,6 +169,10 @@ class SimStudent:
             more_lean, more_attack, face, tempo = height[k.trajectory]
             speed, more_loft = quirk[k.club]
             shaft = 1 + 0.002 * (54 - loft[k.club])
+            if arms[k.swing] < 90:
+                share *= 1 - (1 - slowed) * (90 - arms[k.swing]) / 45
+            if k.trajectory is Trajectory.HIGH and loft[k.club] == max(lofts):
+                share *= nowhere
             tilt = 1 + by_arm[k.trajectory] * (arm - 105) / 60
             self.deliveries[k] = Delivery(
                 club_speed_mps=full * share * speed * shaft * tempo * tilt * r.normal(1, self.kind.cell_sd),
@@ -217,6 +242,8 @@ class SimStudent:
         blows = WIND_SD_MPS if self.kind.wind_known else FAINT_WIND_SD_MPS
         wind, temperature = float(r.normal(0, blows)), float(r.normal(14, 5))
         said_wind = round(2 * (wind + r.normal(0, WIND_ERROR_MPS))) / 2
+        if r.random() < self.turned:
+            said_wind = -said_wind
         said_temperature = float(round(temperature + r.normal(0, 1)))
         power *= 1 + r.normal(0, self.kind.morning_sd)
         launches, strikes, shares = [], [], []

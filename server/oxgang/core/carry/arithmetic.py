@@ -8,26 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final
 
-import numpy as np
-
+from oxgang.core.carry.fractions import fraction_of
 from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import Position
-
-# Part of the full swing by arm angle [degrees]: a half swing is the lead arm level.
-FRACTIONS: Final = (
-    (0.0, 0.0),
-    (45.0, 0.25),
-    (60.0, 1 / 3),
-    (90.0, 0.5),
-    (120.0, 2 / 3),
-    (135.0, 0.75),
-    (150.0, 0.9),
-    (165.0, 1.0),
-    (200.0, 1.15),
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,12 +33,6 @@ class Line:
     follows: bool | None
 
 
-def fraction_of(arm_deg: float) -> float:
-    """Part of a full swing at an arm angle [degrees]."""
-    arms, parts = zip(*FRACTIONS, strict=True)
-    return float(np.interp(arm_deg, arms, parts))
-
-
 def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Line]:
     """Every stock cell beside what the arithmetic makes of the club's longest measured swing, which
     says nothing about itself and is left out. A club that is not measured has none.
@@ -69,9 +48,9 @@ def arithmetic(cells: Sequence[Cell], positions: Sequence[Position]) -> list[Lin
         if not measured:
             continue
         longest = measured[-1]
-        whole = fraction_of(arm[longest.key.swing])
+        whole = float(fraction_of(arm[longest.key.swing]))
         for cell in own[: own.index(longest)]:
-            part = fraction_of(arm[cell.key.swing]) / whole
+            part = float(fraction_of(arm[cell.key.swing])) / whole
             guess = longest.carry_yd * part
             follows = cell.carry_lo_yd <= guess <= cell.carry_hi_yd if cell.measured else None
             swing, of = cell.key.swing, longest.key.swing

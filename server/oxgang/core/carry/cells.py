@@ -94,14 +94,17 @@ def build_matrix(
     mean = fitted.posterior.mean[rows]
     deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
     apart = _apart(fitted, rows)
-    deviation = np.hypot(deviation, apart)
+    # Either the balls that nobody believes are odd or their neighbours' numbers are.
+    deviation = np.hypot(deviation, np.maximum(apart, fitted.posterior.aside[rows] / Z))
     lines = _lines(points)
     # What stands by its own balls stays, and the others are put in order around it.
     firm = np.minimum(deviation, own.limit / FIRM)
     ordered = repaired(mean, firm**2, lines)
     held = own.limited(ordered)
-    # A number held where the others would not have it is as unsure as they are apart.
-    deviation = np.hypot(deviation, held - ordered)
+    # A number held where the others would not have it is as unsure as they are apart; but no others
+    # make enough balls of its own less sure than those are by themselves.
+    most = np.where(own.balls >= ENOUGH_BALLS, own.sd, np.inf)
+    deviation = np.hypot(np.minimum(deviation, most), np.minimum(np.abs(held - ordered), most))
     scatters = fitted.hits.scatter_at(points)
     places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
     places |= {adjustment: i for i, adjustment in enumerate(adjusted, len(places))}

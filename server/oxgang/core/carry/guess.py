@@ -9,7 +9,8 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.prior import LOFT_PER_DEG, REFERENCE_LOFT_DEG, SHARE_OF_FULL
+from oxgang.core.carry.fractions import arm_of_share
+from oxgang.core.carry.prior import LOFT_PER_DEG, REFERENCE_LOFT_DEG
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import BUILT_IN, Position
 
@@ -37,10 +38,9 @@ def positions_seen(shots: Sequence[Shot], lofts: Mapping[str, float]) -> list[Po
             carries[shot.cell.swing].append(distance * float(np.exp(to_reference)))
     centres = {label: median(values) for label, values in carries.items()}
     full = max(centres.values(), default=1.0)
-    arms, shares = zip(*SHARE_OF_FULL, strict=True)
     positions = []
     for label in dict.fromkeys(shot.cell.swing for shot in shots):
         share = centres.get(label, full) / full
-        guess = min(LONGEST_DEG, float(np.interp(share, shares, arms)))
+        guess = min(LONGEST_DEG, arm_of_share(share))
         positions.append(known.get(label) or Position(label, guess))
     return sorted(positions, key=lambda p: p.arm_deg)

@@ -23,9 +23,9 @@ Index = NDArray[np.intp]
 
 # Some balls marked solid were not quite: the variance of a mean is this many times what the scatter
 # alone gives.
-UNSEEN_MISHITS: Final = 1.15
+UNSEEN_MISHITS: Final = 1.3
 # All balls of a day share what nobody wrote down: a breeze, a damp range, a good morning.
-DAY_SD: Final = 0.012
+DAY_SD: Final = 0.016
 # Where nobody wrote the wind down, its part: what one does not feel enough to write down, 1.3 m/s
 # along the shot, costs or gains a pitch about 1.5 % of its carry.
 UNTOLD_WIND_SD: Final = 0.015

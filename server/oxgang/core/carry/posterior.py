@@ -31,7 +31,8 @@ class Posterior:
 
     `weights` has shape (points, groups): how much each group's mean moves each point's mean.
     `surprise` has shape (groups,): how far each group was from what the others said, in predicted
-    standard deviations; `widened` is the variance added to it for that.
+    standard deviations; `widened` is the variance added to it for that. `aside` has shape
+    (points,): how far the means would move if every group were believed as it stands.
     """
 
     mean: Array
@@ -39,6 +40,7 @@ class Posterior:
     weights: Array
     surprise: Array
     widened: Array
+    aside: Array
 
 
 def cell_square(prior_mean: Array, prior: Array, same: NDArray[np.bool_], mean: Array, noise: Array) -> float:
@@ -83,11 +85,11 @@ def posterior(prior_mean: Array, prior: Array, at: NDArray[np.intp], mean: Array
     """
     n = len(prior_mean)
     if not len(mean):
-        return Posterior(prior_mean, prior, np.zeros((n, 0)), np.zeros(0), np.zeros(0))
+        return Posterior(prior_mean, prior, np.zeros((n, 0)), np.zeros(0), np.zeros(0), np.zeros(n))
     total = prior[np.ix_(at, at)] + noise
     off = mean - prior_mean[at]
     surprise, widened = np.zeros(len(mean)), np.zeros(len(mean))
-    factor = _cholesky(total)
+    believed = factor = _cholesky(total)
     for _ in range(SURPRISE_ROUNDS):
         solved = cho_solve((factor, True), off, check_finite=False)
         alone = 1 / _inverse_diagonal(factor)
@@ -104,7 +106,11 @@ def posterior(prior_mean: Array, prior: Array, at: NDArray[np.intp], mean: Array
     cross = prior[:, at]
     weights = cho_solve((factor, True), cross.T, check_finite=False).T
     left = prior - weights @ cross.T
-    return Posterior(prior_mean + weights @ off, (left + left.T) / 2, weights, surprise, widened)
+    moved = weights @ off
+    aside = np.zeros(n)
+    if widened.any():
+        aside = np.abs(cross @ cho_solve((believed, True), off, check_finite=False) - moved)
+    return Posterior(prior_mean + moved, (left + left.T) / 2, weights, surprise, widened, aside)
 
 
 def _cholesky(matrix: Array) -> Array:

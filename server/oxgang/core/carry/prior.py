@@ -16,26 +16,19 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
-from numpy.typing import ArrayLike, NDArray
+from numpy.typing import NDArray
 
+from oxgang.core.carry.fractions import share_of
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
 
-# The mean: a full 56-degree wedge, what a degree of loft takes, and the share of a full swing.
+# The mean: a full 56-degree wedge and what a degree of loft takes; swings have their share (`fractions`).
 FULL_CARRY_YD: Final = 80.0
 REFERENCE_LOFT_DEG: Final = 56.0
 LOFT_PER_DEG: Final = 0.029
-SHARE_OF_FULL: Final = (
-    (10.0, 0.05),
-    (45.0, 0.27),
-    (90.0, 0.55),
-    (135.0, 0.84),
-    (165.0, 1.0),
-    (200.0, 1.1),
-)
 TRAJECTORY_LOG: Final = complete(
     Trajectory, {Trajectory.LOW: 0.09, Trajectory.STOCK: 0.0, Trajectory.HIGH: -0.14}
 )
@@ -46,12 +39,12 @@ TEMPO_LOG: Final = complete(Tempo, {Tempo.SLOWER: -0.08, Tempo.NORMAL: 0.0, Temp
 POWER_SD: Final = 0.25
 # How log carry grows with the arm angle: its tilt (per 60 degrees) and its bends.
 TILT_SD: Final = 0.1
-BEND_SD: Final = 0.06
+BEND_SD: Final = 0.07
 BEND_DEG: Final = 60.0
 # A student's 9:00 is not quite 90 degrees: how far the arm really stops from where the scale says,
 # the same with every club. Near positions share it. Log carry grows by about this over the arm
 # angle for each degree.
-STOP_SD_DEG: Final = 5.0
+STOP_SD_DEG: Final = 6.0
 STOP_NEAR_DEG: Final = 10.0
 GROWTH: Final = 1.1
 # What ten degrees of loft are worth, beyond the mean, and how that changes with the swing.
@@ -59,13 +52,13 @@ LOFT_SD: Final = 0.075
 LOFT_TILT_SD: Final = 0.02
 # A club of its own: shaft, grind, how it sits. Constant, and bending with the arm angle.
 CLUB_SD: Final = 0.04
-CLUB_BEND_SD: Final = 0.015
+CLUB_BEND_SD: Final = 0.025
 CLUB_BEND_DEG: Final = 60.0
 # A low or high of its own: constant, by arm angle, by loft and by club.
 HEIGHT_SD: Final = 0.09
 HEIGHT_TILT_SD: Final = 0.035
 HEIGHT_LOFT_SD: Final = 0.07
-HEIGHT_CLUB_SD: Final = 0.015
+HEIGHT_CLUB_SD: Final = 0.035
 # Another spin or tempo of its own: constant, by arm angle, by club, and by height.
 VARIANT_SD: Final = 0.05
 VARIANT_TILT_SD: Final = 0.03
@@ -161,12 +154,6 @@ class Points:
         )
 
 
-def share_of_full(arm_deg: ArrayLike) -> Array:
-    """Share of the full swing's carry that a swing has by rule of thumb, shape as `arm_deg`."""
-    arms, shares = zip(*SHARE_OF_FULL, strict=True)
-    return np.asarray(np.interp(np.asarray(arm_deg, dtype=float), arms, shares))
-
-
 def mean_log_carry(points: Points) -> Array:
     """Prior mean of log carry [log yd], shape (n,)."""
     by_trajectory = np.array([TRAJECTORY_LOG[t] for t in Trajectory])
@@ -175,7 +162,7 @@ def mean_log_carry(points: Points) -> Array:
     mean: Array = (
         np.log(FULL_CARRY_YD)
         - LOFT_PER_DEG * (points.loft - REFERENCE_LOFT_DEG)
-        + np.log(share_of_full(points.arm))
+        + np.log(share_of(points.arm))
         + by_trajectory[points.trajectory]
         + by_spin[points.spin]
         + by_tempo[points.tempo]

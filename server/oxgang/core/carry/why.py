@@ -9,6 +9,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.fractions import fraction_of, share_of
 from oxgang.core.carry.matrix import Matrix
 from oxgang.core.words.shots import CellKey
 
@@ -22,6 +23,7 @@ class Reason(StrEnum):
 
     OWN = "own"
     RULE = "rule"
+    SHORTER = "shorter"
     OTHERS = "others"
     ORDER = "order"
     HELD = "held"
@@ -49,8 +51,8 @@ class Neighbour:
 
 @dataclass(frozen=True, slots=True)
 class Why:
-    """What stands behind one cell: the steps to its number, the rule of thumb [yd], and the other
-    shot types that have most weight in it."""
+    """What stands behind one cell: the steps to its number, the rule of thumb [yd] with the swing's
+    fraction, and the other shot types that have most weight in it."""
 
     steps: list[Step]
     rule_yd: float
@@ -60,8 +62,9 @@ class Why:
 def why(matrix: Matrix, key: CellKey, back_in: float = 0.0, down_in: float = 0.0) -> Why:
     """What stands behind a cell, or an adjustment of it [inches] that has balls.
 
-    A cell with balls of its own starts from their mean, any other from the rule of thumb; then come
-    what all others say of it, order, and that a number stays with its own balls.
+    A cell with balls of its own starts from their mean, any other from the rule of thumb and that a
+    shorter swing carries more than its fraction; then come what all others say of it, order, and that
+    a number stays with its own balls.
 
     Raises
     ------
@@ -71,16 +74,20 @@ def why(matrix: Matrix, key: CellKey, back_in: float = 0.0, down_in: float = 0.0
     fitted, centres = matrix.fit, matrix.centres
     place = matrix.place(key, back_in, down_in)
     row = int(matrix.rows[place])
-    rule = float(fitted.prior_mean[row])
+    believed, arm = float(fitted.prior_mean[row]), fitted.points[row].arm_deg
+    rule = believed + float(np.log(fraction_of(arm) / share_of(arm)))
     own = float(centres.own.mean[place])
-    first = (Reason.RULE, rule) if np.isnan(own) else (Reason.OWN, own)
-    steps = [Step(first[0], float(np.exp(first[1])))]
-    for reason, level in (
-        (Reason.OTHERS, centres.model),
-        (Reason.ORDER, centres.ordered),
-        (Reason.HELD, centres.held),
-    ):
-        stands = float(np.exp(level[place]))
+    if np.isnan(own):
+        steps, moves = [Step(Reason.RULE, float(np.exp(rule)))], [(Reason.SHORTER, believed)]
+    else:
+        steps, moves = [Step(Reason.OWN, float(np.exp(own)))], []
+    moves += [
+        (Reason.OTHERS, float(centres.model[place])),
+        (Reason.ORDER, float(centres.ordered[place])),
+        (Reason.HELD, float(centres.held[place])),
+    ]
+    for reason, level in moves:
+        stands = float(np.exp(level))
         if abs(stands - steps[-1].stands_yd) >= MOVED_YD:
             steps.append(Step(reason, stands))
     number = float(np.exp(centres.held[place]))

@@ -10,6 +10,7 @@ type Reason = Why["steps"][number]["reason"];
 const NAMES = computed<Record<Reason, string>>(() => ({
   own: props.balls === 1 ? "its own ball" : `its own ${props.balls} balls`,
   rule: "the rule of thumb",
+  shorter: "a shorter swing carries more than its part",
   others: "all other balls",
   order: "longer swing, less loft: no shorter",
   held: "kept beside its own balls",
