@@ -10,7 +10,7 @@ CORES ?= 2
 SAMPLE ?= 200
 SECONDS := 3600
 
-.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model mutants golden fuzz audit clean check-server check-page
+.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model bench-pick mutants golden fuzz audit clean check-server check-page
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -105,6 +105,9 @@ lighthouse: build $(STAMPS)/chromium ## every view by Lighthouse, on the demo da
 
 bench-model: $(STAMPS)/python ## the carry model's targets on simulated students, into docs/model.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_model.run
+
+bench-pick: $(STAMPS)/python ## the pick against balls played one by one on other ground, into docs/pick.md
+	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.bench_pick
 
 mutants: $(STAMPS)/python ## faults put into core, and whether the tests notice; into docs/tests.md
 	OPENBLAS_NUM_THREADS=1 $(BIN)/python -m tools.mutants --sample $(SAMPLE)

@@ -8,7 +8,7 @@ from itertools import product
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from oxgang.core.pick.approach import FAIRWAY, ROUGH, approached
+from oxgang.core.pick.approach import FAIRWAY, ROUGH, UNSURE, approached
 from oxgang.core.pick.choice import Reach
 from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.situation import Situation, band_of, edges_of
@@ -37,7 +37,9 @@ def test_fairway_and_rough_short_of_it_take_more_of_a_run_and_make_it_less_sure(
     # Four yards of fairway take 5.2 of the ten.
     carry, run, sd = ends(shot(48, 10, **SURE), there)
     assert (carry, run) == pytest.approx((48, 4 + 10 - 4 * FAIRWAY))
-    assert sd > 2.5 * (run / 10)
+    (unsure,) = approached([shot(48, 10, **SURE)], there)
+    assert unsure.run_off_yd == pytest.approx(4 * UNSURE)
+    assert sd <= shot(48, 10, **SURE).run_sd_yd
     assert ends(shot(30, 10, **SURE), there)[1] == pytest.approx(10 / FAIRWAY)
     rough = replace(there, trouble=(band_of("rough:46-52"),))
     assert ends(shot(48, 10, **SURE), rough)[1] == pytest.approx(4 + 10 - 4 * ROUGH)

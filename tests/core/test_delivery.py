@@ -25,7 +25,7 @@ from oxgang.core.flight.launch import (
     mark_for_launch,
 )
 from oxgang.core.flight.recipes import LIMITS, RECIPES, School
-from oxgang.core.flight.run import carry_from_total, run_after, run_of_shots
+from oxgang.core.flight.run import carry_from_total, run_after, run_of_carries, run_of_shots
 from oxgang.core.flight.trajectory import fly, speed_for_carry
 from oxgang.core.units import MPS_PER_MPH
 from oxgang.core.words.green import Firmness
@@ -140,9 +140,10 @@ def test_runs_split_as_coaches_say() -> None:
     assert 60 / (60 + landing(60, CellKey("52", "9:00", Trajectory.LOW), CHAIN)) <= 0.805
     for loft, total, share in ((46, 45, 0.65), (46, 35, 0.60), (60, 25, 0.72), (60, 45, 0.80)):
         at = Chain({str(loft): loft}).start(CellKey(str(loft), "8:00"))
-        carry, sd = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
+        carry, run = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
         assert share < carry[0] / total < share + 0.1
-        assert sd[0] < carry[0] / 3
+        assert run.sd_yd[0] < carry[0] / 3
+        assert carry[0] + run.run_yd[0] == pytest.approx(total, abs=0.1)
     # The longer the shot, the less of it is run: 68 yards with 46 degrees no more than a sixth.
     for loft in (46, 52, 60):
         chain, key = Chain({str(loft): loft}), CellKey(str(loft), "9:00")
@@ -264,9 +265,11 @@ def test_carry_and_total_are_inverse(carry: float, trajectory: Trajectory) -> No
     cell = CellKey("56", "9:00", trajectory)
     at = CHAIN.start(cell)
     total = carry + landing(carry, cell, CHAIN)
-    back, sd = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
+    back, run = carry_from_total(total, at.launch_deg, at.spin_per_mps, density=STANDARD)
     assert back[0] == pytest.approx(carry, abs=0.1)
-    assert sd[0] > 1
+    assert run.sd_yd[0] > 1
+    again = run_of_carries(carry, at.launch_deg, at.spin_per_mps, density=STANDARD)
+    assert again.run_yd[0] == pytest.approx(run.run_yd[0], abs=0.05)
 
 
 def test_a_carry_comes_home_and_goes_out_again() -> None:

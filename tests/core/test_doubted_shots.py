@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from oxgang.core.carry.matrix import Doubt
+from oxgang.core.carry.matrix import Cell, Doubt
 from oxgang.core.words.shots import Trajectory
 
 from tests.core.builders import TODAY, cell, hit, matrix
@@ -58,14 +58,14 @@ def test_no_number_jumps_out_of_its_interval_when_a_ball_arrives(seed: int, off:
     known = [
         replace(one, carry_yd=(one.carry_yd or 0) * (1 + 0.03 * rng.standard_normal())) for one in ORDINARY
     ]
-    before = None
+    before: list[Cell] = []
     for n in range(2, 9):
         balls = [
             hit(c, "52", "9:00", trajectory=HIGH, day=TODAY - timedelta(days=3 * (i < 5)))
             for i, c in enumerate(odd[:n])
         ]
         now = matrix([*known, *balls])
-        for was, after in zip(before.cells if before else [], now.cells, strict=False):
+        for was, after in zip(before, now.cells, strict=False):
             room = was.half_yd + after.half_yd
             assert abs(after.carry_yd - was.carry_yd) <= room, (n, was, after)
-        before = now
+        before = now.cells

@@ -99,6 +99,7 @@ doubt-conflict = conflict
 doubt-days-disagree = days disagree
 doubt-from-another-scale = from another scale
 doubt-before-a-change = before a change
+doubt-from-totals = from totals (five balls with carry and total show how far yours run)
 
 ## Plans (core/practice)
 
@@ -533,6 +534,8 @@ pick-rule = as good as { $other } in strokes, and what the rule of thumb asks fo
     .short = As good in strokes, and as the rule of thumb says
 pick-smoother = as good as { $other } in strokes, and the smoother swing
     .short = As good in strokes, and smoother
+pick-robust = { $other } is better only if the ball runs as expected: this shot holds up either way
+    .short = Holds up however far the ball runs
 pick-not-hard = { $other } would save less than a tenth: not harder, the next club
     .short = Not harder: the next club
 pick-costs = { STROKES($strokes) } more

@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.fit import Fit
+from oxgang.core.carry.ground_run import DAY_SD as RUN_DAY_SD
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import (
     DAY_SD,
@@ -155,6 +156,9 @@ def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Ar
     if groups.age_years.min() > 0:
         next_bin = groups.bin.max() + 1
     ball, lie = surface_index(like.ball, like.lie)
+    lever = 0.0
+    if like.from_total and like.carry_yd:
+        _, lever = fitted.hits.ground.carry(like.carry_yd, like.run_yd or 0.0)
     one = Groups(
         point=np.append(groups.point, 0),
         bin=np.append(groups.bin, next_bin),
@@ -168,6 +172,8 @@ def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Ar
         conversion=np.append(groups.conversion, 0.0),
         day_sd=np.append(groups.day_sd, day_sd),
         balls=np.append(groups.balls, 1),
+        run_sd=np.append(groups.run_sd, lever * fitted.hits.ground.sd),
+        run_day_sd=np.append(groups.run_day_sd, lever * RUN_DAY_SD),
     )
     noise, _ = noise_covariance(one, arrays.club, arrays.same)
     cross = fitted.prior[np.ix_(rows, fitted.at)] + noise[-1, :g]

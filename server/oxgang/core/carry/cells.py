@@ -142,6 +142,7 @@ def build_matrix(
         doubts = [Doubt.CONFLICT] if key in odd and not cell.adjusted else []
         contradict = (apart[i] and days[i] > 1) or (key in split and not cell.adjusted)
         doubts += [Doubt.DAYS_DISAGREE] if contradict else []
+        doubts += [Doubt.TOTALS] if balls and owns.totals[i] == balls else []
         doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
     n, m = len(keys), len(keys) + len(variants)
@@ -226,6 +227,7 @@ class _Own:
     last: list[date | None]
     mishits: list[int]
     re_expressed: list[int]
+    totals: list[int]
     imported: list[float | None]
 
 
@@ -239,7 +241,7 @@ def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of:
             known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in), -1)
         return known[name]
 
-    own = _Own([], [], [None] * n, [0] * n, [0] * n, [None] * n)
+    own = _Own([], [], [None] * n, [0] * n, [0] * n, [0] * n, [None] * n)
     balls = [hits[i] for i in grouped.ball_hit.tolist()]
     imported = [i for i, hit in enumerate(balls) if hit.imported]
     at = np.array([place_of(hit) for hit in balls], dtype=np.intp)
@@ -257,6 +259,7 @@ def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of:
         if at[i] < 0:
             continue
         own.re_expressed[at[i]] += hit.re_expressed
+        own.totals[at[i]] += hit.from_total
         last = own.last[at[i]]
         if hit.day is not None and (last is None or hit.day > last):
             own.last[at[i]] = hit.day
@@ -323,7 +326,7 @@ def _doubted(cell: Cell, as_of: date, tolerance_yd: float, known: list[Doubt]) -
     if cell.basis is Basis.ESTIMATED:
         return cell
     wide = cell.half_yd > tolerance_yd
-    doubts = [doubt for doubt in known if wide or doubt is not Doubt.CHANGED]
+    doubts = [doubt for doubt in known if wide or doubt not in (Doubt.CHANGED, Doubt.TOTALS)]
     if wide and cell.balls < ENOUGH_BALLS:
         doubts.append(Doubt.FEW_BALLS)
     if wide and cell.last_measured and (as_of - cell.last_measured).days > OLD_AFTER_DAYS:

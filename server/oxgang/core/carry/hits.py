@@ -6,11 +6,14 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 from itertools import chain as chained
+from math import log
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.ground_run import DAY_SD as RUN_DAY_SD
+from oxgang.core.carry.ground_run import GroundRun, ground_run
 from oxgang.core.carry.noise import (
     DAY_SD,
     DAYS_A_YEAR,
@@ -25,7 +28,7 @@ from oxgang.core.carry.prior import TRIMS_TO_IN, Point
 from oxgang.core.carry.weights import Cells, Weighed, weigh
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import Chain
-from oxgang.core.flight.standard import to_standard
+from oxgang.core.flight.standard import ran_of, to_standard
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
 
 Array = NDArray[np.float64]
@@ -52,7 +55,8 @@ class Hit:
     what the adjustment is worth and is no ball of the cell's own. `imported` is no ball but a carry from a
     matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
     the student scatters. `wind_known` is whether its carry was converted from a known
-    wind.
+    wind. `run_yd` is the run that the flight gives a ball whose total was read; `ran_yd` how far it ran,
+    where its carry was read too. Without that its carry is what the flight's run leaves of the total.
     """
 
     cell: CellKey
@@ -70,6 +74,8 @@ class Hit:
     imagined: bool = False
     wind_known: bool = True
     moment: datetime | None = None
+    run_yd: float | None = None
+    ran_yd: float | None = None
 
     @property
     def teaches(self) -> bool:
@@ -81,6 +87,11 @@ class Hit:
         return not (point.back_in or point.down_in) or (
             abs(point.back_in) <= TRIMS_TO_IN and abs(point.down_in) <= TRIMS_TO_IN
         )
+
+    @property
+    def from_total(self) -> bool:
+        """Whether its carry was worked out from its total."""
+        return self.run_yd is not None and self.ran_yd is None
 
     @property
     def counts(self) -> bool:
@@ -95,11 +106,12 @@ class Hits:
     `points` are the shot types hit; `weighed` says how much each ball counts and how the student,
     `clubs` and `cells` scatter, in their places (an adjustment is no cell of its own);
     `ball_log`, `ball_group` and `ball_hit` have one entry a ball: log carry, group, position in the
-    input.
+    input; `ground` is what carries and totals say of the student's ground.
     """
 
     points: list[Point]
     groups: Groups
+    ground: GroundRun
     weighed: Weighed
     cells: dict[Point, int]
     clubs: dict[str, int]
@@ -184,6 +196,8 @@ def standard_hits(
                 standard.sd,
                 wind_known=shot.headwind_mps is not None,
                 moment=shot.hit_at,
+                run_yd=standard.run_yd,
+                ran_yd=ran_of(shot) if standard.run_yd is not None else None,
             )
         )
     return hits
@@ -201,7 +215,12 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     places: dict[int, int] = {}  # by identity: callers share one Point a shot type
     index: dict[Point, int] = {}
     surfaces: dict[tuple[BallType, Lie], tuple[int, int]] = {}
-    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool]] = []
+    ground = ground_run(
+        (hit.day or as_of, hit.ran_yd, hit.run_yd)
+        for hit in hits
+        if hit.ran_yd is not None and hit.run_yd is not None and hit.teaches and (hit.day or as_of) <= as_of
+    )
+    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool, bool, float]] = []
     for i, hit in enumerate(hits):
         if not hit.teaches or hit.carry_yd is None:
             continue
@@ -218,27 +237,33 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
         if changes:
             on = as_of if hit.day is None else hit.day
             era = sum(not change.before(on, hit.moment) for change in changes)
+        carry, lever = log(hit.carry_yd), 0.0
+        if hit.from_total:
+            carry, lever = ground.carry(hit.carry_yd, hit.run_yd or 0.0)
         rows.append(
             (
                 place,
                 day,
                 *surfaces[surface],
                 era,
-                hit.carry_yd,
+                carry,
                 hit.sd,
                 i,
                 hit.imagined,
                 hit.wind_known,
+                hit.from_total,
+                lever,
             )
         )
     # In one go: an array of as many tuples takes several times as long.
-    table = np.fromiter(chained.from_iterable(rows), float, 10 * len(rows)).reshape(-1, 10)
+    table = np.fromiter(chained.from_iterable(rows), float, 12 * len(rows)).reshape(-1, 12)
     point, day_nr = table[:, 0].astype(np.intp), table[:, 1].astype(np.int64)
     ball, lie = table[:, 2].astype(np.intp), table[:, 3].astype(np.intp)
     era_nr = table[:, 4].astype(np.intp)
-    logs, sd = np.log(table[:, 5]), table[:, 6]
+    logs, sd = table[:, 5], table[:, 6]
     age = (today - day_nr).astype(float)
-    surface_nr = (era_nr * len(BallType) + ball) * len(Lie) + lie
+    # Balls of which only the total was read are apart from those whose carry was.
+    surface_nr = ((era_nr * len(BallType) + ball) * len(Lie) + lie) * 2 + table[:, 10].astype(np.intp)
     kinds = int(surface_nr.max(initial=0)) + 1
     for widening in WIDENING:
         bins = day_nr if not widening else np.floor(np.log1p(age * widening) / widening)
@@ -264,6 +289,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     mean = np.bincount(group, weight * logs, len(first)) / weighed
     conversion = np.bincount(group, sd**2, len(first)) / count
     untold = np.bincount(group, table[:, 9] == 0, len(first)) / count
+    lever = np.bincount(group, table[:, 11], len(first)) / count
     square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
     own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion
     return Hits(
@@ -281,7 +307,10 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
             conversion=np.sqrt(SHARED_CONVERSION * conversion),
             day_sd=np.sqrt(DAY_SD**2 + untold * UNTOLD_WIND_SD**2),
             balls=count.astype(np.intp),
+            run_sd=lever * ground.sd,
+            run_day_sd=lever * RUN_DAY_SD,
         ),
+        ground=ground,
         weighed=found,
         cells=cells,
         clubs=clubs,

@@ -40,6 +40,7 @@ class Doubt(StrEnum):
     DAYS_DISAGREE = "days disagree"
     RE_EXPRESSED = "from another scale"
     CHANGED = "before a change"
+    TOTALS = "from totals"
 
 
 @dataclass(frozen=True, slots=True)

@@ -92,8 +92,9 @@ class Groups:
     before; `age_years` is how long ago,
     `days` how many different days are in it. `mean` is of log standard carry; `variance` is that of
     the mean as far as it is the balls' own; `conversion` is the deviation that a conversion (wind,
-    total) puts on all of them, `day_sd` what their day does; `ball` and `lie` are positions in
-    `BallType` and `Lie`.
+    total) puts on all of them, `day_sd` what their day does; `run_sd` and `run_day_sd` what is not known
+    of the run on the student's ground and on that day does where totals were read; `ball` and `lie` are
+    positions in `BallType` and `Lie`.
     """
 
     point: NDArray[np.intp]
@@ -108,6 +109,8 @@ class Groups:
     conversion: Array
     day_sd: Array
     balls: NDArray[np.intp]
+    run_sd: Array
+    run_day_sd: Array
 
 
 def surface_index(ball: BallType, lie: Lie) -> tuple[int, int]:
@@ -130,7 +133,9 @@ def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.in
     # What was wrong about the day's wind was wrong for all its balls.
     day_sd = groups.day_sd / np.sqrt(groups.days)
     day = np.outer(groups.conversion, groups.conversion) + np.outer(day_sd, day_sd)
-    lasting = since * drift
+    lasting = since * drift + np.outer(groups.run_sd, groups.run_sd)
+    run_day_sd = groups.run_day_sd / np.sqrt(groups.days)
+    day += np.outer(run_day_sd, run_day_sd)
     shared = lasting + _equal(groups.bin) * day
     for index, factors in ((groups.ball, BALL_SD), (groups.lie, LIE_SD)):
         sd = factors[index]

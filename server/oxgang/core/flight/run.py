@@ -72,17 +72,28 @@ NODE_APART: Final = 0.05
 FEWEST_NODES, MOST_NODES = 8, 60
 
 
-# How far the turf gives and how lively it is, relative to Penner's.
-_TILT: Final = complete(Firmness, {Firmness.SOFT: 1.25, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.75})
-_LIVELY: Final = complete(Firmness, {Firmness.SOFT: 0.75, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.2})
+# How far the turf gives and how lively it is, relative to Penner's. Judgement: a pitch of 60 yards runs
+# about a third further on firm turf and a quarter less far on soft.
+_TILT: Final = complete(Firmness, {Firmness.SOFT: 1.14, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.88})
+_LIVELY: Final = complete(Firmness, {Firmness.SOFT: 0.86, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.09})
 
 
 @dataclass(frozen=True, slots=True)
 class Run:
-    """Run [yd] and its standard deviation [yd], arrays of shape (n,). Negative draws back."""
+    """Run [yd] and its standard deviation [yd], arrays of shape (n,). Negative draws back.
+
+    `single_yd` is what of the deviation differs from one ball to the next; the rest is not known of
+    the turf, and is the same for all balls.
+    """
 
     run_yd: Array
     sd_yd: Array
+    single_yd: Array
+
+    @property
+    def common_yd(self) -> Array:
+        """The deviation that is the same for all balls [yd]."""
+        return np.sqrt(np.maximum(self.sd_yd**2 - self.single_yd**2, 0.0))
 
 
 def run_after(
@@ -134,7 +145,7 @@ def run_after(
     resistance = 5 / 7 * (ROLLING * gravity_in + np.sign(along) * gravity_along)
     distance += np.sign(along) * along**2 / (2 * np.maximum(resistance, 0.1))
     run = distance * np.cos(slope) / M_PER_YD
-    return Run(run, RUN_SD_YD + RUN_SHARE_SD * np.abs(run))
+    return Run(run, RUN_SD_YD + RUN_SHARE_SD * np.abs(run), np.zeros(run.shape))
 
 
 def _bounce(along: Array, into: Array, turn: Array, firmness: Firmness) -> tuple[Array, Array, Array]:
@@ -248,7 +259,56 @@ def run_of_landings(
         slope_deg=slope_deg,
     ).run_yd.reshape(SAMPLES, n)
     middle = run.mean(0)
-    return Run(middle, np.hypot(run.std(0), RUN_SD_YD + RUN_SHARE_SD * np.abs(middle)))
+    single = run.std(0)
+    return Run(middle, np.hypot(single, RUN_SD_YD + RUN_SHARE_SD * np.abs(middle)), single)
+
+
+@dataclass(frozen=True, slots=True)
+class _Ends:
+    """What balls of some ball speeds do from one start: carries and totals [yd], rising, and runs."""
+
+    carry_yd: Array
+    total_yd: Array
+    run: Run
+
+    def at(self, where: Array, of: Array) -> Run:
+        """The runs between these, read off at values of carries or totals (`of`)."""
+        run, sd, single = (
+            np.interp(where, of, part) for part in (self.run.run_yd, self.run.sd_yd, self.run.single_yd)
+        )
+        return Run(run, sd, single)
+
+
+def _ends(
+    far_yd: Array, launch_deg: float, spin_per_mps: float, density: float, headwind_mps: float
+) -> _Ends:
+    """Balls from shorter than the shortest of these distances to beyond the longest."""
+    vacuum = np.sqrt(GRAVITY_MPS2 * far_yd * M_PER_YD / np.sin(2 * np.radians(launch_deg)))
+    lo, hi = BRACKET[0] * vacuum.min(), BRACKET[1] * vacuum.max()
+    lo, hi = np.clip((lo, hi), *SPEED_RANGE_MPS)
+    nodes = int(np.clip(np.ceil(np.log(hi / lo) / NODE_APART), FEWEST_NODES, MOST_NODES))
+    speeds = np.geomspace(lo, hi, nodes)
+    spin = np.minimum(spin_per_mps * speeds, SPIN_RANGE_RPM[1])
+    flown = fly(speeds, launch_deg, spin, density=density, headwind_mps=headwind_mps)
+    run = run_of_shots(speeds, launch_deg, spin / speeds, density=density, headwind_mps=headwind_mps)
+    totals = np.maximum.accumulate(flown.carry_yd + run.run_yd)
+    rising = np.concatenate([[True], np.diff(totals) > 0])
+    parts = (part[rising] for part in (run.run_yd, run.sd_yd, run.single_yd))
+    return _Ends(flown.carry_yd[rising], totals[rising], Run(*parts))
+
+
+def run_of_carries(
+    carry_yd: ArrayLike,
+    launch_deg: float,
+    spin_per_mps: float,
+    *,
+    density: float,
+    headwind_mps: float = 0.0,
+) -> Run:
+    """How far balls of these carries [yd] run, shape (n,); parameters as `carry_from_total`."""
+    carry = np.atleast_1d(np.asarray(carry_yd, float))
+    ends = _ends(carry, launch_deg, spin_per_mps, density, headwind_mps)
+    return ends.at(carry, ends.carry_yd)
 
 
 def carry_from_total(
@@ -258,9 +318,8 @@ def carry_from_total(
     *,
     density: float,
     headwind_mps: float = 0.0,
-    firmness: Firmness = Firmness.MEDIUM,
-) -> tuple[Array, Array]:
-    """Carry [yd] and its standard deviation [yd] from a total, shapes (n,).
+) -> tuple[Array, Run]:
+    """Carry [yd] of balls that finish at a total, shape (n,), and the run that is taken off.
 
     Totals and carries rise together, so that they are computed at some ball speeds and read off
     between them.
@@ -278,23 +337,11 @@ def carry_from_total(
         When no carry makes this total.
     """
     total = np.atleast_1d(np.asarray(total_yd, float))
-    vacuum = np.sqrt(GRAVITY_MPS2 * total * M_PER_YD / np.sin(2 * np.radians(launch_deg)))
-    lo, hi = BRACKET[0] * vacuum.min(), BRACKET[1] * vacuum.max()
-    lo, hi = np.clip((lo, hi), *SPEED_RANGE_MPS)
-    nodes = int(np.clip(np.ceil(np.log(hi / lo) / NODE_APART), FEWEST_NODES, MOST_NODES))
-    speeds = np.geomspace(lo, hi, nodes)
-    spin = np.minimum(spin_per_mps * speeds, SPIN_RANGE_RPM[1])
-    flown = fly(speeds, launch_deg, spin, density=density, headwind_mps=headwind_mps)
-    run = run_of_shots(
-        speeds, launch_deg, spin / speeds, density=density, headwind_mps=headwind_mps, firmness=firmness
-    )
-    totals = np.maximum.accumulate(flown.carry_yd + run.run_yd)
-    if (total < totals[0]).any() or (total > totals[-1]).any():
+    ends = _ends(total, launch_deg, spin_per_mps, density, headwind_mps)
+    if (total < ends.total_yd[0]).any() or (total > ends.total_yd[-1]).any():
         raise InputError("No carry makes this total at this launch and spin.", field="total_yd")
     # A second to load: only who has totals waits for it.
     from scipy.interpolate import PchipInterpolator
 
-    rising = np.concatenate([[True], np.diff(totals) > 0])
-    carry = PchipInterpolator(totals[rising], flown.carry_yd[rising])(total)
-    sd = np.interp(total, totals[rising], run.sd_yd[rising])
-    return np.asarray(carry), np.asarray(sd)
+    carry = PchipInterpolator(ends.total_yd, ends.carry_yd)(total)
+    return np.asarray(carry), ends.at(total, ends.total_yd)

@@ -29,7 +29,7 @@ from oxgang.core.flight.chain import (
     surface_factor,
 )
 from oxgang.core.flight.conditions import STANDARD_TEMPERATURE_C, carry_elsewhere, standard_air
-from oxgang.core.flight.run import carry_from_total
+from oxgang.core.flight.run import carry_from_total, run_of_carries
 from oxgang.core.words.shots import Grooves, Shot
 
 Array = NDArray[np.float64]
@@ -60,10 +60,14 @@ STEPS: Final = (0.5, 5.0, 0.1)
 
 @dataclass(frozen=True, slots=True)
 class StandardCarry:
-    """Standard carry [yd], None where only a launch is known, and its added sd (of log carry)."""
+    """Standard carry [yd], None where only a launch is known, and its added sd (of log carry).
+
+    `run_yd` is the run that the flight gives a ball whose total was read; None for any other.
+    """
 
     carry_yd: float | None
     sd: float = 0.0
+    run_yd: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,18 +96,17 @@ def to_standard(shots: Sequence[Shot], academy_altitude_m: float, chain: Chain) 
     """
     standard = standard_air(academy_altitude_m).density()
     carries = np.array([shot.carry_yd or np.nan for shot in shots], dtype=float)
-    sd = np.zeros(len(shots))
+    sd, runs = np.zeros(len(shots)), np.full(len(shots), np.nan)
     groups: dict[_Setting, list[int]] = defaultdict(list)
     densities: dict[tuple[float, float], float] = {}
     for i, shot in enumerate(shots):
         at = _place(shot, academy_altitude_m)
         if at not in densities:
             densities[at] = _density(*at)
-        total_only = shot.carry_yd is None and shot.total_yd is not None
-        if total_only or densities[at] != standard or shot.headwind_mps:
+        if shows_run(shot) or densities[at] != standard or shot.headwind_mps:
             groups[_setting(shot, densities[at], chain)].append(i)
     for setting, balls in groups.items():
-        _from_totals(shots, setting, balls, carries, sd)
+        _from_totals(shots, setting, balls, carries, sd, runs)
     _to_standard(groups, carries, sd, standard)
     result = []
     for i, shot in enumerate(shots):
@@ -117,8 +120,22 @@ def to_standard(shots: Sequence[Shot], academy_altitude_m: float, chain: Chain) 
         apart = hypot(WET_SD * shot.wet, WORN_SD * (shot.grooves is Grooves.WORN))
         read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
         added = hypot(sd[i], read, apart)
-        result.append(StandardCarry(round(float(carries[i]) / share, 3), round(added, 5)))
+        run = round(float(runs[i]), 3) if np.isfinite(runs[i]) else None
+        result.append(StandardCarry(round(float(carries[i]) / share, 3), round(added, 5), run))
     return result
+
+
+def shows_run(shot: Shot) -> bool:
+    """Whether somebody saw where the ball finished. The total of a launch monitor is what its maker
+    believes of the ground."""
+    return shot.total_yd is not None and (shot.carry_yd is None or shot.ball_speed_mps is None)
+
+
+def ran_of(shot: Shot) -> float | None:
+    """How far a ball was seen to run [yd]; None where carry or total was not read."""
+    if shot.carry_yd is None or shot.total_yd is None:
+        return None
+    return shot.total_yd - shot.carry_yd
 
 
 def _place(shot: Shot, academy_altitude_m: float) -> tuple[float, float]:
@@ -150,8 +167,13 @@ def _setting(shot: Shot, density: float, chain: Chain) -> _Setting:
 
 
 def _from_totals(
-    shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array
+    shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array, runs: Array
 ) -> None:
+    start = setting.launch_deg, setting.spin_per_mps
+    density, wind = setting.density, setting.headwind_mps
+    both = [i for i in balls if shows_run(shots[i]) and (shots[i].carry_yd or 0.0) >= LEAST_YD]
+    if both:
+        runs[both] = run_of_carries(carries[both], *start, density=density, headwind_mps=wind).run_yd
     totals = {
         i: total for i in balls if shots[i].carry_yd is None and (total := shots[i].total_yd) is not None
     }
@@ -163,16 +185,12 @@ def _from_totals(
     flies = given >= LEAST_TOTAL_YD
     if flies.any():
         try:
-            carry, run_sd = carry_from_total(
-                given[flies],
-                setting.launch_deg,
-                setting.spin_per_mps,
-                density=setting.density,
-                headwind_mps=setting.headwind_mps,
-            )
+            carry, run = carry_from_total(given[flies], *start, density=density, headwind_mps=wind)
         except InputError:
             return
-        carries[which[flies]], sd[which[flies]] = carry, run_sd / carry
+        # What is not known of the ground is the same for all of them: the carry model's part.
+        carries[which[flies]], sd[which[flies]] = carry, run.single_yd / carry
+        runs[which[flies]] = run.run_yd
 
 
 def _to_standard(

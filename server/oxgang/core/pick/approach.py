@@ -4,7 +4,8 @@ A pitch that comes down short of the green runs over fairway, perhaps rough, and
 raised green before it is on it. A yard there takes as much out of a ball as several on the green:
 by how the grass slows it, and by the height it climbs (a ball that rolls against a resistance of
 `ROLLING` can climb so much for each yard that it would run). A ball that comes down on the bank
-meets it more steeply than the level and bounces less far. The green is level.
+meets it more steeply than the level and bounces less far; the bank of a green raised by half a metre
+holds it. The green is level.
 
 The shares of the grass, the length of a bank and how much less sure such a run is are judgement,
 no published source.
@@ -35,6 +36,8 @@ ROUGH: Final = 2.5
 LEAST: Final = 0.3
 # A run over ground short of the green is less sure, by so much of the yards that it crosses.
 UNSURE: Final = 0.25
+# From this height on nobody plays a ball up the bank of a green [m].
+BANK_M: Final = 0.5
 # Balls of one shot come down at different places (Gauss and Hermite, seven points).
 _NODES, _WEIGHTS = np.polynomial.hermite_e.hermegauss(7)
 _WEIGHTS = _WEIGHTS / _WEIGHTS.sum()
@@ -44,11 +47,13 @@ FAR_YD: Final = 1000.0
 
 @dataclass(frozen=True, slots=True)
 class Ends:
-    """Where balls come down and how far they run, with its deviation [yd], shape (n,)."""
+    """Where balls come down and how far they run, with the deviations of that from ball to ball and of
+    what is the same for all of them [yd], shape (n,)."""
 
     carry_yd: Array
     run_yd: Array
     run_sd_yd: Array
+    run_off_yd: Array
 
     def of(self, patterns: Sequence[Pattern], which: Iterable[int]) -> list[Pattern]:
         """Those patterns as they end, by their places among the ends."""
@@ -59,6 +64,7 @@ class Ends:
                 carry_yd=float(self.carry_yd[i]),
                 run_yd=float(self.run_yd[i]),
                 run_sd_yd=float(self.run_sd_yd[i]),
+                run_off_yd=float(self.run_off_yd[i]),
             )
             for i in which
         ]
@@ -81,9 +87,9 @@ def approached(patterns: Sequence[Pattern], situation: Situation) -> list[Patter
 def ends_of(patterns: Sequence[Pattern], situation: Situation, fronts_yd: Sequence[float]) -> Ends:
     """Where the balls of patterns end with the front of the green at each of these distances [yd]:
     all patterns at the first, then at the next. Trouble goes along with the green."""
-    names = ("carry_yd", "carry_sd_yd", "run_yd", "run_sd_yd", "landing_deg")
+    names = ("carry_yd", "carry_sd_yd", "run_yd", "run_sd_yd", "run_off_yd", "landing_deg")
     times = len(fronts_yd)
-    carry, carry_sd, run, run_sd, angle = (
+    carry, carry_sd, run, run_sd, run_off, angle = (
         np.tile(np.array([getattr(p, name) for p in patterns], float), times) for name in names
     )
     fronts = np.repeat(np.asarray(fronts_yd, float), len(patterns))
@@ -104,6 +110,8 @@ def ends_of(patterns: Sequence[Pattern], situation: Situation, fronts_yd: Sequen
         has = np.where((lands < 0) & (lands >= -BANK_YD), banked[:, None], run[:, None])
         spent = np.interp(lands, places, costs) + np.maximum(has, 0.0)
         stops = np.interp(spent, costs, places) + np.minimum(has, 0.0)
+        if situation.raised_m >= BANK_M:
+            stops = np.where(lands < 0, np.minimum(stops, 0.0), stops)
         return lands + fronts[:, None], stops + fronts[:, None]
 
     middle, end = (part[:, 0] for part in ends(carry[:, None]))
@@ -112,10 +120,10 @@ def ends_of(patterns: Sequence[Pattern], situation: Situation, fronts_yd: Sequen
     spread = ((stops - mean[:, None]) ** 2) @ _WEIGHTS
     # Of the yards of run, how many are left, and how many of them lie short of the green.
     left = np.divide(end - middle, run, out=np.ones_like(run), where=run > LEAST_SD)
+    left = np.clip(left, 0.0, 1.0)
     short = np.clip(np.minimum(end, fronts) - middle, 0.0, None)
-    own = np.hypot(run_sd * np.clip(left, 0.0, 1.0), UNSURE * short)
-    wide = np.sqrt(np.maximum(spread - carry_sd**2, 0.0) + own**2)
-    return Ends(middle, mean - middle, wide)
+    wide = np.sqrt(np.maximum(spread - carry_sd**2, 0.0) + (run_sd * left) ** 2)
+    return Ends(middle, mean - middle, wide, np.hypot(run_off * left, UNSURE * short))
 
 
 def _ground(situation: Situation) -> tuple[Array, Array]:

@@ -1,8 +1,10 @@
 """The pick: one shot for a situation, with its reasons and what it costs against the others.
 
-Strokes decide. Where two shots differ by no more than either is uncertain by, the student's goal
-decides; where they differ by what nobody notices, the rules of thumb and then the smoother swing. A swing
-beyond the student's control is never picked over another that costs no more than a tenth of a stroke extra.
+Strokes decide, with some caution: how the ground runs is not known well, and is the same for all
+shots, so that part is added of what a shot may cost over the best wherever the run lies (Hurwicz's
+criterion). Where two shots differ by no more than either is uncertain by, the student's goal decides;
+where they differ by what nobody notices, the rules of thumb and then the smoother swing. A swing beyond
+the student's control is never picked over another that costs no more than a tenth of a stroke extra.
 """
 
 from __future__ import annotations
@@ -32,6 +34,9 @@ from oxgang.core.words.swing import Limit
 LEAST_TIE: Final = 0.02
 MOST_TIE: Final = 0.05
 HARD_TIE: Final = 0.10
+# How much of what a shot may cost over the best counts beside what it costs. Judgement, with what
+# `make bench-pick` measures at hand.
+CAUTION: Final = 0.6
 # Of shots that cost alike one is dropped that is so much further from the goal (share of balls).
 GOAL_APART: Final = 0.05
 # What of a shot's balls is worth a reason (share of balls), and a best finish off the flag [yd].
@@ -63,6 +68,7 @@ class PickReason(StrEnum):
     EITHER = "pick-either"
     GOAL = "pick-goal"
     RULE = "pick-rule"
+    ROBUST = "pick-robust"
     SMOOTHER = "pick-smoother"
     NOT_HARD = "pick-not-hard"
     COSTS = "pick-costs"
@@ -195,7 +201,7 @@ def decide(
 
 def tie_of(a: Outcome, b: Outcome) -> float:
     """How many strokes two shots may differ by and be alike: no more than either is uncertain by."""
-    return min(MOST_TIE, max(LEAST_TIE, min(a.unsure, b.unsure)))
+    return min(MOST_TIE, max(LEAST_TIE, min(a.by_carry, b.by_carry)))
 
 
 def _chosen(
@@ -216,35 +222,48 @@ def _chosen(
         ]
         if softer:
             first, why = softer[0], PickReason.NOT_HARD
-    tied = [
-        i
-        for i in range(first, len(shots))
-        if i == first
-        or (
-            hard[i] <= hard[first]
-            and outcomes[i].cost - outcomes[first].cost <= tie_of(outcomes[first], outcomes[i])
-        )
-    ]
-    if len(tied) == 1:
-        return first, why, None
-    off = [_off_goal(outcomes[i], goal) for i in tied]
-    near = [i for i, far in zip(tied, off, strict=True) if far <= min(off) + GOAL_APART]
-    # The cheapest, or, where the goal speaks against it, the cheapest of those that meet the goal.
-    # A rule or a smoother swing decides only between shots whose difference nobody notices.
-    least = outcomes[near[0]].cost
-    alike = [i for i in near if outcomes[i].cost <= least + LEAST_TIE]
+    could = [i for i in range(first, len(shots)) if i == first or hard[i] <= hard[first]]
+    at_most = _regrets([outcomes[i] for i in could])
+    costs = {i: outcomes[i].cost + CAUTION * most for i, most in zip(could, at_most, strict=True)}
+    least = min(could, key=costs.__getitem__)
+    tied = [i for i in could if i == least or _within(outcomes[least], outcomes[i])]
+    off = {i: _off_goal(outcomes[i], goal) for i in tied}
+    # Where the goal speaks against the least, the least of those that meet it. A rule or a smoother
+    # swing decides only between shots whose difference nobody notices.
+    near = [i for i in tied if off[i] <= min(off.values()) + GOAL_APART]
+    alike = [i for i in near if costs[i] <= min(costs[j] for j in near) + LEAST_TIE]
     asked = [i for i in alike if shots[i].shot.key.trajectory is verdict.wants] or alike
     best = min(asked, key=lambda i: (cost_of(shots[i].shot), outcomes[i].cost))
     if best != first:
         why = (
             PickReason.GOAL
-            if first not in near
+            if least not in near
+            else PickReason.ROBUST
+            if first not in alike
             else PickReason.SMOOTHER
             if first in asked
             else PickReason.RULE
         )
-    others = [i for i in tied if i != best and abs(outcomes[i].cost - outcomes[best].cost) <= MOST_TIE]
+    others = [i for i in could if i != best and _alike(outcomes[best], outcomes[i])]
     return best, why, min(others, key=lambda i: outcomes[i].cost, default=None)
+
+
+def _within(a: Outcome, b: Outcome) -> bool:
+    """Whether two shots differ by no more than either is uncertain by."""
+    return abs(a.cost - b.cost) <= tie_of(a, b)
+
+
+def _alike(a: Outcome, b: Outcome) -> bool:
+    """Whether it is open which of two shots costs less: by what is not known of them, or because that
+    changes with how the ground runs."""
+    apart = [mine - its for mine, its in zip(a.band, b.band, strict=True)]
+    return _within(a, b) or min(apart) < -LEAST_TIE < LEAST_TIE < max(apart)
+
+
+def _regrets(outcomes: Sequence[Outcome]) -> list[float]:
+    """What each shot costs over the best of them at most, however the ground runs [strokes]."""
+    least = [min(costs) for costs in zip(*(o.band for o in outcomes), strict=True)]
+    return [max(c - at for c, at in zip(o.band, least, strict=True)) for o in outcomes]
 
 
 def _off_goal(outcome: Outcome, goal: Goal) -> float:

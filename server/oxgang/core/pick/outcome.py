@@ -8,6 +8,7 @@ follow.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Final
@@ -55,7 +56,9 @@ class Outcome:
     """What becomes of a shot's balls, mishits included, by where they finish: shares of balls and
     strokes. What is caught on its way is apart (`caught`) and in `cost`, `on`, `near` and `worse`.
 
-    `unsure` is the deviation of the strokes for what is not known of the shot's mean. `over_three`
+    `unsure` is the deviation of the strokes for what is not known of the shot's carry and run, and
+    `by_run` what the strokes would be more where the ground runs less, as believed, and more, by a
+    deviation of what is not known of it: the same for all shots of a student on a day. `over_three`
     are those that need more than three in all; `trouble` has the share that finishes in each kind.
     """
 
@@ -63,6 +66,7 @@ class Outcome:
     inside_10ft: float
     strokes: float
     unsure: float
+    by_run: tuple[float, float, float]
     over_three: float
     short: float
     long: float
@@ -73,6 +77,18 @@ class Outcome:
     def cost(self) -> float:
         """Strokes, with what is caught: what shots are compared by."""
         return self.strokes + self.caught.strokes
+
+    @property
+    def by_carry(self) -> float:
+        """What of `unsure` is the carry's doing [strokes]."""
+        less, _, more = self.by_run
+        return math.sqrt(max(self.unsure**2 - (less**2 + more**2) / 2, 0.0))
+
+    @property
+    def band(self) -> tuple[float, float, float]:
+        """What it costs where the ground runs less, as believed, and more."""
+        less, as_is, more = (self.cost + by for by in self.by_run)
+        return less, as_is, more
 
     @property
     def on(self) -> float:
@@ -95,8 +111,8 @@ class Balls:
     """The balls of shots around a pin [yd past it]: solid ones, then each kind of mishit, shape
     (n, 1 + kinds): how many they are, where they finish along (mean, deviation), how wide.
 
-    `carry`, `run` are those of solid balls with their deviations, `off` how well the mean is known
-    and `own` the deviation of what is not that; shape (n,).
+    `carry`, `run` are those of solid balls with their deviations, `off` how well the mean is known,
+    `run_off` how well the run is, and `own` the deviation of what is neither; shape (n,).
     """
 
     weight: Array
@@ -108,6 +124,7 @@ class Balls:
     run: Array
     run_sd: Array
     off: Array
+    run_off: Array
     own: Array
 
 
@@ -123,11 +140,12 @@ def balls_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], pins_yd: Arra
         "run_yd",
         "run_sd_yd",
         "mean_sd_yd",
+        "run_off_yd",
         "ball_sd_yd",
     )
     rows = np.array([[getattr(p, name) for name in names] for p in patterns], dtype=float)
     missed, finish, finish_sd, wide = rows[:, 0:1], rows[:, 1:2], rows[:, 2:3], rows[:, 3:4]
-    carry, carry_sd, run, run_sd, off, ball_sd = rows[:, 4:].T
+    carry, carry_sd, run, run_sd, off, run_off, ball_sd = rows[:, 4:].T
     share, at, spread, wider = (
         np.array([[getattr(k, name) for k in kinds]], dtype=float)
         for name in ("share", "finish", "finish_sd", "wide")
@@ -143,6 +161,7 @@ def balls_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], pins_yd: Arra
         run,
         np.maximum(run_sd, LEAST_SD),
         off,
+        run_off,
         np.maximum(np.hypot(ball_sd, run_sd), LEAST_SD),
     )
 
@@ -157,8 +176,8 @@ def outcomes_of(patterns: Sequence[Pattern], kinds: Sequence[Mishit], plane: Pla
 @dataclass(frozen=True, slots=True)
 class Spread:
     """How many of the balls finish in each strip: along and across (shape (n, 1 + kinds, strips)),
-    along for each point at which the solid ball's mean may be (n, points, strips), and inside ten
-    feet of the pin by strips of that circle."""
+    along for each point at which the solid ball's carry and then its run may be (n, points, strips),
+    and inside ten feet of the pin by strips of that circle."""
 
     along: Array
     across: Array
@@ -173,7 +192,16 @@ def _spread_of(balls: Balls, plane: Plane) -> Spread:
     return Spread(
         plane.along(balls.mean, balls.sd),
         plane.across(balls.wide),
-        plane.along(balls.mean[:, [0]] + balls.off[:, None] * _NODES, balls.own[:, None]),
+        np.concatenate(
+            [
+                plane.along(balls.mean[:, [0]] + balls.off[:, None] * _NODES, balls.own[:, None]),
+                plane.along(
+                    balls.mean[:, [0]] + balls.run_off[:, None] * (-1.0, 0.0, 1.0),
+                    np.hypot(balls.own, balls.off)[:, None],
+                ),
+            ],
+            axis=1,
+        ),
         within * (1 - 2 * ndtr(-half / balls.wide[..., None])),
     )
 
@@ -194,7 +222,7 @@ def outcomes(balls: Balls, plane: Plane) -> list[Outcome]:
         *(along[..., plane.kind == i].sum(-1) for i in range(len(Trouble))),
     ]
     total = np.stack([(weight * part).sum(1) for part in parts], 1)
-    unsure, caught = _unsure(balls, plane, spread), _caught(balls, plane, spread)
+    (unsure, by_run), caught = _unsure(balls, plane, spread), _caught(balls, plane, spread)
     kinds = list(Trouble) if s.trouble else []
     return [
         Outcome(
@@ -202,6 +230,7 @@ def outcomes(balls: Balls, plane: Plane) -> list[Outcome]:
             inside,
             1 + strokes,
             float(unsure[i]),
+            (float(by_run[i, 0]), 0.0, float(by_run[i, 2])),
             over,
             short,
             long,
@@ -245,12 +274,18 @@ def _on_green(plane: Plane) -> NDArray[np.bool_]:
     return plane.green[np.searchsorted(plane.x, (edges[1:] + edges[:-1]) / 2) - 1]
 
 
-def _unsure(balls: Balls, plane: Plane, spread: Spread) -> Array:
-    """Deviation of each shot's strokes for what is not known of its mean."""
+def _unsure(balls: Balls, plane: Plane, spread: Spread) -> tuple[Array, Array]:
+    """Deviation of each shot's strokes for what is not known of its carry and run, shape (n,), and what
+    they are more with less run, with the run believed and with more, shape (n, 3)."""
     cost = spread.across[:, 0] @ plane.cost.T
     strokes = np.einsum("nax,nx->na", spread.unsure, cost)
-    middle = strokes @ _WEIGHTS
-    return np.asarray(balls.weight[:, 0] * np.sqrt((strokes - middle[:, None]) ** 2 @ _WEIGHTS))
+    by_carry, by_run = strokes[:, : len(_NODES)], strokes[:, len(_NODES) :]
+    middle = by_carry @ _WEIGHTS
+    solid = balls.weight[:, 0]
+    of_carry = (by_carry - middle[:, None]) ** 2 @ _WEIGHTS
+    moved = by_run - by_run[:, 1:2]
+    of_run = (moved[:, 0] ** 2 + moved[:, 2] ** 2) / 2
+    return solid * np.sqrt(of_carry + of_run), solid[:, None] * moved
 
 
 def _caught(balls: Balls, plane: Plane, spread: Spread) -> list[Caught]:

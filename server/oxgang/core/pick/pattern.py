@@ -19,7 +19,7 @@ from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.today import ShotsFromLie, Starts, speed_sd_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
-from oxgang.core.flight.run import AROUND, Run, around, run_of_landings
+from oxgang.core.flight.run import AROUND, RUN_SHARE_SD, Run, around, run_of_landings
 from oxgang.core.flight.standard import CONVERSION_SHARE_SD
 from oxgang.core.flight.trajectory import SPIN_RANGE_RPM, STEP_S, Flights, Wind, fly
 from oxgang.core.ground.played import Candidate
@@ -56,7 +56,8 @@ class Lateral:
 @dataclass(frozen=True, slots=True)
 class Pattern:
     """A shot in a situation. Yards; `ball_sd_yd` is that of single solid balls along, `mean_sd_yd`
-    how well their mean is known; `drift_yd` what the wind takes it to the right, and is aimed off.
+    how well their mean is known; `run_sd_yd` is how runs of single balls differ, `run_off_yd` how well
+    the run of all of them is known; `drift_yd` what the wind takes it to the right, and is aimed off.
 
     `run_yd` is on the level, `bank_run_yd` up the bank of a raised green or down that of a sunk
     one, as if it did not end. `path` has points (along, up) [yd] where it was asked for.
@@ -76,6 +77,7 @@ class Pattern:
     landing_deg: float
     bank_run_yd: float | None = None
     path: Path = ()
+    run_off_yd: float = 0.0
 
     @property
     def carry_sd_yd(self) -> float:
@@ -155,7 +157,7 @@ def patterns_of(
                 hypot(cell.shot_sd_yd * share, CONVERSION_SHARE_SD * (carry - calm)),
                 sd_of(cell.carry_lo_yd, cell.carry_hi_yd) * share,
                 float(runs.run_yd[at]),
-                float(runs.sd_yd[at]),
+                float(runs.single_yd[at]),
                 hypot(lateral.share * carry, CONVERSION_SHARE_SD * drift),
                 drift,
                 contact.share_of(
@@ -169,6 +171,7 @@ def patterns_of(
                 float(flown.landing_deg[at]),
                 None if bank is None else float(bank.run_yd[at]),
                 drawn[at],
+                RUN_SHARE_SD * abs(float(runs.run_yd[at])),
             )
         )
     return found

@@ -59,6 +59,7 @@ REASONS: Final = (
     PickReason.RULE,
     PickReason.SMOOTHER,
     PickReason.NOT_HARD,
+    PickReason.ROBUST,
 )
 
 

@@ -126,6 +126,9 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
             "grip_down_in",
             "hit_at",
             "headwind_mps",
+            "run_yd",
+            "carry_yd",
+            "total_yd",
         )
     )
     types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
@@ -152,6 +155,9 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
         grip_in,
         moment,
         wind,
+        run,
+        read,
+        total,
     ) in rows:
         name = (club, swing, arm, height, spin, tempo, ball_in, grip_in)
         if name not in types:
@@ -187,6 +193,8 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
                 re_expressed,
                 wind_known=wind is not None,
                 moment=moment,
+                run_yd=run,
+                ran_yd=None if run is None or read is None or total is None else total - read,
             )
         )
     return [*hits, *_imported(student, clubs, hits)]

@@ -30,13 +30,13 @@ from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
 from oxgang.range_sessions.services.insert import insert
-from oxgang.range_sessions.services.standard_carries import normalize_carry
+from oxgang.range_sessions.services.standard_carries import NORMALIZED, normalize_carry
 
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
 CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
 MARKS = ("strike", "excluded", *CELL, *ADJUSTMENTS, "lie", "ball", "grooves", "wet")
-CORRECTED = (*MARKS, "arm_deg", "standard_yd", "standard_sd")
+CORRECTED = (*MARKS, "arm_deg", *NORMALIZED)
 SAID = MARKS
 # What a ball takes over from a shot as it is.
 _ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *ADJUSTMENTS)

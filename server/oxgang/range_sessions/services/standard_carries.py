@@ -17,6 +17,8 @@ from oxgang.core.flight.standard import to_standard
 from oxgang.range_sessions.models import Ball
 
 AT_ONCE = 1000
+# What `normalize_carry` sets.
+NORMALIZED = ("standard_yd", "standard_sd", "run_yd")
 
 
 def normalize_all_carries(student: Student) -> int:
@@ -28,7 +30,7 @@ def normalize_all_carries(student: Student) -> int:
         last = some[-1].pk
         with transaction.atomic():
             normalize_carry(student, some, {ball.club_id: ball.club.loft_deg for ball in some})
-            Ball.objects.bulk_update(some, ["standard_yd", "standard_sd"])
+            Ball.objects.bulk_update(some, NORMALIZED)
             touch({student.pk})
         done += len(some)
     return done
@@ -42,5 +44,5 @@ def normalize_carry(student: Student, balls: list[Ball], lofts: Mapping[Any, flo
     shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
     standards = to_standard(shots, student.academy.altitude_m, chain)
     for ball, standard in zip(balls, standards, strict=True):
-        ball.standard_yd = standard.carry_yd
+        ball.standard_yd, ball.run_yd = standard.carry_yd, standard.run_yd
         ball.standard_sd = hypot(standard.sd, REPORTED_SD) if ball.reported else standard.sd

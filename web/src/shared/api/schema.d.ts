@@ -4299,7 +4299,7 @@ export interface components {
          * @description Why a measured number should not be trusted as it stands.
          * @enum {string}
          */
-        Doubt: "few balls" | "old" | "conflict" | "days disagree" | "from another scale" | "before a change";
+        Doubt: "few balls" | "old" | "conflict" | "days disagree" | "from another scale" | "before a change" | "from totals";
         /** Draft */
         Draft: {
             /** Balls */
@@ -6030,7 +6030,7 @@ export interface components {
          * @description Why a shot is picked or not.
          * @enum {string}
          */
-        PickReason: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
+        PickReason: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-robust" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
         /**
          * PickWords
          * @description A green of usual size, its edges from a pin at each place [yd], how firm it may be,
@@ -6702,7 +6702,7 @@ export interface components {
          * @description What a number starts from and what moves it, in this order.
          * @enum {string}
          */
-        Reason: "own" | "rule" | "others" | "order" | "held";
+        Reason: "own" | "rule" | "shorter" | "others" | "order" | "held";
         /**
          * ReasonOut
          * @description Where a number stands [yd] once a reason has had its say; the last is the number.
