@@ -27,6 +27,7 @@ from oxgang.core.ground.played import (
 )
 from oxgang.core.ground.proposal import (
     PRICE,
+    REPLACES_YARDS,
     STEP_BACK,
     STEP_CLUB,
     STEP_HEIGHT,
@@ -394,3 +395,27 @@ def test_a_tempo_is_no_stock_shot() -> None:
     slow = replace(usual, key=replace(usual.key, tempo=Tempo.SLOWER))
     adjusted = replace(usual, back_in=3.0)
     assert cost_of(usual) < min(cost_of(slow), cost_of(adjusted))
+
+
+def test_what_is_on_the_card_stays_while_no_other_set_brings_three_yardages() -> None:
+    """One more ball moved no number by half a yard and a third of the proposals with it."""
+    moved = anew = 0
+    for seed in range(40):
+        shots = list({one.name: one for one in drawn(seed, 60)}.values())
+        stands = {shots[i].name for i in propose(shots, FREE, **GROUND).shots()}
+        rng = np.random.default_rng([16, seed])
+        after = [replace(s, carry_yd=s.carry_yd + float(rng.normal(0, 0.2))) for s in shots]
+        held = propose(after, FREE, **GROUND, held=stands)
+        free = propose(after, FREE, **GROUND)
+        moved += {after[i].name for i in free.shots()} != stands
+        now = {after[i].name for i in held.shots()}
+        anew += now != stands
+        # Another number of shots is asked for as before.
+        assert held.shots(3) == free.shots(3)
+        if now != stands:
+            on = [s for s in after if s.name in stands]
+            assert len(covered([after[i] for i in held.shots()])) >= len(covered(on)) + REPLACES_YARDS
+    assert moved > 8  # or nothing was tried
+    assert anew <= 2  # of forty: under 5 %
+    # A shot that cannot be hit any more takes the set along.
+    assert propose(after, FREE, **GROUND, held={*stands, shot("62 10:00", 40).name}).held == ()

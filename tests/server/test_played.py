@@ -78,6 +78,18 @@ def test_a_proposal_stands_in_till_a_coach_chooses_and_is_there_again_after_undo
     assert plays(shots(api, two), "work") == ["56 10:00"]
 
 
+def test_what_is_on_the_card_stays_proposed(api: Api, two: Student, wedge: Club) -> None:
+    """Until other shots bring three yardages more."""
+    published = api("POST", f"/students/{two.pk}/versions", {"note": "", "picks": False})
+    assert published.status_code == 200
+    hit(api, two, wedge, [46, 46.5, 46], trajectory="low")
+    keep(api, two)
+    assert plays(shots(api, two)) == ["56 9:00", "56 10:00"]
+    hit(api, two, wedge, [34, 35, 33], swing="8:00")
+    keep(api, two)
+    assert "56 8:00" in plays(shots(api, two))
+
+
 def test_two_coaches_choose_at_once(api: Api, two: Student, coach: Coach) -> None:
     tobin = Api(add_coach(coach.academy, name="Tobin", log_in="tobin", password="six-long-words"))
     choose(api, two, ("9:00", "played"), ("10:00", "played"))

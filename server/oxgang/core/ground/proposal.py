@@ -16,7 +16,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.ground.played import Candidate, cost_of, may_be_proposed, yards_of
+from oxgang.core.ground.played import Candidate, Name, cost_of, may_be_proposed, yards_of
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import Limit
 
@@ -24,6 +24,9 @@ Array = NDArray[np.float64]
 
 # A further shot that adds fewer yardages than this is not worth its learning.
 PAYS_YARDS: Final = 2
+# Another set must bring so many more yardages than the one on the student's card to replace it:
+# numbers move by less than a yard with every ball. Judgement.
+REPLACES_YARDS: Final = 3
 MOST_SHOTS: Final = 30
 # What a step of the ladder costs, beside `played.cost_of`: another height; a club further off in
 # the bag than the next, for each; a more lofted club for a longer shot.
@@ -42,16 +45,20 @@ class Proposal:
     """The best sets of 1, 2, ... shots and how many whole yardages each covers, never falling.
 
     A set is the places of its shots in what was asked, in order of carry. `pays` is the number
-    after which one more adds less than two yardages; 0 when nothing may be played.
+    after which one more adds less than two yardages; 0 when nothing may be played. `held` is the set
+    that stands already, where no other brings three yardages more.
     """
 
     covered: list[int]
     sets: list[tuple[int, ...]]
     pays: int
     yards: int
+    held: tuple[int, ...] = ()
 
     def shots(self, number: int | None = None) -> tuple[int, ...]:
-        """The set of so many shots, of `pays` without a number."""
+        """The set of so many shots; without a number the one that stands, or that of `pays`."""
+        if number is None and self.held:
+            return self.held
         wanted = self.pays if number is None else min(number, len(self.sets))
         return self.sets[wanted - 1] if wanted > 0 else ()
 
@@ -66,6 +73,7 @@ def propose(
     estimates_yd: float | None = None,
     bag: Collection[float] | None = None,
     price: float = PRICE,
+    held: Collection[Name] = (),
 ) -> Proposal:
     """The shots to play, for each number of them until nothing is added.
 
@@ -83,6 +91,8 @@ def propose(
     price
         Yardages that a point of cost is worth; at 0 the set with the most ground is taken whatever
         it costs, and costs decide between equals.
+    held
+        The shots that stand on the student's card.
     """
     places = may_be_proposed(
         shots,
@@ -99,7 +109,14 @@ def propose(
     best = _best_sets(some, runs, price)
     covered = [len({y for j in chosen for y in runs[j]}) for chosen in best]
     sets = [tuple(places[j] for j in chosen) for chosen in best]
-    return Proposal(covered, sets, _pays(covered), to_yd - from_yd + 1)
+    pays = _pays(covered)
+    stands = [j for j, shot in enumerate(some) if shot.name in held]
+    reached = len({y for j in stands for y in runs[j]})
+    # Every shot more has to bring something on top of that.
+    wanted = reached + REPLACES_YARDS + max(0, pays - len(stands))
+    keeps = 0 < len(stands) == len(held) and covered[pays - 1] < wanted
+    standing = tuple(places[j] for j in stands) if keeps else ()
+    return Proposal(covered, sets, pays, to_yd - from_yd + 1, standing)
 
 
 def _pays(covered: Sequence[int]) -> int:

@@ -18,6 +18,7 @@ from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.core.words.swing import Limit, Position, controlled, express
 from oxgang.matrix.models import PlayedShot
 from oxgang.matrix.selectors.matrix import StudentMatrix
+from oxgang.matrix.selectors.published import on_the_card
 from oxgang.matrix.selectors.standing import standing_of
 
 
@@ -116,8 +117,8 @@ def proposal_for(
     shots: Sequence[Candidate],
     stage: Stage | None = None,
 ) -> Proposal:
-    """The shots that the student would best play, for each number. One query for a `stage` of
-    None."""
+    """The shots that the student would best play, for each number; those on the card stay while no
+    others bring more. One query, another for a `stage` of None."""
     stage = stage or standing_of(student, found.matrix)[0]
     return propose(
         shots,
@@ -126,4 +127,5 @@ def proposal_for(
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,
         estimates_yd=student.estimates_yd,
+        held=on_the_card(student),
     )

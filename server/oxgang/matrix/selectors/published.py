@@ -11,7 +11,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.core.flight.recipes import Recipe
 from oxgang.core.ground.card import Card, CardCell, CardOptions, Order
-from oxgang.core.ground.played import Play
+from oxgang.core.ground.played import Name, Play
 from oxgang.core.units import in_metres
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.matrix.models import PublishedMatrix
@@ -39,6 +39,13 @@ def version_of(student: Student, number: int | None) -> PublishedMatrix:
     if found is None:
         raise NotFound("There is no such version here.")
     return found
+
+
+def on_the_card(student: Student) -> set[Name]:
+    """The shots played on the student's newest card. One query."""
+    newest = PublishedMatrix.objects.filter(student=student, withdrawn_at=None).order_by("-number")
+    cells = map(_cell, newest.values_list("content__cells", flat=True).first() or ())
+    return {(cell.key, cell.back_in, cell.down_in) for cell in cells if cell.play is Play.PLAYED}
 
 
 def card_of(version: PublishedMatrix) -> Card:
