@@ -11,6 +11,7 @@ import pytest
 from numpy.typing import NDArray
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.carry.prior import Point, Points, covariance
 from oxgang.core.errors import InputError
 from oxgang.core.ground.stages import Stage
@@ -39,9 +40,9 @@ Array = NDArray[np.float64]
 
 
 def left_after(prior: Array, value: Array, spread: float, cells: tuple[int, ...]) -> float:
-    """Weighted variance left by one ball in each of these cells, by the textbook formula."""
+    """Weighted variance left by one ball of a day in each of these cells, by the textbook formula."""
     at = np.array(cells)
-    total = prior[np.ix_(at, at)] + spread**2 * np.eye(len(at))
+    total = prior[np.ix_(at, at)] + spread**2 * np.eye(len(at)) + DAY_SD**2
     left = prior - prior[:, at] @ np.linalg.inv(total) @ prior[at]
     return float(value @ np.diagonal(left))
 

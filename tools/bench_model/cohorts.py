@@ -31,7 +31,7 @@ from oxgang.core.carry.prior import (
 from oxgang.core.words.shots import Trajectory
 from oxgang.core.words.swing import CLOCK
 
-from tools.bench_model.run import evidence, seven_planned
+from tools.bench_model.plans import evidence, seven_planned
 from tools.bench_model.simulate import JUNIORS, LOW_HANDICAPS, TODAY, Population, SimStudent
 
 Array = NDArray[np.float64]

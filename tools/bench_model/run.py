@@ -1,6 +1,6 @@
 """`make bench-model`: every target of the carry model, on simulated students, with baselines.
 
-Prints a table and writes it into docs/model.md between its markers. Takes some minutes.
+Prints a table and writes it into docs/model.md between its markers. Takes half an hour.
 """
 
 from __future__ import annotations
@@ -9,372 +9,39 @@ import multiprocessing
 import sys
 import time
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass, replace
-from datetime import timedelta
 from multiprocessing.pool import Pool
 from pathlib import Path
-from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
-from oxgang.core.carry.adjustments import adjustments_of
-from oxgang.core.carry.ageing import halves_after
-from oxgang.core.carry.asking import question_about
-from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.matrix import Matrix
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
-from oxgang.core.keeping.drift.shift import shift
-from oxgang.core.practice.plan import check_balls, choose, plan_balls, weights_of
-from oxgang.core.words.shots import CellKey, Shot, Trajectory
-from oxgang.core.words.swing import CLOCK
-from sklearn.gaussian_process import GaussianProcessRegressor
-from sklearn.gaussian_process.kernels import Kernel
 
-from tools.bench_model.baselines import medians, rule_of_thumb
-from tools.bench_model.simulate import POPULATIONS, TODAY, Adjustment, SimStudent
+from tools.bench_model.jobs import (
+    Row,
+    ask_student,
+    change_student,
+    map_student,
+    promise_student,
+    trim_student,
+)
+from tools.bench_model.plans import EACH, FIVES, NINE, PLANNED, PLANS, SEVEN, TENS
+from tools.bench_model.rivals import NUMBERS, WAYS, rival_student, round_robin_student, total_student
+from tools.bench_model.simulate import POPULATIONS
+from tools.bench_model.speed import speed
 
 DOCS = Path(__file__).resolve().parents[2] / "docs" / "model.md"
 BEGIN, END = "<!-- figures: make bench-model -->", "<!-- end of figures -->"
 STUDENTS = 60
 CHANGED_STUDENTS = 120
-SEED = 2026
-# Full speed walks by this much a year [log]; five balls a cell unless a plan says otherwise.
-WALK_A_YEAR = 0.035
-EACH = 5
-
-
-class Row(NamedTuple):
-    """One cell of one student: errors [yd] of four ways, whether the interval held, its truth.
-
-    `scatter` is the true deviation of single balls as a share of the carry, `shown` the matrix's.
-    `balls` are the cell's own solid ones, `own_yd` their mean and `own_sd` their deviation (a
-    share); `named` is whether something was said against the cell's balls.
-    """
-
-    measured: bool
-    stock: bool
-    error: float
-    mean: float
-    median: float
-    rule: float
-    held: bool
-    truth: float
-    scatter: float
-    shown: float
-    carry_yd: float
-    balls: int
-    own_yd: float
-    own_sd: float
-    named: bool
-
-
-@dataclass(frozen=True)
-class Plan:
-    """A set of balls to map a student with."""
-
-    name: str
-    balls: Callable[[SimStudent], list[CellKey]]
-
-
-def _mean_of_all(parts: Iterable[Iterable[float]]) -> float:
-    return float(np.mean([value for part in parts for value in part]))
-
-
-def evidence(student: SimStudent, shots: Sequence[Shot] = ()) -> Evidence:
-    return Evidence(student.hits(list(shots)), student.clubs, CLOCK.positions, TODAY)
-
-
-def matrix(student: SimStudent, shots: Sequence[Shot] = ()) -> Matrix:
-    return evidence(student, shots).matrix()
-
-
-def cross(student: SimStudent) -> list[CellKey]:
-    clubs = [club.label for club in student.clubs]
-    swings = [CellKey(clubs[1], swing) for swing in ("8:00", "10:00", "full")]
-    return [key for key in [CellKey(c, "9:00") for c in clubs] + swings for _ in range(EACH)]
-
-
-def tens(student: SimStudent) -> list[CellKey]:
-    return [key for key in cross(student) for _ in range(2)]
-
-
-def nine_stock(student: SimStudent) -> list[CellKey]:
-    clubs = [club.label for club in student.clubs[:3]]
-    swings = ("8:00", "9:00", "11:00")
-    return [CellKey(c, s) for c in clubs for s in swings for _ in range(EACH)]
-
-
-def seven_planned(student: SimStudent) -> list[CellKey]:
-    prior = matrix(student)
-    carries = np.array([cell.carry_yd for cell in prior.cells])
-    chosen = choose(
-        prior.covariance,
-        weights_of(carries, FROM_YD, TO_YD) * carries**2,
-        prior.squares,
-        7 * EACH,
-        step=EACH,
-        most=EACH,
-    )
-    return [cell.key for cell, balls in zip(prior.cells, chosen.balls, strict=True) for _ in range(balls)]
-
-
-def planned_45(student: SimStudent) -> list[CellKey]:
-    plan = plan_balls(matrix(student), 45, from_yd=FROM_YD, to_yd=TO_YD)
-    return [p.key for p in plan for _ in range(p.balls)]
-
-
-CROSS = Plan("seven stock cells, a cross", cross)
-SEVEN = Plan("seven cells, planned", seven_planned)
-NINE = Plan("nine stock cells", nine_stock)
-PLANNED = Plan("45 balls, planned", planned_45)
-TENS = Plan("ten balls a cell, a cross", tens)
-PLANS = {p.name: p for p in (CROSS, SEVEN, NINE, PLANNED, TENS)}
-FIVES = (CROSS, SEVEN, NINE, PLANNED)
+RIVALS = 40
 # Classes of true scatter, as a share of the carry; one with fewer cells than this is not told of.
 FEWEST = 20
 CLASSES = ((0.0, 0.03), (0.03, 0.05), (0.05, 0.08), (0.08, 1.0))
 # Five balls whose deviation is under this share are tight: the number stays this near [yd].
 TIGHT_SD, NEAR_YD = 0.015, 0.8
-# Balls that teach what an adjustment is worth, and the adjustments they are hit with.
-TAUGHT = ((Adjustment(3.0, 0.0), 5), (Adjustment(0.0, 1.5), 5))
-ASKED = (
-    Adjustment(2.0, 0.0),
-    Adjustment(-2.0, 0.0),
-    Adjustment(3.0, 0.0),
-    Adjustment(0.0, 1.0),
-    Adjustment(0.0, 2.0),
-)
 
 
-Job = tuple[int, int, str, bool]
-
-
-def born(kind: int, number: int, salt: int) -> SimStudent:
-    return SimStudent(np.random.default_rng([SEED, number, salt]), POPULATIONS[kind])
-
-
-def map_student(job: Job) -> list[Row]:
-    """Map one student and compare every cell with the truth."""
-    kind, number, name, aged = job
-    student = born(kind, number, aged)
-    truth, scatter = student.truth(), student.scatter()
-    balls = PLANS[name].balls(student)
-    if aged:
-        days = int(student.rng.integers(60, 400))
-        power = 1 + student.rng.normal(0, WALK_A_YEAR * np.sqrt(days / 365))
-        shots = student.hit(balls, days, power=power)
-    else:
-        half = len(balls) // 2
-        shots = student.hit(balls[:half], 9) + student.hit(balls[half:], 2)
-    plain = medians(shots)
-    means = medians(shots, np.mean)
-    rule = rule_of_thumb(plain, student.points)
-    built = matrix(student, shots)
-    named = {key for c in built.conflicts for key in c.keys}
-    named |= {c.key for c in built.against} | {c.key for c in built.splits}
-    own: dict[CellKey, list[float]] = {key: [] for key in student.keys}
-    for hit in student.hits(shots):
-        if hit.counts and hit.carry_yd:
-            own[hit.cell].append(hit.carry_yd)
-    rows = []
-    for cell, t, s in zip(built.cells, truth.tolist(), scatter.tolist(), strict=True):
-        mine = np.array(own[cell.key] or [np.nan])
-        rows.append(
-            Row(
-                cell.balls > 0,
-                cell.key.trajectory is Trajectory.STOCK,
-                abs(cell.carry_yd - t),
-                abs(means.get(cell.key, np.nan) - t),
-                abs(plain.get(cell.key, np.nan) - t),
-                abs(rule[cell.key] - t),
-                cell.carry_lo_yd <= t <= cell.carry_hi_yd,
-                t,
-                s,
-                cell.shot_sd_yd / cell.carry_yd,
-                cell.carry_yd,
-                cell.balls,
-                float(mine.mean()),
-                float(mine.std(ddof=1) / mine.mean()) if len(mine) > 1 else np.nan,
-                cell.key in named,
-            )
-        )
-    return rows
-
-
-def change_student(job: tuple[int, int]) -> list[bool]:
-    """Whether a change is called: none, 5 % faster, 5 % slower, after 15 check-up balls."""
-    student = born(*job, 5)
-    balls = planned_45(student)
-    student.rng.shuffle(balls)
-    balls = [CellKey(*key) if isinstance(key, np.ndarray) else key for key in balls]
-    known = evidence(student, student.hit(balls[:23], 40) + student.hit(balls[23:], 33))
-    standing = known.matrix()
-    check = [p.key for p in check_balls(standing, 15) for _ in range(p.balls)]
-    stood = TODAY - timedelta(days=33)
-    return [
-        shift(replace(known, day=stood), student.hits(student.hit(check, 0, power=power)), day=TODAY).changed
-        for power in (1.0, 1.05, 0.95)
-    ]
-
-
-def promise_student(job: tuple[int, int]) -> list[float]:
-    """Reached over promised half intervals of the planned cells, once a plan of 20 balls is hit."""
-    student = born(*job, 7)
-    known = evidence(student, student.hit(cross(student), 20))
-    standing = known.matrix()
-    plan = plan_balls(standing, 20, from_yd=FROM_YD, to_yd=TO_YD)
-    points = [standing.point(p.key) for p in plan]
-    promised = halves_after(
-        known,
-        points,
-        [(p.key, q, standing[p.key].carry_yd, p.balls) for p, q in zip(plan, points, strict=True)],
-    )
-    shots = student.hit([p.key for p in plan for _ in range(p.balls)], 0)
-    reached = known.with_hits(student.hits(shots)).matrix()
-    return [reached[p.key].half_yd / half for p, half in zip(plan, promised, strict=True)]
-
-
-def trim_student(job: tuple[int, int]) -> tuple[list[float], list[float], float]:
-    """Errors [yd] of adjusted carries by what ten adjusted balls taught, by the rule of thumb on the
-    same numbers, and how far the adjusted balls moved the cells that they were hit in."""
-    student = born(*job, 11)
-    keys = nine_stock(student)
-    taught = [CellKey(student.clubs[1].label, "9:00"), CellKey(student.clubs[2].label, "9:00")]
-    known = evidence(student, student.hit(keys, 3))
-    plain = known.matrix()
-    shots = [
-        shot
-        for key, (adjustment, balls) in zip(taught, TAUGHT, strict=True)
-        for shot in student.hit([key] * balls, 2, adjustment=adjustment)
-    ]
-    known = known.with_hits(student.hits(shots))
-    built = known.matrix()
-    moved = max(abs(built[key].carry_yd - plain[key].carry_yd) for key in taught)
-    cells = [built[key] for key in dict.fromkeys(keys) if key not in taught]
-    place = {key: i for i, key in enumerate(student.keys)}
-    ours, rule = [], []
-    truth = {adjustment: student.truth(adjustment) for adjustment in ASKED}
-    for one in adjustments_of(built, known, cells, ASKED):
-        adjustment = Adjustment(one.cell.back_in, one.cell.down_in)
-        if adjustment not in truth:
-            continue
-        true = float(truth[adjustment][place[one.cell.key]])
-        number = built[one.cell.key].carry_yd
-        # Five yards for three inches; 3 % for each inch of grip.
-        by_rule = (
-            number + adjustment.back_in * 5 / 3 if adjustment.back_in else number * 0.97**adjustment.down_in
-        )
-        ours.append(abs(one.cell.carry_yd - true))
-        rule.append(abs(by_rule - true))
-    return ours, rule, moved
-
-
-def ask_student(job: tuple[int, int]) -> tuple[int, int, int, int]:
-    """Balls of honest sessions, how many questions came though all were solid, fives of balls that
-    lie 15 % off their cell, how many of those were asked about."""
-    student = born(*job, 13)
-    keys = nine_stock(student)
-    known = evidence(student, student.hit(keys, 9))
-    cells = [cell.key for cell in known.matrix().cells]
-    swung = list(dict.fromkeys(keys))
-    student.rng.shuffle(swung)
-    swung = [CellKey(*key) if isinstance(key, np.ndarray) else key for key in swung]
-    bad, student.mishit = student.mishit, 0.0
-    balls = false = wrong = found = 0
-    seen: dict[str, int] = {}
-    today = student.hit([key for key in swung[:4] for _ in range(EACH)], 0)
-    hits = student.hits(today)
-    for n in range(1, len(hits) + 1):
-        so_far = known.with_hits(hits[:n])
-        balls += 1
-        asked = question_about(so_far, hits[n - 1].cell, cells)
-        # The page does not ask twice about a ball, but once more when it has become one of three.
-        if asked is not None:
-            size = len(asked.uids)
-            before = max(seen.get(uid, 0) for uid in asked.uids)
-            false += before == 0 or (before < 3 <= size)
-            seen |= dict.fromkeys(asked.uids, size)
-    # The coach has gone on, the page has not: balls of a shot 15 % longer or shorter.
-    for key in swung[4:7]:
-        share = 1.15 if student.rng.random() < 0.5 else 1 / 1.15
-        strayed = [
-            replace(hit, carry_yd=(hit.carry_yd or 0) * share)
-            for hit in student.hits(student.hit([key] * EACH, 0))
-        ]
-        wrong += 1
-        found += any(
-            question_about(known.with_hits([*hits, *strayed[:n]]), key, cells) is not None
-            for n in range(1, EACH + 1)
-        )
-    student.mishit = bad
-    return balls, false, wrong, found
-
-
-class OurKernel(Kernel):
-    """The fitted model's own covariance for scikit-learn: rows below 0 are groups of balls."""
-
-    def __init__(self, matrix: Matrix) -> None:
-        self.matrix = matrix
-
-    def __call__(
-        self, x: NDArray[np.float64], y: object = None, eval_gradient: bool = False
-    ) -> NDArray[np.float64]:
-        fit = self.matrix.fit
-        at = fit.at[-x[:, 0].astype(int) - 1]
-        if y is None:
-            return np.asarray(fit.prior[np.ix_(at, at)] + fit.noise)
-        return np.asarray(fit.prior[:, fit.at])
-
-    def diag(self, x: NDArray[np.float64]) -> NDArray[np.float64]:
-        return np.diagonal(self.matrix.fit.prior)
-
-    def is_stationary(self) -> bool:
-        return False
-
-
-def speed() -> tuple[float, float, float, float]:
-    """Seconds for the whole matrix; ours and scikit-learn's posterior; the largest difference."""
-    student = SimStudent(np.random.default_rng(1))
-    balls = [student.keys[i] for i in student.rng.integers(0, len(student.keys), 2000)]
-    shots = [
-        shot for day in range(10) for shot in student.hit(balls[day * 200 : (day + 1) * 200], 3 + 9 * day)
-    ]
-    hits = student.hits(shots)
-
-    def best_of(call: Callable[[], object], times: int = 15) -> float:
-        took = []
-        for _ in range(times):
-            start = time.perf_counter()
-            call()
-            took.append(time.perf_counter() - start)
-        return float(np.median(took))
-
-    def ours() -> Matrix:
-        return Evidence(hits, student.clubs, CLOCK.positions, TODAY).matrix()
-
-    whole = best_of(ours)
-    built = ours()
-    fit = built.fit
-    rows = -np.arange(1, len(fit.at) + 1)[:, None].astype(float)
-    off = fit.hits.groups.mean - fit.prior_mean[fit.at]
-    cells = np.arange(len(fit.points))[:, None].astype(float)
-
-    def theirs() -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        gp = GaussianProcessRegressor(OurKernel(built), alpha=0.0, optimizer=None)
-        gp.fit(rows, off)
-        mean, sd = gp.predict(cells, return_std=True)
-        return mean, sd
-
-    from oxgang.core.carry.posterior import posterior
-
-    alone = best_of(lambda: posterior(fit.prior_mean, fit.prior, fit.at, fit.hits.groups.mean, fit.noise))
-    mean, sd = theirs()
-    own_sd = np.sqrt(np.diagonal(fit.posterior.covariance))
-    difference = max(
-        float(np.abs(fit.prior_mean + mean - fit.posterior.mean).max()),
-        float(np.abs(sd - own_sd).max()),
-    )
-    return whole, alone, best_of(theirs), difference
+def _mean_of_all(parts: Iterable[Iterable[float]]) -> float:
+    return float(np.mean([value for part in parts for value in part]))
 
 
 def mean(rows: Sequence[Row], pick: Callable[[Row], float], keep: Callable[[Row], bool]) -> float:
@@ -522,7 +189,35 @@ def report_of(kind: int, pool: Pool) -> list[str]:
             f"{planned:.2f} against {nine:.2f} yd, {100 * (1 - planned / nine):.0f} % lower",
         ),
     ]
-    return [*lines, "", *_table(targets)]
+    return [*lines, "", *_table(targets), "", *_rivals(kind, pool), "", *_totals(kind, pool)]
+
+
+def _rivals(kind: int, pool: Pool) -> list[str]:
+    """Other models on the same balls, and balls in turn against planned ones."""
+    scores = np.array(pool.map(rival_student, [(kind, n) for n in range(RIVALS)])).mean(axis=0)
+    lines = ["| balls known | " + " | ".join(f"{way}: error, CRPS" for way in WAYS) + " |", "|---" * 6 + "|"]
+    for number, ways in zip(NUMBERS, scores, strict=True):
+        lines.append(f"| {number} | " + " | ".join(f"{e:.2f}, {crps:.2f}" for e, crps in ways) + " |")
+    turns = np.array(pool.map(round_robin_student, [(kind, n) for n in range(RIVALS)])).mean(axis=0)
+    lines += ["", "| balls of one day on nine shots played | planned | in turn |", "|---|---|---|"]
+    for number, (planned, in_turn) in zip((30, 45, 75), turns, strict=True):
+        lines.append(f"| {number} | {planned:.2f} yd | {in_turn:.2f} yd |")
+    return lines
+
+
+def _totals(kind: int, pool: Pool) -> list[str]:
+    """Totals alone, and with five balls of which both were read, by class of length."""
+    rows = [row for some in pool.map(total_student, [(kind, n) for n in range(STUDENTS)]) for row in some]
+    lines = [
+        "| only totals read, carries of | error | held | five with both: error | held |",
+        "|---" * 5 + "|",
+    ]
+    for lo, hi in ((0, 45), (45, 65), (65, 200)):
+        some = [row for row in rows if lo <= row.truth < hi]
+        e, h, te, th = np.array([row[1:] for row in some], dtype=float).mean(axis=0)
+        name = f"over {lo}" if hi == 200 else f"under {hi}" if not lo else f"{lo} to {hi}"
+        lines.append(f"| {name} yd | {e:.2f} yd | {100 * h:.0f} % | {te:.2f} yd | {100 * th:.0f} % |")
+    return lines
 
 
 def _error(row: Row) -> float:

@@ -116,7 +116,10 @@ def choose(
     step: int = STEP_BALLS,
     most: int = MOST_BALLS_A_CELL,
 ) -> Choice:
-    """Which cells to hit and how often.
+    """Which cells to hit and how often, on one day.
+
+    What the day does to all of them is one more thing that is not known: many balls of one cell
+    learn the day rather than the cell.
 
     Parameters
     ----------
@@ -134,7 +137,10 @@ def choose(
         Variance of each cell, shape (n,), below which less is worth nothing, until all are there;
         0 when None.
     """
-    left = covariance.copy()
+    n = len(value)
+    # The last row is the day.
+    left = np.pad(covariance, (0, 1))
+    left[n, n] = DAY_SD**2
     start = float(value @ np.diagonal(covariance))
     counts = np.zeros(len(value), dtype=np.intp)
     may = np.ones(len(value), dtype=bool) if allowed is None else allowed
@@ -147,8 +153,11 @@ def choose(
         single = remaining < min(step, FEWEST_BALLS) and bool(room.any())
         open_cells = room if single else may & (want > 0)
         noise = square / np.maximum(want, 1)
-        variance = np.diagonal(left)
-        less = left**2 / (variance + noise)
+        variance = np.diagonal(left)[:n]
+        seen = left[:, :n] + left[:, [n]]
+        # A ball shows its cell and the day together.
+        square_of = seen[:n].diagonal() + seen[n]
+        less = seen[:n] ** 2 / (square_of + noise)
         if enough is not None:
             # What takes a cell below its mark counts only as far as the mark.
             less = np.minimum(less, np.maximum(variance - enough, 0.0)[:, None])
@@ -159,11 +168,11 @@ def choose(
             continue
         if rate[best] <= 0:
             break
-        column = left[:, best] / np.sqrt(left[best, best] + noise[best])
+        column = seen[:, best] / np.sqrt(square_of[best] + noise[best])
         left -= np.outer(column, column)
         counts[best] += want[best]
         remaining -= int(want[best])
-    return Choice(counts, left)
+    return Choice(counts, left[:n, :n])
 
 
 def check_balls(matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | None = None) -> list[Planned]:
