@@ -12,7 +12,7 @@ const shot = (name: string, carry: number, more: object = {}) => ({
   ...more,
 });
 const SHOTS = [
-  shot("56 9:00", 41, { cue: "Lead arm level.", run: 6, recipe: 0 }),
+  shot("56 9:00", 41, { cue: "Lead arm level.", run: 6, runs: [4, 8], recipe: 0 }),
   shot("52 9:00", 50, { measured: false }),
 ];
 /** 30 to 60: the first reaches 39 to 43, the second 48 to 52. */
@@ -50,7 +50,7 @@ const press = (words: string) =>
 test("a yardage typed: the shot, cue and recipe, run and total, and the shot next to it", () => {
   build(main, card());
   type("42");
-  expect(say(".shot")).toBe("56 9:00carries 41 ± 2, runs 6, 47 in allLead arm level.Ball in the middle.");
+  expect(say(".shot")).toBe("56 9:00carries 41 ± 2, runs 4 to 8, 47 in allLead arm level.Ball in the middle.");
   expect(say(".longer")).toBe("longer52 9:0050");
   expect(say(".shorter")).toBe("shorternone");
   expect(main.querySelector(".here")?.textContent).toBe("4056 9:0041");

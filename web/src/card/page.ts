@@ -9,6 +9,8 @@ export interface Shot {
   measured: boolean;
   cue: string;
   run: number | null;
+  /** How far it runs at least and at most; cards from before it was told have none. */
+  runs?: [number, number] | null;
   recipe: number | null;
 }
 export interface Line {
@@ -261,6 +263,12 @@ function cues(card: Card, of: Shot): HTMLElement[] {
   return [...(of.cue ? [make("p", of.cue, "cue")] : []), ...(recipe ? [make("p", recipe, "recipe")] : [])];
 }
 
+/** "6 to 12": how the ground runs is never known well. */
+function ran(of: Shot): string {
+  const [least, most] = of.runs ?? [of.run, of.run];
+  return least === most ? whole(of.run ?? 0) : `${least} to ${most}`;
+}
+
 function answer(card: Card, line: Line): HTMLElement[] {
   const of = line.shot === null ? undefined : card.shots[line.shot];
   if (!of) return [make("p", "None", "none")];
@@ -281,7 +289,7 @@ function answer(card: Card, line: Line): HTMLElement[] {
       ...cues(card, of),
     ];
   const total =
-    of.run === null ? "" : `, runs ${whole(of.run)}, ${Math.round(of.carry) + Math.round(of.run)} in all`;
+    of.run === null ? "" : `, runs ${ran(of)}, ${Math.round(of.carry) + Math.round(of.run)} in all`;
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
     make(

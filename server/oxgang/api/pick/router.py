@@ -98,6 +98,7 @@ def _out(student: Student, picking: Picking, found: Picked, standards: dict[Name
                 "carry_sd_yd": p.carry_sd_yd,
                 "run_yd": p.run_yd,
                 "run_sd_yd": p.run_sd_yd,
+                "run_off_yd": p.run_off_yd,
                 "finish_yd": p.finish_yd,
                 "finish_from_yd": p.finish_yd - FURROW_Z * p.finish_sd_yd,
                 "finish_to_yd": p.finish_yd + FURROW_Z * p.finish_sd_yd,

@@ -88,6 +88,7 @@ class PickedShot(Schema):
     carry_sd_yd: float
     run_yd: float
     run_sd_yd: float
+    run_off_yd: float
     finish_yd: float
     finish_from_yd: float
     finish_to_yd: float

@@ -96,6 +96,12 @@ class Run:
         return np.sqrt(np.maximum(self.sd_yd**2 - self.single_yd**2, 0.0))
 
 
+def run_band(run_yd: float) -> tuple[float, float]:
+    """Between what a run [yd] is, as far as the ground is known: `RUN_SHARE_SD` less and more."""
+    off = RUN_SHARE_SD * abs(run_yd)
+    return run_yd - off, run_yd + off
+
+
 def run_after(
     landing_speed_mps: ArrayLike,
     landing_deg: ArrayLike,

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from oxgang.core.flight.run import run_band
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.units import m_from_yd, whole, whole_added, whole_run
@@ -68,6 +69,7 @@ def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
                 "measured": cell.measured,
                 "cue": card.cue(cell) if card.look.cues else "",
                 "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
+                "runs": None if cell.run_yd is None else [whole(unit(end)) for end in run_band(cell.run_yd)],
                 "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
             }
             for cell in played

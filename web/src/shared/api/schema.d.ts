@@ -6116,6 +6116,8 @@ export interface components {
             path: components["schemas"]["PointOut"][];
             /** Reasons */
             reasons: components["schemas"]["PickMessage"][];
+            /** Run Off Yd */
+            run_off_yd: number;
             /** Run Sd Yd */
             run_sd_yd: number;
             /** Run Yd */

@@ -60,8 +60,8 @@ const goal = computed(() =>
       {{ nameOf(answer.shots.indexOf(shot)) }}
     </h2>
     <p class="num numbers">
-      Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.run(shot.carry_yd, shot.run_yd) }} to
-      {{ units.show(shot.finish_yd) }} {{ units.unit }}
+      Land it <b>{{ units.show(shot.carry_yd) }}</b>, runs {{ units.run(shot.carry_yd, shot.run_yd) }} ±
+      {{ units.show(shot.run_off_yd) }} to {{ units.show(shot.finish_yd) }} {{ units.unit }}
       <span class="quiet">(normal carry {{ units.show(shot.standard_yd) }})</span>
     </p>
     <p class="num">

@@ -16,6 +16,7 @@ const shot = (name: string, carry: number, more: Partial<Picked> = {}): Picked =
     carry_sd_yd: 3,
     run_yd: 8,
     run_sd_yd: 3,
+    run_off_yd: 2.8,
     finish_yd: carry + 8,
     finish_from_yd: carry + 2,
     finish_to_yd: carry + 14,
@@ -149,7 +150,7 @@ test("five keys put the ball in, and the answer is that of the ball on the scree
   expect(query.getAll("trouble")).toEqual(["bunker:38-44"]);
   const said = read(seen.page.find(".answer"));
   expect(said).toContain("56 9:00");
-  expect(said).toContain("Land it 52, runs 8 to 60 yd (normal carry 53)");
+  expect(said).toContain("Land it 52, runs 8 ± 3 to 60 yd (normal carry 53)");
   expect(said).toContain("70 % on the green, worse than three 15 %, 3.00 strokes to hole out");
   expect(said).toContain("Fewest strokes: 70 % finish on the green, 52 8:00 costs 0.12 more.");
   expect(said).toContain("The flag is not the target: best is 3 yd past it, 0.05 better.");
