@@ -65,7 +65,9 @@ def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
     page.keyboard.press("g")
     page.keyboard.press("s")
     row = page.locator("tr.student").filter(has_text=NAME)
-    expect(row).to_contain_text("Every number holds")
+    # The full swing of the least lofted is at the edge of what so few balls settle.
+    expect(row).to_contain_text(re.compile("Every number holds|A check-up would hardly change it"))
+    expect(row).not_to_contain_text("Back from a break")
     expect(row).to_contain_text("card today")
     expect(page.locator("tr.student").first).not_to_contain_text(NAME)
 
