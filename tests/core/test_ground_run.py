@@ -18,23 +18,23 @@ from tests.core.builders import ARMS, LOFTS, TODAY, cell, matrix
 DAYS = [TODAY - timedelta(days=n) for n in (3, 9)]
 
 
-def test_the_factor_is_the_normal_posterior_of_its_days() -> None:
-    """Against scipy's joint normal law of the factor and of the balls."""
-    runs, factor = np.array([8.0, 12.0, 5.0]), 1.6
+def test_what_balls_teach_is_the_normal_posterior_of_their_days() -> None:
+    """Against scipy's joint normal law of the ground and of the balls."""
+    runs, carries, more = np.array([8.0, 12.0, 1.0]), np.array([50.0, 60.0, 90.0]), 0.6
+    may = np.array([8.0, 12.0, 11.7])  # a long shot by its carry
     days = [DAYS[0], DAYS[0], DAYS[1]]
-    found = ground_run(zip(days, factor * runs, runs, strict=True))
-    noise = np.diag(BALL_SD**2 + (READ_YD / runs) ** 2)
+    found = ground_run(zip(days, carries, runs, runs + more * may, strict=True))
+    noise = np.diag(BALL_SD**2 + (READ_YD / may) ** 2)
     noise += DAY_SD**2 * np.equal.outer(np.array(days), np.array(days))
-    seen = np.full(3, np.log(factor))
     grid = np.linspace(-1.5, 2.0, 4001)
     weight = stats.norm(0, GROUND_SD).pdf(grid) * [
-        stats.multivariate_normal(np.full(3, f), noise).pdf(seen) for f in grid
+        stats.multivariate_normal(np.full(3, f), noise).pdf(np.full(3, more)) for f in grid
     ]
     weight /= weight.sum()
-    assert found.log == pytest.approx(weight @ grid, abs=2e-3)
+    assert found.more == pytest.approx(weight @ grid, abs=2e-3)
     assert found.sd == pytest.approx(np.sqrt(weight @ grid**2 - (weight @ grid) ** 2), abs=2e-3)
     assert found.balls == 3
-    assert (ground_run([]).factor, ground_run([]).sd) == (1.0, GROUND_SD)
+    assert (ground_run([]).more, ground_run([]).sd) == (0.0, GROUND_SD)
 
 
 def shots(carry: float, club: str, *, factor: float, both: bool = False) -> list[Shot]:

@@ -162,7 +162,9 @@ def round_robin_student(job: tuple[int, int]) -> list[tuple[float, float]]:
 SPLIT = 0.13
 PER_DEGREE = 0.045
 OF_HEIGHT = {Trajectory.LOW: 1.9, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.5}
-SHORTER = 0.6
+# The power of the length: below 60 yards, where the trade's splits are meant, and beyond, where a ball
+# comes down steeply with spin.
+SHORTER, LONGER = 0.6, 2.0
 GROUND_SD, BALL_SD = 0.35, 0.25
 
 
@@ -192,7 +194,7 @@ def total_student(job: tuple[int, int]) -> list[Total]:
         for shot in shots:
             carry, key = shot.carry_yd or 1.0, shot.cell
             share = SPLIT * np.exp(PER_DEGREE * (56 - lofts[key.club])) * OF_HEIGHT[key.trajectory]
-            share *= (60 / carry) ** SHORTER * np.exp(ground + day + student.rng.normal(0, BALL_SD))
+            share *= (60 / carry) ** (SHORTER if carry < 60 else LONGER) * np.exp(ground + day + student.rng.normal(0, BALL_SD))
             read = shot.carry_yd if both else None
             found.append(replace(shot, carry_yd=read, total_yd=round(carry * (1 + float(share)), 1)))
         return found

@@ -216,7 +216,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     index: dict[Point, int] = {}
     surfaces: dict[tuple[BallType, Lie], tuple[int, int]] = {}
     ground = ground_run(
-        (hit.day or as_of, hit.ran_yd, hit.run_yd)
+        (hit.day or as_of, hit.carry_yd or 0.0, hit.run_yd, hit.ran_yd)
         for hit in hits
         if hit.ran_yd is not None and hit.run_yd is not None and hit.teaches and (hit.day or as_of) <= as_of
     )

@@ -34,6 +34,8 @@ from oxgang.core.words.swing import Limit
 LEAST_TIE: Final = 0.02
 MOST_TIE: Final = 0.05
 HARD_TIE: Final = 0.10
+# More than which it is not open which of two shots costs less, however the ground runs.
+MOST_OPEN: Final = 0.3
 # How much of what a shot may cost over the best counts beside what it costs. Judgement, with what
 # `make bench-pick` measures at hand.
 CAUTION: Final = 0.6
@@ -66,6 +68,7 @@ class PickReason(StrEnum):
 
     FEWEST = "pick-fewest"
     EITHER = "pick-either"
+    BY_RUN = "pick-by-run"
     GOAL = "pick-goal"
     RULE = "pick-rule"
     ROBUST = "pick-robust"
@@ -195,7 +198,8 @@ def decide(
     shots, found = [patterns[i] for i in order], [outcomes[i] for i in order]
     best, why, either = _chosen(shots, found, verdict, goal, limit)
     if why is PickReason.FEWEST and either is not None:
-        why = PickReason.EITHER
+        near = abs(found[either].cost - found[best].cost) <= MOST_TIE
+        why = PickReason.EITHER if near else PickReason.BY_RUN
     return order, best, either, why
 
 
@@ -255,9 +259,10 @@ def _within(a: Outcome, b: Outcome) -> bool:
 
 def _alike(a: Outcome, b: Outcome) -> bool:
     """Whether it is open which of two shots costs less: by what is not known of them, or because that
-    changes with how the ground runs."""
+    changes with how the ground runs. One that costs much more, as believed, is no other choice."""
     apart = [mine - its for mine, its in zip(a.band, b.band, strict=True)]
-    return _within(a, b) or min(apart) < -LEAST_TIE < LEAST_TIE < max(apart)
+    turns = min(apart) < -LEAST_TIE < LEAST_TIE < max(apart)
+    return _within(a, b) or (turns and abs(a.cost - b.cost) <= MOST_OPEN)
 
 
 def _regrets(outcomes: Sequence[Outcome]) -> list[float]:

@@ -60,6 +60,7 @@ REASONS: Final = (
     PickReason.SMOOTHER,
     PickReason.NOT_HARD,
     PickReason.ROBUST,
+    PickReason.BY_RUN,
 )
 
 

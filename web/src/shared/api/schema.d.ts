@@ -6030,7 +6030,7 @@ export interface components {
          * @description Why a shot is picked or not.
          * @enum {string}
          */
-        PickReason: "pick-fewest" | "pick-either" | "pick-goal" | "pick-rule" | "pick-robust" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
+        PickReason: "pick-fewest" | "pick-either" | "pick-by-run" | "pick-goal" | "pick-rule" | "pick-robust" | "pick-smoother" | "pick-not-hard" | "pick-costs" | "pick-in-trouble" | "pick-lands-in" | "pick-short" | "pick-long" | "pick-wide" | "pick-mishits" | "pick-hard" | "pick-estimated" | "pick-few-balls" | "pick-plain";
         /**
          * PickWords
          * @description A green of usual size, its edges from a pin at each place [yd], how firm it may be,
