@@ -194,7 +194,8 @@ def total_student(job: tuple[int, int]) -> list[Total]:
         for shot in shots:
             carry, key = shot.carry_yd or 1.0, shot.cell
             share = SPLIT * np.exp(PER_DEGREE * (56 - lofts[key.club])) * OF_HEIGHT[key.trajectory]
-            share *= (60 / carry) ** (SHORTER if carry < 60 else LONGER) * np.exp(ground + day + student.rng.normal(0, BALL_SD))
+            share *= (60 / carry) ** (SHORTER if carry < 60 else LONGER)
+            share *= np.exp(ground + day + student.rng.normal(0, BALL_SD))
             read = shot.carry_yd if both else None
             found.append(replace(shot, carry_yd=read, total_yd=round(carry * (1 + float(share)), 1)))
         return found
