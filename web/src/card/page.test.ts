@@ -50,7 +50,9 @@ const press = (words: string) =>
 test("a yardage typed: the shot, cue and recipe, run and total, and the shot next to it", () => {
   build(main, card());
   type("42");
-  expect(say(".shot")).toBe("56 9:00carries 41 ± 2, runs 4 to 8, 47 in allLead arm level.Ball in the middle.");
+  expect(say(".shot")).toBe(
+    "56 9:00carries 41 ± 2, runs 4 to 8, 47 in allLead arm level.Ball in the middle.",
+  );
   expect(say(".longer")).toBe("longer52 9:0050");
   expect(say(".shorter")).toBe("shorternone");
   expect(main.querySelector(".here")?.textContent).toBe("4056 9:0041");

@@ -82,18 +82,13 @@ _LIVELY: Final = complete(Firmness, {Firmness.SOFT: 0.86, Firmness.MEDIUM: 1.0, 
 class Run:
     """Run [yd] and its standard deviation [yd], arrays of shape (n,). Negative draws back.
 
-    `single_yd` is what of the deviation differs from one ball to the next; the rest is not known of
+    `single_yd` is what of the deviation differs from one ball to the next; the rest is what is not known of
     the turf, and is the same for all balls.
     """
 
     run_yd: Array
     sd_yd: Array
     single_yd: Array
-
-    @property
-    def common_yd(self) -> Array:
-        """The deviation that is the same for all balls [yd]."""
-        return np.sqrt(np.maximum(self.sd_yd**2 - self.single_yd**2, 0.0))
 
 
 def run_band(run_yd: float) -> tuple[float, float]:
