@@ -1,7 +1,7 @@
 /** A week of sessions, and booking, moving and cancelling them. */
 import { useQuery, useQueryCache } from "@pinia/colada";
 import dayjs from "dayjs";
-import { computed, ref, toRef } from "vue";
+import { computed, ref, shallowRef, toRef, watch } from "vue";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { keys } from "@/shared/api/keys";
@@ -33,6 +33,9 @@ export function useCalendar() {
     key: () => keys.week(first.value),
     query: () => dataOf(api.GET("/api/calendar", { params: { query: { first: first.value, days: DAYS } } })),
   });
+  /** The newest week that came: what is the same of all weeks stays while another is on its way. */
+  const known = shallowRef(week.data.value);
+  watch(week.data, (came) => (known.value = came ?? known.value));
   const days = computed(() =>
     Array.from({ length: DAYS }, (_, i) => {
       const day = monday.value.add(i, "day").format("YYYY-MM-DD");
@@ -101,7 +104,7 @@ export function useCalendar() {
     );
   const turn = (weeks: number) => (monday.value = monday.value.add(weeks, "week"));
   const thisWeek = () => (monday.value = startOfWeek(dayjs()));
-  return { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run };
+  return { week, known, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run };
 }
 
 /** A session, with the others who are booked together with it. */

@@ -16,9 +16,10 @@ import SessionCard from "../components/SessionCard.vue";
 import { useCalendar, type Appointment, type Booked, type Draft } from "../composables/calendar";
 
 const router = useRouter();
-const { week, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } = useCalendar();
+const { week, known, mine, days, first, error, field, busy, keep, cancel, turn, thisWeek, run } =
+  useCalendar();
 const check = useCheckUp();
-const today = computed(() => week.data.value?.today ?? "");
+const today = computed(() => known.value?.today ?? "");
 const blank = (): Draft => ({
   id: null,
   studentId: "",
@@ -131,7 +132,7 @@ useKeys("Calendar", [
     <Sentence :text="check.error.value || opening.error.value" />
     <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" />
     <Waiting v-if="!week.data.value && !week.error.value" what="the week" />
-    <div v-if="week.data.value" class="columns">
+    <div v-if="known" class="columns">
       <div class="week">
         <section v-for="{ day, sessions } in days" :key="day" :class="{ today: day === today }">
           <h2>
@@ -149,7 +150,7 @@ useKeys("Calendar", [
             @move="move(session)"
             @cancel="drop"
           />
-          <p v-if="!sessions.length" class="quiet free">free</p>
+          <p v-if="!sessions.length && week.data.value" class="quiet free">free</p>
         </section>
       </div>
       <aside>
@@ -162,7 +163,7 @@ useKeys("Calendar", [
           @keep="store"
           @leave="leave"
         />
-        <FollowLink :has-link="week.data.value.has_link" :run="run" />
+        <FollowLink :has-link="known.has_link" :run="run" />
       </aside>
     </div>
   </div>
