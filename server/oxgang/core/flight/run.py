@@ -73,7 +73,7 @@ FEWEST_NODES, MOST_NODES = 8, 60
 
 
 # How far the turf gives and how lively it is, relative to Penner's. Judgement: a pitch of 60 yards runs
-# about a third further on firm turf and a quarter less far on soft.
+# about a third further on firm turf and as much less on soft.
 _TILT: Final = complete(Firmness, {Firmness.SOFT: 1.14, Firmness.MEDIUM: 1.0, Firmness.FIRM: 0.88})
 _LIVELY: Final = complete(Firmness, {Firmness.SOFT: 0.86, Firmness.MEDIUM: 1.0, Firmness.FIRM: 1.09})
 
