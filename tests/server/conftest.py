@@ -22,7 +22,7 @@ from oxgang.api.account.sessions import PROVED
 from oxgang.config.logs import Redacting
 from oxgang.core.words import bag
 
-from tests.server.steps import GOOD, ball, come_in, day, hit_ago, keep
+from tests.server.steps import GOOD, ball, come_in, day, hit, hit_ago, keep
 
 NOW = datetime(2026, 5, 31, 10, 0, tzinfo=UTC)
 
@@ -128,6 +128,15 @@ def rich(api: Api, student: Student, wedge: Club) -> Student:
     seen = api("GET", f"{url}/recipes").data
     low = seen["recipes"]["low"] | {"ball_in": -3}
     api("PUT", f"{url}/recipes", {"school": "shallow", "recipes": seen["recipes"] | {"low": low}})
+    return student
+
+
+@pytest.fixture
+def two_shots(api: Api, student: Student, wedge: Club) -> Student:
+    """Two measured shots: 56 9:00 at about 44 and 56 10:00 at about 60."""
+    hit(api, student, wedge, [44, 45, 43, 44, 45])
+    hit(api, student, wedge, [60, 61, 59, 60, 62], swing="10:00")
+    keep(api, student)
     return student
 
 

@@ -25,6 +25,7 @@ BODIES: dict[str, dict[str, object]] = {
     "post": {"label": "50", "loft_deg": 50},
     "patch": {"strike": "fat"},
 }
+BY_ACADEMY = r"\b(student_of|students_at|club_of)\([^()]*academy"
 CALL = {"yardage_yd": 60, "shot": None}
 OF_PRACTICE: dict[str, dict[str, object]] = {
     "homework": {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": "2026-05-31"},
@@ -170,7 +171,7 @@ def test_a_real_server_refuses_defaults_and_weak_passwords(tmp_path: Path) -> No
 
 
 def test_students_are_looked_up_in_one_module() -> None:
-    """Elsewhere `students_at(academy)` or `student_of(academy, id)`: nobody can forget the academy."""
+    """Elsewhere `students_at(reader)` or `student_of(reader, id)`: nobody can forget who reads."""
     root = Path(oxgang.__file__).parent
     reader = root / "academy/selectors/people.py"
     elsewhere = [
@@ -182,3 +183,9 @@ def test_students_are_looked_up_in_one_module() -> None:
     ]
     assert elsewhere == []
     assert "Student.objects" in reader.read_text(encoding="utf-8")
+    routers = [
+        file
+        for file in (root / "api").rglob("*.py")
+        if re.search(BY_ACADEMY, file.read_text(encoding="utf-8"))
+    ]
+    assert routers == [], "A router hands on who asks, not the academy."

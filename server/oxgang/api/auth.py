@@ -22,8 +22,14 @@ PAGE_OF: Final = "X-Oxgang-Coach"
 log = logging.getLogger(__name__)
 
 
+class CoachRequest(HttpRequest):
+    """A request that `CoachSession` let pass."""
+
+    coach: Coach
+
+
 class CoachSession(SessionAuth):
-    """Lets a signed-in coach pass; `coach_of(request)` is then that coach."""
+    """Lets a signed-in coach pass; `request.coach` is then that coach."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Coach | None:
         coach = signed_in_coach(request)
@@ -37,6 +43,7 @@ class CoachSession(SessionAuth):
             refuse_without_right(request, coach)
             if wants_proof(request.method or "GET", address_of(request)):
                 refuse_without_proof(request)
+            cast(CoachRequest, request).coach = coach
         return coach
 
 
@@ -62,12 +69,7 @@ def signed_in_coach(request: HttpRequest) -> Coach | None:
     return here.filter(user=request.user).first()
 
 
-def coach_of(request: HttpRequest) -> Coach:
-    """The coach whom `CoachSession` let pass."""
-    return cast(Coach, request.auth)  # type: ignore[attr-defined]
-
-
-def took_away(request: HttpRequest, student: Student, what: str, *, version: int | None = None) -> None:
+def took_away(request: CoachRequest, student: Student, what: str, *, version: int | None = None) -> None:
     """Write down that a file of a student left the academy.
 
     The one thing that reading an address writes: whose data went where is asked for later. On a
@@ -76,6 +78,6 @@ def took_away(request: HttpRequest, student: Student, what: str, *, version: int
     try:
         did = AuditAction.TAKEN_AWAY if version is None else AuditAction.CARD_TAKEN_AWAY
         values = {"what": what, "version": version}
-        record_export(student, did, values, by=coach_of(request), now=timezone.now())
+        record_export(student, did, values, by=request.coach, now=timezone.now())
     except OperationalError:
         log.exception("Not in the log: %s of student %s was taken away", what, student.pk)

@@ -25,7 +25,7 @@ def reader_of(request: HttpRequest) -> UnitSet:
     coach = asking if isinstance(asking, Coach) else None
     match = request.resolver_match
     identity = match.kwargs.get("student_id") if match else None
-    found = students_at(coach.academy).filter(pk=identity) if coach and identity else None
+    found = students_at(coach).filter(pk=identity) if coach and identity else None
     return units_for(coach, found.only("units").first() if found is not None else None)
 
 

@@ -12,7 +12,8 @@ import numpy as np
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike, Trajectory
 from oxgang.core.words.swing import built_in
-from oxgang.demo.scenario import ALTITUDE_M, DemoStudent, Visit, ago
+from oxgang.demo.records import DemoStudent, Visit, ago
+from oxgang.demo.scenario import ALTITUDE_M
 
 # What a mishit leaves of the carry: centre and scatter.
 MISHITS = {

@@ -38,7 +38,7 @@ def add_example(*, by: Coach, now: datetime) -> Student:
     with transaction.atomic():
         student = load_student(wanted, by, now, np.random.default_rng([SEED, place]))
         rows_of([student.pk]).update(example=True)
-    renew(student_of(by.academy, student.pk), now)
+    renew(student_of(by, student.pk), now)
     student.refresh_from_db()
     return student
 

@@ -15,7 +15,7 @@ from oxgang.core.practice.forms import Call, PracticeForm, calls_of
 from oxgang.core.practice.par import Shot
 from oxgang.core.practice.trials import RULES, Trial, row_of, weakest
 from oxgang.core.words.shots import Strike
-from oxgang.demo.scenario import DemoHomework, DemoLesson, DemoRound, ago
+from oxgang.demo.records import DemoHomework, DemoLesson, DemoRound, ago
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework
 from oxgang.practice.selectors.player import field_of, matrix_now, player_of

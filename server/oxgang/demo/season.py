@@ -20,6 +20,7 @@ from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.demo import practice
 from oxgang.demo.balls import visits_of
+from oxgang.demo.records import DemoStudent, ago
 from oxgang.demo.scenario import (
     ACADEMY,
     ALTITUDE_M,
@@ -31,8 +32,6 @@ from oxgang.demo.scenario import (
     TOGETHER,
     TOGETHER_HOUR,
     TOGETHER_IN_DAYS,
-    DemoStudent,
-    ago,
 )
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.played import proposal_for, shots_of

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from datetime import date, datetime, timedelta
+from typing import TypeAlias
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -13,6 +14,8 @@ from oxgang.academy.errors import ErasedStudent, NotFound
 from oxgang.academy.models import Academy, Club, Coach, Erased, Student, SwingScale
 from oxgang.core.words.swing import Position
 
+# Who reads: a coach who is signed in, or the academy itself (commands, work behind the answers).
+Reader: TypeAlias = Academy | Coach
 # A browser that was not used for so long has no drafts that anybody misses.
 STORED_FOR = timedelta(days=90)
 
@@ -22,9 +25,14 @@ def day_at(academy: Academy, moment: datetime) -> date:
     return moment.astimezone(ZoneInfo(academy.time_zone)).date()
 
 
-def students_at(academy: Academy) -> QuerySet[Student]:
-    """All students of one academy, archived ones too. Whoever reads names the academy."""
-    return Student.objects.filter(academy=academy)
+def academy_of(reader: Reader) -> Academy:
+    """The academy within which somebody reads."""
+    return reader if isinstance(reader, Academy) else reader.academy
+
+
+def students_at(reader: Reader) -> QuerySet[Student]:
+    """All students whom the reader may see, archived ones too: those of the academy."""
+    return Student.objects.filter(academy=academy_of(reader))
 
 
 def rows_of(students: Iterable[UUID]) -> QuerySet[Student]:
@@ -32,18 +40,18 @@ def rows_of(students: Iterable[UUID]) -> QuerySet[Student]:
     return Student.objects.filter(pk__in=students)
 
 
-def student_of(academy: Academy, student_id: UUID) -> Student:
+def student_of(reader: Reader, student_id: UUID) -> Student:
     """One student, archived or not. Two queries with the scale's positions.
 
     Raises
     ------
     NotFound
-        When the academy has no such student.
+        When the reader sees no such student.
     """
-    found = students_at(academy).filter(pk=student_id)
+    found = students_at(reader).filter(pk=student_id)
     student = found.select_related("scale", "academy", "coach").first()
     if student is None:
-        if Erased.objects.filter(academy=academy, student=student_id).exists():
+        if Erased.objects.filter(academy=academy_of(reader), student=student_id).exists():
             raise ErasedStudent(
                 "This student was erased for good, on request. Nothing is kept for the student any "
                 "more, so that this cannot be stored; drop it here too."
@@ -65,15 +73,15 @@ def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | No
     return next(iter([*in_use, *same]), None)
 
 
-def club_of(academy: Academy, club_id: UUID) -> Club:
-    """One club of one of the academy's students.
+def club_of(reader: Reader, club_id: UUID) -> Club:
+    """One club of a student whom the reader may see.
 
     Raises
     ------
     NotFound
-        When the academy has no such club.
+        When the reader sees no such club.
     """
-    club = Club.objects.filter(student__academy=academy, pk=club_id).first()
+    club = Club.objects.filter(student__in=students_at(reader), pk=club_id).first()
     if club is None:
         raise NotFound("There is no such club here.")
     return club

@@ -71,7 +71,7 @@ def add_student(
         When somebody on the list has this name, and no second one is meant.
     """
     name = " ".join(fields.name.split())
-    there = students_at(by.academy).filter(name__iexact=name, archived_at=None)
+    there = students_at(by).filter(name__iexact=name, archived_at=None)
     if not namesake and there.exists():
         raise ConfirmationNeeded(f"There is already a student named {name}. Add a second one?", field="name")
     student = Student(academy=by.academy, coach=by, school=school or by.academy.school, created_at=now)

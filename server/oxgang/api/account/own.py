@@ -26,7 +26,7 @@ from oxgang.api.account.schemas import (
     SignInOut,
 )
 from oxgang.api.account.sessions import prove
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.core.errors import InputError
 
 router = Router(tags=["account"])
@@ -55,15 +55,15 @@ def _security(request: HttpRequest, coach: Coach) -> SecurityOut:
 
 
 @router.get("/account/security", response=SecurityOut)
-def security(request: HttpRequest) -> SecurityOut:
+def security(request: CoachRequest) -> SecurityOut:
     """Password rules, second factor, and where the person is signed in."""
-    return _security(request, coach_of(request))
+    return _security(request, request.coach)
 
 
 @router.post("/account/password", response=SecurityOut)
-def password(request: HttpRequest, data: PasswordIn) -> SecurityOut:
+def password(request: CoachRequest, data: PasswordIn) -> SecurityOut:
     """A new password. Every other browser is signed out by it; this one stays."""
-    coach = coach_of(request)
+    coach = request.coach
     if user_with(request, coach.user.get_username(), data.old) != coach.user:
         raise InputError("That is not your password of today.", field="old")
     change_password(coach, data.old, data.password, now=timezone.now())
@@ -75,9 +75,9 @@ def password(request: HttpRequest, data: PasswordIn) -> SecurityOut:
 
 
 @router.post("/account/proof", response=SecurityOut)
-def type_again(request: HttpRequest, data: OwnPassword) -> SecurityOut:
+def type_again(request: CoachRequest, data: OwnPassword) -> SecurityOut:
     """Type the own password again, for what is not done from a browser that was left open."""
-    coach = coach_of(request)
+    coach = request.coach
     if user_with(request, coach.user.get_username(), data.password) != coach.user:
         raise InputError("That is not your password.", field="password")
     prove(request)
@@ -85,39 +85,39 @@ def type_again(request: HttpRequest, data: OwnPassword) -> SecurityOut:
 
 
 @router.post("/account/factor", response=FactorOut)
-def begin_factor(request: HttpRequest) -> FactorOut:
+def begin_factor(request: CoachRequest) -> FactorOut:
     """A secret for the person's phone. Nothing changes until a code of it was typed."""
-    device = second_factor.begin(coach_of(request))
+    device = second_factor.begin(request.coach)
     qr = segno.make(device.config_url, error="m").svg_data_uri(scale=5, border=2)
     return FactorOut(qr=qr, secret=b32encode(device.bin_key).decode("ascii").rstrip("="))
 
 
 @router.put("/account/factor", response=FactorSet)
-def confirm_factor(request: HttpRequest, data: FactorCode) -> FactorSet:
+def confirm_factor(request: CoachRequest, data: FactorCode) -> FactorSet:
     """Turn the second factor on with a code that the phone shows."""
-    return FactorSet(codes=second_factor.confirm(coach_of(request), data.code, now=timezone.now()))
+    return FactorSet(codes=second_factor.confirm(request.coach, data.code, now=timezone.now()))
 
 
 @router.post("/account/factor/end", response=SecurityOut)
-def end_factor(request: HttpRequest) -> SecurityOut:
+def end_factor(request: CoachRequest) -> SecurityOut:
     """Take the person's own second factor away."""
-    coach = coach_of(request)
+    coach = request.coach
     second_factor.take_away(coach, by=coach, now=timezone.now())
     return _security(request, coach)
 
 
 @router.delete("/account/sign-ins/{sign_in_id}", response=SecurityOut)
-def end_sign_in(request: HttpRequest, sign_in_id: int) -> SecurityOut:
+def end_sign_in(request: CoachRequest, sign_in_id: int) -> SecurityOut:
     """Sign out one other browser of the person's."""
-    coach = coach_of(request)
+    coach = request.coach
     sign_ins.end_one(coach, sign_in_id)
     return _security(request, coach)
 
 
 @router.post("/account/sign-out-everywhere", response=SecurityOut)
-def sign_out_everywhere(request: HttpRequest) -> SecurityOut:
+def sign_out_everywhere(request: CoachRequest) -> SecurityOut:
     """Sign out every browser of the person's but this one."""
-    coach = coach_of(request)
+    coach = request.coach
     count = sign_ins.end_all(coach, but=request.session.session_key)
     now = timezone.now()
     record_academy_entry(

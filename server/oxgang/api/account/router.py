@@ -34,7 +34,7 @@ from oxgang.api.account.schemas import (
     Words,
 )
 from oxgang.api.account.sessions import ENTRY, start
-from oxgang.api.auth import coach_of, signed_in_coach
+from oxgang.api.auth import CoachRequest, signed_in_coach
 from oxgang.api.fields import made
 from oxgang.api.messages import did_of
 from oxgang.api.rights import leads
@@ -126,27 +126,27 @@ def log_in(request: HttpRequest, data: LogIn) -> Account:
 
 
 @router.delete("/account", response=Account)
-def log_out(request: HttpRequest) -> Account:
+def log_out(request: CoachRequest) -> Account:
     """Sign out."""
-    coach = coach_of(request)
+    coach = request.coach
     record_academy_entry(coach.academy, AuditAction.SIGNED_OUT, by=coach, now=timezone.now())
     logout(request)
     return account_of(request)
 
 
 @router.post("/account/notices-seen", response=Account)
-def notices_seen(request: HttpRequest) -> Account:
+def notices_seen(request: CoachRequest) -> Account:
     """The person has read what happened to the own ways in."""
-    coach = coach_of(request)
+    coach = request.coach
     coach.told_at = timezone.now()
     coach.save(update_fields=["told_at"])
     return account_of(request)
 
 
 @router.put("/account/units", response=Account)
-def choose_units(request: HttpRequest, data: OwnUnits) -> Account:
+def choose_units(request: CoachRequest, data: OwnUnits) -> Account:
     """Choose the units of one's own screens."""
-    coach = coach_of(request)
+    coach = request.coach
     coach.units = data.units
     coach.save(update_fields=["units"])
     return account_of(request)

@@ -3,13 +3,12 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import club_of, student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.balls.schemas import (
     BallIn,
     BallMark,
@@ -55,22 +54,22 @@ def _recorded(student: Student, uid: str) -> Recorded:
 
 
 @router.get("/students/{student_id}/balls", response=list[BallOut])
-def balls_on_day(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> list[Ball]:
+def balls_on_day(request: CoachRequest, student_id: UUID, day: Query[date | None] = None) -> list[Ball]:
     """The balls of a day, oldest first; without a day, today's."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return list(balls_of_day(student, day or local_day(student, timezone.now())))
 
 
 @router.get("/students/{student_id}/usual", response=Usual)
-def usual(request: HttpRequest, student_id: UUID) -> Usual:
+def usual(request: CoachRequest, student_id: UUID) -> Usual:
     """The lie and the ball with which a session of the student starts."""
-    found = usual_of(student_of(coach_of(request).academy, student_id))
+    found = usual_of(student_of(request.coach, student_id))
     return Usual() if found is None else Usual(lie=Lie(found[0]), ball=BallType(found[1]))
 
 
 @router.get("/students/{student_id}/cell-balls", response=list[BallOut])
 def balls_of_cell(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     club: Label,
     swing: Label,
@@ -79,13 +78,13 @@ def balls_of_cell(
     tempo: Tempo = Tempo.NORMAL,
 ) -> list[Ball]:
     """All balls of one cell, oldest first."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return balls_in_cell(student, club, swing, trajectory, spin, tempo)
 
 
 @router.get("/students/{student_id}/cell", response=CellNow)
 def cell_now(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     club: Label,
     swing: Label,
@@ -98,7 +97,7 @@ def cell_now(
     Asked for once the balls are acknowledged: it reads all of the student's, and no ball waits for
     that.
     """
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found = matrix_of(student, local_day(student, timezone.now()), live=True)
     matrix = found.matrix
     key = CellKey(club, swing, trajectory, spin, tempo)
@@ -117,11 +116,11 @@ def cell_now(
 
 
 @router.put("/students/{student_id}/balls", response=Recorded)
-def record(request: HttpRequest, student_id: UUID, data: BallIn) -> Recorded:
+def record(request: CoachRequest, student_id: UUID, data: BallIn) -> Recorded:
     """Store a ball. Sending the same ball again changes nothing."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
-    club = club_of(coach.academy, data.club_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
+    club = club_of(coach, data.club_id)
     now = timezone.now()
     sent = None
     if data.feed_id is not None:
@@ -162,38 +161,38 @@ def record(request: HttpRequest, student_id: UUID, data: BallIn) -> Recorded:
 
 
 @router.patch("/students/{student_id}/balls/{uid}", response=Recorded)
-def mark(request: HttpRequest, student_id: UUID, uid: str, data: BallMark) -> Recorded:
+def mark(request: CoachRequest, student_id: UUID, uid: str, data: BallMark) -> Recorded:
     """Put a ball right: its strike, its cell, its adjustment, or why it is excluded."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
     mark_ball(ball_of(student, uid), changes, by=coach, now=timezone.now())
     return _recorded(student, uid)
 
 
 @router.put("/students/{student_id}/balls-of-another", response=BallsMoved)
-def give(request: HttpRequest, student_id: UUID, data: GiveIn) -> BallsMoved:
+def give(request: CoachRequest, student_id: UUID, data: GiveIn) -> BallsMoved:
     """Balls of this student were hit by another: they become that one's, whenever it is noticed."""
-    coach = coach_of(request)
-    source, to = (student_of(coach.academy, pk) for pk in (student_id, data.to_id))
+    coach = request.coach
+    source, to = (student_of(coach, pk) for pk in (student_id, data.to_id))
     club = "" if data.club_id is None else str(data.club_id)
     moved = move_balls(source, data.balls, to, club_id=club, swing=data.swing, by=coach, now=timezone.now())
     return BallsMoved(moved=moved, balls=data.balls)
 
 
 @router.delete("/students/{student_id}/balls/{uid}", response=Recorded)
-def withdraw(request: HttpRequest, student_id: UUID, uid: str) -> Recorded:
+def withdraw(request: CoachRequest, student_id: UUID, uid: str) -> Recorded:
     """Undo a ball."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     withdraw_ball(ball_of(student, uid), by=coach, now=timezone.now())
     return _recorded(student, uid)
 
 
 @router.post("/students/{student_id}/balls/{uid}/restore", response=Recorded)
-def restore(request: HttpRequest, student_id: UUID, uid: str) -> Recorded:
+def restore(request: CoachRequest, student_id: UUID, uid: str) -> Recorded:
     """Take an undo back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     restore_ball(ball_of(student, uid), by=coach, now=timezone.now())
     return _recorded(student, uid)

@@ -5,13 +5,12 @@ from datetime import date, timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Coach
 from oxgang.academy.selectors.people import day_at, student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.calendar.schemas import (
     AppointmentChange,
     AppointmentIn,
@@ -74,13 +73,13 @@ def _out(rows: Iterable[Appointment], coach: Coach) -> list[AppointmentOut]:
 
 @router.get("/calendar", response=CalendarOut)
 def calendar(
-    request: HttpRequest,
+    request: CoachRequest,
     first: Query[date | None] = None,
     days: Query[int] = 7,
     mine: Query[bool] = False,
 ) -> CalendarOut:
     """The academy's sessions of some days, from today when no day is given."""
-    coach = coach_of(request)
+    coach = request.coach
     if not 1 <= days <= MOST_DAYS:
         raise InputError(f"Ask for 1 to {MOST_DAYS} days.", field="days")
     today = day_at(coach.academy, timezone.now())
@@ -99,29 +98,29 @@ def calendar(
 
 
 @router.post("/appointments", response={201: AppointmentOut})
-def book(request: HttpRequest, data: AppointmentIn) -> tuple[int, AppointmentOut]:
+def book(request: CoachRequest, data: AppointmentIn) -> tuple[int, AppointmentOut]:
     """Book a session with the coach who asks; the first of a weekly series is answered."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, data.student_id)
+    coach = request.coach
+    student = student_of(coach, data.student_id)
     fields = AppointmentFields(**data.dict(exclude={"student_id", "weeks"}))
     made = make_appointment(student, fields, by=coach, now=timezone.now(), weeks=data.weeks)
     return 201, _out([made], coach)[0]
 
 
 @router.post("/appointments/together", response={201: list[AppointmentOut]})
-def book_together(request: HttpRequest, data: TogetherIn) -> tuple[int, list[AppointmentOut]]:
+def book_together(request: CoachRequest, data: TogetherIn) -> tuple[int, list[AppointmentOut]]:
     """Book one session with several students, with the coach who asks."""
-    coach = coach_of(request)
-    students = [student_of(coach.academy, pk) for pk in data.students]
+    coach = request.coach
+    students = [student_of(coach, pk) for pk in data.students]
     fields = AppointmentFields(**data.dict(exclude={"students", "weeks"}))
     made = make_together(students, fields, by=coach, now=timezone.now(), weeks=data.weeks)
     return 201, _out(made, coach)
 
 
 @router.patch("/appointments/{appointment_id}", response=AppointmentOut)
-def change(request: HttpRequest, appointment_id: UUID, data: AppointmentChange) -> AppointmentOut:
+def change(request: CoachRequest, appointment_id: UUID, data: AppointmentChange) -> AppointmentOut:
     """Move a session, or change what it is for."""
-    coach = coach_of(request)
+    coach = request.coach
     sent = data.dict(exclude_unset=True)
     was = sent.pop("was", None)
     changes = {k: v for k, v in sent.items() if v is not None}
@@ -131,23 +130,23 @@ def change(request: HttpRequest, appointment_id: UUID, data: AppointmentChange) 
 
 
 @router.post("/appointments/{appointment_id}/cancel", response=AppointmentOut)
-def cancel(request: HttpRequest, appointment_id: UUID) -> AppointmentOut:
+def cancel(request: CoachRequest, appointment_id: UUID) -> AppointmentOut:
     """Cancel a session."""
-    coach = coach_of(request)
+    coach = request.coach
     row = appointment_of(coach.academy, appointment_id)
     cancel_appointment(row, by=coach, now=timezone.now())
     return _out([row], coach)[0]
 
 
 @router.post("/calendar/link", response=CalendarAddress)
-def link(request: HttpRequest) -> CalendarAddress:
+def link(request: CoachRequest) -> CalendarAddress:
     """A private address for calendar programs; an earlier one ends."""
-    token = make_calendar_link(by=coach_of(request), now=timezone.now())
+    token = make_calendar_link(by=request.coach, now=timezone.now())
     return CalendarAddress(url=request.build_absolute_uri(f"/cal/{token}.ics"))
 
 
 @router.post("/calendar/unlink", response=CalendarOut)
-def unlink(request: HttpRequest) -> CalendarOut:
+def unlink(request: CoachRequest) -> CalendarOut:
     """End the private address."""
-    end_calendar_link(by=coach_of(request), now=timezone.now())
+    end_calendar_link(by=request.coach, now=timezone.now())
     return calendar(request)

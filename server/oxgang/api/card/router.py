@@ -6,13 +6,13 @@ from dataclasses import asdict, replace
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
 
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.card.schemas import (
     CardPreview,
     DifferenceOut,
@@ -63,17 +63,17 @@ def _version(version: PublishedMatrix) -> VersionOut:
 
 
 @router.get("/students/{student_id}/versions", response=list[VersionOut])
-def versions(request: HttpRequest, student_id: UUID) -> list[VersionOut]:
+def versions(request: CoachRequest, student_id: UUID) -> list[VersionOut]:
     """The student's published versions, newest first."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return [_version(v) for v in versions_of(student)]
 
 
 @router.post("/students/{student_id}/versions", response=VersionOut)
-def new_version(request: HttpRequest, student_id: UUID, data: PublishIn) -> VersionOut:
+def new_version(request: CoachRequest, student_id: UUID, data: PublishIn) -> VersionOut:
     """Publish the reviewed matrix as the next version. It never changes after that."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     last = versions_of(student).first()
     usual = card_of(last).look if last else CardOptions()
     asked = data.model_dump(include={"step", "order", "cues", "run"}, exclude_none=True)
@@ -96,7 +96,7 @@ def _look(step: int, order: Order, cues: bool, run: bool) -> CardOptions:
 
 @router.get("/students/{student_id}/card", response=CardPreview)
 def preview(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     form: Query[Form] = Form.POCKET,
     sides: Line = "yardage,club",
@@ -107,7 +107,7 @@ def preview(
 ) -> CardPreview:
     """The card as it would be published now, drawn; what a coach should know before, and what
     moved since the last one."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     wanted = _sides(sides)
     cached = cached_matrix(student, local_day(student, timezone.now()))
     found, look = cached.found, _look(step, order, cues, run)
@@ -197,16 +197,16 @@ def _differences(before: Card, after: Card) -> list[DifferenceOut]:
 
 @router.get("/students/{student_id}/versions/{number}/compare", response=list[DifferenceOut])
 def compare(
-    request: HttpRequest, student_id: UUID, number: int, to: Query[int | None] = None
+    request: CoachRequest, student_id: UUID, number: int, to: Query[int | None] = None
 ) -> list[DifferenceOut]:
     """What moved from a version to a later one (the newest without `to`)."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return _differences(card_of(version_of(student, number)), card_of(version_of(student, to)))
 
 
 @router.get("/students/{student_id}/card.pdf", include_in_schema=False)
 def card_pdf(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     form: Query[Form] = Form.POCKET,
     sides: Line = "yardage,club",
@@ -218,7 +218,7 @@ def card_pdf(
 ) -> HttpResponse:
     """The printed card of a version, in real size; its looks are those it was published with,
     unless others are asked for."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     wanted = _sides(sides)
     version = version_of(student, number)
     card = card_of(version)

@@ -8,7 +8,7 @@ from datetime import UTC, date, datetime, timedelta
 from uuid import UUID
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Router
@@ -16,7 +16,7 @@ from ninja import Router
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.people import day_at, student_of
 from oxgang.academy.services.ownership import saw_file, write_consent
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.data_inventory.everything import everything_zip
 from oxgang.api.data_inventory.schemas import (
     BackupOut,
@@ -91,19 +91,19 @@ def _inventory(student: Student) -> DataInventory:
 
 
 @router.get("/students/{student_id}/data-inventory", response=DataInventory)
-def data_inventory(request: HttpRequest, student_id: UUID) -> DataInventory:
+def data_inventory(request: CoachRequest, student_id: UUID) -> DataInventory:
     """All that is kept of a student. That somebody looked is written into the student's log."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     saw_file(student, by=coach, now=timezone.now())
     return _inventory(student)
 
 
 @router.patch("/students/{student_id}/consent", response=DataInventory)
-def consent(request: HttpRequest, student_id: UUID, data: ConsentChange) -> DataInventory:
+def consent(request: CoachRequest, student_id: UUID, data: ConsentChange) -> DataInventory:
     """Write down who answers for the student, and what was agreed to: the fields that are sent."""
-    coach, now = coach_of(request), timezone.now()
-    student = student_of(coach.academy, student_id)
+    coach, now = request.coach, timezone.now()
+    student = student_of(coach, student_id)
     given = data.model_dump(exclude_unset=True, exclude={"was"})
     today = day_at(coach.academy, now)
     write_consent(student, given, by=coach, now=now, today=today, was=data.was)
@@ -111,9 +111,9 @@ def consent(request: HttpRequest, student_id: UUID, data: ConsentChange) -> Data
 
 
 @router.get("/students/{student_id}/everything.zip", include_in_schema=False)
-def everything(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def everything(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """Everything of a student as one file, to be taken along."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     took_away(request, student, "everything-zip")
     response = HttpResponse(everything_zip(student, timezone.now()), content_type="application/zip")
     name = f"{slugify(student.name) or 'student'}-everything.zip"
@@ -122,27 +122,27 @@ def everything(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 
 @router.post("/students/{student_id}/merge", response=MergedOut)
-def merge_records(request: HttpRequest, student_id: UUID, data: MergeIn) -> MergedOut:
+def merge_records(request: CoachRequest, student_id: UUID, data: MergeIn) -> MergedOut:
     """Two records of one person: the other one's balls, lessons, cards and links come here."""
-    coach = coach_of(request)
-    into, source = (student_of(coach.academy, pk) for pk in (student_id, data.from_id))
+    coach = request.coach
+    into, source = (student_of(coach, pk) for pk in (student_id, data.from_id))
     return MergedOut(**asdict(merge(source, into, by=coach, now=timezone.now())))
 
 
 @router.post("/students/{student_id}/erase", response=ErasedOut)
-def erase_student(request: HttpRequest, student_id: UUID, data: EraseIn) -> ErasedOut:
+def erase_student(request: CoachRequest, student_id: UUID, data: EraseIn) -> ErasedOut:
     """Erase a student for good, with the name typed. Nothing brings it back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     since = day_at(coach.academy, student.created_at)
     gone = erase(student, data.name, by=coach, now=timezone.now())
     return ErasedOut(balls=gone.balls, sent=gone.sent, traces=gone.traces, backups=_backups(since))
 
 
 @router.get("/settings/retention", response=RetentionOut)
-def retention(request: HttpRequest) -> RetentionOut:
+def retention(request: CoachRequest) -> RetentionOut:
     """Whom, and what, the academy's own rule says should go."""
-    academy, now = coach_of(request).academy, timezone.now()
+    academy, now = request.coach.academy, timezone.now()
     return RetentionOut(
         students=[
             OverOut(
@@ -157,7 +157,7 @@ def retention(request: HttpRequest) -> RetentionOut:
 
 
 @router.post("/settings/retention/pictures", response=Cleared)
-def clear_pictures(request: HttpRequest) -> Cleared:
+def clear_pictures(request: CoachRequest) -> Cleared:
     """Take the pictures away that are older than the academy keeps them."""
-    cleared = clear_old_pictures(coach_of(request).academy, now=timezone.now())
+    cleared = clear_old_pictures(request.coach.academy, now=timezone.now())
     return Cleared(pictures=cleared)

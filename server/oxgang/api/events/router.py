@@ -2,14 +2,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Event, Student
 from oxgang.academy.selectors.events import event_of, events_of
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.events.schemas import EventIn, EventOut, EventsOut
 from oxgang.api.fields import made
 from oxgang.core.keeping.events import EventKind, Happened
@@ -46,24 +45,24 @@ def _page(student: Student) -> EventsOut:
 
 
 @router.get("/students/{student_id}/events", response=EventsOut)
-def events(request: HttpRequest, student_id: UUID) -> EventsOut:
+def events(request: CoachRequest, student_id: UUID) -> EventsOut:
     """What happened to the student."""
-    return _page(student_of(coach_of(request).academy, student_id))
+    return _page(student_of(request.coach, student_id))
 
 
 @router.post("/students/{student_id}/events", response=EventsOut)
-def write_down(request: HttpRequest, student_id: UUID, data: EventIn) -> EventsOut:
+def write_down(request: CoachRequest, student_id: UUID, data: EventIn) -> EventsOut:
     """Write an event down; old numbers that it touches become open."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     add_event(student, EventFields(**data.dict()), by=coach, now=timezone.now(), along=learn_with)
     return _page(student)
 
 
 @router.post("/events/{event_id}/withdraw", response=EventsOut)
-def withdraw(request: HttpRequest, event_id: int) -> EventsOut:
+def withdraw(request: CoachRequest, event_id: int) -> EventsOut:
     """Take an event back, with all it did."""
-    coach = coach_of(request)
+    coach = request.coach
     event = event_of(coach.academy, event_id)
     withdraw_event(event, by=coach, now=timezone.now())
     return _page(event.student)

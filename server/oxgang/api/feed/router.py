@@ -12,7 +12,7 @@ from ninja.security import HttpBearer
 
 from oxgang.academy.models import Academy
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.feed.schemas import (
     ChangeOut,
     DeviceIn,
@@ -98,41 +98,41 @@ def _one(academy: Academy, device_id: int) -> DeviceOut:
 
 
 @router.get("/devices", response=list[DeviceOut])
-def devices(request: HttpRequest) -> list[DeviceOut]:
+def devices(request: CoachRequest) -> list[DeviceOut]:
     """The academy's devices, whom they play for, and how many balls wait."""
-    academy, now = coach_of(request).academy, timezone.now()
+    academy, now = request.coach.academy, timezone.now()
     counts = waiting_counts(academy)
     return [_out(device, counts.get(device.pk, 0), now) for device in devices_of(academy)]
 
 
 @router.get("/devices/change", response=ChangeOut)
-def change(request: HttpRequest) -> ChangeOut:
+def change(request: CoachRequest) -> ChangeOut:
     """Asked every moment by every view that shows a device: nothing but whether to ask more."""
-    return ChangeOut(change=change_in(coach_of(request).academy))
+    return ChangeOut(change=change_in(request.coach.academy))
 
 
 @router.post("/devices", response=DeviceMade)
-def make(request: HttpRequest, data: DeviceIn) -> DeviceMade:
+def make(request: CoachRequest, data: DeviceIn) -> DeviceMade:
     """A new token for a device. It is shown once; a device of this name loses its old one."""
-    coach = coach_of(request)
+    coach = request.coach
     device, token = make_token(data.name, by=coach, now=timezone.now())
     return DeviceMade(device=_one(coach.academy, device.pk), token=token)
 
 
 @router.delete("/devices/{device_id}", response=DeviceOut)
-def revoke(request: HttpRequest, device_id: int) -> DeviceOut:
+def revoke(request: CoachRequest, device_id: int) -> DeviceOut:
     """Take a device's token away."""
-    coach = coach_of(request)
+    coach = request.coach
     revoke_token(device_of(coach.academy, device_id), by=coach, now=timezone.now())
     return _one(coach.academy, device_id)
 
 
 @router.put("/devices/{device_id}/plays", response=DeviceOut)
-def play(request: HttpRequest, device_id: int, data: PlaysIn) -> DeviceOut:
+def play(request: CoachRequest, device_id: int, data: PlaysIn) -> DeviceOut:
     """Say whose balls a device measures, and which shot they are."""
-    coach = coach_of(request)
+    coach = request.coach
     device = device_of(coach.academy, device_id)
-    student = student_of(coach.academy, data.student_id)
+    student = student_of(coach, data.student_id)
     body = data.plays.model_dump() | {"club_id": str(data.plays.club_id)}
     set_plays(
         device,
@@ -147,32 +147,32 @@ def play(request: HttpRequest, device_id: int, data: PlaysIn) -> DeviceOut:
 
 
 @router.post("/devices/{device_id}/let-go", response=DeviceOut)
-def stop_playing(request: HttpRequest, device_id: int, data: LetGo) -> DeviceOut:
+def stop_playing(request: CoachRequest, device_id: int, data: LetGo) -> DeviceOut:
     """The device plays for this student no more."""
-    coach = coach_of(request)
+    coach = request.coach
     device = device_of(coach.academy, device_id)
-    student = student_of(coach.academy, data.student_id)
+    student = student_of(coach, data.student_id)
     let_go(device, student, by=coach, now=timezone.now())
     return _one(coach.academy, device_id)
 
 
 @router.get("/devices/{device_id}/balls", response=WaitingOut)
-def waiting(request: HttpRequest, device_id: int, after: SmallInt = 0) -> WaitingOut:
+def waiting(request: CoachRequest, device_id: int, after: SmallInt = 0) -> WaitingOut:
     """Balls of a device that nobody has and nobody discarded, oldest first, behind an id."""
-    found = waiting_balls(device_of(coach_of(request).academy, device_id), after)
+    found = waiting_balls(device_of(request.coach.academy, device_id), after)
     page = list(found[:PAGE])
     return made(WaitingOut, balls=page, left=max(0, found.count() - len(page)))
 
 
 @router.get("/devices/{device_id}/discarded", response=list[SentOut])
-def discarded(request: HttpRequest, device_id: int) -> list[FeedBall]:
+def discarded(request: CoachRequest, device_id: int) -> list[FeedBall]:
     """The newest discarded balls of a device."""
-    return list(discarded_balls(device_of(coach_of(request).academy, device_id)))
+    return list(discarded_balls(device_of(request.coach.academy, device_id)))
 
 
 @router.post("/devices/{device_id}/discard", response=Discarded)
-def throw_away(request: HttpRequest, device_id: int, data: DiscardIn) -> Discarded:
+def throw_away(request: CoachRequest, device_id: int, data: DiscardIn) -> Discarded:
     """Take waiting balls off the list. History brings them back."""
-    coach = coach_of(request)
+    coach = request.coach
     device = device_of(coach.academy, device_id)
     return Discarded(discarded=discard(device, data.balls, by=coach, now=timezone.now()))

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Academy
 from oxgang.academy.selectors.people import day_at, student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.figures.schemas import FiguresOut, SideBySide
 from oxgang.core.errors import InputError
@@ -53,9 +53,9 @@ def _lines(academy: Academy, by: By, months: int) -> list[Line]:
 
 
 @router.get("/figures", response=FiguresOut)
-def figures(request: HttpRequest, by: Query[By] = By.COACH, months: Query[int] = 12) -> FiguresOut:
+def figures(request: CoachRequest, by: Query[By] = By.COACH, months: Query[int] = 12) -> FiguresOut:
     """By coach or level over months, with intervals; what is too little is hidden."""
-    academy = coach_of(request).academy
+    academy = request.coach.academy
     behind = len(stale_in(academy, timezone.now(), MOST_COUNTED))
     return made(
         FiguresOut,
@@ -68,25 +68,25 @@ def figures(request: HttpRequest, by: Query[By] = By.COACH, months: Query[int] =
 
 @router.get("/figures/side-by-side", response=SideBySide)
 def beside(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: Query[UUID],
     other_id: Query[UUID | None] = None,
     months: Query[int] = 12,
 ) -> SideBySide:
     """Two students side by side, or one beside those of the same level."""
-    academy = coach_of(request).academy
+    academy = request.coach.academy
     lo, hi = MONTHS_RANGE
     if not lo <= months <= hi:
         raise InputError(f"Ask for {lo} to {hi} months.", field="months")
-    student = student_of(academy, student_id)
-    other = None if other_id is None else student_of(academy, other_id)
+    student = student_of(request.coach, student_id)
+    other = None if other_id is None else student_of(request.coach, other_id)
     day = day_at(academy, timezone.now())
     lines = side_by_side(academy, student, other, day, months)
     return made(SideBySide, lines=lines, fewest_students=FEWEST_STUDENTS)
 
 
 @router.get("/figures/table.csv", include_in_schema=False)
-def table(request: HttpRequest, by: Query[By] = By.COACH, months: Query[int] = 12) -> HttpResponse:
+def table(request: CoachRequest, by: Query[By] = By.COACH, months: Query[int] = 12) -> HttpResponse:
     """The same as a file. No single student stands in it."""
     rows = [
         [
@@ -101,7 +101,7 @@ def table(request: HttpRequest, by: Query[By] = By.COACH, months: Query[int] = 1
             *_shown(one.due.value, one.due.lo, one.due.hi),
             one.rounds,
         ]
-        for line in _lines(coach_of(request).academy, by, months)
+        for line in _lines(request.coach.academy, by, months)
         for one in line.months
     ]
     response = HttpResponse(write_table(COLUMNS, rows), content_type="text/csv; charset=utf-8")

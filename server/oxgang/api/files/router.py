@@ -7,7 +7,7 @@ from dataclasses import asdict, replace
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from django.http import HttpResponse, StreamingHttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import File, Form, Query, Router
@@ -17,7 +17,7 @@ from pydantic import ValidationError
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, student_of
 from oxgang.academy.services.clubs import import_bag
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.files.schemas import (
     BagImported,
@@ -66,11 +66,11 @@ XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 BAD_ROWS = "The file has bad rows. Choose whether to skip them or to cancel."
 
 
-def _csv(request: HttpRequest, student: Student, kind: str, text: str) -> HttpResponse:
+def _csv(request: CoachRequest, student: Student, kind: str, text: str) -> HttpResponse:
     return _file(request, student, f"{kind}.csv", text.encode(), "text/csv; charset=utf-8")
 
 
-def _file(request: HttpRequest, student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
+def _file(request: CoachRequest, student: Student, name: str, content: bytes, kind: str) -> HttpResponse:
     took_away(request, student, name.replace(".", "-"))
     response = HttpResponse(content, content_type=kind)
     owner = slugify(student.name) or "student"
@@ -79,46 +79,46 @@ def _file(request: HttpRequest, student: Student, name: str, content: bytes, kin
 
 
 @router.get("/students/{student_id}/shots.csv", include_in_schema=False)
-def shots_csv(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
+def shots_csv(request: CoachRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """Every ball of the student, or of one day."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return _csv(request, student, "shots", write_shots(shots_for_file(student, day)))
 
 
 @router.get("/students/{student_id}/shots.xlsx", include_in_schema=False)
-def shots_xlsx(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
+def shots_xlsx(request: CoachRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """The same as a workbook."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return _file(request, student, "shots.xlsx", write_workbook(shots_for_file(student, day)), XLSX)
 
 
 @router.get("/students/{student_id}/shots.json", include_in_schema=False)
-def shots_json(request: HttpRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
+def shots_json(request: CoachRequest, student_id: UUID, day: Query[date | None] = None) -> HttpResponse:
     """The same as JSON."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     text = write_json(shots_for_file(student, day))
     return _file(request, student, "shots.json", text.encode(), "application/json")
 
 
 @router.get("/students/{student_id}/bag.csv", include_in_schema=False)
-def bag_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def bag_csv(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """The student's bag."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return _csv(request, student, "bag", write_bag(club.as_core() for club in bag_of(student)))
 
 
 @router.get("/students/{student_id}/matrix.csv", include_in_schema=False)
-def matrix_csv(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def matrix_csv(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """The student's matrix as it stands today."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     matrix = matrix_of(student, local_day(student, timezone.now())).matrix
     return _csv(request, student, "matrix", write_matrix([*matrix.cells, *matrix.adjustments]))
 
 
 @router.get("/students/{student_id}/matrix.xlsx", include_in_schema=False)
-def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def matrix_xlsx(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """The matrix as a workbook: the cells, a shot for every yardage, the balls."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
     cells = [*found.matrix.cells, *found.matrix.adjustments]
     card = live_card(student, found, played_in(student, found))
@@ -128,9 +128,9 @@ def matrix_xlsx(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 
 @router.get("/students/{student_id}/matrix.json", include_in_schema=False)
-def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def matrix_json(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """The matrix as JSON."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     matrix = matrix_of(student, local_day(student, timezone.now())).matrix
     cells = [*matrix.cells, *matrix.adjustments]
     return _file(request, student, "matrix.json", write_matrix_json(cells).encode(), "application/json")
@@ -138,11 +138,11 @@ def matrix_json(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 @router.post("/students/{student_id}/imported-carries", response=CarriesImported)
 def imported_carries(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
+    request: CoachRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
 ) -> CarriesImported:
     """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     with reading():
         table = read_any(file.read())
         text = write_table(table.columns, (row for _, row in table.rows))
@@ -162,9 +162,9 @@ def imported_carries(
 
 
 @router.post("/students/{student_id}/shots/check", response=FileReport)
-def check_shots(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> FileReport:
+def check_shots(request: CoachRequest, student_id: UUID, file: File[UploadedFile]) -> FileReport:
     """What a shots.csv holds. Nothing is stored."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     with reading():
         content = file.read()
         _refuse_of_many(student, content)
@@ -173,14 +173,14 @@ def check_shots(request: HttpRequest, student_id: UUID, file: File[UploadedFile]
 
 @router.post("/students/{student_id}/shots", include_in_schema=False)
 def store_shots(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
+    request: CoachRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
 ) -> StreamingHttpResponse:
     """Store a shots.csv, all or none, answering one JSON line a chunk of balls.
 
     A browser that goes away before the last line takes everything back.
     """
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     with reading():
         content = file.read()
         _refuse_of_many(student, content)
@@ -205,11 +205,11 @@ def _stored(student: Student, read: ReadFile, skip_bad: bool, coach: Coach) -> S
 
 @router.post("/students/{student_id}/files/look", response=FileLook)
 def look(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile], mapping: Form[str] = ""
+    request: CoachRequest, student_id: UUID, file: File[UploadedFile], mapping: Form[str] = ""
 ) -> FileLook:
     """What any table holds under a mapping; without one it is remembered or guessed."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     chosen, person = _mapping(mapping) if mapping else (None, "")
     with reading():
         table = read_any(file.read())
@@ -239,15 +239,15 @@ def look(
 
 @router.post("/students/{student_id}/files/take", include_in_schema=False)
 def take(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     file: File[UploadedFile],
     mapping: Form[str],
     skip_bad: Form[bool] = False,
 ) -> StreamingHttpResponse:
     """Store a foreign file's balls under a mapping, and remember the mapping for its header."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     used, person = _mapping(mapping)
     with reading():
         table = read_any(file.read())
@@ -334,9 +334,9 @@ def _report(student: Student, read: ReadFile) -> FileReport:
 
 
 @router.post("/students/{student_id}/bag/check", response=BagReport)
-def check_bag(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) -> BagReport:
+def check_bag(request: CoachRequest, student_id: UUID, file: File[UploadedFile]) -> BagReport:
     """What a bag.csv holds. Nothing is stored."""
-    student_of(coach_of(request).academy, student_id)
+    student_of(request.coach, student_id)
     with reading():
         found = read_bag(file.read())
     return made(BagReport, clubs=len(found.rows), problems=found.problems)
@@ -344,11 +344,11 @@ def check_bag(request: HttpRequest, student_id: UUID, file: File[UploadedFile]) 
 
 @router.post("/students/{student_id}/bag", response=BagImported)
 def store_bag(
-    request: HttpRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
+    request: CoachRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
 ) -> BagImported:
     """Add the clubs of a bag.csv and update those whose label the bag has."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     with reading():
         found = read_bag(file.read())
     if found.problems and not skip_bad:

@@ -2,7 +2,6 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -11,7 +10,7 @@ from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.people import club_of, student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.recipes import Setups, keep_recipes
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.flight.schemas import (
     BarBody,
@@ -59,16 +58,16 @@ def _recipes_out(student: Student) -> RecipesOut:
 
 
 @router.get("/students/{student_id}/recipes", response=RecipesOut)
-def recipes(request: HttpRequest, student_id: UUID) -> RecipesOut:
+def recipes(request: CoachRequest, student_id: UUID) -> RecipesOut:
     """The student's set-ups, and what the schools start from."""
-    return _recipes_out(student_of(coach_of(request).academy, student_id))
+    return _recipes_out(student_of(request.coach, student_id))
 
 
 @router.put("/students/{student_id}/recipes", response=RecipesOut)
-def keep(request: HttpRequest, student_id: UUID, data: RecipesIn) -> RecipesOut:
+def keep(request: CoachRequest, student_id: UUID, data: RecipesIn) -> RecipesOut:
     """Keep the student's school and set-ups."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     wanted = Setups(data.school, _recipes(data))
     was = Setups(data.was.school, _recipes(data.was)) if data.was else None
     before = recipes_of(student)
@@ -106,11 +105,11 @@ def _bar(bar: BarBody | None) -> Bar | None:
 
 
 @router.post("/students/{student_id}/picture", response=PictureOut)
-def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> PictureOut:
+def draw(request: CoachRequest, student_id: UUID, data: PictureIn) -> PictureOut:
     """What set-ups do with a club at a club speed. Nothing is stored."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
-    club = club_of(coach.academy, data.club_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
+    club = club_of(coach, data.club_id)
     if not data.recipes:
         raise InputError("Give the set-up of at least one trajectory.", field="recipes")
     chain = chain_of(student, {}).learnt(measured_shots(student, {club.pk: club.label}))
@@ -153,14 +152,14 @@ def draw(request: HttpRequest, student_id: UUID, data: PictureIn) -> PictureOut:
 
 @router.get("/students/{student_id}/today", response=TodayOut)
 def today(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     temperature_c: Query[float] = 20.0,
     headwind_mps: Query[float] = 0.0,
 ) -> TodayOut:
     """What today's air and wind do to the student's cells, at the typical launch and spin."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
     measured = [cell for cell in found.cells if cell.basis is Basis.MEASURED]
     standard = standard_air(coach.academy.altitude_m).density()

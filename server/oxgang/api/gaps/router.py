@@ -3,13 +3,12 @@ from __future__ import annotations
 from dataclasses import asdict
 from uuid import UUID, uuid4
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Club
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.gaps.schemas import (
     CoverageOut,
@@ -81,14 +80,14 @@ def _fill(fill: Fill, later: bool, gaps: list[Stretch], tolerance_yd: float, now
 
 @router.get("/students/{student_id}/gaps", response=GapsOut)
 def gaps(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     tolerance_yd: Query[float | None] = None,
     from_yd: Query[int | None] = None,
     to_yd: Query[int | None] = None,
 ) -> GapsOut:
     """The fallow stretches with ways to close them, coverage three ways, the fewest shots."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     day = local_day(student, timezone.now())
     tolerance = checked_tolerance(student.tolerance_yd if tolerance_yd is None else tolerance_yd)
     lo = student.from_yd if from_yd is None else from_yd
@@ -137,9 +136,9 @@ def gaps(
 
 
 @router.post("/students/{student_id}/what-if", response=WhatIfOut)
-def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut:
+def what_if(request: CoachRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut:
     """What another bag would do for the student. Nothing is stored."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     day = local_day(student, timezone.now())
     wanted = [checked_club(CoreClub(c.label, c.loft_deg, c.bounce_deg)) for c in data.clubs]
     if not wanted:
@@ -175,9 +174,9 @@ def what_if(request: HttpRequest, student_id: UUID, data: WhatIfIn) -> WhatIfOut
 
 
 @router.post("/students/{student_id}/loft-search", response=list[GappingOut])
-def loft_search(request: HttpRequest, student_id: UUID, data: SearchIn) -> list[GappingOut]:
+def loft_search(request: CoachRequest, student_id: UUID, data: SearchIn) -> list[GappingOut]:
     """The lofts of so many more wedges that cover the ground best, beside the ones that stay."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     day = local_day(student, timezone.now())
     found = matrix_of(student, day)
     staying = [c.as_core() for c in found.clubs if c.label in set(data.staying)]
@@ -194,7 +193,7 @@ def loft_search(request: HttpRequest, student_id: UUID, data: SearchIn) -> list[
 
 @router.get("/students/{student_id}/lookup", response=list[LookedUp])
 def lookup(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     yardage: float,
     temperature_c: Query[float] = 20.0,
@@ -204,7 +203,7 @@ def lookup(
 ) -> list[LookedUp]:
     """The shot played for a yardage in today's air and wind from a lie, with run and total; then
     those that reach it too, and better ones that are not played."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     if not 1 <= yardage <= 200:
         raise InputError("Look up a yardage of 1 to 200.", field="yardage")
     found = matrix_of(student, local_day(student, timezone.now()))

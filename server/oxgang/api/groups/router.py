@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Coach
 from oxgang.academy.selectors.people import day_at, student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.balls.schemas import BallsMoved
 from oxgang.api.feed.schemas import PlaysBody
 from oxgang.api.fields import made
@@ -98,9 +97,9 @@ def _out(coach: Coach, group_id: UUID, apart: dict[int, str] | None = None) -> G
 
 
 @router.get("/groups", response=list[GroupShort])
-def groups(request: HttpRequest) -> list[GroupShort]:
+def groups(request: CoachRequest) -> list[GroupShort]:
     """The groups of today that are not over."""
-    academy = coach_of(request).academy
+    academy = request.coach.academy
     return [
         GroupShort(
             id=group.pk,
@@ -113,39 +112,39 @@ def groups(request: HttpRequest) -> list[GroupShort]:
 
 
 @router.get("/groups/before", response=list[GroupAgain])
-def before(request: HttpRequest) -> list[GroupAgain]:
+def before(request: CoachRequest) -> list[GroupAgain]:
     """The coach's newest groups that are over, to be started again."""
     return [
         GroupAgain(day=day, students=[PersonNamed(id=one.pk, name=one.name) for one in students])
-        for day, students in groups_before(coach_of(request))
+        for day, students in groups_before(request.coach)
     ]
 
 
 @router.post("/groups", response={201: GroupOut})
-def open_group(request: HttpRequest, data: GroupIn) -> tuple[int, GroupOut]:
+def open_group(request: CoachRequest, data: GroupIn) -> tuple[int, GroupOut]:
     """Students hit side by side from now on; a booking that is open already is that group."""
-    coach = coach_of(request)
-    students = [student_of(coach.academy, pk) for pk in data.students]
+    coach = request.coach
+    students = [student_of(coach, pk) for pk in data.students]
     group = bays.open_group(students, by=coach, now=timezone.now(), together=data.together)
     return 201, _out(coach, group.pk)
 
 
 @router.get("/groups/{group_id}", response=GroupOut)
-def one_group(request: HttpRequest, group_id: UUID) -> GroupOut:
+def one_group(request: CoachRequest, group_id: UUID) -> GroupOut:
     """A group as it stands."""
-    return _out(coach_of(request), group_id)
+    return _out(request.coach, group_id)
 
 
 @router.get("/groups/{group_id}/change", response=GroupChange)
-def changed(request: HttpRequest, group_id: UUID) -> GroupChange:
+def changed(request: CoachRequest, group_id: UUID) -> GroupChange:
     """Asked twice a second by every tablet: nothing but whether to ask more."""
-    return GroupChange(change=moved_to(group_of(coach_of(request).academy, group_id)))
+    return GroupChange(change=moved_to(group_of(request.coach.academy, group_id)))
 
 
 @router.put("/groups/{group_id}/turns", response=GroupOut)
-def turn(request: HttpRequest, group_id: UUID, data: TurnIn) -> GroupOut:
+def turn(request: CoachRequest, group_id: UUID, data: TurnIn) -> GroupOut:
     """Say what has changed: who is up, where the monitor stands, what is hit in a bay."""
-    coach, now = coach_of(request), timezone.now()
+    coach, now = request.coach, timezone.now()
     group = group_of(coach.academy, group_id)
     apart = None
     if data.kind is TurnKind.MONITOR:
@@ -165,9 +164,9 @@ def turn(request: HttpRequest, group_id: UUID, data: TurnIn) -> GroupOut:
 
 
 @router.put("/groups/{group_id}/monitor", response=GroupOut)
-def monitor(request: HttpRequest, group_id: UUID, data: MonitorIn) -> GroupOut:
+def monitor(request: CoachRequest, group_id: UUID, data: MonitorIn) -> GroupOut:
     """Which monitor measures in the group."""
-    coach = coach_of(request)
+    coach = request.coach
     device = None if data.device_id is None else device_of(coach.academy, data.device_id)
     group = group_of(coach.academy, group_id)
     bays.use_monitor(group, device, take=data.take, by=coach, now=timezone.now())
@@ -175,11 +174,11 @@ def monitor(request: HttpRequest, group_id: UUID, data: MonitorIn) -> GroupOut:
 
 
 @router.put("/groups/{group_id}/moves", response=BallsMoved)
-def move(request: HttpRequest, group_id: UUID, data: MoveIn) -> BallsMoved:
+def move(request: CoachRequest, group_id: UUID, data: MoveIn) -> BallsMoved:
     """Put a wrong student right. The balls take the shot that the right one hits."""
-    coach, now = coach_of(request), timezone.now()
+    coach, now = request.coach, timezone.now()
     group = group_of(coach.academy, group_id)
-    source, to = (student_of(coach.academy, pk) for pk in (data.student_id, data.to_id))
+    source, to = (student_of(coach, pk) for pk in (data.student_id, data.to_id))
     # The group may be over by now, or the student have left it: what was hit there still holds.
     bay = group.bays.filter(student=to).order_by("pk").last()
     plays = None if bay is None else turns_of(group).plays_at(bay.number, None)
@@ -190,26 +189,26 @@ def move(request: HttpRequest, group_id: UUID, data: MoveIn) -> BallsMoved:
 
 
 @router.post("/groups/{group_id}/students", response=GroupOut)
-def late(request: HttpRequest, group_id: UUID, data: LateIn) -> GroupOut:
+def late(request: CoachRequest, group_id: UUID, data: LateIn) -> GroupOut:
     """A student who comes later."""
-    coach = coach_of(request)
+    coach = request.coach
     group = group_of(coach.academy, group_id)
-    student = student_of(coach.academy, data.student_id)
+    student = student_of(coach, data.student_id)
     bays.add_to_group(group, student, by=coach, now=timezone.now())
     return _out(coach, group_id)
 
 
 @router.delete("/groups/{group_id}/bays/{number}", response=GroupOut)
-def leaves(request: HttpRequest, group_id: UUID, number: int) -> GroupOut:
+def leaves(request: CoachRequest, group_id: UUID, number: int) -> GroupOut:
     """The student of a bay leaves the group. The balls stay."""
-    coach = coach_of(request)
+    coach = request.coach
     bays.take_out(group_of(coach.academy, group_id), number, by=coach, now=timezone.now())
     return _out(coach, group_id)
 
 
 @router.post("/groups/{group_id}/end", response=GroupOut)
-def end(request: HttpRequest, group_id: UUID) -> GroupOut:
+def end(request: CoachRequest, group_id: UUID) -> GroupOut:
     """The group is over. Balls that were logged are kept, and wait for their review."""
-    coach = coach_of(request)
+    coach = request.coach
     bays.end_group(group_of(coach.academy, group_id), by=coach, now=timezone.now())
     return _out(coach, group_id)

@@ -3,7 +3,6 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.db.models import Q, QuerySet
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -11,7 +10,7 @@ from oxgang.academy.models import Coach, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import EntryOut, LogOut
 from oxgang.api.messages import did_of
@@ -46,22 +45,22 @@ def _academy_log(coach: Coach) -> QuerySet[Entry]:
 
 
 @router.get("/students/{student_id}/history", response=LogOut)
-def history(request: HttpRequest, student_id: UUID, page: Query[int] = 1) -> LogOut:
+def history(request: CoachRequest, student_id: UUID, page: Query[int] = 1) -> LogOut:
     """Who changed what and when, newest first."""
-    return _page(log_of(student_of(coach_of(request).academy, student_id)), page)
+    return _page(log_of(student_of(request.coach, student_id)), page)
 
 
 @router.get("/history", response=LogOut)
-def history_of_academy(request: HttpRequest, page: Query[int] = 1) -> LogOut:
+def history_of_academy(request: CoachRequest, page: Query[int] = 1) -> LogOut:
     """What was done to scales and devices, and who signed in, newest first. Sign-ins of others are
     for head coaches."""
-    return _page(_academy_log(coach_of(request)), page)
+    return _page(_academy_log(request.coach), page)
 
 
 @router.post("/history/{entry_id}/undo", response=LogOut)
-def take_back(request: HttpRequest, entry_id: int) -> LogOut:
+def take_back(request: CoachRequest, entry_id: int) -> LogOut:
     """Take an action back, or do it again when it was a taking back."""
-    coach = coach_of(request)
+    coach = request.coach
     entry = entry_of(coach.academy, entry_id)
     refuse_undo(entry, coach)
     undo(entry, by=coach, now=timezone.now())

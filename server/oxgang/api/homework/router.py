@@ -5,14 +5,14 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
 from oxgang.api.practice.content import par_out_of, round_out, row_name
@@ -65,16 +65,16 @@ def _all(student: Student) -> list[HomeworkOut]:
 
 
 @router.get("/students/{student_id}/homework", response=list[HomeworkOut])
-def homework(request: HttpRequest, student_id: UUID) -> list[HomeworkOut]:
+def homework(request: CoachRequest, student_id: UUID) -> list[HomeworkOut]:
     """The student's homework, newest first."""
-    return _all(student_of(coach_of(request).academy, student_id))
+    return _all(student_of(request.coach, student_id))
 
 
 @router.post("/students/{student_id}/homework", response=list[HomeworkOut])
-def send(request: HttpRequest, student_id: UUID, data: HomeworkIn) -> list[HomeworkOut]:
+def send(request: CoachRequest, student_id: UUID, data: HomeworkIn) -> list[HomeworkOut]:
     """Send homework: it is on the student's own place at once."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     fields = HomeworkFields(
         title=data.title,
         cues=data.cues,
@@ -86,9 +86,9 @@ def send(request: HttpRequest, student_id: UUID, data: HomeworkIn) -> list[Homew
 
 
 @router.get("/students/{student_id}/homework/{homework_id}/sheet.pdf", include_in_schema=False)
-def on_paper(request: HttpRequest, student_id: UUID, homework_id: UUID) -> HttpResponse:
+def on_paper(request: CoachRequest, student_id: UUID, homework_id: UUID) -> HttpResponse:
     """Homework for the pencil: each call with a box."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     file = write_homework(_task(student, one_homework(student, homework_id)))
     took_away(request, student, "homework-pdf")
     response = HttpResponse(file, "application/pdf")
@@ -128,18 +128,18 @@ def _task(student: Student, homework: Homework) -> Task:
 
 
 @router.post("/students/{student_id}/homework/{homework_id}/close", response=list[HomeworkOut])
-def close(request: HttpRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
+def close(request: CoachRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
     """The coach has looked at what came back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     close_homework(one_homework(student, homework_id), by=coach, now=timezone.now())
     return _all(student)
 
 
 @router.delete("/students/{student_id}/homework/{homework_id}", response=list[HomeworkOut])
-def take_back(request: HttpRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
+def take_back(request: CoachRequest, student_id: UUID, homework_id: UUID) -> list[HomeworkOut]:
     """Take homework back; what came back stays."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     take_homework_back(one_homework(student, homework_id), by=coach, now=timezone.now())
     return _all(student)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.views.decorators.cache import cache_control
 from ninja import File, Form, Router
@@ -16,7 +16,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.selectors.standards import ownership
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label, made
 from oxgang.api.lessons.schemas import (
     CheckWords,
@@ -87,17 +87,17 @@ def _page(student: Student, coach: Coach) -> LessonsPage:
 
 
 @router.get("/students/{student_id}/lessons", response=LessonsPage)
-def lessons(request: HttpRequest, student_id: UUID) -> LessonsPage:
+def lessons(request: CoachRequest, student_id: UUID) -> LessonsPage:
     """The student's lessons, newest first."""
-    coach = coach_of(request)
-    return _page(student_of(coach.academy, student_id), coach)
+    coach = request.coach
+    return _page(student_of(coach, student_id), coach)
 
 
 @router.put("/students/{student_id}/lessons/{day}", response=LessonsPage)
-def write(request: HttpRequest, student_id: UUID, day: date, data: LessonIn) -> LessonsPage:
+def write(request: CoachRequest, student_id: UUID, day: date, data: LessonIn) -> LessonsPage:
     """Write the lesson of a day, or change it."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     values = data.dict()
     looked_at = values.pop("looked_at")
     fields = LessonFields(**values)
@@ -106,18 +106,18 @@ def write(request: HttpRequest, student_id: UUID, day: date, data: LessonIn) -> 
 
 
 @router.delete("/students/{student_id}/lessons/{day}", response=LessonsPage)
-def take_away(request: HttpRequest, student_id: UUID, day: date) -> LessonsPage:
+def take_away(request: CoachRequest, student_id: UUID, day: date) -> LessonsPage:
     """Take a lesson away; History brings it back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     withdraw_lesson(lesson_of(student, day), by=coach, now=timezone.now())
     return _page(student, coach)
 
 
 @router.post("/students/{student_id}/faults", response=list[LikelyOut])
-def likely(request: HttpRequest, student_id: UUID, data: Looks) -> list[LikelyOut]:
+def likely(request: CoachRequest, student_id: UUID, data: Looks) -> list[LikelyOut]:
     """The faults that what was seen and the last balls speak for. Nothing is stored."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found = matrix_now(student, timezone.now()).found
     return [
         made(LikelyOut, fault=one.fault, because=[message.as_data() for message in one.because])
@@ -126,9 +126,9 @@ def likely(request: HttpRequest, student_id: UUID, data: Looks) -> list[LikelyOu
 
 
 @router.post("/lesson-words", response=OwnWordOut)
-def new_word(request: HttpRequest, data: OwnWordIn) -> OwnWordOut:
+def new_word(request: CoachRequest, data: OwnWordIn) -> OwnWordOut:
     """Add a checkpoint, fault, cue or drill to the academy's list."""
-    coach = coach_of(request)
+    coach = request.coach
     part = data.part.value if data.part else ""
     now = timezone.now()
     word = add_word(data.kind, data.text, part, house=data.house, by=coach, now=now)
@@ -136,34 +136,34 @@ def new_word(request: HttpRequest, data: OwnWordIn) -> OwnWordOut:
 
 
 @router.delete("/lesson-words/{word_id}", response=list[OwnWordOut])
-def end_word(request: HttpRequest, word_id: int) -> list[OwnWordOut]:
+def end_word(request: CoachRequest, word_id: int) -> list[OwnWordOut]:
     """Take a word off the academy's list; lessons that have it keep it."""
-    coach = coach_of(request)
+    coach = request.coach
     archive_word(word_id, by=coach, now=timezone.now())
     return [_word(word, coach) for word in words_of(coach.academy)]
 
 
 @router.post("/students/{student_id}/pictures", response=StillOut)
 def new_picture(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     file: File[UploadedFile],
     swing: Form[Label],
     trajectory: Form[Trajectory | None] = None,
 ) -> StillOut:
     """Keep the student's position at a swing length: re-encoded, without place, time or camera."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     with reading():
         picture = keep_picture(student, swing, trajectory or "", file.read(), by=coach, now=timezone.now())
     return _picture(picture)
 
 
 @router.delete("/students/{student_id}/pictures/{picture_id}", response=list[StillOut])
-def end_picture(request: HttpRequest, student_id: UUID, picture_id: int) -> list[StillOut]:
+def end_picture(request: CoachRequest, student_id: UUID, picture_id: int) -> list[StillOut]:
     """Take a picture away; History brings it back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     remove_picture(_found(student, picture_id), by=coach, now=timezone.now())
     return [_picture(picture) for picture in pictures_of(student)]
 
@@ -177,9 +177,9 @@ def _found(student: Student, picture_id: int) -> Picture:
 
 @router.get("/students/{student_id}/pictures/{picture_id}/still.jpg", include_in_schema=False)
 @decorate_view(cache_control(private=True, max_age=86_400))
-def picture_itself(request: HttpRequest, student_id: UUID, picture_id: int) -> HttpResponse:
+def picture_itself(request: CoachRequest, student_id: UUID, picture_id: int) -> HttpResponse:
     """The picture."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return as_jpeg(_found(student, picture_id))
 
 

@@ -3,14 +3,14 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.core.carry.adjustments import adjustments_of
@@ -34,14 +34,14 @@ from oxgang.texts.recipes import recipe_values
 router = Router(tags=["matrix"])
 
 
-def _found(request: HttpRequest, student_id: UUID) -> tuple[Student, StudentMatrix]:
-    student = student_of(coach_of(request).academy, student_id)
+def _found(request: CoachRequest, student_id: UUID) -> tuple[Student, StudentMatrix]:
+    student = student_of(request.coach, student_id)
     return student, matrix_of(student, local_day(student, timezone.now()))
 
 
 @router.get("/students/{student_id}/matrix", response=MatrixOut)
 def matrix(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     as_of: Query[date | None] = None,
     live: Query[bool] = False,
@@ -50,18 +50,17 @@ def matrix(
 
     Balls that wait for a review count only when `live`.
     """
-    academy = coach_of(request).academy
     if as_of is None and not live:
-        text = matrix_text(academy, student_id, timezone.now())
+        text = matrix_text(request.coach.academy, student_id, timezone.now())
         return HttpResponse(text, content_type="application/json")
-    student = student_of(academy, student_id)
+    student = student_of(request.coach, student_id)
     found = matrix_of(student, as_of or local_day(student, timezone.now()), live=live)
     return MatrixOut(**matrix_data(student, found))
 
 
 @router.get("/students/{student_id}/why", response=WhyOut)
 def why_cell(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     club: Label,
     swing: Label,
@@ -117,7 +116,7 @@ def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | Non
 
 
 @router.get("/students/{student_id}/compare", response=CompareOut)
-def compare(request: HttpRequest, student_id: UUID) -> CompareOut:
+def compare(request: CoachRequest, student_id: UUID) -> CompareOut:
     """The clubs by how tight they are, and the fraction arithmetic beside the measurement."""
     _, found = _found(request, student_id)
     return made(

@@ -2,13 +2,12 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.selectors.chain import windows_of
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
 from oxgang.core.flight.launch import DRAWN_DEG, mark_for_launch
@@ -21,7 +20,7 @@ router = Router(tags=["net"])
 
 @router.get("/students/{student_id}/net-plan", response=NetPlanOut)
 def net_plan(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     club: Label,
     swing: Label,
@@ -30,7 +29,7 @@ def net_plan(
     ball_height_m: Query[float] = 0.0,
 ) -> NetPlanOut:
     """Where to put the tape, and what each height on the net means, for one cell."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     key = CellKey(club, swing, trajectory)
     found = matrix_of(student, local_day(student, timezone.now()), live=True)
     speed = speed_in(student, found, key)

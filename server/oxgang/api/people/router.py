@@ -15,7 +15,7 @@ from oxgang.academy.models import Academy, Coach, EntryLink, PersonRole
 from oxgang.academy.selectors.people import student_of, students_at
 from oxgang.academy.services import people, second_factor
 from oxgang.academy.services.ownership import share_with
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.card.address import public_base
 from oxgang.api.people.schemas import (
     EntryLinkMade,
@@ -91,23 +91,23 @@ def _made(request: HttpRequest, academy: Academy, link: EntryLink, token: str) -
 
 
 @router.get("/people", response=PeopleOut)
-def everybody(request: HttpRequest) -> PeopleOut:
+def everybody(request: CoachRequest) -> PeopleOut:
     """The people of the academy, those who have left at the end, and unused one-time links."""
-    return _people(coach_of(request))
+    return _people(request.coach)
 
 
 @router.post("/people/invitations", response=EntryLinkMade)
-def invite(request: HttpRequest, data: InviteIn) -> EntryLinkMade:
+def invite(request: CoachRequest, data: InviteIn) -> EntryLinkMade:
     """A one-time link for somebody new, to be handed over."""
-    coach = coach_of(request)
+    coach = request.coach
     link, token = people.invite(data.name, data.role, by=coach, now=timezone.now())
     return _made(request, coach.academy, link, token)
 
 
 @router.delete("/people/links/{link_id}", response=PeopleOut)
-def end_link(request: HttpRequest, link_id: int) -> PeopleOut:
+def end_link(request: CoachRequest, link_id: int) -> PeopleOut:
     """Take an unused one-time link back."""
-    coach = coach_of(request)
+    coach = request.coach
     link = EntryLink.objects.filter(academy=coach.academy, pk=link_id).first()
     if link is None:
         raise NotFound("There is no such link here.")
@@ -116,9 +116,9 @@ def end_link(request: HttpRequest, link_id: int) -> PeopleOut:
 
 
 @router.patch("/people/{person_id}", response=PeopleOut)
-def change(request: HttpRequest, person_id: int, data: PersonChange) -> PeopleOut:
+def change(request: CoachRequest, person_id: int, data: PersonChange) -> PeopleOut:
     """Another name or another role."""
-    coach = coach_of(request)
+    coach = request.coach
     person = people.coach_in(coach.academy, person_id)
     changes = data.model_dump(exclude_none=True, exclude={"was"})
     people.change_person(person, changes, by=coach, now=timezone.now(), was=data.was)
@@ -126,45 +126,45 @@ def change(request: HttpRequest, person_id: int, data: PersonChange) -> PeopleOu
 
 
 @router.post("/people/{person_id}/reset", response=EntryLinkMade)
-def reset(request: HttpRequest, person_id: int) -> EntryLinkMade:
+def reset(request: CoachRequest, person_id: int) -> EntryLinkMade:
     """A one-time link by which somebody sets a new password."""
-    coach = coach_of(request)
+    coach = request.coach
     person = people.coach_in(coach.academy, person_id)
     link, token = people.reset_link(person, by=coach, now=timezone.now())
     return _made(request, coach.academy, link, token)
 
 
 @router.post("/people/{person_id}/end-factor", response=PeopleOut)
-def end_factor(request: HttpRequest, person_id: int) -> PeopleOut:
+def end_factor(request: CoachRequest, person_id: int) -> PeopleOut:
     """Take somebody's second factor away, for a lost phone."""
-    coach = coach_of(request)
+    coach = request.coach
     person = people.coach_in(coach.academy, person_id)
     second_factor.take_away(person, by=coach, now=timezone.now())
     return _people(coach)
 
 
 @router.post("/people/{person_id}/leave", response=PeopleOut)
-def leave(request: HttpRequest, person_id: int) -> PeopleOut:
+def leave(request: CoachRequest, person_id: int) -> PeopleOut:
     """Somebody leaves: out at once everywhere, with tokens and calendar addresses."""
-    coach = coach_of(request)
+    coach = request.coach
     leave_with_tokens(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
     return _people(coach)
 
 
 @router.post("/people/{person_id}/come-back", response=PeopleOut)
-def come_back(request: HttpRequest, person_id: int) -> PeopleOut:
+def come_back(request: CoachRequest, person_id: int) -> PeopleOut:
     """Somebody who had left may sign in again."""
-    coach = coach_of(request)
+    coach = request.coach
     people.come_back(people.coach_in(coach.academy, person_id), by=coach, now=timezone.now())
     return _people(coach)
 
 
 @router.post("/people/{person_id}/hand-over", response=HandedOver)
-def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> HandedOver:
+def hand_over_all(request: CoachRequest, person_id: int, data: HandOver) -> HandedOver:
     """Students of a person, all of them where none is named, belong to another from now on."""
-    coach = coach_of(request)
+    coach = request.coach
     person = people.coach_in(coach.academy, person_id)
-    rows = students_at(coach.academy).filter(coach=person)
+    rows = students_at(coach).filter(coach=person)
     if data.students:
         rows = rows.filter(pk__in=data.students)
     to = None if data.to is None else people.coach_in(coach.academy, data.to)
@@ -172,20 +172,20 @@ def hand_over_all(request: HttpRequest, person_id: int, data: HandOver) -> Hande
 
 
 @router.put("/students/{student_id}/coach", response=HandedOver)
-def owner(request: HttpRequest, student_id: UUID, data: OwnerIn) -> HandedOver:
+def owner(request: CoachRequest, student_id: UUID, data: OwnerIn) -> HandedOver:
     """Another main coach."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     to = people.coach_in(coach.academy, data.coach_id)
     was = None if data.was is None else {"coach_id": data.was}
     return _handed(hand_over_with_sessions([student], to, by=coach, now=timezone.now(), was=was))
 
 
 @router.put("/students/{student_id}/shared-with/{person_id}", response=HandedOver)
-def shared(request: HttpRequest, student_id: UUID, person_id: int, data: SharedIn) -> HandedOver:
+def shared(request: CoachRequest, student_id: UUID, person_id: int, data: SharedIn) -> HandedOver:
     """Whether one more coach has the student among theirs."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     with_whom = people.coach_in(coach.academy, person_id)
     share_with(student, with_whom, data.shared, by=coach, now=timezone.now())
     return HandedOver(students=0, sessions=0, stayed=[])

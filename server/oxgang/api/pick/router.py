@@ -5,13 +5,12 @@ from __future__ import annotations
 from dataclasses import asdict
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.matrix.schemas import KeyOut
 from oxgang.api.pick.schemas import (
@@ -52,8 +51,8 @@ FURROW_Z = z_of(FURROW_SHARE)
 SEEDS = (0, 2**31 - 1)
 
 
-def _cached(request: HttpRequest, student_id: UUID) -> tuple[Student, CachedMatrix]:
-    student = student_of(coach_of(request).academy, student_id)
+def _cached(request: CoachRequest, student_id: UUID) -> tuple[Student, CachedMatrix]:
+    student = student_of(request.coach, student_id)
     return student, cached_matrix(student, local_day(student, timezone.now()))
 
 
@@ -72,7 +71,7 @@ def _shots(student: Student, cached: CachedMatrix, *, every: bool) -> Shots:
 
 
 @router.get("/students/{student_id}/pick", response=PickOut)
-def pick(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> PickOut:
+def pick(request: CoachRequest, student_id: UUID, data: Query[SituationIn]) -> PickOut:
     """The shot for a situation, with what it costs against the others."""
     student, cached = _cached(request, student_id)
     situation = _asked(data)
@@ -147,7 +146,7 @@ def _situation(situation: Situation) -> SituationOut:
 
 
 @router.get("/students/{student_id}/pick/changes", response=list[PickChange])
-def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) -> list[PickChange]:
+def changes(request: CoachRequest, student_id: UUID, data: Query[SituationIn]) -> list[PickChange]:
     """What would change the choice: one thing at a time, where another shot is then picked."""
     student, cached = _cached(request, student_id)
     situation = _asked(data)
@@ -179,7 +178,7 @@ def changes(request: HttpRequest, student_id: UUID, data: Query[SituationIn]) ->
 
 
 @router.get("/students/{student_id}/pick/quiz", response=list[SituationOut])
-def questions(request: HttpRequest, student_id: UUID, seed: int) -> list[SituationOut]:
+def questions(request: CoachRequest, student_id: UUID, seed: int) -> list[SituationOut]:
     """Ten situations to decide with the student: the same ones for the same seed."""
     student, cached = _cached(request, student_id)
     lo, hi = SEEDS
@@ -193,7 +192,7 @@ def questions(request: HttpRequest, student_id: UUID, seed: int) -> list[Situati
 
 
 @router.get("/students/{student_id}/pick/table", response=TablePart)
-def table(request: HttpRequest, student_id: UUID, lie: Lie) -> TablePart:
+def table(request: CoachRequest, student_id: UUID, lie: Lie) -> TablePart:
     """Work out the part of the phone's table for a lie, so that publishing need not wait for it."""
     student, cached = _cached(request, student_id)
     if lie not in LIES:

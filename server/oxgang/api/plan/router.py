@@ -3,14 +3,13 @@ from __future__ import annotations
 from dataclasses import asdict, replace
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.students import set_criteria
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.plan.schemas import (
     CheckUp,
@@ -81,15 +80,15 @@ def _page(student: Student) -> PlanPage:
 
 
 @router.get("/students/{student_id}/plan", response=PlanPage)
-def plan(request: HttpRequest, student_id: UUID) -> PlanPage:
+def plan(request: CoachRequest, student_id: UUID) -> PlanPage:
     """The student's plan and stage."""
-    return _page(student_of(coach_of(request).academy, student_id))
+    return _page(student_of(request.coach, student_id))
 
 
 @router.post("/students/{student_id}/plan", response=Draft)
-def draft(request: HttpRequest, student_id: UUID, data: PlanRequest) -> Draft:
+def draft(request: CoachRequest, student_id: UUID, data: PlanRequest) -> Draft:
     """What a protocol would have the student hit. Nothing is stored."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     items = _planned(student, data)
     return Draft(items=items, balls=sum(item.balls for item in items))
 
@@ -115,9 +114,9 @@ def _planned(student: Student, data: PlanRequest) -> list[PlanItem]:
 
 
 @router.post("/students/{student_id}/plan/effect", response=EffectOut)
-def effect(request: HttpRequest, student_id: UUID, data: Items) -> EffectOut:
+def effect(request: CoachRequest, student_id: UUID, data: Items) -> EffectOut:
     """What these balls would settle, were they hit today and land where they are expected."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found = matrix_of(student, local_day(student, timezone.now()))
     evidence = foreseen(found.matrix, found.evidence, [_planned_of(item) for item in data.items])
     then = replace(found, evidence=evidence, matrix=evidence.matrix())
@@ -129,10 +128,10 @@ def effect(request: HttpRequest, student_id: UUID, data: Items) -> EffectOut:
 
 
 @router.post("/students/{student_id}/check-up", response=PlanPage)
-def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> PlanPage:
+def check_up(request: CoachRequest, student_id: UUID, data: CheckUp) -> PlanPage:
     """Plan a check-up and keep it, ready for the range."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     if data.moved:
         found = matrix_of(student, local_day(student, timezone.now()))
 
@@ -150,10 +149,10 @@ def check_up(request: HttpRequest, student_id: UUID, data: CheckUp) -> PlanPage:
 
 
 @router.put("/students/{student_id}/plan", response=PlanPage)
-def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> PlanPage:
+def keep(request: CoachRequest, student_id: UUID, data: PlanIn) -> PlanPage:
     """Keep a plan; it takes the place of the earlier one."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     items = [item.dict() for item in data.items]
     fields = PlanFields(title=data.title, homework=data.homework, items=items)
     keep_plan(student, fields, by=coach, now=timezone.now(), seen=data.seen, looked=data.looked)
@@ -161,19 +160,19 @@ def keep(request: HttpRequest, student_id: UUID, data: PlanIn) -> PlanPage:
 
 
 @router.delete("/students/{student_id}/plan", response=PlanPage)
-def drop(request: HttpRequest, student_id: UUID, homework: Query[bool] = False) -> PlanPage:
+def drop(request: CoachRequest, student_id: UUID, homework: Query[bool] = False) -> PlanPage:
     """Drop the plan, or the homework."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     drop_plan(student, homework=homework, by=coach, now=timezone.now())
     return _page(student)
 
 
 @router.patch("/students/{student_id}/criteria", response=PlanPage)
-def criteria(request: HttpRequest, student_id: UUID, data: CriteriaChange) -> PlanPage:
+def criteria(request: CoachRequest, student_id: UUID, data: CriteriaChange) -> PlanPage:
     """Change when a stage holds for the student: the criteria that are sent."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     changes = data.model_dump(exclude_none=True, exclude={"was"})
     set_criteria(student, changes, by=coach, now=timezone.now(), was=data.was)
     return _page(student)

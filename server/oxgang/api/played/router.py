@@ -5,13 +5,12 @@ from dataclasses import asdict
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.played.schemas import ChooseIn, PlayedOut, ShotName
 from oxgang.core.ground.choice import Answer, answer_at
@@ -102,17 +101,17 @@ def _name(name: ShotName) -> Name:
 
 
 @router.get("/students/{student_id}/played", response=PlayedOut)
-def played(request: HttpRequest, student_id: UUID) -> PlayedOut:
+def played(request: CoachRequest, student_id: UUID) -> PlayedOut:
     """The shots that the student plays, what each is worth, and the best sets of every size."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return _page(student, cached_matrix(student, local_day(student, timezone.now())).found)
 
 
 @router.post("/students/{student_id}/played", response=PlayedOut)
-def choose(request: HttpRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
+def choose(request: CoachRequest, student_id: UUID, data: ChooseIn) -> PlayedOut:
     """Take shots in, to work on, or out."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     day, since = local_day(student, timezone.now()), student.revision
     cached = cached_matrix(student, day)
     choices = [Choice(_name(one), one.play, one.was) for one in data.shots]

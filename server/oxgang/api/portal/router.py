@@ -13,7 +13,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.card.address import public_base
 from oxgang.api.fields import made
 from oxgang.api.portal.schemas import CodeIn, LinkIn, LinkMade, LinkOut, SharingOut, ShownIn
@@ -70,17 +70,17 @@ def links_of(student: Student) -> list[LinkOut]:
 
 
 @router.get("/students/{student_id}/links", response=list[LinkOut])
-def links(request: HttpRequest, student_id: UUID) -> list[LinkOut]:
+def links(request: CoachRequest, student_id: UUID) -> list[LinkOut]:
     """The private links to the student's own place, newest first."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     return links_of(student)
 
 
 @router.post("/students/{student_id}/links", response=LinkMade)
-def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
+def new_link(request: CoachRequest, student_id: UUID, data: LinkIn) -> LinkMade:
     """A private link for so many days, with its QR code. It is shown once."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     checked_code(data.code)
     if not data.code and not agreed(student).phone:
         raise InputError(NEEDS_CODE, field="code")
@@ -91,28 +91,28 @@ def new_link(request: HttpRequest, student_id: UUID, data: LinkIn) -> LinkMade:
 
 
 @router.put("/students/{student_id}/links/{link_id}/code", response=LinkOut)
-def code(request: HttpRequest, student_id: UUID, link_id: int, data: CodeIn) -> LinkOut:
+def code(request: CoachRequest, student_id: UUID, link_id: int, data: CodeIn) -> LinkOut:
     """Ask for another code from now on, or for none; wrong tries are forgotten."""
-    coach = coach_of(request)
-    link = _found(student_of(coach.academy, student_id), link_id)
+    coach = request.coach
+    link = _found(student_of(coach, student_id), link_id)
     set_code(link, data.code, by=coach, now=timezone.now())
     return _link(link)
 
 
 @router.post("/students/{student_id}/links/{link_id}/renew", response=LinkMade)
-def renew(request: HttpRequest, student_id: UUID, link_id: int) -> LinkMade:
+def renew(request: CoachRequest, student_id: UUID, link_id: int) -> LinkMade:
     """A new address in the place of a link's, for as long again; the old one is dead."""
-    coach = coach_of(request)
-    link = _found(student_of(coach.academy, student_id), link_id)
+    coach = request.coach
+    link = _found(student_of(coach, student_id), link_id)
     token = renew_link(link, by=coach, now=timezone.now())
     return _made(request, coach, link, token)
 
 
 @router.delete("/students/{student_id}/links/{link_id}", response=LinkOut)
-def end_link(request: HttpRequest, student_id: UUID, link_id: int) -> LinkOut:
+def end_link(request: CoachRequest, student_id: UUID, link_id: int) -> LinkOut:
     """Revoke a link: it shows nothing any more."""
-    coach = coach_of(request)
-    link = _found(student_of(coach.academy, student_id), link_id)
+    coach = request.coach
+    link = _found(student_of(coach, student_id), link_id)
     revoke_link(link, by=coach, now=timezone.now())
     return _link(link)
 
@@ -127,15 +127,15 @@ def _sharing(student: Student) -> SharingOut:
 
 
 @router.get("/students/{student_id}/sharing", response=SharingOut)
-def sharing(request: HttpRequest, student_id: UUID) -> SharingOut:
+def sharing(request: CoachRequest, student_id: UUID) -> SharingOut:
     """What the student sees behind the private link."""
-    return _sharing(student_of(coach_of(request).academy, student_id))
+    return _sharing(student_of(request.coach, student_id))
 
 
 @router.put("/students/{student_id}/sharing/{part}", response=SharingOut)
-def put_sharing(request: HttpRequest, student_id: UUID, part: Shows, data: ShownIn) -> SharingOut:
+def put_sharing(request: CoachRequest, student_id: UUID, part: Shows, data: ShownIn) -> SharingOut:
     """Choose whether the student sees one part."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     share(student, part, data.shown, by=coach, now=timezone.now())
     return _sharing(student)

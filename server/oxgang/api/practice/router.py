@@ -5,7 +5,7 @@ from __future__ import annotations
 from random import SystemRandom
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
@@ -14,7 +14,7 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.selectors.standards import ownership
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import hit_of, par_out, round_out
 from oxgang.api.practice.schemas import (
@@ -100,10 +100,10 @@ def _routines(coach: Coach) -> list[RoutineOut]:
 
 
 @router.get("/students/{student_id}/practice", response=PracticePage)
-def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
+def practice(request: CoachRequest, student_id: UUID) -> PracticePage:
     """Forms and tests with the student's par, rounds, what is lost to chance and overnight."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     cached = matrix_now(student, timezone.now())
     field = field_of(student, cached)
     rounds = list(rounds_of(student)[:LOOK_BACK])
@@ -123,9 +123,9 @@ def practice(request: HttpRequest, student_id: UUID) -> PracticePage:
 
 
 @router.post("/students/{student_id}/calls", response=CallsOut)
-def calls(request: HttpRequest, student_id: UUID, data: RoundRequest) -> CallsOut:
+def calls(request: CoachRequest, student_id: UUID, data: RoundRequest) -> CallsOut:
     """What is called for a test or a row, with the student's par. Nothing is stored."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     cached = matrix_now(student, timezone.now())
     shots = played_in(student, cached.found)
     field = field_of(student, cached, shots)
@@ -159,35 +159,35 @@ def calls(request: HttpRequest, student_id: UUID, data: RoundRequest) -> CallsOu
 
 
 @router.put("/students/{student_id}/rounds", response=RoundSaved)
-def put_round(request: HttpRequest, student_id: UUID, data: RoundIn) -> RoundSaved:
+def put_round(request: CoachRequest, student_id: UUID, data: RoundIn) -> RoundSaved:
     """Keep a round, once, whatever a network does; its balls go into review."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     cached = save_round(student, hit_of(student, data), by=coach, now=timezone.now())
     return RoundSaved(round=round_out(cached.round), balls=cached.balls, left_out=cached.left_out)
 
 
 @router.delete("/students/{student_id}/rounds/{uid}", response=list[RoundOut])
-def end_round(request: HttpRequest, student_id: UUID, uid: str) -> list[RoundOut]:
+def end_round(request: CoachRequest, student_id: UUID, uid: str) -> list[RoundOut]:
     """Take a round away; its balls stay. History brings it back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     take_round_back(round_of(student, uid), by=coach, now=timezone.now())
     return [round_out(row) for row in rounds_of(student)[:SHOWN]]
 
 
 @router.post("/students/{student_id}/rounds-seen", response=list[RoundOut])
-def seen(request: HttpRequest, student_id: UUID) -> list[RoundOut]:
+def seen(request: CoachRequest, student_id: UUID) -> list[RoundOut]:
     """A coach has looked at what the student reported."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     mark_rounds_seen(student, now=timezone.now())
     return [round_out(row) for row in rounds_of(student)[:SHOWN]]
 
 
 @router.get("/students/{student_id}/week", response=list[DayOut])
-def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[DayOut]:
+def week(request: CoachRequest, student_id: UUID, query: Query[WeekIn]) -> list[DayOut]:
     """What to practise next, spread over a week from today, and why."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     now = timezone.now()
     found = week_for(student, matrix_now(student, now), local_day(student, now), query.days)
     return [
@@ -209,9 +209,9 @@ def week(request: HttpRequest, student_id: UUID, query: Query[WeekIn]) -> list[D
 
 
 @router.get("/students/{student_id}/sheet.pdf", include_in_schema=False)
-def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def sheet_pdf(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """A blank sheet: the cells of the plan, else those that are played, five boxes each."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     cached = matrix_now(student, timezone.now())
     plan = plan_of(student)
     if plan is not None:
@@ -233,9 +233,9 @@ def sheet_pdf(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 
 @router.put("/routines", response=list[RoutineOut])
-def put_routine(request: HttpRequest, data: RoutineIn) -> list[RoutineOut]:
+def put_routine(request: CoachRequest, data: RoutineIn) -> list[RoutineOut]:
     """Keep rows as a protocol, one's own or the house's; the same name takes the new rows."""
-    coach = coach_of(request)
+    coach = request.coach
     rows = [row.dict() for row in data.rows]
     was = None if data.was is None else [row.dict() for row in data.was]
     keep_routine(data.name, rows, house=data.house, by=coach, now=timezone.now(), was=was)
@@ -243,8 +243,8 @@ def put_routine(request: HttpRequest, data: RoutineIn) -> list[RoutineOut]:
 
 
 @router.delete("/routines/{routine_id}", response=list[RoutineOut])
-def end_routine(request: HttpRequest, routine_id: int) -> list[RoutineOut]:
+def end_routine(request: CoachRequest, routine_id: int) -> list[RoutineOut]:
     """Take a protocol off the academy's list."""
-    coach = coach_of(request)
+    coach = request.coach
     archive_routine(routine_id, by=coach, now=timezone.now())
     return _routines(coach)

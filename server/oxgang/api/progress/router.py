@@ -5,7 +5,7 @@ from typing import Annotated
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
@@ -13,7 +13,7 @@ from pydantic import Field
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import row_name
 from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
@@ -95,13 +95,13 @@ def _texts(student: Student) -> Texts:
 
 @router.get("/students/{student_id}/progress", response=ProgressOut)
 def progress(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     from_day: Query[date | None] = None,
     to_day: Query[date | None] = None,
 ) -> ProgressOut:
     """Contact, spread, launch and ground over a period, and before and after events."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found, first = _found(student, from_day, to_day)
     cues = dict(lessons_of(student).values_list("day", "cue"))
     return made(
@@ -124,15 +124,15 @@ def progress(
 
 @router.get("/students/{student_id}/report.pdf", include_in_schema=False)
 def report(
-    request: HttpRequest,
+    request: CoachRequest,
     student_id: UUID,
     from_day: Query[date | None] = None,
     to_day: Query[date | None] = None,
     words: Annotated[str, Field(max_length=4000)] | None = None,
 ) -> HttpResponse:
     """A page for the student and the parents."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     if words is not None and len(words) > MAX_WORDS:
         raise InputError(f"Keep your words to {MAX_WORDS} characters.", field="words")
     found, _ = _found(student, from_day, to_day)

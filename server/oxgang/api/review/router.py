@@ -2,12 +2,11 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.review.schemas import (
     Reopen,
@@ -34,9 +33,9 @@ router = Router(tags=["review"])
 
 
 @router.get("/students/{student_id}/review", response=ReviewOut)
-def look(request: HttpRequest, student_id: UUID) -> ReviewOut:
+def look(request: CoachRequest, student_id: UUID) -> ReviewOut:
     """The balls that wait, and what they would change."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     found = review_of(student, local_day(student, timezone.now()))
     return made(
         ReviewOut,
@@ -104,16 +103,16 @@ def _suspicion(found: Suspicion, before: StudentMatrix, only: str) -> SuspicionO
 
 
 @router.post("/students/{student_id}/review", response=Reviewed)
-def keep(request: HttpRequest, student_id: UUID, data: ReviewIn) -> Reviewed:
+def keep(request: CoachRequest, student_id: UUID, data: ReviewIn) -> Reviewed:
     """Let waiting balls into the matrix, or set some aside with a reason."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     return Reviewed(accepted=review(student, aside=data.aside, keep=data.keep, by=coach, now=timezone.now()))
 
 
 @router.post("/students/{student_id}/reopen", response=Reviewed)
-def open_again(request: HttpRequest, student_id: UUID, data: Reopen) -> Reviewed:
+def open_again(request: CoachRequest, student_id: UUID, data: Reopen) -> Reviewed:
     """Take a day's balls out of the matrix for another review."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     return Reviewed(accepted=reopen(student, data.day, by=coach, now=timezone.now()))

@@ -5,7 +5,6 @@ from __future__ import annotations
 from zoneinfo import available_timezones
 
 from django.db import transaction
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
@@ -13,7 +12,7 @@ from oxgang.academy.models import Academy
 from oxgang.academy.selectors.people import scales_of
 from oxgang.academy.services.second_factor import has_factor
 from oxgang.academy.services.settings import card_of, change_settings, tolerance_for
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.settings.schemas import (
     BroughtAlong,
@@ -55,15 +54,15 @@ def _out(academy: Academy) -> SettingsOut:
 
 
 @router.get("/settings", response=SettingsOut)
-def settings(request: HttpRequest) -> SettingsOut:
+def settings(request: CoachRequest) -> SettingsOut:
     """The academy's settings, and what can be chosen."""
-    return _out(coach_of(request).academy)
+    return _out(request.coach.academy)
 
 
 @router.patch("/settings", response=SettingsSaved)
-def change(request: HttpRequest, data: SettingsChange) -> SettingsSaved:
+def change(request: CoachRequest, data: SettingsChange) -> SettingsSaved:
     """Change the settings that are sent. What depends on them is recomputed, and said."""
-    coach, now = coach_of(request), timezone.now()
+    coach, now = request.coach, timezone.now()
     academy = coach.academy
     sent = data.model_dump(exclude_unset=True, exclude={"was"}, mode="json")
     changes = {k: v for k, v in sent.items() if v is not None or k == "scale_id"}
@@ -89,6 +88,6 @@ def change(request: HttpRequest, data: SettingsChange) -> SettingsSaved:
 
 
 @router.post("/settings/bring-along", response=BroughtAlong)
-def go_on(request: HttpRequest) -> BroughtAlong:
+def go_on(request: CoachRequest) -> BroughtAlong:
     """Bring more balls to the settings of today, for a moment; the keeper does so too."""
-    return BroughtAlong(left=bring_along(coach_of(request).academy, AT_A_TIME_S))
+    return BroughtAlong(left=bring_along(request.coach.academy, AT_A_TIME_S))

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Coach, StandardKind
 from oxgang.academy.selectors.standards import ownership, standards_for
 from oxgang.academy.services.standards import archive_standard, keep_standard
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.standards.schemas import StandardIn, StandardOut
 from oxgang.core.errors import InputError
@@ -36,15 +35,15 @@ def _standards(coach: Coach) -> list[StandardOut]:
 
 
 @router.get("/standards", response=list[StandardOut])
-def standards(request: HttpRequest) -> list[StandardOut]:
+def standards(request: CoachRequest) -> list[StandardOut]:
     """Set-ups and card forms that the coach is offered, the house's first."""
-    return _standards(coach_of(request))
+    return _standards(request.coach)
 
 
 @router.put("/standards", response=list[StandardOut])
-def keep(request: HttpRequest, data: StandardIn) -> list[StandardOut]:
+def keep(request: CoachRequest, data: StandardIn) -> list[StandardOut]:
     """Keep one under a name; one's own of that name takes the new content."""
-    coach = coach_of(request)
+    coach = request.coach
     content = data.set_ups if data.kind is StandardKind.SET_UP else data.card
     if content is None:
         raise InputError("There is nothing to keep.", field="name")
@@ -60,8 +59,8 @@ def keep(request: HttpRequest, data: StandardIn) -> list[StandardOut]:
 
 
 @router.delete("/standards/{standard_id}", response=list[StandardOut])
-def take_away(request: HttpRequest, standard_id: int) -> list[StandardOut]:
+def take_away(request: CoachRequest, standard_id: int) -> list[StandardOut]:
     """Take one off the list. History brings it back."""
-    coach = coach_of(request)
+    coach = request.coach
     archive_standard(standard_id, by=coach, now=timezone.now())
     return _standards(coach)

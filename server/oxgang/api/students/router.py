@@ -5,7 +5,7 @@ from dataclasses import asdict
 from uuid import UUID
 
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -15,7 +15,7 @@ from oxgang.academy.selectors.people import bag_of, club_of, day_at, student_of
 from oxgang.academy.services import clubs as club_services
 from oxgang.academy.services import students as student_services
 from oxgang.academy.services.settings import tolerance_for
-from oxgang.api.auth import coach_of
+from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Line, made, page_number
 from oxgang.api.students.schemas import (
     Behind,
@@ -64,7 +64,7 @@ def _out(student: Student) -> StudentOut:
 
 @router.get("/students", response=StudentsPage)
 def students(
-    request: HttpRequest,
+    request: CoachRequest,
     search: Line = "",
     show: Query[Show] = Show.ALL,
     archived: Query[bool] = False,
@@ -73,7 +73,7 @@ def students(
     size: Query[int] = 50,
 ) -> HttpResponse:
     """A page of the academy's students, the neediest first."""
-    coach, now = coach_of(request), timezone.now()
+    coach, now = request.coach, timezone.now()
     academy = coach.academy
     behind = len(stale_in(academy, now, MOST_COUNTED))
     found = morning_of(
@@ -103,27 +103,27 @@ def students(
 
 
 @router.post("/example", response=StudentOut)
-def example(request: HttpRequest) -> StudentOut:
+def example(request: CoachRequest) -> StudentOut:
     """An example student to look at: made up, one an academy."""
-    return _out(add_example(by=coach_of(request), now=timezone.now()))
+    return _out(add_example(by=request.coach, now=timezone.now()))
 
 
 @router.delete("/example", response=ExampleGone)
-def no_example(request: HttpRequest) -> ExampleGone:
+def no_example(request: CoachRequest) -> ExampleGone:
     """Take the example away with everything of hers."""
-    return ExampleGone(gone=take_example_away(by=coach_of(request), now=timezone.now()))
+    return ExampleGone(gone=take_example_away(by=request.coach, now=timezone.now()))
 
 
 @router.post("/students/catch-up", response=Behind)
-def catch_up_list(request: HttpRequest) -> Behind:
+def catch_up_list(request: CoachRequest) -> Behind:
     """Look at students again whose records or day have moved on, for a moment."""
-    return Behind(behind=catch_up(coach_of(request).academy, timezone.now()))
+    return Behind(behind=catch_up(request.coach.academy, timezone.now()))
 
 
 @router.post("/students", response={201: StudentOut})
-def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]:
+def new_student(request: CoachRequest, data: StudentIn) -> tuple[int, StudentOut]:
     """Add a student."""
-    coach = coach_of(request)
+    coach = request.coach
     values = data.dict(exclude={"clubs", "school", "namesake"})
     if values["tolerance_yd"] is None:
         level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
@@ -139,20 +139,20 @@ def new_student(request: HttpRequest, data: StudentIn) -> tuple[int, StudentOut]
             club = bag.Club(one.label, one.loft_deg, one.bounce_deg, one.note)
             club_services.add_club(student, club, by=coach, now=now)
     renewed(student.pk, coach.academy, timezone.now())
-    return 201, _out(student_of(coach.academy, student.pk))
+    return 201, _out(student_of(coach, student.pk))
 
 
 @router.get("/students/{student_id}", response=StudentOut)
-def one_student(request: HttpRequest, student_id: UUID) -> StudentOut:
+def one_student(request: CoachRequest, student_id: UUID) -> StudentOut:
     """A student with scale and bag."""
-    return _out(student_of(coach_of(request).academy, student_id))
+    return _out(student_of(request.coach, student_id))
 
 
 @router.patch("/students/{student_id}", response=StudentOut)
-def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) -> StudentOut:
+def edit_student(request: CoachRequest, student_id: UUID, data: StudentChange) -> StudentOut:
     """Change the fields that are sent."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     sent = data.dict(exclude_unset=True)
     was = sent.pop("was", None)
     # A handicap and a width may be taken away; the others always are something.
@@ -161,34 +161,34 @@ def edit_student(request: HttpRequest, student_id: UUID, data: StudentChange) ->
     student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
     if skill_of(student) is not friction:
         normalize_all_carries(student)
-    return _out(student_of(coach.academy, student_id))
+    return _out(student_of(coach, student_id))
 
 
 @router.post("/students/{student_id}/archive", response=StudentOut)
-def archive(request: HttpRequest, student_id: UUID) -> StudentOut:
+def archive(request: CoachRequest, student_id: UUID) -> StudentOut:
     """Take a student off the list."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     student_services.archive_student(student, by=coach, now=timezone.now())
     renewed(student.pk, coach.academy, timezone.now())
     return _out(student)
 
 
 @router.post("/students/{student_id}/restore", response=StudentOut)
-def restore(request: HttpRequest, student_id: UUID) -> StudentOut:
+def restore(request: CoachRequest, student_id: UUID) -> StudentOut:
     """Bring an archived student back."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     student_services.restore_student(student, by=coach, now=timezone.now())
     renewed(student.pk, coach.academy, timezone.now())
     return _out(student)
 
 
 @router.post("/students/{student_id}/clubs", response={201: ClubOut})
-def new_club(request: HttpRequest, student_id: UUID, data: ClubIn) -> tuple[int, Club]:
+def new_club(request: CoachRequest, student_id: UUID, data: ClubIn) -> tuple[int, Club]:
     """Put a club into the bag."""
-    coach = coach_of(request)
-    student = student_of(coach.academy, student_id)
+    coach = request.coach
+    student = student_of(coach, student_id)
     club = bag.Club(data.label, data.loft_deg, data.bounce_deg, data.note)
     return 201, club_services.add_club(
         student,
@@ -201,10 +201,10 @@ def new_club(request: HttpRequest, student_id: UUID, data: ClubIn) -> tuple[int,
 
 
 @router.patch("/clubs/{club_id}", response=ClubOut)
-def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
+def edit_club(request: CoachRequest, club_id: UUID, data: ClubChange) -> Club:
     """Change the fields that are sent."""
-    coach = coach_of(request)
-    club = club_of(coach.academy, club_id)
+    coach = request.coach
+    club = club_of(coach, club_id)
     changes = data.dict(exclude_unset=True)
     was, loft = changes.pop("was", None), club.loft_deg
     club = club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
@@ -214,18 +214,18 @@ def edit_club(request: HttpRequest, club_id: UUID, data: ClubChange) -> Club:
 
 
 @router.post("/clubs/{club_id}/archive", response=ClubOut)
-def archive_club(request: HttpRequest, club_id: UUID) -> Club:
+def archive_club(request: CoachRequest, club_id: UUID) -> Club:
     """Take a club out of the bag."""
-    coach = coach_of(request)
-    club = club_of(coach.academy, club_id)
+    coach = request.coach
+    club = club_of(coach, club_id)
     club_services.archive_club(club, by=coach, now=timezone.now())
     return club
 
 
 @router.post("/clubs/{club_id}/restore", response=ClubOut)
-def restore_club(request: HttpRequest, club_id: UUID) -> Club:
+def restore_club(request: CoachRequest, club_id: UUID) -> Club:
     """Put an archived club back."""
-    coach = coach_of(request)
-    club = club_of(coach.academy, club_id)
+    coach = request.coach
+    club = club_of(coach, club_id)
     club_services.restore_club(club, by=coach, now=timezone.now())
     return club

@@ -3,7 +3,7 @@ from __future__ import annotations
 from dataclasses import asdict
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 from ninja import File, Form, Router
@@ -11,7 +11,7 @@ from ninja.files import UploadedFile
 from pydantic import ValidationError
 
 from oxgang.academy.selectors.people import student_of
-from oxgang.api.auth import coach_of, took_away
+from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.data_inventory.schemas import MergedOut
 from oxgang.api.reading import reading
 from oxgang.api.transfer.schemas import FORMAT, VERSION, BroughtIn, StudentFile
@@ -25,9 +25,9 @@ router = Router(tags=["transfer"])
 
 
 @router.get("/students/{student_id}/student.json", include_in_schema=False)
-def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
+def take_away(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """Everything of one student."""
-    student = student_of(coach_of(request).academy, student_id)
+    student = student_of(request.coach, student_id)
     took_away(request, student, "student-json")
     file = StudentFile.model_validate(everything_of(student, timezone.now()))
     response = HttpResponse(file.model_dump_json(indent=1), content_type="application/json")
@@ -38,12 +38,12 @@ def take_away(request: HttpRequest, student_id: UUID) -> HttpResponse:
 
 @router.post("/student-files", response={201: BroughtIn})
 def bring(
-    request: HttpRequest, file: File[UploadedFile], known: Form[KnownStudent] = KnownStudent.ASK
+    request: CoachRequest, file: File[UploadedFile], known: Form[KnownStudent] = KnownStudent.ASK
 ) -> tuple[int, BroughtIn]:
     """A new student from a file, or what is new in it for a student who is here."""
     with reading():
         read = _read(file.read())
-    done = bring_in(read.model_dump(), by=coach_of(request), now=timezone.now(), known=known)
+    done = bring_in(read.model_dump(), by=request.coach, now=timezone.now(), known=known)
     merged = None if done.merged is None else MergedOut(**asdict(done.merged))
     return 201, BroughtIn(
         id=done.student.pk,

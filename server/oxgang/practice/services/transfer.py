@@ -98,7 +98,7 @@ def _brought_in(
 
 def _known(data: Mapping[str, Any], by: Coach) -> list[Student]:
     """The very student of the file, else those of the name."""
-    all_here = students_at(by.academy)
+    all_here = students_at(by)
     return list(all_here.filter(pk=data["id"])) or list(
         all_here.filter(name__iexact=" ".join(data["name"].split()), archived_at=None)
     )

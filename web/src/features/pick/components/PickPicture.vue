@@ -11,6 +11,7 @@ import { percent } from "@/shared/format/numbers";
 import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
 import type { Ball } from "../composables/situation";
+import { lanesOf } from "../composables/lanes";
 import TroubleHatches from "./TroubleHatches.vue";
 
 const props = defineProps<{
@@ -29,7 +30,6 @@ const emit = defineEmits<{
   select: [at: number];
 }>();
 
-const MOST_LANES = 6;
 const LANE = 34;
 const SKY_LEAST = 60;
 const SKY_MOST = 200;
@@ -40,16 +40,7 @@ const box = ref<HTMLElement>();
 const width = useWidth(box, 800);
 const wide = computed(() => Math.max(300, width.value));
 const shots = computed(() => (props.hidden ? [] : (props.answer?.shots ?? [])));
-/** The pick and the next best, and what is looked at. */
-const lanes = computed(() => {
-  const all = shots.value.map((shot, at) => ({ shot, at }));
-  const first = all.slice(0, MOST_LANES);
-  for (const at of [props.answer?.best ?? 0, props.selected]) {
-    const one = all[at];
-    if (one && !first.includes(one)) first.push(one);
-  }
-  return first;
-});
+const lanes = computed(() => lanesOf(shots.value, [props.answer?.best ?? 0, props.selected]));
 const far = computed(() =>
   Math.max(
     props.ball.pin_yd + props.ball.back_yd + PAST_YD,
