@@ -121,7 +121,7 @@ def test_bad_rows_are_named_by_line_column_and_reason() -> None:
     [
         (b"", "empty"),
         (b"club,swing\n56,9:00\n", "carry_yd or carry_m or total_yd"),
-        (b"club,swing,carry_yd\n56,9:00,\xe9\xff\n", "Line 2 is not UTF-8"),
+        (b"club,swing,carry_yd\n\x89PNG\x81\x8d\x8f\x90\x9d\x81\n", "Line 2 is not UTF-8"),
         (b"club,swing,carry_yd,club\n", "two columns"),
         (b"PK\x03\x04\x00\x00", "not a text file"),
     ],

@@ -9,13 +9,15 @@ import openpyxl
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from oxgang.core.words.bag import Club
+from oxgang.core.words.swing import CLOCK
 from oxgang.files.days import DayOrder, iso_of, orders_of
 from oxgang.files.foreign import Table, read_any
 from oxgang.files.mapping import ColumnMapping, day_orders, guess, read_mapped
 from oxgang.files.shots import read_shots
 
-CLUBS = ("60", "SW", "Gap 52", "PW")
-SWINGS = ("7:30", "9:00", "full")
+CLUBS = (Club("60", 60), Club("SW", 56), Club("Gap 52", 52), Club("PW", 46))
+SWINGS = tuple(p for p in CLOCK.positions if p.label in ("7:30", "9:00", "full"))
 
 
 def read(text: str, **more: object) -> tuple[Table, dict[str, str], list[str], list[object]]:

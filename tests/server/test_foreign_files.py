@@ -81,7 +81,9 @@ def test_a_workbook_and_a_file_without_club_or_swing(api: Api, student: Student)
     out = io.BytesIO()
     book.save(out)
     seen = look(api, student, out.getvalue()).json()
-    assert (seen["mapping"]["club"], seen["mapping"]["swing"]) == ("60", "9:00")
+    # Which club and which swing is asked, never guessed.
+    assert (seen["mapping"]["club"], seen["mapping"]["swing"], seen["new"]) == ("", "", 0)
+    seen = look(api, student, out.getvalue(), seen["mapping"] | {"club": "60", "swing": "9:00"}).json()
     assert seen["mapping"]["sources"]["club_speed_mps"] == {
         "column": "Club speed km/h",
         "unit": "km/h",

@@ -51,6 +51,17 @@ def plan(
     formats.plan(shots, bag, balls, scale, as_of, output)
 
 
+def read(
+    file: Annotated[Path, typer.Argument(help="any table of balls, or a chart: CSV, workbook or JSON")],
+    bag: Bag,
+    scale: Annotated[str, typer.Option(help="as for oxgang matrix")] = "",
+) -> None:
+    """What Import would understand of a file: its rows, what is wrong, what it would ask, as JSON."""
+    from oxgang.cli import reading
+
+    reading.read(file, bag, scale)
+
+
 def gaps(
     matrix_csv: Annotated[Path, typer.Argument(metavar="MATRIX.csv")],
     from_yd: Annotated[int, typer.Option("--from")] = FROM_YD,

@@ -11,12 +11,12 @@ from pathlib import Path
 
 import typer
 
-from oxgang.cli.report import fail, read_bytes, read_records, read_rows, report_problems
+from oxgang.cli.report import fail, read_records, read_rows, report_problems, scale_of
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
 from oxgang.core.carry.hits import standard_hits
 from oxgang.core.carry.matrix import Basis
-from oxgang.core.errors import InputError, OxgangError
+from oxgang.core.errors import InputError
 from oxgang.core.flight.standard import usual_altitude
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, covered_yardages, fallow, overlaps
 from oxgang.core.ground.played import candidates_of
@@ -25,10 +25,9 @@ from oxgang.core.practice.plan import plan_balls
 from oxgang.core.words.bag import Club
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import Shot, Trajectory
-from oxgang.core.words.swing import BUILT_IN, Scale, built_in, controlled, recognised
+from oxgang.core.words.swing import Scale, controlled, recognised
 from oxgang.files.bag import read_bag
 from oxgang.files.matrix import MatrixRow, read_matrix, write_matrix
-from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import RowProblem, write_table
 from oxgang.texts.messages import texts
@@ -123,7 +122,7 @@ def play(
     )
     cells = [row for _, row in rows]
     by_label = {row.key.club: lofts[row.key.club.casefold()] for row in cells}
-    chosen = _scale(scale) or scale_seen(cells, by_label)
+    chosen = scale_of(scale) or scale_seen(cells, by_label)
     arms = {position.label: position.arm_deg for position in chosen.positions}
     report_problems(
         matrix_csv,
@@ -209,7 +208,7 @@ def _known(
     )
     balls = [_relabelled(shot, known) for _, shot in rows]
     lofts = {club.label: club.loft_deg for club in clubs}
-    chosen = _scale(scale) or recognised(shot.cell.swing for shot in balls)
+    chosen = scale_of(scale) or recognised(shot.cell.swing for shot in balls)
     positions = chosen.positions if chosen else positions_seen(balls, lofts)
     order = [position.label for position in positions]
     report_problems(
@@ -235,17 +234,6 @@ def _write(text: str, output: Path | None) -> None:
         output.write_text(text, encoding="utf-8", newline="")
     except OSError as error:
         fail(f"{output}: cannot be written ({error.strerror}).")
-
-
-def _scale(choice: str) -> Scale | None:
-    if not choice:
-        return None
-    try:
-        if choice in {scale.key for scale in BUILT_IN}:
-            return built_in(choice)
-        return read_scale(read_bytes(Path(choice)), name=choice)
-    except OxgangError as error:
-        fail(*error.sentence.splitlines())
 
 
 def _relabelled(shot: Shot, bag: Mapping[str, Club]) -> Shot:

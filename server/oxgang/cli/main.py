@@ -36,6 +36,7 @@ def _main(
 
 
 app.command()(files.matrix)
+app.command()(files.read)
 app.command()(files.gaps)
 app.command()(files.plan)
 app.command()(files.play)

@@ -9,6 +9,8 @@ from typing import NoReturn, TypeVar
 import typer
 
 from oxgang.core.errors import OxgangError
+from oxgang.core.words.swing import BUILT_IN, Scale, built_in
+from oxgang.files.scale import read_scale
 from oxgang.files.tables import Reading, RowProblem
 
 T = TypeVar("T")
@@ -43,6 +45,18 @@ def read_rows(path: Path, reader: Callable[[bytes], Reading[T]]) -> list[tuple[i
         fail(f"{path}: {error.sentence}")
     report_problems(path, reading.problems)
     return list(reading.rows)
+
+
+def scale_of(choice: str) -> Scale | None:
+    """The scale that a user named by its key or its file; None for none."""
+    if not choice:
+        return None
+    try:
+        if choice in {scale.key for scale in BUILT_IN}:
+            return built_in(choice)
+        return read_scale(read_bytes(Path(choice)), name=choice)
+    except OxgangError as error:
+        fail(*error.sentence.splitlines())
 
 
 def report_problems(path: Path, problems: Sequence[RowProblem]) -> None:

@@ -15,13 +15,11 @@ from openpyxl.worksheet.worksheet import Worksheet
 from oxgang.core.carry import matrix
 from oxgang.core.ground.card import CardLine
 from oxgang.core.words.shots import Shot
+from oxgang.files.json_files import MATRIX_SCHEMA, SHOTS_SCHEMA
 from oxgang.files.matrix import COLUMNS as MATRIX_COLUMNS
 from oxgang.files.matrix import matrix_values
 from oxgang.files.shots import COLUMNS, table_of
 from oxgang.files.tables import as_text
-
-SCHEMA = "oxgang-shots-1"
-MATRIX_SCHEMA = "oxgang-matrix-1"
 
 
 def write_workbook(shots: Sequence[Shot]) -> bytes:
@@ -40,7 +38,7 @@ def write_json(shots: Sequence[Shot]) -> str:
         {name: value for name, value in zip(columns, row, strict=True) if value not in (None, "")}
         for row in rows
     ]
-    return json.dumps({"schema": SCHEMA, "columns": COLUMNS, "balls": balls}, default=str, indent=1)
+    return json.dumps({"schema": SHOTS_SCHEMA, "columns": COLUMNS, "balls": balls}, default=str, indent=1)
 
 
 def write_matrix_workbook(

@@ -7,7 +7,7 @@ import io
 import re
 import zipfile
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import islice
 from typing import Final
@@ -27,13 +27,16 @@ from oxgang.files.workbook import read_workbook
 HEADER_WITHIN: Final = 10
 _PERSON: Final = re.compile(r"player|student|golfer|name", re.IGNORECASE)
 SAMPLE: Final = 200
+# A table ends with at most so many lines of text.
+FOOT: Final = 5
 # How programs write that there is no value.
 NOTHING: Final = frozenset({"", "n/a", "na", "#n/a", "nan", "none", "null", "-", "--", "–", "—"})
 # A column is of clubs or swings when so many of its values are.
 MOST_OF: Final = 0.6
 # What a row begins with that sums up the others: it is no ball.
 _SUMS: Final = re.compile(
-    r"(avg|average|mean|median|std\.?( ?dev\.?)?|deviation|totals?|sum|min(imum)?|max(imum)?)[.:]?",
+    r"(avg|average|mean|median|std\.?( ?dev\.?)?|deviation|totals?|sum|min(imum)?|max(imum)?"
+    r"|mittel(wert)?|durchschnitt|summe|streuung|standardabweichung|\u00f8)[.:]?",
     re.IGNORECASE,
 )
 _UNIT: Final = re.compile(
@@ -116,10 +119,27 @@ def read_any(data: bytes) -> Table:
     FileError
         When there is no table in it, or more than is read.
     """
+    return table_of(sheets_of(data))
+
+
+def sheets_of(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
+    """The lines of a CSV file, under "", or those of every sheet of a workbook under its name.
+
+    Raises
+    ------
+    FileError
+        When it is neither, or more than is read.
+    """
     check_bytes(data)
     if not zipfile.is_zipfile(io.BytesIO(data)):
-        return _table(_text(data))
-    sheets = read_workbook(data)
+        return {"": list(records(decode(data)))}
+    return read_workbook(data)
+
+
+def table_of(sheets: Mapping[str, list[tuple[int, list[str]]]]) -> Table:
+    """The table that stands in sheets (see `read_any`)."""
+    if list(sheets) == [""]:
+        return _table(sheets[""])
     tables: dict[str, Table] = {}
     for title, lines in sheets.items():
         try:
@@ -152,6 +172,8 @@ def _table(lines: list[tuple[int, list[str]]]) -> Table:
     top = lines[:HEADER_WITHIN]
     header = max(range(len(top)), key=lambda i: (_words(top[i][1]), -i))
     columns = [" ".join(cell_text(name).split()) for name in lines[header][1]]
+    if header + 2 < len(lines) and _names_again(lines[header + 1][1]):
+        columns, header = _both(columns, lines[header + 1][1]), header + 1
     if len([name for name in columns if name]) < 1 or header + 1 >= len(lines):
         raise FileError("There is no table with a header and rows in this file.", field="file")
     seen: dict[str, int] = {}
@@ -165,7 +187,43 @@ def _table(lines: list[tuple[int, list[str]]]) -> Table:
         for i, cell in enumerate(rows[0][1][: len(columns)]):
             columns[i] += f" [{cell.strip().strip('[]()')}]" if cell.strip() else ""
         rows = rows[1:]
-    return Table(*_without_blanks(columns, rows))
+    return Table(*_without_blanks(columns, _filled_down(columns, rows)))
+
+
+def _names_again(cells: Sequence[str]) -> bool:
+    """Whether a row under a header is a second one: words alone, and no units."""
+    there = [cell for cell in cells if cell.strip()]
+    return len(there) > 1 and not any(re.search(r"\d", cell) for cell in there) and not _are_units(cells)
+
+
+def _both(groups: Sequence[str], cells: Sequence[str]) -> list[str]:
+    """The names of two header rows: the lower one, with its group where it stands there twice."""
+    width = max(len(groups), len(cells))
+    upper = [*groups, *[""] * (width - len(groups))]
+    lower = [" ".join(cell_text(cell).split()) for cell in cells] + [""] * (width - len(cells))
+    for i in range(1, width):
+        upper[i] = upper[i] or (upper[i - 1] if lower[i] else "")
+    twice = {name for name in lower if lower.count(name) > 1}
+    return [
+        low if low and low not in twice else " ".join(part for part in (up, low) if part)
+        for up, low in zip(upper, lower, strict=True)
+    ]
+
+
+def _filled_down(columns: Sequence[str], rows: list[tuple[int, list[str]]]) -> list[tuple[int, list[str]]]:
+    """Rows of a grouped table: a first column that names each group once, and is blank below it."""
+    first = [cells[0].strip() if cells else "" for _, cells in rows]
+    named = [cell for cell in first if cell]
+    blank = [
+        i for i, (cell, (_, cells)) in enumerate(zip(first, rows, strict=True)) if not cell and len(cells) > 1
+    ]
+    if len(blank) < 2 or not first[0] or len(set(named)) < len(named) or any(map(_SUMS.fullmatch, named)):
+        return rows
+    filled, last = [], ""
+    for line, cells in rows:
+        last = cells[0] if cells and cells[0].strip() else last
+        filled.append((line, [last, *cells[1:]]))
+    return filled
 
 
 def _are_units(cells: Sequence[str]) -> bool:
@@ -173,13 +231,16 @@ def _are_units(cells: Sequence[str]) -> bool:
     return len(words_of) > 1 and all(_UNIT.fullmatch(cell) for cell in words_of)
 
 
+def sums_up(cells: Sequence[str]) -> bool:
+    """Whether a row sums up others, at the foot of a table or between groups."""
+    first = next((cell for cell in cells if cell.strip()), "")
+    return bool(_SUMS.fullmatch(first.strip()))
+
+
 def _sums_up(columns: Sequence[str], cells: Sequence[str]) -> bool:
-    """Whether a row sums up others, at the foot of a table or between groups; a player may be
-    called Max."""
+    """The same of a row under columns: a player may be called Max."""
     at = next((i for i, cell in enumerate(cells) if cell.strip()), 0)
-    if at >= len(columns) or _PERSON.search(columns[at]):
-        return False
-    return bool(cells) and bool(_SUMS.fullmatch(cells[at].strip()))
+    return at < len(columns) and not _PERSON.search(columns[at]) and sums_up(cells)
 
 
 def people_in(table: Table) -> tuple[str, list[str]]:
@@ -191,13 +252,28 @@ def people_in(table: Table) -> tuple[str, list[str]]:
     return "", []
 
 
-def sum_rows(table: Table) -> set[int]:
-    """The places of the rows that sum up others: looked for among those that begin like one."""
+def no_balls(table: Table) -> dict[int, str]:
+    """The places of the rows that are no balls, and why: those that sum up others, looked for among
+    those that begin like one, and lines of text at the foot."""
+    found: dict[int, str] = {}
     first = table.column(table.columns[0])
     odd = {cell for cell in set(first) if not cell.strip() or _SUMS.fullmatch(cell.strip())}
-    if not odd:
-        return set()
-    return {at for at, cell in enumerate(first) if cell in odd and _sums_up(table.columns, table.rows[at][1])}
+    for at, cell in enumerate(first) if odd else ():
+        if cell in odd and _sums_up(table.columns, table.rows[at][1]):
+            found[at] = "sums up other rows: it is no ball."
+    for at in range(max(0, len(table.rows) - FOOT), len(table.rows)):
+        there = [cell for cell in table.rows[at][1] if cell.strip()]
+        if len(table.columns) > 1 and len(there) == 1 and re.search(r"[^\W\d_]{2}", there[0]):
+            found.setdefault(at, "is a line of text: it is no ball.")
+    return found
+
+
+def balls_alone(table: Table, others: Mapping[int, str]) -> Table:
+    """The table without the rows that are no balls."""
+    if not others:
+        return table
+    rows = [row for at, row in enumerate(table.rows) if at not in others]
+    return Table(table.columns, rows, table.left_out, table.starts)
 
 
 def _without_blanks(
@@ -214,10 +290,6 @@ def _without_blanks(
     if not longer:
         return columns[: last + 1], rows
     return columns[: last + 1], [(line, cells[: last + 1]) for line, cells in rows]
-
-
-def _text(data: bytes) -> list[tuple[int, list[str]]]:
-    return list(records(decode(data)))
 
 
 def _words(row: Sequence[str]) -> int:

@@ -9,10 +9,13 @@ from functools import partial
 from statistics import median
 from typing import Final
 
+from oxgang.core.words.bag import Club
 from oxgang.core.words.measurements import LENGTHS, MEASURED, MEASUREMENTS, SPEEDS
-from oxgang.core.words.shots import Shot, Spin, Tempo, Trajectory
+from oxgang.core.words.shots import Shot, Spin, Tempo
+from oxgang.core.words.swing import Position
 from oxgang.files.days import DayOrder, iso_of, orders_of
-from oxgang.files.foreign import MOST_OF, NOTHING, SHEET, Table, sum_rows
+from oxgang.files.foreign import MOST_OF, NOTHING, SHEET, Table, balls_alone, no_balls
+from oxgang.files.names import HEADERS, HEIGHTS, STRIKES, bare, find_club, find_swing, side_of
 from oxgang.files.shots import COLUMNS, take_balls
 from oxgang.files.tables import (
     Reading,
@@ -22,11 +25,13 @@ from oxgang.files.tables import (
     parse_number,
 )
 
-VOCABULARY: Final[Mapping[str, frozenset[str]]] = {
+VOCABULARY: Final[Mapping[str, Collection[str]]] = {
     "spin": frozenset(Spin),
-    "trajectory": frozenset(Trajectory),
+    "trajectory": HEIGHTS,
     "tempo": frozenset(Tempo),
 }
+# Whose cells may be words of the file's own, and what such a word is to us.
+_WORDS_OF: Final[Mapping[str, Mapping[str, str]]] = {"trajectory": HEIGHTS, "strike": STRIKES}
 
 
 # The units in which each target may stand, the usual one first, and how it is brought to ours.
@@ -39,27 +44,15 @@ TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
 NUMBERS: Final = frozenset(MEASURED)
 
 
-# How a column of words that means a target tends to be called. Common practice.
-_WORDS_CALLED: Final = (
-    (11, "club", r"^club( ?(name|type))?$|^iron$|^wedge$"),
-    (12, "swing", r"swing|length|shot ?type|position"),
-    (13, "trajectory", r"trajectory|flight|height"),
-    (14, "strike", r"strike|contact|quality"),
-    (15, "tempo", r"tempo"),
-    (16, "date", r"date|time|day"),
-    (17, "id", r"^(shot|ball)? ?(id|uuid)$"),
-    (18, "ball", r"^ball( ?type)?$"),
-    (19, "lie", r"^lie|surface"),
-    (24, "excluded", r"exclu"),
-    (99, "club", rf"^{SHEET}$"),
-)
-
-
 # What a column is taken for, in turn; the first that fits wins.
 _CALLED: Final = tuple(
     (target, pattern)
     for _, target, pattern in sorted(
-        [*_WORDS_CALLED, *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called)]
+        [
+            *HEADERS,
+            *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called),
+            (99, "club", rf"^{SHEET}$"),
+        ]
     )
 )
 
@@ -76,6 +69,8 @@ _UNIT_WORDS: Final = (
 )
 
 
+# A number with its unit of length in one cell.
+_IN_CELL: Final = re.compile(r"([+-]?[\d.,]+) ?(yds?|yards?|y|m|met(?:er|re)s?)", re.IGNORECASE)
 # A wedge's ball leaves at 15 to 40 m/s: a larger median is miles an hour, a still larger km/h.
 _MPH_OVER: Final = 42.0
 
@@ -93,7 +88,7 @@ class Source:
 
 @dataclass(frozen=True, slots=True)
 class ColumnMapping:
-    """What each target is in a file, and what its clubs and swings are called here.
+    """What each target is in a file, and what its clubs, swings and strikes are called here.
 
     `club` and `swing` stand for every row where the file has no such column; `days` says which of
     day and month stands first in its dates.
@@ -102,6 +97,7 @@ class ColumnMapping:
     sources: Mapping[str, Source]
     clubs: Mapping[str, str] = field(default_factory=dict)
     swings: Mapping[str, str] = field(default_factory=dict)
+    strikes: Mapping[str, str] = field(default_factory=dict)
     club: str = ""
     swing: str = ""
     days: str = DayOrder.DAY
@@ -111,8 +107,8 @@ def guess(
     table: Table,
     *,
     unit: str = "yd",
-    clubs: Collection[str] = (),
-    swings: Collection[str] = (),
+    clubs: Sequence[Club] = (),
+    swings: Sequence[Position] = (),
 ) -> dict[str, Source]:
     """What each target is, from the names of the columns, their units and values.
 
@@ -121,26 +117,29 @@ def guess(
     unit
         The student's unit of length, where the file says none.
     clubs, swings
-        Names that the student's clubs and swings have: a column of them is one, whatever it is
-        called.
+        The student's clubs and swings: a column that names them is one, whatever it is called.
     """
     found: dict[str, Source] = {}
-    for kind, names in (("swing", swings), ("club", clubs)):
-        own = _column_of(table, names, [source.column for source in found.values()])
+    names: tuple[tuple[str, Callable[[str], bool]], ...] = (
+        ("swing", lambda text: find_swing(text, swings).certain),
+        ("club", lambda text: find_club(text, clubs).certain),
+    )
+    for kind, is_one in names:
+        own = _column_of(table, is_one, [source.column for source in found.values()])
         if own:
             found[kind] = Source(own)
     known = {source.column for source in found.values()}
     for column in table.columns:
         if column in known:
             continue
-        name = re.sub(r"[\s_\-/\[\](),.:]+", " ", column.casefold()).strip()
+        name = re.sub(r"[\s_\-/\[\](),.:]+", " ", bare(column)).strip()
         exact = column.casefold().replace(" ", "_")
-        bare = re.sub(r"\b(yds?|yards?|m|mps|mph|kmh|kph|ft|feet|deg|rpm|s|c|f)\b", "", name)
+        units_off = re.sub(r"\b(yds?|m|mps|mph|kmh|kph|ft|feet|deg|rpm|s|c|f)\b|(?<=.)\byards?\b", "", name)
         target: str | None = None
         if exact in TARGETS and _means(exact, table.values(column)):
             target = exact
         for candidate, pattern in _CALLED:
-            if target is None and candidate not in found and re.search(pattern, bare.strip()):
+            if target is None and candidate not in found and re.search(pattern, units_off.strip()):
                 target = candidate if _means(candidate, table.values(column)) else None
         if target is None or target in found:
             continue
@@ -152,8 +151,15 @@ def guess(
 
 def _numeric(values: Sequence[str]) -> bool:
     values = [value for value in values if value.casefold() not in NOTHING]
-    good = sum(1 for value in values if re.fullmatch(r"[+-]?[\d.,]+ ?[LRlr]?", value))
+    good = sum(1 for value in values if re.fullmatch(r"[+-]?[\d.,]+", _number_of(value)[0]))
     return bool(values) and good >= len(values) / 2
+
+
+def _number_of(text: str) -> tuple[str, str]:
+    """A number without the side or the unit of length that stands with it, and that unit."""
+    text = side_of(text)
+    found = _IN_CELL.fullmatch(text)
+    return (found[1], "yd" if found[2].casefold().startswith("y") else "m") if found else (text, "")
 
 
 def _means(target: str, values: Sequence[str]) -> bool:
@@ -161,30 +167,25 @@ def _means(target: str, values: Sequence[str]) -> bool:
     words = VOCABULARY.get(target)
     if words is None:
         return True
-    words_of = [value.casefold() for value in values if value.casefold() not in NOTHING]
+    words_of = [bare(value) for value in values if value.casefold() not in NOTHING]
     return not words_of or sum(value in words for value in words_of) >= len(words_of) / 2
 
 
-def _column_of(table: Table, names: Collection[str], taken: Sequence[str]) -> str:
-    """The column most of whose values are among these names, if there is one.
+def _column_of(table: Table, is_one: Callable[[str], bool], taken: Sequence[str]) -> str:
+    """The column most of whose values are such names, if there is one.
 
     Names that are numbers ("56", "1") are also carries and counts: there the header has to say it.
     """
-    wanted = {plain_name(name) for name in names if re.search(r"[A-Za-z:]", name)}
     best, most = "", 0.0
     for column in table.columns:
         values = [v for v in table.values(column) if v.casefold() not in NOTHING]
-        if column in taken or not values or not wanted:
+        if column in taken or not values:
             continue
-        share = sum(plain_name(value) in wanted for value in values) / len(values)
+        known = {value: bool(re.search(r"[^\d.,+\-\s]", value)) and is_one(value) for value in set(values)}
+        share = sum(known[value] for value in values) / len(values)
         if share > most and share >= MOST_OF:
             best, most = column, share
     return best
-
-
-def plain_name(name: str) -> str:
-    """A name of a club or a swing as it is compared: letters and digits alone."""
-    return re.sub(r"[^a-z0-9]", "", name.casefold())
 
 
 def day_orders(table: Table, sources: Mapping[str, Source]) -> list[DayOrder]:
@@ -223,12 +224,9 @@ def read_mapped(table: Table, mapping: ColumnMapping) -> Reading[Shot]:
     for title in table.left_out:
         template = f'the sheet "{title}" has other columns than the first, and is not read.'
         reading.problems.append(RowProblem(1, "", template))
-    sums = sum_rows(table)
-    for at in sums:
-        reading.problems.append(RowProblem(table.rows[at][0], "", "sums up other rows: it is no ball."))
-    if sums:
-        rows = [row for at, row in enumerate(table.rows) if at not in sums]
-        table = Table(table.columns, rows, table.left_out, table.starts)
+    others = no_balls(table)
+    reading.problems += [RowProblem(table.rows[at][0], "", reason) for at, reason in others.items()]
+    table = balls_alone(table, others)
     texts = {target: table.column(source.column) for target, source in sources.items()}
     ours = {t: partial(_ours, t, source, mapping) for t, source in sources.items()}
     for target, fixed, names in (
@@ -258,7 +256,10 @@ def _ours(target: str, source: Source, mapping: ColumnMapping, text: str) -> str
     if text.casefold() in NOTHING:
         return ""
     if target in NUMBERS:
-        return _converted(text, UNITS.get(target, {}).get(source.unit), source.column)
+        return _converted(text, target, source)
+    if target in _WORDS_OF:
+        meant = mapping.strikes.get(text, text) if target == "strike" else text
+        return _WORDS_OF[target].get(bare(meant), meant)
     if target == "date":
         return iso_of(text, DayOrder(mapping.days or DayOrder.DAY)) or text
     if target == "club":
@@ -266,10 +267,9 @@ def _ours(target: str, source: Source, mapping: ColumnMapping, text: str) -> str
     return mapping.swings.get(text, text) if target == "swing" else text
 
 
-def _converted(text: str, convert: Callable[[float], float] | None, column: str) -> str:
-    sign = 1.0
-    if text[-1] in "LlRr" and text[:1] in "0123456789.,+-":
-        sign = -1.0 if text[-1] in "Ll" else 1.0
-        text = text[:-1].strip()
-    number = sign * parse_number(text, column)
+def _converted(text: str, target: str, source: Source) -> str:
+    digits, unit = _number_of(text)
+    units = UNITS.get(target, {})
+    convert = units.get(unit if unit in units else source.unit)
+    number = parse_number(digits, source.column)
     return repr(convert(number) if convert else number)

@@ -14,6 +14,8 @@ from enum import StrEnum
 from itertools import accumulate, islice
 from typing import Final, Generic, TypeVar
 
+from charset_normalizer import from_bytes
+
 from oxgang.core.errors import FileError, InputError
 from oxgang.core.units import in_units
 from oxgang.files.limits import METERED, MOST_IN_A_CELL, Meter, check_bytes
@@ -32,6 +34,9 @@ _FORMULA: Final = re.compile(r"[\s']*[=+\-@\t\r]")
 _PLAIN_NUMBER: Final = re.compile(r"[+-]?\d+(\.\d+)?")
 csv.field_size_limit(MOST_IN_A_CELL)
 _BREAKS: Final = re.compile(r"\r\n|\r|\n")
+# What spreadsheets of western Europe write where it is not UTF-8, and from how much of a file it is told.
+CODE_PAGES: Final = ("cp1252", "latin_1")
+GUESSED_FROM: Final = 64 * 1024
 _UTF16_MARKS: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
@@ -178,7 +183,7 @@ def decode(data: bytes) -> str:
     Raises
     ------
     FileError
-        When it is too large, empty or not text in UTF-8 (or UTF-16 with a mark).
+        When it is too large, empty or no text: UTF-8, UTF-16, or the code pages of western Europe.
     """
     check_bytes(data)
     if not data.strip():
@@ -191,14 +196,28 @@ def decode(data: bytes) -> str:
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
-        line = data.count(b"\n", 0, error.start) + 1
-        raise FileError(
-            f"Line {line} is not UTF-8 text. Save the file as CSV in UTF-8 and choose it again.",
-            field="file",
-        ) from None
+        best = from_bytes(data[:GUESSED_FROM], cp_isolation=list(CODE_PAGES)).best()
+        if best is None or b"\x00" in data[:GUESSED_FROM]:
+            line = data.count(b"\n", 0, error.start) + 1
+            raise FileError(
+                f"Line {line} is not UTF-8 text. Save the file as CSV in UTF-8 and choose it again.",
+                field="file",
+            ) from None
+        text = data.decode(best.encoding, errors="replace")
+    if "\x00" in text and (wide := _wide(data)):
+        return without_controls(wide)
     if "\x00" in text:
         raise FileError("This is not a text file. Save it as CSV and choose it again.", field="file")
     return without_controls(text)
+
+
+def _wide(data: bytes) -> str:
+    """UTF-16 without a mark: every other byte of plain letters is none. "" for anything else."""
+    try:
+        text = data.decode("utf-16-le" if data[1:2] == b"\x00" else "utf-16-be")
+    except UnicodeDecodeError:
+        return ""
+    return "" if "\x00" in text else text
 
 
 def without_controls(text: str) -> str:
@@ -338,7 +357,11 @@ def _delimiter(text: str) -> str:
     top = [line for line in text[:TOP_CHARACTERS].splitlines() if line.strip()][:TOP_LINES]
     words = {
         delimiter: max(
-            (sum(1 for part in line.split(delimiter) if re.search(r"[A-Za-z]", part)), -i)
+            (
+                sum(1 for part in line.split(delimiter) if re.search(r"[A-Za-z]", part)),
+                line.count(delimiter),
+                -i,
+            )
             for i, line in enumerate(top)
         )
         for delimiter in DELIMITERS

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import io
+import re
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import date, datetime
 
 import openpyxl
@@ -12,6 +13,7 @@ import openpyxl
 # openpyxl parses with defusedxml where that is installed and lxml is not used; the import makes a
 # missing one an error here rather than a hole there.
 from defusedxml.ElementTree import fromstring
+from openpyxl.utils import range_boundaries
 from openpyxl.xml import DEFUSEDXML, LXML
 
 from oxgang.core.errors import FileError
@@ -31,6 +33,10 @@ assert DEFUSEDXML
 assert not LXML
 UNREADABLE = "This is not a workbook that can be read. Save it anew, or as CSV, and choose it again."
 HEADER_ONLY = 1
+# Merged cells are looked for in sheets up to this size, and so many of them: larger ones are logs.
+MERGED_WITHIN = 8 * MB
+MOST_MERGED = 2000
+_MERGE = re.compile(rb'<mergeCell ref="([A-Z]+[0-9]+:[A-Z]+[0-9]+)"')
 
 
 def read_workbook(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
@@ -44,12 +50,14 @@ def read_workbook(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as package:
             _check(package)
-        book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
-        meter = Meter()
-        sheets = {
-            str(sheet.title): list(_rows(sheet.iter_rows(values_only=True), meter))
-            for sheet in book.worksheets
-        }
+            book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
+            meter = Meter()
+            sheets = {
+                str(sheet.title): _merged(
+                    list(_rows(sheet.iter_rows(values_only=True), meter)), _merges(package, sheet)
+                )
+                for sheet in book.worksheets
+            }
         return {title: rows for title, rows in sheets.items() if len(rows) > HEADER_ONLY}
     except FileError:
         raise
@@ -98,6 +106,30 @@ def _rows(rows: Iterator[tuple[object, ...]], meter: Meter) -> Iterator[tuple[in
         meter.row(last)
         if last:
             yield line, [_cell(value) for value in values[:last]]
+
+
+def _merges(package: zipfile.ZipFile, sheet: object) -> list[tuple[int, int, int, int]]:
+    """The merged cells of a sheet: first column and row, last column and row, from 1."""
+    name = str(getattr(sheet, "_worksheet_path", "")).lstrip("/")
+    if name not in package.namelist() or package.getinfo(name).file_size > MERGED_WITHIN:
+        return []
+    found = _MERGE.findall(package.read(name))[:MOST_MERGED]
+    bounds = (range_boundaries(ref.decode()) for ref in found)
+    return [tuple(int(end or 0) for end in of) for of in bounds]  # type: ignore[misc]
+
+
+def _merged(
+    rows: list[tuple[int, list[str]]], merges: Sequence[tuple[int, int, int, int]]
+) -> list[tuple[int, list[str]]]:
+    """Rows with the text of a merged cell in each cell of its first column: it names what is beside it."""
+    by_line = dict(rows)
+    for left, top, _, bottom in merges:
+        text = (by_line.get(top) or [])[left - 1 : left]
+        for line in range(top + 1, bottom + 1):
+            cells = by_line.get(line)
+            if text and cells is not None and len(cells) >= left:
+                cells[left - 1] = text[0]
+    return rows
 
 
 def _cell(value: object) -> str:

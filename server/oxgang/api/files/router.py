@@ -44,11 +44,12 @@ from oxgang.files.mapping import TARGETS, UNITS, ColumnMapping, Source, day_orde
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
 from oxgang.files.tables import RowProblem, write_table
+from oxgang.files.understand import names_of, strange_strikes
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
-from oxgang.range_sessions.selectors.mappings import guessed, names_of, remembered
+from oxgang.range_sessions.selectors.mappings import guessed, remembered
 from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.imported_carries import import_carries
 from oxgang.range_sessions.services.imports import ReadFile, import_balls, match, read_for
@@ -231,6 +232,7 @@ def look(
         remembered=known is not None,
         file_clubs=names_of(table, used, "club"),
         file_swings=names_of(table, used, "swing"),
+        file_strikes=strange_strikes(table, used),
         bag=[club.label for club in bag_of(student)],
         positions=[p.label for p in student.scale.as_core().positions],
         preview=[_preview(line, shot) for line, shot in read.first(PREVIEW)],
@@ -298,7 +300,7 @@ def _mapping(text: str) -> tuple[ColumnMapping, str]:
     except ValidationError as error:
         raise InputError(f"The mapping cannot be read: {error.errors()[0]['msg']}.") from None
     sources = {target: Source(s.column, s.unit) for target, s in body.sources.items()}
-    mapping = ColumnMapping(sources, body.clubs, body.swings, body.club, body.swing, body.days)
+    mapping = ColumnMapping(sources, body.clubs, body.swings, body.strikes, body.club, body.swing, body.days)
     return mapping, body.person
 
 

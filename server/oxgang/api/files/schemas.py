@@ -49,6 +49,7 @@ class MappingBody(Schema):
     sources: dict[str, SourceBody] = Field(max_length=MOST_COLUMNS)
     clubs: dict[str, Header] = Field({}, max_length=MOST_NAMES)
     swings: dict[str, Header] = Field({}, max_length=MOST_NAMES)
+    strikes: dict[str, Strike] = Field({}, max_length=MOST_NAMES)
     club: Header = ""
     swing: Header = ""
     days: DayOrder = DayOrder.DAY
@@ -87,6 +88,7 @@ class FileLook(FileReport):
     people: list[str]
     file_clubs: list[str]
     file_swings: list[str]
+    file_strikes: list[str]
     bag: list[str]
     positions: list[str]
     preview: list[PreviewBall]

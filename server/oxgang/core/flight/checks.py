@@ -24,6 +24,9 @@ Array = NDArray[np.float64]
 # Oxgang is about pitches from 30 to 100 yards; a carry beyond this is more likely a slip.
 ASK_OVER_YD: Final = 150.0
 TYPICAL_START: Final = TYPICAL.start(CellKey("", ""))
+# A ball that grabs draws back a few yards; a total further below its carry than this is a slip [yd].
+# Common practice, no published source.
+DRAWN_BACK_YD: Final = 10.0
 # A ball moved or a grip down further than this [inches] is more likely a slip.
 ASK_OVER_IN: Final = 6.0
 # A ball speed whose flight carries so many times the measured carry, or so small a share of it, was
@@ -125,6 +128,27 @@ def _flown_yd(ball_speed_mps: float, launch_deg: float, spin_rpm: float) -> floa
         return None
 
 
+def impossible(shot: Shot) -> str:
+    """Why the distances of a ball cannot be its own, or "": its total far below its carry, or a
+    carry that its ball speed does not fly."""
+    if (
+        shot.total_yd is not None
+        and shot.carry_yd is not None
+        and shot.total_yd < shot.carry_yd - DRAWN_BACK_YD
+    ):
+        return (
+            f"A total of {quantity(shot.total_yd)} is below the carry of {quantity(shot.carry_yd)}. "
+            "Are the two the other way round?"
+        )
+    return speed_question(
+        shot.ball_speed_mps,
+        shot.carry_yd,
+        launch_deg=shot.launch_deg or None,
+        spin_rpm=shot.spin_rpm,
+        typical=TYPICAL.start(shot.cell, contact_of(shot)),
+    )
+
+
 def question_about(shot: Shot) -> str:
     """What is unlikely about a ball, as a question to the coach, or ""."""
     for name in ADJUSTMENTS:
@@ -137,13 +161,7 @@ def question_about(shot: Shot) -> str:
     distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
     if distance is not None and distance > ASK_OVER_YD:
         return long_carry(distance)
-    return speed_question(
-        shot.ball_speed_mps,
-        shot.carry_yd,
-        launch_deg=shot.launch_deg or None,
-        spin_rpm=shot.spin_rpm,
-        typical=TYPICAL.start(shot.cell, contact_of(shot)),
-    )
+    return impossible(shot)
 
 
 def check_shot(shot: Shot, *, confirmed: bool = False) -> None:

@@ -18,7 +18,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, known_swings, match_club
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL, contact_of
-from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, plainly_fit, question_about
+from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, DRAWN_BACK_YD, plainly_fit, question_about
 from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 from oxgang.core.words.shots import USUAL, CellKey, Shot
 from oxgang.files.columns import Balls
@@ -162,7 +162,7 @@ def _odd(balls: Balls) -> NDArray[np.bool_]:
 
     carry = values("carry_yd")
     distance = np.where(np.isnan(carry), values("total_yd"), carry)
-    odd = distance > ASK_OVER_YD
+    odd = (distance > ASK_OVER_YD) | (values("total_yd") < carry - DRAWN_BACK_YD)
     for name in ADJUSTMENTS:
         odd |= np.abs(values(name)) > ASK_OVER_IN
     speed, launch = values("ball_speed_mps"), values("launch_deg")

@@ -4626,6 +4626,8 @@ export interface components {
             day_orders: components["schemas"]["DayOrder"][];
             /** File Clubs */
             file_clubs: string[];
+            /** File Strikes */
+            file_strikes: string[];
             /** File Swings */
             file_swings: string[];
             /** Known */
@@ -5490,6 +5492,13 @@ export interface components {
             /** Sources */
             sources: {
                 [key: string]: components["schemas"]["SourceBody"];
+            };
+            /**
+             * Strikes
+             * @default {}
+             */
+            strikes?: {
+                [key: string]: components["schemas"]["Strike"];
             };
             /**
              * Swing

@@ -1,0 +1,250 @@
+"""What Import understands of a foreign file: its kind, its rows, what is wrong, what is to be asked.
+
+`oxgang read` prints it; the page of Import maps columns by the same guess and reads by the same names.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Final
+
+from oxgang.core.errors import FileError
+from oxgang.core.flight.checks import impossible
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import Shot, Strike
+from oxgang.core.words.swing import BUILT_IN, Position
+from oxgang.files.chart import Chart, read_chart, split_height
+from oxgang.files.days import DayOrder
+from oxgang.files.foreign import NOTHING, Table, balls_alone, no_balls, sheets_of, table_of
+from oxgang.files.json_files import sheets_of_json
+from oxgang.files.mapping import ColumnMapping, day_orders, guess, read_mapped
+from oxgang.files.names import STRIKES, Found, bare, find_club, find_swing, scale_of_names
+from oxgang.files.tables import RowProblem
+
+# So many different names of clubs, swings or strikes are listed.
+MOST_NAMES: Final = 40
+# A row of matrix.csv that rests on no ball and on nobody's word.
+ESTIMATED: Final = "estimated"
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What a file does not say for certain: the file's own words, each once, and what they may be."""
+
+    about: str
+    values: list[str]
+    proposal: str | None = None
+
+
+@dataclass(slots=True)
+class Understood:
+    """What a foreign file holds. `rows` are those of which club, swing and distance are certain, as
+    they are printed; `mapping` is how the columns of balls were read."""
+
+    kind: str
+    columns: dict[str, str]
+    rows: list[dict[str, object]] = field(default_factory=list)
+    bad: list[RowProblem] = field(default_factory=list)
+    questions: list[Question] = field(default_factory=list)
+
+
+def understand(
+    data: bytes, clubs: Sequence[Club], positions: Sequence[Position] = (), *, unit: str = "yd"
+) -> Understood:
+    """What a file says, with the names of a bag and a scale.
+
+    Parameters
+    ----------
+    positions
+        The scale's; empty for the built-in one that most of the file's swings are of.
+    unit
+        The unit of length where the file says none: "yd" or "m".
+
+    Raises
+    ------
+    FileError
+        When nothing can be read of it.
+    """
+    sheets = sheets_of_json(data) or sheets_of(data)
+    known = tuple(positions) or _scale_of(sheets)
+    chart = read_chart(list(sheets.items()), clubs, known, unit=unit)
+    if chart is not None:
+        return _of_chart(chart)
+    return _of_balls(table_of(sheets), clubs, known, unit)
+
+
+def guessed_mapping(
+    table: Table,
+    clubs: Sequence[Club],
+    positions: Sequence[Position],
+    *,
+    unit: str = "yd",
+    others: Sequence[Position] = (),
+) -> ColumnMapping:
+    """What the columns of a table are, and what its names are where that is certain.
+
+    `others` are swings of other scales that the academy has: a ball keeps the one it was hit with.
+    """
+    sources = guess(table, unit=unit, clubs=clubs, swings=[*positions, *others])
+    first = ColumnMapping(sources)
+
+    def certain(target: str, find: Callable[[str], Found]) -> dict[str, str]:
+        found = {name: find(name) for name in names_of(table, first, target)}
+        return {name: one.ours for name, one in found.items() if one.certain and one.ours != name}
+
+    def swing(name: str) -> Found:
+        own = find_swing(name, positions)
+        return own if own.certain else find_swing(name, others)
+
+    orders = day_orders(table, sources)
+    return ColumnMapping(
+        sources,
+        certain("club", lambda name: find_club(name, clubs)),
+        certain("swing", swing),
+        days=next(iter(orders), DayOrder.DAY),
+    )
+
+
+def names_of(table: Table, mapping: ColumnMapping, target: str) -> list[str]:
+    """The different names that a file has for clubs, swings or strikes, as often first."""
+    source = mapping.sources.get(target)
+    if source is None or source.column not in table.columns:
+        return []
+    different = balls_alone(table, no_balls(table)).different(source.column)
+    counts = {name: n for name, n in different.items() if name.casefold() not in NOTHING}
+    return sorted(counts, key=lambda name: -counts[name])[:MOST_NAMES]
+
+
+def strange_strikes(table: Table, mapping: ColumnMapping) -> list[str]:
+    """The words of a file's strikes that are none of ours: they are asked about."""
+    return [name for name in names_of(table, mapping, "strike") if bare(name) not in STRIKES]
+
+
+def _scale_of(sheets: Mapping[str, Sequence[tuple[int, Sequence[str]]]]) -> tuple[Position, ...]:
+    """The positions of the built-in scale that most of the file's words are swings of."""
+    words = {cell.strip() for lines in sheets.values() for _, cells in lines[:2000] for cell in cells}
+    names = [split_height(word)[0] for word in words if word and not word.replace(".", "").isdigit()]
+    found = scale_of_names(names)
+    return (found or BUILT_IN[0]).positions
+
+
+def _of_chart(chart: Chart) -> Understood:
+    found = Understood("chart", chart.columns, bad=chart.problems)
+    strange: dict[str, dict[str, Found]] = {"club": {}, "swing": {}}
+    for box in chart.boxes:
+        for about, name, one in (("club", box.club_name, box.club), ("swing", box.swing_name, box.swing)):
+            if not one.certain:
+                strange[about][name] = one
+        if box.club.certain and box.swing.certain:
+            distance = round(box.distance_yd, 2)
+            found.rows.append(
+                {
+                    "line": box.line,
+                    "club": box.club.ours,
+                    "swing": box.swing.ours,
+                    "trajectory": box.trajectory,
+                    "carry_yd": None if box.total else distance,
+                    "total_yd": distance if box.total else None,
+                    "offline_yd": None,
+                    "strike": None,
+                    "date": None,
+                }
+            )
+    for about, names in strange.items():
+        found.questions += _asked(about, names)
+    return found
+
+
+def _asked(about: str, names: Mapping[str, Found]) -> list[Question]:
+    """One question for the names that nothing is proposed for, and one for each other."""
+    none = [name for name, one in names.items() if not one.ours]
+    first = [Question(about, none)] if none else []
+    return [*first, *(Question(about, [name], one.ours) for name, one in names.items() if one.ours)]
+
+
+def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position], unit: str) -> Understood:
+    mapping = guessed_mapping(table, clubs, positions, unit=unit)
+    if not {"carry_yd", "total_yd"} & set(mapping.sources):
+        raise FileError(
+            "No column of this file is a carry or a total, and it is no chart of clubs and swings.",
+            field="file",
+        )
+    of = {source.column: target for target, source in mapping.sources.items()}
+    found = Understood("balls", {column: of.get(column, "note") for column in table.columns})
+    asked = {
+        "club": _uncertain(names_of(table, mapping, "club"), lambda name: find_club(name, clubs)),
+        "swing": _uncertain(names_of(table, mapping, "swing"), lambda name: find_swing(name, positions)),
+        "strike": {name: Found() for name in strange_strikes(table, mapping)},
+    }
+    for about, names in asked.items():
+        found.questions += _asked(about, names)
+    for about in ("club", "swing"):
+        if about not in mapping.sources:
+            # No column says it: it is asked once for all rows.
+            found.questions.append(Question(about, []))
+    orders = day_orders(table, mapping.sources)
+    if len(orders) > 1:
+        found.questions.append(Question("date", [], None))
+    usual = dict.fromkeys(asked["strike"], Strike.SOLID.value)
+    reading = read_mapped(table, replace(mapping, strikes=usual, club=_ANY, swing=_ANY))
+    odd_words = _lines_with(table, mapping, "strike", asked["strike"])
+    basis = _lines_with(table, mapping, "basis", {ESTIMATED}) if "basis" in table.columns else set()
+    for line, shot in reading.rows:
+        if line in basis:
+            found.bad.append(RowProblem(line, "basis", "is estimated there: it rests on no ball."))
+        elif reason := impossible(shot):
+            found.bad.append(RowProblem(line, _column(mapping, "total_yd", "carry_yd"), reason))
+        elif _certain(shot, clubs, positions):
+            found.rows.append(_row(line, shot, strange=line in odd_words, dated=len(orders) < 2))
+    found.bad += reading.problems
+    found.bad.sort(key=lambda problem: problem.line)
+    return found
+
+
+# Stands for a club or a swing that no column names.
+_ANY: Final = "?"
+
+
+def _uncertain(names: Collection[str], find: Callable[[str], Found]) -> dict[str, Found]:
+    found = {name: find(name) for name in names}
+    return {name: one for name, one in found.items() if not one.certain}
+
+
+def _certain(shot: Shot, clubs: Sequence[Club], positions: Sequence[Position]) -> bool:
+    return any(shot.cell.club == club.label for club in clubs) and any(
+        shot.cell.swing == position.label for position in positions
+    )
+
+
+def _column(mapping: ColumnMapping, *targets: str) -> str:
+    return next((mapping.sources[target].column for target in targets if target in mapping.sources), "")
+
+
+def _lines_with(table: Table, mapping: ColumnMapping, target: str, names: Collection[str]) -> set[int]:
+    """The lines whose cell of a target is one of these names."""
+    source = mapping.sources.get(target)
+    column = source.column if source else target
+    if column not in table.columns:
+        return set()
+    cells = zip(table.rows, table.column(column), strict=True)
+    return {line for (line, _), cell in cells if cell.strip() in names}
+
+
+def _row(line: int, shot: Shot, *, strange: bool, dated: bool) -> dict[str, object]:
+    moment = shot.hit_at or shot.hit_on
+    return {
+        "line": line,
+        "club": shot.cell.club,
+        "swing": shot.cell.swing,
+        "trajectory": shot.cell.trajectory,
+        "carry_yd": _short(shot.carry_yd),
+        "total_yd": _short(shot.total_yd),
+        "offline_yd": _short(shot.offline_yd),
+        "strike": None if strange else shot.strike,
+        "date": moment.isoformat() if moment and dated else None,
+    }
+
+
+def _short(value: float | None) -> float | None:
+    return None if value is None else round(value, 2)
