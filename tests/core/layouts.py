@@ -203,7 +203,7 @@ LAYOUTS: dict[str, Layout] = {
     ),
     "a matrix of ours": Layout(
         b"club,swing,trajectory,carry_yd,basis\n56,9:00,stock,48,measured\n56,9:00,high,40,estimated\n52,9:00,stock,55,reported\n",
-        TWO, bad=[3],
+        TWO, "chart", bad=[3],
     ),
     "without a scale: that of its words": Layout(
         b"club,hip,chest,shoulder\n56,40,61,70\n",

@@ -189,7 +189,7 @@ def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
         return next(c for c in cells if (c["club"], c["swing"], c["trajectory"]) == ("56", "9:00", "stock"))
 
     carry = half()
-    assert (carry["basis"], carry["balls"], carry["imported_yd"]) == ("estimated", 0, 52)
+    assert (carry["basis"], carry["balls"], carry["imported_yd"]) == ("reported", 0, 52)
     assert carry["carry_yd"] == pytest.approx(51, abs=2)
     hit(api, student, wedge, [44, 45, 43, 44, 45])
     api("POST", f"{url}/review", {})
@@ -201,7 +201,7 @@ def test_a_matrix_kept_elsewhere_counts_little_until_balls_come(
     assert book["matrix"].max_row == 1 + 2 * 6 * 3
     assert [row[0].value for row in book["by yardage"].iter_rows(min_row=2)] == list(range(30, 101))
     cells = json.loads(api("GET", f"{url}/matrix.json").content)["cells"]
-    assert {c["basis"] for c in cells} == {"measured", "estimated"}
+    assert {c["basis"] for c in cells} == {"measured", "estimated", "reported"}
     # What the application exports can be read back; what was only estimated there is no evidence.
     exported = api("GET", f"{url}/matrix.csv").content
     again = api.upload(f"{url}/imported-carries", exported).json()

@@ -33,7 +33,7 @@ TABLE = {
     "s": """GET /api/scales | GET /api/standards
         GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
-        GET {S}/gaps | GET {S}/lookup | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
+        GET {S}/gaps | GET {S}/lookup | GET {S}/chart | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
         GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
         GET {S}/versions/{number}/compare | GET {S}/lessons | GET {S}/practice | GET {S}/week
         GET {S}/homework | GET {S}/links | GET {S}/sharing | GET {S}/plan | GET {S}/review
@@ -67,7 +67,7 @@ TABLE = {
         POST {S}/links/{link_id}/renew | DELETE {S}/links/{link_id} | PUT {S}/sharing/{part}
         POST PUT DELETE {S}/plan | POST {S}/check-up | PATCH {S}/criteria | POST {S}/review
         POST {S}/reopen | PUT {S}/recipes | POST /api/devices | DELETE /api/devices/{device_id}
-        POST /api/devices/{device_id}/discard | POST {S}/imported-carries | POST {S}/shots
+        POST /api/devices/{device_id}/discard | POST {S}/imported-carries | POST {S}/shots | POST {S}/chart
         POST {S}/shots/check | POST {S}/files/look | POST {S}/files/take | POST {S}/bag/check
         POST {S}/bag | POST {S}/events | POST /api/events/{event_id}/withdraw
         PUT /api/standards | DELETE /api/standards/{standard_id}

@@ -12,6 +12,7 @@ from oxgang.api.auth import CoachSession, OtherCoach
 from oxgang.api.balls.router import router as balls
 from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
+from oxgang.api.chart.router import router as chart
 from oxgang.api.data_inventory.router import router as data_inventory
 from oxgang.api.events.router import router as events
 from oxgang.api.feed.router import router as feed
@@ -79,6 +80,7 @@ api.add_router("", net)
 api.add_router("", feed)
 api.add_router("", groups)
 api.add_router("", files)
+api.add_router("", chart)
 api.add_router("", events)
 api.add_router("", calendar)
 api.add_router("", history)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from enum import StrEnum
 from typing import Final
 
@@ -13,6 +13,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.core.carry.cells import furrow
+from oxgang.core.carry.matrix import Basis
 from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
@@ -190,7 +191,7 @@ def _rung(
     if same:
         sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)
         return
-    face = BOLD if cell.measured else ITALIC
+    face = FACE_OF[cell.basis]
     wanted = size_for(cell.name, size * 0.86, room, SMALLEST, face)
     used = sheet.text(start, base, cell.name, face, wanted, room=room)
     cue = card.cue(cell) if card.look.cues else ""
@@ -200,10 +201,20 @@ def _rung(
         sheet.text(start + used + size * 0.5, base, cue, REGULAR, small, room=free)
 
 
+# In which face a shot stands, by what its number rests on.
+FACE_OF: Final = complete(Basis, {Basis.MEASURED: BOLD, Basis.REPORTED: REGULAR, Basis.ESTIMATED: ITALIC})
+
+
+def _faces(cells: Iterable[CardCell]) -> list[str]:
+    """What the faces of the shots on a card mean, where there is more than one."""
+    there = {cell.basis for cell in cells}
+    words = {Basis.REPORTED: "not bold: from a chart", Basis.ESTIMATED: "italic: estimated"}
+    return [word for basis, word in words.items() if basis in there]
+
+
 def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
     notes = []
-    if any(line.reached and not line.cell.measured for line in lines):
-        notes.append("italic: estimated")
+    notes += _faces(line.cell for line in lines if line.reached)
     if not all(line.reached for line in lines):
         notes.append("+ 2: two more than the shot carries; none: no shot comes near")
     if card.look.run and any(line.cell.run_yd is not None for line in lines):
@@ -297,14 +308,13 @@ def _number(sheet: Sheet, card: Card, cell: CardCell, right: float, base: float,
     if cell.play is Play.WORK:
         sheet.text(right, base, f"({text})", REGULAR, size * 0.8, RIGHT)
         return
-    sheet.text(right, base, text, BOLD if cell.measured else ITALIC, size, RIGHT)
+    sheet.text(right, base, text, FACE_OF[cell.basis], size, RIGHT)
 
 
 def _grid_notes(card: Card, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
     """What the marks mean, and the launch to look for."""
     text = []
-    if any(not cell.measured and cell.play is Play.PLAYED for cell in shots):
-        text.append("italic: estimated")
+    text += _faces(cell for cell in shots if cell.play is Play.PLAYED)
     if any(cell.play is Play.WORK for cell in shots):
         text.append("( ): in work")
     if left_out:

@@ -7,14 +7,14 @@ the header; a box may hold a range. What a name does not say for certain is aske
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
 from oxgang.core.units import yd_from_m
 from oxgang.core.words.bag import Club
-from oxgang.core.words.measurements import REFUSE_OVER_YD
-from oxgang.core.words.shots import Trajectory
+from oxgang.core.words.measurements import ADJUSTMENTS, REFUSE_OVER_YD
+from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.core.words.swing import Position
 from oxgang.files.foreign import NOTHING, sums_up
 from oxgang.files.names import HEIGHTS, Found, bare, club_meaning, find_club, find_swing, swing_meaning
@@ -24,6 +24,15 @@ Lines = Sequence[tuple[int, list[str]]]
 # So many names of one kind in a row, and so large a share of it, are a header.
 LEAST_NAMES: Final = 2
 SHARE: Final = 0.5
+# No chart on paper has so many lines; longer tables are of balls.
+MOST_LINES: Final = 1000
+# What a matrix of ours has in its header, and what its usual shots say.
+MATRIX_COLUMNS: Final = frozenset({"club", "swing", "carry_yd", "basis"})
+_USUAL: Final = {
+    "spin": ("", Spin.CHECK),
+    "tempo": ("", Tempo.NORMAL),
+    **dict.fromkeys(ADJUSTMENTS, ("", "0", "0.0")),
+}
 _TOTAL: Final = re.compile(r"\b(totals?|gesamt\w*)\b")
 _UNITS: Final = ((re.compile(r"\b(yds?|yards?)\b"), "yd"), (re.compile(r"\b(m|met(er|re)s?|metern?)\b"), "m"))
 _RANGE: Final = re.compile(r"([\d.,]+) ?(?:-|to|bis) ?([\d.,]+)")
@@ -47,6 +56,7 @@ class Box:
     distance_yd: float
     total: bool
     of: tuple[float, float] | None = None
+    day: str = ""
 
 
 @dataclass(slots=True)
@@ -56,6 +66,16 @@ class Chart:
     boxes: list[Box] = field(default_factory=list)
     problems: list[RowProblem] = field(default_factory=list)
     columns: dict[str, str] = field(default_factory=dict)
+
+    def strange(self) -> dict[str, dict[str, Found]]:
+        """The names of clubs and of swings that are not certain, and what each may be."""
+        names: dict[str, dict[str, Found]] = {"club": {}, "swing": {}}
+        for box in self.boxes:
+            if not box.club.certain:
+                names["club"][box.club_name] = box.club
+            if not box.swing.certain:
+                names["swing"][box.swing_name] = box.swing
+        return names
 
 
 def split_height(name: str) -> tuple[str, Trajectory | None]:
@@ -68,7 +88,7 @@ def split_height(name: str) -> tuple[str, Trajectory | None]:
 
 
 def read_chart(
-    sheets: Sequence[tuple[str, Lines]],
+    sheets: Mapping[str, Lines],
     clubs: Sequence[Club],
     positions: Sequence[Position],
     *,
@@ -79,15 +99,49 @@ def read_chart(
     Parameters
     ----------
     sheets
-        Titles, "" for a file without sheets, and their lines.
+        Their lines by their titles, "" for a file without sheets. A matrix of ours is a chart too, but for
+        what is estimated there.
     clubs, positions
         The student's: what the names of a chart are to be.
     unit
         The unit of length where the chart says none: "yd" or "m".
     """
     chart = Chart()
-    found = [_Reader(chart, clubs, positions, unit, title).read(lines) for title, lines in sheets]
+    for lines in sheets.values():
+        header = lines[0][1] if lines else []
+        if {bare(name).replace(" ", "_") for name in header} >= MATRIX_COLUMNS:
+            _read_matrix(chart, lines, clubs, positions)
+            return chart
+    found = [
+        _Reader(chart, clubs, positions, unit, title).read(lines)
+        for title, lines in sheets.items()
+        if len(lines) <= MOST_LINES
+    ]
     return chart if any(found) else None
+
+
+def _read_matrix(chart: Chart, lines: Lines, clubs: Sequence[Club], positions: Sequence[Position]) -> None:
+    """The rows of a matrix of ours, each a box. Other spins, tempos and adjustments are no boxes."""
+    names = [bare(name).replace(" ", "_") for name in lines[0][1]]
+    chart.columns = {name: name if name in MATRIX_COLUMNS else "note" for name in lines[0][1]}
+    for line, cells in lines[1:]:
+        row = {name: cell_text(cell) for name, cell in zip(names, cells, strict=False)}
+        if row.get("basis", "").casefold() == "estimated":
+            chart.problems.append(RowProblem(line, "basis", "is estimated there: it rests on no ball."))
+            continue
+        if any(row.get(name, "") not in usual for name, usual in _USUAL.items()):
+            chart.problems.append(RowProblem(line, "", "is a variant of a shot: a chart has no box for it."))
+            continue
+        try:
+            value, _ = value_of(row.get("carry_yd", ""), "yd", "carry_yd")
+        except BadCell as error:
+            chart.problems.append(RowProblem(line, error.field, error.template))
+            continue
+        club, swing = row.get("club", ""), row.get("swing", "")
+        height = HEIGHTS.get(bare(row.get("trajectory", "")), Trajectory.STOCK)
+        of = find_club(club, clubs), find_swing(swing, positions)
+        day = row.get("last_measured", "")
+        chart.boxes.append(Box(line, club, swing, *of, height, value, total=False, day=day))
 
 
 class _Reader:
@@ -188,7 +242,7 @@ class _Reader:
             return
         club, swing = (label, name) if self.down == "club" else (name, label)
         try:
-            value, ends = _value(text, self.unit, name)
+            value, ends = value_of(text, self.unit, name)
         except BadCell as error:
             self.chart.problems.append(RowProblem(line, error.field, error.template))
             return
@@ -240,7 +294,7 @@ def _heights_above(above: Sequence[str], width: int) -> list[Trajectory | None]:
     return filled
 
 
-def _value(text: str, unit: str, column: str) -> tuple[float, tuple[float, float] | None]:
+def value_of(text: str, unit: str, column: str) -> tuple[float, tuple[float, float] | None]:
     """The number of a box [yd], and the ends where it is a range: then its mean."""
     if _TWO.fullmatch(text):
         raise BadCell(f'"{text[:40]}" is two numbers. Which one is the carry?', field=column)

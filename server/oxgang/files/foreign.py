@@ -14,6 +14,7 @@ from typing import Final
 
 from oxgang.core.errors import FileError
 from oxgang.files.columns import turned
+from oxgang.files.json_files import sheets_of_json
 from oxgang.files.limits import check_bytes
 from oxgang.files.tables import (
     cell_text,
@@ -52,6 +53,10 @@ SHEET: Final = "sheet"
 _WHO: Final = re.compile(
     r".*\b(player|student|golfer|pupil)\b.*|((first|last|full|family) ?)?name", re.IGNORECASE
 )
+
+
+# The lines of every sheet of a file, with their numbers, by its name.
+Sheets = Mapping[str, list[tuple[int, list[str]]]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,8 +127,9 @@ def read_any(data: bytes) -> Table:
     return table_of(sheets_of(data))
 
 
-def sheets_of(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
-    """The lines of a CSV file, under "", or those of every sheet of a workbook under its name.
+def sheets_of(data: bytes) -> Sheets:
+    """The lines of a CSV file, or of our own JSON, under "", or those of every sheet of a workbook under its
+    name.
 
     Raises
     ------
@@ -132,11 +138,11 @@ def sheets_of(data: bytes) -> dict[str, list[tuple[int, list[str]]]]:
     """
     check_bytes(data)
     if not zipfile.is_zipfile(io.BytesIO(data)):
-        return {"": list(records(decode(data)))}
+        return sheets_of_json(data) or {"": list(records(decode(data)))}
     return read_workbook(data)
 
 
-def table_of(sheets: Mapping[str, list[tuple[int, list[str]]]]) -> Table:
+def table_of(sheets: Sheets) -> Table:
     """The table that stands in sheets (see `read_any`)."""
     if list(sheets) == [""]:
         return _table(sheets[""])

@@ -17,15 +17,12 @@ from oxgang.core.words.swing import BUILT_IN, Position
 from oxgang.files.chart import Chart, read_chart, split_height
 from oxgang.files.days import DayOrder
 from oxgang.files.foreign import NOTHING, Table, balls_alone, no_balls, sheets_of, table_of
-from oxgang.files.json_files import sheets_of_json
 from oxgang.files.mapping import ColumnMapping, day_orders, guess, read_mapped
 from oxgang.files.names import STRIKES, Found, bare, find_club, find_swing, scale_of_names
 from oxgang.files.tables import RowProblem
 
 # So many different names of clubs, swings or strikes are listed.
 MOST_NAMES: Final = 40
-# A row of matrix.csv that rests on no ball and on nobody's word.
-ESTIMATED: Final = "estimated"
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,9 +63,9 @@ def understand(
     FileError
         When nothing can be read of it.
     """
-    sheets = sheets_of_json(data) or sheets_of(data)
+    sheets = sheets_of(data)
     known = tuple(positions) or _scale_of(sheets)
-    chart = read_chart(list(sheets.items()), clubs, known, unit=unit)
+    chart = read_chart(sheets, clubs, known, unit=unit)
     if chart is not None:
         return _of_chart(chart)
     return _of_balls(table_of(sheets), clubs, known, unit)
@@ -131,11 +128,7 @@ def _scale_of(sheets: Mapping[str, Sequence[tuple[int, Sequence[str]]]]) -> tupl
 
 def _of_chart(chart: Chart) -> Understood:
     found = Understood("chart", chart.columns, bad=chart.problems)
-    strange: dict[str, dict[str, Found]] = {"club": {}, "swing": {}}
     for box in chart.boxes:
-        for about, name, one in (("club", box.club_name, box.club), ("swing", box.swing_name, box.swing)):
-            if not one.certain:
-                strange[about][name] = one
         if box.club.certain and box.swing.certain:
             distance = round(box.distance_yd, 2)
             found.rows.append(
@@ -148,10 +141,10 @@ def _of_chart(chart: Chart) -> Understood:
                     "total_yd": distance if box.total else None,
                     "offline_yd": None,
                     "strike": None,
-                    "date": None,
+                    "date": box.day or None,
                 }
             )
-    for about, names in strange.items():
+    for about, names in chart.strange().items():
         found.questions += _asked(about, names)
     return found
 
@@ -189,11 +182,8 @@ def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position]
     usual = dict.fromkeys(asked["strike"], Strike.SOLID.value)
     reading = read_mapped(table, replace(mapping, strikes=usual, club=_ANY, swing=_ANY))
     odd_words = _lines_with(table, mapping, "strike", asked["strike"])
-    basis = _lines_with(table, mapping, "basis", {ESTIMATED}) if "basis" in table.columns else set()
     for line, shot in reading.rows:
-        if line in basis:
-            found.bad.append(RowProblem(line, "basis", "is estimated there: it rests on no ball."))
-        elif reason := impossible(shot):
+        if reason := impossible(shot):
             found.bad.append(RowProblem(line, _column(mapping, "total_yd", "carry_yd"), reason))
         elif _certain(shot, clubs, positions):
             found.rows.append(_row(line, shot, strange=line in odd_words, dated=len(orders) < 2))

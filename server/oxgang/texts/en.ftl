@@ -453,6 +453,7 @@ mention-homework = homework
 mention-appointment = a session in the calendar
 mention-event = an event
 mention-excluded = an excluded ball
+mention-chart = who measured a chart
 mention-club = a club
 mention-set-up = a set-up
 mention-plan = a plan

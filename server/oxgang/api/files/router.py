@@ -18,8 +18,10 @@ from oxgang.academy.models import Coach, Student
 from oxgang.academy.selectors.people import bag_of, student_of
 from oxgang.academy.services.clubs import import_bag
 from oxgang.api.auth import CoachRequest, took_away
+from oxgang.api.chart.looking import chart_look
 from oxgang.api.fields import made
 from oxgang.api.files.schemas import (
+    MOST_SHOWN,
     BagImported,
     BagReport,
     CarriesImported,
@@ -28,6 +30,7 @@ from oxgang.api.files.schemas import (
     MappingBody,
     PreviewBall,
 )
+from oxgang.api.readers import reader_of
 from oxgang.api.reading import reading
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import by_yardage
@@ -39,7 +42,7 @@ from oxgang.files.export import (
     write_matrix_workbook,
     write_workbook,
 )
-from oxgang.files.foreign import Table, people_in, read_any
+from oxgang.files.foreign import Table, people_in, read_any, sheets_of, table_of
 from oxgang.files.mapping import TARGETS, UNITS, ColumnMapping, Source, day_orders, read_mapped
 from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.shots import write_shots
@@ -57,8 +60,6 @@ from oxgang.range_sessions.services.mappings import remember
 
 router = Router(tags=["files"])
 
-# A page shows this many bad rows; the report says how many there are in all.
-SHOWN = 200
 PREVIEW = 8
 # Whose balls a file's are: those of everybody in it.
 EVERYBODY = "*"
@@ -213,7 +214,12 @@ def look(
     student = student_of(coach, student_id)
     chosen, person = _mapping(mapping) if mapping else (None, "")
     with reading():
-        table = read_any(file.read())
+        content = file.read()
+        sheets = sheets_of(content)
+        chart = None if chosen else chart_look(student, sheets, unit=reader_of(request).carry.sign)
+        if chart is not None:
+            return chart
+        table = table_of(sheets)
         people = _people(table, student)
         person = person or next((one for one in people if _same(one, student.name)), "")
         table = _of(table, people, person)
@@ -327,9 +333,9 @@ def _report(student: Student, read: ReadFile) -> FileReport:
         rows=len(read.balls),
         new=len(read.balls) - again,
         known=again,
-        problems=read.problems[:SHOWN],
+        problems=read.problems[:MOST_SHOWN],
         problems_total=len(read.problems),
-        questions=read.questions[:SHOWN],
+        questions=read.questions[:MOST_SHOWN],
         questions_total=len(read.questions),
         as_notes=read.as_notes,
     )

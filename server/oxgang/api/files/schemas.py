@@ -5,6 +5,7 @@ from typing import Annotated, Final
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
+from oxgang.api.chart.schemas import ChartLook
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.files.days import DayOrder
 from oxgang.files.limits import MOST_COLUMNS, MOST_IN_A_CELL
@@ -12,6 +13,8 @@ from oxgang.files.limits import MOST_COLUMNS, MOST_IN_A_CELL
 # A name as a file has it.
 Header = Annotated[str, Field(max_length=MOST_IN_A_CELL)]
 MOST_NAMES: Final = 500
+# A page shows this many bad rows; the report says how many there are in all.
+MOST_SHOWN: Final = 200
 
 
 class ProblemRow(Schema):
@@ -92,6 +95,7 @@ class FileLook(FileReport):
     bag: list[str]
     positions: list[str]
     preview: list[PreviewBall]
+    chart: ChartLook | None = None
 
 
 class CarriesImported(Schema):

@@ -32,6 +32,7 @@ from oxgang.core.units import Units
 from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
+from oxgang.range_sessions.models.imported_carry import MAX_SOURCE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
 
 FORMAT: Final = "oxgang-student"
@@ -157,6 +158,9 @@ class ImportedCarryPart(_Strict):
     tempo: Tempo
     carry_yd: float
     imported_on: date = Field(validation_alias=AliasChoices("imported_on", "told_on"))
+    source: str = Field("", max_length=MAX_SOURCE)
+    total_yd: float | None = None
+    standard_sd: float = Field(0.0, ge=0, le=1)
 
 
 class PlayedPart(_Strict):
@@ -199,6 +203,7 @@ class CardCellPart(_Strict):
     back_in: BallPosition = 0.0
     down_in: GripDown = 0.0
     run_yd: float | None = Field(None, ge=-50, le=REFUSE_OVER_YD)
+    reported: bool = False
 
 
 class LookPart(_Strict):

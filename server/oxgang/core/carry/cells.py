@@ -131,8 +131,8 @@ def build_matrix(
             shot_sd_yd=carry * float(scatters[i]),
             balls=balls,
             mishits=owns.mishits[i],
-            basis=Basis.MEASURED if balls else Basis.ESTIMATED,
-            last_measured=owns.last[i],
+            basis=_basis(balls, owns.imported[i]),
+            last_measured=owns.last[i] if balls else owns.reported_on[i],
             doubts=(),
             re_expressed=owns.re_expressed[i],
             imported_yd=owns.imported[i],
@@ -229,6 +229,13 @@ class _Own:
     re_expressed: list[int]
     totals: list[int]
     imported: list[float | None]
+    reported_on: list[date | None]
+
+
+def _basis(balls: int, imported_yd: float | None) -> Basis:
+    if balls:
+        return Basis.MEASURED
+    return Basis.ESTIMATED if imported_yd is None else Basis.REPORTED
 
 
 def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of: date) -> _Own:
@@ -241,13 +248,14 @@ def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of:
             known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in), -1)
         return known[name]
 
-    own = _Own([], [], [None] * n, [0] * n, [0] * n, [0] * n, [None] * n)
+    own = _Own([], [], [None] * n, [0] * n, [0] * n, [0] * n, [None] * n, [None] * n)
     balls = [hits[i] for i in grouped.ball_hit.tolist()]
     imported = [i for i, hit in enumerate(balls) if hit.imported]
     at = np.array([place_of(hit) for hit in balls], dtype=np.intp)
     for i in imported:
         if at[i] >= 0:
             own.imported[at[i]] = balls[i].carry_yd
+            own.reported_on[at[i]] = balls[i].day
         at[i] = -1
     order = np.argsort(at, kind="stable")
     ends = np.searchsorted(at[order], np.arange(n + 1))
@@ -323,7 +331,7 @@ def _all_before(changes: Sequence[Change], point: Point, last: date | None, as_o
 
 
 def _doubted(cell: Cell, as_of: date, tolerance_yd: float, known: list[Doubt]) -> Cell:
-    if cell.basis is Basis.ESTIMATED:
+    if not cell.balls:
         return cell
     wide = cell.half_yd > tolerance_yd
     doubts = [doubt for doubt in known if wide or doubt not in (Doubt.CHANGED, Doubt.TOTALS)]

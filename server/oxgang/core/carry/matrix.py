@@ -25,9 +25,11 @@ Array = NDArray[np.float64]
 
 
 class Basis(StrEnum):
-    """Whether a cell has balls of its own or comes from the others and the rule of thumb."""
+    """Whether a cell has balls of its own, a carry that somebody reported from a chart, or comes from the
+    others and the rule of thumb."""
 
     MEASURED = "measured"
+    REPORTED = "reported"
     ESTIMATED = "estimated"
 
 
@@ -48,7 +50,8 @@ class Cell:
     """One cell of a matrix, in yards; the interval is for the mean carry, at `intervals.LEVEL`.
 
     `re_expressed` is how many of `balls` were hit in another swing scale and stand here by their
-    arm angle. `imported_yd` is a carry from a matrix kept elsewhere, while the cell has few balls.
+    arm angle. `imported_yd` is a carry from a chart, while the cell has few balls; a cell that has nothing
+    else is `reported`, and `last_measured` is the day of the chart.
     `back_in` and `down_in` are the adjustment [inches] where it is a cell hit with one.
     """
 

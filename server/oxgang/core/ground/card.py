@@ -51,7 +51,8 @@ class CardOptions:
 
 @dataclass(frozen=True, slots=True)
 class CardCell:
-    """A published cell: yards; adjustment in inches; whether it was measured and whether it is played.
+    """A published cell: yards; adjustment in inches; whether it was measured, or reported from a chart,
+    and whether it is played.
 
     `run_yd` is how far its ball runs on medium turf; None where nobody asked.
     """
@@ -68,10 +69,13 @@ class CardCell:
     back_in: float = 0.0
     down_in: float = 0.0
     run_yd: float | None = None
+    reported: bool = False
 
     @property
     def basis(self) -> Basis:
-        return Basis.MEASURED if self.measured else Basis.ESTIMATED
+        if self.measured:
+            return Basis.MEASURED
+        return Basis.REPORTED if self.reported else Basis.ESTIMATED
 
     @property
     def name(self) -> str:
@@ -177,6 +181,7 @@ def card_cell(cell: Cell, play: Play = Play.PLAYED, run_yd: float | None = None)
         cell.back_in,
         cell.down_in,
         None if run_yd is None else round(run_yd, KEPT_DIGITS),
+        cell.basis is Basis.REPORTED,
     )
 
 
@@ -251,7 +256,7 @@ def thin(card: Card) -> list[Message]:
     if not played:
         return [Message(Thin.NO_SHOT)]
     found = []
-    if not any(cell.measured for cell in played):
+    if not any(cell.measured or cell.reported for cell in played):
         found.append(Message(Thin.ESTIMATES))
     if len(played) < FEW_SHOTS:
         found.append(Message.of(Thin.FEW_SHOTS, shots=len(played)))

@@ -48,7 +48,7 @@ def probability(cell: Carrying, yardage: float, tolerance_yd: float) -> float:
 
 def ploughing(cells: Sequence[Cell], tolerance_yd: float) -> list[Cell]:
     """The cells that count as ground."""
-    return [c for c in cells if can_plough(c.half_yd, c.basis is Basis.MEASURED, tolerance_yd)]
+    return [c for c in cells if can_plough(c.half_yd, c.basis is not Basis.ESTIMATED, tolerance_yd)]
 
 
 def coverage(

@@ -89,9 +89,9 @@ def checked_range(from_yd: int, to_yd: int) -> None:
         raise InputError(f"Keep the ground between {quantity(lo)} and {quantity(hi)}.", field="to_yd")
 
 
-def can_plough(half_yd: float, measured: bool, tolerance_yd: float) -> bool:
-    """Whether a cell counts as ground: measured, or estimated well enough to be played."""
-    return measured or half_yd <= TRUSTED_TOLERANCES * tolerance_yd
+def can_plough(half_yd: float, known: bool, tolerance_yd: float) -> bool:
+    """Whether a cell counts as ground: measured or reported, or estimated well enough to be played."""
+    return known or half_yd <= TRUSTED_TOLERANCES * tolerance_yd
 
 
 def covers(carry_yd: float, yardage: float, tolerance_yd: float) -> bool:

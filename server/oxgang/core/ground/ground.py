@@ -72,9 +72,12 @@ class Strip:
 def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: float) -> Ground:
     """A student's ground under these cells."""
     measured = [cell for cell in cells if cell.basis is Basis.MEASURED]
-    ploughs = [cell for cell in cells if can_plough(cell.half_yd, cell.basis is Basis.MEASURED, tolerance_yd)]
-    low = min([from_yd, *(cell.carry_yd - cell.shot_sd_yd for cell in measured)])
-    high = max([to_yd, *(cell.carry_yd + cell.shot_sd_yd for cell in measured)])
+    known = [cell for cell in cells if cell.basis is not Basis.ESTIMATED]
+    ploughs = [
+        cell for cell in cells if can_plough(cell.half_yd, cell.basis is not Basis.ESTIMATED, tolerance_yd)
+    ]
+    low = min([from_yd, *(cell.carry_yd - cell.shot_sd_yd for cell in known)])
+    high = max([to_yd, *(cell.carry_yd + cell.shot_sd_yd for cell in known)])
     axis_from = max(0, int(low // AXIS_STEP_YD) * AXIS_STEP_YD)
     axis_to = -int(-high // AXIS_STEP_YD) * AXIS_STEP_YD
 
@@ -93,7 +96,7 @@ def ground_of(cells: Sequence[Cell], *, from_yd: int, to_yd: int, tolerance_yd: 
         covered=covered(ploughs),
         covered_measured=covered(measured),
         fallow=uncovered(ploughs),
-        unsure=uncovered(measured),
+        unsure=uncovered(known),
         best=best_at(cells, range(axis_from, axis_to + 1)),
     )
 

@@ -121,7 +121,7 @@ def candidates_of(
             c.carry_lo_yd,
             c.carry_hi_yd,
             c.shot_sd_yd,
-            c.basis is Basis.MEASURED,
+            c.basis is not Basis.ESTIMATED,
             lofts[c.key.club],
             arms[c.key.swing],
             c.back_in,

@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 
 from oxgang.core.carry.ageing import halves_after, once_hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.matrix import Basis, Cell, Matrix
+from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.carry.noise import BALL_SD, DAY_SD, LIE_SD, UNSEEN_MISHITS
 from oxgang.core.errors import InputError
 from oxgang.core.words.intervals import Z
@@ -341,7 +341,7 @@ def in_order(planned: Sequence[Planned], keys: Sequence[CellKey]) -> list[Planne
 
 def _why(cell: Cell, after_yd: float) -> Message:
     values = {"carry_yd": cell.carry_yd, "now_yd": cell.half_yd, "after_yd": after_yd}
-    if cell.basis is Basis.ESTIMATED:
+    if not cell.measured:
         return Message(Why.ESTIMATED, values)
     if cell.doubts:
         return Message(Why.DOUBTFUL, {**values, "doubts": ",".join(cell.doubts)})

@@ -67,6 +67,7 @@ def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
                 "carry": whole(unit(cell.carry_yd)),
                 "half": whole(unit((cell.carry_hi_yd - cell.carry_lo_yd) / 2)),
                 "measured": cell.measured,
+                "reported": cell.reported,
                 "cue": card.cue(cell) if card.look.cues else "",
                 "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
                 "runs": None if cell.run_yd is None else [whole(unit(end)) for end in run_band(cell.run_yd)],

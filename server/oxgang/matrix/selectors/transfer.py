@@ -56,7 +56,18 @@ BALL_FIELDS = (
     "wet",
     "reported",
 )
-IMPORTED_FIELDS = ("swing", "arm_deg", "trajectory", "spin", "tempo", "carry_yd", "imported_on")
+IMPORTED_FIELDS = (
+    "swing",
+    "arm_deg",
+    "trajectory",
+    "spin",
+    "tempo",
+    "carry_yd",
+    "imported_on",
+    "source",
+    "total_yd",
+    "standard_sd",
+)
 PLAYED_FIELDS = (
     "swing",
     "arm_deg",

@@ -15,6 +15,7 @@ from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
+from oxgang.core.carry.matrix import Basis
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import CardOptions
 from oxgang.matrix.models import CardLink, PublishedMatrix
@@ -59,8 +60,10 @@ def publish(
     if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     found = matrix_of(student, local_day(student, now))
-    if not any(cell.balls for cell in found.cells):
-        raise InputError("Nothing is measured yet. Hit one swing with every wedge, then publish.")
+    if all(cell.basis is Basis.ESTIMATED for cell in found.cells):
+        raise InputError(
+            "Nothing is measured yet. Hit one swing with every wedge or type a chart, then publish."
+        )
     card = live_card(student, found, played_in(student, found), look, runs={})
     if not card.played:
         raise InputError(

@@ -14,7 +14,7 @@ from oxgang.academy.models import Club, Consent, Event, Standard, StoredRecipe, 
 from oxgang.core.words.complete import complete
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.practice.models import Homework, Lesson, OwnWord, Routine
-from oxgang.range_sessions.models import Appointment, Ball, FeedBall, StoredPlan
+from oxgang.range_sessions.models import Appointment, Ball, FeedBall, ImportedCarry, StoredPlan
 
 # A shorter part of a name stands in too many words.
 SHORTEST: Final = 3
@@ -31,6 +31,7 @@ class MentionKind(StrEnum):
     APPOINTMENT = "appointment"
     EVENT = "event"
     EXCLUDED = "excluded"
+    CHART = "chart"
     CLUB = "club"
     SET_UP = "set-up"
     PLAN = "plan"
@@ -66,6 +67,7 @@ FREE_TEXTS: Final = complete(
         MentionKind.APPOINTMENT: _Texts(((Appointment, ("note",)),)),
         MentionKind.EVENT: _Texts(((Event, ("note",)),)),
         MentionKind.EXCLUDED: _Texts(((Ball, ("excluded",)),)),
+        MentionKind.CHART: _Texts(((ImportedCarry, ("source",)),)),
         MentionKind.CLUB: _Texts(((Club, ("label", "note")),)),
         MentionKind.SET_UP: _Texts(((StoredRecipe, ("stance", "distance", "follow_through")),)),
         MentionKind.PLAN: _Texts(((StoredPlan, ("title",)),)),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Collection, Mapping, Sequence
 from datetime import date
+from math import hypot
 from typing import Final
 from uuid import UUID
 
@@ -213,9 +214,8 @@ def _imported(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) 
         key = CellKey(label, express(row.swing, row.arm_deg, positions), *kinds)
         if balls[key] < ENOUGH_BALLS:
             point = Point(label, row.club.loft_deg, row.arm_deg, *kinds)
-            imported.append(
-                Hit(key, point, row.carry_yd, "imported", row.imported_on, sd=IMPORTED_SD, imported=True)
-            )
+            sd = hypot(IMPORTED_SD, row.standard_sd)
+            imported.append(Hit(key, point, row.carry_yd, "imported", row.imported_on, sd=sd, imported=True))
     return imported
 
 

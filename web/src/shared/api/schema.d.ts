@@ -1764,6 +1764,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Chart
+         * @description The numbers that were taken in without their balls.
+         */
+        get: operations["oxgang_api_chart_router_chart"];
+        put?: never;
+        /**
+         * Store Chart
+         * @description Store the boxes of a chart, all or none.
+         */
+        post: operations["oxgang_api_chart_router_store_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/check-up": {
         parameters: {
             query?: never;
@@ -3452,10 +3476,11 @@ export interface components {
         };
         /**
          * Basis
-         * @description Whether a cell has balls of its own or comes from the others and the rule of thumb.
+         * @description Whether a cell has balls of its own, a carry that somebody reported from a chart, or comes from the
+         *     others and the rule of thumb.
          * @enum {string}
          */
-        Basis: "measured" | "estimated";
+        Basis: "measured" | "reported" | "estimated";
         /**
          * BayOut
          * @description A bay: who hits there, what, how many balls today, and the last ones, newest last.
@@ -3548,6 +3573,19 @@ export interface components {
             least: number;
             /** Most */
             most: number;
+        };
+        /**
+         * BoxIn
+         * @description One box as it was typed, in the reader's unit: "52", "52,5", "50-54"; empty gives its number up.
+         */
+        BoxIn: {
+            /** Club */
+            club: string;
+            /** Swing */
+            swing: string;
+            /** Text */
+            text: string;
+            trajectory: components["schemas"]["Trajectory"];
         };
         /** BoxOut */
         BoxOut: {
@@ -3785,6 +3823,65 @@ export interface components {
         ChangeOut: {
             /** Change */
             change: number;
+        };
+        /**
+         * ChartBox
+         * @description A number of the student's chart [yd]: a carry, or a total.
+         */
+        ChartBox: {
+            /** Club */
+            club: string;
+            /** Distance Yd */
+            distance_yd: number;
+            /** Swing */
+            swing: string;
+            /** Total */
+            total: boolean;
+            trajectory: components["schemas"]["Trajectory"];
+        };
+        /**
+         * ChartIn
+         * @description The boxes of a chart that were changed, who measured it and when, and whether it gives totals.
+         */
+        ChartIn: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxIn"][];
+            /** Measured On */
+            measured_on?: string | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /**
+             * Total
+             * @default false
+             */
+            total?: boolean;
+        };
+        /**
+         * ChartLook
+         * @description What a chart in a file holds.
+         */
+        ChartLook: {
+            /** Boxes */
+            boxes: components["schemas"]["FoundBox"][];
+            /** Strange */
+            strange: components["schemas"]["StrangeName"][];
+            /** Total */
+            total: boolean;
+        };
+        /**
+         * ChartOut
+         * @description The student's chart: numbers without their balls, and who measured the newest of them, when.
+         */
+        ChartOut: {
+            /** Boxes */
+            boxes: components["schemas"]["ChartBox"][];
+            /** Measured On */
+            measured_on: string | null;
+            /** Source */
+            source: string;
         };
         /**
          * CheckUp
@@ -4620,6 +4717,7 @@ export interface components {
             as_notes: string[];
             /** Bag */
             bag: string[];
+            chart?: components["schemas"]["ChartLook"] | null;
             /** Columns */
             columns: components["schemas"]["ColumnOut"][];
             /** Day Orders */
@@ -4732,6 +4830,31 @@ export interface components {
          * @enum {string}
          */
         Form: "pocket" | "tag" | "a4" | "letter";
+        /**
+         * FoundBox
+         * @description A number of a chart in a file [yd]: its names there, and the student's own where they are certain.
+         *     `of_yd` are the ends of a range, of which it is the mean.
+         */
+        FoundBox: {
+            /** Club */
+            club: string;
+            /** Club Name */
+            club_name: string;
+            /** Distance Yd */
+            distance_yd: number;
+            /** Line */
+            line: number;
+            /** Of Yd */
+            of_yd: [
+                number,
+                number
+            ] | null;
+            /** Swing */
+            swing: string;
+            /** Swing Name */
+            swing_name: string;
+            trajectory: components["schemas"]["Trajectory"];
+        };
         /**
          * Friction
          * @description How much of the friction there is a student's strike finds.
@@ -5595,7 +5718,7 @@ export interface components {
          * @description What kind of text a name may stand in.
          * @enum {string}
          */
-        MentionKind: "notes" | "lesson" | "homework" | "appointment" | "event" | "excluded" | "club" | "set-up" | "plan" | "card" | "consent" | "monitor" | "academy";
+        MentionKind: "notes" | "lesson" | "homework" | "appointment" | "event" | "excluded" | "chart" | "club" | "set-up" | "plan" | "card" | "consent" | "monitor" | "academy";
         /**
          * MentionOut
          * @description A text of another student's record, or of the academy (None), with the student's name in it.
@@ -7866,6 +7989,18 @@ export interface components {
             trajectory: components["schemas"]["Trajectory"] | null;
             /** Width */
             width: number;
+        };
+        /**
+         * StrangeName
+         * @description A name of a chart that is not certain, and what it may be.
+         */
+        StrangeName: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            /** Proposal */
+            proposal: string;
         };
         /** StretchOut */
         StretchOut: {
@@ -11084,6 +11219,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BallOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_chart_router_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_chart_router_store_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
                 };
             };
         };

@@ -1,0 +1,1 @@
+"""A chart that a coach has on paper: typed, or read from a file."""
