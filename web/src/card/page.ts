@@ -7,6 +7,8 @@ export interface Shot {
   carry: number;
   half: number;
   measured: boolean;
+  /** From a chart, without balls; cards from before it was said have none. */
+  reported?: boolean;
   cue: string;
   run: number | null;
   /** How far it runs at least and at most; cards from before it was told have none. */
@@ -294,7 +296,7 @@ function answer(card: Card, line: Line): HTMLElement[] {
     make("p", of.name, of.measured ? "name" : "name est"),
     make(
       "p",
-      `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : ", estimated"}${total}`,
+      `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : of.reported ? ", from a chart" : ", estimated"}${total}`,
       "carry",
     ),
     ...cues(card, of),

@@ -55,6 +55,7 @@ const NAMES = [
   "history",
   "net",
   "import",
+  "chart",
   "calendar",
   "devices",
   "lesson",

@@ -121,7 +121,7 @@ def preview(
         played=len(card.played),
         reached=reached_by(card),
         next=(last.number if last else 0) + 1,
-        publishable=bool(card.played) and any(cell.balls for cell in found.cells),
+        publishable=bool(card.played) and found.matrix.known,
     )
 
 

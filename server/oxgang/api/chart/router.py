@@ -48,7 +48,7 @@ def store_chart(request: CoachRequest, student_id: UUID, data: ChartIn) -> Chart
     unit = reader_of(request).carry.sign
     report_carries(
         student,
-        [_box(box, unit) for box in data.boxes],
+        [_box(box, unit, at) for at, box in enumerate(data.boxes)],
         by=request.coach,
         now=timezone.now(),
         measured_on=data.measured_on,
@@ -58,12 +58,13 @@ def store_chart(request: CoachRequest, student_id: UUID, data: ChartIn) -> Chart
     return chart(request, student_id)
 
 
-def _box(box: BoxIn, unit: str) -> Box:
+def _box(box: BoxIn, unit: str, at: int) -> Box:
+    """A box with its number [yd]; what is wrong is said of its place among those sent."""
     if not box.text.strip():
         return Box(box.club, box.swing, box.trajectory, None)
     try:
         value, _ = value_of(box.text.strip(), unit, "boxes")
     except BadCell as error:
         name = Box(box.club, box.swing, box.trajectory, None)
-        raise InputError(f"{name}: {error.template}", field="boxes") from None
+        raise InputError(f"{name}: {error.template}", field=f"boxes.{at}") from None
     return Box(box.club, box.swing, box.trajectory, value)

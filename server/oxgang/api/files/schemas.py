@@ -52,7 +52,7 @@ class MappingBody(Schema):
     sources: dict[str, SourceBody] = Field(max_length=MOST_COLUMNS)
     clubs: dict[str, Header] = Field({}, max_length=MOST_NAMES)
     swings: dict[str, Header] = Field({}, max_length=MOST_NAMES)
-    strikes: dict[str, Strike] = Field({}, max_length=MOST_NAMES)
+    strikes: dict[str, Header] = Field({}, max_length=MOST_NAMES)
     club: Header = ""
     swing: Header = ""
     days: DayOrder = DayOrder.DAY

@@ -220,7 +220,7 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
         for hit in hits
         if hit.ran_yd is not None and hit.run_yd is not None and hit.teaches and (hit.day or as_of) <= as_of
     )
-    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool, bool, float]] = []
+    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool, bool, float, bool]] = []
     for i, hit in enumerate(hits):
         if not hit.teaches or hit.carry_yd is None:
             continue
@@ -253,17 +253,19 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
                 hit.wind_known,
                 hit.from_total,
                 lever,
+                hit.imported,
             )
         )
     # In one go: an array of as many tuples takes several times as long.
-    table = np.fromiter(chained.from_iterable(rows), float, 12 * len(rows)).reshape(-1, 12)
+    table = np.fromiter(chained.from_iterable(rows), float, 13 * len(rows)).reshape(-1, 13)
     point, day_nr = table[:, 0].astype(np.intp), table[:, 1].astype(np.int64)
     ball, lie = table[:, 2].astype(np.intp), table[:, 3].astype(np.intp)
     era_nr = table[:, 4].astype(np.intp)
     logs, sd = table[:, 5], table[:, 6]
     age = (today - day_nr).astype(float)
-    # Balls of which only the total was read are apart from those whose carry was.
-    surface_nr = ((era_nr * len(BallType) + ball) * len(Lie) + lie) * 2 + table[:, 10].astype(np.intp)
+    # Balls of which only the total was read are apart from those whose carry was, and so is a chart's number.
+    of_kind = 2 * table[:, 12].astype(np.intp) + table[:, 10].astype(np.intp)
+    surface_nr = ((era_nr * len(BallType) + ball) * len(Lie) + lie) * 4 + of_kind
     kinds = int(surface_nr.max(initial=0)) + 1
     for widening in WIDENING:
         bins = day_nr if not widening else np.floor(np.log1p(age * widening) / widening)
@@ -291,6 +293,8 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     untold = np.bincount(group, table[:, 9] == 0, len(first)) / count
     lever = np.bincount(group, table[:, 11], len(first)) / count
     square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
+    # A number from a chart is no single ball: it does not scatter like one.
+    square[table[first, 12] > 0] = 0.0
     own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion
     return Hits(
         points=list(index),

@@ -130,6 +130,11 @@ class Matrix:
         return [*self.cells, *self.variants, *self.adjustments]
 
     @property
+    def known(self) -> bool:
+        """Whether any cell's number is more than an estimate: then there is something to publish."""
+        return any(cell.basis is not Basis.ESTIMATED for cell in self.cells)
+
+    @property
     def covariance(self) -> Array:
         """Posterior covariance of the log carries of `cells`, shape (n, n)."""
         of = self.rows[: len(self.cells)]

@@ -15,7 +15,6 @@ from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
 from oxgang.academy.tokens import hash_of
-from oxgang.core.carry.matrix import Basis
 from oxgang.core.errors import InputError
 from oxgang.core.ground.card import CardOptions
 from oxgang.matrix.models import CardLink, PublishedMatrix
@@ -60,7 +59,7 @@ def publish(
     if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     found = matrix_of(student, local_day(student, now))
-    if all(cell.basis is Basis.ESTIMATED for cell in found.cells):
+    if not found.matrix.known:
         raise InputError(
             "Nothing is measured yet. Hit one swing with every wedge or type a chart, then publish."
         )

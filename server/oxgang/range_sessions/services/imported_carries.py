@@ -77,17 +77,17 @@ def report_carries(
     if measured_on and (not in_calendar(measured_on) or measured_on > today):
         words = "The chart is of a day to come." if measured_on > today else f"{NO_SUCH_DAY}."
         raise InputError(words, field="measured_on")
-    places = [(box, *_place(student, box)) for box in boxes]
+    places = [(box, *_place(student, box, f"boxes.{at}")) for at, box in enumerate(boxes)]
     seen: set[tuple[object, ...]] = set()
     measured = "total_yd" if total else "carry_yd"
-    for box, club, swing in places:
+    for at, (box, club, swing) in enumerate(places):
         name = (club.pk, swing.label, box.trajectory, box.spin, box.tempo)
         if name in seen:
-            raise InputError(f"The chart has two numbers for {box}. Keep one.", field="boxes")
+            raise InputError(f"The chart has two numbers for {box}. Keep one.", field=f"boxes.{at}")
         seen.add(name)
         wrong = "" if box.distance_yd is None else problem_with(measured, box.distance_yd)
         if wrong:
-            raise InputError(f"{box}: {wrong}", field="boxes")
+            raise InputError(f"{box}: {wrong}", field=f"boxes.{at}")
     carries = _carries(student, places, total=total)
     done: list[Changed] = []
     for (box, club, swing), (carry_yd, sd) in zip(places, carries, strict=True):
@@ -133,13 +133,13 @@ def _set(row: ImportedCarry, values: dict[str, object]) -> list[Changed]:
     return changed(row, before)
 
 
-def _place(student: Student, box: Box) -> tuple[Club, Position]:
+def _place(student: Student, box: Box, field: str) -> tuple[Club, Position]:
     club = next((c for c in bag_of(student) if c.label.casefold() == box.club.casefold()), None)
     swing = known_swings(student).get(box.swing.casefold())
     if club is None:
-        raise InputError(f'"{box.club}" is not in the bag.', field="boxes")
+        raise InputError(f'"{box.club}" is not in the bag.', field=field)
     if swing is None:
-        raise InputError(f'"{box.swing}" is not a swing here.', field="boxes")
+        raise InputError(f'"{box.swing}" is not a swing here.', field=field)
     return club, swing
 
 

@@ -8,4 +8,11 @@ export const routes: RouteRecordRaw[] = [
     meta: { place: "setup" },
     props: true,
   },
+  {
+    path: "/s/:studentId/chart",
+    name: "chart",
+    component: () => import("./pages/ChartPage.vue"),
+    meta: { place: "matrix" },
+    props: true,
+  },
 ];

@@ -51,6 +51,12 @@ export function ballWords(cell: Pick<Cell, "balls" | "mishits">): string {
   return `${balls}, ${cell.mishits} ${cell.mishits === 1 ? "mishit" : "mishits"}`;
 }
 
+/** What a cell's number rests on: "5 balls", "from a chart", "estimated". */
+export function basisWords(cell: Pick<Cell, "balls" | "mishits" | "basis">): string {
+  if (cell.basis === "measured") return ballWords(cell);
+  return cell.basis === "reported" ? "from a chart" : "estimated";
+}
+
 /** Half of the interval, for "61 ± 2". */
 export function halfInterval(cell: Pick<Cell, "carry_lo_yd" | "carry_hi_yd">): number {
   return (cell.carry_hi_yd - cell.carry_lo_yd) / 2;

@@ -24,6 +24,7 @@ export const keys = {
   matrix: (id: string) => of(id, "matrix"),
   matrixOf: (id: string, live: boolean) => of(id, "matrix", live ? "live" : "stored"),
   plan: (id: string) => of(id, "plan"),
+  chart: (id: string) => of(id, "chart"),
   effect: (id: string, items: string) => of(id, "plan-effect", items),
   events: (id: string) => of(id, "events"),
   gaps: (id: string) => of(id, "gaps"),

@@ -5621,7 +5621,7 @@ export interface components {
              * @default {}
              */
             strikes?: {
-                [key: string]: components["schemas"]["Strike"];
+                [key: string]: string;
             };
             /**
              * Swing

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import Hint from "@/shared/ui/Hint.vue";
-const props = defineProps<{ estimates: boolean; played?: boolean }>();
+const props = defineProps<{ estimates: boolean; played?: boolean; chart?: boolean }>();
 
 type Look = { look: string; word: Schemas["Term"]; text: string };
 
@@ -13,6 +13,7 @@ const looks = computed(() => {
     !!props.played && { look: "work", word: "work", text: "in work" },
     { look: "rest", word: "measured", text: "measured" },
     { look: "doubtful", word: "doubtful", text: "doubtful" },
+    !!props.chart && { look: "reported", word: "measured", text: "from a chart" },
     props.estimates && { look: "estimated", word: "estimated", text: "estimated" },
   ];
   return all.filter((one) => one !== false);
@@ -22,7 +23,8 @@ const looks = computed(() => {
 <template>
   <span class="legend quiet">
     <span v-for="{ look, word, text } in looks" :key="look"
-      ><i :class="look" /><Hint :word="word">{{ text }}</Hint></span
+      ><i :class="look" /><Hint v-if="look !== 'reported'" :word="word">{{ text }}</Hint
+      ><template v-else>{{ text }}</template></span
     >
   </span>
 </template>
@@ -56,6 +58,10 @@ i {
 .doubtful {
   background: color-mix(in srgb, var(--field) 72%, var(--paper));
   border: 1px dashed var(--ink);
+}
+.reported {
+  background: color-mix(in srgb, var(--field-soft) 35%, var(--paper));
+  border: 1.5px solid var(--field);
 }
 .estimated {
   border: 1px dashed var(--slate);

@@ -319,6 +319,15 @@ text {
 .furrow.estimated.played text {
   fill: var(--ink);
 }
+/* From a chart: a number somebody gave, without its balls. */
+.furrow.reported rect {
+  fill: color-mix(in srgb, var(--field-soft) 35%, var(--paper));
+  stroke: var(--field);
+  stroke-width: 1.5;
+}
+.furrow.reported text {
+  fill: var(--ink);
+}
 .furrow.selected rect,
 .furrow:hover rect {
   stroke: var(--accent);

@@ -63,7 +63,7 @@ export function layGround(
     const to = x(Math.min(cell.furrow_to_yd, ground.axis_to_yd));
     const barWidth = Math.max(3, to - from);
     // Estimates are many and lie over each other: their names are told on pointing at them.
-    const roomy = cell.basis === "measured" && barWidth / 2 - 4 > cell.swing.length * LETTER * type;
+    const roomy = cell.basis !== "estimated" && barWidth / 2 - 4 > cell.swing.length * LETTER * type;
     return {
       cell,
       index,

@@ -32,6 +32,8 @@ const LOOK = {
   people: [],
   file_clubs: ["SW"],
   file_swings: [],
+  file_strikes: [],
+  chart: null,
   bag: ["60", "56"],
   positions: ["8:00", "9:00"],
   preview: [],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Any table of balls: say what its columns are, look at the first balls, take it in. */
+/** Any table of balls, or a chart: say what its columns are, look at the first balls, take it in. */
 import { Button, Progress } from "ant-design-vue";
 import { computed, ref, watch } from "vue";
 import type { Schemas } from "@/shared/api/client";
@@ -10,6 +10,9 @@ import { ofStudent, useOwn } from "@/shared/storage/own";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { provideStudent } from "@/shared/student/context";
+import ChartForm from "../components/ChartForm.vue";
+import ChartNames from "../components/ChartNames.vue";
+import NameMatches from "../components/NameMatches.vue";
 
 type Look = Schemas["FileLook"];
 const props = defineProps<{ studentId: string }>();
@@ -39,6 +42,7 @@ function chosen(event: Event): void {
   const file = field.files?.[0];
   field.value = "";
   mapping.value = null;
+  named.value = {};
   if (file) void look(file);
 }
 function again(): void {
@@ -72,7 +76,7 @@ function setUnit(target: string, unit: string): void {
   if (source) source.unit = unit;
   again();
 }
-function match(kind: "clubs" | "swings", name: string, ours: string): void {
+function match(kind: "clubs" | "swings" | "strikes", name: string, ours: string): void {
   if (!mapping.value) return;
   mapping.value[kind] = { ...mapping.value[kind], [name]: ours };
   again();
@@ -95,21 +99,36 @@ async function take(skipBad: boolean): Promise<void> {
     await forget(props.studentId);
   }
 }
-const ours = (kind: "clubs" | "swings", name: string) => mapping.value?.[kind]?.[name] ?? name;
+/** Names of a chart that only the coach can tell, and what they are. */
+const named = ref<Record<string, string>>({});
+const boxes = computed(() => {
+  const chart = seen.value?.chart;
+  if (!chart) return [];
+  return chart.boxes
+    .map((box) => ({
+      ...box,
+      club: box.club || (named.value[`club ${box.club_name}`] ?? ""),
+      swing: box.swing || (named.value[`swing ${box.swing_name}`] ?? ""),
+    }))
+    .filter(({ club, swing }) => club && swing);
+});
+const ranges = computed(() => seen.value?.chart?.boxes.filter(({ of_yd }) => of_yd).length ?? 0);
 const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
 </script>
 
 <template>
   <div class="page">
     <div class="head">
-      <h1>Balls from a file</h1>
-      <span class="quiet">A CSV or a workbook, from a launch monitor or a sheet of your own.</span>
+      <h1>Import</h1>
+      <span class="quiet"
+        >Balls or a chart, as CSV or workbook, from a launch monitor or a sheet of your own.</span
+      >
       <span class="push">
         <Button type="primary" :disabled="state.busy" @click="input?.click()">Choose a file</Button>
         <input
           ref="input"
           type="file"
-          accept=".csv,.txt,.tsv,.xlsx,.xlsm"
+          accept=".csv,.txt,.tsv,.xlsx,.xlsm,.json"
           class="sr-only"
           tabindex="-1"
           aria-label="File to import"
@@ -126,9 +145,32 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
     <EmptyState
       v-if="!seen && !state.busy && !state.done"
       title="No file chosen"
-      next="Its columns are guessed from their names, units and values. You correct the guess; the next file like it is read the same way."
-    />
-    <template v-if="seen && mapping">
+      next="What its columns and names say is taken as it is; what they do not say is asked. The next file like it is read the same way."
+    >
+      <RouterLink :to="{ name: 'chart', params: { studentId } }">Type a chart instead</RouterLink>
+    </EmptyState>
+    <template v-if="seen?.chart">
+      <p class="num">
+        <b>{{ state.file?.name }}</b> is a chart: {{ count(boxes.length, "number", "numbers") }} in the boxes
+        below<template v-if="ranges">, {{ count(ranges, "range", "ranges") }} by the mean</template>. Look at
+        them, then save.
+      </p>
+      <ChartNames
+        v-if="seen.chart.strange.length"
+        v-model="named"
+        :strange="seen.chart.strange"
+        :bag="seen.bag"
+        :positions="seen.positions"
+      />
+      <ul v-if="seen.problems_total">
+        <li v-for="p in seen.problems.slice(0, 12)" :key="`${p.line}${p.column}${p.reason}`">
+          Line {{ p.line }}<template v-if="p.column">, {{ p.column }}</template
+          >: {{ p.reason }}
+        </li>
+      </ul>
+      <ChartForm :found="boxes" :total="seen.chart.total" />
+    </template>
+    <template v-else-if="seen && mapping">
       <p class="num">
         <b>{{ state.file?.name }}</b>: {{ count(seen.new, "new ball", "new balls")
         }}<template v-if="seen.known">, {{ seen.known }} already here</template
@@ -216,44 +258,13 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                 <option v-for="order in seen.day_orders" :key="order">{{ order }}</option>
               </select></label
             >
-            <h2>Clubs and swings</h2>
-            <label v-if="!mapping.sources['club']"
-              >All balls with
-              <select :value="mapping.club" @change="fix('club', ($event.target as HTMLSelectElement).value)">
-                <option v-for="label in seen.bag" :key="label">{{ label }}</option>
-              </select></label
-            >
-            <label v-for="name in seen.file_clubs" :key="`c${name}`"
-              ><b>{{ name }}</b> is
-              <select
-                :value="ours('clubs', name)"
-                @change="match('clubs', name, ($event.target as HTMLSelectElement).value)"
-              >
-                <option v-if="!seen.bag.includes(ours('clubs', name))" :value="name">not in the bag</option>
-                <option v-for="label in seen.bag" :key="label">{{ label }}</option>
-              </select></label
-            >
-            <label v-if="!mapping.sources['swing']"
-              >All balls with
-              <select
-                :value="mapping.swing"
-                @change="fix('swing', ($event.target as HTMLSelectElement).value)"
-              >
-                <option v-for="label in seen.positions" :key="label">{{ label }}</option>
-              </select></label
-            >
-            <label v-for="name in seen.file_swings" :key="`s${name}`"
-              ><b>{{ name }}</b> is
-              <select
-                :value="ours('swings', name)"
-                @change="match('swings', name, ($event.target as HTMLSelectElement).value)"
-              >
-                <option v-if="!seen.positions.includes(ours('swings', name))" :value="name">
-                  not in the scale
-                </option>
-                <option v-for="label in seen.positions" :key="label">{{ label }}</option>
-              </select></label
-            >
+            <NameMatches
+              :seen="seen"
+              :mapping="mapping"
+              :strikes="words.data.value?.strikes ?? []"
+              @match="match"
+              @fix="fix"
+            />
           </section>
           <section v-if="seen.problems_total" class="sheet">
             <h2>Bad rows</h2>

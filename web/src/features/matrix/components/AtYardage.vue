@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The shot played for the yardage under the cursor, and what else would come near. */
 import { computed } from "vue";
-import { ballWords, cellName, halfInterval, shotId } from "@/shared/api/cells";
+import { basisWords, cellName, halfInterval, shotId } from "@/shared/api/cells";
 import type { Cell, Ground } from "@/shared/api/queries";
 import { useStudentContext } from "@/shared/student/context";
 
@@ -56,7 +56,7 @@ const WORDS = { played: "played", work: "in work", neither: "not played" };
             <span class="slab carry" :class="{ est: cell.basis === 'estimated' }"
               >{{ units.show(cell.carry_yd) }} ± {{ units.show(halfInterval(cell)) }}</span
             >
-            <span class="quiet">{{ cell.basis === "estimated" ? "estimated" : ballWords(cell) }}</span>
+            <span class="quiet">{{ basisWords(cell) }}</span>
             <span class="quiet right">{{ WORDS[cell.play] }}</span>
             <span v-if="cell.doubts.length" class="doubt">{{ cell.doubts.join(", ") }}</span>
           </button>

@@ -102,6 +102,7 @@ const recipe = computed(() => {
         <span class="slab big">{{ units.show(cell.carry_yd) }}</span>
         <span class="slab half">± {{ units.show(halfInterval(cell)) }} {{ units.unit }}</span>
         <span v-if="cell.basis === 'estimated'">estimated</span>
+        <span v-else-if="cell.basis === 'reported'">from a chart</span>
       </p>
       <p class="quiet num">
         One ball: {{ units.show(cell.furrow_from_yd) }} to {{ units.show(cell.furrow_to_yd) }}
@@ -116,7 +117,10 @@ const recipe = computed(() => {
     <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
     <p v-if="split" class="num">{{ upper(splitWords(split, units)) }}</p>
     <p v-if="cell?.imported_yd" class="quiet num">
-      Told {{ units.show(cell.imported_yd) }} by a matrix kept elsewhere; counts little.
+      {{ units.show(cell.imported_yd) }} in the chart{{
+        cell.basis === "reported" && cell.last_measured ? ` of ${shortDay(cell.last_measured)}` : ""
+      }}; counts until it has five balls.
+      <RouterLink :to="{ name: 'chart', params: { studentId } }">Chart</RouterLink>
     </p>
     <p v-if="cell?.re_expressed" class="quiet">
       {{ cell.re_expressed }} hit in another swing scale, placed by arm angle.

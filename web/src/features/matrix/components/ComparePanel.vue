@@ -3,7 +3,7 @@
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
 import { computed, ref } from "vue";
-import { halfInterval } from "@/shared/api/cells";
+import { basisWords, halfInterval } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf } from "@/shared/api/client";
 import type { Matrix } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -104,7 +104,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
               <td class="right slab" :class="{ est: cell.basis === 'estimated' }">
                 {{ units.show(cell.carry_yd) }} ± {{ units.show(halfInterval(cell)) }}
               </td>
-              <td class="quiet">{{ cell.balls ? `${cell.balls} balls` : "estimated" }}</td>
+              <td class="quiet">{{ basisWords(cell) }}</td>
               <td class="right quiet">
                 {{ step === null ? "" : `${step < 0 ? "−" : "+"}${units.show(Math.abs(step))} on it` }}
               </td>

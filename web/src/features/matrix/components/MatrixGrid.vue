@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Clubs down, swing lengths across. One trajectory at a time, or all of them in each box. */
 import { computed } from "vue";
-import { ballWords, halfInterval, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
+import { basisWords, halfInterval, PLAIN, sameCell, type CellAddress } from "@/shared/api/cells";
 import { useWords, type Cell, type Matrix } from "@/shared/api/queries";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import { shortDay } from "@/shared/format/dates";
@@ -72,7 +72,7 @@ const variant = (a: CellAddress) =>
               }"
               :aria-label="
                 cell
-                  ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${ballWords(cell)}${PLAYS[cell.play]}`
+                  ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${basisWords(cell)}${PLAYS[cell.play]}`
                   : `${address.club} ${address.swing} ${address.trajectory}: not measured`
               "
               @click="emit('select', address)"
@@ -93,7 +93,11 @@ const variant = (a: CellAddress) =>
                     }}{{ cell.balls > MOST_DOTS ? "+" : "" }}</span
                   >
                   <span class="day">{{
-                    cell.balls ? shortDay(cell.last_measured).replace(/ \d{4}$/, "") : "est."
+                    cell.balls
+                      ? shortDay(cell.last_measured).replace(/ \d{4}$/, "")
+                      : cell.basis === "reported"
+                        ? "chart"
+                        : "est."
                   }}</span>
                 </span>
               </template>

@@ -36,6 +36,7 @@ const hovered = ref<number | null>(null);
 const pinned = ref<number | null>(Number(route.query["at"]) || null);
 const looked = computed(() => hovered.value ?? pinned.value);
 const cells = computed(() => matrix.data.value?.cells ?? []);
+const charted = computed(() => cells.value.some((cell) => cell.basis === "reported"));
 const variants = computed(() => matrix.data.value?.variants ?? []);
 
 const selected = ref<CellAddress | null>(null);
@@ -55,14 +56,14 @@ const tempo = ref("any");
 const wished = useOwn("show-estimates", false);
 /** Dozens of estimates hide the few that matter; they are all there is while nothing is measured. */
 const estimates = computed({
-  get: () => wished.value || !cells.value.some((cell) => cell.basis === "measured"),
+  get: () => wished.value || !cells.value.some((cell) => cell.basis !== "estimated"),
   set: (on) => (wished.value = on),
 });
 const asked = computed(() => spin.value !== "any" || tempo.value !== "any");
 const shown = computed(() =>
   [...cells.value, ...(asked.value ? variants.value : [])].filter(
     (cell) =>
-      (estimates.value || cell.basis === "measured" || cell.play !== "neither") &&
+      (estimates.value || cell.basis !== "estimated" || cell.play !== "neither") &&
       (spin.value === "any" || cell.spin === spin.value) &&
       (tempo.value === "any" || cell.tempo === tempo.value),
   ),
@@ -174,7 +175,7 @@ useKeys("Matrix", [
               matrix.data.value.chosen ? "Shots" : "Choose the shots"
             }}</RouterLink>
           </span>
-          <GroundLegend class="push" played :estimates="estimates" />
+          <GroundLegend class="push" played :estimates="estimates" :chart="charted" />
         </div>
         <p v-if="matrix.data.value.waiting" class="waiting-review">
           {{ matrix.data.value.waiting }}
@@ -254,10 +255,18 @@ useKeys("Matrix", [
             {{
               cells.some((c) => c.balls)
                 ? "Pick a cell to see its balls. Type a distance to look it up."
-                : "Nothing measured yet: every number here is the rule of thumb. Start with one swing, five balls with every wedge."
+                : charted
+                  ? "These numbers are from a chart. Five balls with one swing and every wedge make them firm."
+                  : "Nothing measured yet: every number here is the rule of thumb. Start with one swing, five balls with every wedge."
             }}
           </p>
           <Button type="primary" size="large" block @click="hit">Hit balls</Button>
+          <RouterLink
+            v-if="!cells.some((c) => c.balls)"
+            class="chart"
+            :to="{ name: 'chart', params: { studentId } }"
+            >{{ charted ? "The chart" : "Type a chart you have on paper" }}</RouterLink
+          >
         </div>
       </aside>
     </div>
@@ -309,6 +318,10 @@ useKeys("Matrix", [
   display: flex;
   flex-direction: column;
   gap: 0.8rem;
+}
+.chart {
+  display: block;
+  margin-top: 0.7rem;
 }
 .pick p {
   margin: 0 0 0.8rem;

@@ -2,7 +2,7 @@
 /** The cell being hit: its number, its balls, whether it is enough; then the balls of the day. */
 import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
-import { ballWords, halfInterval } from "@/shared/api/cells";
+import { basisWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Hint from "@/shared/ui/Hint.vue";
@@ -57,8 +57,7 @@ const count = computed(() => {
       <span class="slab big">{{ units.show(now.cell.carry_yd) }}</span>
       <span class="slab">± {{ units.show(halfInterval(now.cell)) }} {{ units.unit }}</span>
       <span v-if="now.behind && outboxState.trouble" class="quiet">before the balls that wait</span>
-      <span v-else-if="now.cell.basis === 'estimated'">estimated</span>
-      <span v-else class="quiet num">{{ ballWords(now.cell) }}</span>
+      <span v-else :class="{ 'quiet num': now.cell.balls }">{{ basisWords(now.cell) }}</span>
     </p>
     <p v-if="enough" class="enough" :class="{ yes: now.more === 0 }">{{ enough }}</p>
     <DotPlot :balls="cellBalls" :centre-yd="now.cell?.carry_yd ?? null" :newest="balls.at(-1)?.uid ?? null" />
