@@ -5,7 +5,7 @@ VENV := .venv
 BIN := $(VENV)/bin
 STAMPS := .stamps
 REPORTS := $(STAMPS)/reports
-WEB_SOURCES := $(shell find web/src web/public web/plugins web/index.html web/vite.config.ts -type f 2>/dev/null)
+WEB_SOURCES := $(shell find web/src web/public web/plugins web/index.html web/vite.config.ts web/vite.card.config.ts -type f 2>/dev/null)
 CORES ?= 2
 SAMPLE ?= 200
 SECONDS := 3600
@@ -28,7 +28,7 @@ $(STAMPS)/node: web/package.json web/package-lock.json
 	@mkdir -p $(STAMPS) && touch $@
 
 $(STAMPS)/web: $(STAMPS)/python $(STAMPS)/node $(WEB_SOURCES)
-	cd web && npm run --silent build -- --logLevel warn
+	cd web && npm run --silent build
 	$(BIN)/python -m whitenoise.compress --quiet server/oxgang/webdist
 	@mkdir -p $(STAMPS) && touch $@
 

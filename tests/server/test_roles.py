@@ -43,7 +43,7 @@ TABLE = {
         GET {S}/history | GET /api/history | GET {S}/progress | GET /api/people | GET /api/settings
         GET /api/groups | GET /api/groups/before | GET /api/groups/{group_id}
         GET /api/groups/{group_id}/change
-        GET {S}/card.pdf | GET {S}/sheet.pdf
+        GET {S}/card.pdf | GET {S}/card.html | GET {S}/sheet.pdf
         GET {S}/homework/{homework_id}/sheet.pdf | GET {S}/pictures/{picture_id}/still.jpg""",
     "l": """PUT {S}/balls | PATCH DELETE {S}/balls/{uid} | POST {S}/balls/{uid}/restore
         PUT {S}/balls-of-another

@@ -8,6 +8,7 @@ import socket
 import subprocess
 import sys
 import time
+import urllib.error
 import urllib.request
 from contextlib import suppress
 from datetime import UTC, datetime, timedelta
@@ -20,6 +21,7 @@ from django.utils import timezone
 from oxgang.academy.models import Coach, EntryLink, SignIn
 from oxgang.cli.chores import Chores, clear
 from oxgang.cli.copies import COPIES_KEPT, clear_old_copies, write_dated
+from oxgang.cli.lan import lan_addresses
 from oxgang.config.environment import Environment
 
 from tests.commands import DATABASE, counted, oxgang
@@ -131,10 +133,11 @@ def test_people_where_nobody_can_sign_in(data: Path) -> None:
 
 
 def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> None:
+    """Let into the network by `--lan`: its addresses answer, and other names are told what allows them."""
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
-    command = [sys.executable, "-m", "oxgang", "serve", "--data", str(data), "--workers", "2"]
+    command = [sys.executable, "-m", "oxgang", "serve", "--data", str(data), "--workers", "2", "--lan"]
     log = data / "oxgang.log"
     server = subprocess.Popen([*command, "--port", str(port), "--log", str(log)], start_new_session=True)
     try:
@@ -159,6 +162,18 @@ def test_workers_share_a_port_and_one_that_dies_is_started_again(data: Path) -> 
         while not answers():
             assert time.monotonic() < end
             time.sleep(0.2)
+        for address in lan_addresses():
+            with urllib.request.urlopen(f"http://{address}:{port}/healthz", timeout=60) as there:
+                assert there.status == 200
+        stranger = urllib.request.Request(f"http://127.0.0.1:{port}/", headers={"Host": "<b>wexholt"})
+        with pytest.raises(urllib.error.HTTPError) as refused:
+            urllib.request.urlopen(stranger, timeout=60)
+        page = refused.value.read().decode()
+        assert (refused.value.code, "oxgang serve --lan" in page, "&lt;b&gt;wexholt" in page) == (
+            400,
+            True,
+            True,
+        )
         first = workers()
         assert len(first) == 2
         os.kill(first[0], signal.SIGKILL)

@@ -7,7 +7,7 @@ from typing import Annotated
 import typer
 
 from oxgang import __version__
-from oxgang.cli import backup, files, people, server
+from oxgang.cli import backup, card, files, people, server
 from oxgang.cli.flight import flight
 from oxgang.cli.monitor import monitor
 
@@ -43,6 +43,7 @@ app.command()(files.play)
 app.command()(files.pick)
 app.command()(flight)
 app.command()(monitor)
+app.command()(card.card)
 app.command()(server.demo)
 app.command()(server.serve)
 app.command()(backup.backup)

@@ -17,6 +17,7 @@ from oxgang.core.errors import OxgangError
 
 Data = Annotated[Path, typer.Option(help="folder of the database")]
 Host = Annotated[str, typer.Option(help="address to listen on")]
+Lan = Annotated[bool, typer.Option("--lan", help="let in the phones and tablets of this network")]
 Port = Annotated[int, typer.Option(help="port to listen on", min=1, max=65535)]
 
 
@@ -26,12 +27,14 @@ def demo(
     port: Port = 8000,
     fresh: Annotated[bool, typer.Option(help="throw the demo's data away first")] = False,
     serve: Annotated[bool, typer.Option(help="start the server when loaded")] = True,
+    lan: Lan = False,
 ) -> None:
     """The demo academy, ready to try. The data is made up and kept between starts."""
     if fresh:
         for file in data.glob("oxgang.sqlite3*"):
             file.unlink()
-    start_django("demo", data, host)
+    host, names = _open(host, port, lan=lan and serve)
+    start_django("demo", data, names)
     from django.utils import timezone
 
     from oxgang.academy.models import Academy
@@ -66,6 +69,7 @@ def serve(
     log: Annotated[Path | None, typer.Option(help="write the log here, and turn it over")] = None,
     backups: Annotated[Path | None, typer.Option(help="a folder for a backup each night")] = None,
     keep: Annotated[int, typer.Option(help="how many nightly backups to keep", min=1)] = 14,
+    lan: Lan = False,
 ) -> None:
     """Start for real: makes a secret key, serves, and says where the first account is made."""
     use_secret_key(data)
@@ -75,7 +79,8 @@ def serve(
     if backups is not None:
         os.environ["OXGANG_BACKUPS"] = str(backups.resolve())
         os.environ["OXGANG_BACKUPS_KEEP"] = str(keep)
-    start_django("prod", data, names or host)
+    host, allowed = _open(host, port, lan=lan)
+    start_django("prod", data, f"{names},{allowed}" if names else allowed)
     from oxgang.academy.services.first import first_code
 
     if address is not None:
@@ -88,6 +93,15 @@ def serve(
             "or with `oxgang add-coach` in a terminal. The address is good once."
         )
     _listen(host, port, proxy=proxy, https=https, workers=workers)
+
+
+def _open(host: str, port: int, *, lan: bool) -> tuple[str, str]:
+    """The address to listen on and the names that requests may use: with `lan` all of this machine."""
+    if not lan:
+        return host, host
+    from oxgang.cli.lan import EVERY_ADDRESS, open_to_lan
+
+    return EVERY_ADDRESS, open_to_lan(port)
 
 
 def _keep_address(address: str) -> None:

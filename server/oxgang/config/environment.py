@@ -25,6 +25,8 @@ class Environment(BaseSettings):
     secret_key: str = DEV_SECRET
     hosts: str = "127.0.0.1,localhost"
     https: bool = False
+    # Where devices of the same network reach the server, by comma; nowhere without `--lan`.
+    lan: str = ""
     # Where the log goes; standard error without it.
     log: Path | None = None
     # Where the keeper writes a backup each night, and how many it keeps; nowhere without it.
@@ -43,6 +45,10 @@ class Environment(BaseSettings):
     @property
     def allowed_hosts(self) -> list[str]:
         return [host.strip() for host in self.hosts.split(",") if host.strip()]
+
+    @property
+    def lan_addresses(self) -> list[str]:
+        return [address for address in self.lan.split(",") if address]
 
     def refuse_defaults_in_production(self) -> None:
         """Raise ValueError when a production server would run with the development key."""

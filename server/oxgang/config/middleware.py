@@ -7,9 +7,11 @@ import re
 from collections.abc import Callable
 from typing import Final
 
+from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
+from django.utils.html import escape
 
 from oxgang.api.account.sessions import keep
 from oxgang.api.problems import problem, signed_out
@@ -22,8 +24,37 @@ Next = Callable[[HttpRequest], HttpResponse]
 # phone keeps it for a dead network.
 DATA: Final = ("/api/", "/c/", "/cal/")
 PAGE: Final = re.compile(r"/c/[^/]+")
+MOST_NAME: Final = 200
 # What a phone waits for: matrices and words are text, and ten times smaller packed.
 PACKED: Final = ("application/json", "text/")
+
+
+# What somebody reads who comes by an address that is not allowed: the page of the web, and no more.
+UNKNOWN_NAME: Final = """<!doctype html>
+<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>Oxgang</title>
+<h1>Oxgang does not answer to this address</h1>
+<p>It runs here, and {name} is not among the addresses that it was started for.</p>
+<p>Whoever started it can allow it: <code>oxgang serve --lan</code> for phones and tablets of the same
+network, or <code>oxgang serve --names {name}</code> for this name.</p>
+</html>
+"""
+
+
+class KnownNames:
+    """Answers a request by a name that is not allowed with a page that says what allows it."""
+
+    def __init__(self, get_response: Next) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        try:
+            request.get_host()
+        except DisallowedHost:
+            asked = request.META.get("HTTP_HOST", "")
+            name = re.sub(r":\d+$", "", asked)[:MOST_NAME]
+            return HttpResponse(UNKNOWN_NAME.format(name=escape(name) or "this name"), status=400)
+        return self.get_response(request)
 
 
 class GZipText(GZipMiddleware):

@@ -38,6 +38,7 @@ MIDDLEWARE = [
     # Before the files: the page that the service worker keeps has its headers from there.
     "csp.middleware.CSPMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "oxgang.config.middleware.KnownNames",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "oxgang.config.middleware.GZipText",
     "oxgang.config.middleware.OfNobodyElse",

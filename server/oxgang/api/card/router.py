@@ -34,16 +34,19 @@ from oxgang.core.ground.card import (
     thin,
 )
 from oxgang.core.keeping.versions import differences
+from oxgang.core.practice.portal import Shows
 from oxgang.files.card import MOST_SIDES, Form, Side, lay_card, write_card
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import Box, Rule, Sheet, Text
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.cached import cached_matrix, carry_cache_forward
 from oxgang.matrix.selectors.card import live_card
+from oxgang.matrix.selectors.card_file import card_file
 from oxgang.matrix.selectors.pick_table import pick_table
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import publish
+from oxgang.practice.selectors.portal import shows_of
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["card"])
@@ -202,6 +205,19 @@ def compare(
     """What moved from a version to a later one (the newest without `to`)."""
     student = student_of(request.coach, student_id)
     return _differences(card_of(version_of(student, number)), card_of(version_of(student, to)))
+
+
+@router.get("/students/{student_id}/card.html", include_in_schema=False)
+def card_html(request: CoachRequest, student_id: UUID) -> HttpResponse:
+    """The newest version as one file that needs no network."""
+    student = student_of(request.coach, student_id)
+    version = version_of(student, None)
+    text = card_file(student, version, picks=Shows.PICK in shows_of(student))
+    took_away(request, student, "card-file", version=version.number)
+    name = f"{slugify(student.name) or 'student'}-card-v{version.number}.html"
+    response = HttpResponse(text, "text/html; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
 
 
 @router.get("/students/{student_id}/card.pdf", include_in_schema=False)

@@ -142,7 +142,7 @@ def matrix_json(request: CoachRequest, student_id: UUID) -> HttpResponse:
 def imported_carries(
     request: CoachRequest, student_id: UUID, file: File[UploadedFile], skip_bad: Form[bool] = False
 ) -> CarriesImported:
-    """Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook)."""
+    """Take in a matrix from a file (columns of matrix.csv, as CSV or workbook)."""
     coach = request.coach
     student = student_of(coach, student_id)
     with reading():

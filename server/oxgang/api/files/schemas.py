@@ -99,7 +99,7 @@ class FileLook(FileReport):
 
 
 class CarriesImported(Schema):
-    """How many cells of a matrix kept elsewhere were taken in, none while there are problems; how
+    """How many cells of a matrix were taken in, none while there are problems; how
     many were left out because they are only estimated there."""
 
     accepted: int

@@ -53,7 +53,7 @@ class Hit:
     conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
     is today, `moment` when it was hit, if known. One hit with an adjustment has it in `point`: it teaches
     what the adjustment is worth and is no ball of the cell's own. `imported` is no ball but a carry from a
-    matrix kept elsewhere. An `imagined` one is planned: it tells how much will be known, not how
+    chart. An `imagined` one is planned: it tells how much will be known, not how
     the student scatters. `wind_known` is whether its carry was converted from a known
     wind. `run_yd` is the run that the flight gives a ball whose total was read; `ran_yd` how far it ran,
     where its carry was read too. Without that its carry is what the flight's run leaves of the total.

@@ -202,7 +202,7 @@ def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[
 
 
 def _imported(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> list[Hit]:
-    """What a matrix kept elsewhere says of cells with too few balls of their own. One query."""
+    """What a chart says of cells with too few balls of their own. One query."""
     positions = student.scale.as_core().positions
     balls = Counter(hit.cell for hit in hits if hit.counts)
     imported = []

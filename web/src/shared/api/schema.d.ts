@@ -2127,7 +2127,7 @@ export interface paths {
         put?: never;
         /**
          * Imported Carries
-         * @description Take in a matrix kept elsewhere (columns of matrix.csv, as CSV or workbook).
+         * @description Take in a matrix from a file (columns of matrix.csv, as CSV or workbook).
          */
         post: operations["oxgang_api_files_router_imported_carries"];
         delete?: never;
@@ -3744,7 +3744,7 @@ export interface components {
         };
         /**
          * CarriesImported
-         * @description How many cells of a matrix kept elsewhere were taken in, none while there are problems; how
+         * @description How many cells of a matrix were taken in, none while there are problems; how
          *     many were left out because they are only estimated there.
          */
         CarriesImported: {

@@ -141,7 +141,8 @@ async function takeMatrix(event: Event): Promise<void> {
     <Sentence :text="bagError" />
     <p class="row">
       <b>Matrix</b>
-      <Button @click="matrixInput?.click()">Import one kept elsewhere</Button>
+      <Button @click="matrixInput?.click()">Import a matrix</Button>
+      <RouterLink :to="{ name: 'chart', params: { studentId } }">Type a chart</RouterLink>
       <a :href="`/api/students/${studentId}/matrix.csv`" download>Export matrix.csv</a>
       <a :href="`/api/students/${studentId}/matrix.xlsx`" download>.xlsx</a>
       <a :href="`/api/students/${studentId}/matrix.json`" download>.json</a>
@@ -164,8 +165,7 @@ async function takeMatrix(event: Event): Promise<void> {
       >
     </p>
     <p class="quiet">
-      A matrix from paper or a sheet (columns club, swing, carry_yd) counts little, and only until a cell has
-      five balls of its own.
+      Numbers without their balls, from a chart or a matrix, count until a shot has five balls of its own.
     </p>
   </template>
 </template>

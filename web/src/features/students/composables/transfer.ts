@@ -18,7 +18,7 @@ export async function importBag(studentId: string, file: File): Promise<string> 
   return `${added} ${added === 1 ? "club" : "clubs"} added, ${changed} changed.`;
 }
 
-/** Take in a matrix kept elsewhere, all or nothing; problems come back as sentences. */
+/** Take in a matrix from a file, all or nothing; problems come back as sentences. */
 export async function importMatrix(studentId: string, file: File): Promise<string> {
   const address = `/api/students/${studentId}/imported-carries`;
   const answer = await send(address, { method: "POST", body: await form(file) });
