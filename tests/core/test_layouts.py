@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -11,8 +12,9 @@ from hypothesis import strategies as st
 from oxgang.cli.main import app
 from oxgang.core.errors import FileError
 from oxgang.core.words.swing import BUILT_IN, CLOCK
+from oxgang.files import names
 from oxgang.files.bag import write_bag
-from oxgang.files.names import find_club, find_swing
+from oxgang.files.names import HEIGHTS, STRIKES, bare, find_club, find_swing
 from oxgang.files.understand import understand
 from typer.testing import CliRunner
 
@@ -95,3 +97,11 @@ def test_the_command_prints_rows_and_questions(tmp_path: Path) -> None:
     ]
     file.write_bytes(b"PK\x03\x04 no workbook")
     assert CliRunner().invoke(app, ["read", str(file), "--bag", str(bag)]).exit_code == 2
+
+
+def test_the_page_of_formats_lists_every_name() -> None:
+    page = bare((Path(__file__).parents[2] / "docs/formats.md").read_text(encoding="utf-8"))
+    words = {word.strip() for cell in page.split("|") for part in cell.split(";") for word in part.split(",")}
+    words |= {re.sub(r" \(.*", "", word) for word in words}
+    listed = {*STRIKES, *HEIGHTS, *names.SHARES, *names.PARTS, *names.KIND_OF}
+    assert listed - words == set()

@@ -22,7 +22,7 @@ Meaning = tuple[str, object]
 _MARKS: Final = str.maketrans(
     {"\u00ba": "\u00b0", "\u02da": "\u00b0", "\u2044": "/", "\u2019": "'", "\u00b4": "'", "\u2013": "-"}
 )
-_SHARES: Final[Mapping[str, float]] = {
+SHARES: Final[Mapping[str, float]] = {
     **dict.fromkeys(("quarter", "one quarter", "viertel", "ein viertel"), 1 / 4),
     **dict.fromkeys(("third", "one third", "drittel", "ein drittel"), 1 / 3),
     **dict.fromkeys(("half", "one half", "halb", "halber", "halbe"), 1 / 2),
@@ -38,7 +38,7 @@ _HOURS: Final[Mapping[str, float]] = {
 }
 # A lead arm points to no hour outside these, and a bare number below them is a zone.
 _CLOCK: Final = (6.0, 12.0)
-_PARTS: Final[Mapping[str, str]] = {
+PARTS: Final[Mapping[str, str]] = {
     **dict.fromkeys(("knee", "knees", "knie"), "knee"),
     **dict.fromkeys(("pocket", "pockets", "tasche", "hosentasche"), "pocket"),
     **dict.fromkeys(("hip", "hips", "huefte", "hueft"), "hip"),
@@ -59,7 +59,7 @@ _WEDGES: Final[Mapping[str, tuple[tuple[str, ...], tuple[float, float]]]] = {
     "sw": (("sw", "sand wedge", "sandwedge", "sand", "sand iron"), (54.0, 57.5)),
     "lw": (("lw", "lob wedge", "lobwedge", "lob"), (58.0, 64.0)),
 }
-_KIND_OF: Final = {name: kind for kind, (names, _) in _WEDGES.items() for name in names}
+KIND_OF: Final = {name: kind for kind, (names, _) in _WEDGES.items() for name in names}
 _IRON: Final = re.compile(r"(?:#? ?(\d)(?:er)?[ -]?(?:i|iron|eisen)|(?:i|iron|eisen|e)[ -]?(\d)|# ?(\d))")
 # A loft with what marks it as one: "56", "56*", "56 deg", "54.10" (with its bounce), "M56-8".
 _LOFT: Final = re.compile(
@@ -143,8 +143,8 @@ def swing_meaning(name: str) -> Meaning | None:
     text = " ".join(text.replace("-", " ").split()).strip(".")
     if text in _ONE_SWING:
         return "one swing", 0
-    if text in _SHARES:
-        return "share", round(_SHARES[text], 3)
+    if text in SHARES:
+        return "share", round(SHARES[text], 3)
     if found := re.fullmatch(r"(\d) ?/ ?(\d)", text):
         over, under = int(found[1]), int(found[2])
         return ("share", round(over / under, 3)) if 0 < over <= under else None
@@ -160,8 +160,8 @@ def swing_meaning(name: str) -> Meaning | None:
         return "clock", hour
     part = re.sub(r"^(?:hands?|haende)? ?(?:to|at|bis|auf)? ?(?:the|zur|zum|der)? ?", "", text)
     part = re.sub(r" ?(?:high|height|level|hoehe|hoch)$", "", part)
-    if part in _PARTS:
-        return "body", _PARTS[part]
+    if part in PARTS:
+        return "body", PARTS[part]
     return ("zone", int(text)) if re.fullmatch(r"[1-5]", text) else None
 
 
@@ -225,7 +225,7 @@ def club_meaning(name: str) -> tuple[str, float | None]:
             loft = value
             break
     words = " ".join(re.sub(r"[^a-z]+", " ", text).split())
-    kinds = {kind for word, kind in _KIND_OF.items() if re.search(rf"\b{word}\b", words)}
+    kinds = {kind for word, kind in KIND_OF.items() if re.search(rf"\b{word}\b", words)}
     return (kinds.pop() if len(kinds) == 1 else ""), loft
 
 
