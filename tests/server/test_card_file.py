@@ -46,6 +46,12 @@ def test_the_command_writes_it(data: Path, tmp_path: Path) -> None:
     done = oxgang("card", "casimir", "--data", data, "-o", file)
     assert done.returncode == 0, done.stderr
     assert "<h1>Casimir Dunmoor</h1>" in file.read_text()
+    done = oxgang("card", "casimir", "--data", data, "-o", file, "--language", "de")
+    assert done.returncode == 0, done.stderr
+    german = file.read_text()
+    assert '<html lang="de">' in german
+    assert "Fassung 1 vom" in german
+    assert "Schlagfläche" in german
     for who, says in (
         ("nobody such", "nobody"),
         ("a", "Give the whole name"),

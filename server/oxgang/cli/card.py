@@ -11,12 +11,16 @@ from oxgang.cli.database import DATABASE
 from oxgang.cli.report import fail
 from oxgang.cli.server import Data, start_django, use_secret_key
 from oxgang.core.errors import OxgangError
+from oxgang.texts.language import Language
 
 
 def card(
     student: Annotated[str, typer.Argument(help="the student's name, or a part that is one student's alone")],
     output: Annotated[Path, typer.Option("-o", "--output", help="card.html")],
     data: Data = Path("oxgang-data"),
+    language: Annotated[
+        Language, typer.Option(help="the language that the student reads")
+    ] = Language.ENGLISH,
 ) -> None:
     """The newest published card as one file that needs no network."""
     if not (data / DATABASE).is_file():
@@ -43,7 +47,7 @@ def card(
     if version is None:
         fail(f"{found[0].name} has no published card yet.")
     try:
-        text = card_file(found[0], version, picks=Shows.PICK in shows_of(found[0]))
+        text = card_file(found[0], version, picks=Shows.PICK in shows_of(found[0]), language=language)
         output.write_text(text, encoding="utf-8", newline="")
     except OxgangError as error:
         fail(error.sentence)

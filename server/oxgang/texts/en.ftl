@@ -175,6 +175,12 @@ recipe-words =
        *[other] { $open }° open
     }, { $weight } % on the lead foot
 
+## The file of a card (files/card_file.py)
+
+card-file-title = Wedge card of { $student }
+card-file-head = Version { $version } of { $day }. { $academy }
+card-file-none = none
+
 ## What a coach should know before a card is handed out (core/ground/card.py)
 
 card-no-shot = No shot is played, so that no distance has an answer: choose some under Shots

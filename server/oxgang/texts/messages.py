@@ -88,7 +88,8 @@ class Texts:
         text, _ = self._bundle.format_pattern(pattern, known)
         return str(text)
 
-    def _one(self, code: str, bare: str) -> str:
+    def named(self, code: str, bare: str) -> str:
+        """The message of a code, or what it is without one."""
         name = self.format(code)
         return bare if name == code else name
 
@@ -109,7 +110,7 @@ class Texts:
         return f"{_plain(value, 2)} {unit.sign}"
 
     def _name(self, codes: Any, of: Any) -> str:
-        names = [self._one(f"{of}-{code}", code) for code in str(codes).split(",") if code]
+        names = [self.named(f"{of}-{code}", code) for code in str(codes).split(",") if code]
         if len(names) < 2:
             return "".join(names)
         between, last = self.format(BETWEEN), self.format(LAST)

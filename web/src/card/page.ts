@@ -1,6 +1,7 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
 import { make } from "./dom";
 import { matters, pickedAt, type Picks } from "./picks";
+import { say as said, WORDS, type CardWords, type Language } from "./words";
 
 export interface Shot {
   name: string;
@@ -35,6 +36,8 @@ export interface Card {
   recipes: string[];
   shots: Shot[];
   lines: Line[];
+  /** English where none is said. */
+  language?: Language;
   /** What to hit to the pin; a version from before picks has none. */
   picks?: Picks | null;
 }
@@ -46,6 +49,7 @@ const WHERE_IT_MATTERS = "green";
 /** How this phone was last used. */
 const MODE = "oxgang-card-to";
 
+const wordsOf = (card: Card): CardWords => WORDS[card.language ?? "en"];
 const whole = (value: number) => String(Math.round(value));
 
 /** Where of all lines a distance stands: the nearest there is. */
@@ -86,21 +90,23 @@ function opensAt(card: Card): number {
 
 /** Show a card. `before` is the version that was kept on this phone. */
 export function build(main: HTMLElement, card: Card, before?: number): void {
+  const words = wordsOf(card);
+  const { version, day, academy } = card;
   const head = [
     make("h1", card.student),
-    make("p", `Version ${card.version} of ${card.day}. ${card.academy}`, "small"),
+    make("p", said(words.version, { version, day, academy }), "small"),
     ...(card.note ? [make("p", card.note, "note")] : []),
     ...(before !== undefined && before < card.version
-      ? [make("p", `Version ${card.version} is new.`, "newer")]
+      ? [make("p", said(words.newer, { version }), "newer")]
       : []),
   ];
   if (!card.lines.length || !card.shots.length) {
-    main.replaceChildren(...head, make("p", "No shot is on this card yet. Ask your coach."));
+    main.replaceChildren(...head, make("p", words.noShot));
     return;
   }
   const typed = make("input");
   typed.inputMode = "numeric";
-  typed.setAttribute("aria-label", `Distance in ${card.unit === "m" ? "metres" : "yards"}`);
+  typed.setAttribute("aria-label", said(words.distance, { unit: card.unit === "m" ? words.m : words.yd }));
   const at = make("label", "", "at");
   at.append(typed, make("span", card.unit));
   const picks = card.picks ?? null;
@@ -159,8 +165,8 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
       remember(pin ? "pin" : "carry");
     };
     modes.append(
-      choice("carry it", () => !toPin, to(false)),
-      choice("to the pin", () => toPin, to(true)),
+      choice(words.carryIt, () => !toPin, to(false)),
+      choice(words.toPin, () => toPin, to(true)),
     );
   }
   function showAsks(of: Picks): void {
@@ -200,7 +206,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     const name = row.insertCell();
     const more = add === null ? "" : ` ${added(add)}`;
     const named = near || add !== null;
-    name.textContent = named ? `${shot?.name ?? ""}${more}` : "none";
+    name.textContent = named ? `${shot?.name ?? ""}${more}` : words.none;
     name.className = named ? (shot?.measured ? "" : "est") : "far";
     row.insertCell().textContent = named && shot ? whole(shot.carry) : "";
     row.addEventListener("click", () => move(at));
@@ -213,9 +219,9 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     asks,
     shot,
     beside,
-    make("h2", "The ladder"),
+    make("h2", words.ladder),
     ladder,
-    make("p", `± holds the true carry in ${card.level} of cases. Italic: estimated.`, "small"),
+    make("p", said(words.legend, { level: card.level }), "small"),
   );
   move(place);
 }
@@ -241,10 +247,11 @@ function remember(mode: string): void {
 /** The shot to the pin, how often it finishes on the green, and why. */
 function pick(card: Card, picked: ReturnType<typeof pickedAt>): HTMLElement[] {
   const of = picked ? card.shots[picked.shot] : undefined;
-  if (!picked || !of) return [make("p", "None", "none"), make("p", "No shot gets there.", "carry")];
+  const words = wordsOf(card);
+  if (!picked || !of) return [make("p", words.noneBig, "none"), make("p", words.unreached, "carry")];
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
-    make("p", `${picked.tenths} of 10 finish on the green. ${picked.reason}.`, "carry"),
+    make("p", said(words.onGreen, { tenths: picked.tenths, reason: picked.reason }), "carry"),
     ...cues(card, of),
   ];
 }
@@ -255,7 +262,7 @@ function others(card: Card, places: number[]): HTMLElement[] {
     const of = card.shots[place];
     if (!of) return [];
     const part = make("p", "", "other");
-    part.append(make("span", "or"), make("b", of.name), make("span", whole(of.carry)));
+    part.append(make("span", wordsOf(card).or), make("b", of.name), make("span", whole(of.carry)));
     return [part];
   });
 }
@@ -266,39 +273,39 @@ function cues(card: Card, of: Shot): HTMLElement[] {
 }
 
 /** "6 to 12": how the ground runs is never known well. */
-function ran(of: Shot): string {
+function ran(of: Shot, words: CardWords): string {
   const [least, most] = of.runs ?? [of.run, of.run];
-  return least === most ? whole(of.run ?? 0) : `${least} to ${most}`;
+  return least === most ? whole(of.run ?? 0) : said(words.to, { least: least ?? 0, most: most ?? 0 });
 }
 
 function answer(card: Card, line: Line): HTMLElement[] {
   const of = line.shot === null ? undefined : card.shots[line.shot];
-  if (!of) return [make("p", "None", "none")];
+  const words = wordsOf(card);
+  if (!of) return [make("p", words.noneBig, "none")];
   const add = line.add ?? null;
   if (!line.near && add === null)
     return [
-      make("p", "None", "none"),
-      make("p", `The nearest is ${of.name}: it carries ${whole(of.carry)}.`, "carry"),
+      make("p", words.noneBig, "none"),
+      make("p", said(words.nearest, { name: of.name, carry: whole(of.carry) }), "carry"),
     ];
   if (!line.near && add !== null)
     return [
       make("p", `${of.name} ${added(add)}`, of.measured ? "name" : "name est"),
       make(
         "p",
-        `It carries ${whole(of.carry)}: hit it ${Math.abs(add)} ${add < 0 ? "shorter" : "longer"}.`,
+        said(add < 0 ? words.hitShorter : words.hitLonger, { carry: whole(of.carry), by: Math.abs(add) }),
         "carry",
       ),
       ...cues(card, of),
     ];
   const total =
-    of.run === null ? "" : `, runs ${ran(of)}, ${Math.round(of.carry) + Math.round(of.run)} in all`;
+    of.run === null
+      ? ""
+      : said(words.runs, { run: ran(of, words), all: Math.round(of.carry) + Math.round(of.run) });
+  const basis = of.measured ? "" : of.reported ? words.chart : words.estimated;
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
-    make(
-      "p",
-      `carries ${whole(of.carry)} ± ${whole(of.half)}${of.measured ? "" : of.reported ? ", from a chart" : ", estimated"}${total}`,
-      "carry",
-    ),
+    make("p", said(words.carries, { carry: whole(of.carry), half: whole(of.half) }) + basis + total, "carry"),
     ...cues(card, of),
   ];
 }
@@ -309,8 +316,8 @@ function next(card: Card, line: Line): HTMLElement[] {
     const of = place === null ? undefined : card.shots[place];
     const part = make("p", "", which);
     part.append(
-      make("span", which),
-      make("b", of ? of.name : "none"),
+      make("span", wordsOf(card)[which]),
+      make("b", of ? of.name : wordsOf(card).none),
       make("span", of ? whole(of.carry) : ""),
     );
     return part;

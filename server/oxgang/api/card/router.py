@@ -48,6 +48,7 @@ from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import publish
 from oxgang.practice.selectors.portal import shows_of
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.texts.language import Language
 
 router = Router(tags=["card"])
 
@@ -208,11 +209,13 @@ def compare(
 
 
 @router.get("/students/{student_id}/card.html", include_in_schema=False)
-def card_html(request: CoachRequest, student_id: UUID) -> HttpResponse:
+def card_html(
+    request: CoachRequest, student_id: UUID, language: Query[Language] = Language.ENGLISH
+) -> HttpResponse:
     """The newest version as one file that needs no network."""
     student = student_of(request.coach, student_id)
     version = version_of(student, None)
-    text = card_file(student, version, picks=Shows.PICK in shows_of(student))
+    text = card_file(student, version, picks=Shows.PICK in shows_of(student), language=language)
     took_away(request, student, "card-file", version=version.number)
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.html"
     response = HttpResponse(text, "text/html; charset=utf-8")

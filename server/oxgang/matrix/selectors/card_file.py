@@ -10,9 +10,16 @@ from oxgang.core.errors import InputError
 from oxgang.files.card_file import write_card_file
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.phone import on_phone
+from oxgang.texts.language import Language
 
 
-def card_file(student: Student, version: PublishedMatrix, *, picks: bool) -> str:
+def card_file(
+    student: Student,
+    version: PublishedMatrix,
+    *,
+    picks: bool,
+    language: Language = Language.ENGLISH,
+) -> str:
     """The file of a version; its name in full only where that is agreed to.
 
     Raises
@@ -25,7 +32,7 @@ def card_file(student: Student, version: PublishedMatrix, *, picks: bool) -> str
         script, style = ((folder / f"card.{kind}").read_text(encoding="utf-8") for kind in ("js", "css"))
     except OSError:
         raise InputError("The interface is not built here: run make build first.") from None
-    content = on_phone(version, picks=picks)
+    content = on_phone(version, picks=picks, language=language)
     if not agreed(student).phone:
         content["student"] = first_name(str(content["student"]))
-    return write_card_file(content, script=script, style=style)
+    return write_card_file(content, script=script, style=style, language=language)

@@ -6,7 +6,9 @@ A released version never changes, whatever a later Oxgang would make of the same
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
+from oxgang.core.flight.recipes import Recipe
 from oxgang.core.flight.run import run_band
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
@@ -15,6 +17,8 @@ from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.intervals import words as level_words
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.published import card_of
+from oxgang.texts.cards import in_language, shot_name
+from oxgang.texts.language import Language
 from oxgang.texts.messages import Texts, texts
 from oxgang.texts.recipes import recipe_words
 
@@ -32,16 +36,24 @@ def freeze_all() -> None:
         freeze(version)
 
 
-def on_phone(version: PublishedMatrix, *, picks: bool) -> dict[str, object]:
+def on_phone(
+    version: PublishedMatrix, *, picks: bool, language: Language = Language.ENGLISH
+) -> dict[str, object]:
     """What a phone shows of a version; the table of picks only where it is shown."""
-    content = version.phone or _on_phone(card_of(version), version.content.get("picks"))
+    english = language is Language.ENGLISH
+    content = (version.phone if english else None) or _on_phone(
+        card_of(version), version.content.get("picks"), language
+    )
     # Two records of one student that are put together are numbered anew.
     return {**content, "version": version.number, "picks": content["picks"] if picks else None}
 
 
-def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
+def _on_phone(
+    card: Card, picks: Mapping[str, str] | None, language: Language = Language.ENGLISH
+) -> dict[str, object]:
     """Every shot that is played once, and for each yard or metre which of them it is."""
-    words = texts("m" if card.metres else "yd")
+    words = texts("m" if card.metres else "yd", language)
+    english = language is Language.ENGLISH
     played = card.played
     places = {id(cell): i for i, cell in enumerate(played)}
     heights = list(card.recipes)
@@ -53,6 +65,7 @@ def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
         return None if cell is None else places[id(cell)]
 
     return {
+        **({} if english else {"language": language}),
         "student": card.student,
         "academy": card.academy,
         "version": card.version,
@@ -60,15 +73,15 @@ def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
         "note": card.note,
         "unit": "m" if card.metres else "yd",
         "level": level_words(card.level),
-        "recipes": [recipe_words(card.recipes[height], words) for height in heights],
+        "recipes": [_recipe(card.recipes[height], words) for height in heights],
         "shots": [
             {
-                "name": cell.name,
+                "name": cell.name if english else shot_name(cell, words),
                 "carry": whole(unit(cell.carry_yd)),
                 "half": whole(unit((cell.carry_hi_yd - cell.carry_lo_yd) / 2)),
                 "measured": cell.measured,
                 "reported": cell.reported,
-                "cue": card.cue(cell) if card.look.cues else "",
+                "cue": in_language(card.cue(cell), words) if card.look.cues else "",
                 "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
                 "runs": None if cell.run_yd is None else [whole(unit(end)) for end in run_band(cell.run_yd)],
                 "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
@@ -88,6 +101,10 @@ def _on_phone(card: Card, picks: Mapping[str, str] | None) -> dict[str, object]:
             for line in by_yardage(card, step=1)
         ],
     }
+
+
+def _recipe(recipe: Recipe, words: Texts) -> str:
+    return recipe_words(replace(recipe, follow_through=in_language(recipe.follow_through, words)), words)
 
 
 def _picks(rows: Mapping[str, str], words: Texts) -> dict[str, object]:

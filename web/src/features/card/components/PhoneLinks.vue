@@ -97,7 +97,8 @@ useKeys("Phone", [
     </fieldset>
     <p v-if="!published" class="quiet">No card in it yet: publish a version.</p>
     <p v-else>
-      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>
+      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>,
+      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>auf Deutsch</a>
       <span class="quiet">
         for a message or a mail. It opens on any phone, without a network or a server.</span
       >
