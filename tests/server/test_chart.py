@@ -2,17 +2,24 @@
 
 from __future__ import annotations
 
+import csv
+import io
 import json
 import re
+from collections import Counter
+from pathlib import Path
 from typing import Any
 
 import pytest
 from oxgang.academy.models import Club, Student
+from oxgang.files.bag import read_bag
+from oxgang.files.shots import read_shots
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.range_sessions.models import Ball, ImportedCarry
 
+from tests.commands import oxgang
 from tests.server.conftest import Api
-from tests.server.steps import hit, keep, last, undo
+from tests.server.steps import day, hit, hit_ago, keep, last, undo
 
 CHART = {("60", "9:00"): "42", ("60", "10:00"): "51,5", ("56", "9:00"): "48", ("56", "10:00"): "56-60"}
 
@@ -157,3 +164,34 @@ def test_balls_read_back_from_json(api: Api, student: Student, wedge: Club) -> N
     assert len(json.loads(whole)["balls"]) == 3
     seen = api.upload(f"/students/{student.pk}/files/look", whole).json()
     assert (seen["known"], seen["new"], seen["problems_total"]) == (3, 0, 0)
+
+
+def test_a_replaced_club_has_a_name_of_its_own_in_files(
+    api: Api, student: Student, wedge: Club, tmp_path: Path
+) -> None:
+    hit_ago(api, student, wedge, [44, 45, 43], days_ago=40)
+    event = {"kind": "new club", "on": day(20), "club_id": str(wedge.pk), "loft_deg": 55}
+    assert api("POST", f"/students/{student.pk}/events", event).status_code == 200
+    new = student.clubs.get(label="56", loft_deg=55)
+    hit_ago(api, student, new, [50, 51, 49], days_ago=5)
+    bag, shots = (api("GET", f"/students/{student.pk}/{name}.csv").content for name in ("bag", "shots"))
+    read = read_bag(bag)
+    assert read.problems == []
+    labels = {club.label: club.loft_deg for club in read.records}
+    old = f"56 until {day(21)}"
+    assert (labels["56"], labels[old]) == (55, 56)
+    assert Counter(shot.cell.club for shot in read_shots(shots).records) == {"56": 3, old: 3}
+    # Read back they change nothing, here and by the command.
+    done = api.upload(f"/students/{student.pk}/bag", bag).json()
+    assert (done["new"], done["changed"]) == (0, 0)
+    again = api.upload(f"/students/{student.pk}/shots/check", shots).json()
+    assert (again["known"], again["new"], again["problems_total"]) == (6, 0, 0)
+    for name, content in (("bag.csv", bag), ("shots.csv", shots)):
+        (tmp_path / name).write_bytes(content)
+    matrix = oxgang("matrix", tmp_path / "shots.csv", "--bag", tmp_path / "bag.csv")
+    assert matrix.returncode == 0, matrix.stderr
+    rows = csv.DictReader(io.StringIO(matrix.stdout))
+    balls = {
+        row["club"]: row["balls"] for row in rows if (row["swing"], row["trajectory"]) == ("9:00", "stock")
+    }
+    assert (balls["56"], balls[old]) == ("3", "3")

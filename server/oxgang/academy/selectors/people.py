@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from datetime import date, datetime, timedelta
 from typing import TypeAlias
@@ -12,6 +13,7 @@ from django.db.models import Q, QuerySet
 
 from oxgang.academy.errors import ErasedStudent, NotFound
 from oxgang.academy.models import Academy, Club, Coach, Erased, Student, SwingScale
+from oxgang.core.words.bag import MAX_LABEL
 from oxgang.core.words.swing import Position
 
 # Who reads: a coach who is signed in, or the academy itself (commands, work behind the answers).
@@ -64,6 +66,37 @@ def bag_of(student: Student, *, everything: bool = False) -> list[Club]:
     """The student's clubs, most lofted first; with `everything` also archived ones."""
     clubs = student.clubs.order_by("-loft_deg", "label", "used_from")
     return list(clubs if everything else clubs.filter(archived_at=None))
+
+
+def club_names(everything: Sequence[Club], in_bag: Sequence[Club]) -> dict[UUID, str]:
+    """What each club is called where no two may be called alike: those in the bag by their labels, others
+    by when they went out of it. A name is as long as a label may be."""
+    here = {club.pk for club in in_bag}
+    names = {club.pk: club.label for club in in_bag}
+    for club in everything:
+        if club.pk not in here:
+            names[club.pk] = _with(club.label, _apart(club))
+    twice = {name for name, count in Counter(names.values()).items() if count > 1}
+    return {
+        pk: _with(name, f" ({str(pk)[:4]})") if name in twice and pk not in here else name
+        for pk, name in names.items()
+    }
+
+
+def _with(label: str, more: str) -> str:
+    return f"{label[: MAX_LABEL - len(more)]}{more}"
+
+
+def _apart(club: Club) -> str:
+    if club.used_until:
+        return f" until {club.used_until}"
+    return f" from {club.used_from}" if club.used_from else ", out of the bag"
+
+
+def file_names(student: Student, today: date) -> dict[UUID, str]:
+    """What each club of a student is called in files: no two alike, whoever replaced whom."""
+    everything = bag_of(student, everything=True)
+    return club_names(everything, [club for club in everything if club.used_on(today)])
 
 
 def match_club(clubs: Sequence[Club], label: str, day: date | None) -> Club | None:

@@ -9,6 +9,7 @@ from datetime import date, datetime
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Student
+from oxgang.academy.selectors.people import day_at, file_names
 from oxgang.academy.services.edit_conflicts import refuse_if_changed
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import changed, created, field_changes, fields_of, record_entry
@@ -103,9 +104,15 @@ def import_bag(student: Student, clubs: Sequence[bag.Club], *, by: Coach, now: d
     mine = {
         club.label.casefold(): club for club in student.clubs.filter(archived_at=None).order_by("used_from")
     }
+    # Clubs that others have replaced stand in a file under names of their own.
+    gone = {name.casefold() for name in file_names(student, day_at(student.academy, now)).values()} - set(
+        mine
+    )
     new = renewed = 0
     for club in clubs:
         known = mine.get(club.label.casefold())
+        if known is None and club.label.casefold() in gone:
+            continue
         if known is None:
             add_club(student, club, by=by, now=now)
             new += 1

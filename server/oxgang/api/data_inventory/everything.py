@@ -9,7 +9,6 @@ from zipfile import ZIP_DEFLATED, ZipFile
 
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.log import log_of
-from oxgang.academy.selectors.people import bag_of
 from oxgang.academy.services.ownership import CONSENT_FIELDS
 from oxgang.api.transfer.schemas import StudentFile
 from oxgang.files.bag import write_bag
@@ -19,7 +18,7 @@ from oxgang.files.tables import write_table
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.practice.models import Picture
 from oxgang.practice.selectors.transfer import everything_of
-from oxgang.range_sessions.selectors.balls import shots_for_file
+from oxgang.range_sessions.selectors.balls import clubs_for_file, shots_for_file
 from oxgang.range_sessions.services.balls import local_day
 
 READ_ME = """Everything that {academy} keeps of {student}, taken along on {day}.
@@ -47,7 +46,7 @@ def everything_zip(student: Student, now: datetime) -> bytes:
         archive.writestr("shots.csv", write_shots(shots_for_file(student)))
         matrix = matrix_of(student, day).matrix
         archive.writestr("matrix.csv", write_matrix([*matrix.cells, *matrix.adjustments]))
-        archive.writestr("bag.csv", write_bag([club.as_core() for club in bag_of(student)]))
+        archive.writestr("bag.csv", write_bag(clubs_for_file(student)))
         archive.writestr("log.csv", _log(student))
         archive.writestr("consent.json", _consent(student))
         # What was taken away in the app and is still kept goes along too.

@@ -51,7 +51,7 @@ from oxgang.files.understand import names_of, strange_strikes
 from oxgang.matrix.selectors.card import live_card
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.played import played_in
-from oxgang.range_sessions.selectors.balls import known_uids, shots_for_file
+from oxgang.range_sessions.selectors.balls import clubs_for_file, known_uids, shots_for_file
 from oxgang.range_sessions.selectors.mappings import guessed, remembered
 from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.imported_carries import import_carries
@@ -106,7 +106,7 @@ def shots_json(request: CoachRequest, student_id: UUID, day: Query[date | None] 
 def bag_csv(request: CoachRequest, student_id: UUID) -> HttpResponse:
     """The student's bag."""
     student = student_of(request.coach, student_id)
-    return _csv(request, student, "bag", write_bag(club.as_core() for club in bag_of(student)))
+    return _csv(request, student, "bag", write_bag(clubs_for_file(student)))
 
 
 @router.get("/students/{student_id}/matrix.csv", include_in_schema=False)

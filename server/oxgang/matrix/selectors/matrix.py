@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
@@ -12,7 +11,7 @@ from uuid import UUID
 from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.events import happened_to
-from oxgang.academy.selectors.people import bag_of
+from oxgang.academy.selectors.people import bag_of, club_names
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Cell, Matrix
@@ -71,7 +70,7 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
     """
     everything = bag_of(student, everything=True)
     clubs = [c for c in everything if c.used_on(day)]
-    names = _names(everything, clubs)
+    names = club_names(everything, clubs)
     events = happened_to(student, names, day)
     evidence = Evidence(
         hits_of(student, names, live=live),
@@ -92,26 +91,6 @@ def clubs_on(student: Student, day: date, names: Mapping[UUID, str]) -> list[bag
         for club in bag_of(student, everything=True)
         if club.used_on(day) and club.pk in names
     ]
-
-
-def _names(everything: list[Club], in_bag: list[Club]) -> dict[UUID, str]:
-    """Labels of the clubs in the bag; others are told apart by when they went out of it."""
-    here = {club.pk for club in in_bag}
-    names = {club.pk: club.label for club in in_bag}
-    for club in everything:
-        if club.pk not in here:
-            names[club.pk] = f"{club.label}{_apart(club)}"
-    twice = {name for name, count in Counter(names.values()).items() if count > 1}
-    return {
-        pk: f"{name} ({str(pk)[:4]})" if name in twice and pk not in here else name
-        for pk, name in names.items()
-    }
-
-
-def _apart(club: Club) -> str:
-    if club.used_until:
-        return f" until {club.used_until}"
-    return f" from {club.used_from}" if club.used_from else ", out of the bag"
 
 
 def chain_in(student: Student, found: StudentMatrix) -> Chain:

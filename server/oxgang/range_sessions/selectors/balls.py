@@ -4,21 +4,25 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Collection, Mapping, Sequence
+from dataclasses import replace
 from datetime import date
 from math import hypot
 from typing import Final
 from uuid import UUID
 
 from django.db.models import Max, Min, Q, QuerySet
+from django.utils import timezone
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student, SwingScale
 from oxgang.academy.selectors.chain import windows_of
+from oxgang.academy.selectors.people import bag_of, day_at, file_names
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import IMPORTED_SD
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.launch import Side, in_window
+from oxgang.core.words import bag
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import express
 from oxgang.range_sessions.models import Ball, ImportedCarry
@@ -245,7 +249,19 @@ def offline_of(student: Student) -> list[tuple[float, float]]:
 def shots_for_file(student: Student, day: date | None = None) -> list[Shot]:
     """Every ball of the student, or of one day, with everything known of it, for export."""
     balls = balls_of(student) if day is None else balls_of_day(student, day)
-    return [ball.as_core(club_label=ball.club.label) for ball in balls.iterator(2000)]
+    names = file_names(student, day_at(student.academy, timezone.now()))
+    return [ball.as_core(club_label=names[ball.club_id]) for ball in balls.iterator(2000)]
+
+
+def clubs_for_file(student: Student) -> list[bag.Club]:
+    """The bag for export: the clubs in it, and those out of it that have balls, no two called alike."""
+    names = file_names(student, day_at(student.academy, timezone.now()))
+    hit = set(Ball.objects.filter(student=student).values_list("club_id", flat=True).distinct())
+    return [
+        replace(club.as_core(), label=names[club.pk])
+        for club in bag_of(student, everything=True)
+        if club.archived_at is None or club.pk in hit
+    ]
 
 
 def usual_of(student: Student) -> tuple[str, str] | None:

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from django.utils import timezone
+
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import day_at
 from oxgang.core.words.shots import Spin, Tempo
 from oxgang.range_sessions.models import ImportedCarry
 
@@ -16,4 +19,5 @@ def chart_of(student: Student) -> list[ImportedCarry]:
         spin=Spin.CHECK,
         tempo=Tempo.NORMAL,
     )
-    return list(rows.select_related("club").order_by("pk"))
+    today = day_at(student.academy, timezone.now())
+    return [row for row in rows.select_related("club").order_by("pk") if row.club.used_on(today)]

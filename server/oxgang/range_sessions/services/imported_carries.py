@@ -8,7 +8,7 @@ from datetime import date, datetime
 
 from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.chain import chain_of
-from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.selectors.people import bag_of, known_swings, match_club
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.carry.matrix import Basis
@@ -77,7 +77,7 @@ def report_carries(
     if measured_on and (not in_calendar(measured_on) or measured_on > today):
         words = "The chart is of a day to come." if measured_on > today else f"{NO_SUCH_DAY}."
         raise InputError(words, field="measured_on")
-    places = [(box, *_place(student, box, f"boxes.{at}")) for at, box in enumerate(boxes)]
+    places = [(box, *_place(student, box, today, f"boxes.{at}")) for at, box in enumerate(boxes)]
     seen: set[tuple[object, ...]] = set()
     measured = "total_yd" if total else "carry_yd"
     for at, (box, club, swing) in enumerate(places):
@@ -133,8 +133,8 @@ def _set(row: ImportedCarry, values: dict[str, object]) -> list[Changed]:
     return changed(row, before)
 
 
-def _place(student: Student, box: Box, field: str) -> tuple[Club, Position]:
-    club = next((c for c in bag_of(student) if c.label.casefold() == box.club.casefold()), None)
+def _place(student: Student, box: Box, today: date, field: str) -> tuple[Club, Position]:
+    club = match_club(bag_of(student), box.club, today)
     swing = known_swings(student).get(box.swing.casefold())
     if club is None:
         raise InputError(f'"{box.club}" is not in the bag.', field=field)
@@ -178,13 +178,13 @@ def import_carries(
         How many cells were stored (none while there are problems and they were not to be skipped),
         how many were left out as estimated, and the rows that fit no club or swing of the student.
     """
-    clubs = {club.label.casefold(): club for club in bag_of(student)}
+    bag, today = bag_of(student), local_day(student, now)
     swings = known_swings(student)
     problems: list[RowProblem] = []
     estimated = 0
     boxes: dict[CellKey, Box] = {}
     for line, row in rows:
-        club = clubs.get(row.key.club.casefold())
+        club = match_club(bag, row.key.club, today)
         swing = swings.get(row.key.swing.casefold())
         if club is None:
             problems.append(RowProblem(line, "club", f'"{row.key.club}" is not in the bag.'))

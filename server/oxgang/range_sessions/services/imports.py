@@ -12,10 +12,11 @@ from typing import Any, Final
 
 import numpy as np
 from django.db import transaction
+from django.utils import timezone
 from numpy.typing import NDArray
 
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.selectors.people import bag_of, known_swings, match_club
+from oxgang.academy.selectors.people import bag_of, file_names, known_swings, match_club
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL, contact_of
 from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, DRAWN_BACK_YD, plainly_fit, question_about
@@ -24,7 +25,7 @@ from oxgang.core.words.shots import USUAL, CellKey, Shot
 from oxgang.files.columns import Balls
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem, cell_text, many_objects
-from oxgang.range_sessions.services.balls import CHUNK, record_balls
+from oxgang.range_sessions.services.balls import CHUNK, local_day, record_balls
 
 # What lies between ball and face.
 _CONTACT = ("lie", "ball", "grooves", "wet")
@@ -107,6 +108,8 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
     balls = reading.rows
     assert isinstance(balls, Balls)
     bag = bag_of(student, everything=True)
+    named = file_names(student, local_day(student, timezone.now()))
+    by_name = {named[club.pk].casefold(): club for club in bag if named[club.pk] != club.label}
     swings = known_swings(student)
     names = ", ".join(p.label for p in student.scale.as_core().positions)
     labels = ", ".join(dict.fromkeys(c.label for c in bag if c.archived_at is None))
@@ -116,7 +119,8 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
     found: dict[tuple[int, date | None], tuple[CellKey, Club] | RowProblem] = {}
     for name, day in set(rows):
         cell = keys[name]
-        club, swing = match_club(bag, cell.club, day), swings.get(cell.swing.casefold())
+        club = by_name.get(cell.club.casefold()) or match_club(bag, cell.club, day)
+        swing = swings.get(cell.swing.casefold())
         if club is None:
             reason = f'"{cell.club}" is not in the bag ({labels or "the bag is empty"}).'
             found[name, day] = RowProblem(0, "club", reason)
