@@ -66,10 +66,10 @@ SAME_FIELD: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any],
     (
         "PATCH",
         "/settings",
-        {"tolerances": {"club": 2.5}},
         {"tolerances": {"club": 3}},
+        {"tolerances": {"club": 3.5}},
         {"tolerances": {"club": 4}},
-        '"3.0"',
+        '"3.5"',
     ),
     ("PATCH", "/people/{p}", {"role": "coach"}, {"role": "assistant"}, {"role": "head"}, '"assistant"'),
 ]
@@ -161,7 +161,7 @@ def test_what_is_kept_under_a_name_is_replaced_knowingly(api: Api, tobin: Api, s
 def test_settings_are_taken_back_with_the_tolerances_that_followed(
     api: Api, coach: Coach, student: Student
 ) -> None:
-    api("PATCH", f"/students/{student.pk}", {"handicap": 18, "tolerance_yd": 2.5})
+    api("PATCH", f"/students/{student.pk}", {"handicap": 18, "tolerance_yd": 3})
     api("PATCH", "/settings", {"tolerances": {"club": 3.5}})
     student.refresh_from_db()
     assert student.tolerance_yd == 3.5
@@ -170,8 +170,8 @@ def test_settings_are_taken_back_with_the_tolerances_that_followed(
     assert Api(plain)("POST", f"/history/{entry['id']}/undo").status_code == 403
     assert api("POST", f"/history/{entry['id']}/undo").status_code == 200
     student.refresh_from_db()
-    assert student.tolerance_yd == 2.5
-    assert api("GET", "/settings").data["tolerances"]["club"] == 2.5
+    assert student.tolerance_yd == 3
+    assert api("GET", "/settings").data["tolerances"]["club"] == 3
     # What moves every ball is set again, not taken back.
     api("PATCH", "/settings", {"altitude_m": 300})
     assert not api("GET", "/history").data["entries"][0]["can_undo"]

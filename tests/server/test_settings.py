@@ -88,13 +88,13 @@ def test_many_students_are_brought_along_bit_by_bit(api: Api, coach: Coach) -> N
 
 def test_who_had_the_tolerance_of_the_level_goes_along(api: Api, coach: Coach) -> None:
     club, low, own = (make_student(coach, name) for name in ("Club", "Low", "Own"))
-    for student, handicap, tolerance in ((club, 18, 2.5), (low, 4, 2.5), (own, 18, 3.5)):
+    for student, handicap, tolerance in ((club, 18, 3), (low, 4, 2.5), (own, 18, 3.5)):
         body = {"handicap": handicap, "tolerance_yd": tolerance}
         api("PATCH", f"/students/{student.pk}", body)
-    said = api("PATCH", "/settings", {"tolerances": {"club": 3.0}}).data
-    assert (said["tolerances"], said["settings"]["tolerances"]["club"]) == (1, 3.0)
+    said = api("PATCH", "/settings", {"tolerances": {"club": 3.4}}).data
+    assert (said["tolerances"], said["settings"]["tolerances"]["club"]) == (1, 3.4)
     found = [Student.objects.get(pk=s.pk).tolerance_yd for s in (club, low, own)]
-    assert found == [3.0, 2.5, 3.5]
+    assert found == [3.4, 2.5, 3.5]
 
 
 @pytest.mark.parametrize(

@@ -28,8 +28,8 @@ from oxgang.core.errors import InputError
 from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import CardOptions, Order, checked_step
-from oxgang.core.ground.gaps import TOLERANCE_YD, checked_tolerance
-from oxgang.core.practice.load import Level, checked_limit, level_of
+from oxgang.core.ground.gaps import checked_tolerance
+from oxgang.core.practice.load import USUAL_TOLERANCE, Level, checked_limit, level_of
 from oxgang.core.units import UNITS, quantity
 
 # What is changed as one field each; a tolerance is of a level.
@@ -121,7 +121,7 @@ def change_settings(
 
 def tolerance_for(academy: Academy, level: Level) -> float:
     """The academy's tolerance for a level [yd]."""
-    return float(academy.tolerances.get(level.value, TOLERANCE_YD))
+    return float(academy.tolerances.get(level.value, USUAL_TOLERANCE[level]))
 
 
 def _tolerances_of(academy: Academy) -> dict[str, Any]:
@@ -147,7 +147,7 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> list[Changed]:
     followed: dict[tuple[float, float], list[UUID]] = {}
     for student in students_at(academy):
         level = level_of(student.handicap, student.ball_limit, academy.junior_limit)
-        was = float(old.get(level.value, TOLERANCE_YD))
+        was = float(old.get(level.value, USUAL_TOLERANCE[level]))
         now_is = tolerance_for(academy, level)
         if student.tolerance_yd == was and was != now_is:
             rows_of([student.pk]).update(tolerance_yd=now_is)

@@ -10,7 +10,9 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.errors import InputError
+from oxgang.core.ground.gaps import TOLERANCE_YD
 from oxgang.core.ground.stages import Stage
+from oxgang.core.words.complete import complete
 
 BALL_LIMIT: Final = 80
 # Usual for a junior of about eleven.
@@ -35,6 +37,21 @@ class Level(StrEnum):
     CLUB = "club"
     LOW = "low"
     UNKNOWN = "unknown"
+
+
+# How near a carry has to be to a distance for it to be covered, before a coach says otherwise [yd]: about
+# what two of three solid balls of 60 yards hold, whose deviation is 4 % of the carry for a low handicap, 5 %
+# for a club player and 7 % for a beginner or a junior. Common practice, no published source.
+USUAL_TOLERANCE: Final = complete(
+    Level,
+    {
+        Level.JUNIOR: 4.0,
+        Level.BEGINNER: 4.0,
+        Level.CLUB: 3.0,
+        Level.LOW: TOLERANCE_YD,
+        Level.UNKNOWN: TOLERANCE_YD,
+    },
+)
 
 
 def level_of(handicap: float | None, ball_limit: int, junior_limit: int = JUNIOR_LIMIT) -> Level:

@@ -96,13 +96,6 @@ useKeys("Phone", [
       >
     </fieldset>
     <p v-if="!published" class="quiet">No card in it yet: publish a version.</p>
-    <p v-else>
-      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>,
-      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>auf Deutsch</a>
-      <span class="quiet">
-        for a message or a mail. It opens on any phone, without a network or a server.</span
-      >
-    </p>
     <p class="row">
       <label class="row"
         >Lasts
@@ -162,6 +155,13 @@ useKeys("Phone", [
         </span>
       </li>
     </ul>
+    <p v-if="published">
+      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>,
+      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>auf Deutsch</a>
+      <span class="quiet">
+        for a message or a mail. It opens on any phone, without a network or a server.</span
+      >
+    </p>
     <p v-if="live.length" class="quiet">Ending a link cannot be undone. You can always make a new one.</p>
   </section>
 </template>

@@ -53,6 +53,9 @@ function skip(): void {
     <p v-if="step">
       {{ step.says }}
       <RouterLink v-if="to && !there" class="go" :to="to">Go there</RouterLink>
+      <RouterLink v-if="step.name === 'balls' && student" :to="`/s/${student}/chart`"
+        >Type a chart you have</RouterLink
+      >
       <button type="button" @click="skip">Skip</button>
       <button type="button" @click="thread.end">Put the thread away</button>
     </p>

@@ -13,6 +13,7 @@ const records = (more: object = {}) => ({
   "GET /api/students/s/balls": [],
   "GET /api/students/s/versions": [],
   "GET /api/students/s/links": [],
+  "GET /api/students/s/chart": { boxes: [], source: "", measured_on: null },
   ...more,
 });
 
@@ -25,6 +26,14 @@ test("what is done is read from the records, and what is next follows", async ()
   expect([thread.balls.value, thread.step.value?.name]).toEqual([5, "card"]);
   thread.skip("card");
   expect(thread.step.value?.name).toBe("phone");
+});
+
+test("a typed chart leads to the card without a ball", async () => {
+  thread.began("s");
+  const boxes = [{ club: "56", swing: "9:00", trajectory: "stock", distance_yd: 48, total: false }];
+  serve(records({ "GET /api/students/s/chart": { boxes, source: "", measured_on: null } }));
+  await thread.look();
+  expect(thread.step.value?.name).toBe("card");
 });
 
 test("an erased student is no one's thread: it begins with another one", async () => {

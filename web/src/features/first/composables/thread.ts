@@ -25,7 +25,7 @@ export const STEPS: ThreadStep[] = [
   {
     name: "balls",
     title: "Five balls",
-    says: "Choose the cell, type each carry and press Enter.",
+    says: "One swing with every wedge: type each carry and press Enter.",
     place: "range",
   },
   {
@@ -72,6 +72,7 @@ async function look(): Promise<void> {
     dataOf(api.GET("/api/students/{student_id}/balls", path)),
     dataOf(api.GET("/api/students/{student_id}/versions", path)),
     dataOf(api.GET("/api/students/{student_id}/links", path)),
+    dataOf(api.GET("/api/students/{student_id}/chart", path)),
   ]);
   const answers = await asked.catch((error: unknown) => {
     // The student was erased: the thread begins with another one.
@@ -83,11 +84,12 @@ async function look(): Promise<void> {
     throw error;
   });
   if (!answers) return;
-  const [hit, versions, links] = answers;
+  const [hit, versions, links, chart] = answers;
   balls.value = hit.length;
   const found = new Set<StepName>(["student"]);
-  if (hit.length >= BALLS) found.add("balls");
-  if (hit.some((ball) => ball.accepted)) found.add("review");
+  // A chart that is typed makes a card without a ball.
+  if (hit.length >= BALLS || chart.boxes.length) found.add("balls");
+  if (hit.some((ball) => ball.accepted) || (chart.boxes.length && !hit.length)) found.add("review");
   if (versions.length) found.add("card");
   if (links.length) found.add("phone");
   done.value = found;

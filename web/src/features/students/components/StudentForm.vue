@@ -40,16 +40,18 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ save: [draft: StudentDraft, was: Partial<StudentDraft>]; newScale: [] }>();
 
-const usualTolerance = props.usual?.tolerances.unknown ?? props.words.tolerance_yd;
+/** A junior hits fewer balls a session: that is what tells one. */
+const juniorLimit = computed(() => props.usual?.junior_limit ?? props.words.junior_limit);
+const usualLimit = computed(() => props.usual?.ball_limit ?? props.words.ball_limit);
 const filled = (): StudentDraft => ({
   name: props.student?.name ?? "",
   hand: props.student?.hand ?? "right",
   units: props.student?.units ?? props.usual?.units ?? "yd",
   scale_id: props.student?.scale.id ?? props.usual?.scale_id ?? props.scales[0]?.id ?? 0,
-  tolerance_yd: props.student?.tolerance_yd ?? usualTolerance,
+  ...(props.student ? { tolerance_yd: props.student.tolerance_yd } : {}),
   from_yd: props.student?.from_yd ?? props.words.from_yd,
   to_yd: props.student?.to_yd ?? props.words.to_yd,
-  ball_limit: props.student?.ball_limit ?? props.usual?.ball_limit ?? props.words.ball_limit,
+  ball_limit: props.student?.ball_limit ?? usualLimit.value,
   notes: props.student?.notes ?? "",
   friction: props.student?.friction ?? "",
   handicap: props.student?.handicap ?? null,
@@ -59,8 +61,7 @@ const { form: draft, changed, was, settle, rebase } = useFormDraft<StudentDraft>
 /** Of a student only what changed; what was not chosen for a new one, the level decides. */
 function send(): void {
   if (props.student) return emit("save", changed.value as StudentDraft, was.value);
-  const { tolerance_yd, ...rest } = draft;
-  emit("save", tolerance_yd === usualTolerance ? rest : { ...rest, tolerance_yd }, {});
+  emit("save", { ...draft }, {});
 }
 defineExpose({
   /** The student was added: the form is blank again. */
@@ -68,6 +69,16 @@ defineExpose({
   /** Another coach's values were shown: saving again is meant against them. */
   rebase: () => rebase(filled()),
 });
+const age = computed({
+  get: () => (draft.ball_limit <= juniorLimit.value ? "junior" : "adult"),
+  set: (of) => (draft.ball_limit = of === "junior" ? juniorLimit.value : usualLimit.value),
+});
+/** Emptied, a student's tolerance stays what it was; a new one's is left to the level. */
+function tolerance(yards: number | null): void {
+  if (yards !== null) draft.tolerance_yd = yards;
+  else if (props.student) draft.tolerance_yd = props.student.tolerance_yd;
+  else delete draft.tolerance_yd;
+}
 const measure = computed(() => carryMeasure(draft.units, props.words.units));
 const byId = computed(() => new Map(props.scales.map((one) => [one.id, one])));
 const scale = computed(() => props.scales.find((s) => s.id === draft.scale_id));
@@ -92,6 +103,28 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <label for="name">Name</label>
     <Input id="name" v-model:value="draft.name" v-focus="!student" :maxlength="120" />
     <Sentence :text="about('name')" />
+    <div class="pair">
+      <div>
+        <label for="handicap">Handicap</label>
+        <InputNumber
+          id="handicap"
+          :value="draft.handicap ?? undefined"
+          :min="-10"
+          :max="54"
+          :step="0.1"
+          placeholder="not known"
+          @change="draft.handicap = typeof $event === 'number' ? $event : null"
+        />
+      </div>
+      <div v-if="!student">
+        <span class="label">Age</span>
+        <RadioGroup v-model:value="age" button-style="solid">
+          <RadioButton value="adult">adult</RadioButton>
+          <RadioButton value="junior">junior</RadioButton>
+        </RadioGroup>
+      </div>
+    </div>
+    <Sentence :text="about('handicap')" />
     <div class="pair">
       <div>
         <span class="label">Plays</span>
@@ -130,9 +163,14 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       :measure="measure"
       :least="words.tolerance_range_yd.least"
       :most="words.tolerance_range_yd.most"
-      @set="draft.tolerance_yd = $event ?? usualTolerance"
+      :placeholder="student ? undefined : 'by level'"
+      @set="tolerance"
     />
-    <p class="quiet hint">A distance is covered when a carry is this close.</p>
+    <p class="quiet hint">
+      A distance is covered when a carry is this close.<template v-if="!student">
+        Left empty, handicap and age decide.</template
+      >
+    </p>
     <Sentence :text="about('tolerance_yd')" />
     <label for="from">Ground, from and to</label>
     <MeasureField
@@ -159,22 +197,9 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       :min="words.limit_range.least"
       :max="words.limit_range.most"
     />
-    <p class="quiet hint">
-      Less for juniors (about {{ usual?.junior_limit ?? words.junior_limit }}) and after injury.
-    </p>
+    <p class="quiet hint">Less for juniors (about {{ juniorLimit }}) and after injury.</p>
     <Sentence :text="about('ball_limit')" />
     <template v-if="student">
-      <label for="handicap">Handicap</label>
-      <InputNumber
-        id="handicap"
-        :value="draft.handicap ?? undefined"
-        :min="-10"
-        :max="54"
-        :step="0.1"
-        placeholder="not known"
-        @change="draft.handicap = typeof $event === 'number' ? $event : null"
-      />
-      <Sentence :text="about('handicap')" />
       <label for="friction">Spin off the face</label>
       <select id="friction" v-model="draft.friction" class="native">
         <option value="">by handicap (now {{ student.finds }})</option>
