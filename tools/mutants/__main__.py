@@ -29,7 +29,7 @@ TESTS: Final = {
     "keeping": ["test_keeping", "test_drift"],
     "practice": ["test_practice", "test_offline", "test_plan", "test_keeping"],
     "carry": ["test_carry", "test_plan", "test_coverage", "test_keeping"],
-    "pick": ["test_rules", "test_offline", "test_pick"],
+    "pick": ["test_rules", "test_contact", "test_pick_choice", "test_offline", "test_pick"],
     "words": ["test_units", "test_strikes", "test_lesson", "test_files", "test_ground", "test_keeping"],
 }
 # The pick is held against simulation instead of against what it said; words compute nothing by themselves.
