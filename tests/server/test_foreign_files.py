@@ -169,3 +169,18 @@ def test_a_file_that_names_somebody_else_is_a_question_and_ones_own_is_none(
     own = "\n".join((header, "a,2026-05-01,56,9:00,50,Ansel Quill")).encode()
     assert api.upload(f"/students/{student.pk}/shots/check", own).json()["new"] == 1
     assert Ball.objects.count() == 0
+
+
+def test_rows_that_can_hardly_be_are_shown_and_left_out_unless_taken(api: Api, student: Student) -> None:
+    text = b"Club,Swing,Carry,Total\n56,9:00,76,46\n56,9:00,48,50\n56,9:00,160,170\n"
+    seen = look(api, student, text).json()
+    assert [(q["line"], "below the carry" in q["reason"]) for q in seen["questions"]] == [
+        (2, True),
+        (4, False),
+    ]
+    assert (seen["rows"], seen["new"], seen["mapping"]["odd"]) == (1, 1, False)
+    url = f"/students/{student.pk}/files/take"
+    for take, stored in ((False, 1), (True, 3)):
+        done = api.upload(url, text, mapping=json.dumps(seen["mapping"] | {"odd": take})).getvalue()
+        assert b'"stored": true' in done
+        assert Ball.objects.count() == stored

@@ -212,7 +212,7 @@ def look(
     """What any table holds under a mapping; without one it is remembered or guessed."""
     coach = request.coach
     student = student_of(coach, student_id)
-    chosen, person = _mapping(mapping) if mapping else (None, "")
+    chosen, person, odd = _mapping(mapping) if mapping else (None, "", False)
     with reading():
         content = file.read()
         sheets = sheets_of(content)
@@ -225,7 +225,7 @@ def look(
         table = _of(table, people, person)
         known = None if chosen else remembered(coach.academy, table)
         used = chosen or known or guessed(student, table)
-        read = match(student, read_mapped(table, used))
+        read = match(student, read_mapped(table, used), odd=odd)
     return made(
         FileLook,
         **_report(student, read).model_dump(),
@@ -256,14 +256,14 @@ def take(
     """Store a foreign file's balls under a mapping, and remember the mapping for its header."""
     coach = request.coach
     student = student_of(coach, student_id)
-    used, person = _mapping(mapping)
+    used, person, odd = _mapping(mapping)
     with reading():
         table = read_any(file.read())
         people = _people(table, student)
         if people and person not in (*people, EVERYBODY):
             raise InputError("Say whose balls these are. Nothing was stored.", field="person")
         table = _of(table, people, person)
-        read = match(student, read_mapped(table, used))
+        read = match(student, read_mapped(table, used), odd=odd)
     if read.problems and not skip_bad:
         raise InputError(BAD_ROWS, field="file")
     remember(coach.academy, table, used, by=coach)
@@ -300,14 +300,15 @@ def _refuse_of_many(student: Student, content: bytes) -> None:
         )
 
 
-def _mapping(text: str) -> tuple[ColumnMapping, str]:
+def _mapping(text: str) -> tuple[ColumnMapping, str, bool]:
+    """How columns are read, whose balls are meant, and whether those that are asked about are taken."""
     try:
         body = MappingBody.model_validate_json(text)
     except ValidationError as error:
         raise InputError(f"The mapping cannot be read: {error.errors()[0]['msg']}.") from None
     sources = {target: Source(s.column, s.unit) for target, s in body.sources.items()}
     mapping = ColumnMapping(sources, body.clubs, body.swings, body.strikes, body.club, body.swing, body.days)
-    return mapping, body.person
+    return mapping, body.person, body.odd
 
 
 def _preview(line: int, shot: Shot) -> PreviewBall:

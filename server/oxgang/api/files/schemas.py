@@ -47,7 +47,7 @@ class SourceBody(Schema):
 
 class MappingBody(Schema):
     """What each target is in a file; clubs and swings by their name there. See `files.foreign`.
-    `person` is whose balls are meant, "*" for everybody's."""
+    `person` is whose balls are meant, "*" for everybody's; `odd` takes balls that are asked about, too."""
 
     sources: dict[str, SourceBody] = Field(max_length=MOST_COLUMNS)
     clubs: dict[str, Header] = Field({}, max_length=MOST_NAMES)
@@ -57,6 +57,7 @@ class MappingBody(Schema):
     swing: Header = ""
     days: DayOrder = DayOrder.DAY
     person: Header = ""
+    odd: bool = False
 
 
 class ColumnOut(Schema):

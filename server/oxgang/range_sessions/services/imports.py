@@ -103,8 +103,9 @@ def read_for(student: Student, data: bytes) -> ReadFile:
 
 
 @many_objects()
-def match(student: Student, reading: Reading[Shot]) -> ReadFile:
-    """The balls of a file with the student's own clubs and swings."""
+def match(student: Student, reading: Reading[Shot], *, odd: bool = True) -> ReadFile:
+    """The balls of a file with the student's own clubs and swings; without those that are asked about,
+    unless `odd`."""
     balls = reading.rows
     assert isinstance(balls, Balls)
     bag = bag_of(student, everything=True)
@@ -140,9 +141,14 @@ def match(student: Student, reading: Reading[Shot]) -> ReadFile:
         keep = [not isinstance(one, RowProblem) for one in matched]
         balls, rows = balls.among(keep), [row for row, k in zip(rows, keep, strict=True) if k]
     problems.sort(key=lambda problem: problem.line)
+    questions = _questions(balls)
+    if questions and not odd:
+        asked = {question.line for question in questions}
+        keep = [line not in asked for line in balls.lines]
+        balls, rows = balls.among(keep), [row for row, k in zip(rows, keep, strict=True) if k]
     both: list[Any] = [found[row] for row in rows]
     cells, clubs = [cell for cell, _ in both], [club for _, club in both]
-    return ReadFile(balls, cells, clubs, problems, _questions(balls), reading.unknown_columns)
+    return ReadFile(balls, cells, clubs, problems, questions, reading.unknown_columns)
 
 
 def _questions(balls: Balls) -> list[RowProblem]:

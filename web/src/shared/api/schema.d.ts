@@ -5590,7 +5590,7 @@ export interface components {
         /**
          * MappingBody
          * @description What each target is in a file; clubs and swings by their name there. See `files.foreign`.
-         *     `person` is whose balls are meant, "*" for everybody's.
+         *     `person` is whose balls are meant, "*" for everybody's; `odd` takes balls that are asked about, too.
          */
         MappingBody: {
             /**
@@ -5607,6 +5607,11 @@ export interface components {
             };
             /** @default day first */
             days?: components["schemas"]["DayOrder"];
+            /**
+             * Odd
+             * @default false
+             */
+            odd?: boolean;
             /**
              * Person
              * @default

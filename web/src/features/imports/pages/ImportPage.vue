@@ -87,6 +87,12 @@ function whose(person: string): void {
   mapping.value.person = person;
   again();
 }
+/** Balls that can hardly be are left out, unless the coach knows better. */
+function takeOdd(odd: boolean): void {
+  if (!mapping.value) return;
+  mapping.value.odd = odd;
+  again();
+}
 function fix(kind: "club" | "swing" | "days", ours: string): void {
   if (!mapping.value) return;
   Object.assign(mapping.value, { [kind]: ours });
@@ -265,6 +271,25 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
               @match="match"
               @fix="fix"
             />
+          </section>
+          <section v-if="seen.questions_total" class="sheet">
+            <h2>Can this be?</h2>
+            <ul>
+              <li v-for="q in seen.questions.slice(0, 6)" :key="`${q.line}${q.column}`">
+                Line {{ q.line }}: {{ q.reason }}
+              </li>
+            </ul>
+            <p v-if="seen.questions_total > 6" class="quiet">and {{ seen.questions_total - 6 }} more.</p>
+            <label>
+              <span
+                >{{ count(seen.questions_total, "row is", "rows are") }}
+                {{ mapping.odd ? "taken" : "left out" }}</span
+              >
+              <span
+                ><input type="checkbox" :checked="mapping.odd" @change="takeOdd(!mapping?.odd)" /> take
+                them</span
+              >
+            </label>
           </section>
           <section v-if="seen.problems_total" class="sheet">
             <h2>Bad rows</h2>
