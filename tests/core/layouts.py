@@ -201,6 +201,37 @@ LAYOUTS: dict[str, Layout] = {
         b"Date,Club,Swing,Carry\n3/4/2026,56,9:00,48\n5/6/2026,52,9:00,55\n", TWO,
         more=[("date", [None, None])], questions=[("date", (), None)],
     ),
+    "the strike under another name": Layout(
+        b"CLUB,SWING,CARRY (YDS),RESULT\n56,9:00,48,Solid\n52,9:00,55,Fat\n", TWO,
+        more=[("strike", ["solid", "fat"])], columns={"RESULT": "strike"},
+    ),
+    "a distance that may be a total": Layout(
+        b"Club,Swing,Laser\n56,9:00,52\n", [], questions=[("carry_yd", ("Laser",), None)],
+    ),
+    "a distance beside the carry": Layout(
+        b"Club,Swing,Distance,Carry\n56,9:00,50,48\n", TWO[:1], columns={"Distance": "note"},
+    ),
+    "a row without its swing": Layout(b"Club,Swing,Carry\n56,,51\n56,9:00,48\n", TWO[:1], bad=[2]),
+    "pipes, and lofts for clubs": Layout(b"Loft|Swing|Carry\n56|9:00|48\n52|9:00|55\n", TWO),
+    "heights in the rows": Layout(
+        b"Club,Height,9:00,10:00\n56,low,52,62\n,stock,48,58\n",
+        [*LOW, *stock(("56", "9:00", 48), ("56", "10:00", 58))], "chart", columns={"Height": "trajectory"},
+    ),
+    "a sheet for each club, heights across": Layout(
+        book(**{"56": [["", "low", "stock"], ["9:00", 52, 48], ["10:00", 62, 58]], "about": [["x"], ["y"]]}),
+        [LOW[0], TWO[0], LOW[1], *stock(("56", "10:00", 58))], "chart",
+    ),
+    "two tables side by side, the clubs in another order": Layout(
+        b"Low,,,High,,\nClub,9:00,10:00,Club,9:00,10:00\n56,52,62,60,35,43\n60,46,55,56,40,49\n",
+        [*LOW, ("60", "9:00", "high", 35, None), ("60", "10:00", "high", 43, None),
+         ("60", "9:00", "low", 46, None), ("60", "10:00", "low", 55, None),
+         ("56", "9:00", "high", 40, None), ("56", "10:00", "high", 49, None)],
+        "chart",
+    ),
+    "two tables that nothing tells apart": Layout(
+        b"Mat,,\nClub,9:00,10:00\n56,48,58\nGrass,,\nClub,9:00,10:00\n56,46,58\n",
+        stock(("56", "10:00", 58), ("56", "10:00", 58)), "chart", bad=[3, 6],
+    ),
     "a matrix of ours": Layout(
         b"club,swing,trajectory,carry_yd,basis\n56,9:00,stock,48,measured\n56,9:00,high,40,estimated\n52,9:00,stock,55,reported\n",
         TWO, "chart", bad=[3],

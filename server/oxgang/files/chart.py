@@ -7,6 +7,7 @@ the header; a box may hold a range. What a name does not say for certain is aske
 from __future__ import annotations
 
 import re
+from collections import defaultdict
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Final
@@ -117,7 +118,23 @@ def read_chart(
         for title, lines in sheets.items()
         if len(lines) <= MOST_LINES
     ]
+    _refuse_twice(chart)
     return chart if any(found) else None
+
+
+def _refuse_twice(chart: Chart) -> None:
+    """Of a shot with two numbers neither is taken: what tells them apart is not known."""
+    numbers: dict[tuple[str, str, Trajectory], list[Box]] = defaultdict(list)
+    for box in chart.boxes:
+        club = box.club.ours if box.club.certain else box.club_name
+        swing = box.swing.ours if box.swing.certain else box.swing_name
+        numbers[club, swing, box.trajectory].append(box)
+    twice = [box for boxes in numbers.values() if len({b.distance_yd for b in boxes}) > 1 for box in boxes]
+    for box in twice:
+        reason = f'"{box.club_name} {box.swing_name}" has more than one number here. Which one is it?'
+        chart.problems.append(RowProblem(box.line, box.swing_name, reason))
+    chart.boxes = [box for box in chart.boxes if box not in twice]
+    chart.problems.sort(key=lambda problem: problem.line)
 
 
 def _read_matrix(chart: Chart, lines: Lines, clubs: Sequence[Club], positions: Sequence[Position]) -> None:
@@ -154,13 +171,16 @@ class _Reader:
         self.unit, self.total = unit, False
         self.height = Trajectory.STOCK
         self.names: list[tuple[int, str, Trajectory | None]] = []
-        self.across = self.down = ""
-        self.last = ""
+        self.across = self.down = self.corner = ""
+        self.last = self.titled = ""
         self.hear(title)
 
     def hear(self, text: str) -> None:
-        """What a title says of the numbers below it: height, unit, and whether they are totals."""
+        """What a title says of the numbers below it: club or swing, height, unit, and whether they are
+        totals."""
         said = bare(text)
+        if text and (self._is_club(text) or self._is_swing(text)):
+            self.titled = text
         heights = {HEIGHTS[word] for word in re.findall(r"[a-z]+", said) if word in HEIGHTS}
         if len(heights) == 1:
             self.height = heights.pop()
@@ -199,6 +219,7 @@ class _Reader:
             if at is None:
                 continue
             self.across, self.down, self.last = across, down, ""
+            self.corner = cell_text(cells[0]) if at else ""
             groups = _heights_above(above, len(cells))
             self.names = []
             for i in range(at, len(cells)):
@@ -206,12 +227,23 @@ class _Reader:
                     name, height = split_height(text)
                     self.names.append((i, name, height or groups[i]))
                     self.chart.columns[text] = across if is_name(name) else "note"
-            for text in map(cell_text, cells[:at]):
+            for i, text in enumerate(map(cell_text, cells[:at])):
                 if text:
                     self.hear(text)
-                    self.chart.columns[text] = down
+                    self.chart.columns[text] = down if not i else _beside(text)
             return True
-        return False
+        return self._heights(cells)
+
+    def _heights(self, cells: Sequence[str]) -> bool:
+        """A header of heights: its table is of the club or the swing that the title names."""
+        at = next((i for i, cell in enumerate(cells) if bare(cell) in HEIGHTS), 0)
+        if not at or not self.titled or sum(bare(cell) in HEIGHTS for cell in cells) < LEAST_NAMES:
+            return False
+        self.across, self.last = "height", ""
+        self.down = "swing" if self._is_club(self.titled) else "club"
+        self.names = [(i, self.titled, HEIGHTS.get(bare(cell))) for i, cell in enumerate(cells) if i >= at]
+        self.chart.columns |= {text: "trajectory" for cell in cells[at:] if (text := cell_text(cell))}
+        return True
 
     def _row(self, line: int, cells: Sequence[str]) -> bool:
         """Read a row of boxes; whether it was one."""
@@ -231,13 +263,25 @@ class _Reader:
                 row_height = HEIGHTS[bare(text)]
             elif text and not label:
                 label, row_height = split_height(text)
-        label = self.last = label or self.last
+        # Under a club that is named once stand its heights.
+        if not label and row_height is not None:
+            label = self.last
+        self.last = label or self.last
+        is_label = self._is_club if self.down == "club" else self._is_swing
         for at, name, height in numbers:
-            self._box(line, cells[at], label, name, height or row_height or self.height)
+            text = cell_text(cells[at])
+            if bare(name) == bare(self.corner) and is_label(text):
+                # A second table stands beside the first.
+                label = text
+            elif re.search(r"\d", text) or self._named(name):
+                self._box(line, text, label, name, height or row_height or self.height)
         return True
 
-    def _box(self, line: int, cell: str, label: str, name: str, height: Trajectory) -> None:
-        text = cell_text(cell)
+    def _named(self, name: str) -> bool:
+        """Whether a name of the header is one of ours; a column of notes is not."""
+        return name == self.titled or self._is_club(name) or self._is_swing(name)
+
+    def _box(self, line: int, text: str, label: str, name: str, height: Trajectory) -> None:
         if text.casefold() in NOTHING:
             return
         club, swing = (label, name) if self.down == "club" else (name, label)
@@ -259,6 +303,11 @@ class _Reader:
                 ends,
             )
         )
+
+
+def _beside(header: str) -> str:
+    """What a column beside the names is: one of heights, or a note."""
+    return "trajectory" if re.search(r"height|trajectory|flight|hoehe|flugbahn", bare(header)) else "note"
 
 
 def _names_in(cells: Sequence[str], is_name: Callable[[str], bool]) -> int | None:

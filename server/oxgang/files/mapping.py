@@ -44,17 +44,19 @@ TARGETS: Final = tuple(name for name in COLUMNS if name != "student")
 NUMBERS: Final = frozenset(MEASURED)
 
 
-# What a column is taken for, in turn; the first that fits wins.
-_CALLED: Final = tuple(
-    (target, pattern)
-    for _, target, pattern in sorted(
-        [
-            *HEADERS,
-            *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called),
-            (99, "club", rf"^{SHEET}$"),
-        ]
-    )
+# What a column is taken for, in turn; the first that fits wins. From some turn on, only what is left.
+_LAST_TURN: Final = 95
+_ALL_CALLED: Final = sorted(
+    [
+        *HEADERS,
+        *((m.turn, m.name, m.called) for m in MEASUREMENTS if m.called),
+        (99, "club", rf"^{SHEET}$"),
+    ]
 )
+_CALLED: Final = [(target, pattern) for turn, target, pattern in _ALL_CALLED if turn < _LAST_TURN]
+_LAST_CALLED: Final = [(target, pattern) for turn, target, pattern in _ALL_CALLED if turn >= _LAST_TURN]
+# Numbers that may be distances of pitches, whatever their column is called [yards or metres].
+DISTANCES: Final = (5.0, 200.0)
 
 
 _UNIT_WORDS: Final = (
@@ -123,13 +125,16 @@ def guess(
     names: tuple[tuple[str, Callable[[str], bool]], ...] = (
         ("swing", lambda text: find_swing(text, swings).certain),
         ("club", lambda text: find_club(text, clubs).certain),
+        ("strike", lambda text: bare(text) in STRIKES),
+        ("offline_yd", lambda text: side_of(text) != text),
     )
     for kind, is_one in names:
         own = _column_of(table, is_one, [source.column for source in found.values()])
         if own:
-            found[kind] = Source(own)
+            found[kind] = Source(own, _unit(kind, own, table, unit))
     known = {source.column for source in found.values()}
-    for column in table.columns:
+    # What may mean anything is taken for something only where no other column is that.
+    for column, called in [(c, part) for part in (_CALLED, _LAST_CALLED) for c in table.columns]:
         if column in known:
             continue
         name = re.sub(r"[\s_\-/\[\](),.:]+", " ", bare(column)).strip()
@@ -138,7 +143,7 @@ def guess(
         target: str | None = None
         if exact in TARGETS and _means(exact, table.values(column)):
             target = exact
-        for candidate, pattern in _CALLED:
+        for candidate, pattern in called:
             if target is None and candidate not in found and re.search(pattern, units_off.strip()):
                 target = candidate if _means(candidate, table.values(column)) else None
         if target is None or target in found:
@@ -146,6 +151,20 @@ def guess(
         if target in NUMBERS and not _numeric(table.values(column)):
             continue
         found[target] = Source(column, _unit(target, column, table, unit))
+        known.add(column)
+    return found
+
+
+def distances_in(table: Table, sources: Mapping[str, Source]) -> list[str]:
+    """The columns that no name tells of and that may be distances of shots: numbers of 5 to 200."""
+    taken = {source.column for source in sources.values()}
+    found = []
+    for column in table.columns:
+        numbers = [_number_of(value)[0].replace(",", ".") for value in table.values(column)]
+        plain = [float(n) for n in numbers if re.fullmatch(r"\d+(\.\d+)?", n)]
+        fits = plain and all(DISTANCES[0] <= number <= DISTANCES[1] for number in plain)
+        if column not in taken and fits and len(plain) * 2 >= len(numbers):
+            found.append(column)
     return found
 
 

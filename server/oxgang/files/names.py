@@ -76,7 +76,7 @@ STRIKES: Final[Mapping[str, Strike]] = {
     **dict.fromkeys(("fat", "heavy", "chunk", "chunked", "duff", "fett"), Strike.FAT),
     **dict.fromkeys(("thin", "top", "topped", "blade", "bladed", "skulled"), Strike.THIN),
     **dict.fromkeys(("duenn", "getoppt"), Strike.THIN),
-    **dict.fromkeys(("heel", "shank", "shanked", "ferse", "hacke"), Strike.HEEL),
+    **dict.fromkeys(("heel", "shank", "shanked", "ferse", "hacke", "socket"), Strike.HEEL),
     **dict.fromkeys(("toe", "spitze"), Strike.TOE),
     **dict.fromkeys(("hard", "too hard", "hart", "zu hart", "zu fest"), Strike.HARD),
 }
@@ -106,6 +106,7 @@ HEADERS: Final = (
     (8, "offline_yd", r"seite|abweichung|ablage"),
     (9, "carry_yd", r"flugweite|flug ?laenge"),
     (10, "total_yd", r"gesamt"),
+    (97, "club", r"^loft( deg)?$"),
     # What is left when nothing says carry: a distance that was read.
     (98, "carry_yd", r"^(dist|distance|weite|laenge|yards|yardage)$"),
 )

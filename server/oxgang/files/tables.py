@@ -22,7 +22,7 @@ from oxgang.files.limits import METERED, MOST_IN_A_CELL, Meter, check_bytes
 
 T = TypeVar("T")
 E = TypeVar("E", bound=StrEnum)
-DELIMITERS: Final = ",;\t"
+DELIMITERS: Final = ",;\t|"
 # A title may stand above the header.
 TOP_LINES: Final = 4
 TOP_CHARACTERS: Final = 8000

@@ -17,7 +17,7 @@ from oxgang.core.words.swing import BUILT_IN, Position
 from oxgang.files.chart import Chart, read_chart, split_height
 from oxgang.files.days import DayOrder
 from oxgang.files.foreign import NOTHING, Table, balls_alone, no_balls, sheets_of, table_of
-from oxgang.files.mapping import ColumnMapping, day_orders, guess, read_mapped
+from oxgang.files.mapping import ColumnMapping, day_orders, distances_in, guess, read_mapped
 from oxgang.files.names import STRIKES, Found, bare, find_club, find_swing, scale_of_names
 from oxgang.files.tables import RowProblem
 
@@ -158,7 +158,9 @@ def _asked(about: str, names: Mapping[str, Found]) -> list[Question]:
 
 def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position], unit: str) -> Understood:
     mapping = guessed_mapping(table, clubs, positions, unit=unit)
-    if not {"carry_yd", "total_yd"} & set(mapping.sources):
+    distances = distances_in(table, mapping.sources)
+    unsaid = not {"carry_yd", "total_yd"} & set(mapping.sources)
+    if unsaid and not (distances and {"club", "swing"} & set(mapping.sources)):
         raise FileError(
             "No column of this file is a carry or a total, and it is no chart of clubs and swings.",
             field="file",
@@ -172,6 +174,10 @@ def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position]
     }
     for about, names in asked.items():
         found.questions += _asked(about, names)
+    if unsaid:
+        # A laser reads totals as often as carries: which it is has to be said.
+        found.questions.append(Question("carry_yd", distances))
+        return found
     for about in ("club", "swing"):
         if about not in mapping.sources:
             # No column says it: it is asked once for all rows.
@@ -180,7 +186,8 @@ def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position]
     if len(orders) > 1:
         found.questions.append(Question("date", [], None))
     usual = dict.fromkeys(asked["strike"], Strike.SOLID.value)
-    reading = read_mapped(table, replace(mapping, strikes=usual, club=_ANY, swing=_ANY))
+    club, swing = ("" if about in mapping.sources else _ANY for about in ("club", "swing"))
+    reading = read_mapped(table, replace(mapping, strikes=usual, club=club, swing=swing))
     odd_words = _lines_with(table, mapping, "strike", asked["strike"])
     for line, shot in reading.rows:
         if reason := impossible(shot):
