@@ -41,7 +41,7 @@ def test_a_layout_gives_what_it_must(layout: Layout) -> None:
     [
         ("clock", "9h 900 09:00 09:00:00 9.00 neun", "9:00"),
         ("clock", "7.5 7:30 730 7h30", "7:30"),
-        ("fraction", "1/2 ½ 0.5 50% 50 halb", "half"),
+        ("fraction", "1/2 ½ 0.5 50% 50 halb Halbschwung", "half"),
         ("fraction", "2/3 66% 67% 0.67", "two-thirds"),
         ("body", "hip hüfthoch Hüfte", "hip"),
         ("zones", "2 zone2 Z2 2.Zone", "2"),

@@ -51,13 +51,27 @@ _ROMAN: Final = {"i": 1, "ii": 2, "iii": 3, "iv": 4}
 
 # A kind of wedge, what it is called, and the lofts [degrees] that it has.
 _WEDGES: Final[Mapping[str, tuple[tuple[str, ...], tuple[float, float]]]] = {
-    "pw": (("pw", "pitching wedge", "pitchingwedge", "pitching"), (42.0, 48.0)),
+    "pw": (("pw", "pitching wedge", "pitchingwedge", "pitching", "p wedge"), (42.0, 48.0)),
     "gw": (
-        ("gw", "aw", "uw", "gap wedge", "gapwedge", "gap", "approach wedge", "attack wedge", "utility wedge"),
+        (
+            "gw",
+            "aw",
+            "uw",
+            "gap wedge",
+            "gapwedge",
+            "gap",
+            "approach wedge",
+            "attack wedge",
+            "utility wedge",
+            "a wedge",
+            "g wedge",
+            "a wedge",
+            "g wedge",
+        ),
         (48.5, 53.5),
     ),
-    "sw": (("sw", "sand wedge", "sandwedge", "sand", "sand iron"), (54.0, 57.5)),
-    "lw": (("lw", "lob wedge", "lobwedge", "lob"), (58.0, 64.0)),
+    "sw": (("sw", "sand wedge", "sandwedge", "sand", "sand iron", "s wedge"), (54.0, 57.5)),
+    "lw": (("lw", "lob wedge", "lobwedge", "lob", "l wedge"), (58.0, 64.0)),
 }
 KIND_OF: Final = {name: kind for kind, (names, _) in _WEDGES.items() for name in names}
 _IRON: Final = re.compile(r"(?:#? ?(\d)(?:er)?[ -]?(?:i|iron|eisen)|(?:i|iron|eisen|e)[ -]?(\d)|# ?(\d))")
@@ -140,7 +154,7 @@ def plain(name: str) -> str:
 
 def swing_meaning(name: str) -> Meaning | None:
     """What a name of a swing says: a time, a share of the full swing, a part of the body, a zone."""
-    text = re.sub(r"\b(swing|schwung|back ?swing|position|shot|lead arm)\b", " ", bare(name))
+    text = re.sub(r"\b(swing|back ?swing|back|pos|position|shot|lead arm)\b|schwung\b", " ", bare(name))
     text = " ".join(text.replace("-", " ").split()).strip(".")
     if text in _ONE_SWING:
         return "one swing", 0
@@ -174,8 +188,8 @@ def _hour(text: str) -> float | None:
     clock = re.fullmatch(r"(\d{1,2})(?:(?:[:h. ]|(?=\d\d$))(\d{2}))?(?::00)?(?: ?h| ?am| ?pm)?", words)
     if clock:
         hour = int(clock[1]) + int(clock[2] or 0) / 60
-    elif half := re.fullmatch(r"(\d{1,2})[.,](0|5)", words):
-        hour = int(half[1]) + int(half[2]) / 10
+    elif half := re.fullmatch(r"(\d{1,2})[.,](00?|50?)", words):
+        hour = int(half[1]) + int(half[2][0]) / 10
     else:
         return None
     return hour if _CLOCK[0] <= hour <= _CLOCK[1] else None
