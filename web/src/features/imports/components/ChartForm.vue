@@ -104,6 +104,8 @@ function move(event: KeyboardEvent, row: number, column: number): void {
   event.preventDefault();
   const at = `${row + step.down}-${step.first ? 0 : column + step.right}`;
   const next = table.value?.querySelector<HTMLInputElement>(`[data-at="${at}"]`);
+  // Behind the last box is the button that saves.
+  if (!next && event.key === "Enter") return document.getElementById("save-chart")?.focus();
   next?.focus();
   next?.select();
 }
@@ -213,7 +215,13 @@ async function save(): Promise<void> {
     </div>
     <Sentence :text="state.error" />
     <p class="acts">
-      <Button type="primary" html-type="submit" :disabled="!changed.length" :loading="state.busy">
+      <Button
+        id="save-chart"
+        type="primary"
+        html-type="submit"
+        :disabled="!changed.length"
+        :loading="state.busy"
+      >
         {{ changed.length ? `Save ${count(changed.length, "number", "numbers")}` : "Save" }}
       </Button>
       <span role="status">
