@@ -137,9 +137,14 @@ def test_a_chart_in_a_file_is_seen_as_one_and_asks_what_is_not_certain(api: Api,
         (b["club"], b["swing"]): round(b["distance_yd"], 1) for b in seen["boxes"] if b["club"] and b["swing"]
     }
     assert found == {("56", "9:00"): 48.1, ("56", "10:00"): 58.0}
-    strange = [(s["about"], s["name"], s["proposal"]) for s in seen["strange"]]
-    assert strange == [("club", "wibble", ""), ("swing", "half", "9:00")]
+    strange = [(s["about"], s["name"], s["proposal"], s["answer"]) for s in seen["strange"]]
+    assert strange == [("club", "wibble", "", ""), ("swing", "half", "9:00", "")]
     assert not Ball.objects.exists()
+    # What was answered once is known the next time.
+    names = {"club wibble": "60", "swing half": "8:00"}
+    typed(api, student, signature=seen["signature"], names=names)
+    again = api.upload(f"/students/{student.pk}/files/look", text.replace(b"44", b"43")).json()["chart"]
+    assert {f"{s['about']} {s['name']}": s["answer"] for s in again["strange"]} == names
 
 
 @pytest.mark.parametrize("kind", ["csv", "xlsx", "json"])

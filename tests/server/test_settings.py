@@ -29,7 +29,8 @@ def test_another_time_zone_puts_every_ball_on_its_day(api: Api, student: Student
         date(2026, 5, 30),
         date(2026, 5, 31),
     }
-    said = api("PATCH", "/settings", {"time_zone": "Europe/Helsinki"}).data
+    said = api("PATCH", "/settings", {"time_zone": "helsinki"}).data
+    assert said["settings"]["time_zone"] == "Europe/Helsinki"
     assert (said["moved"], said["settings"]["left"]) == (1, 0)
     # Half past eleven in the evening UTC is half past two in the morning there.
     assert set(Ball.objects.values_list("hit_on", flat=True)) == {date(2026, 5, 31)}

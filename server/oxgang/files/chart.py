@@ -6,6 +6,7 @@ the header; a box may hold a range. What a name does not say for certain is aske
 
 from __future__ import annotations
 
+import hashlib
 import re
 from collections import defaultdict
 from collections.abc import Callable, Mapping, Sequence
@@ -67,6 +68,12 @@ class Chart:
     boxes: list[Box] = field(default_factory=list)
     problems: list[RowProblem] = field(default_factory=list)
     columns: dict[str, str] = field(default_factory=dict)
+
+    @property
+    def signature(self) -> str:
+        """The same for charts with the same names that are not certain, so that an answer is remembered."""
+        names = sorted(f"{about} {name}" for about, found in self.strange().items() for name in found)
+        return hashlib.sha256("\n".join(["chart", *names]).casefold().encode()).hexdigest() if names else ""
 
     def strange(self) -> dict[str, dict[str, Found]]:
         """The names of clubs and of swings that are not certain, and what each may be."""

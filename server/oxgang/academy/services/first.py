@@ -81,7 +81,7 @@ def begin(code: str, beginning: Beginning, *, now: datetime) -> Coach:
     """
     with transaction.atomic():
         check_code(code)
-        checked_zone(beginning.time_zone)
+        zone = checked_zone(beginning.time_zone)
         checked_altitude(beginning.altitude_m)
         try:
             name = checked_name(beginning.academy, "academy")
@@ -90,7 +90,7 @@ def begin(code: str, beginning: Beginning, *, now: datetime) -> Coach:
         academy = open_academy(
             name,
             altitude_m=beginning.altitude_m,
-            time_zone=beginning.time_zone,
+            time_zone=zone,
             units=units_of(checked_units(beginning.units)),
         )
         coach = add_coach(academy, name=beginning.name, log_in=beginning.log_in, password=beginning.password)

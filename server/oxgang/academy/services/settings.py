@@ -161,7 +161,7 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> list[Changed]:
 
 def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
     academy.name = checked_name(str(academy.name), "academy")
-    checked_zone(academy.time_zone)
+    academy.time_zone = checked_zone(academy.time_zone)
     checked_altitude(academy.altitude_m)
     academy.public_address = checked_address(academy.public_address)
     checked_units(academy.units)
@@ -187,19 +187,24 @@ def _check(academy: Academy, changes: Mapping[str, Any]) -> None:
 
 
 def checked_zone(name: str) -> str:
-    """A time zone, once it is one.
+    """The time zone of a name, or of a city: "Europe/Berlin", "berlin".
 
     Raises
     ------
     InputError
-        For one that does not exist.
+        For one that does not exist, and for a city that several regions have.
     """
-    if name not in available_timezones():
-        raise InputError(
-            f'"{name}" is not a time zone. They are called by a region and a city, or UTC.',
-            field="time_zone",
-        )
-    return name
+    wanted = "_".join(name.split()).casefold()
+    zones = available_timezones()
+    found = [zone for zone in zones if zone.casefold() == wanted]
+    found = found or [zone for zone in zones if zone.casefold().rpartition("/")[2] == wanted]
+    if len(found) == 1:
+        return found[0]
+    said = f" It may be {', '.join(sorted(found))}." if found else ""
+    raise InputError(
+        f'"{name}" is not a time zone. They are called by a region and a city, or UTC.{said}',
+        field="time_zone",
+    )
 
 
 def checked_units(name: str) -> str:

@@ -9,6 +9,7 @@ from oxgang.api.fields import made
 from oxgang.api.files.schemas import MOST_SHOWN, FileLook
 from oxgang.files.chart import read_chart
 from oxgang.files.foreign import Sheets
+from oxgang.range_sessions.selectors.mappings import remembered_names
 
 
 def chart_look(student: Student, sheets: Sheets, *, unit: str) -> FileLook | None:
@@ -18,8 +19,10 @@ def chart_look(student: Student, sheets: Sheets, *, unit: str) -> FileLook | Non
     found = read_chart(sheets, clubs, positions, unit=unit)
     if found is None:
         return None
+    before = remembered_names(student.academy, found.signature)
     look = made(
         ChartLook,
+        signature=found.signature,
         boxes=[
             {
                 "line": box.line,
@@ -35,7 +38,12 @@ def chart_look(student: Student, sheets: Sheets, *, unit: str) -> FileLook | Non
         ],
         total=any(box.total for box in found.boxes),
         strange=[
-            {"about": about, "name": name, "proposal": one.ours}
+            {
+                "about": about,
+                "name": name,
+                "proposal": one.ours,
+                "answer": before.get(f"{about} {name}", ""),
+            }
             for about, names in found.strange().items()
             for name, one in names.items()
         ],

@@ -17,6 +17,7 @@ from oxgang.files.chart import value_of
 from oxgang.files.tables import BadCell
 from oxgang.range_sessions.selectors.charts import chart_of
 from oxgang.range_sessions.services.imported_carries import Box, report_carries
+from oxgang.range_sessions.services.mappings import remember_names
 
 router = Router(tags=["chart"])
 
@@ -55,6 +56,8 @@ def store_chart(request: CoachRequest, student_id: UUID, data: ChartIn) -> Chart
         source=data.source,
         total=data.total,
     )
+    if data.signature and data.names:
+        remember_names(student.academy, data.signature, data.names)
     return chart(request, student_id)
 
 

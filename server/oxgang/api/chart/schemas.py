@@ -25,12 +25,17 @@ class BoxIn(Schema):
 
 
 class ChartIn(Schema):
-    """The boxes of a chart that were changed, who measured it and when, and whether it gives totals."""
+    """The boxes of a chart that were changed, who measured it and when, and whether it gives totals.
+
+    Of a chart in a file `signature` is what it had, and `names` what its names are, by "club Wibble".
+    """
 
     boxes: Annotated[list[BoxIn], Field(max_length=MOST_BOXES)]
     source: str = Field("", max_length=MAX_SOURCE)
     measured_on: date | None = None
     total: bool = False
+    signature: str = Field("", max_length=64)
+    names: dict[str, Label] = Field({}, max_length=100)
 
 
 class ChartBox(Schema):
@@ -66,11 +71,12 @@ class FoundBox(Schema):
 
 
 class StrangeName(Schema):
-    """A name of a chart that is not certain, and what it may be."""
+    """A name of a chart that is not certain, what it may be, and what it was said to be before."""
 
     about: str
     name: str
     proposal: str
+    answer: str
 
 
 class ChartLook(Schema):
@@ -79,3 +85,4 @@ class ChartLook(Schema):
     boxes: list[FoundBox]
     total: bool
     strange: list[StrangeName]
+    signature: str

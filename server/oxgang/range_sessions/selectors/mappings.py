@@ -24,6 +24,12 @@ def remembered(academy: Academy, table: Table) -> ColumnMapping | None:
     return ColumnMapping(sources, m["clubs"], m["swings"], strikes, m["club"], m["swing"], days)
 
 
+def remembered_names(academy: Academy, signature: str) -> dict[str, str]:
+    """What the names of a chart that are not certain were said to be, by "club Wibble"."""
+    stored = StoredMapping.objects.filter(academy=academy, signature=signature).first() if signature else None
+    return dict(stored.mapping.get("names", {})) if stored else {}
+
+
 def guessed(student: Student, table: Table) -> ColumnMapping:
     """A guess from columns and values, with the file's clubs and swings named where they are certain."""
     own = student.scale.as_core().positions

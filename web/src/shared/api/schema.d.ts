@@ -3842,12 +3842,26 @@ export interface components {
         /**
          * ChartIn
          * @description The boxes of a chart that were changed, who measured it and when, and whether it gives totals.
+         *
+         *     Of a chart in a file `signature` is what it had, and `names` what its names are, by "club Wibble".
          */
         ChartIn: {
             /** Boxes */
             boxes: components["schemas"]["BoxIn"][];
             /** Measured On */
             measured_on?: string | null;
+            /**
+             * Names
+             * @default {}
+             */
+            names?: {
+                [key: string]: string;
+            };
+            /**
+             * Signature
+             * @default
+             */
+            signature?: string;
             /**
              * Source
              * @default
@@ -3866,6 +3880,8 @@ export interface components {
         ChartLook: {
             /** Boxes */
             boxes: components["schemas"]["FoundBox"][];
+            /** Signature */
+            signature: string;
             /** Strange */
             strange: components["schemas"]["StrangeName"][];
             /** Total */
@@ -7997,11 +8013,13 @@ export interface components {
         };
         /**
          * StrangeName
-         * @description A name of a chart that is not certain, and what it may be.
+         * @description A name of a chart that is not certain, what it may be, and what it was said to be before.
          */
         StrangeName: {
             /** About */
             about: string;
+            /** Answer */
+            answer: string;
             /** Name */
             name: string;
             /** Proposal */

@@ -27,6 +27,9 @@ const props = defineProps<{
   /** Numbers [yd] that a file has for some boxes, and whether they are totals. */
   found?: (Box & { distance_yd: number })[];
   total?: boolean;
+  /** What a file's names were said to be: the next file with them is read the same way. */
+  signature?: string;
+  names?: Record<string, string>;
 }>();
 const emit = defineEmits<{ saved: [] }>();
 const { studentId, units } = useStudentContext();
@@ -135,7 +138,14 @@ const wrong = ref("");
 async function save(): Promise<void> {
   const boxes = changed.value;
   saved.value = pasted.value = wrong.value = "";
-  const body = { boxes, source: source.value, measured_on: measuredOn.value, total: totals.value };
+  const body = {
+    boxes,
+    source: source.value,
+    measured_on: measuredOn.value,
+    total: totals.value,
+    signature: props.signature ?? "",
+    names: props.names ?? {},
+  };
   const done = await run(() =>
     dataOf(api.POST("/api/students/{student_id}/chart", { params: path.value, body })),
   );

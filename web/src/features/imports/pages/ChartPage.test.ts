@@ -83,7 +83,8 @@ test("a chart in a file stands in the boxes, and what is not certain is asked", 
     positions: ["8:00", "9:00"],
     chart: {
       total: false,
-      strange: [{ about: "swing", name: "half", proposal: "9:00" }],
+      signature: "s",
+      strange: [{ about: "swing", name: "half", proposal: "9:00", answer: "" }],
       boxes: [
         { ...box("60", "9:00", 42), line: 2, club_name: "60", swing_name: "9:00", of_yd: null },
         { ...box("56", "", 44), line: 3, club_name: "56", swing_name: "half", of_yd: [43, 45] },

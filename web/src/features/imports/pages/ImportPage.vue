@@ -29,8 +29,12 @@ const seen = computed(() => state.report as Look | null);
 /** What the coach said of files with these columns and did not take in yet: the page was left. */
 const unsaved = useOwn<Record<string, Look["mapping"]>>(ofStudent(props.studentId, "file-columns"), {});
 const columnsOf = (report: Look) => report.columns.map(({ name }) => name).join("|");
+/** Names of a chart that only the coach can tell, and what they are. */
+const named = ref<Record<string, string>>({});
 watch(seen, (report) => {
   if (!report) return;
+  const answered = report.chart?.strange.filter(({ answer }) => answer) ?? [];
+  named.value = Object.fromEntries(answered.map(({ about, name, answer }) => [`${about} ${name}`, answer]));
   const before = mapping.value === null ? unsaved.value[columnsOf(report)] : undefined;
   mapping.value = copy(before ?? report.mapping);
   if (before) again();
@@ -105,8 +109,6 @@ async function take(skipBad: boolean): Promise<void> {
     await forget(props.studentId);
   }
 }
-/** Names of a chart that only the coach can tell, and what they are. */
-const named = ref<Record<string, string>>({});
 const boxes = computed(() => {
   const chart = seen.value?.chart;
   if (!chart) return [];
@@ -174,7 +176,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
           >: {{ p.reason }}
         </li>
       </ul>
-      <ChartForm :found="boxes" :total="seen.chart.total" />
+      <ChartForm :found="boxes" :total="seen.chart.total" :signature="seen.chart.signature" :names="named" />
     </template>
     <template v-else-if="seen && mapping">
       <p class="num">
