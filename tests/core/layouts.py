@@ -228,6 +228,14 @@ LAYOUTS: dict[str, Layout] = {
          ("56", "9:00", "high", 40, None), ("56", "10:00", "high", 49, None)],
         "chart",
     ),
+    "titles that say nothing of the numbers": Layout(
+        b"High Field Golf Club,,\nM. Okafor,,\nTotal balls: 40,,\nClub,9:00,10:00\n56,48,58\n",
+        stock(("56", "9:00", 48), ("56", "10:00", 58)), "chart",
+    ),
+    "a height for one table alone": Layout(
+        b"Low,,\nClub,9:00,10:00\n56,52,62\nThe others,,\nClub,9:00,10:00\n56,48,58\n",
+        [*LOW, *stock(("56", "9:00", 48), ("56", "10:00", 58))], "chart",
+    ),
     "two tables that nothing tells apart": Layout(
         b"Mat,,\nClub,9:00,10:00\n56,48,58\nGrass,,\nClub,9:00,10:00\n56,46,58\n",
         stock(("56", "10:00", 58), ("56", "10:00", 58)), "chart", bad=[3, 6],

@@ -35,8 +35,16 @@ _USUAL: Final = {
     "tempo": ("", Tempo.NORMAL),
     **dict.fromkeys(ADJUSTMENTS, ("", "0", "0.0")),
 }
-_TOTAL: Final = re.compile(r"\b(totals?|gesamt\w*)\b")
-_UNITS: Final = ((re.compile(r"\b(yds?|yards?)\b"), "yd"), (re.compile(r"\b(m|met(er|re)s?|metern?)\b"), "m"))
+# A title says what the numbers are: totals ("Total balls: 40" does not), and in which unit ("M. Okafor" not).
+_TOTAL: Final = re.compile(r"\b(totals?|gesamt\w*)\b(?! (balls|shots|hits))")
+_UNITS: Final = (
+    (re.compile(r"\b(yds?|yards?)\b"), "yd"),
+    (re.compile(r"[(\[]m[)\]]|\bin m\b|\b(met(er|re)s?|metern?)\b"), "m"),
+)
+# A title of more words than these speaks of a height only where it speaks of a flight: "High Field Golf
+# Club" does not.
+_FEW_WORDS: Final = 2
+_OF_FLIGHT: Final = re.compile(r"\b(trajector\w+|flight|shots?|balls?|heights?|flug\w*|hoehe|schlaege?)\b")
 _RANGE: Final = re.compile(r"([\d.,]+) ?(?:-|to|bis) ?([\d.,]+)")
 _TWO: Final = re.compile(r"[\d.,]+ ?[/|;] ?[\d.,]+")
 _BOX: Final = re.compile(
@@ -176,11 +184,14 @@ class _Reader:
     ) -> None:
         self.chart, self.clubs, self.positions = chart, clubs, positions
         self.unit, self.total = unit, False
-        self.height = Trajectory.STOCK
+        self.heard: Trajectory | None = None
         self.names: list[tuple[int, str, Trajectory | None]] = []
         self.across = self.down = self.corner = ""
         self.last = self.titled = ""
         self.hear(title)
+        # What a sheet is called holds for all its tables, a title for the next one.
+        self.of_sheet = self.height = self.heard or Trajectory.STOCK
+        self.heard = None
 
     def hear(self, text: str) -> None:
         """What a title says of the numbers below it: club or swing, height, unit, and whether they are
@@ -188,9 +199,10 @@ class _Reader:
         said = bare(text)
         if text and (self._is_club(text) or self._is_swing(text)):
             self.titled = text
-        heights = {HEIGHTS[word] for word in re.findall(r"[a-z]+", said) if word in HEIGHTS}
-        if len(heights) == 1:
-            self.height = heights.pop()
+        words = re.findall(r"[a-z]+", said)
+        heights = {HEIGHTS[word] for word in words if word in HEIGHTS}
+        if len(heights) == 1 and (len(words) <= _FEW_WORDS or _OF_FLIGHT.search(said)):
+            self.heard = heights.pop()
         for pattern, unit in _UNITS:
             if pattern.search(said):
                 self.unit = unit
@@ -238,6 +250,7 @@ class _Reader:
                 if text:
                     self.hear(text)
                     self.chart.columns[text] = down if not i else _beside(text)
+            self.height, self.heard = self.heard or self.of_sheet, None
             return True
         return self._heights(cells)
 
