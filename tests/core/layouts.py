@@ -211,6 +211,19 @@ LAYOUTS: dict[str, Layout] = {
     "a distance beside the carry": Layout(
         b"Club,Swing,Distance,Carry\n56,9:00,50,48\n", TWO[:1], columns={"Distance": "note"},
     ),
+    "heights in words, a time that is no date, a minus of its own": Layout(
+        "Club,Swing,Carry,Height,Hang Time,Side\n56,9:00,52,low,3.2,\u22122\n56,9:00,48,,3.4,1\n".encode(),
+        [LOW[0], TWO[0]], columns={"Height": "trajectory", "Hang Time": "note"},
+        more=[("offline_yd", [-2, 1])],
+    ),
+    "a ball's position is no swing": Layout(
+        b"Club,Ball Position,Carry\n56,3,48\n56,1,49\n", [], scale=ZONES, questions=[("swing", (), None)],
+        columns={"Ball Position": "note"},
+    ),
+    "the month first": Layout(
+        b"Date,Club,Swing,Carry\n11/26/2026,56,9:00,48\n11/5/2026,52,9:00,55\n", TWO,
+        more=[("date", ["2026-11-26", "2026-11-05"])],
+    ),
     "a row without its swing": Layout(b"Club,Swing,Carry\n56,,51\n56,9:00,48\n", TWO[:1], bad=[2]),
     "pipes, and lofts for clubs": Layout(b"Loft|Swing|Carry\n56|9:00|48\n52|9:00|55\n", TWO),
     "heights in the rows": Layout(

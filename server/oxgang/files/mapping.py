@@ -71,6 +71,7 @@ _UNIT_WORDS: Final = (
 )
 
 
+_ISO: Final = re.compile(r"\d{4}-\d\d")
 # A number with its unit of length in one cell.
 _IN_CELL: Final = re.compile(r"([+-]?[\d.,]+) ?(yds?|yards?|y|m|met(?:er|re)s?)", re.IGNORECASE)
 # A wedge's ball leaves at 15 to 40 m/s: a larger median is miles an hour, a still larger km/h.
@@ -145,7 +146,8 @@ def guess(
             target = exact
         for candidate, pattern in called:
             if target is None and candidate not in found and re.search(pattern, units_off.strip()):
-                target = candidate if _means(candidate, table.values(column)) else None
+                fits = candidate not in NUMBERS or _numeric(table.values(column))
+                target = candidate if fits and _means(candidate, table.values(column)) else None
         if target is None or target in found:
             continue
         if target in NUMBERS and not _numeric(table.values(column)):
@@ -176,13 +178,18 @@ def _numeric(values: Sequence[str]) -> bool:
 
 def _number_of(text: str) -> tuple[str, str]:
     """A number without the side or the unit of length that stands with it, and that unit."""
-    text = side_of(text)
+    text = side_of(text.replace("\u2212", "-"))
     found = _IN_CELL.fullmatch(text)
     return (found[1], "yd" if found[2].casefold().startswith("y") else "m") if found else (text, "")
 
 
 def _means(target: str, values: Sequence[str]) -> bool:
-    """Whether the values of a column can be what its name says: a grade is no number of turns."""
+    """Whether the values of a column can be what its name says: a grade is no number of turns, and the
+    time that a ball flies is no date."""
+    if target == "date":
+        said = [value for value in values if value.casefold() not in NOTHING]
+        days = sum(bool(_ISO.match(v)) or any(iso_of(v, order) for order in DayOrder) for v in said)
+        return 2 * days >= len(said)
     words = VOCABULARY.get(target)
     if words is None:
         return True

@@ -103,7 +103,7 @@ HEIGHTS: Final[Mapping[str, Trajectory]] = {
 # Those of numbers in English stand with the measurements (core/words/measurements.py).
 HEADERS: Final = (
     (11, "club", r"^club( ?(name|type|used))?$|^iron$|^wedge$|^schlaeger( ?(name|typ))?$"),
-    (12, "swing", r"swing|length|shot ?type|position|schwung|ausholbewegung"),
+    (12, "swing", r"swing|length|shot ?type|(?<!ball )position|schwung|ausholbewegung"),
     (13, "trajectory", r"trajectory|flight|height|flugbahn|^hoehe$"),
     (14, "strike", r"strike|contact|quality|treffer|treffmoment|kontakt"),
     (15, "tempo", r"tempo"),
