@@ -211,6 +211,10 @@ LAYOUTS: dict[str, Layout] = {
     "a distance beside the carry": Layout(
         b"Club,Swing,Distance,Carry\n56,9:00,50,48\n", TWO[:1], columns={"Distance": "note"},
     ),
+    "heights in German": Layout(
+        "Schläger;Schwung;Flughöhe;Max. Höhe (m);Weite\n56;9 Uhr;flach;9;52\n56;9 Uhr;normal;12;48\n".encode(),
+        [LOW[0], TWO[0]], columns={"Flughöhe": "trajectory", "Max. Höhe (m)": "apex_yd"},
+    ),
     "heights in words, a time that is no date, a minus of its own": Layout(
         "Club,Swing,Carry,Height,Hang Time,Side\n56,9:00,52,low,3.2,\u22122\n56,9:00,48,,3.4,1\n".encode(),
         [LOW[0], TWO[0]], columns={"Height": "trajectory", "Hang Time": "note"},

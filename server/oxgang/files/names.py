@@ -104,7 +104,7 @@ HEIGHTS: Final[Mapping[str, Trajectory]] = {
 HEADERS: Final = (
     (11, "club", r"^club( ?(name|type|used))?$|^iron$|^wedge$|^schlaeger( ?(name|typ))?$"),
     (12, "swing", r"swing|length|shot ?type|(?<!ball )position|schwung|ausholbewegung"),
-    (13, "trajectory", r"trajectory|flight|height|flugbahn|^hoehe$"),
+    (13, "trajectory", r"trajectory|flight|height|flugbahn|hoehe$"),
     (14, "strike", r"strike|contact|quality|treffer|treffmoment|kontakt"),
     (15, "tempo", r"tempo"),
     (16, "date", r"date|time|day|datum|uhrzeit"),
@@ -117,6 +117,7 @@ HEADERS: Final = (
     (4, "landing_deg", r"lande ?winkel|einfallswinkel"),
     (5, "launch_deg", r"abflug ?winkel|startwinkel"),
     (6, "spin_rpm", r"drehzahl"),
+    (7, "apex_yd", r"scheitel|max.*hoehe"),
     (8, "offline_yd", r"seite|abweichung|ablage"),
     (9, "carry_yd", r"flugweite|flug ?laenge"),
     (10, "total_yd", r"gesamt"),
