@@ -212,7 +212,8 @@ LAYOUTS: dict[str, Layout] = {
         b"Club,Swing,Distance,Carry\n56,9:00,50,48\n", TWO[:1], columns={"Distance": "note"},
     ),
     "heights in German": Layout(
-        "Schläger;Schwung;Flughöhe;Max. Höhe (m);Weite\n56;9 Uhr;flach;9;52\n56;9 Uhr;normal;12;48\n".encode(),
+        "Schläger;Schwung;Flughöhe;Max. Höhe (m);Weite\n56;9 Uhr;flach;9;52\n"
+        "56;9 Uhr;normal;12;48\n".encode(),
         [LOW[0], TWO[0]], columns={"Flughöhe": "trajectory", "Max. Höhe (m)": "apex_yd"},
     ),
     "heights in words, a time that is no date, a minus of its own": Layout(
