@@ -186,7 +186,7 @@ class _Reader:
         self.unit, self.total = unit, False
         self.heard: Trajectory | None = None
         self.names: list[tuple[int, str, Trajectory | None]] = []
-        self.across = self.down = self.corner = ""
+        self.down = self.corner = ""
         self.last = self.titled = ""
         self.hear(title)
         # What a sheet is called holds for all its tables, a title for the next one.
@@ -237,7 +237,7 @@ class _Reader:
             at = _names_in(cells, is_name)
             if at is None:
                 continue
-            self.across, self.down, self.last = across, down, ""
+            self.down, self.last = down, ""
             self.corner = cell_text(cells[0]) if at else ""
             groups = _heights_above(above, len(cells))
             self.names = []
@@ -259,7 +259,7 @@ class _Reader:
         at = next((i for i, cell in enumerate(cells) if bare(cell) in HEIGHTS), 0)
         if not at or not self.titled or sum(bare(cell) in HEIGHTS for cell in cells) < LEAST_NAMES:
             return False
-        self.across, self.last = "height", ""
+        self.last = ""
         self.down = "swing" if self._is_club(self.titled) else "club"
         self.names = [(i, self.titled, HEIGHTS.get(bare(cell))) for i, cell in enumerate(cells) if i >= at]
         self.chart.columns |= {text: "trajectory" for cell in cells[at:] if (text := cell_text(cell))}

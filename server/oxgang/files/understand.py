@@ -188,7 +188,7 @@ def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position]
     usual = dict.fromkeys(asked["strike"], Strike.SOLID.value)
     club, swing = ("" if about in mapping.sources else _ANY for about in ("club", "swing"))
     reading = read_mapped(table, replace(mapping, strikes=usual, club=club, swing=swing))
-    odd_words = _lines_with(table, mapping, "strike", asked["strike"])
+    odd_words = _lines_struck(table, mapping, asked["strike"])
     for line, shot in reading.rows:
         if reason := impossible(shot):
             found.bad.append(RowProblem(line, _column(mapping, "total_yd", "carry_yd"), reason))
@@ -218,13 +218,12 @@ def _column(mapping: ColumnMapping, *targets: str) -> str:
     return next((mapping.sources[target].column for target in targets if target in mapping.sources), "")
 
 
-def _lines_with(table: Table, mapping: ColumnMapping, target: str, names: Collection[str]) -> set[int]:
-    """The lines whose cell of a target is one of these names."""
-    source = mapping.sources.get(target)
-    column = source.column if source else target
-    if column not in table.columns:
+def _lines_struck(table: Table, mapping: ColumnMapping, names: Collection[str]) -> set[int]:
+    """The lines whose strike is one of these names."""
+    source = mapping.sources.get("strike")
+    if source is None:
         return set()
-    cells = zip(table.rows, table.column(column), strict=True)
+    cells = zip(table.rows, table.column(source.column), strict=True)
     return {line for (line, _), cell in cells if cell.strip() in names}
 
 
