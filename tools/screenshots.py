@@ -123,7 +123,7 @@ def card(page: Page) -> str:
     """Publish, and make a link; the link's address."""
     student(page, "Jory Tamblin-Voss", "card")
     page.get_by_label("Note to the student").fill("Three heights, built this autumn.")
-    page.get_by_role("button", name="Publish a version").click()
+    page.get_by_role("button", name="Publish").click()
     page.wait_for_selector(".pdf")
     page.get_by_role("button", name="Make a link").click()
     page.wait_for_selector(".made img")

@@ -118,10 +118,10 @@ def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
     assert "+4" not in ladder(usual)
     assert checked_step(2) == 2
     for wrong in (0, 3, 50):
-        with pytest.raises(InputError, match="a line every 1, 2, 5, 10"):
+        with pytest.raises(InputError, match="A line every 1, 2, 5, 10"):
             checked_step(wrong)
-    assert ladder(card(USUAL[4])) == ["No shot is played yet."]
-    assert said(lay_card(card(USUAL[4]), Form.TAG, [Side.CLUB]))[2:] == ["No shot is played yet."]
+    assert ladder(card(USUAL[4])) == ["No shots in use yet."]
+    assert said(lay_card(card(USUAL[4]), Form.TAG, [Side.CLUB]))[2:] == ["No shots in use yet."]
 
 
 def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() -> None:
@@ -215,7 +215,7 @@ def test_when_a_card_is_thin() -> None:
     assert codes(*good[:2], replace(good[2], carry_hi_yd=50.0, carry_lo_yd=40.0)) == ["card-wide"]
     words = [texts("m").sentence(s) for s in thin(card(*good[:2], tolerance_yd=1.0))]
     assert words == [
-        "Only 2 shots are played",
-        "The shots played reach 15 % of the ground",
-        "2 of 2 numbers are wider than ± 0.9 m",
+        "Only 2 shots in use",
+        "The shots in use cover only 15 % of the ground",
+        "2 of 2 carries are uncertain (over ± 0).9 m",
     ]

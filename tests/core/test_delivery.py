@@ -1,4 +1,4 @@
-"""Impact, launch by marks, bounce and run, and carries in standard conditions."""
+"""Impact, launch by marks, bounce and run, and carries standard conditions."""
 
 from collections.abc import Callable
 from dataclasses import replace
@@ -278,7 +278,7 @@ def test_a_carry_comes_home_and_goes_out_again() -> None:
     standard = carry_elsewhere(
         [40, 62, 90], launch, ratio, here_density=there, there_density=STANDARD, here_headwind_mps=4
     )
-    assert (standard > [40, 62, 90]).all()  # cold and into the wind: worth more in standard conditions
+    assert (standard > [40, 62, 90]).all()  # cold and into the wind: worth more standard conditions
     back = carry_elsewhere(
         standard, launch, ratio, here_density=STANDARD, there_density=there, there_headwind_mps=4
     )

@@ -105,7 +105,7 @@ LAYOUTS = {
     "averages at the foot": (
         "Shot,Club,Carry (yd)\n1,SW,60\n2,SW,62\nAverage,,61\nStd. Dev.,,1.4\n",
         2,
-        ["sums up other rows: it is no ball."] * 2,
+        ["sums up other rows, so it isn't a ball."] * 2,
         60.0,
     ),
     "decimal commas and semicolons": (

@@ -102,7 +102,7 @@ def test_a_new_club_moves_no_number_by_itself_and_doubts_say_what_changed() -> N
 
 
 def test_balls_after_an_event_settle_what_hangs_together() -> None:
-    """After a break all carries have moved together: six balls in two cells tell of the others."""
+    """After a break all carries have moved together: six balls, two shots tell of the others."""
     gone = changes_of([Happened(EventKind.BREAK, TODAY - 5 * DAY)])
     fresh = [
         hit(c * 0.94, club, "9:00", day=TODAY) for club, c in (("60", 46.0), ("47", 66.0)) for _ in range(3)
@@ -184,13 +184,13 @@ def test_what_is_due_is_said_with_its_reason() -> None:
     found = due(wide, events=gone, last_hit=TODAY - 200 * DAY, waiting=3)
     assert found.state is State.DUE  # type: ignore[attr-defined]
     words = said_of(found)
-    assert "Back from a break on 27 May: 6 numbers are open" in words
-    assert "6 of 6 numbers are wider than ± 2.5 yd, last hit 13 Nov" in words
-    assert "3 balls wait for a review" in words
+    assert "Back from a break on 27 May: 6 carries need checking" in words
+    assert "6 of 6 carries are uncertain (over ± 2).5 yd, last hit 13 Nov" in words
+    assert "3 balls to confirm" in words
     creeping = Trend([], Cusum([], [], 3, 1, True), date(2026, 4, 2), 0.06)
     sure = due(wide, tolerance_yd=20, trend=creeping)
     assert sure.state is State.DUE  # type: ignore[attr-defined]
-    assert said_of(sure) == ["Creeping longer since 2 Apr: 6 % so far"]
+    assert said_of(sure) == ["Gradually longer since 2 Apr (about 6 %)"]
     holds = due(wide, tolerance_yd=20)
     assert (holds.state, holds.need, holds.doubtful) == (State.TRUE, 0.0, 0.0)  # type: ignore[attr-defined]
     empty = due([], clubs=0)
@@ -199,7 +199,7 @@ def test_what_is_due_is_said_with_its_reason() -> None:
     assert fresh.state is State.NO_BALLS  # type: ignore[attr-defined]
     far = due([], balls=9)
     assert far.state is State.NO_BALLS  # type: ignore[attr-defined]
-    assert "1 ball waits for a review" in said_of(fresh)
+    assert "1 ball to confirm" in said_of(fresh)
     needs = [f.need for f in (found, holds, empty, fresh)]  # type: ignore[attr-defined]
     assert max(needs) == found.need  # type: ignore[attr-defined]
 
@@ -339,7 +339,7 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
     assert "Odile hit 80 balls." in words
     assert "in the first half to 80 % in the second" in words
     assert "44 % of the ground from 30 to 100 yd has a shot, up from 30 %." in words
-    assert "25 % of the numbers want measuring again." in words
+    assert "25 % of the carries need checking." in words
     assert "launches" not in words
     less = imported("Odile", whole, None, covered=(0.5, 0.44), doubtful=None)
     assert "has a shot, down from 50 %." in less
@@ -355,7 +355,7 @@ def test_the_draft_says_only_what_the_balls_bear_out() -> None:
         Moved.SPREAD_CHANCE,
     ]
     none = imported("Pell", stretch_of([], [], *span), None, covered=None, doubtful=None)
-    assert none == "Pell has not hit in this period."
+    assert none == "Pell hit no balls in this period."
 
 
 def test_over_a_season_a_stable_student_is_seldom_due_and_one_who_changes_is() -> None:

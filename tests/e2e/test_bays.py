@@ -100,7 +100,7 @@ def test_balls_of_three_students_go_each_to_its_own(
     token = device_made(first, "Saturday")
     first.reload()
     first.locator(".monitor select").first.select_option(label="Saturday")
-    expect(first.locator(".monitor")).to_contain_text("with whoever is up")
+    expect(first.locator(".monitor")).to_contain_text("with the current student")
 
     sender = Sender(own_server.url, lambda: token, Queue(tmp_path / "q.jsonl"), lambda _: None)
     players = [
@@ -157,7 +157,7 @@ def test_balls_of_three_students_go_each_to_its_own(
             expect(page.locator(".bay").nth(bay)).to_contain_text(
                 "next ball" if bay == 2 else f"{5 * EACH} balls"
             )
-    # Reviewed in a row by Enter, and each matrix has exactly its own balls.
+    # Reviewed in a row by Enter, and each matrix has exactly its own ballss.
     first.get_by_role("link", name="Review all").press("Enter")
     for _ in range(3):
         keep = first.get_by_role("button", name=re.compile(r"Keep \d+ balls"))
@@ -212,7 +212,7 @@ def test_six_students_on_one_tablet_show_a_ball_within_100_ms(browser: Browser, 
     for group in asked(page, "groups"):
         page.goto(f"{server.url}/bays/{group['id']}")
         page.get_by_role("button", name="End the group").press("Enter")
-        expect(page.get_by_text("This group is over")).to_be_visible()
+        expect(page.get_by_text("This group has ended")).to_be_visible()
     names = (*NAMES, "Henrike Sandvoll-Achterberg", "Casimir Dunmoor", "Wren Ashcombe")
     opened(page, server, names)
     soon(page, 100, lambda: statistics.median(page.evaluate(TIMED, [60, 55, 50, 45, 40, 42])))

@@ -30,7 +30,7 @@ def test_a_chart_typed_is_a_card_on_a_phone_without_a_server(
     for label, loft in CLUBS.items():
         written(page, "POST", f"students/{student}/clubs", {"label": label, "loft_deg": loft})
     page.goto(f"{own_server.url}/s/{student}/matrix")
-    page.get_by_role("link", name="Type a chart").press("Enter")
+    page.get_by_role("link", name="Enter a chart").press("Enter")
     keys, views = 1, 1
     first = page.get_by_label("60 7:30 stock, yards")
     expect(first).to_be_visible()

@@ -1,4 +1,4 @@
-"""The first day: from an empty server to a student's card on a phone, by keyboard, counted; help,
+"""Getting started: from an empty server to a student's card on a phone, by keyboard, counted; help,
 search and the look around."""
 
 from __future__ import annotations
@@ -113,7 +113,7 @@ def test_a_newcomer_has_a_card_on_a_phone_within_ten_minutes(
 
     page.wait_for_url("**/students/new")
     expect(page.locator("#name")).to_be_focused()
-    thread = page.get_by_label("The first day")
+    thread = page.get_by_label("Getting started")
     expect(thread.locator("[aria-current=step]")).to_contain_text("A student")
     hands.type("Elin Marsh")
     hands.to("four by name")
@@ -143,7 +143,7 @@ def test_a_newcomer_has_a_card_on_a_phone_within_ten_minutes(
     expect(thread.locator("[aria-current=step]")).to_contain_text("The card")
     hands.press("g", "c")
     # A card of one cell says what is thin about it before it is published.
-    expect(page.get_by_text("Only 1 shot is played")).to_be_visible()
+    expect(page.get_by_text("Only 1 shot in use")).to_be_visible()
     hands.press("p", "Enter")
     expect(thread.locator("[aria-current=step]")).to_contain_text("On the phone")
     hands.done("the card")
@@ -184,10 +184,10 @@ def test_the_thread_can_be_left_skipped_and_begun_anew(empty: str, page: Page) -
     page.fill("#start-password", "seven-tall-oaks")
     page.keyboard.press("Enter")
     page.wait_for_url("**/students/new")
-    thread = page.get_by_label("The first day")
+    thread = page.get_by_label("Getting started")
     thread.get_by_role("button", name="Skip").click()
     expect(thread.locator("[aria-current=step]")).to_contain_text("Five balls")
-    thread.get_by_role("button", name="Put the thread away").click()
+    thread.get_by_role("button", name="Hide these steps").click()
     expect(thread).to_have_count(0)
     # The address is good once.
     page.goto(empty)
@@ -200,7 +200,7 @@ def test_the_thread_can_be_left_skipped_and_begun_anew(empty: str, page: Page) -
     page.keyboard.press("g")
     page.keyboard.press("s")
     expect(page.locator("tbody tr")).to_have_count(1)
-    page.get_by_role("button", name="Take the example away").click()
+    page.get_by_role("button", name="Delete example").click()
     expect(page.get_by_text("No students yet")).to_be_visible()
     page.get_by_role("button", name="From a student to a card").click()
     expect(thread).to_be_visible()
@@ -229,12 +229,12 @@ def test_one_key_finds_students_places_words_and_actions(signed_in: Page, server
     expect(page.locator("dt").first).to_have_text("Fallow")
     page.go_back()
     expect(page.get_by_role("heading", name="Set-ups")).to_be_visible()
-    find("show these keys")
+    find("show these shortcuts")
     expect(option).to_have_count(1)
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Keys of this view")).to_be_visible()
+    expect(page.get_by_role("heading", name="Shortcuts on this page")).to_be_visible()
     page.keyboard.press("Escape")
-    expect(page.get_by_role("heading", name="Keys of this view")).to_have_count(0)
+    expect(page.get_by_role("heading", name="Shortcuts on this page")).to_have_count(0)
     still(page)  # the browser gives the focus back
     find("nothing of this kind")
     expect(page.get_by_text("Nothing of this name")).to_be_visible()
@@ -263,8 +263,8 @@ def test_the_look_around_goes_through_the_places_and_is_left_at_any_step(
 ) -> None:
     page = signed_in
     open_menu(page)
-    page.get_by_role("button", name="A look around").click()
-    look = page.get_by_label("A look around")
+    page.get_by_role("button", name="Tour").click()
+    look = page.get_by_label("Tour")
     places = ("students", "matrix", "range", "review", "gaps", "pick", "card")
     for step, place in enumerate(places, 1):
         expect(look).to_contain_text(f"{step} of {len(places)}")
@@ -272,7 +272,7 @@ def test_the_look_around_goes_through_the_places_and_is_left_at_any_step(
         page.keyboard.press("]")
     expect(look).to_have_count(0)
     open_menu(page)
-    page.get_by_role("button", name="A look around").click()
+    page.get_by_role("button", name="Tour").click()
     expect(look).to_contain_text("1 of 7")
     page.keyboard.press("]")
     expect(look).to_contain_text("2 of 7")

@@ -63,7 +63,7 @@ def to_the_range(page: Page, press: Press) -> None:
 
 def keep_the_review(press: Press, page: Page) -> None:
     press("g v")
-    expect(page.get_by_role("heading", name="Cells that were hit")).to_be_visible()
+    expect(page.get_by_role("heading", name="Shots hit")).to_be_visible()
     press("Enter")
     expect(page.get_by_role("button", name="56 9:00 stock: 61")).to_contain_text("61")
 
@@ -94,7 +94,7 @@ def test_five_balls_with_one_hand_a_fat_one_and_a_slip(signed_in: Page, press: P
     expect(page.locator("ol.balls li")).to_have_count(4)
     press("r")
     expect(page.locator("ol.balls li")).to_have_count(5)
-    expect(page.locator(".centre .big")).to_have_text("61")  # four from a mat, in standard conditions
+    expect(page.locator(".centre .big")).to_have_text("61")  # four from a mat, standard conditions
     # A slip is asked about, and holds up no other ball; Enter with nothing typed would keep it.
     press("6 1 0 Enter")
     expect(page.get_by_role("alert")).to_contain_text("610 yd is long for a wedge")
@@ -187,7 +187,7 @@ def test_a_ball_outlives_an_expired_session_a_killed_server_and_a_reload(
     server.kill()
     press("5 3 Enter 5 4 Enter")
     expect(page.locator("ol.balls li")).to_have_count(4)
-    expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
+    expect(page.get_by_text("2 balls wait to send")).to_be_visible()
     server.start()
     page.reload()
     expect(page.locator("ol.balls li")).to_have_count(4)

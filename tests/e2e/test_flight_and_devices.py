@@ -54,10 +54,10 @@ def test_a_net_session_by_keyboard_gives_launches(signed_in: Page, press: Press)
     open_student(page, "Jory Tamblin-Voss", "net")
     expect(page.get_by_text("Launch at a ball speed of")).to_be_visible()
     press("0 Enter 9 0 Enter - 6 0 Enter")
-    expect(page.get_by_role("heading", name="1 of 3 in the window")).to_be_visible()
+    expect(page.get_by_role("heading", name="1 of 3 in window")).to_be_visible()
     expect(page.locator("aside li").first).to_contain_text("too low")
     press("u")
-    expect(page.get_by_role("heading", name="1 of 2 in the window")).to_be_visible()
+    expect(page.get_by_role("heading", name="1 of 2 in window")).to_be_visible()
 
 
 @pytest.mark.timing

@@ -148,7 +148,7 @@ def test_a_ball_of_1970_is_asked_about_on_the_page(tablet: BrowserContext, own_s
     page.evaluate("Date.prototype.toISOString = () => '1970-01-01T00:00:07.000Z'")
     type_balls(page, 34)
     expect(page.get_by_text("hit on 1 January 1970").first).to_be_visible()
-    page.get_by_role("button", name="It is of today").click()
+    page.get_by_role("button", name="It was hit today").click()
     expect(page.get_by_text("hit on 1 January 1970")).to_have_count(0)
     sent(page, before + 1)
     assert stored(page, student)[before:] == [34]

@@ -60,13 +60,13 @@ def test_the_one_back_from_the_winter_is_first_and_fifteen_balls_settle_it(
     page.wait_for_url("**/matrix")
     page.keyboard.press("g")
     page.keyboard.press("c")
-    page.get_by_role("button", name="Publish a version").click()
+    page.get_by_role("button", name="Publish").click()
     expect(page.locator("li b").filter(has_text="v2")).to_be_visible(timeout=PUBLISHED_MS)
     page.keyboard.press("g")
     page.keyboard.press("s")
     row = page.locator("tr.student").filter(has_text=NAME)
     # The full swing of the least lofted is at the edge of what so few balls settle.
-    expect(row).to_contain_text(re.compile("Every number holds|A check-up would hardly change it"))
+    expect(row).to_contain_text(re.compile("All carries confirmed|A check-up would hardly change it"))
     expect(row).not_to_contain_text("Back from a break")
     expect(row).to_contain_text("card today")
     expect(page.locator("tr.student").first).not_to_contain_text(NAME)
@@ -99,7 +99,7 @@ def test_a_creeping_student_is_started_anew_from_a_day(page: Page, own_server: S
     page.keyboard.press("b")
     happened = page.locator("section").filter(has=page.get_by_role("heading", name="What happened"))
     expect(happened).to_contain_text("numbers moved")
-    happened.get_by_role("button", name="Take it back").click()
+    happened.get_by_role("button", name="Undo").click()
     expect(happened).to_contain_text("Nothing yet")
 
 
@@ -129,7 +129,7 @@ def test_a_session_is_booked_moved_started_and_its_booking_taken_back(page: Page
     page.get_by_label("Time").fill("15:30")
     form.get_by_role("button", name="Keep").click()
     expect(card).to_contain_text("15:30")
-    page.get_by_role("button", name="Make the address").click()
+    page.get_by_role("button", name="Create link").click()
     expect(page.get_by_text("it is shown once")).to_be_visible()
     address = page.locator(".made a").inner_text()
     feed = page.request.get(address)
@@ -160,10 +160,10 @@ def test_two_coaches_at_one_student(page: Page, own_server: Server, browser: Bro
     page.get_by_role("button", name="Keep", exact=True).click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.keyboard.press("Escape")
-    page.get_by_role("link", name="Who changed what").click()
+    page.get_by_role("link", name="History").click()
     first = page.locator("li").first
     expect(first).to_contain_text("Ilse writes something else.")
-    first.get_by_role("button", name="Take it back").click()
+    first.get_by_role("button", name="Undo").click()
     expect(page.locator("li").first).to_contain_text("Took back")
     page.keyboard.press("g")
     page.keyboard.press("b")
@@ -182,7 +182,7 @@ def test_progress_is_shown_and_handed_out_in_the_coachs_words(page: Page, own_se
     words.fill("Lovely contact, Odile.")
     page.keyboard.press("Escape")
     with page.expect_popup() as popup:
-        page.get_by_role("button", name="The page as PDF").click()
+        page.get_by_role("button", name="Download PDF").click()
     assert "words=Lovely+contact" in popup.value.url
     pdf = page.request.get(popup.value.url)
     assert pdf.body()[:5] == b"%PDF-"

@@ -41,7 +41,7 @@ def presses(page: Page, keys: str) -> None:
 
 def link(page: Page, server: Server, student: str, code: str) -> str:
     page.goto(f"{server.url}/s/{student}/card")
-    page.get_by_label("Code of four to six digits").fill(code)
+    page.get_by_label("Code (4 to 6 digits)").fill(code)
     page.get_by_role("button", name="Make a link").click()
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     return page.locator(".made a").get_attribute("href") or ""
@@ -102,7 +102,7 @@ def test_from_the_morning_list_to_the_phone_and_back(
     field = own.get_by_label("Your code")
     field.fill("1111")
     own.keyboard.press("Enter")
-    expect(own.get_by_text("That is not the code.")).to_be_visible()
+    expect(own.get_by_text("Wrong code.")).to_be_visible()
     field.fill("2718")
     own.keyboard.press("Enter")
     own.get_by_role("button", name="Practise").tap()
@@ -157,7 +157,7 @@ def test_from_the_morning_list_to_the_phone_and_back(
     presses(page, "Enter")
     expect(page.get_by_role("heading", name="The ground")).to_be_visible(timeout=15000)
     presses(page, "g e")
-    page.get_by_role("button", name="Seen, close it").first.click()
+    page.get_by_role("button", name="Mark as done").first.click()
     expect(page.locator("article").first).to_contain_text("closed")
 
 

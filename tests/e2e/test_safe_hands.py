@@ -21,7 +21,7 @@ from tests.e2e.steps import (
 )
 from tests.e2e.views import still
 
-WAITS = re.compile("balls? waits? to be sent")
+WAITS = re.compile("balls? waits? to send")
 
 
 def put(route: Route) -> bool:
@@ -76,16 +76,16 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     kept_for_later(page)
     tablet.set_offline(True)
     type_balls(page, 41, 42)
-    expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
+    expect(page.get_by_text("2 balls wait to send")).to_be_visible()
     # Every view says so, and signing out says what happens to them.
     page.keyboard.press("g")
     page.keyboard.press("m")
     page.wait_for_url("**/matrix")
-    expect(page.get_by_text("2 balls wait to be sent")).to_be_visible()
+    expect(page.get_by_text("2 balls wait to send")).to_be_visible()
     open_menu(page)
     page.get_by_role("button", name="Sign out").click()
     dialog = page.get_by_role("dialog")
-    expect(dialog).to_contain_text("2 balls wait to be sent. What waits stays in this browser")
+    expect(dialog).to_contain_text("2 balls wait to send. What waits stays in this browser")
     expect(dialog).to_contain_text("There is no network")
     dialog.get_by_role("button", name="Sign out").click()
     expect(page.locator("#log-in")).to_be_visible()

@@ -321,7 +321,7 @@ def test_migrations_import_no_live_code() -> None:
 def test_an_academys_log_is_its_own(api: Api, coach: Coach) -> None:
     api("POST", "/devices", {"name": "Bay 3"})
     words = [sentence_of(entry) for entry in api("GET", "/history").data["entries"]]
-    assert words == ["Made a token for Bay 3"]
+    assert words == ["Created a token for Bay 3"]
     from tests.server.conftest import make_coach
 
     assert Api(make_coach("Lower Marrowdale", "tobin"))("GET", "/history").data["entries"] == []

@@ -276,7 +276,7 @@ def test_a_student_moves_house_with_everything(api: Api, rich: Student) -> None:
     ]
     assert cells[0] == cells[1]
     history = [sentence_of(e) for e in there("GET", f"/students/{new.pk}/history").data["entries"]]
-    assert "Brought Ansel Quill in from Wexholt Hill" in history
+    assert "Imported Ansel Quill from Wexholt Hill" in history
     twice = bring(api, file)
     assert (twice.status_code, twice.json()["code"]) == (409, "confirm")
     assert bring(api, file, known="second").status_code == 201

@@ -225,7 +225,7 @@ def test_every_ball_goes_to_whom_the_device_plays_for_whoever_looks(
     feed(token, sent(102))
     assert len(waiting(api)["balls"]) == 1
     words = [sentence_of(e) for e in api("GET", "/history").data["entries"]]
-    assert words[:2] == ["Bay 3 plays for Bryn Calloway no more", "Bay 3 plays for Bryn Calloway"]
+    assert words[:2] == ["Bay 3 no longer sends to Bryn Calloway", "Bay 3 plays for Bryn Calloway"]
 
 
 def test_waiting_balls_are_all_listed_oldest_first_until_somebody_decides(
@@ -251,7 +251,7 @@ def test_waiting_balls_are_all_listed_oldest_first_until_somebody_decides(
     assert len(waiting(api)["balls"]) == 2
     assert len(api("GET", f"/devices/{device}/discarded").data) == 60
     entry = api("GET", "/history").data["entries"][0]
-    assert sentence_of(entry) == "Discarded 148 balls of Bay 3"
+    assert sentence_of(entry) == "Deleted 148 balls of Bay 3"
     assert undo(api, entry).status_code == 200
     assert api("GET", "/devices").data[0]["waiting"] == 150
 

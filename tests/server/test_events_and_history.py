@@ -100,7 +100,7 @@ def test_a_new_club_takes_its_balls_and_gives_them_back(api: Api, measured: Stud
 def test_what_was_played_with_the_old_club_is_learnt_with_the_new_one(
     api: Api, measured: Student, wedge: Club
 ) -> None:
-    """After a new wedge its shots had to be chosen again, one by one, in another view."""
+    """After a new wedge its shots had to be chosen again,, in another view."""
     url = f"/students/{measured.pk}"
     keep(api, measured)
     shots = [
@@ -167,10 +167,10 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
     criteria = {"solid": 0.7, "over_balls": 30, "cells": 0.7, "launches": 0.7}
     actions: list[tuple[str, str, Any, str]] = [
         ("PATCH", url, {"notes": "new", "tolerance_yd": 4}, "notes nothing to new"),
-        ("PATCH", f"{url}/criteria", criteria, "Changed when a stage holds"),
+        ("PATCH", f"{url}/criteria", criteria, "Changed the stage criteria"),
         ("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 55.5}, "Changed the 56: loft 56 to 55.5"),
-        ("POST", f"/clubs/{wedge.pk}/archive", None, "Took the 56 out of the bag"),
-        ("POST", f"{url}/clubs", {"label": "50", "loft_deg": 50}, "Put the 50 into the bag"),
+        ("POST", f"/clubs/{wedge.pk}/archive", None, "Removed the 56 from the bag"),
+        ("POST", f"{url}/clubs", {"label": "50", "loft_deg": 50}, "Added the 50 to the bag"),
         ("PUT", f"{url}/recipes", changed, "Changed the set-ups"),
         ("PATCH", f"{url}/balls/{uid}", {"strike": "fat"}, "strike solid to fat"),
         ("PATCH", f"{url}/balls/{uid}", {"excluded": "a gust"}, "excluded nothing to a gust"),

@@ -37,7 +37,7 @@ def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(api: Api, 
     assert "Ansel Quill" in text
     for line in ("56 9:00", "56 10:00", "Carry of each ball [yd]", "Never walk out"):
         assert line in text
-    assert sentence_of(last(api, playing)) == "Took away the blank sheet"
+    assert sentence_of(last(api, playing)) == "Took away the paper score sheet"
     items = [{"club": "60", "swing": "8:00", "trajectory": "low", "balls": 5}]
     api("PUT", f"{url}/plan", {"title": "own", "items": items})
     api("PATCH", url, {"units": "m"})

@@ -150,7 +150,7 @@ def test_adjusted_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Stu
     file = api("GET", f"{url}/student.json").data
     assert sum(b["grip_down_in"] for b in file["balls"]) == 4
     # The protocol that measures adjustments says which each ball is.
-    draft = api("POST", f"{url}/plan", {"protocol": "ball-position trim", "balls": 15}).data
+    draft = api("POST", f"{url}/plan", {"protocol": "ball position", "balls": 15}).data
     assert [item["ball_position_in"] for item in draft["items"]] == [2, 0, -2]
     refused = api("PUT", f"{url}/balls", ball(wedge, "far", 60, ball_position_in=200))
     assert (refused.status_code, refused.data["field"]) == (422, "ball_position_in")

@@ -47,7 +47,7 @@ def test_an_unlikely_ball_is_asked_about_in_the_students_unit(
 ) -> None:
     api("PATCH", f"/students/{student.pk}", {"units": "m"})
     asked = api("PUT", f"/students/{student.pk}/balls", ball(wedge, "long", 160))
-    assert (asked.status_code, asked.data["title"]) == (409, "146 m is long for a wedge. Keep it?")
+    assert (asked.status_code, asked.data["title"]) == (409, "146 m is long for a wedge. Save it?")
     # A row of a file too, whose own units are yards.
     text = "club,swing,carry_yd\n56,9:00,160\n56,9:00,500\n"
     report = api.upload(f"/students/{student.pk}/shots/check", text.encode()).json()

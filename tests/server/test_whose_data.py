@@ -1,4 +1,4 @@
-"""Whose data it is: what is kept on one page, everything as one file, erasure without a trace."""
+"""Privacy: the data on one page, everything as one file, erasure without a trace."""
 
 from __future__ import annotations
 
@@ -98,7 +98,7 @@ def test_one_page_says_what_is_kept_and_that_somebody_looked(api: Api, whole: St
     assert kept["consent"]["guardian"] == "Guardiana Quillfeather"
     assert kept["links"][0]["opened"] == 0
     log = [sentence_of(e) for e in api("GET", f"/students/{whole.pk}/history").data["entries"]]
-    assert log[0] == "Looked at all that is kept"
+    assert log[0] == "Opened the data page"
     assert not any("1577" in line for line in log)
 
 

@@ -36,7 +36,7 @@ class CoachSession(SessionAuth):
         meant = request.headers.get(PAGE_OF)
         if coach is not None and meant is not None and meant != str(coach.pk):
             raise OtherCoach(
-                f"{coach.name} is signed in here now. Nothing was read or stored for anybody else."
+                f"{coach.name} is signed in here now. Nothing was read or saved for anyone else."
             )
         if coach is not None:
             _refuse_without_factor(request, coach)
@@ -52,7 +52,7 @@ def _refuse_without_factor(request: HttpRequest, coach: Coach) -> None:
     if not coach.academy.second_factor or right_for("GET", address_of(request)) is Right.OWN:
         return
     if not has_factor(coach):
-        raise FactorMissing("Your academy asks for a second factor. Set it under your name, then go on.")
+        raise FactorMissing("Your academy requires a second factor. Set it up under your name.")
 
 
 class OtherCoach(OxgangError):

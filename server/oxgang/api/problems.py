@@ -69,7 +69,7 @@ def locked_out(request: HttpRequest, response: HttpResponse | None, *args: Any) 
 
 def signed_out() -> JsonResponse:
     """What a request without a session gets."""
-    return problem(401, ProblemCode.SIGNED_OUT, "You are signed out. Sign in again; nothing is lost.")
+    return problem(401, ProblemCode.SIGNED_OUT, "You're signed out. Sign in again, nothing is lost.")
 
 
 class StrictJson(Parser):
@@ -110,12 +110,12 @@ def install(api: NinjaAPI) -> None:
         if error.status_code == 403 and not request.user.is_authenticated:
             return signed_out()
         if error.status_code == 400:
-            return problem(400, ProblemCode.MALFORMED, "The request is no readable JSON. Nothing was stored.")
+            return problem(400, ProblemCode.MALFORMED, "The request isn't valid JSON. Nothing was saved.")
         return problem(error.status_code, ProblemCode.REFUSED, str(error))
 
     @api.exception_handler(SuspiciousOperation)
     def too_much(request: HttpRequest, error: SuspiciousOperation) -> HttpResponse:
-        sentence = "The request has more in it than is read. Nothing was stored."
+        sentence = "The request is too large. Nothing was saved."
         return problem(400, ProblemCode.MALFORMED, sentence)
 
     @api.exception_handler(Exception)
@@ -131,19 +131,19 @@ def failed(request: HttpRequest, error: BaseException | None = None) -> HttpResp
         return problem(
             507,
             ProblemCode.DISK_FULL,
-            "The server's disk is full. Nothing was stored; what you typed is kept here. "
-            "Somebody has to make room on the server.",
+            "The server's disk is full. Nothing was saved on it, but what you typed is still here. Free "
+            "up space on the server.",
         )
     if isinstance(error, OperationalError):
         log.error("The database did not answer: %s %s (%s)", request.method, request.path, error)
         return problem(
             503,
             ProblemCode.BUSY,
-            "The database is busy or away. Nothing was stored; try again in a moment.",
+            "The database is busy. Nothing was saved. Try again in a moment.",
         )
     log.error("Failed: %s %s", request.method, request.path, exc_info=error)
     return problem(
         500,
         ProblemCode.FAILED,
-        "The server could not do this. Nothing was changed; it is in its log.",
+        "Something went wrong on the server. Nothing was changed. Details are in its log.",
     )

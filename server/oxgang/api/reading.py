@@ -46,6 +46,6 @@ def reading() -> Iterator[None]:
     Busy
         When the others take too long.
     """
-    words = "Other files are being read just now. Nothing was stored; try again in a minute."
+    words = "The server is reading other files. Nothing was saved. Try again in a minute."
     with turn_of(_readers, WAIT_S, words):
         yield

@@ -42,10 +42,10 @@ REFUSALS: Final = complete(
     Right,
     {
         Right.OWN: "Sign in to do this.",
-        Right.SEE: "Your role does not see this. Ask a head coach.",
-        Right.LOG: "Your role does not log balls. Ask a head coach.",
-        Right.TEACH: "An assistant may not do this. Ask a coach.",
-        Right.LEAD: "Only a head coach does this.",
+        Right.SEE: "Your role can't see this. Ask a head coach.",
+        Right.LOG: "Your role can't log balls. Ask a head coach.",
+        Right.TEACH: "Assistants can't do this. Ask a coach.",
+        Right.LEAD: "Only a head coach can do this.",
     },
 )
 

@@ -42,7 +42,7 @@ def card(
     found = found or [one for one in everyone if wanted and wanted in one.name.casefold()]
     if len(found) != 1:
         names = ", ".join(one.name for one in found) or "nobody"
-        fail(f'"{student}" is {names}. Give the whole name of one student.')
+        fail(f'"{student}" is {names}. Give the full name of one student.')
     version = versions_of(found[0]).first()
     if version is None:
         fail(f"{found[0].name} has no published card yet.")

@@ -47,7 +47,7 @@ def open_to_lan(port: int) -> str:
         segno.make(link, error="l").terminal(out=code, compact=True)
         typer.echo(f"\n  {link}\n{code.getvalue()}")
     typer.echo(
-        "Phones and tablets of this network open these addresses. Without HTTPS a phone keeps nothing\n"
-        "for a place without network: send the card as a file (Card, On the phone) for that."
+        "Phones and tablets on this network can open these addresses. Without HTTPS a phone saves nothing\n"
+        "for offline use: send the card as a file (Card, On the phone) instead."
     )
     return ",".join([*addresses, name, f"{name}.local"])

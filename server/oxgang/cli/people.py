@@ -63,7 +63,7 @@ def _academy(name: str) -> Academy:
     found = [a for a in everyone if a.name.casefold() == " ".join(name.split()).casefold()]
     if not found:
         names = ", ".join(f'"{a.name}"' for a in everyone)
-        answer = f'There is no academy "{name}" here.' if name else "Say which academy."
+        answer = f'There is no academy "{name}" here.' if name else "Choose an academy."
         fail(f"{answer} There is {names}. To open another one, add --new-academy.")
     return found[0]
 
@@ -202,7 +202,7 @@ def unlock_command(name: LogIn, data: Data = Path("oxgang-data")) -> None:
 def reset_password_command(
     name: LogIn,
     data: Data = Path("oxgang-data"),
-    factor: Annotated[bool, typer.Option(help="take the second factor away too")] = False,
+    factor: Annotated[bool, typer.Option(help="turn the second factor off too")] = False,
 ) -> None:
     """Set a person's password from the machine itself; every browser is signed out."""
     _here(data)

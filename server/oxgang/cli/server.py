@@ -88,7 +88,7 @@ def serve(
     typer.echo(f"Oxgang on http://{host}:{port}")
     if code := first_code():
         typer.echo(
-            "There is no account yet. Make the academy and its first coach in a browser at\n"
+            "There is no account yet. Create the academy and its first coach in a browser at\n"
             f"  {(address or f'http://{host}:{port}').rstrip('/')}/start#{code}\n"
             "or with `oxgang add-coach` in a terminal. The address is good once."
         )

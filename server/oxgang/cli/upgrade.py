@@ -54,7 +54,7 @@ def bring_up(data: Path, *, keep_copy: bool = True) -> None:
         ValueError,
         InconsistentMigrationHistory,
     ) as error:
-        where = f"; the database of before is kept in {kept}" if kept else ""
+        where = f". The previous database is saved in {kept}" if kept else ""
         raise UpgradeFailed(f"it could not be brought up to this version: {reason(error)}{where}") from None
     finally:
         connections.close_all()

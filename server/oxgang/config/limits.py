@@ -53,12 +53,12 @@ def too_large(limit: BodyLimit) -> str:
     """The sentence about a body over its limit."""
     if limit.picture:
         return (
-            f"The picture is larger than {MOST_PICTURE_BYTES // (KB * KB)} MB. Nothing was stored. "
-            "Take a smaller one, or let the camera make it smaller."
+            f"The picture is larger than {MOST_PICTURE_BYTES // (KB * KB)} MB. Nothing was saved. Choose "
+            "a smaller one."
         )
     if limit.upload:
         return (
-            f"The file is larger than {MOST_BYTES // (KB * KB)} MB. Nothing was stored. Split it, "
+            f"The file is larger than {MOST_BYTES // (KB * KB)} MB. Nothing was saved. Split it, "
             "or leave out the columns that are not needed."
         )
-    return f"The request is larger than {limit.most // KB} kB. Nothing was stored."
+    return f"The request is larger than {limit.most // KB} kB. Nothing was saved."

@@ -33,7 +33,7 @@ PACKED: Final = ("application/json", "text/")
 UNKNOWN_NAME: Final = """<!doctype html>
 <html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>Oxgang</title>
-<h1>Oxgang does not answer to this address</h1>
+<h1>Oxgang doesn't answer at this address</h1>
 <p>It runs here, and {name} is not among the addresses that it was started for.</p>
 <p>Whoever started it can allow it: <code>oxgang serve --lan</code> for phones and tablets of the same
 network, or <code>oxgang serve --names {name}</code> for this name.</p>
@@ -102,7 +102,7 @@ class BodyLimits:
             return problem(status, ProblemCode.TOO_LARGE, too_large(limit), "file" if limit.upload else "")
         wanted = "multipart/form-data" if limit.upload else "application/json"
         if length and request.path.startswith(DATA) and request.content_type != wanted:
-            return problem(415, ProblemCode.MALFORMED, f"Send this as {wanted}. Nothing was stored.")
+            return problem(415, ProblemCode.MALFORMED, f"Send this as {wanted}. Nothing was saved.")
         return self.get_response(request)
 
 

@@ -18,8 +18,8 @@ from oxgang.api.problems import failed
 from oxgang.config.health import health
 
 NOT_BUILT = (
-    "<!doctype html><title>Oxgang</title><p>The web application is not built yet. Run "
-    "<code>make build</code> and load this page again.</p>"
+    "<!doctype html><title>Oxgang</title><p>The web application isn't built yet. Run <code>make "
+    "build</code> and reload this page.</p>"
 )
 
 

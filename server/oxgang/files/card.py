@@ -119,7 +119,7 @@ def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height
     on the first."""
     lines = by_yardage(card)
     if not lines:
-        sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
+        sheet.text(x, y + height - 14, "No shots in use yet.", REGULAR, 9, room=width)
         return
     rungs = _together(lines)
     notes = _packed(_ladder_notes(card, lines), width)
@@ -216,7 +216,7 @@ def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
     notes = []
     notes += _faces(line.cell for line in lines if line.reached)
     if not all(line.reached for line in lines):
-        notes.append("+ 2: two more than the shot carries; none: no shot comes near")
+        notes.append("+ 2: hit it 2 longer. none: no shot is close")
     if card.look.run and any(line.cell.run_yd is not None for line in lines):
         notes.append("+: run on medium turf")
     return notes
@@ -270,7 +270,7 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
     columns = [label for label, _ in card.positions if label in swings]
     rows = _grid_rows(card, shots)
     if not rows:
-        sheet.text(x, y + height - 14, "No shot is played yet.", REGULAR, 9, room=width)
+        sheet.text(x, y + height - 14, "No shots in use yet.", REGULAR, 9, room=width)
         return
     note_room = 2 * NOTE_LEADING + 2
     most = int((height - note_room) / SMALLEST / 1.25) - 1
@@ -316,7 +316,7 @@ def _grid_notes(card: Card, shots: Sequence[CardCell], left_out: Sequence[Row]) 
     text = []
     text += _faces(cell for cell in shots if cell.play is Play.PLAYED)
     if any(cell.play is Play.WORK for cell in shots):
-        text.append("( ): in work")
+        text.append("( ): still learning")
     if left_out:
         names = dict.fromkeys(f"{row[0]} {_row_name(row)}".strip() for row in left_out)
         text.append(f"left out for room: {', '.join(names)}")

@@ -159,10 +159,10 @@ def _read_matrix(chart: Chart, lines: Lines, clubs: Sequence[Club], positions: S
     for line, cells in lines[1:]:
         row = {name: cell_text(cell) for name, cell in zip(names, cells, strict=False)}
         if row.get("basis", "").casefold() == "estimated":
-            chart.problems.append(RowProblem(line, "basis", "is estimated there: it rests on no ball."))
+            chart.problems.append(RowProblem(line, "basis", "is estimated, without a ball."))
             continue
         if any(row.get(name, "") not in usual for name, usual in _USUAL.items()):
-            chart.problems.append(RowProblem(line, "", "is a variant of a shot: a chart has no box for it."))
+            chart.problems.append(RowProblem(line, "", "is a variant of a shot and has no box in a chart."))
             continue
         try:
             value, _ = value_of(row.get("carry_yd", ""), "yd", "carry_yd")
@@ -274,7 +274,7 @@ class _Reader:
         if not any(re.search(r"\d", cells[at]) for at, _, _ in numbers):
             return False
         if sums_up(cells):
-            self.chart.problems.append(RowProblem(line, "", "sums up other rows: it is no shot."))
+            self.chart.problems.append(RowProblem(line, "", "sums up other rows, so it isn't a shot."))
             return True
         label, row_height = "", None
         for cell in cells[:start]:
@@ -370,7 +370,7 @@ def value_of(text: str, unit: str, column: str) -> tuple[float, tuple[float, flo
     if ends := _RANGE.fullmatch(bare(text)):
         lo, hi = (_yards(parse_number(end, column), unit) for end in ends.groups())
         if not lo <= hi:
-            raise BadCell(f'"{text[:40]}" is no range from short to long.', field=column)
+            raise BadCell(f'"{text[:40]}"is not a range from short to long.', field=column)
         return _checked((lo + hi) / 2, column), (lo, hi)
     box = _BOX.fullmatch(bare(text))
     if not box:

@@ -266,11 +266,11 @@ def no_balls(table: Table) -> dict[int, str]:
     odd = {cell for cell in set(first) if not cell.strip() or _SUMS.fullmatch(cell.strip())}
     for at, cell in enumerate(first) if odd else ():
         if cell in odd and _sums_up(table.columns, table.rows[at][1]):
-            found[at] = "sums up other rows: it is no ball."
+            found[at] = "sums up other rows, so it isn't a ball."
     for at in range(max(0, len(table.rows) - FOOT), len(table.rows)):
         there = [cell for cell in table.rows[at][1] if cell.strip()]
         if len(table.columns) > 1 and len(there) == 1 and re.search(r"[^\W\d_]{2}", there[0]):
-            found.setdefault(at, "is a line of text: it is no ball.")
+            found.setdefault(at, "is a line of text, not a ball.")
     return found
 
 

@@ -32,7 +32,7 @@ def sheets_of_json(data: bytes) -> dict[str, list[tuple[int, list[str]]]] | None
         lines = [[_text(row.get(name)) for name in names] for row in rows]
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
         raise FileError(
-            "This JSON file is no export of balls or of a matrix. A student's file is read under Students.",
+            "This JSON file has no balls and no matrix. Import a student's file under Students.",
             field="file",
         ) from None
     return {"": [(1, names), *enumerate(lines, start=2)]}

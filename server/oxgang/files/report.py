@@ -193,7 +193,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 11)
-    canvas.drawString(MARGIN, top - 10, "The ground: where a shot played lands")
+    canvas.drawString(MARGIN, top - 10, "The ground: where each shot lands")
     low = top - 18 - STRIP
     canvas.setFillColor(FIELD)
     for span in stretches(held):
@@ -253,7 +253,7 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     line -= row * 1.2
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 8)
-    notes = ["italic: estimated from the others"]
+    notes = ["italic: estimated"]
     if len(clubs) > MOST_CLUBS:
         notes.append(f"left out for room: {', '.join(clubs[MOST_CLUBS:])}")
     canvas.drawString(MARGIN, line, fitted("; ".join(notes), REGULAR, 8, width))

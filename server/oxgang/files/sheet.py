@@ -26,12 +26,10 @@ TASK_HEAD: Final = 11 * mm
 TASK_LINE: Final = 15 * mm
 TASK_BOX: Final = (18 * mm, 9 * mm)
 CAUTION: Final = (
-    "Never walk out to measure while anyone can hit; the range's own rules come first. "
-    "Rest between rows; stop on pain."
+    "Never walk out to measure while anyone can hit. The range's own rules come first. "
+    "Rest between sets. Stop if it hurts."
 )
-LETTERS: Final = (
-    "After a number: f fat, t thin, h heel, o toe, x hit hard. A ball that was none: leave it empty."
-)
+LETTERS: Final = "After a number: f fat, t thin, h heel, o toe, x hit hard. Leave unused boxes empty."
 
 
 @dataclass(frozen=True, slots=True)

@@ -162,7 +162,7 @@ def _of_balls(table: Table, clubs: Sequence[Club], positions: Sequence[Position]
     unsaid = not {"carry_yd", "total_yd"} & set(mapping.sources)
     if unsaid and not (distances and {"club", "swing"} & set(mapping.sources)):
         raise FileError(
-            "No column of this file is a carry or a total, and it is no chart of clubs and swings.",
+            "This file has no carry or total column and isn't a chart of clubs and swings.",
             field="file",
         )
     of = {source.column: target for target, source in mapping.sources.items()}

@@ -31,7 +31,7 @@ from oxgang.files.tables import without_controls
 assert fromstring
 assert DEFUSEDXML
 assert not LXML
-UNREADABLE = "This is not a workbook that can be read. Save it anew, or as CSV, and choose it again."
+UNREADABLE = "This workbook can't be read. Save it again, or as CSV, then choose it again."
 HEADER_ONLY = 1
 # Merged cells are looked for in sheets up to this size, and so many of them: larger ones are logs.
 MERGED_WITHIN = 8 * MB
@@ -92,7 +92,7 @@ def _check(package: zipfile.ZipFile) -> None:
                 tags += chunk.count(b"<")
                 if tags > MOST_TAGS:
                     raise FileError(
-                        "The workbook holds more cells than a list of balls. Split it.",
+                        "The workbook is too large. Split it.",
                         field="file",
                     )
 

@@ -7,14 +7,14 @@ list-last = and
 
 ## What is due of a student's numbers (core/keeping/due.py)
 
-due-no-bag = No wedge in the bag yet
-due-no-balls = Nothing measured yet: one swing with every wedge first
-due-not-needed = No number yet within the distances that are needed
-due-no-shot = No shot is played: choose some under Shots
+due-no-bag = No wedges in the bag yet. Add the bag
+due-no-balls = No balls yet. Start with one swing and every wedge
+due-not-needed = No carries yet within the distances needed
+due-no-shot = No shots in use. Choose some under Shots
 due-waiting =
     { $balls ->
-        [one] { $balls } ball waits for a review
-       *[other] { $balls } balls wait for a review
+        [one] { $balls } ball to confirm
+       *[other] { $balls } balls to confirm
     }
 due-new-club =
     New { $club } since { DAY($since) }, { $balls ->
@@ -23,7 +23,7 @@ due-new-club =
        *[other] { $balls } balls so far
     }
 due-break = Back from a break on { DAY($on) }: { due-opened }
-due-moved = { $touched } moved on { DAY($on) }: { due-opened }
+due-moved = { $touched } changed on { DAY($on) }: { due-opened }
 due-event =
     { NAME($event, of: "event") }{ $of_club ->
         [1] { " " }({ $club })
@@ -31,33 +31,22 @@ due-event =
     } on { DAY($on) }: { due-opened }
 due-opened =
     { $numbers ->
-        [one] { $numbers } number is open
-       *[other] { $numbers } numbers are open
+        [one] { $numbers } carry needs checking
+       *[other] { $numbers } carries need checking
     }
-due-longer = Creeping longer since { DAY($since) }: { PERCENT($share) } so far
-due-shorter = Creeping shorter since { DAY($since) }: { PERCENT($share) } so far
-due-one-wide = { $shot } is wider than ± { YD($tolerance_yd, digits: 1) }{ due-last-hit }
-due-wide = { $wide } of { $played } numbers are wider than ± { YD($tolerance_yd, digits: 1) }{ due-last-hit }
+due-longer = Gradually longer since { DAY($since) } (about { PERCENT($share) })
+due-shorter = Gradually shorter since { DAY($since) } (about { PERCENT($share) })
+due-one-wide = { $shot } is uncertain (over ± { YD($tolerance_yd, digits: 1) }){ due-last-hit }
+due-wide = { $wide } of { $played } carries uncertain (over ± { YD($tolerance_yd, digits: 1) }){ due-last-hit }
 due-last-hit =
     { $old ->
         [1] , last hit { DAY($last_hit) }
        *[other] { "" }
     }
-due-known =
-    { $wide } of { $played } carries { $wide ->
-        [one] is
-       *[other] are
-    } uncertain (over ± { YD($tolerance_yd, digits: 1) }). A check-up would hardly change { $wide ->
-        [one] it
-       *[other] them
-    }
-due-few =
-    { $numbers ->
-        [one] 1 shot covers
-       *[other] { $numbers } shots cover
-    } only { PERCENT($share) } of the distances. Measure more swings
-due-holds = Every number holds
-due-broken = These numbers could not be computed. Undo the last change under History, or tell whoever runs Oxgang
+due-known = { $wide } of { $played } carries stay over ± { YD($tolerance_yd, digits: 1) }
+due-few = Measure more swings, { PERCENT($share) } covered
+due-holds = All carries confirmed
+due-broken = These carries could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 
 ## Which shots are meant (core/keeping/events.py)
 
@@ -73,74 +62,74 @@ touch-together-by-one = all carries together (only the { $only } was hit)
 event-new-club = new club
     .about = The old club's balls stay with the old club.
 event-club-bent = club bent
-    .about = Loft or lie bent: this club's numbers are open.
+    .about = Loft or lie bent. This club's carries need checking.
 event-new-grooves = new grooves
     .about = Spin and launch of this club may move a little.
 event-other-ball = other ball
     .about = Every carry may move a little, all together.
 event-technique = technique
-    .about = Every cell may have moved, each its own way.
-event-other-school = other school
-    .about = Set-up and low point change: measure again.
+    .about = Every shot may have changed, each in its own way.
+event-other-school = other set-up style
+    .about = Set-up and low point change. Measure again.
 event-injury = injury
-    .about = Speed is open. Pain means stop; see a clinician.
+    .about = Speed may have changed. Stop if it hurts and see a clinician.
 event-growth = growth
-    .about = A junior's speed grows, all cells together.
+    .about = A junior gets faster, every carry grows together.
 event-season-break = season break
-    .about = Weeks off: all carries together, and rust.
-event-numbers-moved = numbers moved
-    .about = The old level no longer counts, from this day.
+    .about = After weeks off every carry may be shorter.
+event-numbers-moved = carries changed
+    .about = From this day older balls hardly count.
 
 ## Why a number is doubtful (core/carry/cells.py)
 
 doubt-few-balls = few balls
 doubt-old = old
 doubt-conflict = conflict
-doubt-days-disagree = days disagree
+doubt-days-disagree = days don't agree
 doubt-from-another-scale = from another scale
 doubt-before-a-change = before a change
-doubt-from-totals = from totals (five balls with carry and total show how far yours run)
+doubt-from-totals = from totals (five balls with carry and total would show how far they run)
 
 ## Plans (core/practice)
 
 protocol-check-up = check-up
-    .about = The planner's choice: where each ball narrows the matrix most.
+    .about = The few balls that confirm the most.
 protocol-first-map = first map
-    .about = One swing, every wedge: which club owns which distance.
+    .about = One swing with every wedge.
 protocol-full-map = full map
-    .about = Every wedge through the stock swings, planned.
-protocol-trajectory-set = trajectory set
+    .about = Every wedge with every stock swing.
+protocol-trajectory-set = three trajectories
     .about = Low, stock and high at one distance.
 protocol-spin-ladder = spin ladder
     .about = One shot from tee, mat, perfect turf and rough.
 protocol-tempo-map = tempo map
     .about = Slower, normal and faster with one swing.
-protocol-ball-position-trim = ball-position trim
-    .about = One swing with the ball back, in place and forward.
+protocol-ball-position-trim = ball position
+    .about = One swing with the ball back, normal and forward.
 protocol-grip-down = grip down
-    .about = One swing with the grip in place, { INCHES(1) } down and { INCHES(2) }.
+    .about = One swing with the normal grip, { INCHES(1) } down and { INCHES(2) }.
 protocol-close-gaps = close the gaps
-protocol-net-launch = net launch
+protocol-net-launch = launch in the net
     .about = Launch only, into a net.
 
 plan-now-and-after = ± { YARDS($now_yd) } now, about ± { YARDS($after_yd) } after
 plan-estimated = only estimated at { YARDS($carry_yd) }, { plan-now-and-after }
 plan-doubtful = { NAME($doubts, of: "doubt") }, { plan-now-and-after }
 plan-known = carries { YARDS($carry_yd) }, { plan-now-and-after }
-plan-check = well known at { YARDS($carry_yd) }: has it moved?
+plan-check = confirmed at { YARDS($carry_yd) }, has it changed?
 plan-one-swing = one swing, every wedge
 plan-height = { $trajectory } for { YARDS($at_yd) }: carries { YARDS($carry_yd) }
 plan-spin = spin from { $lie }
 plan-tempo = tempo
-plan-ball-place = what the ball's place is worth
-plan-grip-place = what gripping down is worth
-plan-closes = closes { YD($closes) } of fallow at about { YARDS($carry_yd) }
+plan-ball-place = what ball position does
+plan-grip-place = what gripping down does
+plan-closes = closes { YD($closes) } of gap at about { YARDS($carry_yd) }
 plan-own = { $words }
 place-net = into the net
 
 adjustment-ball-back = ball { INCHES($inches) } back
 adjustment-ball-forward = ball { INCHES($inches) } forward
-adjustment-ball-in-place = ball in its place
+adjustment-ball-in-place = normal ball position
 adjustment-grip-down = grip down { INCHES($inches) }
 adjustment-between = between { $from } and { $to }
 
@@ -183,44 +172,44 @@ card-file-none = none
 
 ## What a coach should know before a card is handed out (core/ground/card.py)
 
-card-no-shot = No shot is played, so that no distance has an answer: choose some under Shots
-card-only-estimates = Every number is an estimate: not a ball stands behind it
+card-no-shot = No shots in use yet. Choose some under Shots
+card-only-estimates = Every carry is an estimate, no balls yet
 card-few-shots =
     { $shots ->
-        [one] Only { $shots } shot is played
-       *[other] Only { $shots } shots are played
+        [one] Only { $shots } shot in use
+       *[other] Only { $shots } shots in use
     }
-card-little-ground = The shots played reach { PERCENT($share) } of the ground
+card-little-ground = The shots in use cover only { PERCENT($share) } of the ground
 card-few-balls = { $shots } of { $of } shots have fewer than { $enough } balls
-card-wide = { $shots } of { $of } numbers are wider than ± { YD($tolerance_yd, digits: 1) }
+card-wide = { $shots } of { $of } carries are uncertain (over ± { YD($tolerance_yd, digits: 1) })
 
 ## The window between a part swing and a full one (core/ground/window.py)
 
-window-rule = From { $club } { $swing } ({ YARDS($part_yd) }) to its full swing ({ YARDS($full_yd) }) the { $club } has no swing: one club down, { $down } { $swing } goes { YARDS($down_yd) }
+window-rule = From { $club } { $swing } ({ YARDS($part_yd) }) to its full swing ({ YARDS($full_yd) }) there is no { $club } swing. One club down, { $down } { $swing } carries { YARDS($down_yd) }
 
 ## Stages (core/ground/stages.py)
 
-stage-contact = { $good } of the last { $of } solid; { PERCENT($share) } of { $least } are needed
-stage-distance = { $good } of { $of } stock cells within the tolerance; { PERCENT($share) } of at least { $least } are needed
-stage-trajectory = { $good } of { $of } launches in their window; { PERCENT($share) } of at least { $least } are needed
+stage-contact = { $good } of the last { $of } solid ({ PERCENT($share) } of { $least } needed)
+stage-distance = { $good } of { $of } stock shots within tolerance ({ PERCENT($share) } of at least { $least } needed)
+stage-trajectory = { $good } of { $of } launches in window ({ PERCENT($share) } of at least { $least } needed)
 
 ## How much hitting is enough (core/practice/load.py)
 
-load-stop = { $hit } balls: the limit of { $limit } is reached. Stop here; any pain means stop.
-load-near = { $left } more to the limit of { $limit }.
-load-rest = { $hit } balls: rest two minutes, loosen the grip, check wrist and back.
+load-stop = { $hit } balls, the limit of { $limit } is reached. Stop here.
+load-near = { $left } balls left to the limit of { $limit }.
+load-rest = { $hit } balls. Rest two minutes, loosen the grip, check wrist and back.
 
 ## What a review says (core/keeping/drift)
 
-review-blend = Nothing has moved beyond chance: the balls blend in.
-review-replace = Moved: { $touched }, { PERCENT($share, signed: 1) }.
-review-check-up-longer = Perhaps longer: { $touched }. Not sure yet.
-review-check-up-shorter = Perhaps shorter: { $touched }. Not sure yet.
-review-anew = From { DATE($since) } on, older numbers of { $touched } hardly count. Setup takes it back.
+review-blend = No real change. The new balls fit the old ones.
+review-replace = Probably changed: { $touched }, { PERCENT($share, signed: 1) }.
+review-check-up-longer = Maybe longer: { $touched }. Hit a check-up to be sure.
+review-check-up-shorter = Maybe shorter: { $touched }. Hit a check-up to be sure.
+review-anew = From { DATE($since) } on, older balls of { $touched } hardly count. You can undo it under Changes.
 
 ## A period, for the student and the parents (core/keeping/remarks.py)
 
-remark-not-hit = { $name } has not hit in this period.
+remark-not-hit = { $name } hit no balls in this period.
 remark-balls =
     { $balls ->
         [one] { $name } hit { $balls } ball.
@@ -228,24 +217,24 @@ remark-balls =
     }
 remark-solid = { PERCENT($share) } were solid.
 remark-solid-moved = { PERCENT($share) } were solid, from { PERCENT($before) } in the first half to { PERCENT($after) } in the second.
-remark-scatter = Solid balls scatter by { PERCENT($share) } of their number.
-remark-scatter-tighter = Solid balls scatter by { PERCENT($share) } of their number, tighter than in the first half.
-remark-scatter-wider = Solid balls scatter by { PERCENT($share) } of their number, wider than in the first half.
-remark-launch = { $hits } of { $of } launches were in their window.
+remark-scatter = Solid balls spread { PERCENT($share) } around their carry.
+remark-scatter-tighter = Solid balls spread { PERCENT($share) } around their carry, tighter than in the first half.
+remark-scatter-wider = Solid balls spread { PERCENT($share) } around their carry, wider than in the first half.
+remark-launch = { $hits } of { $of } launches were in window.
 remark-ground = { PERCENT($after) } of the ground from { YARDS($from_yd) } to { YD($to_yd) } has a shot
 remark-covered = { remark-ground }.
 remark-covered-up = { remark-ground }, up from { PERCENT($before) }.
 remark-covered-down = { remark-ground }, down from { PERCENT($before) }.
-remark-doubtful = { PERCENT($share) } of the numbers want measuring again.
+remark-doubtful = { PERCENT($share) } of the carries need checking.
 
 turn-solid = solid { PERCENT($before) } to { PERCENT($after) } ({ POINTS($lo) } to { POINTS($hi) } points)
-turn-solid-chance = solid { PERCENT($before) } to { PERCENT($after) } (within chance)
-turn-launch = launch in its window { PERCENT($before) } to { PERCENT($after) } ({ POINTS($lo) } to { POINTS($hi) } points)
-turn-launch-chance = launch in its window { PERCENT($before) } to { PERCENT($after) } (within chance)
+turn-solid-chance = solid { PERCENT($before) } to { PERCENT($after) } (no real change)
+turn-launch = launch in window { PERCENT($before) } to { PERCENT($after) } ({ POINTS($lo) } to { POINTS($hi) } points)
+turn-launch-chance = launch in window { PERCENT($before) } to { PERCENT($after) } (no real change)
 turn-spread = spread { PERCENT($before) } to { PERCENT($after) } ({ PERCENT($lo) } to { PERCENT($hi) } of before)
-turn-spread-chance = spread { PERCENT($before) } to { PERCENT($after) } (within chance)
-turn-one-side = No balls on both sides of it.
-report-interval = Bands and ± hold the true value in { $level } of cases. Pain means stop.
+turn-spread-chance = spread { PERCENT($before) } to { PERCENT($after) } (no real change)
+turn-one-side = Balls before or after are missing.
+report-interval = The true value is within the band or ± in { $level } of cases. Stop if it hurts.
 report-homework =
     { $balls ->
         [one] { $balls } ball: { $shot }
@@ -254,7 +243,7 @@ report-homework =
 
 ## Who changed what (academy/models/log.py). `fields` is made of `log-field`, one for each field.
 
-log-back = Took back: { $what }
+log-back = Undone: { $what }
 log-field = { $name } { $before } to { $after }
 log-nothing = nothing
 log-said = { $words }
@@ -266,36 +255,36 @@ log-signed-out = Signed out
 log-student-added = Added { $student }
 log-student-changed = Changed { $fields }
 log-student-archived = Archived { $student }
-log-student-restored = Brought { $student } back
-log-student-brought-in = Brought { $student } in from { $academy }
-log-criteria-changed = Changed when a stage holds
+log-student-restored = Restored { $student }
+log-student-brought-in = Imported { $student } from { $academy }
+log-criteria-changed = Changed the stage criteria
 log-shots-chosen =
     Chose shots{ $plays ->
         [0] { "" }
-       *[other] ; plays { $played }
+       *[other] , uses { $played }
     }{ $works ->
         [0] { "" }
-       *[other] ; works on { $work }
+       *[other] , learns { $work }
     }{ $drops ->
         [0] { "" }
-       *[other] ; no more { $neither }
+       *[other] , no longer { $neither }
     }
 log-setups-changed = Changed the set-ups
-log-club-added = Put the { $club } into the bag
+log-club-added = Added the { $club } to the bag
 log-club-changed = Changed the { $club }: { $fields }
-log-club-archived = Took the { $club } out of the bag
-log-club-restored = Put the { $club } back into the bag
+log-club-archived = Removed the { $club } from the bag
+log-club-restored = Restored the { $club } to the bag
 log-scale-added = Added the scale { $scale }
 log-scale-changed = Changed the scale { $scale }
 log-scale-shortened = Changed the scale { $scale }, without { $gone }
-log-device-made = Made a token for { $device }
-log-device-ended = Took the token of { $device } away
-log-device-claimed = { $device } plays for { $student }
-log-device-released = { $device } plays for { $student } no more
+log-device-made = Created a token for { $device }
+log-device-ended = Turned off the token of { $device }
+log-device-claimed = { $device } sends to { $student }
+log-device-released = { $device } no longer sends to { $student }
 log-device-balls-discarded =
     { $balls ->
-        [one] Discarded a ball of { $device }
-       *[other] Discarded { $balls } balls of { $device }
+        [one] Deleted a ball of { $device }
+       *[other] Deleted { $balls } balls of { $device }
     }
 log-session-booked = Booked a session on { MOMENT($at) }
 log-sessions-booked = Booked { $weeks } weekly sessions from { MOMENT($at) }
@@ -303,18 +292,18 @@ log-session-changed = Changed the session of { MOMENT($at) }: { $fields }
 log-session-cancelled = Cancelled the session of { MOMENT($at) }
 log-balls-recorded =
     { $balls ->
-        [one] Recorded { $balls } ball of { DAY($first) }
-       *[other] Recorded { $balls } balls of { DAY($first) }
+        [one] Logged { $balls } ball of { DAY($first) }
+       *[other] Logged { $balls } balls of { DAY($first) }
     }
 log-balls-from-file =
     { $balls ->
-        [one] Recorded { $balls } ball of { DAY($first) } from a file
-       *[other] Recorded { $balls } balls of { DAY($first) } to { DATE($last) } from a file
+        [one] Logged { $balls } ball of { DAY($first) } from a file
+       *[other] Logged { $balls } balls of { DAY($first) } to { DATE($last) } from a file
     }
 log-carries-told =
     { $cells ->
-        [one] Took { $cells } carry from a matrix file
-       *[other] Took { $cells } carries from a matrix file
+        [one] Imported { $cells } carry from a chart
+       *[other] Imported { $cells } carries from a chart
     }
 log-ball =
     { $launch ->
@@ -323,41 +312,41 @@ log-ball =
     } with { $club } { $swing } of { DAY($day) }
 log-ball-changed = { log-ball }: { $fields }
 log-ball-club-changed = { log-ball }: it was the { $to }
-log-ball-withdrawn = Withdrew { log-ball }
-log-ball-restored = Brought back { log-ball }
+log-ball-withdrawn = Undid { log-ball }
+log-ball-restored = Restored { log-ball }
 log-plan-kept = Planned { NAME($title, of: "protocol") }, { $balls } balls
 log-homework-kept = Homework { NAME($title, of: "protocol") }, { $balls } balls
-log-plan-dropped = Dropped the plan { NAME($title, of: "protocol") }
-log-homework-dropped = Dropped the homework { NAME($title, of: "protocol") }
-log-event-added = Wrote down: { NAME($event, of: "event") } on { DATE($on) }
-log-event-of-club-added = Wrote down: { NAME($event, of: "event") } (the { $club }) on { DATE($on) }
+log-plan-dropped = Deleted the plan { NAME($title, of: "protocol") }
+log-homework-dropped = Deleted the homework { NAME($title, of: "protocol") }
+log-event-added = Added a change: { NAME($event, of: "event") } on { DATE($on) }
+log-event-of-club-added = Added a change: { NAME($event, of: "event") } (the { $club }) on { DATE($on) }
 log-balls-kept =
     { $balls ->
-        [one] Kept { $balls } ball
-       *[other] Kept { $balls } balls
+        [one] Confirmed { $balls } ball
+       *[other] Confirmed { $balls } balls
     }
-log-balls-kept-some-aside = Kept { $balls } balls, { $aside } set aside
-log-day-reopened = Opened { $balls } balls of { DAY($day) } again
+log-balls-kept-some-aside = Confirmed { $balls } balls, { $aside } excluded
+log-day-reopened = Reopened { $balls } balls of { DAY($day) }
 log-spin-joined =
     { $balls ->
         [one] { $balls } ball went back to the shot it was hit for: measured spin no longer makes a shot of its own
        *[other] { $balls } balls went back to the shot they were hit for: measured spin no longer makes a shot of its own
     }
 log-version-published = Published version { $version }
-log-link-made = Made a link to the card for { $days } days
-log-link-ended = Ended a link to the card
-log-link-renewed = Gave the private link a new address, for { $days } days
-log-code-set = Set a code for the private link
-log-code-ended = Took the code off the private link
-log-sharing-changed = Chose what the student sees: { NAME($shows, of: "shows") }
-log-lesson-written = Wrote down the lesson of { DAY($day) }
-log-lesson-withdrawn = Took away the lesson of { DAY($day) }
-log-lesson-word-added = Added "{ $text }" to the academy's words for lessons
-log-lesson-word-archived = Took "{ $text }" off the academy's words for lessons
-log-picture-added = Kept a picture of { $swing }
-log-picture-removed = Took away the picture of { $swing }
-log-routine-kept = Kept the protocol { $name }
-log-routine-archived = Took away the protocol { $name }
+log-link-made = Created a card link for { $days } days
+log-link-ended = Turned off a card link
+log-link-renewed = Made a new card link for { $days } days
+log-code-set = Set a code for the card link
+log-code-ended = Removed the code of the card link
+log-sharing-changed = Changed what the student sees: { NAME($shows, of: "shows") }
+log-lesson-written = Saved the lesson of { DAY($day) }
+log-lesson-withdrawn = Deleted the lesson of { DAY($day) }
+log-lesson-word-added = Added "{ $text }" to the academy's lesson words
+log-lesson-word-archived = Removed "{ $text }" from the academy's lesson words
+log-picture-added = Saved a picture of { $swing }
+log-picture-removed = Deleted the picture of { $swing }
+log-routine-kept = Saved the session { $name }
+log-routine-archived = Deleted the session { $name }
 log-practised =
     { $of ->
         [trial] Practised { NAME($what, of: "trial") }
@@ -375,37 +364,37 @@ log-balls-reported =
        *[other] The student reported { $balls } balls of { DAY($first) }
     }
 log-homework-sent = Sent homework: { $title }, { $balls } balls by { DAY($due) }
-log-homework-taken-back = Took back the homework { $title }
-log-homework-closed = Closed the homework { $title }
+log-homework-taken-back = Withdrew the homework { $title }
+log-homework-closed = Marked the homework { $title } as done
 log-person-invited = Invited { $person } as { NAME($role, of: "role") }
-log-person-came = { $person } came in as { NAME($role, of: "role") }
-log-person-link-ended = Took the one-time link for { $person } back
+log-person-came = { $person } joined as { NAME($role, of: "role") }
+log-person-link-ended = Withdrew the one-time link for { $person }
 log-person-changed = Changed { $person }: { $fields }
-log-academy-begun = The academy was begun by { $person }
-log-person-left = { $person } has left: signed out everywhere, tokens and addresses ended
-log-person-back = { $person } may sign in again
-log-password-link-made = Made a one-time link for a new password of { $person }
+log-academy-begun = { $person } started the academy
+log-person-left = Deactivated { $person }, signed out everywhere
+log-person-back = Reactivated { $person }
+log-password-link-made = Created a password reset link for { $person }
 log-password-changed = { $person } has a new password
-log-factor-set = { $person } set a second factor
-log-factor-ended = Took the second factor of { $person } away
+log-factor-set = { $person } set up a second factor
+log-factor-ended = Turned off the second factor of { $person }
 log-signed-out-everywhere =
     { $browsers ->
         [one] Signed out of { $browsers } other browser
        *[other] Signed out of { $browsers } other browsers
     }
 log-settings-changed = Changed the settings: { $fields }
-log-handed-over = Handed over to { $to }
+log-handed-over = Transferred to { $to }
 log-shared-with = Shared with { $names }
-log-consent-changed = Changed what is written of guardian and consent
-log-file-seen = Looked at all that is kept
-log-traces-gone = The last traces of an erased student are gone from this server
+log-consent-changed = Changed guardian and consent
+log-file-seen = Opened the data page
+log-traces-gone = The last data of a deleted student is gone from this server
 log-student-erased =
     { $balls ->
-        [one] Erased a student for good, with { $balls } ball
-       *[other] Erased a student for good, with { $balls } balls
+        [one] Deleted a student permanently, with { $balls } ball
+       *[other] Deleted a student permanently, with { $balls } balls
     }
-log-bays-opened = Opened a group: { $names }
-log-bays-changed = { $names } came to the group, bay { $bay }
+log-bays-opened = Started a group: { $names }
+log-bays-changed = { $names } joined the group, bay { $bay }
 log-bays-ended = Ended the group of { DAY($day) }
 log-balls-moved-out =
     { $balls ->
@@ -426,7 +415,7 @@ log-merged-in =
        *[other] { $lessons } lessons
     }
 log-merged-out = Merged this record into { $to }
-log-standard-changed = Changed the standard { $name }
+log-standard-changed = Changed the template { $name }
 role-head = head coach
 role-coach = coach
 role-assistant = assistant
@@ -437,29 +426,29 @@ level-low = low handicap
 level-unknown = handicap not known
 record-clubs = clubs
 record-set-ups = set-ups
-record-events = events
+record-events = changes
 record-sessions = days on the range
 record-balls = balls
-record-sent = what monitors sent of them
-record-imported-carries = carries from elsewhere
+record-sent = launch monitor data
+record-imported-carries = imported carries
 record-plans = plans
 record-appointments = sessions in the calendar
-record-played = shots played
+record-played = shots in use
 record-versions = published cards
-record-links = links to the phone
+record-links = phone links
 record-lessons = lessons
 record-pictures = pictures
-record-rounds = rounds of practice
+record-rounds = practice results
 record-homework = homework
 record-consent = guardian and consent
-record-log = entries in the log
+record-log = history entries
 mention-notes = notes
 mention-lesson = a lesson
 mention-homework = homework
 mention-appointment = a session in the calendar
-mention-event = an event
+mention-event = a change
 mention-excluded = an excluded ball
-mention-chart = who measured a chart
+mention-chart = the source of a chart
 mention-club = a club
 mention-set-up = a set-up
 mention-plan = a plan
@@ -467,11 +456,11 @@ mention-card = a published card
 mention-consent = guardian and consent
 mention-monitor = a question about a monitor's ball
 mention-academy = the academy's own words and names
-log-taken-away = Took away { NAME($what, of: "taken") }
-log-card-taken-away = Took away the card of version { $version }
+log-taken-away = Downloaded { NAME($what, of: "taken") }
+log-card-taken-away = Downloaded the card, version { $version }
 
 taken-report-pdf = the progress page
-taken-sheet-pdf = the blank sheet
+taken-sheet-pdf = the paper score sheet
 taken-homework-pdf = homework on paper
 taken-everything-zip = everything as one file
 taken-student-json = the whole student as a file
@@ -491,8 +480,8 @@ field-hand = hand
 field-units = units
 field-scale = scale
 field-tolerance_yd = tolerance
-field-from_yd = ground from
-field-to_yd = ground to
+field-from_yd = distances from
+field-to_yd = distances to
 field-stage = stage
 field-ball_limit = ball limit
 field-notes = notes
@@ -520,8 +509,8 @@ field-ball = ball
 field-grooves = grooves
 field-wet = wet
 field-friction = friction
-field-longest = longest swing
-field-estimates_yd = estimates let in
+field-longest = longest controlled swing
+field-estimates_yd = estimated shots allowed
 field-shots_chosen = shots chosen
 field-handicap = handicap
 
@@ -529,24 +518,24 @@ field-handicap = handicap
 
 pick-fewest =
     { $others ->
-        [0] The only shot there is: { PERCENT($on_green) } finish on the green
-       *[other] fewest strokes: { PERCENT($on_green) } finish on the green, { $other } costs { STROKES($strokes) } more
+        [0] The only shot that reaches. { PERCENT($on_green) } finish on the green
+       *[other] fewest strokes. { PERCENT($on_green) } finish on the green, { $other } costs { STROKES($strokes) } more
     }
     .short = Fewest strokes
-pick-either = either will do: { $other } is { STROKES($strokes) } strokes away
+pick-either = either works, { $other } is { STROKES($strokes) } strokes away
     .short = Either of the first two
-pick-by-run = fewest strokes if the ball runs as expected; if it does not, { $other } may cost less
+pick-by-run = fewest strokes if the ball runs as expected, otherwise { $other } may cost less
     .short = Fewest strokes if the ball runs as expected
-pick-goal = as good as { $other } in strokes, and more often what is wanted
-    .short = As good in strokes, and nearer to what is wanted
-pick-rule = as good as { $other } in strokes, and what the rule of thumb asks for
+pick-goal = as good as { $other } in strokes, and closer to the goal
+    .short = As good in strokes, and closer to the goal
+pick-rule = as good as { $other } in strokes, and what the rule of thumb says
     .short = As good in strokes, and as the rule of thumb says
 pick-smoother = as good as { $other } in strokes, and the smoother swing
     .short = As good in strokes, and smoother
-pick-robust = { $other } is better only if the ball runs as expected: this shot holds up either way
-    .short = Holds up however far the ball runs
-pick-not-hard = { $other } would save less than a tenth: not harder, the next club
-    .short = Not harder: the next club
+pick-robust = { $other } is better only if the ball runs as expected, this shot works either way
+    .short = Works however far the ball runs
+pick-not-hard = { $other } would save less than a tenth. Take the next club, don't swing harder
+    .short = Take the next club, don't swing harder
 pick-costs = { STROKES($strokes) } more
 pick-in-trouble =
     { PERCENT($share) } finish { $kind ->
@@ -555,26 +544,26 @@ pick-in-trouble =
         [out] out of bounds
        *[rough] in the rough
     }
-pick-lands-in = { PERCENT($share) } are caught by trouble on their way
+pick-lands-in = { PERCENT($share) } land in trouble on the way
 pick-short = { PERCENT($share) } finish short of the green
 pick-long = { PERCENT($share) } finish over the green
 pick-wide = only { PERCENT($share) } inside { FEET(10) }
 pick-mishits = { PERCENT($share) } are mishits
-pick-hard = beyond the longest controlled swing
-pick-estimated = its number is estimated
+pick-hard = longer than the longest controlled swing
+pick-estimated = carry is estimated
 pick-few-balls =
-    its number stands on { $balls ->
+    carry is from { $balls ->
         [one] { $balls } ball
        *[other] { $balls } balls
     }
-pick-plain = a little more from where it finishes
+pick-plain = a little worse position
 
 ## Whether some shot finishes on the green (core/pick/choice.py)
 
 pick-on = Finishes on the green on average
-pick-too-far = No shot of these reaches the green: lay up, this one leaves fewest strokes
-pick-too-near = Every shot of these runs past the green: this is the nearest, think of a chip
-pick-between = None of these finishes on the green on average: this one costs least
+pick-too-far = No shot reaches the green. Lay up with this one
+pick-too-near = Every shot runs past the green. This is the closest, or chip it
+pick-between = No shot finishes on the green on average. This one costs least
 
 pick-strokes = { STROKES($strokes) }
 ten-feet = { FEET(10) }
@@ -623,21 +612,21 @@ what-if-firm = on a firm green
 
 rule-into-wind = into the wind: low
 rule-back-pin = pin at the back and room to run: low
-rule-middle-pin = pin in the middle and room to run: low is open
-rule-contact = contact in doubt: low
+rule-middle-pin = pin in the middle and room to run: low works too
+rule-contact = unsure contact: low
 rule-front-pin = pin at the front: high
 rule-raised = raised green: high
 rule-downwind = downwind: high
 rule-firm = firm green: high
 rule-from-rough = out of rough: high
 rule-no-room = trouble short and no room to hop: high
-rule-neither = no rule asks for low or high: stock
-rule-schools = two schools here: a low ball that checks, or a high one that lands soft
-rule-spin-room = a ball with spin hops before it bites: leave it that room
-rule-no-spin = sitting down nobody spins it
+rule-neither = no rule says low or high: stock
+rule-schools = both are taught here: a low ball that checks, or a high one that lands soft
+rule-spin-room = a spinning ball hops before it stops, so leave room
+rule-no-spin = no spin from a ball sitting down
 rule-sitting-down = sitting down: more bounce, ball in the middle, wider stance, bigger swing
 rule-middle-of-green = the middle of the green is the target: on, two putts, never worse than three
-rule-past-trouble = past the front trouble, not at the flag behind it
+rule-past-trouble = aim past the front trouble, not at the flag behind it
 
 ## What is looked at in a lesson (core/words/lesson.py); too much and too little in a coach's words
 
@@ -720,7 +709,7 @@ fault-fat = Fat, behind the ball
     .cue = Shoulders level, chest to the target
 fault-thin = Thin
     .ball = low, long, no spin
-    .causes = lifting, falling back; the same low point as fat
+    .causes = lifting, falling back, the same low point as fat
     .cue = Turn through, chest at the finish
 fault-digs = Digs, chunks
     .ball = short, dead
@@ -744,11 +733,11 @@ fault-hard = Hit hard
     .cue = One club more, same smooth swing
 
 sign-seen = { NAME($checks, of: "check") }
-sign-strikes = { $hits } of the last { $balls } balls were { $strike }
-sign-long = { $hits } of the last { $balls } were hit long of their cell
-sign-lead-side = the balls finish to the lead side, by { PERCENT($share) } of the carry
-sign-above = the balls start above their window
-sign-below = the balls start below their window
+sign-strikes = { $strike }: { $hits } of the last { $balls } balls
+sign-long = long: { $hits } of the last { $balls } balls
+sign-lead-side = balls finish to the lead side by { PERCENT($share) } of the carry
+sign-above = balls start above the window
+sign-below = balls start below the window
 sign-steep = the club comes down at { $attack_deg } degrees
 
 ## Drills
@@ -760,9 +749,9 @@ drill-hold = Hold the finish
 drill-skid = Skid the sole
     .how = On a mat without a ball: let the sole skid, handle over where the ball would be. Then a ball on a tee.
 drill-turn = Turn with the club at the chest
-    .how = Club across the chest, turn back and through to the target, five times; then a short swing that feels the same.
+    .how = Club across the chest, turn back and through to the target, five times. Then a short swing that feels the same.
 drill-around = Handle around
-    .how = Short swings; after the ball the handle goes around to the lead side and the face looks at the sky.
+    .how = Short swings. After the ball the handle goes around to the lead side and the face looks at the sky.
 drill-angle = Keep the angle
     .how = Lead arm only, short and slow: the handle leads the club head past the ball.
 drill-club-more = One club more
@@ -770,22 +759,22 @@ drill-club-more = One club more
 drill-gate = Through the gate
     .how = A bar at the height that the launch asks for. Cap its ends, keep it clear of the swing.
 drill-rail = Under the rail
-    .how = A bar a foot above the ground along the target line; the club passes beneath. Cap its ends.
+    .how = A bar a foot above the ground along the target line. The club passes under it. Cap its ends.
 
 ## Practice (core/practice)
 
 form-blocked = blocked
-    .about = One shot, ball after ball: builds it.
+    .about = One shot, ball after ball. Builds it.
 form-serial = ladder
-    .about = Distances up and down: each a little other than the last.
+    .about = Distances up and down, each a little different from the last.
 form-random = random
-    .about = A distance is called, pick and hit, one ball each: tests and keeps.
+    .about = Random distances, one ball each. Tests it.
 form-net = on the net
     .about = At the tape, below it, above it, at the marked spot.
-form-worse-of-two = worse of two
-    .about = Two balls to each distance; the worse one counts.
+form-worse-of-two = worst of two
+    .about = Two balls to each distance, the worst one counts.
 form-one-swing = one swing, every wedge
-    .about = The same swing with each wedge shows which club owns which distance.
+    .about = The same swing with every wedge.
 
 step-narrow = narrow steps
 step-wide = wide steps
@@ -795,27 +784,27 @@ mark-below-the-tape = below the tape
 mark-above-the-tape = above the tape
 mark-at-the-spot = at the spot
 
-trial-furrow = Ten in a furrow
-    .about = Ten balls with one shot, to its own carry. A point for each within the tolerance.
+trial-furrow = Ten with one shot
+    .about = Ten balls with one shot, to its carry. One point for each within tolerance.
 trial-ladder = Up and down
-    .about = A ladder up and down through your ground. A point for each within the tolerance.
-trial-open-field = Open field
-    .about = Twenty balls to distances called by chance. A point for each within the tolerance.
-trial-strokes = Open field, strokes
-    .about = Ten balls to distances called by chance, scored by what is left to hole out. Fewer is better.
-trial-worse-of-two = Worse of two
-    .about = Two balls to each distance, called by chance. A point where both come within the tolerance.
+    .about = A ladder up and down through your distances. One point for each within tolerance.
+trial-open-field = Random yardages
+    .about = Twenty balls to random distances. One point for each within tolerance.
+trial-strokes = Random yardages, strokes
+    .about = Ten balls to random distances, scored by strokes to hole out. Fewer is better.
+trial-worse-of-two = Worst of two
+    .about = Two balls to each random distance. One point if both are within tolerance.
 
-week-due = due: its number is open
-week-work = in work
-week-weakest = the weakest: { PERCENT($chance) } come within the tolerance
+week-due = needs checking
+week-work = still learning
+week-weakest = the weakest, { PERCENT($chance) } within tolerance
 week-long =
     { $days ->
-        [0] never asked yet
-       *[other] not asked for { $days } days
+        [0] not practised yet
+       *[other] not practised for { $days } days
     }
-week-ladder = from one to the next
-week-test = whether it holds when it is called
+week-ladder = one step at a time
+week-test = test with random distances
 
 ## A student's own place (core/practice/portal.py)
 
@@ -830,7 +819,7 @@ shows-pictures = own pictures
 
 portal-due = by { DAY($on) }
 portal-par = par { $par } of { $of }
-portal-wanted = wanted { $wanted }, par { $par } of { $of }
+portal-wanted = goal { $wanted }, par { $par } of { $of }
 portal-day = { DAY($on) }
 portal-goal-on-green = on the green
 portal-goal-close = within { FEET(10) }
@@ -838,82 +827,82 @@ portal-goal-close = within { FEET(10) }
 ## Words of the trade and of the application (core/words/glossary.py)
 
 word-ground = Ground
-    .about = The distances that a student works on, { YARDS(30) } to { YD(100) } unless set otherwise. What a shot reaches is ploughed, the rest lies fallow.
-word-furrow = Furrow
-    .about = One cell in the ground: the strip where the middle 80 % of solid balls land, with a firm tick at the mean carry.
-word-fallow = Fallow
-    .about = A stretch of the ground that no played shot comes within the tolerance of.
-word-covered = Covered, reached
-    .about = A distance is covered when a played shot carries within the tolerance of it.
-word-cell = Cell
-    .about = A shot as it is measured: club, swing length, trajectory, spin, tempo. Each has its own number.
+    .about = The picture of a student's distances, { YARDS(30) } to { YD(100) } unless set otherwise, with the shots that cover them.
+word-furrow = Spread bar
+    .about = Where the middle 80 % of solid balls with one shot land, with a tick at the mean carry.
+word-fallow = Gap
+    .about = Distances where no shot in use carries within tolerance.
+word-covered = Covered
+    .about = A distance is covered when a shot in use carries within tolerance of it.
+word-cell = Shot
+    .about = Club, swing length, trajectory, spin and tempo. Each shot has its own carry.
 word-matrix = Matrix
-    .about = All cells of a student: which club with which swing carries how far.
+    .about = All carries of a student: how far each club goes with each swing.
 word-carry = Carry
-    .about = From the ball to where it first lands. What Oxgang keeps; run comes on top.
+    .about = From the ball to where it first lands. Run comes on top.
 word-run = Run
-    .about = What the ball bounces and rolls after landing, by the landing angle, the spin and the green.
+    .about = How far the ball bounces and rolls after landing.
 word-standard = Standard conditions
-    .about = Every carry is brought to fairway, still air and 20 °C at the academy's altitude, so that days compare.
+    .about = Every carry is adjusted to fairway, calm air and 20 °C at the academy's altitude, so that days compare.
 word-measured = Measured
-    .about = The number comes from this student's own solid balls with this shot.
+    .about = The carry comes from this student's own solid balls with this shot.
 word-estimated = Estimated
-    .about = No ball was hit with it yet: worked out from the student's other cells and the trade's arithmetic.
-word-doubtful = Doubtful
-    .about = A measured number that is not to be trusted now: few balls, long ago, or something changed since.
+    .about = No balls yet. The carry is worked out from the student's other shots and rules of thumb.
+word-doubtful = Needs checking
+    .about = A measured carry that may be wrong: few balls, long ago, or something changed since.
 word-half = ± beside a number
-    .about = Nine times in ten the true carry lies so near to the number.
-word-settles = Settles
-    .about = After that many balls the number is as sure as the tolerance asks.
+    .about = Nine times in ten the true carry is this close.
+word-settles = Confirmed
+    .about = A carry is confirmed when its ± is within the tolerance.
 word-tolerance = Tolerance
-    .about = How near a carry has to come to a distance to answer it, either side. The coach sets it by level.
-word-due = Due
-    .about = What should be hit again: numbers wider than the tolerance, a new club, a break, a change of technique.
+    .about = How close a carry must be to a distance to cover it. Set by level or by student.
+word-due = What to check
+    .about = What to hit again: uncertain carries, a new club, a break, a change of technique.
 word-check-up = Check-up
-    .about = A few balls at the cells that tell most about whether the numbers still hold.
+    .about = A few balls with the shots that show best whether the carries still hold.
 word-trajectory = Low, stock, high
-    .about = Three heights of one swing: ball and shaft low, in the middle, or high. Named by a mark, not by colour alone.
+    .about = Three trajectories of one swing. Shown by a mark, not by colour alone.
 word-swing = Swing length
-    .about = How far the lead arm goes back: by the clock, by thirds, by parts of the body, or one's own scale.
+    .about = How far the lead arm goes back, on the clock, in fractions, by body parts or on your own scale.
 word-spin = Spin: check, release
-    .about = Whether the ball bites or runs out. By measured spin where there is one, by ball, lie and grooves where not.
+    .about = Whether the ball stops or runs out.
 word-tempo = Tempo
-    .about = The pace of the swing: smooth, normal or firm. Normal unless said.
+    .about = The pace of the swing: slower, normal or faster.
 word-strike = Strike
     .about = How the ball was met: solid, fat, thin, heel, toe or hard. Only solid balls set the carry.
 word-adjustment = Adjustment
-    .about = The ball { INCHES(1) } back, the grip { INCHES(1) } down: a small change of a shot. It teaches what it is worth and does not set the cell.
-word-played = Played
-    .about = A shot the student answers a distance with. Few, known by heart.
-word-work = In work
-    .about = A shot that is learned; it answers nothing yet.
-word-ladder = Ladder
+    .about = A small change of a shot, like the ball { INCHES(1) } back or the grip { INCHES(1) } down. It doesn't count for the normal carry.
+word-played = In use
+    .about = A shot on the card. Few, known by heart.
+word-work = Still learning
+    .about = A shot the student is learning. It isn't on the card yet.
+word-ladder = Yardages
     .about = Every fifth distance with its shot, as on the card.
 word-card = Card
-    .about = What the student takes along: the ladder on paper and phone. A version never changes.
-word-review = Review
-    .about = After the last ball: what changed, whether it is more than chance, and what enters the matrix. Nothing enters unseen.
-word-verdict = More than chance
-    .about = The new balls differ from the old number by more than balls differ among themselves.
+    .about = The student's yardages on paper and phone. A published card never changes.
+word-review = Confirm
+    .about = After the session: what changed, whether the change is real, and which balls count. Nothing enters the matrix until you confirm it.
+word-verdict = Real change
+    .about = The new balls differ from the old carry by more than normal spread.
 word-plan = Plan
-    .about = What to hit next, and why: balls go where they settle or close most.
+    .about = What to hit next, and why. Balls go where they help most.
 word-window = Launch window
-    .about = The launch angles that a low, stock or high shot starts in with this loft.
+    .about = The launch angles of a low, stock or high shot with this loft.
 word-gate = Gate, tape
-    .about = A bar to fly over close to the ball, a tape on the net: the launch seen without a monitor.
+    .about = A bar to fly over or a tape on the net shows the launch without a monitor.
 word-net = Net
-    .about = Where a ball hits a practice net gives its launch; no carry is learned from it.
-word-school = School
-    .about = Where the trade has two ways to set up: shallow with the ball near the middle, or ball back with the handle forward.
+    .about = Where a ball hits a practice net shows its launch, not its carry.
+word-school = Set-up style
+    .about = Two styles are taught: shallow with the ball near the middle, or ball back with the handle forward.
 word-pick = Pick
-    .about = The shot for the ball that lies there: fewest strokes to hole out by the student's own scatter.
-word-par = Own par
-    .about = What this student is expected to score in a test by the numbers of today.
-word-called = Called by chance
-    .about = Distances in no order, one ball each: tells more of a round than ten balls with one shot.
+    .about = The shot with the fewest strokes to hole out, from the student's own spread.
+word-par = Par
+    .about = What this student should score in a test today.
+word-called = Random yardages
+    .about = Distances in random order, one ball each. Closer to a round than ten balls with one shot.
 word-homework = Homework
-    .about = Rows to hit at home, sent to the phone; what comes back waits for a look.
+    .about = Practice sent to the student's phone. Results come back for you to confirm.
 word-stage = Stage
-    .about = What a student works on now: contact, distance, trajectory, decisions. By the numbers, unless the coach says.
+    .about = What a student works on now: contact, distance, trajectory, decisions. Set by criteria or by the coach.
 word-bay = Bay
-    .about = A mat of a group: whose ball comes next is always plain.
+    .about = One student's mat in a group.

@@ -21,12 +21,13 @@ const texts = useTexts();
         </li>
       </ul>
       <span class="acts">
-        Not you? <RouterLink to="/account">Change your password</RouterLink>
-        <button type="button" @click="account.noticesSeen()">It was me</button>
+        Wasn't you? <RouterLink to="/account">Change your password</RouterLink>
+        <button type="button" @click="account.noticesSeen()">That was me</button>
       </span>
     </div>
     <p v-if="account.advice" class="line">
-      A head coach can change everything here. <RouterLink to="/account">Set a second factor</RouterLink>
+      Head coaches can change everything here. Protect your account with a second factor.
+      <RouterLink to="/account">Set up a second factor</RouterLink>
       <button type="button" @click="account.advice = false">Later</button>
     </p>
   </div>

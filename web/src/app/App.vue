@@ -9,6 +9,7 @@ import { themeName } from "@/shared/ui/theme";
 import Sentence from "@/shared/ui/Sentence.vue";
 import KeysHelp from "./KeysHelp.vue";
 import LookUp from "./LookUp.vue";
+import PlaceTabs from "./PlaceTabs.vue";
 import OutboxBanner from "./OutboxBanner.vue";
 import { firstPlace, wayTrouble } from "./router";
 import { useStudentHere } from "./studentHere";
@@ -34,12 +35,13 @@ void account.load();
     </RouterView>
   </main>
   <template v-else-if="account.coach">
-    <a class="skip" href="#main">To the page</a>
+    <a class="skip" href="#main">Skip to content</a>
     <TopBar />
     <ThreadBar />
     <AccountNotices v-if="account.notices.length || account.advice || account.server.length" />
     <OutboxBanner />
     <Sentence class="way" :text="wayTrouble" />
+    <PlaceTabs v-if="studentId" :student-id="studentId" />
     <main id="main" tabindex="-1">
       <RouterView v-if="firstPlace" v-slot="{ Component, route }">
         <!-- Before the first view is there nothing is known of what it needs. -->

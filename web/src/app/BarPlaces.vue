@@ -41,14 +41,14 @@ async function measure(): Promise<void> {
 }
 watch([width, wanted, () => props.places], measure, { immediate: true, flush: "post" });
 
-const isHere = (place: Place) => route.meta["place"] === place.name || route.name === place.name;
+const isHere = (place: Place) => (route.meta["place"] ?? route.name) === place.name;
 const shown = computed(() => props.places.slice(0, fits.value));
 const folded = computed(() => props.places.slice(fits.value));
 const hereFolded = computed(() => folded.value.find(isHere));
 </script>
 
 <template>
-  <nav ref="nav" aria-label="Places">
+  <nav ref="nav" aria-label="Pages">
     <RouterLink
       v-for="place in shown"
       :key="place.name"
@@ -62,14 +62,14 @@ const hereFolded = computed(() => folded.value.find(isHere));
       class="fold"
       :label="hereFolded?.label ?? 'More'"
       :here="!!hereFolded"
-      description="More places"
+      description="More pages"
     >
       <RouterLink
         v-for="place in folded"
         :key="place.name"
         :to="place.to"
         :aria-current="route.name === place.name ? 'page' : undefined"
-        >{{ place.label }} <kbd>g {{ place.letter }}</kbd></RouterLink
+        >{{ place.label }} <kbd v-if="place.letter">g {{ place.letter }}</kbd></RouterLink
       >
     </BarMenu>
     <div ref="ruler" class="ruler" aria-hidden="true">

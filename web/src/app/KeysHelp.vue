@@ -9,11 +9,11 @@ async function show(): Promise<void> {
   await nextTick();
   dialog.value?.showModal();
 }
-useKeys("Anywhere", [
-  key("?", "show these keys", "?", () => void show()),
-  { shown: "Esc", does: "leave a text field" },
+useKeys("On every page", [
+  key("?", "show these shortcuts", "?", () => void show()),
+  { shown: "Esc", does: "leave a text field or a dialog" },
   { shown: "Ctrl Enter", does: "save from a text field" },
-  { shown: "Tab, Enter", does: "move between and press what has no key of its own" },
+  { shown: "Tab, Enter", does: "move between buttons and press one" },
 ]);
 </script>
 
@@ -28,7 +28,7 @@ useKeys("Anywhere", [
   >
     <div class="inside">
       <div class="head">
-        <h2 id="keys-title">Keys of this view</h2>
+        <h2 id="keys-title">Shortcuts on this page</h2>
         <button type="button" aria-label="Close" @click="dialog?.close()">✕</button>
       </div>
       <section v-for="group in keyGroups" :key="group.title">

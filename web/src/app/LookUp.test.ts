@@ -41,10 +41,10 @@ test("y asks for a yardage, and the shots for it stand best first", async () => 
   expect(seen.text()).toBe("");
   await open(seen, "60");
   const shots = seen.page.findAll("li").map(read);
-  expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4 ± 2, 65 in all 72 % in tolerance");
-  expect(shots[1]).toContain("reaches it too");
+  expect(shots[0]).toBe("56 9:00 stock carries 61 runs 4 ± 2, 65 total 72 % within tolerance");
+  expect(shots[1]).toContain("covers it too");
   expect(shots[1]).toContain("estimated");
-  expect(shots[2]).toContain("not played");
+  expect(shots[2]).toContain("not used");
   expect(shots[2]).toContain("52 8:00 stock, ball 3 in back");
   expect(shots[2]).toContain("adjustment by the rule of thumb");
   const { query } = seen.asked.at(-1)!;
@@ -114,9 +114,7 @@ test("to a pin it is the pick, with lie, wind and pin; never that of the number 
     "fairway",
   ]);
   const rows = seen.page.findAll("li").map(read);
-  expect(rows[0]).toBe(
-    "56 9:00 land it 52 runs 8 to 60 74 % on the green A little more from where it finishes.",
-  );
+  expect(rows[0]).toBe("56 9:00 land it 52 runs 8 to 60 74 % on the green A little worse position.");
   expect(rows[1]).toContain("50 9:00");
   expect(rows[1]).toContain("−0.01");
   expect(rows).toHaveLength(3);

@@ -9,7 +9,7 @@ const open = ref(false);
 // Made when it is first asked for; what was said of the air stands when it is asked again.
 const used = ref(false);
 useKeys("Look up", [
-  key("y", "look a distance up", "y", () => {
+  key("y", "look up a distance", "y", () => {
     open.value = used.value = true;
   }),
 ]);

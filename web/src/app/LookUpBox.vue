@@ -46,10 +46,10 @@ function added({ role, today_yd }: Schemas["LookedUp"]): string {
 }
 const ROLES = {
   answer: "",
-  other: "reaches it too",
+  other: "covers it too",
   nearest: "no shot comes near: the nearest",
   added: "nearest",
-  unplayed: "not played",
+  unplayed: "not used",
 };
 /** The pick and the two next best. */
 const MOST = 3;
@@ -57,7 +57,7 @@ const PLACES = {
   front: "pin at the front",
   middle: "pin in the middle",
   back: "pin at the back",
-  carry: "carry it",
+  carry: "carry",
 };
 const best = computed(() => {
   const found = picked.value;
@@ -73,7 +73,7 @@ watch(open, (now) => now && (typed.value = null));
 
 <template>
   <div v-if="open" class="veil" @click.self="open = false">
-    <section role="dialog" aria-label="Look a distance up" @keydown.esc="open = false">
+    <section role="dialog" aria-label="Look up a distance" @keydown.esc="open = false">
       <div class="ask">
         <label
           ><span class="sr-only">Distance</span>
@@ -130,9 +130,9 @@ watch(open, (now) => now && (typed.value = null));
           <span>carries {{ units.show(shot.today_yd) }}</span>
           <span class="quiet"
             >runs {{ units.run(shot.today_yd, shot.run_yd) }} ± {{ units.show(shot.run_sd_yd) }},
-            {{ units.show(shot.total_yd) }} in all</span
+            {{ units.show(shot.total_yd) }} total</span
           >
-          <span class="quiet">{{ percent(shot.chance) }} in tolerance</span>
+          <span class="quiet">{{ percent(shot.chance) }} within tolerance</span>
           <span v-if="!shot.cell.balls" class="est">{{ basis(shot) }}</span>
         </li>
       </ul>
@@ -156,7 +156,7 @@ watch(open, (now) => now && (typed.value = null));
         <kbd>g k</kbd>
       </p>
       <p v-if="!shots.length && !picked && !asking" class="quiet">
-        {{ typed ? "No shot is played or measured yet." : "Type a number; Esc closes." }}
+        {{ typed ? "No shots are used or measured yet." : "Type a distance. Esc closes." }}
       </p>
     </section>
   </div>

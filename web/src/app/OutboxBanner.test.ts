@@ -37,11 +37,11 @@ test("what waits, why, and for whom", async () => {
   Object.assign(outboxState, { waiting: 1, trouble: "No connection to the server." });
   outboxState.others = [{ owner: 2, coach: "Tobin", academy: 1, balls: 3 }];
   await nextTick();
-  expect(banner.text()).toMatch(/1 ball waits to be sent\s*No connection to the server\./);
-  expect(banner.text()).toMatch(/3 balls of Tobin\s+wait in this browser until Tobin signs in/);
+  expect(banner.text()).toMatch(/1 ball to send\s*No connection to the server\./);
+  expect(banner.text()).toMatch(/3 balls of Tobin not sent yet. Tobin must sign in/);
   outboxState.fragile = true;
   await nextTick();
-  expect(banner.find("[role=alert]").text()).toContain("do not close this page");
+  expect(banner.find("[role=alert]").text()).toContain("Don't close this page");
 });
 
 test("a refused ball is tried again or dropped; one of another coach is not this one's to touch", async () => {
@@ -54,7 +54,7 @@ test("a refused ball is tried again or dropped; one of another coach is not this
   expect(banner.findAll(".refused")).toHaveLength(1);
   expect(banner.text()).toContain("61 yd with 56: The club is gone.");
   const buttons = banner.findAll("button");
-  expect(buttons.map((b) => b.text())).toEqual(["Try again", "Drop it"]);
+  expect(buttons.map((b) => b.text())).toEqual(["Try again", "Delete it"]);
   await buttons[0]!.trigger("click");
   await buttons[1]!.trigger("click");
   expect(again).toHaveBeenCalledWith("a");
@@ -66,7 +66,7 @@ test("a ball of another day is asked about, with both answers", async () => {
   outboxState.owner = { coach: 1, academy: 1, name: "Ilse" };
   outboxState.ops.push(op("a", { refused: "Hit in 1970?", code: "confirm", field: "hit_at" }));
   const buttons = (await shown()).findAll("button");
-  expect(buttons.map((b) => b.text())).toEqual(["It is of today", "Keep that day", "Drop it"]);
+  expect(buttons.map((b) => b.text())).toEqual(["It was hit today", "Use that day", "Delete it"]);
   await buttons[0]!.trigger("click");
   await buttons[1]!.trigger("click");
   expect(again.mock.calls).toEqual([
@@ -85,11 +85,11 @@ test("a head coach sends or deletes what waits for somebody who has left", async
   useAccount().coach = { id: 1, name: "Ilse", role: "head" } as never;
   outboxState.others = [tobin];
   await settled();
-  expect(text()).toContain("3 balls of Tobin, who has left, are not sent yet.");
-  await press("Send as yours");
+  expect(text()).toContain("3 balls from Tobin, who has left, not sent yet.");
+  await press("Send under your name");
   expect(take).toHaveBeenCalledWith(tobin);
   await press("Delete…");
   expect(give).not.toHaveBeenCalled();
-  await press("Delete 3 balls for good");
+  await press("Delete 3 balls permanently");
   expect(give).toHaveBeenCalledWith(tobin);
 });

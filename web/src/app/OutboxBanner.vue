@@ -34,7 +34,7 @@ const long = refDebounced(
 );
 const many = (n: number) => `${n} ${n === 1 ? "ball" : "balls"}`;
 function what(op: Op): string {
-  if (op.kind !== "record") return "A change of a ball";
+  if (op.kind !== "record") return "A changed ball";
   const yards = op.body.carry_yd ?? op.body.total_yd;
   return yards == null
     ? `A ball with ${op.club}`
@@ -47,40 +47,39 @@ const asksForTheValue = (op: Op) => op.code === "confirm" && op.field !== "hit_a
 <template>
   <div class="outbox">
     <p v-if="outboxState.fragile" class="line fragile" role="alert">
-      This browser keeps nothing (a private window, or its disk is full). Balls are sent from memory: do not
-      close this page while any wait.
+      This browser can't save anything (private window or full disk). Don't close this page until all balls
+      are sent.
     </p>
     <p v-if="outboxState.waiting && (outboxState.trouble || long)" class="line" role="status">
-      <b> {{ many(outboxState.waiting) }} {{ outboxState.waiting === 1 ? "waits" : "wait" }} to be sent</b>
+      <b>{{ many(outboxState.waiting) }} to send</b>
       {{ outboxState.trouble }}
     </p>
     <div v-for="other in outboxState.others" :key="other.owner" class="line" role="status">
       <span v-if="gone.has(other.owner)">
-        <b>{{ many(other.balls) }}</b> of {{ other.coach }}, who has left,
-        {{ other.balls === 1 ? "is" : "are" }}
-        not sent yet.
+        <b>{{ many(other.balls) }}</b> from {{ other.coach }}, who has left, not sent yet.
       </span>
       <span v-else>
-        <b>{{ many(other.balls) }}</b> of {{ other.coach }} {{ other.balls === 1 ? "waits" : "wait" }} in this
-        browser until {{ other.coach }} signs in here.
+        <b>{{ many(other.balls) }}</b> of {{ other.coach }} not sent yet. {{ other.coach }} must sign in here.
       </span>
       <template v-if="gone.has(other.owner)">
-        <button type="button" @click="takeOver(other)">Send as yours</button>
+        <button type="button" @click="takeOver(other)">Send under your name</button>
         <button v-if="asked !== other.owner" type="button" @click="asked = other.owner">Delete…</button>
-        <button v-else type="button" @click="giveUp(other)">Delete {{ many(other.balls) }} for good</button>
+        <button v-else type="button" @click="giveUp(other)">
+          Delete {{ many(other.balls) }} permanently
+        </button>
       </template>
     </div>
     <div v-for="op in refused" :key="op.id" class="line refused">
       <Sentence :text="`${what(op)}: ${op.refused}`" />
       <template v-if="asksForTheDay(op)">
-        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' })">It is of today</button>
-        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' })">Keep that day</button>
+        <button type="button" @click="tryAgain(op.uid, { moment: 'arrival' })">It was hit today</button>
+        <button type="button" @click="tryAgain(op.uid, { moment: 'as said' })">Use that day</button>
       </template>
       <button v-else-if="asksForTheValue(op)" type="button" @click="tryAgain(op.uid, { confirmed: true })">
-        Keep it
+        Save it
       </button>
       <button v-else type="button" @click="tryAgain(op.uid)">Try again</button>
-      <button type="button" @click="drop(op.uid)">Drop it</button>
+      <button type="button" @click="drop(op.uid)">Delete it</button>
     </div>
   </div>
 </template>

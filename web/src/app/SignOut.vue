@@ -47,24 +47,24 @@ async function leave(): Promise<void> {
     <dialog v-if="open" ref="dialog" role="dialog" aria-label="Sign out?" @close="open = false">
       <h2>Sign out?</h2>
       <p v-if="lost">
-        {{ lost }} {{ lost === 1 ? "write is" : "writes are" }} only in this page's memory and would be lost.
-        Stay until nothing waits.
+        {{ lost }} {{ lost === 1 ? "change is" : "changes are" }} stored only on this open page and would be
+        lost. Wait until everything is sent.
       </p>
       <p v-else-if="outboxState.waiting">
-        {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball waits" : "balls wait" }} to be sent.
-        What waits stays in this browser and goes when you sign in here again; nobody else can send it.
+        {{ outboxState.waiting }} {{ outboxState.waiting === 1 ? "ball is waiting" : "balls are waiting" }} to
+        send. They stay in this browser and send when you sign in here again. Nobody else can send them.
       </p>
       <p v-if="unsaved">
-        {{ unsaved === 1 ? "1 form has" : `${unsaved} forms have` }} changes that are not saved. Signing out
-        deletes them.
+        {{ unsaved === 1 ? "1 form has" : `${unsaved} forms have` }} unsaved changes. Signing out deletes
+        them.
       </p>
       <p v-if="!online">
-        There is no network. Signed out here, nothing of your students is left in this browser; the server
-        hears of it when there is a network again, and signing in needs one.
+        No connection. Signing out deletes your students' data from this browser. You need a connection to
+        sign in again.
       </p>
       <Sentence :text="error" />
       <p class="acts">
-        <button type="button" autofocus @click="dialog?.close()">Stay</button>
+        <button type="button" autofocus @click="dialog?.close()">Stay signed in</button>
         <button type="button" class="go" :disabled="busy" @click="leave">Sign out</button>
       </p>
     </dialog>

@@ -33,7 +33,7 @@ async function ready(): Promise<void> {
   await nextTick();
   picker.value?.focus(takeHeldText());
 }
-useKeys("Find", [key("/", "find a student, a place, a word or an action", "/", ask)]);
+useKeys("Search", [key("/", "search students, pages, terms and actions", "/", ask)]);
 
 const words = useWords();
 const texts = useTexts();
@@ -42,7 +42,10 @@ function also(search: string): { value: string; label: string }[] {
   const wanted = search.trim().toLowerCase();
   const actions = keyGroups.flatMap((group) => group.bindings).filter((b) => b.name && b.name !== "/");
   return [
-    ...props.places.map((p) => ({ value: `place:${p.name}`, label: `${p.label}, go there (g ${p.letter})` })),
+    ...props.places.map((p) => ({
+      value: `place:${p.name}`,
+      label: p.letter ? `Go to ${p.label} (g ${p.letter})` : `Go to ${p.label}`,
+    })),
     ...actions.map((b) => ({ value: `action:${b.name}`, label: `${b.does} (${b.shown})` })),
     ...(words.data.value?.glossary ?? []).map((id) => ({
       value: `word:${id}`,
@@ -82,21 +85,21 @@ function go(id: string): void {
       v-if="wanted"
       ref="picker"
       :student-id="studentId"
-      placeholder="Find  /"
+      placeholder="Search /"
       :also="also"
       @vue:mounted="ready"
       @choose="go"
       @other="other"
     />
     <button v-else type="button" class="plain" :title="name" @click="ask">
-      {{ name || "Find  /" }}
+      {{ name || "Search /" }}
     </button>
   </div>
 </template>
 
 <style scoped>
 .switcher {
-  width: 15rem;
+  width: 13rem;
 }
 .plain {
   width: 100%;

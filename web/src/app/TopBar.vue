@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
 import { computed } from "vue";
-import { useRouter } from "vue-router";
+import { useRoute, useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import { chosenStudent } from "@/shared/student/chosen";
@@ -16,6 +16,7 @@ import UnitsChoice from "./UnitsChoice.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
 const router = useRouter();
+const route = useRoute();
 const account = useAccount();
 
 const studentId = useStudentHere();
@@ -26,16 +27,18 @@ const reached = computed(() =>
     ? places.value
     : placesOf(chosenStudent.value, account.coach?.role === "head"),
 );
-const onBar = computed(() => places.value.filter((place) => place.bar));
+const onBar = computed(() => places.value.filter((place) => place.under === place.name));
+const academy = computed(() => places.value.filter((place) => place.under === "academy"));
+const inAcademy = computed(() => academy.value.find((place) => place.name === route.name));
 
 const first = computed(() => account.coach?.name.split(" ")[0] ?? "");
 const look = useLook();
 const CHORD_MS = 1200;
 let chordUntil = 0;
-useKeys("Places", [
+useKeys("Pages", [
   key(
     "g",
-    "then the letter of a place: s students, d calendar, b setup, l lesson, m matrix, r range, p plan, v review, t shots, a gaps, k pick, e practice, c card, f flight, o progress, h history, y bays, w people, x settings, z data, ? words",
+    "then the letter of a page: s students, d calendar, y groups, b student, l lesson, m matrix, r range, p plan, v confirm, t shots, k pick, e practice, c card, o progress, ? help",
     "g",
     // When the keys were pressed counts, not when a busy page gets round to them.
     (event) => {
@@ -49,7 +52,7 @@ useEventListener(
   "keydown",
   (event: KeyboardEvent) => {
     if (event.timeStamp > chordUntil) return;
-    const place = reached.value.find((p) => p.letter === event.key);
+    const place = reached.value.find((p) => p.letter && p.letter === event.key);
     chordUntil = 0;
     if (!place) return;
     event.preventDefault();
@@ -66,20 +69,23 @@ useEventListener(
     <StudentSwitcher :student-id="studentId" :places="places" />
     <BarPlaces class="places" :places="onBar" />
     <div class="right">
-      <UnitsChoice :student-id="studentId" />
+      <BarMenu :label="inAcademy?.label ?? 'Academy'" :here="!!inAcademy">
+        <RouterLink v-for="place in academy" :key="place.name" :to="place.to">{{ place.label }}</RouterLink>
+      </BarMenu>
       <button
         type="button"
         class="flat"
         :aria-pressed="themeName === 'sun'"
-        title="Maximum contrast and large type, for a tablet outdoors"
+        title="High contrast and large type for outdoors"
         @click="themeName = themeName === 'sun' ? 'paper' : 'sun'"
       >
-        {{ themeName === "sun" ? "Paper" : "Sun" }}
+        {{ themeName === "sun" ? "Indoor" : "Outdoor" }}
       </button>
       <BarMenu :label="first" :description="`${account.coach?.name}: account, help`">
         <RouterLink to="/account">{{ account.coach?.name }}</RouterLink>
-        <RouterLink to="/words">Words and keys</RouterLink>
-        <button type="button" @click="look.start()">A look around</button>
+        <UnitsChoice :student-id="studentId" />
+        <RouterLink to="/words">Help</RouterLink>
+        <button type="button" @click="look.start()">Tour</button>
         <SignOut />
       </BarMenu>
     </div>

@@ -28,42 +28,36 @@ async function choose(event: Event): Promise<void> {
 </script>
 
 <template>
-  <label data-units class="units" :title="trouble || 'Units of every screen'">
-    <span class="sr-only">Units</span>
+  <!-- Choosing closes no menu around it. -->
+  <label data-units class="units" :title="trouble || 'Units on screen'" @click.stop>
+    Units
     <select :value="account.coach?.units ?? ''" :class="{ trouble }" @change="choose">
-      <option value="">{{ units.unit || "units" }}: each student's own</option>
+      <option value="">{{ units.unit || "units" }}, each student's own</option>
       <option v-for="[id, name] in names" :key="id" :value="id">{{ name }}</option>
     </select>
-    <span aria-hidden="true">{{ units.unit }}</span>
   </label>
 </template>
 
 <style scoped>
 .units {
-  position: relative;
-  display: inline-flex;
+  display: flex;
   align-items: center;
-  min-width: 44px;
+  justify-content: space-between;
+  gap: 1rem;
   min-height: 44px;
-  justify-content: center;
+  padding: 0 1rem;
   color: var(--bar-ink);
 }
-/* The short sign is seen; the whole list opens on it. */
 select {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  opacity: 0;
-  cursor: pointer;
+  min-height: 34px;
+  max-width: 11rem;
+  border: 1px solid #6d7567;
+  border-radius: 3px;
+  background: #3a4138;
+  color: var(--bar-ink);
+  font: inherit;
 }
-.units:focus-within {
-  outline: 2px solid #e8b468;
-  outline-offset: -3px;
-}
-.units:hover span {
-  text-decoration: underline;
-}
-.trouble + span {
-  color: #f0a38f;
+.trouble {
+  border-color: #f0a38f;
 }
 </style>

@@ -23,6 +23,6 @@ export function loadMissingPartsAnew(router: Router, say: (sentence: string) => 
   router.onError((error: unknown, to) => {
     if (!(error instanceof Error) || !MISSING.test(error.message)) return;
     if (!navigator.onLine || !loadAnew(to.fullPath))
-      say("This part of Oxgang could not be loaded. What you typed is kept; try again in a moment.");
+      say("This page couldn't load. What you typed is saved. Try again in a moment.");
   });
 }

@@ -32,7 +32,7 @@ async function openCard(card: HTMLElement, token: string, tell: (there: boolean)
   try {
     answer = await fetch(address);
   } catch {
-    if (!kept) card.textContent = "No network yet. Open this once with one.";
+    if (!kept) card.textContent = "No connection. Open this page once online.";
     return;
   }
   if (answer.status === 404) {
@@ -42,7 +42,7 @@ async function openCard(card: HTMLElement, token: string, tell: (there: boolean)
   }
   if (answer.status === 204) {
     keep(address, null);
-    card.replaceChildren(make("p", "No card is published yet. Ask your coach."));
+    card.replaceChildren(make("p", "No card published yet. Ask your coach."));
     tell(false);
     return;
   }
@@ -73,9 +73,9 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
       });
       const body = (await answer.json()) as { opens?: boolean; title?: string };
       if (body.opens) return open();
-      said.textContent = answer.ok ? "That is not the code." : (body.title ?? "Try again.");
+      said.textContent = answer.ok ? "Wrong code." : (body.title ?? "Try again.");
     } catch {
-      said.textContent = "No network yet. The code is asked for once, with one.";
+      said.textContent = "No connection. Enter the code once online.";
     }
     field.select();
   };

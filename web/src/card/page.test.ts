@@ -50,15 +50,13 @@ const press = (words: string) =>
 test("a yardage typed: the shot, cue and recipe, run and total, and the shot next to it", () => {
   build(main, card());
   type("42");
-  expect(say(".shot")).toBe(
-    "56 9:00carries 41 ± 2, runs 4 to 8, 47 in allLead arm level.Ball in the middle.",
-  );
+  expect(say(".shot")).toBe("56 9:00carries 41 ± 2, runs 4 to 8, 47 totalLead arm level.Ball in the middle.");
   expect(say(".longer")).toBe("longer52 9:0050");
   expect(say(".shorter")).toBe("shorternone");
   expect(main.querySelector(".here")?.textContent).toBe("4056 9:0041");
 });
 
-test("stepped by the thumb, and never off the card", () => {
+test("stepped by the thumb, and never removed", () => {
   build(main, card());
   // The middle, 45, has no shot: it opens at the nearest that has one.
   expect(field().value).toBe("43");
@@ -82,9 +80,9 @@ test("what no shot reaches says what to add to the nearest, and none beyond what
   build(main, card());
   type("45");
   expect(say(".shot .name")).toBe("56 9:00 + 4");
-  expect(say(".shot .carry")).toBe("It carries 41: hit it 4 longer.");
+  expect(say(".shot .carry")).toBe("It carries 41. Hit it 4 longer.");
   type("35");
-  expect(say(".shot")).toBe("NoneThe nearest is 56 9:00: it carries 41.");
+  expect(say(".shot")).toBe("NoneNearest: 56 9:00, carries 41.");
   expect(rungs(card()).map((r) => [r.from, r.to, r.near, r.add])).toEqual([
     [30, 35, false, null],
     [40, 40, true, null],
@@ -105,5 +103,5 @@ test("a new version is said; a card without a shot says what to do", () => {
   build(main, card(), 2);
   expect(say(".newer")).toBe("");
   build(main, card({ shots: [], lines: [] }));
-  expect(main.textContent).toContain("No shot is on this card yet. Ask your coach.");
+  expect(main.textContent).toContain("No shots on this card yet. Ask your coach.");
 });

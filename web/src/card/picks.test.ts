@@ -89,11 +89,11 @@ test("to the pin: the shot, how often it stays, why, two others; the green only 
   press("medium");
   press("rough-down");
   press("−1");
-  expect(say(".shot")).toContain("No shot gets there.");
+  expect(say(".shot")).toContain("No shot reaches that.");
   // The next time it opens as it was left.
   build((main = document.createElement("main")), card);
   expect(say(".shot")).toContain("finish on the green");
-  press("carry it");
+  press("carry");
   expect(say(".shot")).toContain("carries 41");
 });
 

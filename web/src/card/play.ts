@@ -64,9 +64,9 @@ function say(words: string): void {
 export function betterWords(better: number | undefined): string {
   if (better === undefined) return "";
   const fifths = Math.round(better * 5);
-  if (fifths <= 0) return "Not your day. The next one is another.";
-  if (fifths >= 5) return "Better than on nearly all your days.";
-  return `Better than on ${fifths} of 5 of your days.`;
+  if (fifths <= 0) return "Not your best day. Try again tomorrow.";
+  if (fifths >= 5) return "Better than on almost all of your days.";
+  return `Better than ${fifths} of your last 5 days.`;
 }
 
 /** An id that no other phone makes. */
@@ -116,7 +116,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const text = typed.value.trim().replace(",", ".");
     const carry = Number(text);
     if (!text || !Number.isFinite(carry) || carry < 0 || carry > MOST) {
-      said.textContent = text ? `"${text}" is no carry. Type how far it flew.` : "Type how far it flew.";
+      said.textContent = text ? `"${text}" is not a carry. Type how far it flew.` : "Type how far it flew.";
       return;
     }
     typed.value = "";
@@ -135,7 +135,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const worse = call.balls > 1 ? `, ball ${state.open.length + 1} of ${call.balls}` : "";
     head.replaceChildren(
       make("h1", state.asked.title),
-      make("p", `Call ${place + 1} of ${calls.length}${worse}`, "small"),
+      make("p", `Target ${place + 1} of ${calls.length}${worse}`, "small"),
     );
     figure.textContent = call.mark || (call.at === null ? call.shot : String(Math.round(call.at)));
     say(figure.textContent);
@@ -151,7 +151,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
         return make("li", "", i === place ? "now" : balls && of ? (isMet(of, balls) ? "met" : "missed") : "");
       }),
     );
-    pips.setAttribute("aria-label", `${points()} of ${place} met`);
+    pips.setAttribute("aria-label", `${points()} of ${place} hit`);
     form.hidden = !!call.mark;
     strikes.hidden = !!call.mark;
     net.hidden = !call.mark;
@@ -194,11 +194,11 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
       make(
         "p",
         inStrokes
-          ? "Your strokes are counted when it is sent."
+          ? "Strokes are counted once it's sent."
           : `Par ${state.asked.par.par}. ${whole ? betterWords(state.asked.par.beats[points()]) : ""}`,
         "carry",
       ),
-      button("Once more", options.again, "first"),
+      button("Play again", options.again, "first"),
       button("Back", options.leave),
     );
   }
@@ -220,7 +220,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
       }),
     );
   net.append(
-    button("Met", () => hit({ carry: null, met: true, strike: "solid" }), "first"),
+    button("Hit", () => hit({ carry: null, met: true, strike: "solid" }), "first"),
     button("Missed", () => hit({ carry: null, met: false, strike: "solid" })),
   );
   const voice = button("Voice", () => {
@@ -230,12 +230,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
   });
   voice.hidden = !("speechSynthesis" in window);
   voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
-  tools.append(
-    voice,
-    button("Undo", undo),
-    button("Stop here", end),
-    button("Leave it for later", options.leave),
-  );
+  tools.append(voice, button("Undo", undo), button("Stop here", end), button("Finish later", options.leave));
   root.replaceChildren(
     head,
     figure,
@@ -247,11 +242,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     pips,
     said,
     tools,
-    make(
-      "p",
-      "Nobody in front of you, nobody beside the net. Rest between rows; stop when it hurts.",
-      "small",
-    ),
+    make("p", "Nobody in front of you or beside the net. Rest between sets. Stop if it hurts.", "small"),
   );
   show();
 }

@@ -88,19 +88,19 @@ async function opened(): Promise<PortalPlace> {
 
 test("homework is called in the order of its seed, and comes back in yards", async () => {
   await opened();
-  expect(place.textContent).toContain("by 7 Jun; it can still be done");
+  expect(place.textContent).toContain("by 7 Jun, you can still do it");
   press("Random");
   expect(place.querySelector(".figure")?.textContent).toBe("50");
   type("");
   expect(place.querySelector(".said")?.textContent).toBe("Type how far it flew.");
   type("900");
-  expect(place.querySelector(".said")?.textContent).toContain("is no carry");
+  expect(place.querySelector(".said")?.textContent).toContain("is not a carry");
   type("52,5");
   expect(place.querySelector(".said")?.textContent).toBe("1 of 1");
   press("fat");
   type("20");
   expect(place.querySelector(".result")?.textContent).toBe("1 of 2");
-  expect(place.textContent).toContain("Better than on 2 of 5 of your days.");
+  expect(place.textContent).toContain("Better than 2 of your last 5 days.");
   await settled();
   const [round] = sent as unknown as [
     {
@@ -123,9 +123,9 @@ test("a round that is left is gone on with, and an undone ball is asked for agai
   await opened();
   press("Random");
   type("50");
-  press("Leave it for later");
+  press("Finish later");
   await opened();
-  press("Go on");
+  press("Continue");
   expect(place.querySelector(".said")?.textContent).toBe("1 of 1");
   press("Undo");
   expect(place.querySelector(".figure")?.textContent).toBe("50");
@@ -207,10 +207,10 @@ test("places are those that the coach allows, and a code or an ended link is sai
 });
 
 test("a pause is no shame", () => {
-  expect(streakWords(0, 0, false)).toBe("Your first week of practice is to come.");
-  expect(streakWords(4, 4, false)).toBe("4 weeks of practice in a row.");
-  expect(streakWords(4, 6, true)).toContain("They stand");
-  expect(streakWords(0, 6, false)).toContain("stand as your longest");
-  expect(betterWords(0.01)).toContain("Not your day");
-  expect(betterWords(0.97)).toContain("nearly all");
+  expect(streakWords(0, 0, false)).toBe("You haven't practised a full week yet.");
+  expect(streakWords(4, 4, false)).toBe("4 weeks in a row with practice.");
+  expect(streakWords(4, 6, true)).toContain("Continue any time");
+  expect(streakWords(0, 6, false)).toContain("Your longest streak is");
+  expect(betterWords(0.01)).toContain("Not your best day");
+  expect(betterWords(0.97)).toContain("almost all");
 });

@@ -190,16 +190,16 @@ export class PortalPlace {
         ? [
             make(
               "p",
-              `${waits} ${waits === 1 ? "round waits" : "rounds wait"} on this phone for a network.`,
+              `${waits} ${waits === 1 ? "round is waiting" : "rounds are waiting"} on this phone until it's online.`,
               "newer",
             ),
           ]
         : []),
       ...this.#queue.refused.map((one) => make("p", refusedWords(one), "newer")),
       ...(this.#queue.fragile
-        ? [make("p", "This phone keeps nothing: stay on this page until it is sent.", "newer")]
+        ? [make("p", "This phone can't save anything. Stay on this page until it's sent.", "newer")]
         : []),
-      ...(left ? [button(`Go on: ${left.asked.title}`, () => this.#begin(left), "first wide")] : []),
+      ...(left ? [button(`Continue ${left.asked.title}`, () => this.#begin(left), "first wide")] : []),
       ...(portal.lesson ? [this.#lesson(portal.lesson)] : []),
       ...(portal.homework ? [make("h2", "Homework"), ...this.#homework(portal.homework)] : []),
       ...(portal.games?.length ? [make("h2", "Games"), ...portal.games.map((game) => this.#game(game))] : []),
@@ -221,12 +221,12 @@ export class PortalPlace {
     return part;
   }
   #homework(all: HomeHomework[]): HTMLElement[] {
-    if (!all.length) return [make("p", "Nothing to do. A game keeps it fresh.", "small")];
+    if (!all.length) return [make("p", "No homework right now. Play a game instead.", "small")];
     return all.map((one) => {
       const part = make("section", "", "task");
       part.append(
         make("h3", one.title),
-        make("p", one.late ? `${one.due}; it can still be done` : one.due, "small"),
+        make("p", one.late ? `${one.due}, you can still do it` : one.due, "small"),
       );
       if (one.cues) part.append(make("p", one.cues, "cue"));
       one.rows.forEach((row, place) => {
@@ -307,17 +307,17 @@ export class PortalPlace {
     if (progress) {
       const { weeks, longest, paused } = progress;
       parts.push(
-        make("h2", "Your ground"),
+        make("h2", "Your distances"),
         ground(progress, portal.unit),
         make("h2", "Next"),
         make(
           "p",
           progress.of
-            ? `${progress.met} of the last ${progress.of} called balls ${progress.goal}.`
-            : `First goal: ${progress.goal}. Play an open field and it is counted.`,
+            ? `${progress.met} of the last ${progress.of} random targets ${progress.goal}.`
+            : `First goal: ${progress.goal}. Play Random yardages to start.`,
           "carry",
         ),
-        make("p", `${progress.solid} of the last ${progress.balls} balls solid.`, "carry"),
+        make("p", `Solid: ${progress.solid} of the last ${progress.balls} balls.`, "carry"),
         make("p", streakWords(weeks, longest, paused), "carry"),
       );
     }
@@ -367,12 +367,12 @@ function askedOf(one: HomeHomework, row: PortalRow, place: number): Asked {
 /** A pause is a pause: what was done stays. */
 export function streakWords(weeks: number, longest: number, paused: boolean): string {
   const said = (n: number) => `${n} ${n === 1 ? "week" : "weeks"}`;
-  if (!longest) return "Your first week of practice is to come.";
-  if (!weeks) return `${said(longest)} in a row stand as your longest. A new row begins with one ball.`;
-  if (paused) return `${said(weeks)} in a row, and a pause. They stand: go on when you like.`;
+  if (!longest) return "You haven't practised a full week yet.";
+  if (!weeks) return `Your longest streak is ${said(longest)}. One ball starts a new one.`;
+  if (paused) return `${said(weeks)} in a row, then a break. Continue any time.`;
   return weeks === longest
-    ? `${said(weeks)} of practice in a row.`
-    : `${said(weeks)} of practice in a row; your longest is ${longest}.`;
+    ? `${said(weeks)} in a row with practice.`
+    : `${said(weeks)} in a row with practice. Your longest is ${longest}.`;
 }
 
 const SVG = "http://www.w3.org/2000/svg";

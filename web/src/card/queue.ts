@@ -139,7 +139,7 @@ export class Queue {
     if (answer.ok) return said?.round?.uid === round.uid ? "kept" : "later";
     if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status))
       return "later";
-    return { title: said.title ?? "It was refused." };
+    return { title: said.title ?? "It was not accepted." };
   }
 }
 
@@ -157,4 +157,4 @@ function playedWords(round: Sent): string {
 
 /** What the student reads of a round that was refused. */
 export const refusedWords = ({ title, told }: Refused) =>
-  `A round was not accepted: ${title} It stays on this phone${told ? ", and your coach can read what you hit" : ""}.`;
+  `A round was not accepted. ${title} It stays on this phone${told ? ", and your coach can see what you hit" : ""}.`;

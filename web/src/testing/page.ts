@@ -75,7 +75,7 @@ export const NO_LESSONS: Schemas["LessonsPage"] = {
   pictures: [],
 };
 
-/** A server for one test: `"GET /api/students/s/plan": page`. What it does not know is a 404. */
+/** A server for one test: `"GET /api/students/s/plan": page`. Ball flight not know is a 404. */
 export function serve(answers: Answers): Asked[] {
   const asked: Asked[] = [];
   vi.stubGlobal("fetch", async (request: Request) => {

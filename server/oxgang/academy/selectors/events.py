@@ -30,7 +30,7 @@ def event_of(academy: Academy, event_id: int) -> Event:
     found = Event.objects.filter(student__academy=academy, pk=event_id)
     event = found.select_related("student", "entry").first()
     if event is None:
-        raise NotFound("There is no such event here.")
+        raise NotFound("There is no such change here.")
     return event
 
 

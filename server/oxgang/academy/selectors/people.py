@@ -55,8 +55,7 @@ def student_of(reader: Reader, student_id: UUID) -> Student:
     if student is None:
         if Erased.objects.filter(academy=academy_of(reader), student=student_id).exists():
             raise ErasedStudent(
-                "This student was erased for good, on request. Nothing is kept for the student any "
-                "more, so that this cannot be stored; drop it here too."
+                "This student was deleted permanently on request, so this can't be saved. Delete it here too."
             )
         raise NotFound("There is no such student here.")
     return student

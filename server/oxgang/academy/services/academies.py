@@ -112,9 +112,9 @@ def add_coach(
     """
     log_in = log_in.strip().lower()
     if not log_in:
-        raise InputError("Give the coach a log-in.", field="log_in")
+        raise InputError("Give the coach a username.", field="log_in")
     if User.objects.filter(username=log_in).exists():
-        raise InputError(f'The log-in "{log_in}" is taken.', field="log_in")
+        raise InputError(f'The username "{log_in}" is taken.', field="log_in")
     user = User(username=log_in)
     check_password_rules(password, user, academy, name)
     user.set_password(password)

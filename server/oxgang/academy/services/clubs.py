@@ -127,6 +127,6 @@ def _write(stored: Club, club: bag.Club) -> None:
     stored.label, stored.loft_deg = club.label, club.loft_deg
     stored.bounce_deg, stored.note = club.bounce_deg, club.note[:200]
     if stored.used_from and stored.used_until and stored.used_until < stored.used_from:
-        raise InputError("The last day in use is before the first.", field="used_until")
+        raise InputError("The last day in use is before the first day.", field="used_until")
     check_label_free(stored)
     stored.save()

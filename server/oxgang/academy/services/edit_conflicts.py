@@ -16,7 +16,7 @@ from oxgang.core.errors import InputError
 
 # Who changed it is looked for among so many entries of the log.
 LOOKED_BACK = 50
-YOURS = "What you typed is still here: save again to have yours, or reload to have theirs."
+YOURS = "What you typed is still here. Save again to keep yours, or reload to see theirs."
 
 
 def refuse_if_changed(

@@ -64,8 +64,8 @@ def check_code(code: str) -> None:
     right = first_code()
     if not right or not hmac.compare_digest(right.encode(), code.encode()):
         raise NotFound(
-            "This address begins nothing. If Oxgang is set up already, sign in; if not, use the "
-            "address that `oxgang serve` has printed."
+            "This address doesn't start a new academy. If Oxgang is set up, sign in. If not, use the "
+            "address that `oxgang serve` printed."
         )
 
 

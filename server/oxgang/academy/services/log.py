@@ -215,9 +215,9 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
     """
     student = entry.student
     if not entry.changes:
-        raise InputError("This cannot be taken back.")
+        raise InputError("This can't be undone.")
     if Entry.objects.filter(undoes=entry).exists():
-        raise InputError("This was taken back already.")
+        raise InputError("This was already undone.")
     back: list[Changed] = []
     try:
         with transaction.atomic():
@@ -226,8 +226,8 @@ def undo(entry: Entry, *, by: Coach, now: datetime) -> Entry:
                 back.append(_take_back(change, now))
     except IntegrityError:
         raise ChangedMeanwhile(
-            "Something else has taken the place of what this would bring back: a ball of a monitor "
-            "that went to another student, or a name that is used again. Take that back first."
+            "Something newer is in the way: a ball assigned to another student, or a name used again. "
+            "Undo that first."
         ) from None
     did = AuditAction(entry.code)
     if entry.key:
@@ -273,7 +273,7 @@ def for_a_head_coach(by: Coach) -> NotAllowed:
 def _refuse_without_head(people: Collection[int]) -> None:
     academy = Coach.objects.filter(pk__in=people).values("academy")
     if not Coach.objects.filter(academy__in=academy, role=PersonRole.HEAD, left_at=None).exists():
-        raise InputError("Nobody would be head coach any more. Make somebody else head coach first.")
+        raise InputError("The academy needs a head coach. Make someone else head coach first.")
 
 
 def _refuse_if_in_use(scales: Collection[int]) -> None:
@@ -358,7 +358,7 @@ def _refuse_if_changed(row: models.Model, after: Mapping[str, object]) -> None:
     for name, value in after.items():
         if _value(row, name) != value:
             raise ChangedMeanwhile(
-                f"{row}: the {name.replace('_', ' ')} was changed again since. Take that back first.",
+                f"{row}: the {name.replace('_', ' ')} was changed again since. Undo that first.",
             )
 
 

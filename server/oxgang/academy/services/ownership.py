@@ -60,9 +60,9 @@ def hand_over(
         When one is another coach's student, and `by` is no head coach.
     """
     if to is None:
-        raise InputError("Choose the coach who takes the students over.", field="to")
+        raise InputError("Choose the coach to transfer the students to.", field="to")
     if to.left_at is not None:
-        raise InputError(f"{to.name} has left. Choose another coach.", field="to")
+        raise InputError(f"{to.name} is deactivated. Choose another coach.", field="to")
     done = 0
     for student in students:
         if student.coach_id == to.pk:
@@ -99,7 +99,7 @@ def share_with(student: Student, coach: Coach, shared: bool, *, by: Coach, now: 
     """
     _refuse_unless_own(student, by)
     if shared and coach.left_at is not None:
-        raise InputError(f"{coach.name} has left.", field="shared_with")
+        raise InputError(f"{coach.name} is deactivated.", field="shared_with")
     has = student.shared_with.filter(pk=coach.pk).exists()
     if shared == has or coach.pk == student.coach_id:
         return
@@ -145,9 +145,9 @@ def write_consent(
     for name in DAYS:
         agreed_on = getattr(consent, name)
         if agreed_on is not None and not date(1900, 1, 1) <= agreed_on <= today:
-            raise InputError("Consent is given on a day that has been.", field=name)
+            raise InputError("The day of consent can't be in the future.", field=name)
     if consent.junior and not consent.guardian and any(getattr(consent, n) for n in DAYS):
-        raise InputError("A junior's consent comes from a guardian: write down who.", field="guardian")
+        raise InputError("A junior's consent comes from a guardian. Enter who.", field="guardian")
     consent.save()
     done = changed(consent, before)
     if done:

@@ -22,7 +22,7 @@ class NotOneOfOurs(UserAttributeSimilarityValidator):
         super().__init__(("username", "person", "academy"), max_similarity=0.7)
 
     def get_help_text(self) -> str:
-        return "Your password can't be like your log-in, your name or the academy's name."
+        return "Your password can't be like your username, your name or the academy's name."
 
 
 def check_password_rules(password: str, user: User, academy: Academy | None = None, person: str = "") -> None:

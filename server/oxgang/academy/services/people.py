@@ -24,8 +24,7 @@ from oxgang.core.errors import InputError
 INVITED_FOR: Final = timedelta(days=7)
 RESET_FOR: Final = timedelta(hours=24)
 GONE: Final = (
-    "This link is not good any more: it was used, it is too old, or it was taken back. "
-    "Ask a head coach for a new one."
+    "This link no longer works. It was used, withdrawn or has expired. Ask a head coach for a new one."
 )
 
 
@@ -172,7 +171,7 @@ def change_password(coach: Coach, old: str, new: str, *, now: datetime) -> None:
         When the new one is weak or the old one.
     """
     if old == new:
-        raise InputError("This is your password of today. Take another.", field="password")
+        raise InputError("That's your current password. Choose another.", field="password")
     set_password(coach, new)
     record_academy_entry(
         coach.academy, AuditAction.PASSWORD_CHANGED, {"person": coach.name}, by=coach, now=now
@@ -305,7 +304,7 @@ def coach_in(academy: Academy, coach_id: int) -> Coach:
 
 def _refuse_if_left(coach: Coach) -> None:
     if coach.left_at is not None:
-        raise InputError(f"{coach.name} has left. Bring {coach.name} back first.")
+        raise InputError(f"{coach.name} is deactivated. Reactivate {coach.name} first.")
 
 
 def _refuse_if_last(coach: Coach) -> None:

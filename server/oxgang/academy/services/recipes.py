@@ -42,8 +42,7 @@ def keep_recipes(
     stands = Setups(School(student.school), recipes_of(student))
     if was is not None and stands != was and stands != wanted:
         raise ChangedMeanwhile(
-            "Meanwhile somebody changed the set-ups. Yours are still here: keep them again to "
-            "have yours, or reload to have theirs."
+            "Someone else changed the set-ups. Save again to keep yours, or reload to see theirs."
         )
     before = fields_of(student, ["school"])
     student.school = wanted.school

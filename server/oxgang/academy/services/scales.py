@@ -76,8 +76,8 @@ def change_scale(
     before = fields_of(stored, FIELDS)
     if was is not None and before != before | _as_stored(was):
         raise ChangedMeanwhile(
-            f"Meanwhile somebody changed the scale {stored.name}. What you typed is still here: "
-            "keep it again to have yours, or reload to have theirs."
+            f"Someone else changed the scale {stored.name}. What you typed is still here. Save again to "
+            "keep yours, or reload to see theirs."
         )
     positions = checked_positions(fields.positions)
     kept = {p.label.casefold() for p in positions}

@@ -54,7 +54,7 @@ def begin(coach: Coach) -> Factor:
         When the person has one already.
     """
     if has_factor(coach):
-        raise InputError("You have a second factor. Take it away before you set another.")
+        raise InputError("You already have a second factor. Turn it off before you set up another.")
     Factor.objects.filter(user=coach.user, confirmed=False).delete()
     return Factor.made_for(coach.user, NAME)
 
@@ -71,7 +71,7 @@ def confirm(coach: Coach, code: str, *, now: datetime) -> list[str]:
     device = Factor.objects.filter(user=coach.user, confirmed=False).first()
     if device is None or not device.verify_token(_plain(code)):
         raise InputError(
-            "That is not the code of this moment. Look at the phone again, and at its clock.",
+            "Wrong code. Check the phone again, and its clock.",
             field="code",
         )
     device.confirmed = True
@@ -100,11 +100,10 @@ def check(coach: Coach, code: str) -> None:
     if not has_factor(coach):
         return
     if not code:
-        raise FactorNeeded("Type the six digits that your phone shows.", field="code")
+        raise FactorNeeded("Type the six digits from your phone.", field="code")
     if not _passes(coach, _plain(code)):
         raise FactorNeeded(
-            "That is not the code of this moment. After several wrong ones it takes longer before "
-            "the next is looked at. A recovery code works too.",
+            "Wrong code. After several wrong codes you have to wait longer. A recovery code works too.",
             field="code",
         )
 
@@ -124,8 +123,8 @@ def _passes(coach: Coach, code: str) -> bool:
         return bool(device.verify_token(code))
     except OtherKey:
         raise FactorNeeded(
-            "This server cannot read your second factor: its secret key is a new one. Use a recovery "
-            "code, or ask a head coach to end your second factor.",
+            "This server has a new secret key and can't read your second factor. Use a recovery code, or "
+            "ask a head coach to turn your second factor off.",
             field="code",
         ) from None
 

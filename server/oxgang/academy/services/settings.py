@@ -202,7 +202,7 @@ def checked_zone(name: str) -> str:
         return found[0]
     said = f" It may be {', '.join(sorted(found))}." if found else ""
     raise InputError(
-        f'"{name}" is not a time zone. They are called by a region and a city, or UTC.{said}',
+        f'"{name}" is not a time zone. Choose a region and a city, or UTC.{said}',
         field="time_zone",
     )
 

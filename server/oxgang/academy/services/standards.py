@@ -55,7 +55,7 @@ def keep_standard(
     standard = kept.filter(name__iexact=name).first()
     if standard is None:
         if kept.count() >= MOST:
-            raise InputError(f"{MOST} are enough: take one away first.", field="name")
+            raise InputError(f"{MOST} is the limit. Remove one first.", field="name")
         standard = Standard.objects.create(
             academy=by.academy,
             owner=owner,
@@ -92,7 +92,7 @@ def archive_standard(standard_id: int, *, by: Coach, now: datetime) -> None:
     """
     standard = Standard.objects.filter(academy=by.academy, pk=standard_id).first()
     if standard is None or standard.owner_id not in (None, by.pk):
-        raise NotFound("There is no such standard here.")
+        raise NotFound("There is no such template here.")
     refuse_house(standard.owner_id is None, by)
     if standard.archived_at is None:
         before = fields_of(standard, ["archived_at"])
@@ -111,4 +111,4 @@ def refuse_house(house: bool, by: Coach) -> None:
         For anybody else.
     """
     if house and by.role != PersonRole.HEAD:
-        raise NotAllowed("What the whole house uses is a head coach's to change. Keep your own.")
+        raise NotAllowed("Only a head coach can change what the whole academy uses. Save your own instead.")

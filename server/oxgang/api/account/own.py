@@ -65,7 +65,7 @@ def password(request: CoachRequest, data: PasswordIn) -> SecurityOut:
     """A new password. Every other browser is signed out by it; this one stays."""
     coach = request.coach
     if user_with(request, coach.user.get_username(), data.old) != coach.user:
-        raise InputError("That is not your password of today.", field="old")
+        raise InputError("That isn't your current password.", field="old")
     change_password(coach, data.old, data.password, now=timezone.now())
     prove(request)
     sign_ins.end_all(coach, but=request.session.session_key)
@@ -79,7 +79,7 @@ def type_again(request: CoachRequest, data: OwnPassword) -> SecurityOut:
     """Type the own password again, for what is not done from a browser that was left open."""
     coach = request.coach
     if user_with(request, coach.user.get_username(), data.password) != coach.user:
-        raise InputError("That is not your password.", field="password")
+        raise InputError("That isn't your password.", field="password")
     prove(request)
     return _security(request, coach)
 

@@ -25,7 +25,7 @@ def user_with(request: HttpRequest, log_in: str, password: str) -> User | None:
     Busy
         When too many others are trying.
     """
-    words = "Many passwords are being tried at the moment. Try again in a minute."
+    words = "Too many sign-ins right now. Try again in a minute."
     with turn_of(_turn, WAIT_S, words):
         user = authenticate(request, username=log_in.strip().lower(), password=password)
     return user if isinstance(user, User) else None

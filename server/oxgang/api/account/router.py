@@ -115,10 +115,10 @@ def account(request: HttpRequest) -> Account:
 def log_in(request: HttpRequest, data: LogIn) -> Account:
     """Sign in. The answer to a wrong log-in and to a wrong password is the same."""
     if check_csrf(request):
-        raise InputError("This page is too old to sign in from. Load it again.")
+        raise InputError("This page is out of date. Reload it to sign in.")
     user = user_with(request, data.log_in, data.password)
     if user is None or not hasattr(user, "coach") or user.coach.left_at is not None:
-        raise InputError("Log-in and password do not match.", field="password")
+        raise InputError("Username and password don't match.", field="password")
     coach = user.coach
     second_factor.check(coach, data.code)
     start(request, coach, shared=data.shared)

@@ -11,7 +11,7 @@ from oxgang.files.calendar import Session, write_calendar
 from oxgang.range_sessions.models import Appointment
 from oxgang.range_sessions.selectors.appointments import coach_of_link, feed_of
 
-GONE = "This calendar is not here. The address has ended; make a new one in Oxgang."
+GONE = "This calendar link is off. Create a new one in Oxgang."
 
 
 @require_GET

@@ -33,7 +33,7 @@ CARD = """<link rel="preload" href="/c/{token}/card.json" as="fetch" crossorigin
 <main id="card" data-token="{token}"></main>
 <noscript>This card needs JavaScript.</noscript><script type="module" src="/card.js"></script>"""
 GONE = """<main><h1>This card is not here</h1>
-<p>The link has ended. Ask your coach for a new one.</p></main>
+<p>This link has ended. Ask your coach for a new one.</p></main>
 <script src="/card-gone.js"></script>"""
 
 

@@ -24,7 +24,7 @@ from oxgang.range_sessions.services.balls import local_day
 READ_ME = """Everything that {academy} keeps of {student}, taken along on {day}.
 
 student.json   all records, in Oxgang's open format: another academy that works with Oxgang can
-               take the student in with it
+               import the student from it
 shots.csv      every ball
 matrix.csv     the wedge distance matrix of today
 bag.csv        the clubs

@@ -261,7 +261,7 @@ def take(
         table = read_any(file.read())
         people = _people(table, student)
         if people and person not in (*people, EVERYBODY):
-            raise InputError("Say whose balls these are. Nothing was stored.", field="person")
+            raise InputError("Choose the student who hit these balls. Nothing was imported.", field="person")
         table = _of(table, people, person)
         read = match(student, read_mapped(table, used), odd=odd)
     if read.problems and not skip_bad:
@@ -292,10 +292,10 @@ def _refuse_of_many(student: Student, content: bytes) -> None:
     if people := _people(read_any(content), student):
         raise InputError(
             f"This file names {len(people)} players. Import it as any other file, and say whose balls "
-            "these are. Nothing was stored."
+            "these are. Nothing was saved."
             if len(people) > 1
             else f"This file names {people[0]}. Import it as any other file, and say that these balls "
-            f"are {student.name}'s. Nothing was stored.",
+            f"are {student.name}'s. Nothing was saved.",
             field="file",
         )
 

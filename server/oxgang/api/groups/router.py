@@ -150,13 +150,13 @@ def turn(request: CoachRequest, group_id: UUID, data: TurnIn) -> GroupOut:
     if data.kind is TurnKind.MONITOR:
         bays.stand_monitor(group, data.uid, data.number, at=data.at, by=coach, now=now)
     elif data.number is None:
-        raise InputError("Say which bay.", field="number")
+        raise InputError("Choose a bay.", field="number")
     elif data.kind is TurnKind.UP:
         bays.take_turn(group, data.uid, data.number, at=data.at, by=coach, now=now)
     elif data.everybody:
         apart = bays.same_for_all(group, data.uid, data.number, at=data.at, by=coach, now=now)
     elif data.plays is None:
-        raise InputError("Say which shot.", field="plays")
+        raise InputError("Choose a shot.", field="plays")
     else:
         body = data.plays.model_dump() | {"club_id": str(data.plays.club_id)}
         bays.set_shot(group, data.uid, data.number, Plays(**body), at=data.at, by=coach, now=now)
@@ -183,7 +183,7 @@ def move(request: CoachRequest, group_id: UUID, data: MoveIn) -> BallsMoved:
     bay = group.bays.filter(student=to).order_by("pk").last()
     plays = None if bay is None else turns_of(group).plays_at(bay.number, None)
     if plays is None:
-        raise InputError(f"{to.name} hits nothing in this group: choose a shot first.", field="to")
+        raise InputError(f"{to.name} has no shot in this group yet. Choose one first.", field="to")
     moved = move_balls(source, data.balls, to, plays, by=coach, now=now)
     return BallsMoved(moved=moved, balls=data.balls)
 

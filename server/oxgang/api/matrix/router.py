@@ -72,7 +72,7 @@ def why_cell(
     student, found = _found(request, student_id)
     key = CellKey(club, swing, trajectory, spin, tempo)
     if key not in found.matrix:
-        raise NotFound("There is no such cell in this matrix.")
+        raise NotFound("There is no such shot in this matrix.")
     behind = why(found.matrix, key)
     balls = balls_in_cell(student, club, swing, trajectory, spin, tempo)
     shots = [ball.as_core(club_label=club) for ball in balls]

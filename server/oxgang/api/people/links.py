@@ -41,7 +41,7 @@ def welcome(request: HttpRequest, data: OneTime) -> WelcomeOut:
 def enter(request: HttpRequest, data: ComeIn) -> Account:
     """Use a one-time link, and be signed in; whoever has a second factor signs in with it."""
     if check_csrf(request):
-        raise InputError("This page is too old. Load it again.")
+        raise InputError("This page is out of date. Reload it.")
     now = timezone.now()
     coach = come_in(data.token, log_in=data.log_in, password=data.password, now=now)
     if not second_factor.has_factor(coach):
@@ -60,7 +60,7 @@ def before_the_start(request: HttpRequest, data: OneTime) -> BeginningOut:
 def first_start(request: HttpRequest, data: BeginningIn) -> Account:
     """Begin the first academy, and be signed in as its head coach."""
     if check_csrf(request):
-        raise InputError("This page is too old. Load it again.")
+        raise InputError("This page is out of date. Reload it.")
     now = timezone.now()
     coach = begin(data.token, Beginning(**data.dict(exclude={"token"})), now=now)
     start(request, coach)

@@ -64,9 +64,7 @@ def _asked(data: SituationIn) -> Situation:
 def _shots(student: Student, cached: CachedMatrix, *, every: bool) -> Shots:
     shots = shots_to_pick(student, played_in(student, cached.found), every=every)
     if not shots:
-        raise InputError(
-            "No shot to pick from: measure some, or choose the shots that are played under Shots."
-        )
+        raise InputError("No shot to pick from. Measure some, or choose shots under Shots.")
     return shots
 
 

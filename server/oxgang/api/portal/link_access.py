@@ -57,7 +57,7 @@ def known(token: str) -> CardLink:
     """
     link = link_of(token, timezone.now())
     if link is None:
-        raise Gone("This card is not here. The link has ended; ask your coach for a new one.")
+        raise Gone("This card link has ended. Ask your coach for a new one.")
     return link
 
 

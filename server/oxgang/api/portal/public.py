@@ -64,7 +64,7 @@ def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundSaved:
     """The student's own report of a round: kept once, its balls into the coach's review."""
     student = let_in(request, token).student
     if not shows_of(student) & {Shows.HOMEWORK, Shows.PRACTICE}:
-        raise Gone("Practice is not part of this place any more. Ask your coach.")
+        raise Gone("Practice is turned off here. Ask your coach.")
     saved = save_round(student, hit_of(student, data), by=None, now=timezone.now())
     return RoundSaved(round=round_out(saved.round), balls=saved.balls, left_out=saved.left_out)
 

@@ -118,7 +118,7 @@ def practice(request: CoachRequest, student_id: UUID) -> PracticePage:
         overnight=overnight and DifferenceOfTwo.from_orm(overnight),
         routines=_routines(coach),
         ball_limit=student.ball_limit,
-        problem="" if field.shots else "No shot is played yet: choose some under Shots first.",
+        problem="" if field.shots else "No shots in use yet. Choose some under Shots first.",
     )
 
 
@@ -143,7 +143,7 @@ def calls(request: CoachRequest, student_id: UUID, data: RoundRequest) -> CallsO
                 field="balls",
             )
     else:
-        raise InputError("Say which test or row is to be called.", field="row")
+        raise InputError("Choose a test or a row.", field="row")
     seed = SystemRandom().randint(*SEED_RANGE) if data.seed is None else data.seed
     called = calls_of(row, field, seed)
     return made(
@@ -222,9 +222,9 @@ def sheet_pdf(request: CoachRequest, student_id: UUID) -> HttpResponse:
     cues = {position.label: position.cue for position in cached.found.positions}
     rows = [SheetRow(str(key), cues.get(key.swing, "")) for key in dict.fromkeys(named)]
     if not rows:
-        raise NotFound("Nothing to put on a sheet yet: plan a session, or choose shots to play.")
+        raise NotFound("Nothing to print yet. Plan a session, or choose shots first.")
     unit = SETS[units_of(student.units)].carry.sign
-    file = write_sheet(student.name, student.academy.name, "Sheet for the pencil", unit, rows)
+    file = write_sheet(student.name, student.academy.name, "Paper score sheet", unit, rows)
     response = HttpResponse(file, "application/pdf")
     took_away(request, student, "sheet-pdf")
     name = f"{slugify(student.name) or 'student'}-sheet.pdf"

@@ -45,7 +45,7 @@ def _found(student: Student, from_day: date | None, to_day: date | None) -> tupl
     if end < start:
         raise InputError("The period ends before it begins.", field="to_day")
     if start > today:
-        raise InputError("The period is still to come.", field="from_day")
+        raise InputError("The period is in the future.", field="from_day")
     lessons = list(lessons_of(student).order_by("day").values_list("day", flat=True))
     return progress_of(student, start, min(end, today), today, lessons), hit and hit[0]
 

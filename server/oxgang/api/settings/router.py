@@ -68,8 +68,7 @@ def change(request: CoachRequest, data: SettingsChange) -> SettingsSaved:
     changes = {k: v for k, v in sent.items() if v is not None or k == "scale_id"}
     if changes.get("second_factor") and not has_factor(coach):
         raise InputError(
-            "Set a second factor for yourself first, under your name: else you would be locked "
-            "out with everybody else.",
+            "Set up your own second factor first, under your name. Otherwise you'd be locked out too.",
             field="second_factor",
         )
     was = academy.time_zone

@@ -46,7 +46,7 @@ def keep(request: CoachRequest, data: StandardIn) -> list[StandardOut]:
     coach = request.coach
     content = data.set_ups if data.kind is StandardKind.SET_UP else data.card
     if content is None:
-        raise InputError("There is nothing to keep.", field="name")
+        raise InputError("There's nothing to save.", field="name")
     if data.set_ups is not None:
         for recipe in data.set_ups.recipes.values():
             checked_recipe(Recipe(**recipe.dict()))

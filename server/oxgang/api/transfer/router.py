@@ -67,7 +67,7 @@ def _read(content: bytes) -> StudentFile:
     try:
         file = read_json(content)
     except ValueError:
-        raise FileError("This is not a whole JSON file. Nothing was brought in.", field="file") from None
+        raise FileError("This JSON file is incomplete. Nothing was imported.", field="file") from None
     if not isinstance(file, dict) or file.get("format") != FORMAT:
         raise FileError("This is not the file of an Oxgang student.", field="file")
     version = file.get("version")
@@ -83,6 +83,6 @@ def _read(content: bytes) -> StudentFile:
         place = " ".join(str(part) for part in first["loc"])
         more = f", and {error.error_count() - 1} more" if error.error_count() > 1 else ""
         raise FileError(
-            f"The file cannot be used at {place}: {first['msg']}{more}. Nothing was brought in.",
+            f"The file cannot be used at {place}: {first['msg']}{more}. Nothing was imported.",
             field="file",
         ) from None

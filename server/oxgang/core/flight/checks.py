@@ -51,7 +51,7 @@ def moment_question(hit_at: datetime, arrived_at: datetime) -> str:
     """A question when a ball's moment is days off its arrival, both aware, else ""."""
     if arrived_at - hit_at <= LATE_AFTER:
         return ""
-    return f"The clock says that this ball was hit on {hit_at:%-d %B %Y}. Is that its day, or is it of today?"
+    return f"By its clock this ball was hit on {hit_at:%-d %B %Y}. Use that day, or today?"
 
 
 def in_calendar(when: date) -> bool:
@@ -76,7 +76,7 @@ def problem_with(name: str, value: float) -> str:
 
 def long_carry(distance_yd: float) -> str:
     """The question about an unlikely distance [yd]."""
-    return f"{quantity(distance_yd)} is long for a wedge. Keep it?"
+    return f"{quantity(distance_yd)} is long for a wedge. Save it?"
 
 
 def speed_question(
@@ -156,7 +156,8 @@ def question_about(shot: Shot) -> str:
         if abs(inches) > ASK_OVER_IN:
             label = BY_NAME[name].label
             return (
-                f"A {label} of {quantity(inches, 'adjustment')} is no adjustment but another shot. Keep it?"
+                f"A {label} of {quantity(inches, 'adjustment')} is a different shot, not an adjustment. "
+                "Save it anyway?"
             )
     distance = shot.carry_yd if shot.carry_yd is not None else shot.total_yd
     if distance is not None and distance > ASK_OVER_YD:

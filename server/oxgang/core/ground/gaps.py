@@ -82,7 +82,7 @@ def checked_range(from_yd: int, to_yd: int) -> None:
     lo, hi = GROUND_LIMITS_YD
     if from_yd >= to_yd:
         raise InputError(
-            f"The ground runs from {quantity(from_yd)} to {quantity(to_yd)}: give the shorter one first.",
+            f"The distances run from {quantity(from_yd)} to {quantity(to_yd)}. Give the shorter one first.",
             field="from_yd",
         )
     if from_yd < lo or to_yd > hi:

@@ -56,7 +56,7 @@ def search_lofts(
         lofts for lofts in combinations(free, number) if all(b - a >= CLOSEST_DEG for a, b in pairwise(lofts))
     ]
     if not sets:
-        raise InputError("No loft fits between the wedges that stay.", field="number")
+        raise InputError("No loft fits between the other wedges.", field="number")
     ground = np.arange(from_yd, to_yd + 1)
     new = [Club(f"loft {loft:g}", loft) for loft in free]
     points = [Point(club.label, club.loft_deg, p.arm_deg) for club, p in product([*staying, *new], positions)]

@@ -166,7 +166,7 @@ def checked_width(estimates_yd: float) -> float:
     lo, hi = WIDTHS_YD
     if not lo <= estimates_yd <= hi:
         raise InputError(
-            f"Let in estimates that reach {quantity(lo)} to {quantity(hi)}.", field="estimates_yd"
+            f"Allow estimated shots of ± {quantity(lo)} to {quantity(hi)}.", field="estimates_yd"
         )
     return estimates_yd
 

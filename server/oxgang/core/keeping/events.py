@@ -160,13 +160,13 @@ def check_event(kind: EventKind, on: date, *, club: bool, first_ball: date | Non
         In the future, before the first ball (it would touch nothing), or without its club.
     """
     if on > today:
-        raise InputError(f"{on:%-d %B %Y} is still to come. Write it down when it has happened.", field="on")
+        raise InputError(f"{on:%-d %B %Y} is in the future. Add it once it has happened.", field="on")
     if first_ball is None:
-        raise InputError("No ball is hit yet: there is no number that this could touch.", field="on")
+        raise InputError("No balls yet, so there's no carry to change.", field="on")
     if on < first_ball:
         raise InputError(
-            f"The first ball is of {first_ball:%-d %B %Y}; an event before it touches no number.",
+            f"The first ball is from {first_ball:%-d %B %Y}. A change before that affects no carry.",
             field="on",
         )
     if EFFECTS[kind].of_club and not club:
-        raise InputError("Say which club.", field="club_id")
+        raise InputError("Choose a club.", field="club_id")

@@ -156,7 +156,7 @@ def pick(
     """
     checked(situation)
     if not patterns:
-        raise InputError("No shot of these gets there. Choose shots that are measured.")
+        raise InputError("None of these shots reaches that. Choose measured shots.")
     patterns = approached(patterns, situation)
     plane = plane_of(situation, baseline)
     found = outcomes_of(patterns, contact.kinds, plane)

@@ -157,13 +157,14 @@ def checked(situation: Situation) -> Situation:
             raise InputError(f"{name}: {given}{where} is outside {least} to {most}.", field=field)
     if s.front_yd + s.back_yd <= 0:
         raise InputError(
-            "A green of no depth is none: say how far it is from its front to the pin and on to its back.",
+            "The green needs a depth. Give the distances from the front to the pin and from the pin to "
+            "the back.",
             field="front_yd",
         )
     strong = WIND_RANGE_MPS[1]
     if hypot(s.headwind_mps, s.to_right_mps) > strong:
         raise InputError(
-            f"Nobody pitches in more than {quantity(strong, 'speed')} of wind.",
+            f"A wind of more than {quantity(strong, 'speed')} is too much to pitch in.",
             field="headwind_mps",
         )
     if len(s.trouble) > MOST_TROUBLE:
@@ -178,13 +179,12 @@ def _check_band(band: Band, pin_yd: float) -> None:
     text = f"{band.kind} from {quantity(band.from_yd)} to {quantity(band.to_yd)}"
     if not lo <= band.from_yd < band.to_yd <= hi:
         raise InputError(
-            f"Trouble lies between two distances of {quantity(lo)} to {quantity(hi)}, the nearer "
-            f"first: {text} does not.",
+            f"Trouble needs two distances of {quantity(lo)} to {quantity(hi)}, the nearer one first, not "
+            f"{text}.",
             field="trouble",
         )
     if band.from_yd <= pin_yd <= band.to_yd:
         raise InputError(
-            f"The pin at {quantity(pin_yd)} stands in the {text}. A pin stands on the green: "
-            "move one of them.",
+            f"The pin at {quantity(pin_yd)} is in the {text}. Move one of them.",
             field="trouble",
         )

@@ -196,7 +196,7 @@ def _called(yardage_yd: float, field: Field, balls: int = 1) -> Call:
 
 def _here(shot: CellKey | None, field: Field) -> CellKey:
     if shot is None:
-        raise InputError("Say which shot is to be hit.", field="shot")
+        raise InputError("Choose a shot to hit.", field="shot")
     if shot not in field.cells:
         raise InputError(
             f"There is no {shot} any more: its club left the bag, or its swing the scale.",
@@ -208,12 +208,12 @@ def _here(shot: CellKey | None, field: Field) -> CellKey:
 def _ends(row: Row, field: Field) -> tuple[float, float]:
     """The stretch that is called: as asked, within what the student's shots reach."""
     if not field.shots:
-        raise InputError("No shot is played: choose some under Shots, then call yardages.", field="form")
+        raise InputError("No shots in use. Choose some under Shots, then play random yardages.", field="form")
     carries = [shot.carry_yd for shot in field.shots]
     lo = max(row.from_yd if row.from_yd is not None else field.from_yd, min(carries))
     hi = min(row.to_yd if row.to_yd is not None else field.to_yd, max(carries))
     if hi < lo:
-        raise InputError("None of the shots played lands between these yardages.", field="from_yd")
+        raise InputError("No shot in use lands between these yardages.", field="from_yd")
     return lo, hi
 
 

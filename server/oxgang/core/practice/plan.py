@@ -191,7 +191,7 @@ def check_balls(matrix: Matrix, balls: int, among: Callable[[CellKey], bool] | N
     _check_number(balls)
     known = [cell for cell in matrix.cells if cell.balls]
     if not known:
-        raise InputError("Nothing is measured yet: there is nothing to check against.")
+        raise InputError("Nothing measured yet, so there's nothing to compare with.")
     if among is not None:
         known = [cell for cell in known if among(cell.key)] or known
     known.sort(key=lambda cell: cell.half_yd / cell.carry_yd)
@@ -238,7 +238,7 @@ def plan_balls(
     _check_number(balls)
     may = np.array([allowed is None or allowed(cell.key) for cell in matrix.cells], dtype=bool)
     if not may.any():
-        raise InputError("There is no cell to hit. Put a wedge into the bag first.")
+        raise InputError("There's no shot to hit. Add a wedge to the bag first.")
     carries = np.array([cell.carry_yd for cell in matrix.cells])
     choice = choose(
         matrix.covariance,

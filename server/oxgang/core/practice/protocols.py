@@ -89,7 +89,7 @@ def plan_for(
         When the bag is empty, or club, swing or number of balls cannot be.
     """
     if not matrix.cells:
-        raise InputError("There is no cell to hit. Put a wedge into the bag first.")
+        raise InputError("There's no shot to hit. Add a wedge to the bag first.")
     keys = [cell.key for cell in matrix.cells]
     one = CellKey(_club(keys, wish), _swing(keys, wish))
     match protocol:

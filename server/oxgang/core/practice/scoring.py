@@ -62,9 +62,9 @@ def checked_result(call: Call, balls: Sequence[RoundBall]) -> Sequence[RoundBall
         raise InputError(f"This call has {call.balls} balls, not {len(balls)}.", field="balls")
     for ball in balls:
         if ball.carry_yd is None and ball.met is None:
-            raise InputError("Say how far it carried, or whether it met the mark.", field="balls")
+            raise InputError("Give the carry, or whether it hit the mark.", field="balls")
         if ball.carry_yd is not None and not 0 <= ball.carry_yd <= REFUSE_OVER_YD:
-            raise InputError(f"A carry of {quantity(ball.carry_yd)} is none of a wedge.", field="balls")
+            raise InputError(f"A carry of {quantity(ball.carry_yd)} isn't a wedge shot.", field="balls")
     return balls
 
 

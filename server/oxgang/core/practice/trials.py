@@ -60,7 +60,7 @@ def row_of(trial: Trial, field: Field, shot: CellKey | None, limit: int) -> Row:
     """
     rules = RULES[trial]
     if not field.shots:
-        raise InputError("No shot is played: choose some under Shots, then take a test.", field="trial")
+        raise InputError("No shots in use. Choose some under Shots, then start a test.", field="trial")
     balls = min(rules.balls, limit)
     step = Step.WIDE if field.to_yd - field.from_yd > WIDE_FROM_YD else Step.NARROW
     return Row(form=rules.form, balls=balls, shot=shot or field.shots[0].key, step=step)

@@ -126,7 +126,7 @@ def week_of(
     if not lo <= days <= hi:
         raise InputError(f"Practise on {lo} to {hi} days of a week.", field="days")
     if not known:
-        raise InputError("No shot is played or in work yet: choose some under Shots.")
+        raise InputError("No shots in use or being learned yet. Choose some under Shots.")
     most = min(DAY_BALLS, int(limit * INJURY_SHARE) if injured else limit)
     order = order_of(known)
     found = []

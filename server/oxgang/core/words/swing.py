@@ -118,7 +118,7 @@ ZONES: Final = Scale(
 ONE_SWING: Final = Scale(
     "one-swing",
     "One swing",
-    "The swing never changes; the club sets the distance.",
+    "The swing never changes, the club sets the distance.",
     (Position("L to L", 90, "Lead arm level back, trail arm level through."),),
 )
 

@@ -25,7 +25,7 @@ WORDS: Final = complete(
     {
         Play.PLAYED: "played",
         Play.WORK: "in work",
-        Play.NEITHER: "neither played nor in work",
+        Play.NEITHER: "not used",
     },
 )
 
@@ -127,8 +127,8 @@ def _refuse_if_changed(choices: Sequence[Choice], standing: Mapping[Name, Play])
         now_is = standing.get(choice.name, Play.NEITHER)
         if choice.was is not None and now_is not in (choice.was, choice.state):
             raise ChangedMeanwhile(
-                f"Meanwhile somebody else chose: {shot_text(choice.name)} is {WORDS[now_is]} now. "
-                "Nothing was changed; choose again to have yours.",
+                f"Someone else changed this: {shot_text(choice.name)} is now {WORDS[now_is]}. Nothing was "
+                "changed. Choose again to use yours.",
                 field="shots",
             )
 

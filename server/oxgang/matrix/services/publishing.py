@@ -53,21 +53,20 @@ def publish(
         student.refresh_from_db(fields=["revision"])
         if student.revision != picks.revision:
             raise ChangedMeanwhile(
-                "The student's numbers changed while the picks were worked out. Nothing was "
-                "published: look at the card, and publish again."
+                "The carries changed while the card was being made. Nothing was published. Check the "
+                "card and publish again."
             )
     if len(remark) > MAX_NOTE:
         raise InputError(f"Keep the note to {MAX_NOTE} characters.", field="note")
     found = matrix_of(student, local_day(student, now))
     if not found.matrix.known:
         raise InputError(
-            "Nothing is measured yet. Hit one swing with every wedge or type a chart, then publish."
+            "Nothing measured yet. Hit one swing with every wedge or enter a chart, then publish."
         )
     card = live_card(student, found, played_in(student, found), look, runs={})
     if not card.played:
         raise InputError(
-            "No shot is played: choose at least one that is measured under Shots, or let estimates "
-            "in, then publish."
+            "No shots in use. Choose a measured shot under Shots or allow estimated shots, then publish."
         )
     earlier = PublishedMatrix.objects.filter(student=student)
     last = earlier.aggregate(last=Max("number"))["last"] or 0

@@ -51,7 +51,7 @@ def erase(student: Student, named: str, *, by: Coach | None, now: datetime) -> G
     """
     if " ".join(named.split()).casefold() != student.name.casefold():
         raise InputError(
-            f"Type the student's name, {student.name}, as it stands here. Nothing was erased.",
+            f"Type the student's name, {student.name}, exactly as shown. Nothing was deleted.",
             field="name",
         )
     academy, pk, names = student.academy, student.pk, _names_of(student)

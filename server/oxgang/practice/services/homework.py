@@ -64,7 +64,7 @@ def send_homework(student: Student, fields: HomeworkFields, *, by: Coach, now: d
         raise InputError("Homework is due today or within half a year.", field="due_on")
     waiting = Homework.objects.filter(student=student, closed_at=None, withdrawn_at=None).count()
     if waiting >= MOST_OPEN:
-        raise InputError(f"{student.name} has {MOST_OPEN} open already: close one first.")
+        raise InputError(f"{student.name} already has {MOST_OPEN} open. Mark one as done first.")
     homework = Homework.objects.create(
         student=student,
         title=title,
@@ -103,7 +103,7 @@ def called_rows(student: Student, rows: Sequence[dict[str, Any]], now: datetime)
         calls = calls_of(row, field, seed)
         wanted = given.get("wanted")
         if wanted is not None and not 0 <= wanted <= len(calls):
-            raise InputError(f"The score wanted is 0 to {len(calls)} here.", field="wanted")
+            raise InputError(f"The score goal is 0 to {len(calls)} here.", field="wanted")
         par = par_for(student, cached, calls, Scoring.WITHIN, field.tolerance_yd)
         found.append(
             {
@@ -127,7 +127,7 @@ def checked_rows(rows: Sequence[object]) -> None:
         When not.
     """
     if not rows:
-        raise InputError("Put at least one row in.", field="rows")
+        raise InputError("Add at least one row.", field="rows")
     if len(rows) > MOST_ROWS:
         raise InputError(f"{MOST_ROWS} rows are enough for one practice.", field="rows")
 
@@ -195,7 +195,7 @@ def keep_routine(
     routine = mine.filter(name__iexact=name).first()
     if routine is None:
         if mine.count() >= MOST_ROUTINES:
-            raise InputError(f"{MOST_ROUTINES} are enough: take one away first.", field="name")
+            raise InputError(f"{MOST_ROUTINES} is the limit. Remove one first.", field="name")
         owner = None if house else by
         routine = Routine.objects.create(academy=by.academy, owner=owner, name=name, rows=plain)
         done = [created(routine)]
@@ -229,7 +229,7 @@ def archive_routine(routine_id: int, *, by: Coach, now: datetime) -> None:
     """
     routine = routine_of(by.academy, routine_id)
     if routine.owner_id not in (None, by.pk):
-        raise NotFound("There is no such protocol here.")
+        raise NotFound("There is no such saved session here.")
     refuse_house(routine.owner_id is None, by)
     if routine.archived_at is None:
         before = fields_of(routine, ["archived_at"])
@@ -249,5 +249,5 @@ def routine_of(academy: Academy, routine_id: int) -> Routine:
     """
     routine = Routine.objects.filter(academy=academy, pk=routine_id).first()
     if routine is None:
-        raise NotFound("There is no such protocol here.")
+        raise NotFound("There is no such saved session here.")
     return routine

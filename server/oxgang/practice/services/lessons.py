@@ -126,7 +126,7 @@ def _checked(fields: LessonFields, by: Coach) -> dict[str, object]:
     if len(words) > MAX_NOTE:
         raise InputError(f"Keep the words to {MAX_NOTE} characters.", field="note")
     if not (fields.seen or listed or words or any(lines.values())):
-        raise InputError("Nothing is written down yet: a checkpoint, a cue or a word.")
+        raise InputError("Add a checkpoint, a cue or a note first.")
     return {"seen": dict(fields.seen), "faults": listed, **lines, "note": words}
 
 
@@ -155,7 +155,7 @@ def add_word(kind: WordKind, text: str, part: str, *, house: bool, by: Coach, no
             there.save(update_fields=["owner"])
         return there
     if mine.count() >= MOST_WORDS:
-        raise InputError(f"{MOST_WORDS} are enough: take one away first.", field="text")
+        raise InputError(f"{MOST_WORDS} is the limit. Remove one first.", field="text")
     word = OwnWord.objects.create(
         academy=by.academy, owner=None if house else by, kind=kind, part=part, text=text
     )

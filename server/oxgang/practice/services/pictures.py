@@ -59,8 +59,8 @@ def keep_picture(
     """
     if not agreed(student).pictures:
         raise InputError(
-            f"{student.name} is a junior. Write down the guardian's consent to pictures first, under "
-            "Data and exports. Nothing was stored."
+            f"{student.name} is a junior. Save the guardian's consent to pictures first, under Data. The "
+            "picture was not saved."
         )
     position = known_swings(student).get(swing.casefold())
     if position is None:
@@ -117,7 +117,7 @@ def reencoded(content: bytes) -> Encoded:
     """
     if len(content) > MOST_PICTURE_BYTES:
         raise InputError(
-            f"The picture is larger than {MOST_PICTURE_BYTES // MB} MB. Nothing was stored.",
+            f"The picture is larger than {MOST_PICTURE_BYTES // MB} MB. Nothing was saved.",
             field="file",
         )
     with _one:
@@ -151,9 +151,7 @@ def _upright(content: bytes) -> Image.Image:
         Image.DecompressionBombError,
         Image.DecompressionBombWarning,
     ):
-        raise InputError(
-            "This file is no picture that can be read: take a JPEG or PNG.", field="file"
-        ) from None
+        raise InputError("This file isn't a picture. Use a JPEG or PNG.", field="file") from None
 
 
 def _encoded(upright: Image.Image) -> Encoded:

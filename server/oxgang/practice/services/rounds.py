@@ -113,7 +113,7 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         return SavedRound(there, 0, new=False)
     sent = Round.objects.filter(student=student, received_at__gt=now - timedelta(days=1))
     if by is None and sent.filter(reported=True).count() >= MOST_A_DAY:
-        raise InputError(f"More than {MOST_A_DAY} rounds came in today. Ask your coach.")
+        raise InputError(f"More than {MOST_A_DAY} results arrived today. Ask your coach.")
     if not hit.calls:
         raise InputError("A round needs a call.", field="calls")
     calls = [call_of(call) for call in hit.calls]
@@ -131,7 +131,7 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
         answered = list(range(len(calls)))
     else:
         if not results:
-            raise InputError("Nothing was hit yet.", field="results")
+            raise InputError("No balls yet.", field="results")
         scored = score(
             calls,
             results,

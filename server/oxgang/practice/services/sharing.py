@@ -27,9 +27,7 @@ CODE_DIGITS: Final = (4, 6)
 TRIES: Final = 5
 LOCKED: Final = timedelta(minutes=15)
 TRIES_IN_ALL: Final = 20
-NEEDS_CODE: Final = (
-    "A junior's link needs a code until the guardian's consent to it is written down, under Data and exports."
-)
+NEEDS_CODE: Final = "A junior's link needs a code until the guardian's consent is saved under Data."
 
 
 class CodeLocked(OxgangError):
@@ -86,7 +84,7 @@ def checked_code(code: str) -> None:
     if not (code.isascii() and code.isdigit() and lo <= len(code) <= hi):
         raise InputError(f"A code is {lo} to {hi} digits.", field="code")
     if len(set(code)) == 1 or code in ASCENDING:
-        raise InputError("Everybody tries this one first. Take another.", field="code")
+        raise InputError("That password is too common. Choose another.", field="code")
 
 
 ASCENDING: Final = frozenset("0123456789"[i : i + n] for n in (4, 5, 6) for i in range(11 - n))
@@ -127,7 +125,7 @@ def renew_link(link: CardLink, *, by: Coach, now: datetime) -> str:
         For one that was ended, or a junior's without a code.
     """
     if link.revoked_at is not None:
-        raise InputError("This link was ended. Make a new one.")
+        raise InputError("This link is off. Create a new one.")
     token = secrets.token_urlsafe(24)
     lasts = min(link.expires_at - link.made_at, timedelta(days=link.student.academy.link_days))
     if not agreed(link.student).phone:

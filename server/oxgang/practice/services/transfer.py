@@ -78,13 +78,11 @@ def _brought_in(
 ) -> BroughtIn:
     here = _known(file["student"], by)
     if known is KnownStudent.ASK and here:
-        raise ConfirmationNeeded(
-            f"{here[0].name} is here already. Add what is new in the file, or make a second student?"
-        )
+        raise ConfirmationNeeded(f"{here[0].name} already exists. Add what's new, or add a second student?")
     if known is KnownStudent.UPDATE and len(here) != 1:
         raise InputError(
-            f"{len(here) or 'No'} students here are named {file['student']['name']}. Bring the file in as a "
-            "new student, then merge the two records on the page Data and exports."
+            f"{len(here) or 'No'} students are named {file['student']['name']}. Import the file as a new "
+            "student, then merge the two records under Data."
         )
     if known is KnownStudent.UPDATE and here[0].archived_at is not None:
         raise InputError(f"{here[0].name} is archived. Restore the student first.")

@@ -85,5 +85,5 @@ def sent_ball(academy: Academy, feed_id: int, uid: str) -> FeedBall:
     """
     ball = FeedBall.objects.filter(device__academy=academy, pk=feed_id).first()
     if ball is None or not re.fullmatch(rf"{re.escape(ball.name)}(~\d+)?", uid):
-        raise NotFound("No device here sent such a ball. Look at the waiting balls again.")
+        raise NotFound("No device sent this ball. Check the unassigned balls again.")
     return ball

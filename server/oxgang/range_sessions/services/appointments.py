@@ -99,7 +99,7 @@ def make_together(
         As `make_appointment`, or for a student named twice; nothing is booked then.
     """
     if len({student.pk for student in students}) < len(students):
-        raise InputError("A student stands there twice.", field="students")
+        raise InputError("A student is listed twice.", field="students")
     return _made(students, fields, weeks, by=by, now=now)
 
 

@@ -155,7 +155,7 @@ def _refuse_if_taken(sent: FeedBall, student: Student) -> None:
         )
     if FeedBall.objects.filter(pk=sent.pk, discarded_at__isnull=False).exists():
         raise TakenAlready(
-            "This ball was discarded meanwhile. Devices lists it under Discarded.", field="feed_id"
+            "This ball was deleted in the meantime. Devices lists it under Deleted.", field="feed_id"
         )
 
 

@@ -61,7 +61,7 @@ def open_group(
     if not lo <= len(students) <= hi:
         raise InputError(f"A group has {lo} to {hi} students.", field="students")
     if len({s.pk for s in students}) < len(students):
-        raise InputError("A student is in two bays. Give each a bay of his own.", field="students")
+        raise InputError("A student is in two bays. Give each student one bay.", field="students")
     for student in students:
         _refuse_if_elsewhere(student, day)
     group = Group.objects.create(academy=academy, day=day, together=together, made_by=by, made_at=now)
@@ -76,7 +76,7 @@ def open_group(
 
 def _refuse_if_elsewhere(student: Student, day: date) -> None:
     if student.archived_at is not None:
-        raise InputError(f"{student.name} is archived. Bring {student.name} back first.")
+        raise InputError(f"{student.name} is archived. Restore {student.name} first.")
     there = bay_with(student, day)
     if there is not None:
         owner = f" of {there.group.made_by.name}" if there.group.made_by else ""
@@ -272,14 +272,14 @@ def use_monitor(group: Group, device: Device | None, *, take: bool, by: Coach, n
         _let_go(old, group, by=by, now=now)
     if device is not None:
         if device.revoked_at is not None:
-            raise InputError(f"The token of {device.name} was taken away. Make a new one.")
+            raise InputError(f"The token of {device.name} is off. Create a new one.")
         other = Group.objects.filter(device=device, ended_at=None).exclude(pk=group.pk).first()
         ours = {bay.student_id for bay in bays_of(group)}
         taken = device.plays_for_id is not None and device.plays_for_id not in ours
         still = device.plays_until is not None and now < device.plays_until
         if not take and (other is not None or (taken and still)):
             whom = device.plays_for.name if device.plays_for else "another group"
-            raise ChangedMeanwhile(f"{device.name} plays for {whom} now.", field="device")
+            raise ChangedMeanwhile(f"{device.name} now sends to {whom}.", field="device")
         if other is not None:
             Group.objects.filter(pk=other.pk).update(device=None, change=F("change") + 1)
     Group.objects.filter(pk=group.pk).update(device=device, change=F("change") + 1)
@@ -334,7 +334,7 @@ def _bay(group: Group, number: int) -> Bay:
 
 def _refuse_if_over(group: Group) -> None:
     if group.ended_at is not None:
-        raise GroupOver("This group is over. The balls that were logged are kept.")
+        raise GroupOver("This group has ended. Its balls are saved.")
 
 
 class GroupOver(OxgangError):

@@ -106,11 +106,11 @@ def set_plays(
     """
     device = Device.objects.select_related("plays_for", "plays_by").get(pk=device.pk)
     if device.revoked_at is not None:
-        raise InputError(f"The token of {device.name} was taken away. Make a new one.")
+        raise InputError(f"The token of {device.name} is off. Create a new one.")
     other = device.plays_for
     if not take and other is not None and other.pk != student.pk:
         who = f" ({device.plays_by.name})" if device.plays_by else ""
-        raise ChangedMeanwhile(f"{device.name} plays for {other.name} now{who}.")
+        raise ChangedMeanwhile(f"{device.name} now sends to {other.name}{who}.")
     if student.clubs.filter(pk=plays.club_id, archived_at=None).first() is None:
         raise InputError("There is no such club in this bag.", field="club_id")
     if plays.swing.casefold() not in known_swings(student):
@@ -182,8 +182,8 @@ def take_in(device: Device, balls: Sequence[SentBall], *, now: datetime) -> int:
     first = earlier[MOST_A_DAY - len(fresh) : MOST_A_DAY - len(fresh) + 1].first() if fresh else None
     if first is not None and first > now - A_DAY:
         raise TooManyBalls(
-            f"{device.name} has sent more than {MOST_A_DAY:,} balls in a day, which nobody hits. Nothing "
-            "of this was stored. End its token if it is not yours."
+            f"{device.name} sent more than {MOST_A_DAY:,} balls in a day. Nothing more was saved. Turn "
+            "its token off if it isn't yours."
         )
     FeedBall.objects.bulk_create(fresh)
     device.last_heard_at = now
@@ -213,7 +213,7 @@ def _give(device: Device, balls: Sequence[FeedBall], now: datetime) -> None:
         if ball.question or wanted is None:
             continue
         if not belongs_now(ball.hit_at, now, since):
-            _ask(ball, "Hit before the device was set to what it plays now. Whose is it?")
+            _ask(ball, "Hit before the device was set to this shot. Who hit it?")
             continue
         given |= _gave(ball, student, plays, wanted, coach, now)
     if given:
@@ -243,7 +243,7 @@ def _give_in_group(group: Group, device: Device, balls: Sequence[FeedBall], now:
         Device.objects.filter(pk=device.pk).update(plays_until=until)
 
 
-NOBODYS = "Hit when nobody of the group was up, or no shot was set. Whose is it?"
+NOBODYS = "Hit when no student or no shot was set. Who hit it?"
 
 
 def _ask(ball: FeedBall, question: str) -> None:

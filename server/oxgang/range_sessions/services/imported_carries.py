@@ -75,7 +75,7 @@ def report_carries(
         raise InputError(f"Keep who measured it to {MAX_SOURCE} characters.", field="source")
     today = local_day(student, now)
     if measured_on and (not in_calendar(measured_on) or measured_on > today):
-        words = "The chart is of a day to come." if measured_on > today else f"{NO_SUCH_DAY}."
+        words = "The date of the chart is in the future." if measured_on > today else f"{NO_SUCH_DAY}."
         raise InputError(words, field="measured_on")
     places = [(box, *_place(student, box, today, f"boxes.{at}")) for at, box in enumerate(boxes)]
     seen: set[tuple[object, ...]] = set()

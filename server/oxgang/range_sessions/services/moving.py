@@ -53,7 +53,7 @@ def move_balls(
         For too many at once, to the same student, or a club or swing that the other has not.
     """
     if source.pk == to.pk:
-        raise InputError("The balls are this student's already.", field="to_id")
+        raise InputError("These balls already belong to this student.", field="to_id")
     if not 1 <= len(uids) <= MOST:
         raise InputError(f"Move 1 to {MOST} balls at a time.", field="balls")
     moved: list[Changed] = []
@@ -81,9 +81,7 @@ def _own_shot(ball: Ball, to: Student, club_id: str, swing: str) -> Plays:
         (c for c in bag_of(to) if (str(c.pk) == club_id if club_id else c.label.casefold() == label)), None
     )
     if club is None:
-        raise InputError(
-            f'There is no "{ball.club.label}" in the bag of {to.name}. Choose a club.', field="club_id"
-        )
+        raise InputError(f'{to.name} has no "{ball.club.label}" in the bag. Choose a club.', field="club_id")
     position = known_swings(to).get((swing or ball.swing).casefold())
     if position is None:
         raise InputError(f'"{swing or ball.swing}" is not a swing of {to.name}. Choose one.', field="swing")

@@ -57,7 +57,7 @@ def keep_plan(
     if not fields.items:
         raise InputError("A plan needs at least one cell.", field="items")
     if len(fields.items) > MOST_ITEMS:
-        raise InputError(f"Keep a plan to {MOST_ITEMS} cells.", field="items")
+        raise InputError(f"A plan can have up to {MOST_ITEMS} shots.", field="items")
     plan = StoredPlan.objects.filter(student=student, homework=fields.homework).first()
     stands = None if plan is None or plan.dropped_at else plan.made_at
     # A page gets moments to the thousandth of a second.
@@ -65,8 +65,8 @@ def keep_plan(
     if looked and stands is not None and not same:
         assert plan is not None
         raise ChangedMeanwhile(
-            f"Meanwhile {plan.made_by or 'somebody'} planned {plan.title}. Yours is still here: "
-            "keep it again to have yours, or reload to have theirs."
+            f"{plan.made_by or 'somebody'} has planned {plan.title}. Yours is still here. Save again to "
+            "keep yours, or reload to see theirs."
         )
     values = {
         "title": fields.title.strip()[:60] or "plan",

@@ -43,7 +43,7 @@ def review(
         When a ball to set aside has no reason.
     """
     if any(not reason.strip() for reason in aside.values()):
-        raise InputError("Give a reason for each ball that is set aside.", field="aside")
+        raise InputError("Give a reason for each excluded ball.", field="aside")
     waiting = waiting_of(student)
     done: list[Changed] = []
     for ball in waiting.filter(uid__in=aside):

@@ -4,6 +4,7 @@ export const routes: RouteRecordRaw[] = [
   {
     path: "/s/:studentId/history",
     name: "history",
+    meta: { place: "setup" },
     component: () => import("./pages/HistoryPage.vue"),
     props: true,
   },

@@ -12,7 +12,7 @@ export const routes: RouteRecordRaw[] = [
     path: "/s/:studentId/chart",
     name: "chart",
     component: () => import("./pages/ChartPage.vue"),
-    meta: { place: "matrix" },
+    meta: { place: "setup" },
     props: true,
   },
 ];

@@ -32,14 +32,14 @@ describe("the way to the server", () => {
   it("has a sentence for an answer that is none", async () => {
     answers(502, "<html>Bad gateway</html>");
     expect(sentenceOf(await thrownBy(send("http://x/api/students")))).toBe(
-      "The server could not do this (502). Nothing was changed.",
+      "The server couldn't do this (502). Nothing was changed.",
     );
   });
   it("says that there is no connection, and that nothing is lost", async () => {
     vi.stubGlobal("fetch", () => Promise.reject(new TypeError("Failed to fetch")));
     const cause = await thrownBy(send("http://x/api/students"));
     expect(cause).toBeInstanceOf(Unreachable);
-    expect(sentenceOf(cause)).toContain("What you typed is kept");
+    expect(sentenceOf(cause)).toContain("What you typed is saved");
   });
   it("asks for the password again where the server does, and sends the same once more", async () => {
     const refusal = JSON.stringify({ code: "proof-needed", title: "Type your password again to do this." });

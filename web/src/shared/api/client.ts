@@ -36,12 +36,12 @@ export class Problem extends Error {
 
 /** The server could not be reached, or what answered was not Oxgang. */
 export class Unreachable extends Error {
-  constructor(sentence = "No connection to the server. What you typed is kept; try again in a moment.") {
+  constructor(sentence = "No connection to the server. What you typed is saved. Try again in a moment.") {
     super(sentence);
   }
 }
 
-const FOREIGN = "Something between here and the server answered in its place.";
+const FOREIGN = "Another server answered instead of Oxgang.";
 /** A read that takes longer is answered by what was read before, if there is any. */
 const SOON_MS = 1000;
 const PATIENCE_MS = 8_000;
@@ -79,7 +79,7 @@ export async function problemOf(response: Response, askedAfter = signIns): Promi
     type: "",
     status: response.status,
     code: "failed",
-    title: `The server could not do this (${response.status}). Nothing was changed.`,
+    title: `The server couldn't do this (${response.status}). Nothing was changed.`,
     field: "",
   };
   const body = await response
@@ -101,7 +101,9 @@ async function ask(request: Request): Promise<Response> {
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
     if (cause instanceof DOMException && cause.name === "TimeoutError")
-      throw new Unreachable("The server did not answer in time. What you typed is kept; it is tried again.");
+      throw new Unreachable(
+        "The server didn't answer in time. What you typed is saved and will be sent again.",
+      );
     throw new Unreachable();
   }
 }
@@ -177,5 +179,5 @@ export async function dataOf<T>(call: Promise<{ data?: T }>): Promise<T> {
 /** A sentence for a person from anything that was thrown. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof Problem || error instanceof Unreachable) return error.message;
-  return error instanceof Error ? `Something broke in the page: ${error.message}` : String(error);
+  return error instanceof Error ? `Something went wrong on this page: ${error.message}` : String(error);
 }

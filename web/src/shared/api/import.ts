@@ -29,7 +29,7 @@ export async function form(file: File, fields: Record<string, string> = {}): Pro
     throw new Problem({
       status: 422,
       code: "too-large",
-      title: `The file has ${Math.ceil(file.size / 1024 / 1024)} MB; at most ${most} MB are read. Split it, or leave out the columns that are not needed.`,
+      title: `The file has ${Math.ceil(file.size / 1024 / 1024)} MB, the limit is ${most} MB. Split it, or delete columns you don't need.`,
       field: "file",
     });
   const data = new FormData();
@@ -106,7 +106,7 @@ export function useFileImport<R extends Report = Report>(options: ImportOptions)
       return true;
     } catch (cause) {
       const stopped = cause instanceof DOMException && cause.name === "AbortError";
-      state.error = stopped ? "Stopped. Nothing of the file was stored." : sentenceOf(cause);
+      state.error = stopped ? "Cancelled. Nothing was imported." : sentenceOf(cause);
       return false;
     } finally {
       state.busy = false;

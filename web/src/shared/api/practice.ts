@@ -30,7 +30,7 @@ export function useHomework(id: MaybeRefOrGetter<string>) {
 export function betterWords(better: number | null): string {
   if (better === null) return "";
   const fifths = Math.round(better * 5);
-  if (fifths <= 0) return "below nearly all days";
-  if (fifths >= 5) return "better than on nearly all days";
+  if (fifths <= 0) return "below almost all days";
+  if (fifths >= 5) return "better than almost all days";
   return `better than on ${fifths} of 5 days`;
 }

@@ -9,10 +9,10 @@ type Look = { look: string; word: Schemas["Term"]; text: string };
 
 const looks = computed(() => {
   const all: (Look | false)[] = [
-    { look: "measured", word: "played", text: "played" },
-    !!props.played && { look: "work", word: "work", text: "in work" },
+    { look: "measured", word: "played", text: "used" },
+    !!props.played && { look: "work", word: "work", text: "still learning" },
     { look: "rest", word: "measured", text: "measured" },
-    { look: "doubtful", word: "doubtful", text: "doubtful" },
+    { look: "doubtful", word: "doubtful", text: "needs checking" },
     !!props.chart && { look: "reported", word: "measured", text: "from a chart" },
     props.estimates && { look: "estimated", word: "estimated", text: "estimated" },
   ];

@@ -33,8 +33,8 @@ const ticks = computed(() => {
     <figcaption>
       <b>{{ title }}</b>
       <span class="quiet"
-        >{{ about }}, {{ units.unit }}; <i class="sure" /> within the tolerance, <i class="loose" />
-        <Hint word="doubtful">doubtful</Hint></span
+        >{{ about }}, {{ units.unit }}; <i class="sure" /> within tolerance, <i class="loose" />
+        <Hint word="doubtful">uncertain</Hint></span
       >
     </figcaption>
     <table class="num">

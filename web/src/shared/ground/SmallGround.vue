@@ -26,7 +26,7 @@ const label = computed(() => {
   const of = (kind: string) => drawn.value.filter((s) => s.kind === kind).reduce((n, s) => n + s.yards, 0);
   const all = props.to - props.from + 1;
   const share = (kind: string) => percent(of(kind) / all);
-  return `${share("sure")} sure, ${share("doubtful")} doubtful, ${share("fallow")} fallow`;
+  return `${share("sure")} confirmed, ${share("doubtful")} uncertain, ${share("fallow")} gap`;
 });
 </script>
 

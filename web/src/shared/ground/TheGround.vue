@@ -157,7 +157,7 @@ defineExpose({ step });
         </title>
       </g>
       <text class="sum" x="0" :y="layout.summaryY + 12">covered</text>
-      <text class="sum fallow-word" x="0" :y="layout.summaryY + 27">fallow</text>
+      <text class="sum fallow-word" x="0" :y="layout.summaryY + 27">gap</text>
       <rect
         class="ploughed"
         :x="layout.covered.x"
@@ -212,7 +212,7 @@ defineExpose({ step });
         <text :x="layout.x(cursor)" y="15.5">{{ units.show(cursor) }}</text>
       </g>
       <text v-if="!layout.furrows.length" class="bare" :x="LANE_LABEL + 12" y="52">
-        Nothing measured yet: it is all fallow.
+        No measured shots yet.
       </text>
     </svg>
   </div>

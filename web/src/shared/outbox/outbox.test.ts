@@ -116,7 +116,7 @@ describe("a network that comes and goes", () => {
     );
     await enqueue(record("a1"));
     await vi.advanceTimersByTimeAsync(15_100);
-    expect(outboxState.trouble).toContain("did not answer in time");
+    expect(outboxState.trouble).toContain("didn't answer in time");
     expect(outboxState.waiting).toBe(1);
     hangs = false;
     await vi.advanceTimersByTimeAsync(3_100);

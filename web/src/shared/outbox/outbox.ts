@@ -293,8 +293,7 @@ async function deliver(op: Op): Promise<Acknowledged> {
   if (uidOf(recorded) !== op.uid || !recorded) throw new Unreachable(FOREIGN);
   return recorded;
 }
-const FOREIGN =
-  "Something between here and the server answered in its place. The balls wait; they are tried again.";
+const FOREIGN = "Another server answered instead of Oxgang. The balls are saved and will be sent again.";
 
 async function sendAll(): Promise<void> {
   for (;;) {

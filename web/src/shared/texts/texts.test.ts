@@ -36,7 +36,7 @@ it("tells an action with its fields, and that it was taken back", () => {
     back: true,
   };
   expect(texts("yd").did(did)).toBe(
-    "Took back: Changed the 56: loft 56 to 55.5, note nothing to bent, never_heard_of nothing to true",
+    "Undone: Changed the 56: loft 56 to 55.5, note nothing to bent, never_heard_of nothing to true",
   );
 });
 

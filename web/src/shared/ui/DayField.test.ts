@@ -33,7 +33,7 @@ test("half a day changes nothing: what stood there stands again, and it is said"
   await typed("", false);
   expect(kept()).toBe("2026-05-31");
   expect(input.element.value).toBe("2026-05-31");
-  expect(page.text()).toBe("This is no whole day: the one before stands.");
+  expect(page.text()).toBe("Incomplete date: the old value stays.");
   await typed("2026-06-01");
   expect(kept()).toBe("2026-06-01");
   expect(page.text()).toBe("");
@@ -45,5 +45,5 @@ test("a time of day is one too, and nothing kept is said as that", async () => {
   expect(kept()).toBe("10:07");
   await page.setProps({ modelValue: null });
   await typed("1", false);
-  expect(page.text()).toBe("This is no whole time: nothing is kept.");
+  expect(page.text()).toBe("Incomplete time: not saved.");
 });

@@ -13,7 +13,7 @@ defineOptions({ inheritAttrs: false });
 const model = defineModel<string | null>({ required: true });
 const trouble = ref("");
 const BOUNDS = { date: { min: "1900-01-01", max: "2199-12-31" }, time: {} };
-const WHOLE = { date: "This is no whole day", time: "This is no whole time" };
+const WHOLE = { date: "Incomplete date", time: "Incomplete time" };
 
 /** Half a day is nothing yet: what stood there is kept. */
 function take(event: Event): void {
@@ -25,7 +25,7 @@ function take(event: Event): void {
 function leave(event: Event): void {
   const field = event.target as HTMLInputElement;
   if (field.validity.valid) return;
-  trouble.value = `${WHOLE[kind]}: ${model.value ? "the one before stands" : "nothing is kept"}.`;
+  trouble.value = `${WHOLE[kind]}: ${model.value ? "the old value stays" : "not saved"}.`;
   field.value = "";
   field.value = model.value ?? "";
 }

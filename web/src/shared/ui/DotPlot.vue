@@ -88,7 +88,7 @@ const y = (level: number) => base - 7 - level * rise.value;
         </title>
       </g>
     </svg>
-    <p v-else class="quiet none">No balls in this cell yet.</p>
+    <p v-else class="quiet none">No balls with this shot yet.</p>
   </div>
 </template>
 

@@ -65,19 +65,19 @@ const may = computed(() => {
     <label v-if="mine.length"
       >{{ what }}
       <select v-model="chosen" @change="choose">
-        <option value="">as it stands here</option>
+        <option value="">current values</option>
         <option v-for="one in mine" :key="one.id" :value="one.id">
           {{ one.name }}{{ one.ownership === "house" ? " (house)" : "" }}
         </option>
       </select></label
     >
-    <button v-if="may" type="button" :disabled="busy" @click="drop">Take off the list</button>
-    <button v-if="!keeping" type="button" @click="keeping = true">Keep as a standard…</button>
+    <button v-if="may" type="button" :disabled="busy" @click="drop">Remove from list</button>
+    <button v-if="!keeping" type="button" @click="keeping = true">Save as template…</button>
     <form v-else @submit.prevent="save">
       <input v-model="name" type="text" maxlength="80" placeholder="Name" aria-label="Name" />
-      <label v-if="leads"><input v-model="house" type="checkbox" /> for the whole house</label>
-      <button type="submit" :disabled="busy || !name.trim()">Keep</button>
-      <button type="button" @click="keeping = false">Leave it</button>
+      <label v-if="leads"><input v-model="house" type="checkbox" /> for the whole academy</label>
+      <button type="submit" :disabled="busy || !name.trim()">Save</button>
+      <button type="button" @click="keeping = false">Cancel</button>
     </form>
     <Sentence :text="error" />
   </div>

@@ -24,7 +24,7 @@ async function enter(): Promise<void> {
     await load();
   } catch {
     trouble.value =
-      "The list of students could not be loaded. What you typed is kept; come back to this field when there is a network.";
+      "Students couldn't load. What you typed is saved. Try this field again when you're online.";
     return;
   }
   here = document.activeElement === field.value;

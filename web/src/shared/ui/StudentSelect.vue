@@ -92,7 +92,7 @@ defineExpose({ focus, blur });
       :filter-option="false"
       :search-value="search"
       :dropdown-match-select-width="280"
-      :not-found-content="also ? 'Nothing of this name.' : 'No student of this name.'"
+      :not-found-content="also ? 'No match.' : 'No student with this name.'"
       @search="look"
       @select="choose"
     />

@@ -22,10 +22,10 @@ const total = (line: Line, of: "balls" | "rounds") =>
           <th scope="col"><span class="sr-only">Group</span></th>
           <th scope="col" class="right">Students</th>
           <th scope="col" class="right">Balls</th>
-          <th scope="col">Ground reached</th>
+          <th scope="col">Covered</th>
           <th scope="col">Solid contact</th>
-          <th scope="col">Scatter of a ball</th>
-          <th scope="col">Something due</th>
+          <th scope="col">Spread of one ball</th>
+          <th scope="col">Need checking</th>
           <th scope="col" class="right">Practised</th>
         </tr>
       </thead>
@@ -35,18 +35,13 @@ const total = (line: Line, of: "balls" | "rounds") =>
           <td class="right num">{{ line.students }}</td>
           <td class="right num">{{ total(line, "balls") }}</td>
           <td>
-            <SmallSeries label="Ground reached" :points="line.months.map((m) => m.covered)" />
+            <SmallSeries label="Covered" :points="line.months.map((m) => m.covered)" />
           </td>
           <td><SmallSeries label="Solid contact" :points="line.months.map((m) => m.solid)" /></td>
           <td>
-            <SmallSeries
-              label="Scatter"
-              :points="line.months.map((m) => m.spread)"
-              :most="most"
-              :digits="1"
-            />
+            <SmallSeries label="Spread" :points="line.months.map((m) => m.spread)" :most="most" :digits="1" />
           </td>
-          <td><SmallSeries label="Something due" :points="line.months.map((m) => m.due)" /></td>
+          <td><SmallSeries label="Need checking" :points="line.months.map((m) => m.due)" /></td>
           <td class="right num">{{ total(line, "rounds") }}</td>
         </tr>
       </tbody>

@@ -11,12 +11,12 @@ defineProps<{ made: Schemas["EntryLinkMade"] }>();
     <img :src="made.qr" alt="The address as a QR code" width="132" height="132" />
     <p>
       <b>{{
-        made.link.person_id ? `A new password for ${made.link.name}` : `An invitation for ${made.link.name}`
+        made.link.person_id ? `Reset link for ${made.link.name}` : `Invitation for ${made.link.name}`
       }}</b><br />
       <a :href="made.url">{{ made.url }}</a><br />
       <span class="quiet"
-        >Good once, until {{ momentWords(made.link.expires_at) }}. Hand it over yourself: it is shown here and
-        nowhere else.</span
+        >Works once, until {{ momentWords(made.link.expires_at) }}. Copy it now, it won't be shown
+        again.</span
       >
     </p>
   </div>

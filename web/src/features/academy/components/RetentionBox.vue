@@ -21,14 +21,14 @@ async function clear(): Promise<void> {
 
 <template>
   <section v-if="over.data.value?.students.length || over.data.value?.pictures" class="sheet">
-    <h2>Older than your rule</h2>
+    <h2>Past your storage limit</h2>
     <p v-for="one in over.data.value.students" :key="one.student_id">
       <RouterLink :to="{ name: 'data', params: { studentId: one.student_id } }">{{ one.student }}</RouterLink>
       <span class="quiet"> archived {{ shortDay(one.archived_on) }}</span>
     </p>
     <p v-if="over.data.value.pictures">
       {{ over.data.value.pictures }} pictures
-      <Button size="small" :loading="busy" @click="clear">Take them away for good</Button>
+      <Button size="small" :loading="busy" @click="clear">Delete permanently</Button>
     </p>
     <Sentence :text="error" />
   </section>

@@ -75,7 +75,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
       >
     </div>
     <Sentence v-if="security.error.value" :text="sentenceOf(security.error.value)" />
-    <Waiting v-if="!security.data.value && !security.error.value" what="your account" />
+    <Waiting v-if="!security.data.value && !security.error.value" what="account" />
     <div v-if="security.data.value" class="columns">
       <section class="sheet">
         <h2>Password</h2>
@@ -83,7 +83,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <li v-for="rule in security.data.value.rules" :key="rule">{{ rule }}</li>
         </ul>
         <form @submit.prevent="change">
-          <label for="old">Password of today</label>
+          <label for="old">Current password</label>
           <InputPassword id="old" v-model:value="old" autocomplete="current-password" />
           <Sentence :text="password.about('old')" />
           <label for="fresh">New password</label>
@@ -91,10 +91,10 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <PasswordStrength :password="fresh" />
           <Sentence :text="password.about('password', '')" />
           <p v-if="password.state.saved" role="status">
-            You have a new password. Every other browser is signed out.
+            Password changed. All other browsers are signed out.
           </p>
           <Button type="primary" html-type="submit" :loading="password.busy.value" :disabled="!old || !fresh"
-            >Change it</Button
+            >Change password</Button
           >
         </form>
       </section>
@@ -104,25 +104,25 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <Sentence
             v-if="security.data.value.factor_wanted && !security.data.value.factor"
             tone="ask"
-            text="Your academy asks for a second factor. Set it here; everything else waits until then."
+            text="Your academy requires a second factor. Set it up here to continue."
           />
           <template v-if="security.data.value.factor">
-            <p>On: sign-in asks for six digits from your phone.</p>
+            <p>On. Signing in asks for six digits from your phone.</p>
             <p class="quiet">{{ security.data.value.codes_left }} recovery codes left.</p>
             <div v-if="codes.length" class="codes" role="status">
               <p>
-                <b>Recovery codes, for a lost phone. Each is good once.</b> Write them down: they are shown
-                here and nowhere else.
+                <b>Recovery codes for a lost phone. Each works once.</b> Write them down now, they won't be
+                shown again.
               </p>
               <code v-for="one in codes" :key="one">{{ one }}</code>
             </div>
             <form @submit.prevent="end">
               <Sentence :text="factor.error.value" />
-              <Button html-type="submit" :loading="factor.busy.value">Take it away</Button>
+              <Button html-type="submit" :loading="factor.busy.value">Turn off</Button>
             </form>
           </template>
           <template v-else-if="secret">
-            <p>Point a program for one-time codes at this, then type the six digits that it shows.</p>
+            <p>Scan this with an authenticator app, then type the six digits it shows.</p>
             <img :src="secret.qr" alt="The secret as a QR code" width="180" height="180" />
             <p class="quiet">
               Or type it in: <code>{{ secret.secret }}</code>
@@ -141,11 +141,9 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
             </form>
           </template>
           <template v-else>
-            <p class="quiet">
-              Off. With it a stolen password opens nothing: sign-in also asks for six digits from your phone.
-            </p>
+            <p class="quiet">Off. When it's on, signing in also asks for six digits from your phone.</p>
             <Sentence :text="factor.error.value" />
-            <Button :loading="factor.busy.value" @click="begin">Set it</Button>
+            <Button :loading="factor.busy.value" @click="begin">Set up</Button>
           </template>
         </section></DeferredMount
       >
@@ -160,13 +158,11 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
                 {{ momentWords(one.seen_at) }}</span
               ></span
             >
-            <span v-if="one.here" class="quiet">here</span>
+            <span v-if="one.here" class="quiet">this browser</span>
             <Button v-else size="small" @click="endOne(one.id)">Sign out</Button>
           </p>
           <Sentence :text="places.error.value" />
-          <Button v-if="security.data.value.sign_ins.length > 1" @click="endAll"
-            >Sign out everywhere else</Button
-          >
+          <Button v-if="security.data.value.sign_ins.length > 1" @click="endAll">Sign out all others</Button>
         </section></DeferredMount
       >
     </div>

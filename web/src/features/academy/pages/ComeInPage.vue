@@ -47,11 +47,11 @@ async function enter(): Promise<void> {
         <b>{{ link.data.value.name }}</b>, {{ texts.name("role", link.data.value.role) }}.
         {{
           link.data.value.log_in
-            ? "Set a new password; every other browser is signed out by it."
-            : "Choose a log-in and a password. This link is good once."
+            ? "Set a new password. This signs out all other browsers."
+            : "Choose a username and a password. This link works once."
         }}
       </p>
-      <label for="new-log-in">Log-in</label>
+      <label for="new-log-in">Username</label>
       <b v-if="link.data.value.log_in" id="new-log-in">{{ link.data.value.log_in }}</b>
       <Input
         v-else
@@ -70,7 +70,7 @@ async function enter(): Promise<void> {
       <PasswordStrength :password="password" />
       <Sentence :text="about('password', '')" />
       <Button type="primary" html-type="submit" size="large" block :loading="busy" :disabled="!password"
-        >Come in</Button
+        >Join</Button
       >
     </form>
   </div>

@@ -62,7 +62,7 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
   <div class="page">
     <div class="head">
       <h1>Figures</h1>
-      <span class="filters" role="group" aria-label="Put together">
+      <span class="filters" role="group" aria-label="Group by">
         <button type="button" :aria-pressed="by === 'coach'" @click="by = 'coach'">By coach</button>
         <button type="button" :aria-pressed="by === 'level'" @click="by = 'level'">By level</button>
       </span>
@@ -73,26 +73,26 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
         </select></label
       >
       <span class="push">
-        <a :href="`/api/figures/table.csv?by=${by}&months=${months}`" download>As a file (.csv)</a>
+        <a :href="`/api/figures/table.csv?by=${by}&months=${months}`" download>Download CSV</a>
       </span>
     </div>
     <Sentence v-if="figures.error.value" :text="sentenceOf(figures.error.value)" />
     <Waiting v-if="!figures.data.value && !figures.error.value" what="the figures" />
     <template v-if="figures.data.value">
       <p class="quiet">
-        Bands hold the true value in 90 % of cases. Groups of fewer than
-        {{ figures.data.value.fewest_students }} students say nothing: chance would speak.
+        Ranges hold the true value 90 % of the time. Fewer than
+        {{ figures.data.value.fewest_students }} students: hidden.
         <template v-if="figures.data.value.behind"
-          >{{ figures.data.value.behind }} students are being looked at again.</template
+          >Updating {{ figures.data.value.behind }} students…</template
         >
       </p>
       <EmptyState
         v-if="nothing"
-        title="Nothing was hit in these months"
-        next="Balls count here once they are reviewed."
+        title="No balls in these months"
+        next="Balls count here once they're confirmed."
       />
       <section v-else class="sheet"><FigureTable :lines="lines" /></section>
-      <h2>Side by side</h2>
+      <h2>Compare students</h2>
       <div class="choose">
         <span
           ><label for="one">Student</label>
@@ -103,14 +103,14 @@ const nothing = computed(() => lines.value[0]?.months.every((month) => !month.ba
             @choose="(id) => (one = id)"
         /></span>
         <span
-          ><label for="other">beside</label>
+          ><label for="other">with</label>
           <StudentField
             input-id="other"
             :student-id="other"
             placeholder="others of the same level"
             @choose="(id) => (other = id)"
         /></span>
-        <button v-if="other" type="button" class="plain" @click="other = ''">The level again</button>
+        <button v-if="other" type="button" class="plain" @click="other = ''">Back to the level</button>
       </div>
       <Sentence v-if="beside.error.value" :text="sentenceOf(beside.error.value)" />
       <section v-if="one && pair.length" class="sheet"><FigureTable :lines="pair" /></section>

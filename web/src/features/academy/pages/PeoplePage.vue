@@ -23,7 +23,7 @@ const ROLES = (Object.keys(ORDER) as Role[]).sort((a, b) => ORDER[a] - ORDER[b])
 const MAY: Record<Role, string> = {
   head: "everything: people, settings, erasing",
   coach: "teaches: reviews, publishes, plans",
-  assistant: "logs balls and sees what a lesson needs; publishes, exports and erases nothing",
+  assistant: "can log balls and see what a lesson needs, can't publish, export or erase",
 };
 
 const cache = useQueryCache();
@@ -84,23 +84,23 @@ async function leave(person: Person): Promise<void> {
   leaving.value = null;
   await change(
     () => api.POST("/api/people/{person_id}/leave", path(person)),
-    `${person.name} is signed out everywhere. Everything that ${person.name} wrote stays.`,
+    `${person.name} is signed out everywhere. Everything ${person.name} wrote stays.`,
   );
 }
 const comeBack = (person: Person) =>
   change(
     () => api.POST("/api/people/{person_id}/come-back", path(person)),
-    `${person.name} may sign in again, with the password of before. Monitor tokens and the calendar address have ended for good: make new ones. Students who were handed over stay where they are.`,
+    `${person.name} can sign in again with the old password. Device tokens and the calendar link are off and need new ones. Transferred students stay with their new coach.`,
   );
 const endFactor = (person: Person) =>
   change(
     () => api.POST("/api/people/{person_id}/end-factor", path(person)),
-    `${person.name} signs in with the password alone.`,
+    `${person.name} now signs in with the password only.`,
   );
 const endLink = (id: number) =>
   change(
     () => api.DELETE("/api/people/links/{link_id}", { params: { path: { link_id: id } } }),
-    "The link is not good any more.",
+    "The link no longer works.",
   );
 async function handOver(): Promise<void> {
   const what = handing.value;
@@ -140,9 +140,9 @@ async function handOver(): Promise<void> {
             <thead>
               <tr>
                 <th>Name</th>
-                <th>May</th>
+                <th>Role</th>
                 <th class="right">Students</th>
-                <th><template v-if="leads">Last here</template></th>
+                <th><template v-if="leads">Last sign-in</template></th>
                 <th><span class="sr-only">Actions</span></th>
               </tr>
             </thead>
@@ -151,14 +151,14 @@ async function handOver(): Promise<void> {
                 <td>
                   <b class="slab">{{ person.name }}</b>
                   <span v-if="leads" class="quiet under"
-                    >{{ person.log_in }}{{ person.factor ? ", second factor" : "" }}</span
+                    >{{ person.log_in }}{{ person.factor ? ", second factor on" : "" }}</span
                   >
                 </td>
                 <td>
                   <select
                     v-if="leads"
                     :value="person.role"
-                    :aria-label="`What ${person.name} may do`"
+                    :aria-label="`Role of ${person.name}`"
                     @change="setRole(person, $event)"
                   >
                     <option v-for="one in ROLES" :key="one" :value="one">
@@ -170,14 +170,14 @@ async function handOver(): Promise<void> {
                 <td class="right num">{{ person.students }}</td>
                 <td class="quiet">{{ leads ? momentWords(person.last_seen) || "not yet" : "" }}</td>
                 <td v-if="leads" class="acts">
-                  <Button size="small" @click="reset(person)">New password</Button>
+                  <Button size="small" @click="reset(person)">Reset password</Button>
                   <Button v-if="person.factor" size="small" @click="endFactor(person)"
-                    >No second factor</Button
+                    >Turn off second factor</Button
                   >
                   <Button v-if="person.students" size="small" @click="handing = { from: person.id, to: '' }"
-                    >Hand over</Button
+                    >Transfer students</Button
                   >
-                  <Button size="small" @click="leaving = person">Leaves</Button>
+                  <Button size="small" @click="leaving = person">Deactivate</Button>
                 </td>
                 <td v-else></td>
               </tr>
@@ -186,18 +186,20 @@ async function handOver(): Promise<void> {
         </div>
         <div v-if="leaving" class="handing">
           <p>
-            {{ leaving.name }} is signed out everywhere. Monitor tokens, the calendar address and unused links
-            end, and stay ended after a return.
+            Signs {{ leaving.name }} out everywhere. Device tokens, the calendar link and unused links stop
+            working for good.
             <template v-if="leaving.students">
-              Hand the students over, before or after: their booked sessions go along.
+              Transfer the students before or after. Their booked sessions go along.
             </template>
           </p>
-          <Button type="primary" :loading="busy" @click="leave(leaving)">{{ leaving.name }} leaves</Button>
+          <Button type="primary" :loading="busy" @click="leave(leaving)"
+            >Deactivate {{ leaving.name }}</Button
+          >
           <Button type="text" @click="leaving = null">Cancel</Button>
         </div>
         <form v-if="handing" class="handing" @submit.prevent="handOver">
           <label for="to"
-            >All students of
+            >Transfer all students of
             {{ people.data.value.people.find((p) => p.id === handing?.from)?.name }} to</label
           >
           <select id="to" v-model="handing.to">
@@ -210,11 +212,11 @@ async function handOver(): Promise<void> {
               {{ person.name }}
             </option>
           </select>
-          <Button type="primary" html-type="submit" :loading="busy">Hand over</Button>
-          <Button type="text" @click="handing = null">Leave it</Button>
+          <Button type="primary" html-type="submit" :loading="busy">Transfer students</Button>
+          <Button type="text" @click="handing = null">Cancel</Button>
         </form>
         <template v-if="gone.length">
-          <h2>Have left</h2>
+          <h2>Deactivated</h2>
           <p v-for="person in gone" :key="person.id" class="row">
             <span
               ><b class="slab">{{ person.name }}</b>
@@ -224,21 +226,21 @@ async function handOver(): Promise<void> {
             >
             <span v-if="leads" class="acts">
               <Button v-if="person.students" size="small" @click="handing = { from: person.id, to: '' }"
-                >Hand over</Button
+                >Transfer students</Button
               >
-              <Button size="small" @click="comeBack(person)">Comes back</Button>
+              <Button size="small" @click="comeBack(person)">Reactivate</Button>
             </span>
           </p>
         </template>
       </section>
       <aside>
         <section v-if="leads" class="sheet">
-          <h2>Invite somebody</h2>
+          <h2>Invite a coach</h2>
           <form @submit.prevent="invite">
             <label for="person">Name</label>
             <Input id="person" v-model:value="name" :maxlength="120" autocomplete="off" />
             <Sentence :text="about('name')" />
-            <label for="role">May</label>
+            <label for="role">Role</label>
             <select id="role" v-model="role">
               <option v-for="one in ROLES" :key="one" :value="one">
                 {{ texts.name("role", one) }}
@@ -246,12 +248,12 @@ async function handOver(): Promise<void> {
             </select>
             <p class="quiet">{{ MAY[role] }}</p>
             <Button type="primary" html-type="submit" :loading="busy" :disabled="!name.trim()"
-              >Make the link</Button
+              >Create invitation</Button
             >
           </form>
         </section>
         <section v-if="people.data.value.links.length" class="sheet">
-          <h2>Links that wait</h2>
+          <h2>Open invitations</h2>
           <p v-for="link in people.data.value.links" :key="link.id" class="row">
             <span
               >{{ link.name }}
@@ -260,10 +262,10 @@ async function handOver(): Promise<void> {
                 {{ momentWords(link.expires_at) }}</span
               ></span
             >
-            <Button v-if="leads" size="small" @click="endLink(link.id)">Take back</Button>
+            <Button v-if="leads" size="small" @click="endLink(link.id)">Withdraw</Button>
           </p>
         </section>
-        <p v-if="!leads" class="quiet">Only a head coach changes anything here.</p>
+        <p v-if="!leads" class="quiet">Only a head coach can change anything here.</p>
       </aside>
     </div>
   </div>

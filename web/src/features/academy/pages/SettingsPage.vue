@@ -86,8 +86,8 @@ async function save(): Promise<void> {
   cache.setQueryData(keys.settings, done.settings);
   settle(filled());
   const parts = ["Saved."];
-  if (done.moved) parts.push(`The balls of ${done.moved} students are brought to it.`);
-  if (done.sessions) parts.push(`${done.sessions} sessions to come stay at their hour.`);
+  if (done.moved) parts.push(`The balls of ${done.moved} students are being adjusted to it.`);
+  if (done.sessions) parts.push(`${done.sessions} upcoming sessions keep their time.`);
   if (done.tolerances) parts.push(`${done.tolerances} students have the new tolerance.`);
   announcement.value = parts.join(" ");
   await account.load();
@@ -100,20 +100,23 @@ async function save(): Promise<void> {
 }
 async function bringAlong(before: string, left: number): Promise<void> {
   for (let n = left; n > 0;) {
-    announcement.value = `${before} ${n} students are still to come…`;
+    announcement.value = `${before} ${n} students to go…`;
     const rest = await run(() => dataOf(api.POST("/api/settings/bring-along")));
     if (!rest) return;
     n = rest.left;
-    if (!n) announcement.value = `${before} All of them are there.`;
+    if (!n) announcement.value = `${before} All done.`;
   }
 }
+/** A tab for each kind; what was changed in any is saved together. */
+const TABS = ["Academy", "New students", "Cards", "Privacy"] as const;
+const tab = ref<(typeof TABS)[number]>("Academy");
 </script>
 
 <template>
   <div class="page">
     <div class="head">
       <h1>Settings</h1>
-      <span v-if="!leads" class="quiet">Only a head coach changes them.</span>
+      <span v-if="!leads" class="quiet">Only a head coach can change these.</span>
       <span class="push">
         <Button v-if="leads" type="primary" :disabled="!open" :loading="busy" @click="save"
           >Save {{ open ? `${open} ${open === 1 ? "change" : "changes"}` : "" }}</Button
@@ -124,8 +127,13 @@ async function bringAlong(before: string, left: number): Promise<void> {
     <Waiting v-if="!settings.data.value && !settings.error.value" what="the settings" />
     <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'step', 'card')" />
-    <form v-if="now" class="columns" @submit.prevent="save">
-      <fieldset class="sheet" :disabled="!leads">
+    <nav v-if="now" class="tabs" aria-label="Settings">
+      <button v-for="one in TABS" :key="one" type="button" :aria-pressed="tab === one" @click="tab = one">
+        {{ one }}
+      </button>
+    </nav>
+    <form v-if="now" @submit.prevent="save">
+      <fieldset v-show="tab === 'Academy'" class="sheet" :disabled="!leads">
         <h2>The academy</h2>
         <label for="name">Name</label>
         <Input id="name" v-model:value="draft.name" :maxlength="120" />
@@ -136,7 +144,7 @@ async function bringAlong(before: string, left: number): Promise<void> {
           ><datalist id="zones">
             <option v-for="zone in now?.zones" :key="zone" :value="zone" /></datalist
         ></DeferredMount>
-        <p class="quiet">Balls lie on the days of this clock; booked sessions keep their hour.</p>
+        <p class="quiet">Sessions and balls are dated in this time zone.</p>
         <Sentence :text="about('time_zone')" />
         <label for="altitude">Altitude of the range</label>
         <MeasureField
@@ -146,32 +154,31 @@ async function bringAlong(before: string, left: number): Promise<void> {
           :digits="0"
           @set="draft.altitude_m = $event ?? 0"
         />
-        <p class="quiet">Every carry is brought to the air of this altitude.</p>
+        <p class="quiet">Every carry is adjusted to this altitude.</p>
         <Sentence :text="about('altitude_m')" />
-        <label for="address">Where phones reach Oxgang</label>
+        <label for="address">Address for phones</label>
         <Input id="address" v-model:value="draft.public_address" placeholder="https://…" />
         <Sentence :text="about('public_address')" />
       </fieldset>
-      <fieldset class="sheet" :disabled="!leads">
-        <h2>A new student starts with</h2>
+      <fieldset v-show="tab === 'New students'" class="sheet" :disabled="!leads">
+        <h2>New students start with</h2>
         <label for="units">Units</label>
         <select id="units" v-model="draft.units" data-units>
           <option v-for="[id, unitName] in unitNames(words.data.value?.units ?? {})" :key="id" :value="id">
             {{ unitName }}
           </option>
         </select>
-        <label for="scale">Swing lengths</label>
+        <label for="scale">Swing scale</label>
         <select id="scale" v-model="draft.scale_id">
-          <option :value="null">no usual one</option>
+          <option :value="null">none</option>
           <option v-for="scale in now?.scales" :key="scale.id" :value="scale.id">
-            {{ scale.name }}{{ scale.longest ? `, longest ${scale.longest}` : "" }}
+            {{ scale.name }}{{ scale.longest ? `, longest swing ${scale.longest}` : "" }}
           </option>
         </select>
         <p class="quiet">
-          The longest controlled swing belongs to the scale: change it with the swing lengths, in a student's
-          Setup.
+          The longest controlled swing is part of the swing scale. Change it on a student's page.
         </p>
-        <label for="school">School of set-up</label>
+        <label for="school">Set-up style</label>
         <select id="school" v-model="draft.school">
           <option v-for="one in now?.schools" :key="one" :value="one">
             {{ one === "shallow" ? "shallow, ball near the middle" : "ball back, handle forward" }}
@@ -190,9 +197,9 @@ async function bringAlong(before: string, left: number): Promise<void> {
             />
           </template>
         </div>
-        <p class="quiet">Students who have their level's tolerance go along; own ones stay.</p>
+        <p class="quiet">Students without their own tolerance follow this one.</p>
         <Sentence :text="about('tolerances')" />
-        <h3>Balls a session, at most</h3>
+        <h3>Most balls in a session</h3>
         <div class="grid">
           <label for="limit">adults</label>
           <InputNumber id="limit" v-model:value="draft.ball_limit" />
@@ -201,66 +208,78 @@ async function bringAlong(before: string, left: number): Promise<void> {
         </div>
         <Sentence :text="about('ball_limit', 'junior_limit')" />
       </fieldset>
-      <div class="third">
-        <fieldset v-if="draft.card" class="sheet" :disabled="!leads">
-          <h2>A card begins with</h2>
-          <div class="grid">
-            <label for="step">a line every</label>
-            <select id="step" v-model="draft.card.step">
-              <option v-for="n in now?.steps" :key="n" :value="n">{{ n }}</option>
-            </select>
-            <label for="order">order</label>
-            <select id="order" v-model="draft.card.order">
-              <option value="short-first">short first</option>
-              <option value="long-first">long first</option>
-            </select>
-          </div>
-          <p>
-            <label><input v-model="draft.card.cues" type="checkbox" /> the cue of each swing</label>
-            <label><input v-model="draft.card.run" type="checkbox" /> how far the ball runs</label>
-          </p>
-        </fieldset>
-        <fieldset class="sheet" :disabled="!leads">
-          <h2>Whose data it is</h2>
-          <p>
-            <label
-              ><input v-model="draft.second_factor" type="checkbox" /> everybody signs in with a second
-              factor</label
-            >
-          </p>
-          <Sentence :text="about('second_factor')" />
-          <div class="grid">
-            <label for="idle">signed out without use after, hours</label>
-            <InputNumber id="idle" v-model:value="draft.idle_hours" />
-            <label for="link">links to cards end after, days</label>
-            <InputNumber id="link" v-model:value="draft.link_days" />
-            <label for="keep">archived students are kept, months</label>
-            <InputNumber id="keep" v-model:value="draft.keep_months" />
-            <label for="pictures">pictures are kept, months</label>
-            <InputNumber id="pictures" v-model:value="draft.picture_months" />
-          </div>
-          <p class="quiet">
-            0 months is no rule. Nobody is erased by a rule alone: Oxgang proposes, a head coach types the
-            name. Local law decides how long you may and must keep.
-          </p>
-          <Sentence :text="about('idle_hours', 'link_days', 'keep_months', 'picture_months')" />
-        </fieldset>
-        <RetentionBox v-if="leads" />
-      </div>
+      <fieldset v-if="draft.card" v-show="tab === 'Cards'" class="sheet" :disabled="!leads">
+        <h2>New cards show</h2>
+        <div class="grid">
+          <label for="step">A line every</label>
+          <select id="step" v-model="draft.card.step">
+            <option v-for="n in now?.steps" :key="n" :value="n">{{ n }}</option>
+          </select>
+          <label for="order">Order</label>
+          <select id="order" v-model="draft.card.order">
+            <option value="short-first">short first</option>
+            <option value="long-first">long first</option>
+          </select>
+        </div>
+        <p>
+          <label><input v-model="draft.card.cues" type="checkbox" /> The cue of each swing</label>
+          <label><input v-model="draft.card.run" type="checkbox" /> How far the ball runs</label>
+        </p>
+      </fieldset>
+      <fieldset v-show="tab === 'Privacy'" class="sheet" :disabled="!leads">
+        <h2>Privacy</h2>
+        <p>
+          <label
+            ><input v-model="draft.second_factor" type="checkbox" /> Everyone needs a second factor</label
+          >
+        </p>
+        <Sentence :text="about('second_factor')" />
+        <div class="grid">
+          <label for="idle">Sign out after idle hours</label>
+          <InputNumber id="idle" v-model:value="draft.idle_hours" />
+          <label for="link">Card links end after days</label>
+          <InputNumber id="link" v-model:value="draft.link_days" />
+          <label for="keep">Keep archived students for months</label>
+          <InputNumber id="keep" v-model:value="draft.keep_months" />
+          <label for="pictures">Keep pictures for months</label>
+          <InputNumber id="pictures" v-model:value="draft.picture_months" />
+        </div>
+        <p class="quiet">
+          0 means keep forever. Oxgang never deletes a student by itself. Local law decides how long you may
+          and must keep data.
+        </p>
+        <Sentence :text="about('idle_hours', 'link_days', 'keep_months', 'picture_months')" />
+      </fieldset>
+      <RetentionBox v-if="leads" v-show="tab === 'Privacy'" />
     </form>
   </div>
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(19rem, 100%), 1fr));
-  gap: 1.2rem;
-  align-items: start;
+form {
+  max-width: 40rem;
 }
-.third {
-  display: grid;
-  gap: 1.2rem;
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem;
+  margin-bottom: 0.8rem;
+  border-bottom: 1px solid var(--line);
+}
+.tabs button {
+  min-height: 44px;
+  padding: 0 0.9rem;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--ink-2);
+  font: inherit;
+  cursor: pointer;
+}
+.tabs [aria-pressed="true"] {
+  border-bottom-color: var(--accent);
+  color: var(--ink);
+  font-weight: 650;
 }
 fieldset {
   margin: 0;

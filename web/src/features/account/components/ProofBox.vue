@@ -31,8 +31,8 @@ async function submit(): Promise<void> {
       @keydown.stop
     >
       <form class="box" @submit.prevent="submit">
-        <h1 id="proof">Your password again</h1>
-        <p class="quiet">So that nobody does this from a browser that was left open.</p>
+        <h1 id="proof">Confirm your password</h1>
+        <p class="quiet">This protects you if a browser was left open.</p>
         <label for="proof-password">Password</label>
         <InputPassword
           id="proof-password"
@@ -43,7 +43,7 @@ async function submit(): Promise<void> {
         />
         <Sentence :text="error" />
         <p class="acts">
-          <Button type="primary" html-type="submit" :loading="busy" :disabled="!password">Go on</Button>
+          <Button type="primary" html-type="submit" :loading="busy" :disabled="!password">Continue</Button>
           <Button type="text" @click="proofAsked?.(false)">Cancel</Button>
         </p>
       </form>

@@ -50,17 +50,17 @@ async function submit(): Promise<void> {
         <p class="quiet">
           {{
             over
-              ? "Your session has ended. What you typed is still there."
-              : "Every distance of the short game, with a shot for it."
+              ? "You were signed out. What you typed is still here."
+              : "A shot for every distance inside 100 yards."
           }}
         </p>
         <Sentence v-if="!over" :text="account.notice" tone="ask" />
         <Sentence
           v-if="!online"
           tone="ask"
-          text="There is no network, and signing in needs one. What was typed waits in this browser; nothing is lost."
+          text="No connection. You need one to sign in. Nothing you typed is lost."
         />
-        <label for="log-in">Log-in</label>
+        <label for="log-in">Username</label>
         <Input
           id="log-in"
           v-model:value="logIn"
@@ -83,7 +83,7 @@ async function submit(): Promise<void> {
           />
         </template>
         <label class="shared"
-          ><input v-model="shared" type="checkbox" /> Shared tablet: sign me out after 12 hours</label
+          ><input v-model="shared" type="checkbox" /> Shared tablet, sign me out after 12 hours</label
         >
         <Sentence :text="error" />
         <Button type="primary" html-type="submit" size="large" block :loading="busy">Sign in</Button>

@@ -43,7 +43,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
       />
       <p v-for="one in draft.others" :key="one.id" class="other">
         and {{ one.name }}
-        <Button size="small" :aria-label="`Without ${one.name}`" @click="without(one.id)">✕</Button>
+        <Button size="small" :aria-label="`Remove ${one.name}`" @click="without(one.id)">✕</Button>
       </p>
       <template v-if="draft.studentId && draft.others.length < 5">
         <label for="with">Together with</label>
@@ -51,7 +51,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
           :key="draft.others.length"
           input-id="with"
           student-id=""
-          placeholder="nobody else"
+          placeholder="nobody"
           @choose="together"
         />
       </template>
@@ -76,7 +76,7 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
       <InputNumber id="weeks" v-model:value="draft.weeks" :min="1" :max="26" />
       <Sentence :text="field === 'weeks' ? error : ''" />
     </template>
-    <label for="check">The planner's check-up</label>
+    <label for="check">Check-up</label>
     <select id="check" v-model.number="draft.checkUp">
       <option v-for="n in CHECK_UPS" :key="n" :value="n">{{ n ? `${n} balls` : "none" }}</option>
     </select>
@@ -90,9 +90,9 @@ const CHECK_UPS = [0, 10, 15, 30, 45];
     />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="busy" :disabled="!draft.studentId">{{
-        draft.id ? "Keep" : "Book"
+        draft.id ? "Save" : "Book"
       }}</Button>
-      <Button v-if="draft.id" type="text" @click="emit('leave')">Leave</Button>
+      <Button v-if="draft.id" type="text" @click="emit('leave')">Cancel</Button>
     </p>
   </form>
 </template>

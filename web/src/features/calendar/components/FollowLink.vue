@@ -22,21 +22,18 @@ const end = () =>
 
 <template>
   <section class="sheet">
-    <h2>In your own calendar</h2>
+    <h2>Calendar link</h2>
     <p class="quiet">
-      A private address that calendar programs subscribe to. Who has it sees your sessions and the students'
-      names.
+      Subscribe to it in any calendar app. Anyone with this link sees your sessions and the students' names.
     </p>
     <p v-if="url" class="made">
       <a :href="url">{{ url }}</a>
-      <span class="quiet">Copy it now: it is shown once.</span>
+      <span class="quiet">Copy it now, it won't be shown again.</span>
     </p>
-    <p v-else-if="hasLink">
-      A calendar link already exists. Making a new one turns the old one off, and that cannot be undone.
-    </p>
+    <p v-else-if="hasLink">A calendar link already exists. Making a new one turns the old one off.</p>
     <p class="acts">
-      <Button @click="make">{{ hasLink ? "New address" : "Make the address" }}</Button>
-      <Button v-if="hasLink || url" type="text" @click="end">End it</Button>
+      <Button @click="make">{{ hasLink ? "New link" : "Create link" }}</Button>
+      <Button v-if="hasLink || url" type="text" @click="end">Turn off</Button>
     </p>
   </section>
 </template>

@@ -16,27 +16,30 @@ defineEmits<{ start: []; move: []; cancel: [one: Appointment] }>();
     </p>
     <p v-for="one in session.group" :key="one.id" class="each">
       <RouterLink class="who" :to="`/s/${one.student_id}/matrix`">{{ one.student }}</RouterLink>
-      <button
-        v-if="session.group.length > 1 && !past"
-        type="button"
-        :aria-label="`Cancel for ${one.student}`"
-        :title="`Cancel for ${one.student} alone`"
-        @click="$emit('cancel', one)"
-      >
-        ✕
-      </button>
     </p>
     <p v-if="!session.mine" class="quiet">{{ session.coach }}</p>
     <p v-if="session.check_up" class="what">Check-up, {{ session.check_up }} balls</p>
     <p v-if="session.note">{{ session.note }}</p>
-    <p v-else-if="session.reasons[0]" class="quiet">{{ texts.sentence(session.reasons[0]) }}</p>
-    <p class="acts">
-      <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
-      <button v-if="!past" type="button" @click="$emit('move')">Move</button>
-      <button v-if="!past && session.group.length === 1" type="button" @click="$emit('cancel', session)">
-        Cancel
-      </button>
+    <p v-else-if="!session.check_up && session.reasons[0]" class="quiet">
+      {{ texts.sentence(session.reasons[0]) }}
     </p>
+    <details>
+      <summary :aria-label="`Start, move or cancel: ${session.group.map((one) => one.student).join(', ')}`">
+        ⋯
+      </summary>
+      <p class="acts">
+        <button type="button" class="start" :disabled="busy" @click="$emit('start')">Start</button>
+        <button v-if="!past" type="button" @click="$emit('move')">Move</button>
+        <button v-if="!past && session.group.length === 1" type="button" @click="$emit('cancel', session)">
+          Cancel
+        </button>
+        <template v-else-if="!past">
+          <button v-for="one in session.group" :key="one.id" type="button" @click="$emit('cancel', one)">
+            Cancel for {{ one.student }}
+          </button>
+        </template>
+      </p>
+    </details>
   </article>
 </template>
 
@@ -110,5 +113,12 @@ p {
 }
 .acts .start {
   font-weight: 650;
+}
+summary {
+  min-height: 32px;
+  color: var(--ink-2);
+  text-align: right;
+  list-style: none;
+  cursor: pointer;
 }
 </style>

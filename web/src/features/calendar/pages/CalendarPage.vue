@@ -82,7 +82,7 @@ async function store(): Promise<void> {
 }
 async function drop(session: Appointment): Promise<void> {
   if (await cancel(session.id))
-    said.value = `Cancelled ${session.student}, ${session.local}. The student's history takes it back.`;
+    said.value = `Cancelled ${session.student}, ${session.local}. You can undo it in the student's history.`;
 }
 const opening = useSaving();
 async function start(session: Booked): Promise<void> {
@@ -110,8 +110,8 @@ watch([wanted, () => !!week.data.value], ([student, there]) => there && student 
 });
 useKeys("Calendar", [
   key("n", "book a session", "n", () => book()),
-  key("←", "the week before", "ArrowLeft", () => turn(-1)),
-  key("→", "the week after", "ArrowRight", () => turn(1)),
+  key("←", "previous week", "ArrowLeft", () => turn(-1)),
+  key("→", "next week", "ArrowRight", () => turn(1)),
   key("t", "this week", "t", thisWeek),
 ]);
 </script>
@@ -121,11 +121,11 @@ useKeys("Calendar", [
     <div class="head">
       <h1>Calendar</h1>
       <span class="quiet num">{{ title }}</span>
-      <label class="mine"><input v-model="mine" type="checkbox" /> only mine</label>
+      <label class="mine"><input v-model="mine" type="checkbox" /> Only mine</label>
       <span class="push turns">
-        <Button aria-label="The week before" @click="turn(-1)">←</Button>
+        <Button aria-label="Previous week" @click="turn(-1)">←</Button>
         <Button @click="thisWeek">This week</Button>
-        <Button aria-label="The week after" @click="turn(1)">→</Button>
+        <Button aria-label="Next week" @click="turn(1)">→</Button>
       </span>
     </div>
     <p v-if="said" class="quiet" role="status">{{ said }}</p>

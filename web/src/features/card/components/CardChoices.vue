@@ -11,7 +11,7 @@ const FORMS: Record<CardLook["form"], string> = {
   letter: "wall, Letter",
 };
 const SIDES: Record<CardLook["sides"][number], string> = {
-  yardage: "the ladder",
+  yardage: "yardages",
   club: "by club",
   ground: "the ground",
 };
@@ -39,9 +39,9 @@ function side(name: CardLook["sides"][number]): void {
     >
   </fieldset>
   <fieldset>
-    <legend>The ladder</legend>
+    <legend>Yardages</legend>
     <label class="line"
-      >A rung every
+      >A line every
       <select :value="look.step" @change="set({ step: Number(($event.target as HTMLSelectElement).value) })">
         <option v-for="step in STEPS" :key="step">{{ step }}</option>
       </select>
@@ -53,14 +53,14 @@ function side(name: CardLook["sides"][number]): void {
         :checked="look.order === 'long-first'"
         @change="set({ order: look.order === 'long-first' ? 'short-first' : 'long-first' })"
       />
-      longest on top</label
+      Longest first</label
     >
     <label
-      ><input type="checkbox" :checked="look.cues" @change="set({ cues: !look.cues })" /> cue of each
+      ><input type="checkbox" :checked="look.cues" @change="set({ cues: !look.cues })" /> Cue of each
       swing</label
     >
     <label
-      ><input type="checkbox" :checked="look.run" @change="set({ run: !look.run })" /> how far it runs</label
+      ><input type="checkbox" :checked="look.run" @change="set({ run: !look.run })" /> How far it runs</label
     >
   </fieldset>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What moved between two cards: shots in and out, and numbers beyond half a yard. */
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { shotId } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import { shotWords } from "@/shared/texts/shots";
@@ -30,22 +30,28 @@ const rows = computed(() =>
     })),
 );
 function how(d: Schemas["DifferenceOut"]): string {
-  if (props.played && d.after !== d.before) return d.after === "played" ? "new on the card" : "off the card";
-  return d.real ? "more than chance" : "within chance";
+  if (props.played && d.after !== d.before) return d.after === "played" ? "new" : "removed";
+  return d.real ? "probably changed" : "no real change";
 }
+/** So many stand in sight. */
+const FIRST = 5;
+const all = ref(false);
 </script>
 
 <template>
-  <p v-if="!rows.length" class="quiet">Nothing that a player would notice.</p>
+  <p v-if="!rows.length" class="quiet">No noticeable difference.</p>
   <table v-else class="plain num">
     <tbody>
-      <tr v-for="row in rows" :key="row.id">
+      <tr v-for="row in all ? rows : rows.slice(0, FIRST)" :key="row.id">
         <td class="slab">{{ row.name }}</td>
         <td class="right">{{ row.carries }}</td>
         <td :class="{ clay: row.real }">{{ row.how }}</td>
       </tr>
     </tbody>
   </table>
+  <button v-if="rows.length > FIRST && !all" type="button" class="more" @click="all = true">
+    {{ rows.length - FIRST }} more
+  </button>
 </template>
 
 <style scoped>
@@ -54,5 +60,15 @@ p {
 }
 .clay {
   color: var(--clay);
+}
+.more {
+  min-height: 36px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
 }
 </style>

@@ -41,7 +41,7 @@ afterEach(() => vi.unstubAllGlobals());
 
 test("the coach ticks what the student sees", async () => {
   const { page, text, writes } = await links();
-  expect(text()).toContain("No card in it yet: publish a version.");
+  expect(text()).toContain("No card yet. Publish one first.");
   const boxes = page.findAll('input[type="checkbox"]');
   expect(boxes.map((box) => (box.element as HTMLInputElement).checked)).toEqual([true, true, false]);
   await boxes[2]!.trigger("change");
@@ -56,22 +56,22 @@ test("the coach ticks what the student sees", async () => {
 
 test("a link that was guessed at says so, takes another code, and gets a new address", async () => {
   const { page, press, text, writes } = await links();
-  expect(text()).toContain("Locked: too many wrong codes");
+  expect(text()).toContain("Locked after too many wrong codes");
   expect(text()).toContain("with a code, never opened");
   await press("Code");
   await page.find('[aria-label="New code"]').setValue(" 6022 ");
   await press("Set");
   expect(writes()[0]?.body).toEqual({ code: "6022" });
-  await press("New address");
+  await press("New link");
   expect(text()).toContain("https://oxgang.test/c/new");
 });
 
 test("a code that everybody tries first is refused where it is typed", async () => {
   const { page, press, text } = await links({
     "POST /api/students/s/links": () =>
-      problem(422, "unusable-input", "Everybody tries this one first.", "code"),
+      problem(422, "unusable-input", "That password is too common.", "code"),
   });
-  await page.find('[aria-label^="Code of four"]').setValue("1234");
-  await press("Make a link");
-  expect(text()).toContain("Everybody tries this one first.");
+  await page.find('[aria-label^="Code (4"]').setValue("1234");
+  await press("Create link");
+  expect(text()).toContain("That password is too common.");
 });

@@ -75,30 +75,28 @@ function toggle(part: Schemas["Shows"]): void {
   });
 }
 useKeys("Phone", [
-  key("l", "to the link for the phone; Enter makes it", "l", () =>
-    document.getElementById("make-link")?.focus(),
-  ),
+  key("l", "go to the phone link", "l", () => document.getElementById("make-link")?.focus()),
 ]);
 </script>
 
 <template>
   <section class="sheet">
     <h2>On the phone</h2>
-    <p class="quiet">
-      A private link to this student's own place, without an account. It works without a network after the
-      first visit.
-    </p>
-    <fieldset v-if="sharing.data.value" class="parts">
-      <legend>It shows</legend>
-      <label v-for="part in sharing.data.value.parts" :key="part"
-        ><input type="checkbox" :checked="sharing.data.value.shows.includes(part)" @change="toggle(part)" />
-        {{ texts.name("shows", part) }}</label
-      >
-    </fieldset>
-    <p v-if="!published" class="quiet">No card in it yet: publish a version.</p>
+    <p class="quiet">A private link, no account needed. After the first visit it works offline.</p>
+    <details v-if="sharing.data.value">
+      <summary>What the student sees</summary>
+      <fieldset class="parts">
+        <legend class="sr-only">What the student sees</legend>
+        <label v-for="part in sharing.data.value.parts" :key="part"
+          ><input type="checkbox" :checked="sharing.data.value.shows.includes(part)" @change="toggle(part)" />
+          {{ texts.name("shows", part) }}</label
+        >
+      </fieldset>
+    </details>
+    <p v-if="!published" class="quiet">No card yet. Publish one first.</p>
     <p class="row">
       <label class="row"
-        >Lasts
+        >Works for
         <input v-model.number="days" type="number" min="1" max="730" aria-label="Days" />
         days</label
       >
@@ -109,60 +107,63 @@ useKeys("Phone", [
           inputmode="numeric"
           maxlength="6"
           placeholder="none"
-          aria-label="Code of four to six digits"
+          aria-label="Code (4 to 6 digits)"
       /></label>
-      <Button id="make-link" @click="link">Make a link</Button>
+      <Button id="make-link" @click="link">Create link</Button>
     </p>
     <Sentence :text="error" />
     <div v-if="made" class="made">
       <Sentence
         v-if="!made.reached"
-        text="This address leads a phone to itself: nobody else can open it. Open Oxgang at the address that phones reach it by, or set the academy's public address (oxgang serve --address)."
+        text="Phones can't open this address. Set the address for phones under Settings."
       />
       <img :src="made.qr" alt="QR code of the link" />
       <p>
         <a :href="made.url" target="_blank" rel="noopener">{{ made.url }}</a><br /><span class="quiet"
-          >Shown this once.</span
+          >Copy it now, it won't be shown again.</span
         >
       </p>
     </div>
-    <ul>
-      <li v-for="l in live" :key="l.id">
-        <span
-          >ends {{ shortDay(l.expires_at) }}, {{ l.with_code ? "with a code" : "no code" }},
-          {{
-            l.opened_at
-              ? `opened ${daysAgo(l.opened_at)}${l.opened > 1 ? `, ${l.opened} times` : ""}`
-              : "never opened"
-          }}
-          <b v-if="l.locked" class="locked">Locked: too many wrong codes. Set a new one.</b></span
-        >
-        <span v-if="setting?.id === l.id" class="row">
-          <input
-            v-model="setting.code"
-            inputmode="numeric"
-            maxlength="6"
-            placeholder="none"
-            aria-label="New code"
-            @keydown.enter="setCode"
-          />
-          <Button size="small" @click="setCode">Set</Button>
-        </span>
-        <span v-else class="row">
-          <Button size="small" type="text" @click="setting = { id: l.id, code: '' }">Code</Button>
-          <Button size="small" type="text" @click="renew(l.id)">New address</Button>
-          <Button size="small" type="text" @click="end(l.id)">End it</Button>
-        </span>
-      </li>
-    </ul>
+    <details v-if="live.length">
+      <summary>
+        {{ live.length === 1 ? "1 link" : `${live.length} links`
+        }}{{ live.some((l) => l.locked) ? ", locked" : "" }}
+      </summary>
+      <ul>
+        <li v-for="l in live" :key="l.id">
+          <span
+            >ends {{ shortDay(l.expires_at) }}, {{ l.with_code ? "with a code" : "no code" }},
+            {{
+              l.opened_at
+                ? `opened ${daysAgo(l.opened_at)}${l.opened > 1 ? `, ${l.opened} times` : ""}`
+                : "never opened"
+            }}
+            <b v-if="l.locked" class="locked">Locked after too many wrong codes. Set a new code.</b></span
+          >
+          <span v-if="setting?.id === l.id" class="row">
+            <input
+              v-model="setting.code"
+              inputmode="numeric"
+              maxlength="6"
+              placeholder="none"
+              aria-label="New code"
+              @keydown.enter="setCode"
+            />
+            <Button size="small" @click="setCode">Set</Button>
+          </span>
+          <span v-else class="row">
+            <Button size="small" type="text" @click="setting = { id: l.id, code: '' }">Code</Button>
+            <Button size="small" type="text" @click="renew(l.id)">New link</Button>
+            <Button size="small" type="text" @click="end(l.id)">Turn off</Button>
+          </span>
+        </li>
+      </ul>
+      <p class="quiet">A link that is off stays off. You can always create a new one.</p>
+    </details>
     <p v-if="published">
       <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>,
-      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>auf Deutsch</a>
-      <span class="quiet">
-        for a message or a mail. It opens on any phone, without a network or a server.</span
-      >
+      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>in German</a>
     </p>
-    <p v-if="live.length" class="quiet">Ending a link cannot be undone. You can always make a new one.</p>
   </section>
 </template>
 
@@ -226,5 +227,11 @@ input:not([type="checkbox"]) {
 }
 .made a {
   overflow-wrap: anywhere;
+}
+summary {
+  min-height: 40px;
+  align-content: center;
+  color: var(--accent);
+  cursor: pointer;
 }
 </style>

@@ -54,7 +54,7 @@ async function letIn(): Promise<void> {
     <label
       ><input type="checkbox" :checked="estimates !== null" @change="letIn" /> estimates<template
         v-if="estimates !== null"
-        >, to ± {{ Number(units.show(estimates, 1)) }}</template
+        >, up to ± {{ Number(units.show(estimates, 1)) }}</template
       ></label
     >
     <Sentence :text="error || saving.error.value" />

@@ -50,7 +50,7 @@ async function workOut(): Promise<void> {
   const lies = words.data.value?.pick.lies ?? [];
   try {
     for (const [at, lie] of lies.entries()) {
-      working.value = `Working out the phone's picks: ${at + 1} of ${lies.length}`;
+      working.value = `Preparing the phone: ${at + 1} of ${lies.length}`;
       await dataOf(
         api.GET("/api/students/{student_id}/pick/table", {
           params: { ...path.params, query: { lie } },
@@ -84,16 +84,11 @@ const compare = () =>
     );
   });
 useKeys("Card", [
-  key("p", "to the publishing; Enter publishes", "p", () => {
+  key("p", "go to Publish", "p", () => {
     document.getElementById("publish")?.focus();
   }),
-  key(
-    "r",
-    "how far the ball runs, or not",
-    "r",
-    () => (look.value = { ...look.value, run: !look.value.run }),
-  ),
-  key("q", "cues, or not", "q", () => (look.value = { ...look.value, cues: !look.value.cues })),
+  key("r", "run on or off", "r", () => (look.value = { ...look.value, run: !look.value.run })),
+  key("q", "cues on or off", "q", () => (look.value = { ...look.value, cues: !look.value.cues })),
 ]);
 </script>
 
@@ -105,23 +100,23 @@ useKeys("Card", [
     <NoClubs
       v-else-if="!matrix.data.value.clubs.length"
       :student-id="studentId"
-      next="A card needs a measured wedge."
+      next="A card needs at least one measured wedge."
     />
     <template v-else>
       <div class="head">
         <h1>Card</h1>
         <span class="quiet num">
-          {{ preview.data.value.played }}
-          {{ preview.data.value.played === 1 ? "shot" : "shots" }} played, reaching
-          {{ percent(preview.data.value.reached) }} of the ground.
+          {{ preview.data.value.played }} {{ preview.data.value.played === 1 ? "shot" : "shots" }} used,
+          covering {{ percent(preview.data.value.reached) }} of the ground.
           <RouterLink :to="{ name: 'shots', params: { studentId } }">{{
-            matrix.data.value.chosen ? "Take shots in or out" : "Proposed: choose the shots"
+            matrix.data.value.chosen ? "Choose shots" : "Suggested shots. Choose your own"
           }}</RouterLink>
         </span>
       </div>
       <Sentence :text="error" />
       <div class="columns">
-        <section class="choices">
+        <details class="choices">
+          <summary>Card form and shots</summary>
           <DeferredMount
             ><StandardsBar
               kind="card"
@@ -136,10 +131,10 @@ useKeys("Card", [
           /></DeferredMount>
           <DeferredMount><CardChoices v-model="look" :unit="units.unit" /></DeferredMount>
           <DeferredMount><ShotPicks :student-id="studentId" /></DeferredMount>
-        </section>
+        </details>
         <section class="sight">
           <CardSheets :sheets="preview.data.value.sheets" />
-          <p class="quiet">As it would be published now, at real proportions.</p>
+          <p class="quiet">Preview of the next card.</p>
           <template v-if="newest">
             <p class="row">
               <a class="pdf" :href="pdf(number)" target="_blank" rel="noopener">Open the PDF</a>
@@ -163,11 +158,11 @@ useKeys("Card", [
               <li v-for="one in preview.data.value.thin" :key="one.code">{{ texts.sentence(one) }}.</li>
             </ul>
             <p v-if="matrix.data.value.waiting" class="quiet">
-              {{ matrix.data.value.waiting }} balls wait for a review and would not be in it.
-              <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
+              {{ matrix.data.value.waiting }} balls aren't confirmed yet, so they aren't on this card.
+              <RouterLink :to="{ name: 'review', params: { studentId } }">Confirm</RouterLink>
             </p>
             <template v-if="newest">
-              <h3>Since version {{ newest.number }}</h3>
+              <h3>Changes since version {{ newest.number }}</h3>
               <MovedList :moved="preview.data.value.moved" played />
             </template>
             <label for="note">Note to the student</label>
@@ -179,17 +174,15 @@ useKeys("Card", [
               :loading="busy"
               :disabled="!preview.data.value.publishable"
               @click="publish"
-              >Publish a version</Button
+              >Publish</Button
             >
             <p v-if="working" class="quiet" role="status">{{ working }}</p>
-            <p class="quiet">
-              <kbd>p</kbd> <kbd>Enter</kbd>. It never changes: it is what the student carries.
-            </p>
+            <p class="quiet">A published card never changes.</p>
           </section>
           <DeferredMount><PhoneLinks :student-id="studentId" :published="!!newest" /></DeferredMount>
           <DeferredMount
-            ><section v-if="versions.data.value.length" class="sheet">
-              <h2>Versions</h2>
+            ><details v-if="versions.data.value.length" class="sheet">
+              <summary>Versions</summary>
               <ul class="list">
                 <li v-for="v in versions.data.value" :key="v.number">
                   <b class="slab">v{{ v.number }}</b> {{ momentWords(v.published_at) }}
@@ -198,7 +191,7 @@ useKeys("Card", [
                 </li>
               </ul>
               <template v-if="versions.data.value.length > 1">
-                <h3>What moved</h3>
+                <h3>What changed</h3>
                 <p class="row">
                   from
                   <select v-model="from" aria-label="From version" @change="compare">
@@ -215,7 +208,7 @@ useKeys("Card", [
                   </select>
                 </p>
                 <MovedList v-if="from !== null" :moved="compared" />
-              </template></section
+              </template></details
           ></DeferredMount>
         </div>
       </div>
@@ -297,5 +290,12 @@ select {
   .sight {
     order: -1;
   }
+}
+summary {
+  min-height: 44px;
+  align-content: center;
+  color: var(--accent);
+  font-weight: 600;
+  cursor: pointer;
 }
 </style>

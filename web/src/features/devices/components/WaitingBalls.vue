@@ -55,13 +55,12 @@ const numbers = (ball: Sent) =>
 </script>
 
 <template>
-  <section class="waiting" :aria-label="`Balls of ${device.name} that nobody has`">
+  <section class="waiting" :aria-label="`Balls of ${device.name} not assigned to anyone`">
     <p class="quiet">
-      {{ device.waiting }} {{ device.waiting === 1 ? "ball" : "balls" }} of {{ device.name }} that nobody has.
-      Take them in the range view of the student (Listen to), or discard them; History brings discarded ones
-      back.
+      {{ device.waiting }} {{ device.waiting === 1 ? "ball" : "balls" }} from {{ device.name }} not assigned
+      to anyone. Assign them on the Range page, or delete them. You can undo it in History.
       <Button v-if="balls.length" size="small" @click="discard(balls)"
-        >Discard these {{ balls.length }}</Button
+        >Delete these {{ balls.length }}</Button
       >
     </p>
     <Sentence :text="error" />
@@ -70,7 +69,7 @@ const numbers = (ball: Sent) =>
         <span class="num quiet">{{ momentWords(ball.hit_at) }}</span>
         <span class="num">{{ numbers(ball) }}</span>
         <span class="quiet">{{ ball.question }}</span>
-        <Button type="text" size="small" @click="discard([ball])">Discard</Button>
+        <Button type="text" size="small" @click="discard([ball])">Delete</Button>
       </li>
     </ol>
     <Button v-if="left" @click="more">{{ left }} more</Button>

@@ -55,7 +55,7 @@ async function copy(): Promise<void> {
   <div class="page">
     <div class="head">
       <h1>Devices</h1>
-      <span class="quiet">Launch monitors that may send balls to your academy.</span>
+      <span class="quiet">Launch monitors that can send balls to your academy.</span>
     </div>
     <Sentence v-if="devices.error.value" :text="sentenceOf(devices.error.value)" />
     <Waiting v-else-if="!devices.data.value" what="the devices" />
@@ -63,8 +63,8 @@ async function copy(): Promise<void> {
       <form class="sheet new" @submit.prevent="make(name)">
         <label for="device-name">Name</label>
         <Input id="device-name" v-model:value="name" :maxlength="60" placeholder="Bay 3" />
-        <Button type="primary" html-type="submit">Make a token</Button>
-        <p class="quiet">A token can send balls and do nothing else. Making one anew ends the old.</p>
+        <Button type="primary" html-type="submit">Create token</Button>
+        <p class="quiet">A token can only send balls. Creating a new one turns the old one off.</p>
       </form>
       <Sentence :text="error" />
       <section v-if="made" class="sheet token" aria-live="polite">
@@ -74,24 +74,24 @@ async function copy(): Promise<void> {
           <Button @click="copy">{{ copied ? "Copied" : "Copy" }}</Button>
         </p>
         <p class="quiet">
-          It is shown this once. To try it without a device, run in a terminal:<br />
+          Copy it now, it won't be shown again. To try it without a device, run this in a terminal:<br />
           <code>oxgang monitor --url {{ origin }} --token {{ made.token }}</code>
         </p>
       </section>
       <EmptyState
         v-if="!devices.data.value.length"
         title="No devices yet"
-        next="Make a token, give it to the launch monitor, then choose the device in the range view."
+        next="Create a token, enter it in the launch monitor, then choose the device on the Range page."
       />
       <table v-else class="plain all">
         <thead>
           <tr>
             <th>Device</th>
-            <th>Plays for</th>
-            <th>Last heard</th>
-            <th class="right">Wait</th>
+            <th>Sends to</th>
+            <th>Last seen</th>
+            <th class="right">Unassigned</th>
             <th>Token</th>
-            <th><span class="sr-only">Take back</span></th>
+            <th><span class="sr-only">Turn off</span></th>
           </tr>
         </thead>
         <tbody>
@@ -129,14 +129,14 @@ async function copy(): Promise<void> {
               }}
             </td>
             <td class="right does">
-              <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)">Take away</Button>
+              <Button v-if="!device.revoked_at" type="text" @click="revoke(device.id)">Turn off</Button>
               <Button type="text" @click="make(device.name)">New token</Button>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="devices.data.value?.some((d) => !d.revoked_at)" class="quiet">
-        Taking a token away cannot be undone. You can always make a new one.
+        A token that is off stays off. You can always create a new one.
       </p>
       <WaitingBalls v-if="shown" :key="shown.id" class="sheet" :device="shown" @changed="devices.refetch()" />
     </template>

@@ -35,7 +35,7 @@ function skip(): void {
 </script>
 
 <template>
-  <section v-if="on" class="thread" aria-label="The first day">
+  <section v-if="on" class="thread" aria-label="Getting started">
     <ol>
       <li
         v-for="(one, i) in STEPS"
@@ -54,13 +54,13 @@ function skip(): void {
       {{ step.says }}
       <RouterLink v-if="to && !there" class="go" :to="to">Go there</RouterLink>
       <RouterLink v-if="step.name === 'balls' && student" :to="`/s/${student}/chart`"
-        >Type a chart you have</RouterLink
+        >Enter a chart</RouterLink
       >
       <button type="button" @click="skip">Skip</button>
-      <button type="button" @click="thread.end">Put the thread away</button>
+      <button type="button" @click="thread.end">Hide these steps</button>
     </p>
     <p v-else>
-      That was the first day: a card of a student of your own.
+      Done. Your first student has a card.
       <button type="button" @click="thread.end">Done</button>
     </p>
   </section>

@@ -19,31 +19,31 @@ export const STEPS: ThreadStep[] = [
   {
     name: "student",
     title: "A student",
-    says: "A name, a bag, a scale: the rest can wait. Enter adds.",
+    says: "Name and wedges are enough. Press Enter to add.",
     place: "new-student",
   },
   {
     name: "balls",
     title: "Five balls",
-    says: "One swing with every wedge: type each carry and press Enter.",
+    says: "One swing with every wedge. Type each carry and press Enter.",
     place: "range",
   },
   {
     name: "review",
-    title: "Keep them",
-    says: "Look at what came, then Enter: the balls are in the matrix.",
+    title: "Confirm",
+    says: "Check the balls, then press Enter. They go into the matrix.",
     place: "review",
   },
   {
     name: "card",
     title: "The card",
-    says: "P, a note if you like, Enter: it is published.",
+    says: "Press P, add a note if you like, then Enter to publish.",
     place: "card",
   },
   {
     name: "phone",
     title: "On the phone",
-    says: "Make a link and open it, or scan its code, on the student's phone.",
+    says: "Create a link and open it on the student's phone, or scan its code.",
     place: "card",
   },
 ];

@@ -61,10 +61,10 @@ async function begin(): Promise<void> {
     </section>
     <form v-else-if="start.data.value" @submit.prevent="begin">
       <div class="head">
-        <h1>Oxgang, the first time</h1>
+        <h1>Welcome to Oxgang</h1>
         <p class="quiet">
-          Ten minutes from here to a student's card in your hand. All of this can be changed later, under
-          Settings and Account.
+          In ten minutes you'll hold a student's card. You can change all of this later in Settings and
+          Account.
         </p>
       </div>
       <div class="columns">
@@ -85,7 +85,7 @@ async function begin(): Promise<void> {
               {{ unitName }}
             </option>
           </select>
-          <p class="quiet">Each student and each coach may read others.</p>
+          <p class="quiet">Coaches and students can choose their own units.</p>
           <Sentence :text="about('units')" />
           <label for="altitude">Altitude of the range</label>
           <MeasureField
@@ -95,7 +95,7 @@ async function begin(): Promise<void> {
             :digits="0"
             @set="draft.altitude_m = $event ?? 0"
           />
-          <p class="quiet">0 is good enough to begin with.</p>
+          <p class="quiet">0 is fine to start with.</p>
           <Sentence :text="about('altitude_m')" />
         </fieldset>
         <fieldset class="sheet">
@@ -103,7 +103,7 @@ async function begin(): Promise<void> {
           <label for="name">Name</label>
           <Input id="name" v-model:value="draft.name" :maxlength="120" autocomplete="name" />
           <Sentence :text="about('name')" />
-          <label for="start-log-in">Log-in</label>
+          <label for="start-log-in">Username</label>
           <Input
             id="start-log-in"
             v-model:value="draft.log_in"
@@ -120,7 +120,7 @@ async function begin(): Promise<void> {
           <PasswordStrength :password="draft.password" />
           <Sentence :text="about('password')" />
           <Sentence :text="FIELDS.some((f) => about(f)) ? '' : about('')" />
-          <Button type="primary" html-type="submit" size="large" block :loading="busy">Begin</Button>
+          <Button type="primary" html-type="submit" size="large" block :loading="busy">Start</Button>
         </fieldset>
       </div>
     </form>

@@ -188,7 +188,7 @@ const length = (m: number) => {
       :height="NEAR_H"
       tabindex="0"
       role="application"
-      aria-label="Gate and tape: drag them, or move the gate with the arrow keys and the tape with Shift"
+      aria-label="Drag the gate and the tape, or move the gate with the arrow keys and the tape with Shift"
       @pointerdown="grab"
       @pointermove="drag"
       @keydown="nudge"

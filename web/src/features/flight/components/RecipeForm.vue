@@ -23,7 +23,7 @@ const SLIDERS: { name: Slider; label: string; step: number; say: (value: number)
         ? "middle"
         : `${props.adjustment.show(Math.abs(v), 1)} ${props.adjustment.sign} ${v < 0 ? "back" : "forward"}`,
   },
-  { name: "lean_deg", label: "Shaft lean at impact", step: 0.5, say: (v) => `${v}° to target` },
+  { name: "lean_deg", label: "Shaft lean", step: 0.5, say: (v) => `${v}° to target` },
   {
     name: "face_open_deg",
     label: "Face",
@@ -34,7 +34,7 @@ const SLIDERS: { name: Slider; label: string; step: number; say: (value: number)
 ];
 const WORDS = {
   stance: "Stance",
-  distance: "Distance from the ball",
+  distance: "Distance",
   follow_through: "Follow-through",
 } as const;
 function set(name: Slider, event: Event): void {

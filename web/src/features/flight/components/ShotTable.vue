@@ -13,11 +13,11 @@ const props = defineProps<{
 }>();
 const { units } = useStudentContext();
 
-const SIDE: Record<string, string> = { in: "in the window", below: "below it", above: "above it" };
+const SIDE: Record<string, string> = { in: "in window", below: "too low", above: "too high" };
 const signed = (v: number, digits = 0) => `${v < 0 ? "−" : "+"}${Math.abs(v).toFixed(digits)}`;
 const over = (m: number | null, above: string, below: string) =>
   m === null
-    ? "lands before it"
+    ? "lands short"
     : `${m > 0 ? above : below} ${units.value.small.show(Math.abs(m))} ${units.value.small.sign}`;
 const other = (shot: Shot) => props.others.find((o) => o.trajectory === shot.trajectory);
 const rows = computed<{ name: string; say: (s: Shot) => string; differ?: (a: Shot, b: Shot) => string }[]>(
@@ -55,17 +55,17 @@ const rows = computed<{ name: string; say: (s: Shot) => string; differ?: (a: Sho
       differ: (a, b) => `${signed(units.value.value(b.run_yd - a.run_yd))} ${units.value.unit}`,
     },
     {
-      name: "Comes down at",
+      name: "Landing angle",
       say: (s) => `${s.landing_deg.toFixed(0)}°`,
       differ: (a, b) => `${signed(b.landing_deg - a.landing_deg)}°`,
     },
     {
       name: "At the gate",
-      say: (s) => over(s.above_gate_m, "clears it by", "under it by"),
+      say: (s) => over(s.above_gate_m, "clears by", "under by"),
     },
     {
       name: "On the net",
-      say: (s) => over(s.above_tape_m, "above the tape by", "below the tape by"),
+      say: (s) => over(s.above_tape_m, "above tape by", "below tape by"),
     },
   ],
 );

@@ -48,7 +48,7 @@ const change = (cell: { standard_yd: number; today_yd: number }) => {
     <h2>Today's air and wind</h2>
     <Sentence v-if="today.error.value" :text="sentenceOf(today.error.value)" />
     <p v-else-if="today.data.value && !stock.length" class="quiet">
-      No measured stock cells yet. Hit five balls, then see what the day does to them.
+      No measured stock shots yet. Hit five balls to see what today's air does to them.
     </p>
     <ul v-else class="num">
       <li v-for="cell in stock" :key="`${cell.club} ${cell.swing}`">
@@ -58,9 +58,7 @@ const change = (cell: { standard_yd: number; today_yd: number }) => {
         <span class="quiet">{{ change(cell) }}</span>
       </li>
     </ul>
-    <p class="quiet">
-      Stock carries as measured, then today, as this student's shots start: estimated by ball flight.
-    </p>
+    <p class="quiet">Stock carries as measured, then for today's air (estimated from ball flight).</p>
     <template v-if="lies.length">
       <h2 class="lies">From other lies</h2>
       <ul class="num">
@@ -72,7 +70,7 @@ const change = (cell: { standard_yd: number; today_yd: number }) => {
         </li>
       </ul>
       <p class="quiet">
-        Of the carry from fairway. Common until the student has balls from there and from fairway.
+        Compared with fairway carry. Typical values until this student has balls from that lie.
       </p>
     </template>
   </section>

@@ -62,15 +62,15 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
     <NoClubs
       v-else-if="!student.data.value.clubs.length"
       :student-id="studentId"
-      next="A flight needs a club with its loft."
+      next="Add a club with its loft first."
     />
     <div v-else class="columns">
       <section class="sheet">
         <div class="head">
           <h1>Set-ups</h1>
-          <Button class="push" type="primary" @click="flight.keep">Keep</Button>
+          <Button class="push" type="primary" @click="flight.keep">Save</Button>
         </div>
-        <p v-if="saved" class="quiet" role="status">Kept.</p>
+        <p v-if="saved" class="quiet" role="status">Saved.</p>
         <label class="school"
           >Start from
           <select
@@ -171,8 +171,8 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
               :aria-label="`Wind into the shot in ${units.speed.sign}`"
           /></label>
           <label class="check"
-            ><input v-model="compare" type="checkbox" /> beside the
-            {{ SCHOOLS[flight.otherSchool.value].toLowerCase() }} school</label
+            ><input v-model="compare" type="checkbox" /> compared with
+            {{ SCHOOLS[flight.otherSchool.value].toLowerCase() }}</label
           >
         </div>
         <Sentence :text="error" />
@@ -189,9 +189,9 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
         />
         <p class="quiet">
           <template v-if="touching.gate !== null && touching.tape !== null"
-            >A stock ball that touches the bar launched at {{ touching.gate.toFixed(1) }}°, one that hits the
-            tape at {{ touching.tape.toFixed(1) }}°. </template
-          >Cap the ends of gates and rods, keep clear of the swing; nobody beside or behind a net. Your
+            >A stock ball at the bar launched at {{ touching.gate.toFixed(1) }}°, one that hits the tape at
+            {{ touching.tape.toFixed(1) }}°. </template
+          >Cap the ends of gates and rods and keep clear of the swing. Nobody beside or behind a net. Your
           range's rules come first.
         </p>
         <ShotTable

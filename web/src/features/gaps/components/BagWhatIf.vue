@@ -70,7 +70,7 @@ function take(lofts: number[]): void {
 <template>
   <section class="sheet">
     <h2>Another bag</h2>
-    <p class="quiet">Tried out here; the student's bag stays as it is.</p>
+    <p class="quiet">A trial only. The student's bag doesn't change.</p>
     <table class="plain">
       <thead>
         <tr>
@@ -105,19 +105,19 @@ function take(lofts: number[]): void {
             />
           </td>
           <td>
-            <button type="button" :aria-label="`Without ${row.label}`" @click="remove(i)">✕</button>
+            <button type="button" :aria-label="`Remove ${row.label}`" @click="remove(i)">✕</button>
           </td>
         </tr>
       </tbody>
     </table>
     <p class="acts">
       <Button size="small" @click="add()">Add a wedge</Button>
-      <Button size="small" type="primary" @click="tryIt">Try it</Button>
-      <Button v-if="result" size="small" type="text" @click="reset">As it is</Button>
+      <Button size="small" type="primary" @click="tryIt">Try this bag</Button>
+      <Button v-if="result" size="small" type="text" @click="reset">Current bag</Button>
     </p>
     <p v-if="result" class="num" role="status">
-      Covers <b>{{ percent(result.coverage.all) }}</b> instead of {{ percent(covered) }}, one ball in
-      tolerance {{ percent(result.coverage.chance) }}. Clubs nobody has hit are estimated.
+      Covers <b>{{ percent(result.coverage.all) }}</b> instead of {{ percent(covered) }}, one ball within
+      tolerance {{ percent(result.coverage.chance) }}. Clubs not hit yet are estimated.
     </p>
     <Sentence :text="error" />
     <p class="acts">
@@ -126,9 +126,9 @@ function take(lofts: number[]): void {
         <select v-model.number="number">
           <option v-for="n in 4" :key="n" :value="n">{{ n }}</option>
         </select>
-        more</label
+        extra</label
       >
-      <Button size="small" :loading="searching" @click="search">Search</Button>
+      <Button size="small" :loading="searching" @click="search">Find best lofts</Button>
     </p>
     <ul v-if="found.length">
       <li v-for="g in found" :key="g.lofts.join()">
@@ -139,7 +139,7 @@ function take(lofts: number[]): void {
       </li>
     </ul>
     <p class="quiet">
-      More bounce for soft turf, sand and a steep attack; less for firm, tight lies. Try before buying.
+      More bounce for soft turf, sand and a steep attack, less for firm, tight lies. Try before you buy.
     </p>
   </section>
 </template>

@@ -12,12 +12,14 @@ type Fill = Schemas["FillOut"];
 const props = defineProps<{
   one: Schemas["GapOut"];
   stage: Schemas["Stage"];
+  /** Whether its best way offers what to do before anybody points at one. */
+  first?: boolean;
 }>();
 const { units, texts } = useStudentContext();
 const emit = defineEmits<{ choose: [fill: Fill, play: Schemas["Play"]]; plan: [fill: Fill] }>();
 const drawn = defineModel<Fill | null>({ required: true });
 /** So many ways stand under a stretch; the rest is asked for. */
-const FIRST = 3;
+const FIRST = 2;
 const all = ref(false);
 const shown = computed(() => (all.value ? props.one.fills : props.one.fills.slice(0, FIRST)));
 const name = (fill: Fill) => fillWords(texts.value, fill);
@@ -55,21 +57,21 @@ function useOf(fill: Fill): string {
           >{{ units.show(fill.carry_yd) }} ± {{ units.show(halfInterval(fill)) }}, {{ useOf(fill)
           }}{{ restsOn(fill) }}</span
         >
-        <span class="act">
+        <span v-if="drawn === fill || (first && !drawn && fill === shown[0])" class="act">
           <Button
             v-if="fill.way === 'play'"
             size="small"
             type="primary"
-            :aria-label="`Play ${name(fill)}`"
+            :aria-label="`Use ${name(fill)}`"
             @click="emit('choose', fill, 'played')"
-            >Play</Button
+            >Use</Button
           >
           <Button
             v-if="fill.state !== null && fill.state !== 'work'"
             size="small"
-            :aria-label="`Work on ${name(fill)}`"
+            :aria-label="`Learn ${name(fill)}`"
             @click="emit('choose', fill, 'work')"
-            >Work</Button
+            >Learn</Button
           >
           <Button size="small" :aria-label="`Plan ${name(fill)}`" @click="emit('plan', fill)">Plan</Button>
         </span>
@@ -78,10 +80,8 @@ function useOf(fill: Fill): string {
     <button v-if="one.fills.length > shown.length" type="button" class="link" @click="all = true">
       {{ one.fills.length - shown.length }} more
     </button>
-    <p v-if="!one.fills.length" class="quiet">Out of reach of this bag. Another club, below.</p>
-    <p v-else-if="one.fills[0]?.later" class="quiet">
-      Not within the {{ stage }} stage and the swings hit so far: later.
-    </p>
+    <p v-if="!one.fills.length" class="quiet">This bag can't cover it. Try another club below.</p>
+    <p v-else-if="one.fills[0]?.later" class="quiet">Not in the {{ stage }} stage yet.</p>
   </div>
 </template>
 

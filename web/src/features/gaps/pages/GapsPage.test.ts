@@ -66,8 +66,8 @@ afterEach(() => vi.unstubAllGlobals());
 
 test("each wide stretch with the ways to close it, in words; a yard or two is a footnote", async () => {
   const { page, text, press } = await gaps();
-  expect(text()).toContain("2 shots played reach 20 % of the ground, all that is measured 25 %");
-  expect(text()).toContain("within the tolerance 31 % of the time");
+  expect(text()).toContain("2 shots cover 20 % of the ground. With every measured shot 25 %");
+  expect(text()).toContain("within tolerance 31 % of the time");
   const ways = () => page.findAll(".gap li").map((li) => li.find(".word").text());
   expect(ways()).toEqual(["56 10:00", "60 10:00 stock", "56 between 9:00 and 10:00"]);
   await press("3 more");
@@ -79,18 +79,18 @@ test("each wide stretch with the ways to close it, in words; a yard or two is a 
   expect(text()).toContain("72 ± 4, closes 5");
   expect(text()).toContain("75 ± 4, closes 5, likely 3");
   expect(text()).toContain(
-    "From 60 10:00 (66) to its full swing (84) the 60 has no swing: one club down, 56 10:00 goes 74.",
+    "From 60 10:00 (66) to its full swing (84) there is no 60 swing. One club down, 56 10:00 carries 74.",
   );
-  expect(text()).toContain("Out of reach of this bag.");
-  expect(text()).toContain("A step or two beside a shot: 50, 64 to 65.");
+  expect(text()).toContain("This bag can't cover it.");
+  expect(text()).toContain("Small gaps: 50, 64 to 65.");
 });
 
 test("play it and work on it are one press each", async () => {
   const { press, writes, text } = await gaps({ "POST /api/students/s/played": {} });
-  await press("Play 56 10:00");
-  await vi.waitFor(() => expect(text()).toContain("56 10:00 is played."));
-  await press("Work on 60 10:00 stock");
-  await vi.waitFor(() => expect(text()).toContain("60 10:00 stock is in work."));
+  await press("Use 56 10:00");
+  await vi.waitFor(() => expect(text()).toContain("56 10:00 is now used."));
+  await press("Learn 60 10:00 stock");
+  await vi.waitFor(() => expect(text()).toContain("60 10:00 stock is still learning."));
   expect(writes().map((w) => w.body)).toMatchObject([
     { shots: [{ club: "56", swing: "10:00", play: "played", was: "neither", back_in: 0 }] },
     { shots: [{ club: "60", swing: "10:00", play: "work", was: "neither" }] },
@@ -156,7 +156,7 @@ test("another bag is tried out and shown; so are lofts that would close more", a
     },
     "POST /api/students/s/loft-search": [{ lofts: [50, 54], covered: 0.91 }],
   });
-  await press("Search");
+  await press("Find best lofts");
   expect(text()).toContain("50°, 54° stock swings cover 91 %");
   expect(asked.at(-1)!.body).toEqual({ number: 1, staying: ["60", "56"] });
   await page.find('[aria-label="Loft of 60"]').setValue(58);
@@ -165,6 +165,6 @@ test("another bag is tried out and shown; so are lofts that would close more", a
     label: "60",
     loft_deg: 58,
   });
-  await press("As it is");
+  await press("Current bag");
   expect(text()).not.toContain("instead of");
 });

@@ -33,6 +33,7 @@ const gaps = useQuery({
   query: () => dataOf(api.GET("/api/students/{student_id}/gaps", path)),
 });
 const pinned = ref<number | null>(null);
+const trying = ref(false);
 const drawn = ref<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
 const { error, save } = useSaving();
@@ -90,7 +91,7 @@ async function choose(fill: Fill, play: Schemas["Play"]): Promise<void> {
   });
   if (!done) return;
   drawn.value = null;
-  confirmation.value = `${fillWords(texts.value, fill)} is ${play === "played" ? "played" : "in work"}.`;
+  confirmation.value = `${fillWords(texts.value, fill)} is ${play === "played" ? "now used" : "still learning"}.`;
 }
 async function accept(fill: Fill): Promise<void> {
   const old = plan.data.value?.plan;
@@ -125,7 +126,7 @@ const small = computed(() =>
     )
     .join(", "),
 );
-useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = null))]);
+useKeys("Gaps", [key("Esc", "clear the preview", "Escape", () => (drawn.value = null))]);
 </script>
 
 <template>
@@ -136,65 +137,61 @@ useKeys("Gaps", [key("Esc", "draw nothing in", "Escape", () => (drawn.value = nu
     <NoClubs
       v-else-if="!matrix.data.value?.clubs.length"
       :student-id="studentId"
-      next="There is no ground without a wedge. Put the bag in, then hit balls."
+      next="Add a wedge to the bag, then hit balls."
     />
     <div v-else class="columns">
       <div>
         <div class="head">
           <h1>Gaps</h1>
           <span class="quiet num">
-            {{ gaps.data.value.played }}
-            {{ gaps.data.value.played === 1 ? "shot" : "shots" }} played reach
-            {{ percent(gaps.data.value.coverage.played) }} of the ground, all that is measured
-            {{ percent(gaps.data.value.coverage.measured) }}, with good estimates
-            {{ percent(gaps.data.value.coverage.all) }}. One ball of the shot played lands within the
-            tolerance {{ percent(gaps.data.value.coverage.chance) }} of the time.
+            {{ gaps.data.value.played }} {{ gaps.data.value.played === 1 ? "shot" : "shots" }} cover
+            {{ percent(gaps.data.value.coverage.played) }} of
+            {{ units.show(student.data.value?.from_yd ?? 0) }} to
+            {{ units.show(student.data.value?.to_yd ?? 0) }} {{ units.unit }}. With every measured shot
+            {{ percent(gaps.data.value.coverage.measured) }}.
           </span>
           <GroundLegend class="push" played :estimates="bag !== null" />
         </div>
         <TheGround :matrix="shownMatrix" :shown="shownCells" :pinned="pinned" @pin="pinned = $event" />
         <p v-if="!gaps.data.value.measured" class="quiet">
-          Nothing is measured yet: hit one swing with every wedge first.
+          No measured shots yet. Hit one swing with every wedge first.
           <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
         </p>
         <p v-else class="quiet">
-          <template v-if="!gaps.data.value.chosen"
-            >Nobody has chosen the shots yet: the proposal stands in.
-          </template>
-          <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose the shots</RouterLink>
+          <template v-if="!gaps.data.value.chosen">No shots chosen yet. These are suggested. </template>
+          <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose shots</RouterLink>
         </p>
-        <BagWhatIf
-          v-if="matrix.data.value"
-          class="bag"
-          :student-id="studentId"
-          :matrix="matrix.data.value"
-          :covered="gaps.data.value.coverage.all"
-          @show="bag = $event"
-        />
+        <details class="bag" @toggle="trying = ($event.target as HTMLDetailsElement).open">
+          <summary>Try another bag</summary>
+          <BagWhatIf
+            v-if="trying && matrix.data.value"
+            :student-id="studentId"
+            :matrix="matrix.data.value"
+            :covered="gaps.data.value.coverage.all"
+            @show="bag = $event"
+          />
+        </details>
       </div>
       <div class="side">
         <section class="sheet">
-          <h2><Hint word="fallow" :units="student.data.value?.units">Fallow</Hint></h2>
+          <h2><Hint word="fallow" :units="student.data.value?.units">Widest gaps</Hint></h2>
           <p v-if="confirmation" class="quiet" role="status">
             {{ confirmation }} <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan</RouterLink>
           </p>
           <Sentence :text="error" />
-          <p v-if="!gaps.data.value.fallow.length" class="quiet">
-            No fallow ground: a played shot reaches every distance.
-          </p>
-          <p v-else-if="!gaps.data.value.gaps.length" class="quiet">Nothing wide lies fallow.</p>
+          <p v-if="!gaps.data.value.fallow.length" class="quiet">No gaps. Every distance has a shot.</p>
+          <p v-else-if="!gaps.data.value.gaps.length" class="quiet">No wide gaps.</p>
           <GapWays
-            v-for="one in gaps.data.value.gaps"
+            v-for="(one, i) in gaps.data.value.gaps"
             :key="one.gap.from_yd"
+            :first="i === 0"
             v-model="drawn"
             :one="one"
             :stage="gaps.data.value.stage"
             @choose="choose"
             @plan="accept"
           />
-          <p v-if="gaps.data.value.small.length" class="quiet small num">
-            A step or two beside a shot: {{ small }}.
-          </p>
+          <p v-if="gaps.data.value.small.length" class="quiet small num">Small gaps: {{ small }}.</p>
         </section>
       </div>
     </div>

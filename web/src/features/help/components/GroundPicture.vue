@@ -33,12 +33,12 @@ const MARKS = [
   { at: 71, y: 132, text: "6" },
 ];
 const SAYS = [
-  "A furrow: where the middle 80 % of solid balls with one shot land. The tick is the mean carry.",
-  "One lane a club; a dot is the stock height, a mark down is low, a mark up is high.",
-  "Doubtful: measured, and not to be trusted now.",
-  "Estimated: not hit yet, worked out from the others. Shown when asked for.",
-  "Covered: a played shot carries within the tolerance.",
-  "Fallow: no played shot does.",
+  "A spread bar shows where the middle 80 % of solid balls land. The tick is the mean carry.",
+  "One lane for each club. A dot is stock, a mark down is low, a mark up is high.",
+  "Uncertain: measured, but needs checking.",
+  "Estimated: not hit yet, worked out from other shots. Hidden unless you turn it on.",
+  "Covered: a shot in use carries within tolerance.",
+  "Gap: no shot in use carries within tolerance.",
 ];
 </script>
 

@@ -5,11 +5,11 @@ import { useLook } from "../composables/look";
 
 const { step, number, of, last, next, back, leave } = useLook();
 useKeys(
-  "A look around",
+  "Tour",
   [
     {
       shown: "] [",
-      does: "next or last step of the look around",
+      does: "next or previous step of the tour",
       on: (event) => {
         if (!step.value || !["]", "["].includes(event.key)) return false;
         if (event.key === "]") next();
@@ -18,7 +18,7 @@ useKeys(
       },
     },
     {
-      ...key("Esc", "leave the look around", "Escape", leave),
+      ...key("Esc", "leave the tour", "Escape", leave),
       on: (event) => {
         if (!step.value || event.key !== "Escape") return false;
         leave();
@@ -31,12 +31,12 @@ useKeys(
 </script>
 
 <template>
-  <section v-if="step" class="look" aria-label="A look around" aria-live="polite">
+  <section v-if="step" class="look" aria-label="Tour" aria-live="polite">
     <h2>{{ step.title }}</h2>
     <p>{{ step.says }}</p>
     <div class="acts">
       <span class="num">{{ number }} of {{ of }}</span>
-      <button type="button" @click="leave">Leave <kbd>Esc</kbd></button>
+      <button type="button" @click="leave">Leave tour <kbd>Esc</kbd></button>
       <button v-if="number > 1" type="button" @click="back">Back <kbd>[</kbd></button>
       <button type="button" class="go" @click="next">{{ last ? "Done" : "Next" }} <kbd>]</kbd></button>
     </div>

@@ -11,7 +11,7 @@ const Looking = defineComponent({
       h("p", look.error.value),
       h("i", look.step.value?.place ?? "no look"),
       h("button", { onClick: look.next }, "Next"),
-      h("button", { onClick: look.leave }, "Leave"),
+      h("button", { onClick: look.leave }, "Leave tour"),
     ];
   },
 });
@@ -39,7 +39,7 @@ test("the look begins with whoever has most to see, goes on, and ends", async ()
 test("an empty academy and a lost network say why there is nothing to look at", async () => {
   const { press, text } = await shown(rows());
   await press("Look around");
-  expect(text()).toContain("There is no student to look at yet.");
+  expect(text()).toContain("No students yet.");
   vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no network")));
   await press("Look around");
   await settled();
@@ -48,6 +48,6 @@ test("an empty academy and a lost network say why there is nothing to look at", 
   serve(rows(0.5));
   await press("Look around");
   expect(text()).toContain("students");
-  await press("Leave");
+  await press("Leave tour");
   expect(text()).toContain("no look");
 });

@@ -13,38 +13,38 @@ export interface Step {
 export const STEPS: Step[] = [
   {
     place: "students",
-    title: "The morning",
-    says: "Everybody, the neediest first, and why. One press plans the balls that settle most.",
+    title: "Students",
+    says: "Every student, the most urgent first, with the reason. One press plans the balls that help most.",
   },
   {
     place: "matrix",
-    title: "The matrix",
-    says: "Each strip is where one shot lands. Type a distance, and its shot answers. A press on a cell shows every ball behind the number.",
+    title: "Matrix",
+    says: "Each bar shows where one shot lands. Type a distance to find its shot. Press a carry to see every ball behind it.",
   },
   {
     place: "range",
-    title: "The range",
-    says: "Type a carry and press Enter: that is a ball. One letter marks the strike, U undoes. It works without a network.",
+    title: "Range",
+    says: "Type a carry and press Enter to log a ball. One letter marks the strike, U undoes. It works offline.",
   },
   {
     place: "review",
-    title: "The review",
-    says: "After the last ball: what changed and whether it is more than chance. Nothing enters the matrix unseen.",
+    title: "Confirm",
+    says: "After the session: what changed, and whether the change is real. Nothing enters the matrix until you confirm it.",
   },
   {
     place: "gaps",
-    title: "The gaps",
-    says: "What no played shot reaches, the widest first, and the ways to close it.",
+    title: "Gaps",
+    says: "Distances without a shot, the widest first, and how to close them.",
   },
   {
     place: "pick",
-    title: "The pick",
-    says: "Pin, lie, wind and trouble by a key each; the shot with the fewest strokes, and why.",
+    title: "Pick",
+    says: "Set pin, lie, wind and trouble with one key each. Pick shows the shot with the fewest strokes, and why.",
   },
   {
     place: "card",
-    title: "The card",
-    says: "The card as the student will hold it. P and Enter publish it; a link puts it on the phone.",
+    title: "Card",
+    says: "The card as the student will see it. Press P and Enter to publish. A link puts it on the phone.",
   },
 ];
 
@@ -74,7 +74,7 @@ export function useLook() {
     const found = await asked.catch((trouble: unknown) => void (error.value = sentenceOf(trouble)));
     if (!found) return;
     const some = [...found.rows].sort((a, b) => b.covered - a.covered)[0];
-    error.value = some ? "" : "There is no student to look at yet. Add one, or the example, first.";
+    error.value = some ? "" : "No students yet. Add one, or the example, first.";
     if (!some) return;
     student.value = some.id;
     await go(0);

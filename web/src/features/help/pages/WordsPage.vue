@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Every word that the pages use, the ground explained by a picture, and the keys of everywhere. */
+/** How to read the ground, the keys that matter first, and every term when it is asked for. */
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import { useWords } from "@/shared/api/queries";
@@ -23,7 +23,10 @@ const all = computed(() =>
     about: texts.value.format(`word-${id}.about`),
   })),
 );
+/** All terms are a long list: they come with a search, or when they are asked for. */
+const every = ref(false);
 const shown = computed(() => {
+  if (!every.value && !sought.value.trim()) return [];
   const wanted = sought.value.trim().toLowerCase();
   const named = (name: string) => (wanted && name.toLowerCase().includes(wanted) ? 0 : 1);
   return all.value
@@ -31,33 +34,37 @@ const shown = computed(() => {
     .sort((a, b) => named(a.name) - named(b.name));
 });
 const KEYS = [
-  ["/", "find a student, a place, a word or an action"],
-  ["g, then a letter", "go to a place"],
-  ["y", "look a distance up, with today's air and wind"],
-  ["?", "the keys of the view that is open"],
-  ["Tab, Enter", "move between and press what has no key of its own"],
-  ["Esc", "leave a field, then what lies over the page"],
+  ["/", "search"],
+  ["g, then a letter", "go to a page"],
+  ["y", "look up a distance"],
+  ["?", "shortcuts of this page"],
+  ["digits, Enter", "Range: log a ball"],
+  ["f t h o x", "Range: fat, thin, heel, toe, hard"],
+  ["u", "Range: undo the last ball"],
+  ["Enter", "Confirm: confirm the balls"],
+  ["Tab, Enter", "next button, press it"],
+  ["Esc", "leave a field, close a panel"],
 ];
 </script>
 
 <template>
   <div class="page">
     <div class="head">
-      <h1>Words and keys</h1>
+      <h1>Help</h1>
       <span class="push">
-        <button type="button" class="press" @click="look.start()">A look around, two minutes</button>
+        <button type="button" class="press" @click="look.start()">Two-minute tour</button>
       </span>
     </div>
     <Sentence :text="look.error.value" />
-    <Waiting v-if="!words.data.value" what="the words" />
+    <Waiting v-if="!words.data.value" what="help" />
     <template v-else>
-      <h2>The ground, by a picture</h2>
+      <h2>How to read the ground</h2>
       <GroundPicture :units="units" />
       <div class="columns">
         <section>
           <div class="head">
-            <h2>The words</h2>
-            <input v-model="sought" type="search" aria-label="Find a word" placeholder="Find a word" />
+            <h2>Terms</h2>
+            <input v-model="sought" type="search" aria-label="Search terms" placeholder="Search terms" />
           </div>
           <dl>
             <template v-for="word in shown" :key="word.id">
@@ -65,13 +72,16 @@ const KEYS = [
               <dd>{{ word.about }}</dd>
             </template>
           </dl>
-          <p v-if="!shown.length" class="quiet">
-            No word like "{{ sought }}". Try a part of it, or
-            <button type="button" class="link" @click="sought = ''">see all</button>.
+          <button v-if="!every && !sought.trim()" type="button" class="link" @click="every = true">
+            All {{ all.length }} terms
+          </button>
+          <p v-else-if="!shown.length" class="quiet">
+            No term matches "{{ sought }}". Try part of it, or
+            <button type="button" class="link" @click="((sought = ''), (every = true))">show all</button>.
           </p>
         </section>
         <section>
-          <h2>Keys of everywhere</h2>
+          <h2>Keys</h2>
           <dl class="keys">
             <template v-for="[keys, does] in KEYS" :key="keys">
               <dt>

@@ -54,7 +54,7 @@ async function undo(id: number): Promise<void> {
   busy.value = 0;
 }
 useKeys("History", [
-  changing("u", "take the last action back", "u", () => {
+  changing("u", "undo the last change", "u", () => {
     const last = entries.value.find((e) => e.can_undo && !e.undoes);
     if (last) void undo(last.id);
   }),
@@ -65,21 +65,19 @@ useKeys("History", [
   <div class="page">
     <div class="head">
       <h1>History</h1>
-      <span class="quiet">{{
-        studentId ? student.data.value?.name : "of scales, devices and sign-ins"
-      }}</span>
-      <RouterLink v-if="studentId" class="push" to="/history">Of the academy</RouterLink>
+      <span class="quiet">{{ studentId ? student.data.value?.name : "scales, devices and sign-ins" }}</span>
+      <RouterLink v-if="studentId" class="push" to="/history">Academy history</RouterLink>
     </div>
     <Sentence :text="error" />
     <Sentence v-if="log.error.value" :text="sentenceOf(log.error.value)" />
     <Waiting v-if="!log.data.value && !log.error.value" what="the history" />
     <EmptyState
       v-else-if="log.data.value && !entries.length"
-      title="Nothing has been changed yet"
+      title="No changes yet"
       :next="
         studentId
-          ? 'Every change of the student, the bag, the balls and the set-ups is written down here.'
-          : 'Scales, devices, what they play for, and who signed in are written down here.'
+          ? 'Every change to this student\'s bag, balls and set-ups appears here.'
+          : 'Changes to scales and devices, and sign-ins, appear here.'
       "
     />
     <div v-else class="sheet">
@@ -96,17 +94,17 @@ useKeys("History", [
                 size="small"
                 :loading="busy === entry.id"
                 @click="undo(entry.id)"
-                >{{ entry.undoes ? "Do it again" : "Take it back" }}</Button
+                >{{ entry.undoes ? "Redo" : "Undo" }}</Button
               >
-              <span v-else-if="entry.undone" class="quiet">taken back</span>
+              <span v-else-if="entry.undone" class="quiet">undone</span>
             </span>
           </li>
         </ul>
       </section>
     </div>
     <p v-if="(log.data.value?.total ?? 0) > PAGE" class="num">
-      <Button :disabled="page <= 1" @click="page--">Later</Button>
-      <Button :disabled="page * PAGE >= (log.data.value?.total ?? 0)" @click="page++">Earlier</Button>
+      <Button :disabled="page <= 1" @click="page--">Newer</Button>
+      <Button :disabled="page * PAGE >= (log.data.value?.total ?? 0)" @click="page++">Older</Button>
     </p>
   </div>
 </template>

@@ -129,7 +129,7 @@ function paste(event: ClipboardEvent, row: number, column: number): void {
       else beyond++;
     }),
   );
-  pasted.value = `${count(fits, "box", "boxes")} filled${beyond ? `, ${beyond} did not fit` : ""}.`;
+  pasted.value = `${count(fits, "box", "boxes")} filled${beyond ? `, ${beyond} didn't fit` : ""}.`;
 }
 
 const saved = ref("");
@@ -170,20 +170,20 @@ async function save(): Promise<void> {
   <NoClubs
     v-else-if="!clubs.length"
     :student-id="studentId"
-    next="A chart needs at least one wedge with its loft. Put the bag in first."
+    next="Add at least one wedge with its loft first."
   />
   <form v-else class="chart" @submit.prevent="save">
     <div class="about">
       <label>Measured by <input v-model="source" maxlength="80" placeholder="who, with what" /></label>
       <label>on <DayField v-model="measuredOn" aria-label="Day of the chart" /></label>
       <fieldset>
-        <legend class="sr-only">What the numbers are</legend>
+        <legend class="sr-only">Numbers are</legend>
         <label><input v-model="totals" type="radio" :value="false" /> carries</label>
         <label><input v-model="totals" type="radio" :value="true" /> totals</label>
         <span class="quiet">in {{ units.name }}</span>
       </fieldset>
     </div>
-    <div class="views" role="tablist" aria-label="Height">
+    <div class="views" role="tablist" aria-label="Trajectory">
       <button
         v-for="one in heights"
         :key="one"
@@ -237,12 +237,12 @@ async function save(): Promise<void> {
       <span role="status">
         {{ saved || pasted }}
         <template v-if="saved">
-          They count until balls take their place.
+          They count until you log balls for that shot.
           <RouterLink :to="{ name: 'matrix', params: { studentId } }">Matrix</RouterLink>,
           <RouterLink :to="{ name: 'card', params: { studentId } }">Card</RouterLink>
         </template>
         <span v-else-if="!pasted" class="quiet">
-          50-54 counts as 52. A block pastes from a spreadsheet. An emptied box gives its number up.
+          50-54 counts as 52. You can paste from a spreadsheet. Empty a box to delete its number.
         </span>
       </span>
     </p>

@@ -12,10 +12,10 @@ const say = (about: string, name: string, ours: string) =>
 
 <template>
   <section class="sheet names">
-    <h2>What are these?</h2>
+    <h2>What do these names mean?</h2>
     <label v-for="{ about, name, proposal } in strange" :key="`${about} ${name}`">
       <span
-        >{{ about === "club" ? "Club" : "Swing" }} <b>{{ name || "without a name" }}</b> is</span
+        >{{ about === "club" ? "Club" : "Swing" }} <b>{{ name || "no name" }}</b> means</span
       >
       <select
         :value="named[`${about} ${name}`] ?? ''"

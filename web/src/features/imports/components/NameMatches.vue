@@ -14,14 +14,14 @@ const ours = (kind: "clubs" | "swings", name: string) => mapping[kind]?.[name] ?
 <template>
   <h2>Clubs and swings</h2>
   <label v-if="!mapping.sources['club']"
-    >All balls with
+    >All balls are
     <select :value="mapping.club" @change="$emit('fix', 'club', ($event.target as HTMLSelectElement).value)">
       <option value="" disabled>choose</option>
       <option v-for="label in seen.bag" :key="label">{{ label }}</option>
     </select></label
   >
   <label v-for="name in seen.file_clubs" :key="`c${name}`"
-    ><b>{{ name }}</b> is
+    ><b>{{ name }}</b> means
     <select
       :value="ours('clubs', name)"
       @change="$emit('match', 'clubs', name, ($event.target as HTMLSelectElement).value)"
@@ -31,7 +31,7 @@ const ours = (kind: "clubs" | "swings", name: string) => mapping[kind]?.[name] ?
     </select></label
   >
   <label v-if="!mapping.sources['swing']"
-    >All balls with
+    >All balls are
     <select
       :value="mapping.swing"
       @change="$emit('fix', 'swing', ($event.target as HTMLSelectElement).value)"
@@ -41,7 +41,7 @@ const ours = (kind: "clubs" | "swings", name: string) => mapping[kind]?.[name] ?
     </select></label
   >
   <label v-for="name in seen.file_swings" :key="`s${name}`"
-    ><b>{{ name }}</b> is
+    ><b>{{ name }}</b> means
     <select
       :value="ours('swings', name)"
       @change="$emit('match', 'swings', name, ($event.target as HTMLSelectElement).value)"
@@ -51,7 +51,7 @@ const ours = (kind: "clubs" | "swings", name: string) => mapping[kind]?.[name] ?
     </select></label
   >
   <label v-for="name in seen.file_strikes" :key="`t${name}`"
-    ><b>{{ name }}</b> is
+    ><b>{{ name }}</b> means
     <select
       :value="mapping.strikes?.[name] ?? ''"
       @change="$emit('match', 'strikes', name, ($event.target as HTMLSelectElement).value)"

@@ -51,7 +51,7 @@ test("a block pasted fills the boxes from here on, and only what changed is sent
   expect(asked).toHaveLength(1);
   expect(texts(asked[0]!.body).some((text) => text.endsWith(" 31"))).toBe(true);
   expect(asked[0]!.body).toMatchObject({ source: "Ilse", measured_on: "2026-05-01", total: false });
-  expect(page.text()).toMatch(/saved\.\s+They count until balls take their place/);
+  expect(page.text()).toMatch(/saved\.\s+They count until you log balls for that shot/);
 });
 
 test("a box that is refused is named and has the focus, and what was typed stays", async () => {
@@ -100,7 +100,7 @@ test("a chart in a file stands in the boxes, and what is not certain is asked", 
   Object.defineProperty(input.element, "files", { value: [new File(["x"], "chart.csv")] });
   await input.trigger("change");
   await settled();
-  expect(page.text()).toContain("chart.csv is a chart: 1 number in the boxes below, 1 range by the mean");
+  expect(page.text()).toContain("chart.csv is a chart. 1 number are filled in below, 1 range as the mean");
   expect(page.text()).toContain('Line 4, 9:00: "52/54" is two numbers.');
   expect(page.get<HTMLInputElement>('[aria-label^="56 9:00"]').element.value).toBe("48");
   await page.get(".names select").setValue("9:00");

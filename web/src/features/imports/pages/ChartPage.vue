@@ -11,7 +11,9 @@ provideStudent(() => props.studentId);
   <div class="page">
     <div class="head">
       <h1>Chart</h1>
-      <span class="quiet">Numbers you have on paper. They make a card today; balls take their place.</span>
+      <span class="quiet"
+        >Enter the numbers you have on paper. They make a card today, and balls replace them later.</span
+      >
       <RouterLink class="push" :to="{ name: 'import', params: { studentId } }">From a file</RouterLink>
     </div>
     <ChartForm />

@@ -79,10 +79,10 @@ afterEach(() => {
 test("a file is looked at before anything is stored: its columns, its bad rows", async () => {
   const { page, text, writes } = await imported();
   expect(text()).toContain("monitor.csv: 2 new balls, 1 already here, 1 bad row.");
-  expect(text()).toContain("Read as the last file with these columns.");
+  expect(text()).toContain("Read like the last file with these columns.");
   expect(text()).toContain('Line 4, Carry: "far" is not a number.');
   expect(writes().map((a) => a.path)).toEqual([LOOK_AT]);
-  const is = page.find('[aria-label="What Speed is"]');
+  const is = page.find('[aria-label="Meaning of Speed"]');
   // Measurements are called as everywhere, by the server's words.
   expect(is.findAll("option").map((o) => o.text())).toEqual([
     "a note",
@@ -96,7 +96,7 @@ test("a file is looked at before anything is stored: its columns, its bad rows",
 
 test("what a column is, its unit and its clubs are put right, and it is looked at again", async () => {
   const { page } = await imported();
-  await page.find('[aria-label="What Speed is"]').setValue("ball_speed_mps");
+  await page.find('[aria-label="Meaning of Speed"]').setValue("ball_speed_mps");
   await settled();
   expect(sent.at(-1)!.sources).toEqual({
     carry_yd: { column: "Carry (m)", unit: "m" },
@@ -106,7 +106,7 @@ test("what a column is, its unit and its clubs are put right, and it is looked a
   await settled();
   expect(sent.at(-1)!.sources["ball_speed_mps"]).toEqual({ column: "Speed", unit: "km/h" });
   // One column is one thing: what it meant before is free again.
-  await page.find('[aria-label="What Remark is"]').setValue("carry_yd");
+  await page.find('[aria-label="Meaning of Remark"]').setValue("carry_yd");
   await settled();
   expect(Object.keys(sent.at(-1)!.sources)).toEqual(["ball_speed_mps", "carry_yd"]);
   const club = page.findAll("label").find((l) => l.text().startsWith("SW"))!;
@@ -124,7 +124,7 @@ test("it is taken with the bad rows left out, and the way leads to the review", 
     "POST /api/students/s/files/take": () =>
       new Response(lines.map((line) => JSON.stringify(line)).join("\n") + "\n"),
   });
-  await press("Skip the bad rows, take 2 balls");
+  await press("Skip the bad rows, import 2 balls");
   await vi.waitFor(() => expect(text()).toContain("2 new balls from monitor.csv."));
   expect(asked.some((a: Asked) => a.path.endsWith("/files/take"))).toBe(true);
   expect(page.find("a").attributes("href")).toContain("/review");
@@ -147,11 +147,11 @@ test("a file that cannot be read says why, and a huge one is not sent", async ()
 
 test("days that may be months are asked about once; certain ones are not", async () => {
   const certain = await imported();
-  expect(certain.text()).not.toContain("Its dates have the");
+  expect(certain.text()).not.toContain("Dates have the");
   vi.restoreAllMocks();
   LOOK.day_orders = ["day first", "month first"];
   const asked = await imported();
-  expect(asked.text()).toContain("Its dates have the");
+  expect(asked.text()).toContain("Dates have the");
   await asked.page.get(".days select").setValue("month first");
   await settled();
   expect(sent.at(-1)!.days).toBe("month first");

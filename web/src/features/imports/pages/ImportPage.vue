@@ -128,9 +128,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
   <div class="page">
     <div class="head">
       <h1>Import</h1>
-      <span class="quiet"
-        >Balls or a chart, as CSV or workbook, from a launch monitor or a sheet of your own.</span
-      >
+      <span class="quiet">Balls or a chart as CSV or Excel, from a launch monitor or your own sheet.</span>
       <span class="push">
         <Button type="primary" :disabled="state.busy" @click="input?.click()">Choose a file</Button>
         <input
@@ -147,20 +145,20 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
     <Sentence :text="state.error" />
     <p v-if="state.done" role="status">
       {{ state.done }}
-      <RouterLink :to="{ name: 'review', params: { studentId } }">Review them</RouterLink>
+      <RouterLink :to="{ name: 'review', params: { studentId } }">Confirm them</RouterLink>
     </p>
     <p v-if="state.busy && !seen" class="quiet" role="status">Reading {{ state.file?.name }}…</p>
     <EmptyState
       v-if="!seen && !state.busy && !state.done"
       title="No file chosen"
-      next="What its columns and names say is taken as it is; what they do not say is asked. The next file like it is read the same way."
+      next="Oxgang reads the columns it knows and asks about the others. The next file like it is read the same way."
     >
-      <RouterLink :to="{ name: 'chart', params: { studentId } }">Type a chart instead</RouterLink>
+      <RouterLink :to="{ name: 'chart', params: { studentId } }">Enter a chart instead</RouterLink>
     </EmptyState>
     <template v-if="seen?.chart">
       <p class="num">
-        <b>{{ state.file?.name }}</b> is a chart: {{ count(boxes.length, "number", "numbers") }} in the boxes
-        below<template v-if="ranges">, {{ count(ranges, "range", "ranges") }} by the mean</template>. Look at
+        <b>{{ state.file?.name }}</b> is a chart. {{ count(boxes.length, "number", "numbers") }} are filled in
+        below<template v-if="ranges">, {{ count(ranges, "range", "ranges") }} as the mean</template>. Check
         them, then save.
       </p>
       <ChartNames
@@ -185,7 +183,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         ><template v-if="seen.problems_total"
           >, <span class="clay">{{ count(seen.problems_total, "bad row", "bad rows") }}</span></template
         >.
-        <span v-if="seen.remembered" class="quiet">Read as the last file with these columns.</span>
+        <span v-if="seen.remembered" class="quiet">Read like the last file with these columns.</span>
       </p>
       <Progress v-if="state.busy && state.percent" :percent="state.percent" />
       <p class="acts">
@@ -204,7 +202,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
           :loading="state.busy"
           @click="take(seen.problems_total > 0)"
         >
-          {{ seen.problems_total ? "Skip the bad rows, take" : "Take" }}
+          {{ seen.problems_total ? "Skip the bad rows, import" : "Import" }}
           {{ count(seen.new, "ball", "balls") }}
         </Button>
         <Button @click="cancel">Cancel</Button>
@@ -217,7 +215,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
               <tr>
                 <th>In the file</th>
                 <th>Such as</th>
-                <th>Is</th>
+                <th>Means</th>
                 <th>In</th>
               </tr>
             </thead>
@@ -230,7 +228,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
                 <td>
                   <select
                     :value="meaning.get(column.name) ?? ''"
-                    :aria-label="`What ${column.name} is`"
+                    :aria-label="`Meaning of ${column.name}`"
                     @change="mean(column.name, ($event.target as HTMLSelectElement).value)"
                   >
                     <option value="">a note</option>
@@ -261,7 +259,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         <div>
           <section class="sheet">
             <label v-if="seen.day_orders.length > 1" class="days"
-              ><b>Its dates</b> have the
+              ><b>Dates</b> have the
               <select :value="mapping.days" @change="fix('days', ($event.target as HTMLSelectElement).value)">
                 <option v-for="order in seen.day_orders" :key="order">{{ order }}</option>
               </select></label
@@ -275,7 +273,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
             />
           </section>
           <section v-if="seen.questions_total" class="sheet">
-            <h2>Can this be?</h2>
+            <h2>Check these rows</h2>
             <ul>
               <li v-for="q in seen.questions.slice(0, 6)" :key="`${q.line}${q.column}`">
                 Line {{ q.line }}: {{ q.reason }}
@@ -285,10 +283,10 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
             <label>
               <span
                 >{{ count(seen.questions_total, "row is", "rows are") }}
-                {{ mapping.odd ? "taken" : "left out" }}</span
+                {{ mapping.odd ? "taken" : "skipped" }}</span
               >
               <span
-                ><input type="checkbox" :checked="mapping.odd" @change="takeOdd(!mapping?.odd)" /> take
+                ><input type="checkbox" :checked="mapping.odd" @change="takeOdd(!mapping?.odd)" /> import
                 them</span
               >
             </label>
@@ -310,7 +308,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         <thead>
           <tr>
             <th>Line</th>
-            <th>Cell</th>
+            <th>Shot</th>
             <th class="right">Carry, {{ units.unit }}</th>
             <th class="right">Total</th>
             <th class="right">Launch</th>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-/** The checkpoints in the order of the swing, each with what was wrong in its own words. */
+/** The checkpoints in the order of the swing: the part that is being looked at is open, and of it one row asks. */
+import { computed } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useStudentContext } from "@/shared/student/context";
 import type { Seen } from "../composables/draft";
@@ -14,7 +15,7 @@ export interface Check {
   /** Whether it may be taken off the list here. */
   drops: boolean;
 }
-defineProps<{
+const props = defineProps<{
   checks: Check[];
   seen: Record<string, Seen>;
   at: number;
@@ -23,35 +24,53 @@ const { texts } = useStudentContext();
 defineEmits<{ look: [name: string, seen: Seen]; go: [at: number]; drop: [id: number] }>();
 const PARTS = ["setup", "back", "through"] as const;
 const ANSWERS = ["little", "fine", "much"] as const;
+const open = computed(() => props.checks[props.at]?.part ?? "setup");
+const ofPart = (part: Schemas["When"]) => props.checks.filter((check) => check.part === part);
+const seenIn = (part: Schemas["When"]) => ofPart(part).filter((check) => props.seen[check.name]).length;
 const answerText = (check: Check, answer: Seen) => (answer === "fine" ? "fine" : check[answer]);
 </script>
 
 <template>
   <div class="parts">
     <section v-for="part in PARTS" :key="part">
-      <h2>{{ texts.format(`lesson-${part}`) }}</h2>
+      <h2>
+        <button
+          type="button"
+          class="part"
+          :aria-expanded="part === open"
+          @click="$emit('go', checks.indexOf(ofPart(part)[0]!))"
+        >
+          {{ texts.format(`lesson-${part}`) }}
+          <span v-if="seenIn(part)" class="quiet num">{{ seenIn(part) }} of {{ ofPart(part).length }}</span>
+        </button>
+      </h2>
+      <!-- What was seen stays in sight, also of a part that is not open. -->
       <div
-        v-for="check in checks.filter((c) => c.part === part)"
+        v-for="check in ofPart(part).filter((c) => part === open || seen[c.name])"
         :key="check.name"
         class="check"
         :class="{ at: checks[at] === check }"
-        role="radiogroup"
-        :aria-label="check.label"
         @click="$emit('go', checks.indexOf(check))"
       >
         <span class="label"
-          >{{ check.label
-          }}<button
+          ><button
+            type="button"
+            class="name"
+            :aria-expanded="checks[at] === check"
+            @click.stop="$emit('go', checks.indexOf(check))"
+          >
+            {{ check.label }}</button
+          ><button
             v-if="check.own !== null && check.drops"
             type="button"
             class="drop"
-            :aria-label="`Take ${check.label} off the list`"
+            :aria-label="`Remove ${check.label} from the list`"
             @click="$emit('drop', check.own)"
           >
             ✕
           </button></span
         >
-        <span class="answers">
+        <span v-if="checks[at] === check" class="answers" role="radiogroup" :aria-label="check.label">
           <button
             v-for="answer in ANSWERS"
             :key="answer"
@@ -59,11 +78,14 @@ const answerText = (check: Check, answer: Seen) => (answer === "fine" ? "fine" :
             role="radio"
             :aria-checked="seen[check.name] === answer"
             :class="answer"
-            @click="$emit('look', check.name, answer)"
+            @click.stop="$emit('look', check.name, answer)"
           >
             {{ answerText(check, answer) }}
           </button>
         </span>
+        <span v-else-if="seen[check.name]" class="said" :class="seen[check.name]">{{
+          answerText(check, seen[check.name]!)
+        }}</span>
       </div>
     </section>
   </div>
@@ -132,5 +154,34 @@ button {
   button {
     min-height: 44px;
   }
+}
+.part,
+.name {
+  width: 100%;
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.part::before {
+  content: "▸ ";
+  color: var(--ink-2);
+  font-size: 0.8em;
+}
+.part[aria-expanded="true"]::before {
+  content: "▾ ";
+}
+.said {
+  padding: 0.2rem 0.5rem;
+}
+.said.fine {
+  color: var(--field);
+}
+.said:not(.fine) {
+  color: var(--clay);
 }
 </style>

@@ -76,10 +76,8 @@ const known = (name: "cue" | "drill") =>
 
 <template>
   <section>
-    <h2>What it does</h2>
-    <p v-if="!shown.length" class="quiet">
-      Nothing speaks for a fault yet: neither what you saw nor the last balls.
-    </p>
+    <h2>Ball flight</h2>
+    <p v-if="!shown.length" class="quiet">No fault suggested yet.</p>
     <ul class="faults">
       <li v-for="fault in shown" :key="fault.name">
         <button
@@ -93,7 +91,7 @@ const known = (name: "cue" | "drill") =>
       </li>
     </ul>
     <button type="button" class="flat" @click="all = !all">
-      {{ all ? "Only what something speaks for" : "All faults" }}
+      {{ all ? "Only suggested faults" : "All faults" }}
     </button>
     <p v-for="cause in causes" :key="cause" class="quiet">Usual causes. {{ cause }}.</p>
     <label class="field"
@@ -113,19 +111,22 @@ const known = (name: "cue" | "drill") =>
     </p>
     <label class="field"
       ><b>One drill</b>
-      <input v-model="drill" maxlength="200" list="drills" aria-label="Drill" />
+      <input v-model="drill" maxlength="200" aria-label="Drill" />
     </label>
-    <p class="choices">
-      <button
-        v-for="one in drills"
-        :key="one"
-        type="button"
-        :aria-pressed="draft.drill === one"
-        @click="$emit('change', { drill: one })"
-      >
-        {{ say(one) }}
-      </button>
-    </p>
+    <details class="drills">
+      <summary>Choose a drill</summary>
+      <p class="choices">
+        <button
+          v-for="one in drills"
+          :key="one"
+          type="button"
+          :aria-pressed="draft.drill === one"
+          @click="$emit('change', { drill: one })"
+        >
+          {{ say(one) }}
+        </button>
+      </p>
+    </details>
     <p v-if="how" class="quiet">{{ how }}</p>
     <p v-if="(draft.cue && !known('cue')) || (draft.drill && !known('drill'))" class="quiet">
       <button
@@ -134,7 +135,7 @@ const known = (name: "cue" | "drill") =>
         class="flat"
         @click="$emit('add', 'cue', draft.cue)"
       >
-        Keep this cue for the academy
+        Save cue for the academy
       </button>
       <button
         v-if="draft.drill && !known('drill')"
@@ -142,7 +143,7 @@ const known = (name: "cue" | "drill") =>
         class="flat"
         @click="$emit('add', 'drill', draft.drill)"
       >
-        Keep this drill for the academy
+        Save drill for the academy
       </button>
     </p>
     <label class="field"
@@ -223,5 +224,10 @@ textarea {
 }
 p {
   margin: 0.3rem 0 0;
+}
+.drills summary {
+  min-height: 36px;
+  color: var(--accent);
+  cursor: pointer;
 }
 </style>

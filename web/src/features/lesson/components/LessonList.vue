@@ -15,10 +15,8 @@ defineEmits<{ open: [day: string] }>();
 
 <template>
   <section>
-    <h2>Before</h2>
-    <p v-if="!lessons.length" class="quiet">
-      No lesson is written down yet. The last one stands here, and on the range.
-    </p>
+    <h2>Earlier lessons</h2>
+    <p v-if="!lessons.length" class="quiet">No lessons yet.</p>
     <article v-for="lesson in lessons.slice(0, 6)" :key="lesson.day">
       <button type="button" @click="$emit('open', lesson.day)">
         {{ daysAgo(lesson.day) }}

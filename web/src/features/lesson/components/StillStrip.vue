@@ -42,11 +42,11 @@ async function drop(id: number): Promise<void> {
 </script>
 
 <template>
-  <section>
+  <details :open="stills.length > 0 || undefined">
+    <summary><h2>Swing positions</h2></summary>
     <div class="head">
-      <h2>Own positions</h2>
-      <select v-model="height" aria-label="Height">
-        <option value="">any height</option>
+      <select v-model="height" aria-label="Trajectory">
+        <option value="">any</option>
         <option v-for="one in heights" :key="one" :value="one">{{ one }}</option>
       </select>
     </div>
@@ -57,14 +57,14 @@ async function drop(id: number): Promise<void> {
           <img
             v-if="of(swing.label)"
             :src="of(swing.label)?.address"
-            :alt="`Own position at ${swing.label}`"
+            :alt="`Position at ${swing.label}`"
             loading="lazy"
           />
           <span v-else class="none" aria-hidden="true"></span>
           <figcaption>
             <b class="slab">{{ swing.label }}</b>
             <label
-              >{{ of(swing.label) ? "another" : "take one"
+              >{{ of(swing.label) ? "another" : "Take a picture"
               }}<input
                 type="file"
                 accept="image/*"
@@ -77,7 +77,7 @@ async function drop(id: number): Promise<void> {
             <button
               v-if="of(swing.label)"
               type="button"
-              :aria-label="`Take the picture of ${swing.label} away`"
+              :aria-label="`Delete picture of ${swing.label}`"
               @click="drop(of(swing.label)!.id)"
             >
               ✕
@@ -87,10 +87,10 @@ async function drop(id: number): Promise<void> {
       </li>
     </ul>
     <p class="quiet">
-      Kept small, and without place or time. Ask before you take a picture of anybody; for a junior ask a
-      parent. On the phone only if you allow it under Card.
+      Saved small, without location or time. Ask first, and ask a parent for a junior. It shows on the phone
+      only if you allow it under Card.
     </p>
-  </section>
+  </details>
 </template>
 
 <style scoped>
@@ -145,5 +145,22 @@ button {
 }
 p {
   margin: 0.4rem 0 0;
+}
+summary {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  cursor: pointer;
+}
+summary h2 {
+  margin: 0;
+}
+summary::before {
+  content: "▸";
+  margin-right: 0.4rem;
+  color: var(--ink-2);
+}
+[open] > summary::before {
+  content: "▾";
 }
 </style>

@@ -21,7 +21,7 @@ defineEmits<{ mine: []; theirs: [] }>();
     <div>
       <h2>Yours, not saved</h2>
       <LessonText :lesson="mine" :checks="checks" :own="own" />
-      <Button @click="$emit('mine')">Keep yours</Button>
+      <Button @click="$emit('mine')">Use yours</Button>
     </div>
     <div>
       <h2>

@@ -65,7 +65,7 @@ test("a lesson by keys: looks, a proposed fault with its cue and drill, written 
   const { text, writes } = await lesson();
   keys("2", "1", "3", "0", "4");
   await settled();
-  expect(text()).toContain("4 of the last 9 balls were fat");
+  expect(text()).toContain("at: 4 of the last 9 balls");
   expect(text()).toContain("Usual causes. Fat, behind the ball");
   keys("Enter");
   await settled();
@@ -91,7 +91,7 @@ test("what could not be written is kept over a reload, and said", async () => {
   expect(first.text()).toContain("Tobin wrote it.");
   first.page.unmount();
   const again = await lesson();
-  expect(again.text()).toContain("1 looked at");
+  expect(again.text()).toContain("1 checked");
   expect(again.text()).toContain("Not saved yet.");
 });
 
@@ -109,7 +109,7 @@ test("another coach's lesson of that day stands beside one's own, and nothing go
   keys("Enter");
   await settled();
   expect(writes().filter((one) => one.method === "PUT")).toEqual([]);
-  await press("Keep yours");
+  await press("Use yours");
   keys("Enter");
   await settled();
   const [saved] = writes().filter((one) => one.method === "PUT");
@@ -126,7 +126,7 @@ test("the other version can be taken instead", async () => {
   const { text, press } = await lesson({ "GET /api/students/s/lessons": page({ lessons: [theirs] }) });
   await press("Use this version");
   expect(text()).not.toContain("Not saved yet.");
-  expect(text()).toContain("0 looked at");
+  expect(text()).toContain("0 checked");
 });
 
 test("the lessons before say what was wrong in its own words", async () => {

@@ -7,7 +7,6 @@ import { useRouter } from "vue-router";
 import { sentenceOf } from "@/shared/api/client";
 import { useLessons } from "@/shared/api/lessons";
 import { useMatrix, useWords } from "@/shared/api/queries";
-import { weekday } from "@/shared/format/dates";
 import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
@@ -90,13 +89,13 @@ function faultKey(event: KeyboardEvent): boolean {
   return !!one;
 }
 useKeys("Lesson", [
-  key("↑", "checkpoint before", "ArrowUp", () => go(at.value - 1)),
+  key("↑", "previous checkpoint", "ArrowUp", () => go(at.value - 1)),
   key("↓", "next checkpoint", "ArrowDown", () => go(at.value + 1)),
   changing("1", "too little", "1", () => lookHere("little")),
   changing("2", "fine", "2", () => lookHere("fine")),
   changing("3", "too much", "3", () => lookHere("much")),
-  changing("0", "not looked at", "0", () => lookHere(null)),
-  { shown: "4–6", does: "a fault that is proposed", on: faultKey, changes: true },
+  changing("0", "not checked", "0", () => lookHere(null)),
+  { shown: "4–6", does: "a suggested fault", on: faultKey, changes: true },
   key("n", "write in your own words", "n", () => {
     document.querySelector<HTMLElement>("textarea")?.focus();
   }),
@@ -121,9 +120,8 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
     <template v-else>
       <div class="head">
         <h1>Lesson</h1>
-        <span class="quiet">{{ student.data.value.name }}</span>
         <span class="quiet">of <DayField v-model="day" aria-label="Day" required /></span>
-        <span class="quiet num">{{ looked }} looked at</span>
+        <span class="quiet num">{{ looked }} checked</span>
         <span class="quiet" aria-live="polite">{{ dirty ? "Not saved yet." : announcement }}</span>
         <span class="push acts">
           <Button v-if="stored && !dirty" type="text" @click="lesson.takeAway()">Delete lesson</Button>
@@ -160,8 +158,8 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
             <input
               v-model="newCheck"
               maxlength="200"
-              placeholder="A checkpoint of your own"
-              aria-label="A checkpoint of your own"
+              placeholder="Add your own checkpoint"
+              aria-label="Add your own checkpoint"
             />
             <select v-model="newPart" aria-label="Part of the swing">
               <option value="setup">{{ texts.format("lesson-setup") }}</option>
@@ -197,9 +195,7 @@ const looked = computed(() => Object.keys(draft.value.seen).length);
           />
         </div>
       </div>
-      <p class="quiet">
-        {{ `Looking at ${weekday(day)}` }}. Rest between sets; stop on pain and see a clinician.
-      </p>
+      <p class="quiet">Rest between sets. Stop if it hurts and see a clinician.</p>
     </template>
   </div>
 </template>

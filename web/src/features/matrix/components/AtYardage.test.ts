@@ -24,21 +24,21 @@ test("the shot that is played stands first, then what else would come near", asy
   const { page, text } = await at(60);
   expect(text()).toContain("At 60 yd");
   expect(page.findAll("li").map(read)).toEqual([
-    "56 9:00 stock 61 ± 2 5 balls played",
-    "60 10:00 stock 60 ± 2 estimated not played",
-    "56 10:00 stock 72 ± 2 5 balls in work old",
+    "56 9:00 stock 61 ± 2 5 balls used",
+    "60 10:00 stock 60 ± 2 estimated not used",
+    "56 10:00 stock 72 ± 2 5 balls still learning old",
   ]);
   expect(page.findAll("li.answer")).toHaveLength(1);
 });
 
 test("none is none, and the nearest are not answers", async () => {
-  expect((await at(65)).text()).toContain("56 9:00 stock + 4 yd: the nearest shot played carries 61.");
+  expect((await at(65)).text()).toContain("56 9:00 stock + 4 yd: the nearest shot in use carries 61.");
   const { page, text } = await at(80);
-  expect(text()).toContain("None: no shot played comes near.");
+  expect(text()).toContain("None. No shot in use comes close.");
   expect(page.findAll("li.answer")).toHaveLength(0);
   expect(page.findAll("li")).toHaveLength(3);
   const nothing = await at(null);
-  expect(nothing.text()).toContain("Look a distance up");
+  expect(nothing.text()).toContain("Look up a distance");
 });
 
 test("whether it is played is one press, told to be another coach's when it is", async () => {
@@ -54,12 +54,12 @@ test("whether it is played is one press, told to be another coach's when it is",
       },
     },
   );
-  expect(choice.page.findAll("[aria-pressed=true]").map((b) => b.text())).toEqual(["In work"]);
-  await choice.press("Played");
+  expect(choice.page.findAll("[aria-pressed=true]").map((b) => b.text())).toEqual(["Learn"]);
+  await choice.press("Use");
   expect(posted[0]!.body).toMatchObject({
     shots: [{ club: "56", swing: "10:00", play: "played", was: "work" }],
   });
-  await choice.press("Neither");
+  await choice.press("Don't use");
   await settled();
   expect(choice.text()).toContain("Meanwhile somebody.");
 });

@@ -32,22 +32,22 @@ const others = computed(() => {
   return cells.filter((cell) => cell !== answer.value).slice(0, answer.value ? MOST - 1 : MOST);
 });
 const rows = computed(() => [...(answer.value ? [answer.value] : []), ...others.value]);
-const WORDS = { played: "played", work: "in work", neither: "not played" };
+const WORDS = { played: "used", work: "still learning", neither: "not used" };
 </script>
 
 <template>
   <section aria-live="polite">
-    <h2 v-if="yardage === null">Look a distance up</h2>
+    <h2 v-if="yardage === null">Look up a distance</h2>
     <h2 v-else>At {{ units.show(yardage) }} {{ units.unit }}</h2>
-    <p v-if="yardage === null" class="quiet">Move over the ground, or type the number. Click pins it.</p>
+    <p v-if="yardage === null" class="quiet">Type a distance, or point at the ground.</p>
     <template v-else>
       <p v-if="!answer" class="fallow">
         <template v-if="near">
           {{ cellName(near) }} <b>{{ units.added(yardage, near.carry_yd) }} {{ units.unit }}</b
-          >: the nearest shot played carries {{ units.show(near.carry_yd) }}.
+          >: the nearest shot in use carries {{ units.show(near.carry_yd) }}.
         </template>
-        <template v-else>None: no shot played comes near.</template>
-        <span v-if="others.length" class="quiet">Nearest of all:</span>
+        <template v-else>None. No shot in use comes close.</template>
+        <span v-if="others.length" class="quiet">Nearest measured:</span>
       </p>
       <ul>
         <li v-for="cell in rows" :key="shotId(cell)" :class="{ answer: cell === answer }">

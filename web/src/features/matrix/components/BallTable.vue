@@ -46,14 +46,14 @@ function ask(ball: Ball): void {
   }
 }
 function give(uid: string): void {
-  emit("exclude", uid, reason.value.trim() || "set aside by the coach");
+  emit("exclude", uid, reason.value.trim() || "excluded by the coach");
   asking.value = "";
 }
 </script>
 
 <template>
   <details>
-    <summary>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }} one by one</summary>
+    <summary>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }}</summary>
     <Sentence v-if="given" tone="quiet" :text="given" />
     <ul>
       <li v-for="ball in newestFirst" :key="ball.uid" :class="{ out: ball.excluded }">

@@ -45,7 +45,7 @@ const strikes = computed(() => {
   }
   return [...counts].map(([strike, n]) => `${n} ${strike}`).join(", ");
 });
-const SIDES: Record<string, string> = { in: "in the window", below: "below", above: "above" };
+const SIDES: Record<string, string> = { in: "in window", below: "below", above: "above" };
 const launch = computed(() => {
   const shown = why.data.value?.shown;
   if (!shown) return "";
@@ -60,7 +60,7 @@ const launch = computed(() => {
   }
   if (shown.grade && props.cell) {
     const meant = props.cell.spin;
-    parts.push(shown.grade === meant ? `${meant} as meant` : `more like ${shown.grade} than ${meant}`);
+    parts.push(shown.grade === meant ? `${meant} as planned` : `more like ${shown.grade} than ${meant}`);
   }
   return parts.join(", ");
 });
@@ -70,7 +70,7 @@ const run = computed(() => {
   if (!start || !props.cell) return "";
   const { show, run: runs, unit } = units.value;
   const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
-  return `Runs ${runs(props.cell.carry_yd, start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} in all; about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
+  return `Runs ${runs(props.cell.carry_yd, start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} total, about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
 const doubts = computed(() => props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "));
 const history = computed(() => why.data.value?.history ?? []);
@@ -105,27 +105,27 @@ const recipe = computed(() => {
         <span v-else-if="cell.basis === 'reported'">from a chart</span>
       </p>
       <p class="quiet num">
-        One ball: {{ units.show(cell.furrow_from_yd) }} to {{ units.show(cell.furrow_to_yd) }}
+        One ball lands {{ units.show(cell.furrow_from_yd) }} to {{ units.show(cell.furrow_to_yd) }}
       </p>
     </template>
-    <p v-else class="quiet">No such cell in this bag and scale.</p>
+    <p v-else class="quiet">This shot isn't in this bag and scale.</p>
     <PlayChoice v-if="cell" :student-id="studentId" :cell="cell" />
     <DotPlot v-if="own.length" :balls="dots" :centre-yd="cell?.carry_yd ?? null" />
     <p v-if="strikes" class="num">{{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.</p>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
-    <p v-if="cell?.doubts.length" class="doubt">Doubtful: {{ doubts }}.</p>
+    <p v-if="cell?.doubts.length" class="doubt">Needs checking: {{ doubts }}.</p>
     <p v-if="split" class="num">{{ upper(splitWords(split, units)) }}</p>
     <p v-if="cell?.imported_yd" class="quiet num">
-      {{ units.show(cell.imported_yd) }} in the chart{{
-        cell.basis === "reported" && cell.last_measured ? ` of ${shortDay(cell.last_measured)}` : ""
-      }}; counts until it has five balls.
+      Chart: {{ units.show(cell.imported_yd)
+      }}{{ cell.basis === "reported" && cell.last_measured ? ` of ${shortDay(cell.last_measured)}` : "" }}.
+      Counts until it has five balls.
       <RouterLink :to="{ name: 'chart', params: { studentId } }">Chart</RouterLink>
     </p>
     <p v-if="cell?.re_expressed" class="quiet">
-      {{ cell.re_expressed }} hit in another swing scale, placed by arm angle.
+      {{ cell.re_expressed }} hit in another swing scale, matched by arm angle.
     </p>
-    <Button type="primary" size="large" block @click="$emit('hit')">Hit this cell</Button>
+    <Button type="primary" size="large" block @click="$emit('hit')">Hit this shot</Button>
     <Sentence v-if="why.error.value" :text="sentenceOf(why.error.value)" />
     <WhySteps v-if="why.data.value && cell" class="part" :why="why.data.value" :balls="cell.balls" />
     <AdjustmentList v-if="why.data.value && cell" class="part" :adjustments="why.data.value.adjustments" />
@@ -140,7 +140,7 @@ const recipe = computed(() => {
       </p>
     </section>
     <section v-if="cue || recipe" class="part">
-      <h3>How</h3>
+      <h3>Method</h3>
       <p v-if="cue" class="cue">“{{ cue }}”</p>
       <p class="quiet">
         {{ recipe }}

@@ -66,7 +66,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
           <thead>
             <tr>
               <th>Club</th>
-              <th class="right">Scatter</th>
+              <th class="right">Spread</th>
               <th class="right">Solid</th>
               <th class="right">Best</th>
             </tr>
@@ -113,11 +113,11 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
         </table>
       </div>
       <div>
-        <h2>The fraction arithmetic</h2>
+        <h2>Fraction rule</h2>
         <p v-if="measured.length" class="quiet">
-          Follows it in {{ follows }} of {{ measured.length }} measured stock cells.
+          Fits {{ follows }} of {{ measured.length }} measured stock shots.
         </p>
-        <p v-else class="quiet">Nothing measured to hold it against yet.</p>
+        <p v-else class="quiet">No measured shots to compare yet.</p>
         <table class="plain">
           <tbody>
             <tr v-for="line in measured" :key="line.club + line.swing">
@@ -132,18 +132,18 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
         </table>
       </div>
       <div>
-        <h2>The swap rule</h2>
+        <h2>Swap rule</h2>
         <p class="quiet">
-          Low of the swing below and high of the swing above carry what this one carries.
-          {{ swapped.length ? `So here in ${swaps} of ${swapped.length}.` : "" }}
+          A low shot from one swing shorter, or a high shot from one swing longer, carries the same.
+          {{ swapped.length ? `True for ${swaps} of ${swapped.length}.` : "" }}
         </p>
         <table v-if="swapped.length" class="plain">
           <thead>
             <tr>
               <th>Stock</th>
-              <th class="right">Low below</th>
-              <th class="right">High above</th>
-              <th><span class="sr-only">Whether it holds</span></th>
+              <th class="right">Shorter, low</th>
+              <th class="right">Longer, high</th>
+              <th><span class="sr-only">Fits?</span></th>
             </tr>
           </thead>
           <tbody>
@@ -162,7 +162,7 @@ const follows = computed(() => measured.value.filter((line) => line.follows).len
             </tr>
           </tbody>
         </table>
-        <p v-else class="quiet">No three of these are measured yet.</p>
+        <p v-else class="quiet">No set of three measured yet.</p>
       </div>
     </div>
   </section>

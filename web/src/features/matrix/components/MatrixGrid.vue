@@ -16,7 +16,7 @@ const { units } = useStudentContext();
 const emit = defineEmits<{ select: [cell: CellAddress] }>();
 
 const MOST_DOTS = 6;
-const PLAYS = { played: ", played", work: ", in work", neither: "" };
+const PLAYS = { played: ", used", work: ", still learning", neither: "" };
 const words = useWords();
 /** As the ground draws them: low sits low. */
 const highToLow = computed(() => [...(words.data.value?.trajectories ?? [])].reverse());
@@ -56,10 +56,12 @@ const variant = (a: CellAddress) =>
         <tr v-for="club in matrix.clubs" :key="club.id">
           <th scope="row" class="slab">{{ club.label }}</th>
           <td v-for="position in matrix.positions" :key="position.label">
-            <button
+            <!-- What is not in sight is nothing to press: the arrow keys still come to it. -->
+            <component
+              :is="cell || isSelected(address) ? 'button' : 'span'"
               v-for="{ address, cell } in entries(club.label, position.label)"
               :key="`${address.trajectory}${address.spin}${address.tempo}`"
-              type="button"
+              :type="cell || isSelected(address) ? 'button' : undefined"
               class="box"
               :class="{
                 blank: !cell,
@@ -71,11 +73,13 @@ const variant = (a: CellAddress) =>
                 work: cell?.play === 'work',
               }"
               :aria-label="
-                cell
-                  ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${basisWords(cell)}${PLAYS[cell.play]}`
-                  : `${address.club} ${address.swing} ${address.trajectory}: not measured`
+                !cell && !isSelected(address)
+                  ? undefined
+                  : cell
+                    ? `${address.club} ${address.swing} ${address.trajectory}: ${units.show(cell.carry_yd)} plus or minus ${units.show(halfInterval(cell))}, ${basisWords(cell)}${PLAYS[cell.play]}`
+                    : `${address.club} ${address.swing} ${address.trajectory}: not measured`
               "
-              @click="emit('select', address)"
+              @click="cell && emit('select', address)"
             >
               <TrajectoryGlyph
                 v-if="view === 'all'"
@@ -102,7 +106,7 @@ const variant = (a: CellAddress) =>
                 </span>
               </template>
               <span v-else class="dash" aria-hidden="true">·</span>
-            </button>
+            </component>
           </td>
         </tr>
       </tbody>

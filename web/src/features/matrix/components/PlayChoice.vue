@@ -8,7 +8,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 const props = defineProps<{ studentId: string; cell: Cell }>();
 const forget = useForgetStudent();
 const { error, busy, run } = useSaving();
-const CHOICES = { played: "Played", work: "In work", neither: "Neither" } as const;
+const CHOICES = { played: "Use", work: "Learn", neither: "Don't use" } as const;
 type Play = keyof typeof CHOICES;
 
 async function choose(play: Play): Promise<void> {
@@ -27,7 +27,7 @@ async function choose(play: Play): Promise<void> {
 </script>
 
 <template>
-  <div class="plays" role="group" aria-label="Does the student play it?">
+  <div class="plays" role="group" aria-label="On the card?">
     <button
       v-for="(words, play) in CHOICES"
       :key="play"

@@ -34,7 +34,7 @@ const away = (carry: number, usual: number) =>
 
 <template>
   <section v-if="anything">
-    <h2>To <Hint word="settles">settle</Hint></h2>
+    <h2 id="needs-checking">Needs <Hint word="settles">checking</Hint></h2>
     <Sentence :text="error" />
     <ul>
       <li v-for="c in matrix.conflicts" :key="cellName(c.shorter) + cellName(c.longer)">
@@ -46,7 +46,7 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', c.shorter)">
             {{ cellName(c.shorter) }}
           </button>
-          at {{ units.show(c.shorter_yd) }}. Hit both again, or exclude the balls that are wrong.
+          at {{ units.show(c.shorter_yd) }}. Hit both again, or exclude the wrong balls.
         </span>
       </li>
       <li v-for="a in matrix.against" :key="`against ${cellName(a.key)} ${a.back_in} ${a.down_in}`">
@@ -54,8 +54,8 @@ const away = (carry: number, usual: number) =>
           <button type="button" class="word" @click="$emit('select', a.key)">
             {{ cellName(a.key) }}
           </button>
-          {{ adjustment(a) }} its own {{ a.balls }} balls say {{ units.show(a.own_yd) }}, all others
-          {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The number stays with its own.
+          {{ adjustment(a) }}: its {{ a.balls }} balls say {{ units.show(a.own_yd) }}, the other shots suggest
+          {{ units.show(a.others_yd) }} ± {{ units.show(a.others_half_yd) }}. The carry follows its own balls.
           Was it this shot?
         </span>
       </li>
@@ -73,7 +73,7 @@ const away = (carry: number, usual: number) =>
             {{ cellName(s.cell) }}
           </button>
           one solid ball at {{ units.show(s.carry_yd) }}, {{ away(s.carry_yd, s.usual_yd) }} the others. A
-          mishit? Until then it counts for little.
+          mishit? Until you decide it hardly counts.
         </span>
         <span class="acts">
           <button v-for="strike in s.might_be" :key="strike" type="button" @click="mark(s.uid, strike)">

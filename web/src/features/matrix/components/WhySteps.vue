@@ -8,12 +8,12 @@ const props = defineProps<{ why: Why; balls: number }>();
 const { units } = useStudentContext();
 type Reason = Why["steps"][number]["reason"];
 const NAMES = computed<Record<Reason, string>>(() => ({
-  own: props.balls === 1 ? "its own ball" : `its own ${props.balls} balls`,
-  rule: "the rule of thumb",
-  shorter: "a shorter swing carries more than its part",
+  own: props.balls === 1 ? "its own balls" : `its own ${props.balls} balls`,
+  rule: "rule of thumb",
+  shorter: "shorter swings carry more than their share",
   others: "all other balls",
-  order: "longer swing, less loft: no shorter",
-  held: "kept beside its own balls",
+  order: "longer swing or less loft can't be shorter",
+  held: "held to its own balls",
 }));
 /** Rounded where each step stands, so that what is shown adds up to the number shown. */
 const rows = computed(() => {
@@ -37,12 +37,12 @@ const total = computed(() => units.value.show(props.why.steps.at(-1)?.stands_yd 
         <dd>{{ row.shown }}</dd>
       </div>
       <div v-if="rows.length > 1" class="sum">
-        <dt>the number</dt>
+        <dt>carry</dt>
         <dd class="slab">{{ total }}</dd>
       </div>
     </dl>
     <p v-if="why.strongest.length" class="quiet near">
-      Most of the others:
+      Most from:
       <template v-for="(n, i) in why.strongest.slice(0, 2)" :key="i"
         >{{ i ? ", " : "" }}{{ n.club }} at {{ n.arm_deg.toFixed(0) }}° {{ n.trajectory }} ({{ n.balls }}
         {{ n.balls === 1 ? "ball" : "balls" }}, {{ units.show(n.carry_yd) }})</template

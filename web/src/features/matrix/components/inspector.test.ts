@@ -32,11 +32,7 @@ test("a reason that moves nothing is not shown", async () => {
     { why: why(["rule", 70], ["others", 66.2], ["order", 66.21]), balls: 0 },
     ANSWERS,
   );
-  expect(page.findAll("dt").map((dt) => dt.text())).toEqual([
-    "the rule of thumb",
-    "all other balls",
-    "the number",
-  ]);
+  expect(page.findAll("dt").map((dt) => dt.text())).toEqual(["rule of thumb", "all other balls", "carry"]);
 });
 
 test("own balls against the others, and balls of two kinds, are named with both sides", async () => {
@@ -57,7 +53,7 @@ test("own balls against the others, and balls of two kinds, are named with both 
   });
   const { page } = await show(SettlePanel, { studentId: "s", matrix: found }, ANSWERS);
   const lines = page.findAll("li").map(read);
-  expect(lines[0]).toContain("its own 6 balls say 78, all others 66 ± 4");
+  expect(lines[0]).toContain("its 6 balls say 78, the other shots suggest 66 ± 4");
   expect(lines[1]).toContain("balls 1 to 5 (3 May 2026) carry 58, balls 6 to 10 (20 May 2026) 68");
   // The last few balls are no question: they stand beside their number only.
   expect(lines).toHaveLength(2);

@@ -17,5 +17,5 @@ export function splitWords(split: Schemas["SplitOut"], units: { show: (yards: nu
     const last = second.to_ball - second.from_ball + 1;
     return `the last ${last} balls${days(second)} carry ${after}, those before ${before}. The carry shown lies between.`;
   }
-  return `${part(first)} carry ${before}, ${part(second)} ${after}. Two different shots, or has something changed?`;
+  return `${part(first)} carry ${before}, ${part(second)} ${after}. Two different shots, or did something change?`;
 }

@@ -19,6 +19,7 @@ import AtYardage from "../components/AtYardage.vue";
 import CellPanel from "../components/CellPanel.vue";
 import ComparePanel from "../components/ComparePanel.vue";
 import MatrixGrid from "../components/MatrixGrid.vue";
+import NextSteps from "../components/NextSteps.vue";
 import SettlePanel from "../components/SettlePanel.vue";
 
 const props = defineProps<{ studentId: string }>();
@@ -133,7 +134,7 @@ function typeYardage(event: KeyboardEvent): boolean {
   return true;
 }
 useKeys("Matrix", [
-  { shown: "62", does: "type a distance to look it up", on: typeYardage },
+  { shown: "62", does: "type a distance to look up its shot", on: typeYardage },
   key(",", "one step shorter", ",", () => ground.value?.step(-1)),
   key(".", "one step longer", ".", () => ground.value?.step(1)),
   key("←", "shorter swing", "ArrowLeft", () => moveSelection(-1, 0)),
@@ -144,8 +145,8 @@ useKeys("Matrix", [
   key("k", "stock", "k", () => setView("stock")),
   key("h", "high", "h", () => setView("high")),
   key("a", "all trajectories", "a", () => setView("all")),
-  key("Enter", "hit this cell", "Enter", hit),
-  key("Esc", "let go of the distance", "Escape", () => (pinned.value = null)),
+  key("Enter", "hit this shot", "Enter", hit),
+  key("Esc", "clear the distance", "Escape", () => (pinned.value = null)),
 ]);
 </script>
 
@@ -158,7 +159,7 @@ useKeys("Matrix", [
     <NoClubs
       v-else-if="matrix.data.value && !matrix.data.value.clubs.length"
       :student-id="studentId"
-      next="A matrix needs at least one wedge with its loft. Put the bag in, then hit balls."
+      next="Add at least one wedge with its loft, then hit balls."
     />
     <div v-else-if="matrix.data.value" class="columns">
       <div class="left">
@@ -166,23 +167,17 @@ useKeys("Matrix", [
           <h1>The ground</h1>
           <span class="quiet num">
             {{ units.show(matrix.data.value.ground.from_yd) }} to
-            {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, within ±
+            {{ units.show(matrix.data.value.ground.to_yd) }} {{ units.unit }}, ±
             {{ Number(units.show(matrix.data.value.ground.tolerance_yd, 1)) }}. The shots
-            {{ matrix.data.value.chosen ? "played" : "proposed" }} reach
-            {{ share(matrix.data.value.ground.covered_played) }}, all that is measured
+            {{ matrix.data.value.chosen ? "used" : "suggested" }} cover
+            {{ share(matrix.data.value.ground.covered_played) }}. With every measured shot
             {{ share(matrix.data.value.ground.covered_measured) }}.
             <RouterLink :to="{ name: 'shots', params: { studentId } }">{{
-              matrix.data.value.chosen ? "Shots" : "Choose the shots"
+              matrix.data.value.chosen ? "Shots" : "Choose shots"
             }}</RouterLink>
           </span>
           <GroundLegend class="push" played :estimates="estimates" :chart="charted" />
         </div>
-        <p v-if="matrix.data.value.waiting" class="waiting-review">
-          {{ matrix.data.value.waiting }}
-          {{ matrix.data.value.waiting === 1 ? "ball waits" : "balls wait" }} for a review and
-          {{ matrix.data.value.waiting === 1 ? "is" : "are" }} not in these numbers.
-          <RouterLink :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
-        </p>
         <TheGround
           v-if="played"
           ref="ground"
@@ -223,7 +218,7 @@ useKeys("Matrix", [
             </select></label
           >
           <label class="push"><input v-model="estimates" type="checkbox" /> estimates</label>
-          <span class="quiet">{{ units.name }}, <Hint word="standard">in standard conditions</Hint></span>
+          <span class="quiet">{{ units.name }}, <Hint word="standard">standard conditions</Hint></span>
         </div>
         <MatrixGrid v-if="filtered" :matrix="filtered" :view="view" :selected="selected" @select="select" />
         <SettlePanel class="below" :student-id="studentId" :matrix="matrix.data.value" @select="select" />
@@ -250,23 +245,24 @@ useKeys("Matrix", [
           "
           @hit="hit"
         />
+        <NextSteps
+          v-else-if="cells.some((c) => c.balls)"
+          :student-id="studentId"
+          :matrix="matrix.data.value"
+          @hit="hit"
+        />
         <div v-else class="pick">
           <p class="quiet">
             {{
-              cells.some((c) => c.balls)
-                ? "Pick a cell to see its balls. Type a distance to look it up."
-                : charted
-                  ? "These numbers are from a chart. Five balls with one swing and every wedge make them firm."
-                  : "Nothing measured yet: every number here is the rule of thumb. Start with one swing, five balls with every wedge."
+              charted
+                ? "These carries are from a chart. Five balls with one swing and every wedge confirm them."
+                : "No balls yet. Every carry here is a rule of thumb. Start with one swing and five balls per wedge."
             }}
           </p>
           <Button type="primary" size="large" block @click="hit">Hit balls</Button>
-          <RouterLink
-            v-if="!cells.some((c) => c.balls)"
-            class="chart"
-            :to="{ name: 'chart', params: { studentId } }"
-            >{{ charted ? "The chart" : "Type a chart you have on paper" }}</RouterLink
-          >
+          <RouterLink class="chart" :to="{ name: 'chart', params: { studentId } }">{{
+            charted ? "The chart" : "Enter a chart you have on paper"
+          }}</RouterLink>
         </div>
       </aside>
     </div>
@@ -285,11 +281,6 @@ useKeys("Matrix", [
 }
 .views {
   display: flex;
-}
-.waiting-review {
-  margin: 0 0 0.5rem;
-  padding: 0.35rem 0.7rem;
-  background: var(--accent-soft);
 }
 .below {
   margin-top: 1.4rem;

@@ -32,13 +32,13 @@ const aim = computed(() => {
   const off = -props.shot.drift_yd;
   if (Math.abs(off) < TOO_FEW) return "";
   const lead = off > 0 === props.leadIsRight;
-  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side: the wind brings it back.`;
+  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side. The wind brings it back.`;
 });
 const target = computed(() => {
   const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;
   if (!off || !isBest.value) return "";
   const yards = units.value.show(Math.abs(past));
-  return `The flag is not the target: best is ${yards} ${units.value.unit} ${past > 0 ? "past" : "short of"} it, ${texts.value.format("pick-strokes", { strokes: saves })} better.`;
+  return `Don't aim at the flag. Best is ${yards} ${units.value.unit} ${past > 0 ? "past" : "short of"} it, ${texts.value.format("pick-strokes", { strokes: saves })} better.`;
 });
 const goal = computed(() =>
   props.answer.goal === "on-green"
@@ -50,9 +50,9 @@ const goal = computed(() =>
 <template>
   <section class="answer" aria-live="polite">
     <p v-if="!isBest" class="quiet">
-      Looked at;
+      Looking at another shot.
       <button type="button" class="plain" @click="emit('select', answer.best)">
-        back to {{ nameOf(answer.best) }}
+        Back to {{ nameOf(answer.best) }}
       </button>
     </p>
     <h2 class="slab">

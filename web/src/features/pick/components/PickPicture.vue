@@ -205,7 +205,7 @@ const handles = computed(() => [
         :height="GROUND + 24"
         @click="emit('touch', yardAt($event) - ball.pin_yd)"
       >
-        <title>Short or long of the green: a bunker here; again: water, rough, out, none</title>
+        <title>Add trouble short or long of the green. Press again for water, rough, out or none</title>
       </rect>
       <g
         v-for="({ shot, at }, row) in lanes"

@@ -17,8 +17,8 @@ function says(rule: Pick["rules"][number]): string {
   if (rule.rule === "rule-schools" && rule.costs !== null)
     return `${rule.costs > 0 ? "high" : "low"} is better by ${strokes(rule.costs)}`;
   if (rule.agrees === null) return "";
-  if (rule.agrees) return "as picked";
-  if (rule.costs === null) return rule.wants ? "no such shot is played" : "not as picked";
+  if (rule.agrees) return "suggested";
+  if (rule.costs === null) return rule.wants ? "no such shot on the card" : "not suggested";
   return rule.costs >= 0
     ? `best ${rule.wants}: +${strokes(rule.costs)}`
     : `best ${rule.wants}: −${strokes(rule.costs)}`;
@@ -28,19 +28,10 @@ function says(rule: Pick["rules"][number]): string {
 <template>
   <div class="why num">
     <section>
-      <h3>Rules of thumb</h3>
-      <ul>
-        <li v-for="rule in answer.rules" :key="rule.rule">
-          {{ texts.sentence({ code: rule.rule, values: {} }) }}
-          <span v-if="says(rule)" :class="rule.agrees ? 'agrees' : 'costs'">{{ says(rule) }}</span>
-        </li>
-      </ul>
-    </section>
-    <section>
       <h3>What would change it</h3>
       <p v-if="changes === null" class="quiet">…</p>
       <p v-else-if="!changes.length" class="quiet">
-        Nothing that is asked: wind, pin, lie, green. It is this shot.
+        Nothing. It stays this shot for any wind, pin, lie or green.
       </p>
       <ul v-else>
         <li v-for="change in changes" :key="change.what">
@@ -57,21 +48,28 @@ function says(rule: Pick["rules"][number]): string {
         </li>
       </ul>
     </section>
-    <section class="quiet">
-      <h3>What it rests on</h3>
+    <details>
+      <summary>Rules of thumb</summary>
+      <ul>
+        <li v-for="rule in answer.rules" :key="rule.rule">
+          {{ texts.sentence({ code: rule.rule, values: {} }) }}
+          <span v-if="says(rule)" :class="rule.agrees ? 'agrees' : 'costs'">{{ says(rule) }}</span>
+        </li>
+      </ul>
+    </details>
+    <details class="quiet">
+      <summary>Based on</summary>
       <p>
-        Strokes by published tables, interpolated to a handicap of {{ answer.handicap
-        }}{{ answer.handicap_set ? "" : ", as nobody has set one" }}. {{ percent(answer.mishits) }} mishits{{
+        Published strokes for a handicap of {{ answer.handicap
+        }}{{ answer.handicap_set ? "" : ", as none is set" }}. {{ percent(answer.mishits) }} mishits{{
           answer.contact_balls
-            ? `, from ${answer.contact_balls} balls and the usual of that level`
-            : ", the usual of that level"
-        }}. {{ percent(answer.lateral_share) }} of the carry to a side{{
-          answer.lateral_balls
-            ? `, from ${answer.lateral_balls} measured balls`
-            : ", the usual of that level: none was measured"
+            ? `, from ${answer.contact_balls} balls and typical players`
+            : ", typical for that level"
+        }}. Misses to a side {{ percent(answer.lateral_share) }} of the carry{{
+          answer.lateral_balls ? `, from ${answer.lateral_balls} measured balls` : ", typical for that level"
         }}.
       </p>
-    </section>
+    </details>
   </div>
 </template>
 
@@ -119,5 +117,10 @@ p {
   .why {
     grid-template-columns: minmax(0, 1fr);
   }
+}
+summary {
+  min-height: 36px;
+  color: var(--accent);
+  cursor: pointer;
 }
 </style>

@@ -36,12 +36,10 @@ defineExpose({
   <section class="num">
     <template v-if="quiz.done.value">
       <h2>{{ quiz.asGood.value }} of {{ quiz.round.value?.balls.length }} as good as the pick</h2>
-      <p>
-        {{ strokes(quiz.lost.value) }} strokes left on the course in all. Round {{ quiz.round.value?.seed }}.
-      </p>
+      <p>{{ strokes(quiz.lost.value) }} strokes lost in all. Round {{ quiz.round.value?.seed }}.</p>
       <p>
         <button type="button" @click="quiz.begin()">Another ten <kbd>Enter</kbd></button>
-        <button type="button" @click="quiz.begin(quiz.round.value?.seed)">The same again</button>
+        <button type="button" @click="quiz.begin(quiz.round.value?.seed)">Same ten again</button>
         <button type="button" @click="quiz.close()">Close <kbd>Esc</kbd></button>
       </p>
     </template>

@@ -152,10 +152,10 @@ test("five keys put the ball in, and the answer is that of the ball on the scree
   expect(said).toContain("56 9:00");
   expect(said).toContain("Land it 52, runs 8 ± 3 to 60 yd (normal carry 53)");
   expect(said).toContain("70 % on the green, worse than three 15 %, 3.00 strokes to hole out");
-  expect(said).toContain("Fewest strokes: 70 % finish on the green, 52 8:00 costs 0.12 more.");
-  expect(said).toContain("The flag is not the target: best is 3 yd past it, 0.05 better.");
-  expect(seen.text()).toContain("No rule asks for low or high: stock as picked");
-  expect(seen.text()).toContain("Into the wind: low no such shot is played");
+  expect(said).toContain("Fewest strokes. 70 % finish on the green, 52 8:00 costs 0.12 more.");
+  expect(said).toContain("Don't aim at the flag. Best is 3 yd past it, 0.05 better.");
+  expect(seen.text()).toContain("No rule says low or high: stock suggested");
+  expect(seen.text()).toContain("Into the wind: low no such shot on the card");
   expect(seen.text()).toContain("10 % mishits, from 40 balls");
   seen.page.unmount();
 });
@@ -184,7 +184,7 @@ test("digits go to the yardage; a late answer never stands under a newer ball", 
   expect(read(seen.page.find(".answer"))).toContain("Land it 64");
   await field.setValue("120");
   await settled();
-  expect(seen.text()).toContain("No shot of these reaches the green");
+  expect(seen.text()).toContain("No shot reaches the green");
   seen.page.unmount();
 });
 
@@ -197,7 +197,7 @@ test("the pin is a slider, a touch makes trouble, another shot is looked at", as
   await settled();
   expect([asked(seen).get("pin_yd"), asked(seen).get("front_yd")]).toEqual(["61", "9"]);
   await press("ArrowDown");
-  expect(read(seen.page.find(".answer"))).toContain("back to 56 9:00");
+  expect(read(seen.page.find(".answer"))).toContain("Back to 56 9:00");
   expect(read(seen.page.find(".answer"))).toContain("0.10 more.");
   await seen.page.findAll(".lane")[0]!.trigger("click");
   expect(read(seen.page.find(".answer"))).not.toContain("back to");
@@ -242,7 +242,7 @@ test("ten situations: the answer is hidden till the student has one, and a reloa
   expect(again.text()).toContain("Ball 3 of 10");
   for (let i = 0; i < 8; i++) await press("2", "Enter");
   expect(again.text()).toContain("9 of 10 as good as the pick");
-  expect(again.text()).toContain("0.12 strokes left on the course in all.");
+  expect(again.text()).toContain("0.12 strokes lost in all.");
   await press("Escape");
   expect(again.page.find(".answer").exists()).toBe(true);
   again.page.unmount();

@@ -113,10 +113,10 @@ useKeys("Pick", [
   free(key("n", "how firm the green is", "n", () => change(nextFirmness))),
   free(key("h", "green level, raised, sunk", "h", () => change(nextHeight))),
   free(key("t", "trouble: none, sand or water short, long", "t", () => change(nextTrouble))),
-  free(key("a", "played shots or all", "a", () => (every.value = !every.value))),
-  free(key("x", "a plain ball again", "x", plain)),
-  key("↓", "look at the next best", "ArrowDown", () => look(1)),
-  key("↑", "back up", "ArrowUp", () => look(-1)),
+  free(key("a", "shots in use or all", "a", () => (every.value = !every.value))),
+  free(key("x", "reset the situation", "x", plain)),
+  key("↓", "look at the next best shot", "ArrowDown", () => look(1)),
+  key("↑", "back to the shot before", "ArrowUp", () => look(-1)),
   free(key("q", "ten situations", "q", () => void quiz.open())),
   {
     shown: "1-9 a-k",
@@ -142,40 +142,14 @@ useKeys("Pick", [
     <template v-else-if="words.data.value">
       <div class="head">
         <h1>Pick</h1>
-        <span class="quiet">
-          {{ quiz.on.value ? "Ten situations: answer first." : "What faces the ball, and the shot for it." }}
-        </span>
+        <span v-if="quiz.on.value" class="quiet">Ten situations. You answer first.</span>
         <span v-if="!quiz.on.value" class="push acts">
-          <label class="quiet"
-            ><input v-model="every" type="checkbox" /> all shots, not only those played <kbd>a</kbd></label
-          >
-          <Button @click="plain">Plain ball <kbd>x</kbd></Button>
+          <label class="quiet"><input v-model="every" type="checkbox" /> All shots <kbd>a</kbd></label>
+          <Button @click="plain">Reset <kbd>x</kbd></Button>
           <Button @click="quiz.open()">Ten situations <kbd>q</kbd></Button>
         </span>
       </div>
-      <SituationBar
-        v-if="ball"
-        :ball="ball"
-        :words="words.data.value.pick"
-        :lies="words.data.value.pick.lies"
-        :lead-is-right="leadIsRight"
-        :inert="quiz.on.value"
-        @change="set"
-      />
       <div class="parts">
-        <PickPicture
-          v-if="ball"
-          :ball="ball"
-          :answer="answer"
-          :selected="selected"
-          :metres-per-yard="words.data.value.m_per_yd"
-          :hidden="hidden"
-          :class="{ asking }"
-          @pin="set({ ...ball, pin_yd: $event })"
-          @edges="(front, back) => ball && set({ ...ball, front_yd: front, back_yd: back })"
-          @touch="(past) => change((of, pick) => touched(of, past, pick))"
-          @select="selected = $event"
-        />
         <aside>
           <QuizPanel v-if="quiz.on.value" ref="panel" :quiz="quiz" :answer="answer" />
           <PickAnswer
@@ -190,7 +164,29 @@ useKeys("Pick", [
           </EmptyState>
           <p v-if="quiz.error.value" class="trouble">{{ quiz.error.value }}</p>
         </aside>
+        <PickPicture
+          v-if="ball"
+          :ball="ball"
+          :answer="answer"
+          :selected="selected"
+          :metres-per-yard="words.data.value.m_per_yd"
+          :hidden="hidden"
+          :class="{ asking }"
+          @pin="set({ ...ball, pin_yd: $event })"
+          @edges="(front, back) => ball && set({ ...ball, front_yd: front, back_yd: back })"
+          @touch="(past) => change((of, pick) => touched(of, past, pick))"
+          @select="selected = $event"
+        />
       </div>
+      <SituationBar
+        v-if="ball"
+        :ball="ball"
+        :words="words.data.value.pick"
+        :lies="words.data.value.pick.lies"
+        :lead-is-right="leadIsRight"
+        :inert="quiz.on.value"
+        @change="set"
+      />
       <PickWhy v-if="answer && !quiz.on.value" :answer="answer" :changes="changes" @take="take" />
     </template>
   </div>
@@ -199,7 +195,7 @@ useKeys("Pick", [
 <style scoped>
 .parts {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 23rem;
+  grid-template-columns: 25rem minmax(0, 1fr);
   gap: 1.4rem;
   align-items: start;
   margin-top: 0.6rem;
@@ -222,9 +218,6 @@ aside {
 @media (max-width: 900px) {
   .parts {
     grid-template-columns: minmax(0, 1fr);
-  }
-  aside {
-    grid-row: 1;
   }
 }
 </style>

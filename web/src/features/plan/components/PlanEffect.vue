@@ -22,15 +22,15 @@ const pinned = ref<number | null>(null);
 <template>
   <section v-if="ground" class="no-print">
     <div class="head">
-      <h2>{{ items.length ? "What it settles" : "The ground as it is" }}</h2>
-      <span v-if="items.length" class="quiet key"><i /> in the plan</span>
+      <h2>{{ items.length ? "What it confirms" : "The ground now" }}</h2>
+      <span v-if="items.length" class="quiet key"><i /> in this plan</span>
       <GroundLegend class="push" played :estimates="false" />
     </div>
     <Sentence v-if="error" tone="quiet" :text="sentenceOf(error)" />
     <GroundRows
       v-if="rows.length"
-      title="Sure ground"
-      about="within the tolerance by measured numbers"
+      title="Confirmed ground"
+      about="of the distances measured within tolerance"
       :rows="rows"
       :from="student.from_yd"
       :to="student.to_yd"

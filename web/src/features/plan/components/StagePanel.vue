@@ -49,7 +49,7 @@ const send = () => emit("criteria", { ...stored(changed.value), was: stored(was.
       >
         <b>{{ standing.stage }}</b>
         <span>{{ standing.holds ? "holds" : "not yet" }}</span>
-        <p class="quiet">
+        <p v-if="standing.stage === page.stage" class="quiet">
           {{
             texts.format(`stage-${standing.stage}`, {
               good: standing.good,
@@ -62,12 +62,12 @@ const send = () => emit("criteria", { ...stored(changed.value), was: stored(was.
       </li>
     </ol>
     <label
-      >Work on
+      >Set stage
       <select
         :value="page.by_hand ? page.stage : ''"
         @change="choose(($event.target as HTMLSelectElement).value)"
       >
-        <option value="">what the criteria say</option>
+        <option value="">by criteria</option>
         <option v-for="s in page.standings" :key="s.stage" :value="s.stage">{{ s.stage }}</option>
       </select></label
     >
@@ -75,14 +75,14 @@ const send = () => emit("criteria", { ...stored(changed.value), was: stored(was.
       <summary>Criteria</summary>
       <form @submit.prevent="send">
         <label>Solid % <input v-model.number="draft.solid" type="number" min="10" max="100" /></label>
-        <label>of the last <input v-model.number="draft.over_balls" type="number" min="5" max="100" /></label>
+        <label>of last <input v-model.number="draft.over_balls" type="number" min="5" max="100" /></label>
         <label
-          >Cells in tolerance % <input v-model.number="draft.cells" type="number" min="10" max="100"
+          >Shots within tolerance % <input v-model.number="draft.cells" type="number" min="10" max="100"
         /></label>
         <label
           >Launches in window % <input v-model.number="draft.launches" type="number" min="10" max="100"
         /></label>
-        <button type="submit">Keep</button>
+        <button type="submit">Save</button>
       </form>
     </details>
   </section>

@@ -21,14 +21,14 @@ test("the protocols are the server's, by name and by key; the draft says why", a
       balls: 10,
     }),
   });
-  expect(text()).toContain("Every wedge through the stock swings, planned.");
+  expect(text()).toContain("Every wedge with every stock swing.");
   document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "3", bubbles: true }));
   await settled();
   expect(asked.at(-1)!.body).toMatchObject({ protocol: "full map", balls: 45, minutes: null });
   expect(page.find("h1").text()).toBe("full map");
   expect(rows(page)[0]).toContain("only estimated at 61, ± 6 now, about ± 3 after");
   expect(rows(page)[1]).toContain("hit it often");
-  expect(text()).toContain("10 balls in 2 cells");
+  expect(text()).toContain("10 balls, 2 shots");
 });
 
 test("a metres student reads metres", async () => {
@@ -53,7 +53,7 @@ test("balls are added and taken out, rows moved, and the whole is kept as it sta
   expect(rows(page)[0]).toContain("60 10:00 low");
   for (let i = 0; i < 4; i++) await page.findAll('[aria-label="One ball less"]')[0]!.trigger("click");
   expect(rows(page)).toHaveLength(1);
-  expect(text()).toContain("7 balls in 1 cells");
+  expect(text()).toContain("7 balls, 1 shots");
   await press("Hit it");
   const body = kept[0]!.body as { items: { balls: number }[]; seen: string; looked: boolean };
   expect(body.items.map((i) => i.balls)).toEqual([7]);
@@ -84,10 +84,10 @@ test("a plan that somebody else made meanwhile is not overwritten unseen", async
 
 test("the stage says what is there and what is needed, and the coach's word wins", async () => {
   const { page, text, writes } = await plan({ "PATCH /api/students/s": student() });
-  expect(text()).toContain("17 of the last 20 solid; 80 % of 20 are needed.");
-  expect(text()).toContain("2 of 6 stock cells within the tolerance; 70 % of at least 4");
+  expect(text()).toContain("17 of the last 20 solid (80 % of 20 needed).");
+  expect(text()).toContain("2 of 6 stock shots within tolerance (70 % of at least 4 needed)");
   await page.find(".sheet li").trigger("click");
-  const choice = page.findAll("select").find((s) => s.text().includes("what the criteria say"))!;
+  const choice = page.findAll("select").find((s) => s.text().includes("by criteria"))!;
   await choice.setValue("trajectory");
   await settled();
   const kept = writes().filter(({ path }) => !path.endsWith("/effect"));
@@ -107,10 +107,10 @@ test("a plan shows what it settles, and one that is changed meanwhile shows noth
   });
   await vi.advanceTimersByTimeAsync(400);
   await settled();
-  expect(text()).toContain("What it settles");
+  expect(text()).toContain("What it confirms");
   expect(page.findAll("figure tbody tr").map(read)).toEqual([
-    "now 51 % sure, 0 % doubtful, 49 % fallow 51 %",
-    "once hit 100 % sure, 0 % doubtful, 0 % fallow 100 %",
+    "now 51 % confirmed, 0 % uncertain, 49 % gap 51 %",
+    "once hit 100 % confirmed, 0 % uncertain, 0 % gap 100 %",
   ]);
   const effects = () => asked.filter(({ path }) => path.endsWith("/effect"));
   expect((effects()[0]!.body as { items: unknown[] }).items).toHaveLength(2);
@@ -129,8 +129,8 @@ test("a plan shows what it settles, and one that is changed meanwhile shows noth
 
 test("without a plan the ground stands there as it is, and no effect is asked for", async () => {
   const { page, text, asked } = await plan({ "GET /api/students/s/plan": planPage() });
-  expect(text()).toContain("No plan yet.");
-  expect(text()).toContain("The ground as it is");
+  expect(text()).toContain("No plan yet");
+  expect(text()).toContain("The ground now");
   expect(page.find("svg[role=slider]").exists()).toBe(true);
   expect(asked.filter(({ path }) => path.endsWith("/effect"))).toHaveLength(0);
 });

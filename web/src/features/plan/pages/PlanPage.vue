@@ -62,7 +62,7 @@ const kept = computed(() => {
 useKeys("Plan", [
   {
     shown: "1–8",
-    does: "ask a protocol",
+    does: "ask for a session",
     on: (event) => {
       const name = protocols.value[Number(event.key) - 1];
       if (!/^[1-9]$/.test(event.key) || !name) return false;
@@ -70,7 +70,7 @@ useKeys("Plan", [
       return true;
     },
   },
-  changing("Enter", "keep it and hit it", "Enter", () => void hit()),
+  changing("Enter", "save it and hit it", "Enter", () => void hit()),
 ]);
 </script>
 
@@ -86,7 +86,7 @@ useKeys("Plan", [
     <div v-else class="columns">
       <div class="side no-print">
         <section class="sheet">
-          <h2>Ask for</h2>
+          <h2>Session</h2>
           <div class="wish">
             <label
               ><input v-model="wish.by" type="radio" value="balls" />
@@ -104,18 +104,19 @@ useKeys("Plan", [
             :key="name"
             type="button"
             class="protocol"
+            :title="i ? texts.format(`protocol-${name}.about`) : undefined"
             :disabled="busy"
             @click="draft.ask(name)"
           >
             <b>{{ texts.name("protocol", name) }}</b> <kbd>{{ i + 1 }}</kbd>
-            <span class="quiet">{{ texts.format(`protocol-${name}.about`) }}</span>
+            <span v-if="!i" class="quiet">{{ texts.format(`protocol-${name}.about`) }}</span>
           </button>
           <details>
-            <summary>With this club, swing or distance</summary>
+            <summary>Only this club, swing or distance</summary>
             <label
               >Club
               <select v-model="wish.club">
-                <option value="">its own choice</option>
+                <option value="">any</option>
                 <option v-for="club in matrix.data.value?.clubs ?? []" :key="club.id">
                   {{ club.label }}
                 </option>
@@ -124,7 +125,7 @@ useKeys("Plan", [
             <label
               >Swing
               <select v-model="wish.swing">
-                <option value="">its own choice</option>
+                <option value="">any</option>
                 <option v-for="p in matrix.data.value?.positions ?? []" :key="p.label">
                   {{ p.label }}
                 </option>
@@ -146,7 +147,7 @@ useKeys("Plan", [
         <div class="head">
           <h1>{{ title ? texts.name("protocol", title) : "Plan" }}</h1>
           <span v-if="items.length" class="quiet num"
-            >{{ total }} balls in {{ items.length }} cells<template v-if="total > page.data.value.ball_limit"
+            >{{ total }} balls, {{ items.length }} shots<template v-if="total > page.data.value.ball_limit"
               >, over the limit of {{ page.data.value.ball_limit }}</template
             ></span
           >
@@ -179,8 +180,7 @@ useKeys("Plan", [
         <p class="for-print">{{ student.data.value.name }}</p>
         <Sentence :text="error" />
         <p v-if="!items.length" class="none">
-          <b>No plan yet.</b> Ask for a check-up and the planner chooses, or take one of the sessions you
-          know.
+          <b>No plan yet</b> Choose a check-up and Oxgang picks the shots, or choose another session.
         </p>
         <table v-else class="plain">
           <thead>
@@ -219,15 +219,13 @@ useKeys("Plan", [
                 <button type="button" :disabled="i === 0" aria-label="Earlier" @click="draft.move(i, -1)">
                   ↑
                 </button>
-                <button type="button" aria-label="Take it out" @click="draft.change(i, -item.balls)">
-                  ✕
-                </button>
+                <button type="button" aria-label="Remove" @click="draft.change(i, -item.balls)">✕</button>
               </td>
               <td class="for-print score">/ {{ item.balls }}</td>
             </tr>
           </tbody>
         </table>
-        <p class="quiet">Rest between sets; stop on pain. Your range's rules come first.</p>
+        <p class="quiet">Rest between sets. Stop if it hurts. Your range's rules come first.</p>
         <PlanEffect :student="student.data.value" :matrix="matrix.data.value" :items="items" />
       </section>
     </div>

@@ -20,22 +20,21 @@ const missed = (row: Row) => row.done !== null && row.wanted != null && (row.don
   <section>
     <h2><Hint word="homework">Homework</Hint></h2>
     <p v-if="!homework.length" class="quiet">
-      None yet. Put rows together and send them: they are on the student's phone at once, without a network
-      too, and the results come back here.
+      No homework yet. Add rows and send them to the student's phone. Results come back here.
     </p>
     <article v-for="one in homework" :key="one.id" :class="{ closed: one.closed }">
       <div class="head">
         <h3>{{ one.title }}</h3>
-        <span v-if="one.closed" class="quiet">closed</span>
+        <span v-if="one.closed" class="quiet">done</span>
         <span v-else :class="one.late ? 'late' : 'quiet'"
-          >{{ one.late ? "late, was due" : "due" }} {{ shortDay(one.due_on).slice(0, -5) }}</span
+          >{{ one.late ? "late, due" : "due" }} {{ shortDay(one.due_on).slice(0, -5) }}</span
         >
         <span v-if="!one.closed" class="push">
           <a :href="`/api/students/${studentId}/homework/${one.id}/sheet.pdf`" target="_blank" rel="noopener"
-            >On paper</a
+            >Print</a
           >
-          <Button size="small" type="text" @click="$emit('back', one.id)">Take it back</Button>
-          <Button size="small" @click="$emit('close', one.id)">Seen, close it</Button>
+          <Button size="small" type="text" @click="$emit('back', one.id)">Withdraw</Button>
+          <Button size="small" @click="$emit('close', one.id)">Mark as done</Button>
         </span>
       </div>
       <p v-if="one.cues" class="quiet">{{ one.cues }}</p>
@@ -49,16 +48,16 @@ const missed = (row: Row) => row.done !== null && row.wanted != null && (row.don
             <td class="right">
               <template v-if="row.done">
                 <b :class="{ missed: missed(row) }">{{ row.done.points }} of {{ row.done.of }}</b
-                ><span v-if="row.wanted != null" class="quiet">, wanted {{ row.wanted }}</span>
+                ><span v-if="row.wanted != null" class="quiet">, goal {{ row.wanted }}</span>
                 <span class="quiet below"
                   >par {{ row.done.par }}; {{ betterWords(row.done.better)
-                  }}{{ row.done.score_only ? "; told without its balls" : ""
-                  }}{{ row.done.clock_off ? "; the phone's clock was wrong" : "" }}</span
+                  }}{{ row.done.score_only ? ", reported without balls" : ""
+                  }}{{ row.done.clock_off ? ", the phone's clock was wrong" : "" }}</span
                 >
               </template>
               <template v-else>
-                <span class="quiet">not yet; par {{ row.par.par }}</span>
-                <button v-if="!one.closed" type="button" @click="$emit('call', one, i)">Call it here</button>
+                <span class="quiet">not yet, par {{ row.par.par }}</span>
+                <button v-if="!one.closed" type="button" @click="$emit('call', one, i)">Play it here</button>
               </template>
             </td>
           </tr>

@@ -18,9 +18,10 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
 
 <template>
   <section>
-    <h2>Rounds</h2>
+    <h2>Results</h2>
     <p v-if="!page.rounds.length" class="quiet">
-      No round yet. A test against the student's own par is a fair one: for a junior as for a scratch player.
+      No results yet. Every test has a par of the student's own, so it's fair for a junior and a scratch
+      player alike.
     </p>
     <table v-else class="plain num">
       <tbody>
@@ -46,7 +47,7 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
           <td class="right">
             <button
               type="button"
-              :aria-label="`Take the round of ${round.day} away`"
+              :aria-label="`Delete the result of ${round.day}`"
               @click="$emit('drop', round.uid)"
             >
               ✕
@@ -55,21 +56,17 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
         </tr>
       </tbody>
     </table>
-    <p v-if="page.rounds.length" class="quiet small">
-      The point stands further to the right the more days it beats.
-    </p>
-    <h3>Blocked against called</h3>
+    <p v-if="page.rounds.length" class="quiet small">Further right is better than more days.</p>
+    <h3>Blocked or random</h3>
     <p v-if="page.lost" class="num">
-      On the same shots {{ percent(Math.abs(page.lost.value)) }}
-      {{ page.lost.value >= 0 ? "fewer" : "more" }} come within the tolerance when they are called ({{
+      On the same shots, {{ percent(Math.abs(page.lost.value)) }}
+      {{ page.lost.value >= 0 ? "fewer" : "more" }} land within tolerance when yardages are random ({{
         percent(page.lost.lo)
       }}
       to {{ percent(page.lost.hi) }}, {{ interval }}).
       <b v-if="!page.lost.real">That may be chance.</b>
     </p>
-    <p v-else class="quiet">
-      Said once the same shots have eight balls each way: blocked, and called by chance.
-    </p>
+    <p v-else class="quiet">Shown after eight balls each way with the same shots.</p>
     <h3>Overnight</h3>
     <p v-if="page.overnight" class="num">
       The first ball of a day is {{ units.show(Math.abs(page.overnight.value), 1) }} {{ units.unit }}
@@ -79,7 +76,7 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
       to {{ units.show(page.overnight.hi, 1) }}; {{ page.overnight.first }} pairs).
       <b v-if="!page.overnight.real">That may be chance.</b>
     </p>
-    <p v-else class="quiet">Said once four shots were hit on two days in a row.</p>
+    <p v-else class="quiet">Shown after four shots on two days in a row.</p>
   </section>
 </template>
 

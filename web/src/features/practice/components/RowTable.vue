@@ -65,7 +65,7 @@ const RANGED: Record<Row["form"], boolean> = {
           aria-label="Shot"
           @change="setShot(i, $event)"
         >
-          <option :value="-1">which shot?</option>
+          <option :value="-1">choose a shot</option>
           <option v-for="(shot, n) in shots" :key="n" :value="n">{{ named(shot) }}</option>
         </select>
         <select
@@ -103,9 +103,9 @@ const RANGED: Record<Row["form"], boolean> = {
           <option value="wide">{{ texts.format("step-wide") }}</option>
         </select>
         <span class="acts">
-          <button type="button" @click="emit('start', i)">Call it</button>
+          <button type="button" @click="emit('start', i)">Play it</button>
           <button type="button" :disabled="!i" aria-label="Earlier" @click="emit('move', i, -1)">↑</button>
-          <button type="button" aria-label="Take it out" @click="emit('drop', i)">✕</button>
+          <button type="button" aria-label="Remove" @click="emit('drop', i)">✕</button>
         </span>
       </div>
       <div class="line">
@@ -118,13 +118,13 @@ const RANGED: Record<Row["form"], boolean> = {
           @change="emit('put', i, { cue: ($event.target as HTMLInputElement).value })"
         />
         <label class="quiet"
-          >wanted
+          >goal
           <input
             type="number"
             min="0"
             :max="row.balls"
             :value="row.wanted ?? ''"
-            aria-label="Score wanted"
+            aria-label="Score goal"
             @change="emit('put', i, { wanted: number($event) })"
         /></label>
       </div>

@@ -13,7 +13,7 @@ const share = (value: number) => Math.round(100 * value);
 
 <template>
   <section>
-    <h2>Take a test against your <Hint word="par" /></h2>
+    <h2>Tests <Hint word="par" /></h2>
     <button
       v-for="(trial, i) in trials"
       :key="trial.trial"
@@ -29,7 +29,7 @@ const share = (value: number) => Math.round(100 * value);
       >
       <span class="quiet about">{{ texts.format(`trial-${trial.trial}.about`) }}</span>
       <span v-if="trial.norm" class="quiet about num"
-        >{{ trial.norm.students }} students of this level: the middle half scores
+        >{{ trial.norm.students }} students of this level. The middle half scores
         {{ share(trial.norm.lower) }} to {{ share(trial.norm.upper) }} %.</span
       >
     </button>

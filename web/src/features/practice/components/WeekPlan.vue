@@ -34,41 +34,42 @@ const what = ({ row }: Schemas["WeekPart"]) => {
 <template>
   <section>
     <div class="head">
-      <h2>A week</h2>
-      <label class="quiet"
-        >on
+      <h2>Suggested</h2>
+      <label class="quiet push"
+        >Days
         <select v-model.number="days" aria-label="Days a week">
-          <option v-for="n in 4" :key="n" :value="n">{{ n }} {{ n === 1 ? "day" : "days" }}</option>
+          <option v-for="n in 4" :key="n" :value="n">{{ n }}</option>
         </select></label
       >
     </div>
     <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" tone="quiet" />
-    <article v-for="day in week.data.value ?? []" :key="day.day">
-      <div class="head">
-        <h3>{{ weekday(day.day).split(" ")[0] }}</h3>
-        <span class="quiet num">{{ day.balls }} balls</span>
-        <Button
-          class="push"
-          size="small"
-          @click="
-            $emit(
-              'use',
-              day.parts.map((part) => part.row),
-              day.day,
-            )
-          "
-          >Use it</Button
-        >
-      </div>
-      <p v-for="(part, i) in day.parts" :key="i" class="num">
-        <b>{{ part.row.balls }} {{ what(part) }}:</b>{{ " " }}
+    <component
+      :is="i ? 'details' : 'article'"
+      v-for="(day, i) in week.data.value ?? []"
+      :key="day.day"
+      :aria-label="weekday(day.day)"
+    >
+      <summary v-if="i">{{ weekday(day.day).split(" ")[0] }}, {{ day.balls }} balls</summary>
+      <h3 v-else>
+        {{ weekday(day.day).split(" ")[0] }} <span class="quiet num">{{ day.balls }} balls</span>
+      </h3>
+      <p v-for="(part, n) in day.parts" :key="n" class="num">
+        <b>{{ part.row.balls }} × {{ what(part) }}:</b>{{ " " }}
         <span class="quiet">{{ texts.say(part.because) }}</span>
       </p>
-    </article>
-    <p class="quiet">
-      First what is due, then what is in work, then the weakest, then what was not asked longest; never over
-      the limit, half of it for six weeks after an injury.
-    </p>
+      <Button
+        :type="i ? 'default' : 'primary'"
+        @click="
+          $emit(
+            'use',
+            day.parts.map((part) => part.row),
+            day.day,
+          )
+        "
+        >Use this day</Button
+      >
+    </component>
+    <p class="quiet">Never over the ball limit, and half of it for six weeks after an injury.</p>
   </section>
 </template>
 
@@ -83,5 +84,11 @@ article {
 p {
   margin: 0.05rem 0;
   line-height: 1.3;
+}
+summary {
+  min-height: 40px;
+  align-content: center;
+  color: var(--accent);
+  cursor: pointer;
 }
 </style>

@@ -19,9 +19,8 @@ export function readBox(text: string): Box {
   const parts = /^(\d{1,3}(?:[.,]\d)?)\s*([a-z]?)$/.exec(said);
   const strike = parts ? STRIKES[parts[2] ?? ""] : undefined;
   if (!parts || !strike)
-    return { problem: `"${text}" is not a carry with a letter for the strike. Nothing was taken in.` };
+    return { problem: `"${text}" is not a carry with a letter for the strike. Nothing was saved.` };
   const carry = Number((parts[1] ?? "").replace(",", "."));
-  if (carry <= 0 || carry > MOST)
-    return { problem: `"${text}" is no carry of a wedge. Nothing was taken in.` };
+  if (carry <= 0 || carry > MOST) return { problem: `"${text}" is not a wedge carry. Nothing was saved.` };
   return { carry, strike };
 }

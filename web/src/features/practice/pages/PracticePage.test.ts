@@ -95,10 +95,10 @@ test("tests have the student's par, rounds stand against it, and what is lost is
   const { text, router } = await practice();
   expect(text()).toContain("par 9 of 10");
   expect(text()).toContain("13 of 20, par 9");
-  expect(text()).toContain("20 % fewer come within the tolerance when they are called");
-  expect(text()).toContain("late, was due 20 May");
-  expect(text()).toContain("4 of 10, wanted 6");
-  expect(text()).toContain("1 round came back.");
+  expect(text()).toContain("20 % fewer land within tolerance when yardages are random");
+  expect(text()).toContain("late, due 20 May");
+  expect(text()).toContain("4 of 10, goal 6");
+  expect(text()).toContain("1 round returned.");
   keys("1");
   await settled();
   expect(router.currentRoute.value.fullPath).toBe("/s/s/calling?trial=furrow");
@@ -108,7 +108,7 @@ test("rows by keys, sent as homework with what the coach wants", async () => {
   const { page: shown, text, writes } = await practice();
   keys("b", "r");
   await settled();
-  await shown.findAll('[aria-label="Score wanted"]')[0]!.setValue("5");
+  await shown.findAll('[aria-label="Score goal"]')[0]!.setValue("5");
   await shown.find('[aria-label="Title"]').setValue("Two rows");
   await shown.findAll('[aria-label="Earlier"]')[1]!.trigger("click");
   keys("h");
@@ -127,19 +127,19 @@ test("rows by keys, sent as homework with what the coach wants", async () => {
 
 test("a day of the week and the academy's protocol become rows; without a shot it says what to do", async () => {
   const { page: shown, press, text } = await practice();
-  await press("Use it");
+  await press("Use this day");
   expect(shown.findAll("ol > li")).toHaveLength(1);
   await press("Winter");
   expect(shown.find("ol > li").text()).toContain("Ladder");
   shown.unmount();
   const none = await practice({
     "GET /api/students/s/practice": page({
-      problem: "No shot is played yet.",
+      problem: "No shots in use yet.",
       trials: [],
       rounds: [],
       lost: null,
     }),
   });
-  expect(none.text()).toContain("No shot is played yet.");
+  expect(none.text()).toContain("No shots in use yet.");
   expect(text()).not.toBe("");
 });

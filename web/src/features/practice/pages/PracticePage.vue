@@ -25,6 +25,13 @@ import TestList from "../components/TestList.vue";
 import WeekPlan from "../components/WeekPlan.vue";
 import { useRows, usualRow } from "../composables/rows";
 
+/** Today first; what is sent and what came of it behind it. */
+const TABS = [
+  { name: "session", label: "Today" },
+  { name: "tests", label: "Tests and results" },
+  { name: "homework", label: "Homework" },
+] as const;
+const tab = ref<(typeof TABS)[number]["name"]>("session");
 const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const router = useRouter();
@@ -82,7 +89,7 @@ async function keepRoutine(): Promise<void> {
   const body = { name, rows: rows.rows.value, house: leads.value, was: known?.rows ?? null };
   const answer = await run(() => dataOf(api.PUT("/api/routines", { body })));
   if (answer) {
-    said.value = leads.value ? "Kept for the house." : "Kept as yours.";
+    said.value = leads.value ? "Saved for the academy." : "Saved for you.";
     await practice.refetch();
   } else if (code.value === "changed-meanwhile") await practice.refetch();
 }
@@ -136,7 +143,7 @@ const FORMS = Object.keys(LETTERS) as Schemas["PracticeForm"][];
 useKeys("Practice", [
   {
     shown: "1–5",
-    does: "take a test",
+    does: "start a test",
     on: (event) => {
       const trial = page.value?.trials[Number(event.key) - 1];
       if (!/^[1-5]$/.test(event.key) || !trial?.par) return false;
@@ -148,11 +155,11 @@ useKeys("Practice", [
   changing("h", "send the rows as homework", "h", () => {
     if (rows.rows.value.length) void sendHome();
   }),
-  changing("Enter", "call the first row", "Enter", () => start(0)),
-  changing("i", "the rounds that came back are seen", "i", () => {
+  changing("Enter", "play the first row", "Enter", () => start(0)),
+  changing("i", "mark returned homework as seen", "i", () => {
     if (unseen.value) void seen();
   }),
-  key("p", "a blank sheet for the pencil", "p", () => {
+  key("p", "paper score sheet", "p", () => {
     void router.push({ name: "sheet", params: { studentId: props.studentId } });
   }),
 ]);
@@ -165,9 +172,7 @@ useKeys("Practice", [
       <span class="quiet">{{ student.data.value?.name }}</span>
       <span v-if="last?.cue" class="quiet">Cue: {{ upper(texts.format(last.cue)) }}</span>
       <span class="push">
-        <RouterLink :to="{ name: 'sheet', params: { studentId } }"
-          >Sheet for the pencil <kbd>p</kbd></RouterLink
-        >
+        <RouterLink :to="{ name: 'sheet', params: { studentId } }">Paper score sheet <kbd>p</kbd></RouterLink>
       </span>
     </div>
     <Sentence v-if="practice.error.value" :text="sentenceOf(practice.error.value)" />
@@ -176,20 +181,28 @@ useKeys("Practice", [
       <Sentence v-if="page.problem" :text="page.problem" tone="ask"
         ><RouterLink :to="{ name: 'shots', params: { studentId } }"> Shots</RouterLink></Sentence
       >
-      <div class="columns">
-        <div class="side">
-          <TestList class="sheet" :trials="page.trials" @take="take" />
-          <RoundList
-            class="sheet"
-            :page="page"
-            :interval="words.data.value?.interval ?? ''"
-            @drop="dropRound"
-          />
-        </div>
-        <div class="side">
+      <nav class="tabs" aria-label="Practice">
+        <button
+          v-for="one in TABS"
+          :key="one.name"
+          type="button"
+          :aria-pressed="tab === one.name"
+          @click="tab = one.name"
+        >
+          {{ one.label }}
+        </button>
+      </nav>
+      <section v-if="unseen" class="sheet came">
+        <b>{{ unseen }} {{ unseen === 1 ? "round" : "rounds" }} returned.</b>
+        <RouterLink :to="{ name: 'review', params: { studentId } }">Confirm the balls</RouterLink>
+        <Button size="small" @click="seen">Seen <kbd>i</kbd></Button>
+      </section>
+      <div v-show="tab === 'session'" class="columns">
+        <WeekPlan v-model:days="days" class="sheet" :student-id="studentId" @use="useDay" />
+        <div>
           <section class="sheet">
             <div class="head">
-              <h2>Rows</h2>
+              <h2>Session</h2>
               <span v-if="rows.balls.value" class="quiet num"
                 >{{ rows.balls.value }} balls<template v-if="rows.balls.value > limit"
                   >, over the limit of {{ limit }} a session</template
@@ -209,8 +222,7 @@ useKeys("Practice", [
               </button>
             </p>
             <p v-if="!rows.rows.value.length" class="quiet">
-              Blocked builds, ladders lead over, random tests and keeps. Take a form above, a day of the week
-              beside, or a protocol of the academy.
+              Blocked practice builds a shot, ladders vary it, random tests it. Add one above, or use a day.
             </p>
             <RowTable
               :rows="rows.rows.value"
@@ -247,7 +259,7 @@ useKeys("Practice", [
               /></span>
               <span class="acts">
                 <Button type="text" @click="rows.clear()">Clear</Button>
-                <Button @click="keepRoutine">{{ leads ? "Keep for the house" : "Keep as mine" }}</Button>
+                <Button @click="keepRoutine">{{ leads ? "Save for the academy" : "Save for me" }}</Button>
                 <Button type="primary" :loading="busy" @click="sendHome"
                   >Send as homework <kbd>h</kbd></Button
                 >
@@ -255,7 +267,7 @@ useKeys("Practice", [
             </div>
             <Sentence :text="error" />
             <p v-if="page.routines.length" class="routines">
-              <span class="quiet">Kept:</span>
+              <span class="quiet">Saved:</span>
               <span v-for="routine in page.routines" :key="routine.id">
                 <button type="button" @click="useRoutine(routine)">
                   {{ routine.name }}{{ routine.ownership === "house" ? " (house)" : "" }}
@@ -264,7 +276,7 @@ useKeys("Practice", [
                   v-if="routine.ownership === 'mine' || leads"
                   type="button"
                   class="drop"
-                  :aria-label="`Take ${routine.name} off the list`"
+                  :aria-label="`Remove ${routine.name} from the list`"
                   @click="endRoutine(routine.id)"
                 >
                   ✕
@@ -272,25 +284,29 @@ useKeys("Practice", [
               </span>
             </p>
           </section>
-          <section v-if="unseen" class="sheet came">
-            <b>{{ unseen }} {{ unseen === 1 ? "round" : "rounds" }} came back.</b>
-            <RouterLink :to="{ name: 'review', params: { studentId } }">Review the balls</RouterLink>
-            <Button size="small" @click="seen">Seen <kbd>i</kbd></Button>
-          </section>
-          <HomeworkList
-            class="sheet"
-            :homework="homework.data.value ?? []"
-            :student-id="studentId"
-            @close="(id) => ofHomework('close', id)"
-            @back="(id) => ofHomework('back', id)"
-            @call="callHomework"
-          />
         </div>
-        <WeekPlan v-model:days="days" class="sheet" :student-id="studentId" @use="useDay" />
+      </div>
+      <div v-show="tab === 'tests'" class="columns even">
+        <TestList class="sheet" :trials="page.trials" @take="take" />
+        <RoundList
+          class="sheet"
+          :page="page"
+          :interval="words.data.value?.interval ?? ''"
+          @drop="dropRound"
+        />
+      </div>
+      <div v-show="tab === 'homework'">
+        <HomeworkList
+          class="sheet"
+          :homework="homework.data.value ?? []"
+          :student-id="studentId"
+          @close="(id) => ofHomework('close', id)"
+          @back="(id) => ofHomework('back', id)"
+          @call="callHomework"
+        />
       </div>
       <p class="quiet">
-        Rest between sets; fewer balls for juniors and after an injury; stop on pain and see a clinician. Your
-        range's rules come first.
+        Rest between sets. Stop if it hurts and see a clinician. Your range's rules come first.
       </p>
     </template>
   </div>
@@ -299,14 +315,31 @@ useKeys("Practice", [
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr) minmax(0, 0.85fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr);
   gap: 1rem;
   align-items: start;
 }
-.side {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1rem;
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem;
+  margin-bottom: 0.8rem;
+  border-bottom: 1px solid var(--line);
+}
+.tabs button {
+  min-height: 44px;
+  padding: 0 0.9rem;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--ink-2);
+  font: inherit;
+  cursor: pointer;
+}
+.tabs [aria-pressed="true"] {
+  border-bottom-color: var(--accent);
+  color: var(--ink);
+  font-weight: 650;
 }
 .head {
   margin-bottom: 0.3rem;

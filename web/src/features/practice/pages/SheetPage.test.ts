@@ -47,7 +47,7 @@ test("numbers with their strike become balls of the day they were hit", async ()
   expect(document.activeElement).toBe(boxes[1]!.element);
   await boxes[1]!.setValue("39f");
   await boxes[3]!.setValue("45,5");
-  await press("Take in 3 balls");
+  await press("Save 3 balls");
   expect(records().map((b) => [b.carry_yd, b.strike, b.club_id])).toEqual([
     [44, "solid", "c56"],
     [39, "fat", "c56"],
@@ -57,7 +57,7 @@ test("numbers with their strike become balls of the day they were hit", async ()
   // In the order in which they stand, a minute apart.
   const at = records().map((b) => Date.parse(b.hit_at));
   expect([at[1]! - at[0]!, at[2]! - at[1]!]).toEqual([60_000, 60_000]);
-  expect(text()).toContain("3 balls taken in");
+  expect(text()).toContain("3 balls saved");
   expect(boxes.every((box) => (box.element as HTMLInputElement).value === "")).toBe(true);
 });
 
@@ -66,7 +66,7 @@ test("one box that is no ball: nothing is taken in, and nothing is lost", async 
   const boxes = page.findAll("input.box");
   await boxes[0]!.setValue("44");
   await boxes[1]!.setValue("4x4");
-  await press("Take in 2 balls");
+  await press("Save 2 balls");
   expect(text()).toContain('"4x4" is not a carry');
   expect(records()).toEqual([]);
   expect((boxes[0]!.element as HTMLInputElement).value).toBe("44");
@@ -74,6 +74,6 @@ test("one box that is no ball: nothing is taken in, and nothing is lost", async 
 
 test("nothing to put on a sheet says what to do", async () => {
   const { text } = await sheet({ "GET /api/students/s/matrix": matrix([cell("60 9:00", 38)]) });
-  expect(text()).toContain("Plan a session, or choose the shots that are played");
+  expect(text()).toContain("Plan a session, or choose shots first");
   await settled();
 });

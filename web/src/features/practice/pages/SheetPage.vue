@@ -85,7 +85,7 @@ async function take(): Promise<void> {
       void enqueue({ kind: "record", studentId: props.studentId, uid, club: mine.label, body });
     }
   }
-  said.value = `${number} balls taken in for ${day.value}; they wait for the review.`;
+  said.value = `${number} balls saved for ${day.value}. Confirm them next.`;
   boxes.value = cells.value.map(() => Array.from({ length: BOXES }, () => ""));
   await nextTick();
 }
@@ -97,8 +97,8 @@ const strikeLetters: [string, Strike][] = [
   ["x", "hard"],
 ];
 useKeys("Sheet", [
-  { shown: "44 Enter", does: "a ball, and on to the next box" },
-  { shown: "44f Enter", does: "a fat one; t thin, h heel, o toe, x hard" },
+  { shown: "44 Enter", does: "save the ball and go to the next box" },
+  { shown: "44f Enter", does: "fat (t thin, h heel, o toe, x hard)" },
   key("p", "print the sheet", "p", () => window.open(pdf.value, "_blank", "noopener")),
 ]);
 </script>
@@ -106,20 +106,20 @@ useKeys("Sheet", [
 <template>
   <div class="page">
     <div class="head">
-      <h1>Sheet for the pencil</h1>
+      <h1>Paper score sheet</h1>
       <span class="quiet">{{ student.data.value?.name }}</span>
       <span class="push">
-        <a v-if="cells.length" :href="pdf" target="_blank" rel="noopener">Print it, PDF <kbd>p</kbd></a>
+        <a v-if="cells.length" :href="pdf" target="_blank" rel="noopener">Print (PDF) <kbd>p</kbd></a>
       </span>
     </div>
     <Waiting v-if="!matrix.data.value || !plan.data.value" what="the sheet" />
     <EmptyState
       v-else-if="!cells.length"
-      title="Nothing to put on a sheet yet"
-      next="Plan a session, or choose the shots that are played."
+      title="Nothing to print yet"
+      next="Plan a session, or choose shots first."
     >
       <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan a session</RouterLink>
-      <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose the shots</RouterLink>
+      <RouterLink :to="{ name: 'shots', params: { studentId } }">Choose shots</RouterLink>
     </EmptyState>
     <template v-else>
       <div class="sheet how">
@@ -137,15 +137,15 @@ useKeys("Sheet", [
           </select></label
         >
         <label
-          >Read
+          >Measured
           <select v-model="conditions.read">
             <option value="eye">by eye</option>
             <option value="laser">by laser</option>
-            <option value="typed">by a monitor</option>
+            <option value="typed">by monitor</option>
           </select></label
         >
         <span class="quiet"
-          >A letter after the number says how it was struck:
+          >Add a letter for the strike:
           <template v-for="[letter, name] in strikeLetters" :key="letter"
             ><kbd>{{ letter }}</kbd> {{ name }}&ensp;</template
           ></span
@@ -172,7 +172,7 @@ useKeys("Sheet", [
       </div>
       <Sentence :text="problem" />
       <p>
-        <Button type="primary" :disabled="!filled" @click="take">Take in {{ filled }} balls</Button>
+        <Button type="primary" :disabled="!filled" @click="take">Save {{ filled }} balls</Button>
         <span class="quiet" aria-live="polite"> {{ said }}</span>
       </p>
     </template>

@@ -46,7 +46,7 @@ const rows = (turn: Turn) => [
 <template>
   <section v-for="t in turns" :key="`${t.title}${t.on}`">
     <h3>{{ shortDay(t.on) }}: {{ t.title }}</h3>
-    <p v-if="!t.turn" class="quiet">Balls on one side only; hit some to compare.</p>
+    <p v-if="!t.turn" class="quiet">Balls before or after are missing. Hit some to compare.</p>
     <table v-else class="plain num">
       <thead>
         <tr>
@@ -63,7 +63,7 @@ const rows = (turn: Turn) => [
           <td class="right">{{ row.after }}</td>
           <td :class="{ real: row.real }">
             {{ row.by }}
-            <span v-if="row.by" class="quiet">{{ row.real ? "" : "within chance" }}</span>
+            <span v-if="row.by" class="quiet">{{ row.real ? "" : "no real change" }}</span>
           </td>
         </tr>
       </tbody>

@@ -114,7 +114,7 @@ useKeys("Progress", [
   key("1", "the last month", "1", () => back(1)),
   key("3", "the last three months", "3", () => back(3)),
   key("6", "the last half year", "6", () => back(6)),
-  ...(teaches.value ? [key("p", "the page as PDF", "p", openPdf)] : []),
+  ...(teaches.value ? [key("p", "download the page as PDF", "p", openPdf)] : []),
 ]);
 </script>
 
@@ -138,7 +138,7 @@ useKeys("Progress", [
     <EmptyState
       v-else-if="data && !data.first_ball"
       title="Nothing hit yet"
-      next="After the first session this shows whether it is getting better."
+      next="Progress shows after the first session."
     >
       <RouterLink :to="{ name: 'range', params: { studentId } }">Hit balls</RouterLink>
     </EmptyState>
@@ -146,7 +146,7 @@ useKeys("Progress", [
       <div class="charts">
         <TimeChart
           title="Solid strikes"
-          :about="`share of balls, with its ${trade.data.value?.interval ?? ''} interval`"
+          :about="`share of balls, ${trade.data.value?.interval ?? ''} interval`"
           :highest="1"
           :span="span"
           :marks="marks"
@@ -154,13 +154,13 @@ useKeys("Progress", [
         />
         <TimeChart
           title="Spread"
-          about="of solid balls, share of the carry"
+          about="of solid balls, share of carry"
           :span="span"
           :marks="marks"
           :lines="[{ name: 'spread', colour: 'ink', points: over((p) => p.spread) }]"
         />
         <TimeChart
-          title="Launch in its window"
+          title="Launch in window"
           about="share of launches measured"
           :highest="1"
           :span="span"
@@ -168,7 +168,7 @@ useKeys("Progress", [
           :lines="[{ name: 'in the window', colour: 'slate', points: over((p) => p.launch) }]"
         />
         <TimeChart
-          title="Ground and numbers"
+          title="Coverage"
           about=""
           :highest="1"
           :span="span"
@@ -186,8 +186,8 @@ useKeys("Progress", [
         <GroundRows
           v-if="student.data.value"
           class="filling"
-          title="The ground filling up"
-          about="under the shots played today, as they were measured by then"
+          title="Coverage over time"
+          about="with today's shots, as measured then"
           :rows="filling"
           :from="student.data.value.from_yd"
           :to="student.data.value.to_yd"
@@ -196,19 +196,16 @@ useKeys("Progress", [
       <aside>
         <section class="sheet">
           <h2>For the student</h2>
-          <p class="quiet">One page to hand out, in your words; the figures stand below them.</p>
+          <p class="quiet">One page to hand out. Your words first, the figures below.</p>
           <textarea v-model="words" rows="7" :maxlength="MOST_WORDS" aria-label="Your words to the student" />
           <p class="acts">
-            <Button v-if="teaches" type="primary" @click="openPdf">The page as PDF</Button>
-            <Button v-if="own !== null" type="text" @click="own = null">The draft again</Button>
+            <Button v-if="teaches" type="primary" @click="openPdf">Download PDF</Button>
+            <Button v-if="own !== null" type="text" @click="own = null">Reset text</Button>
           </p>
         </section>
         <section class="sheet">
           <h2>Before and after</h2>
-          <p v-if="!turns.length" class="quiet">
-            No lesson and no event in this period. Lesson writes down what was seen; Setup a new club, a
-            break.
-          </p>
+          <p v-if="!turns.length" class="quiet">No lessons or changes in this period.</p>
           <TurnTable :turns="turns" />
         </section>
       </aside>

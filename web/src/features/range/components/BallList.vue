@@ -63,13 +63,13 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
       }}</span>
       <p v-if="ball.refused" class="refused">
         {{ ball.refused }}
-        <button type="button" class="word" @click="$emit('drop', ball.uid)">Drop it</button>
+        <button type="button" class="word" @click="$emit('drop', ball.uid)">Delete</button>
       </p>
-      <span v-if="ball.waiting" class="sr-only">waits to be sent</span>
+      <span v-if="ball.waiting" class="sr-only">waiting to send</span>
     </li>
   </ol>
   <p v-if="balls.length > MOST" class="quiet">
-    The newest {{ MOST }} of {{ balls.length }} balls. All of them count.
+    Showing the last {{ MOST }} of {{ balls.length }} balls. All count.
   </p>
 </template>
 

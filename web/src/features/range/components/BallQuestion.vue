@@ -29,7 +29,7 @@ const first = computed(() => (props.question.strike === "hard" ? "a harder swing
       </button>
       <button v-else type="button" @click="$emit('mishit')">{{ first }}? <kbd>m</kbd></button>
     </template>
-    <span class="quiet">or type on</span>
+    <span class="quiet">or type the next ball</span>
   </p>
 </template>
 

@@ -51,7 +51,7 @@ const waiting = computed(() => outboxState.ops.filter((op) => op.studentId === p
       <span v-else>{{ balls.length }} {{ balls.length === 1 ? "ball" : "balls" }}</span>
       <span v-if="step">{{ step.hit }} of {{ step.item.balls }}</span>
       <span v-else-if="now.plan.steps.value.length && !now.plan.left.value">plan done</span>
-      <span v-if="waiting">{{ waiting }} wait</span>
+      <span v-if="waiting">{{ waiting }} to confirm</span>
     </span>
   </button>
 </template>

@@ -32,9 +32,9 @@ const chosen = computed({
 <template>
   <section class="board">
     <p class="num top">
-      Call {{ place + 1 }} of {{ of
+      Target {{ place + 1 }} of {{ of
       }}<template v-if="(call.balls ?? 1) > 1"
-        >, ball {{ open + 1 }} of {{ call.balls }}: the worse counts</template
+        >, ball {{ open + 1 }} of {{ call.balls }}. The worse one counts</template
       >
     </p>
     <p class="slab figure" :class="{ words: call.mark }" aria-live="assertive">
@@ -48,7 +48,7 @@ const chosen = computed({
       </select>
       <kbd>←</kbd> <kbd>→</kbd></label
     >
-    <ol class="pips" :aria-label="`${points} of ${marks.length} met`">
+    <ol class="pips" :aria-label="`${points} of ${marks.length} hit`">
       <li
         v-for="n in of"
         :key="n"

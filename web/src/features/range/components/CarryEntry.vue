@@ -34,7 +34,7 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
     <Sentence
       v-if="ahead"
       tone="quiet"
-      :text="`${ahead} entered, and logged as soon as the student is here.`"
+      :text="`${ahead} entered. It's logged when the student has loaded.`"
     />
     <Sentence :text="question" tone="ask" />
     <Sentence :text="problem" />
@@ -52,10 +52,10 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
       </button>
     </div>
     <div class="pad">
-      <button v-for="digit in PAD" :key="digit" type="button" @click="$emit('type', digit)">
+      <button v-for="digit in PAD" :key="digit" type="button" class="digit" @click="$emit('type', digit)">
         {{ digit }}
       </button>
-      <button type="button" aria-label="Erase" @click="$emit('erase')">⌫</button>
+      <button type="button" class="digit" aria-label="Clear" @click="$emit('erase')">⌫</button>
       <button type="button" class="log" @click="$emit('enter')">Log ball</button>
     </div>
   </section>
@@ -127,6 +127,12 @@ button {
 .solid[aria-checked="true"] {
   background: var(--field-ground);
   border-color: var(--field);
+}
+/* Who has a keyboard and a mouse types the digits. */
+@media (min-width: 1101px) and (hover: hover) and (pointer: fine) {
+  .digit {
+    display: none;
+  }
 }
 .pad .log {
   grid-column: 1 / -1;

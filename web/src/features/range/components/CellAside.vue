@@ -5,7 +5,6 @@ import { computed } from "vue";
 import { basisWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
 import DotPlot from "@/shared/ui/DotPlot.vue";
-import Hint from "@/shared/ui/Hint.vue";
 import { useStudentContext } from "@/shared/student/context";
 import type { useSession } from "../composables/session";
 import BallList from "./BallList.vue";
@@ -36,10 +35,10 @@ const spin = computed(() => {
 const enough = computed(() => {
   const { more, unsettled, behind } = now.value;
   if (behind) return "";
-  if (unsettled) return "More balls here settle nothing: see To settle on the matrix.";
+  if (unsettled) return 'More balls won\'t help. See "Needs checking" on the matrix.';
   if (more === null) return "";
-  if (more === 0) return "Enough: within the tolerance.";
-  return `About ${more} more for the tolerance.`;
+  if (more === 0) return "Confirmed, within tolerance.";
+  return `About ${more} more balls would confirm it.`;
 });
 const count = computed(() => {
   const n = balls.value.length;
@@ -50,13 +49,13 @@ const count = computed(() => {
 <template>
   <aside class="sheet">
     <div class="head">
-      <h2>This <Hint word="cell" /></h2>
+      <h2>This shot</h2>
       <span class="quiet num">{{ solid }} solid of {{ cellBalls.length }}</span>
     </div>
     <p v-if="now.cell" class="centre" :class="{ est: now.cell.basis === 'estimated' }">
       <span class="slab big">{{ units.show(now.cell.carry_yd) }}</span>
       <span class="slab">± {{ units.show(halfInterval(now.cell)) }} {{ units.unit }}</span>
-      <span v-if="now.behind && outboxState.trouble" class="quiet">before the balls that wait</span>
+      <span v-if="now.behind && outboxState.trouble" class="quiet">without the balls still to send</span>
       <span v-else :class="{ 'quiet num': now.cell.balls }">{{ basisWords(now.cell) }}</span>
     </p>
     <p v-if="enough" class="enough" :class="{ yes: now.more === 0 }">{{ enough }}</p>
@@ -68,11 +67,11 @@ const count = computed(() => {
         v-if="balls.length && !outboxState.waiting"
         class="push"
         :to="{ name: 'review', params: { studentId } }"
-        >Review</RouterLink
+        >Confirm</RouterLink
       >
       <span class="actions" :class="{ push: !balls.length || outboxState.waiting }">
-        <button type="button" :disabled="!balls.length" @click="$emit('undo')">Undo <kbd>u</kbd></button>
-        <button v-if="undone" type="button" @click="$emit('redo')">Bring back <kbd>r</kbd></button>
+        <button v-if="balls.length" type="button" @click="$emit('undo')">Undo <kbd>u</kbd></button>
+        <button v-if="undone" type="button" @click="$emit('redo')">Redo <kbd>r</kbd></button>
       </span>
     </div>
     <p v-if="load" class="load" role="status">{{ load }}</p>
@@ -83,7 +82,7 @@ const count = computed(() => {
       @undo="(uid?: string) => $emit('undo', uid)"
       @drop="(uid: string) => $emit('drop', uid)"
     />
-    <p v-if="!balls.length" class="quiet">Type a carry and press Enter: the ball is logged.</p>
+    <p v-if="!balls.length" class="quiet">Type a carry and press Enter to log a ball.</p>
   </aside>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Club by swing length: what each carries, and how many balls of today; trajectory above. */
 import { oneOf } from "@/shared/ui/oneOf";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { CellAddress } from "@/shared/api/cells";
+import { UNSAID } from "@/shared/api/shotDefaults";
 import type { Cell, Words } from "@/shared/api/queries";
 import { useStudentContext } from "@/shared/student/context";
 import { count } from "@/shared/format/numbers";
@@ -43,6 +44,20 @@ const carries = computed(() => {
   }
   return found;
 });
+/** The shots that somebody has hit, of any height, and those of today; all where there are none, or when asked for. */
+const all = ref(false);
+const hit = computed(() => {
+  const found = new Set<string>();
+  for (const one of props.cells ?? [])
+    if (one.balls || one.basis === "reported") found.add(`${one.club}\n${one.swing}`);
+  for (const ball of props.balls) found.add(`${ball.club}\n${ball.swing}`);
+  return found;
+});
+const shows = (box: string) =>
+  all.value || !hit.value.size || hit.value.has(box) || box === `${cell.value.club}\n${cell.value.swing}`;
+const folds = computed(() => hit.value.size > 0 && hit.value.size < props.clubs.length * props.swings.length);
+/** Another spin or tempo than the usual: then both are in sight. */
+const unusual = computed(() => cell.value.spin !== UNSAID.spin || cell.value.tempo !== UNSAID.tempo);
 const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ...part });
 </script>
 
@@ -73,6 +88,7 @@ const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ..
             <th scope="row" class="slab">{{ club }}</th>
             <td v-for="swing in swings" :key="swing">
               <button
+                v-if="shows(`${club}\n${swing}`)"
                 type="button"
                 class="box"
                 :aria-pressed="cell.club === club && cell.swing === swing"
@@ -94,24 +110,29 @@ const change = (part: Partial<CellAddress>) => (cell.value = { ...cell.value, ..
         </tbody>
       </table>
     </div>
-    <p v-if="unconfirmed" class="quiet">
-      Includes {{ count(unconfirmed, "ball") }} to confirm. The matrix shows confirmed balls only.
-    </p>
-    <div class="row small">
-      <label
-        >Spin
-        <select :value="cell.spin" @change="change({ spin: oneOf(words.spins, $event) })">
-          <option v-for="spin in words.spins" :key="spin">{{ spin }}</option>
-        </select></label
-      >
-      <label
-        >Tempo
-        <select :value="cell.tempo" @change="change({ tempo: oneOf(words.tempos, $event) })">
-          <option v-for="tempo in words.tempos" :key="tempo">{{ tempo }}</option>
-        </select></label
-      >
-      <slot />
-    </div>
+    <button v-if="folds" type="button" class="fold" :aria-pressed="all" @click="all = !all">
+      {{ all ? "Only shots hit before" : "All shots" }}
+    </button>
+    <p v-if="unconfirmed" class="quiet">Includes {{ count(unconfirmed, "ball") }} to confirm.</p>
+    <details class="kinds" :open="unusual || undefined">
+      <summary>{{ unusual ? `${cell.spin}, ${cell.tempo} tempo` : "More" }}</summary>
+      <div class="row">
+        <label
+          >Spin
+          <select :value="cell.spin" @change="change({ spin: oneOf(words.spins, $event) })">
+            <option v-for="spin in words.spins" :key="spin">{{ spin }}</option>
+          </select></label
+        >
+        <label
+          >Tempo
+          <select :value="cell.tempo" @change="change({ tempo: oneOf(words.tempos, $event) })">
+            <option v-for="tempo in words.tempos" :key="tempo">{{ tempo }}</option>
+          </select></label
+        >
+        <slot name="more" />
+      </div>
+    </details>
+    <slot />
   </section>
 </template>
 
@@ -169,6 +190,20 @@ td {
   position: relative;
   width: 100%;
   padding: 0;
+}
+.fold[aria-pressed] {
+  min-height: 36px;
+  padding: 0 0.7rem;
+  border-color: transparent;
+  background: none;
+  color: var(--accent);
+  font-weight: 400;
+}
+.kinds summary {
+  min-height: 36px;
+  align-content: center;
+  color: var(--accent);
+  cursor: pointer;
 }
 .carry {
   font-size: 1.1rem;

@@ -42,7 +42,7 @@ function say(ball: SentBall): string {
 }
 const name = (device: Device) =>
   device.student && device.plays_for !== props.studentId
-    ? `${device.name} (plays for ${device.student})`
+    ? `${device.name} (sends to ${device.student})`
     : device.name;
 const chosen = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
@@ -52,11 +52,11 @@ const chosen = (event: Event) => {
 
 <template>
   <section class="feed">
-    <div class="row">
+    <div v-if="devices.length" class="row">
       <label
-        >Listen to
+        >Launch monitor
         <select :value="mine?.id ?? ''" @change="$emit('choose', chosen($event))">
-          <option value="">nothing</option>
+          <option value="">none</option>
           <option v-for="device in devices" :key="device.id" :value="device.id">
             {{ name(device) }}
           </option>
@@ -68,41 +68,41 @@ const chosen = (event: Event) => {
           :checked="mine.straight"
           @change="$emit('straight', ($event.target as HTMLInputElement).checked)"
         />
-        straight into this cell</label
+        log to this shot</label
       >
       <RouterLink class="push" to="/devices">Devices</RouterLink>
     </div>
     <Sentence :text="error" />
     <Sentence :text="question" tone="ask" />
     <p v-if="mine && elsewhere" class="line">
-      {{ mine.name }} plays {{ elsewhere }}, as another view has set it.
-      <button type="button" @click="$emit('here')">Play this cell</button>
+      {{ mine.name }} sends to {{ elsewhere }}, set on another page.
+      <button type="button" @click="$emit('here')">Send to this shot</button>
     </p>
     <p v-else-if="mine && mine.straight && !error" class="quiet">
-      Listening. Each ball goes to the cell named above as it lands, whichever view is open.
+      Connected. Each ball is logged to the shot above as it lands, on any page.
     </p>
     <button v-if="plain.length > 1" type="button" class="all" @click="takeAll">
       Assign all {{ plain.length }} to this shot
     </button>
-    <ul v-if="waiting.length" aria-label="Balls that wait">
+    <ul v-if="waiting.length" aria-label="Unassigned balls">
       <li v-for="ball in waiting" :key="ball.id">
         <span class="num">{{ say(ball) }}{{ ball.undone ? ", undone before" : "" }}</span>
         <template v-if="ball.late">
           <button type="button" @click="$emit('take', ball, { confirmed: true, moment: 'arrival' })">
-            Here, of today
+            Log as today
           </button>
           <button type="button" @click="$emit('take', ball, { confirmed: true, moment: 'as said' })">
-            Here, of that day
+            Log as that day
           </button>
         </template>
         <button v-else type="button" @click="$emit('take', ball, { confirmed: ball.question !== '' })">
-          {{ ball.question ? "Keep anyway" : "Into this cell" }}
+          {{ ball.question ? "Log anyway" : "Log to this shot" }}
         </button>
-        <button type="button" @click="$emit('discard', ball)">Discard</button>
+        <button type="button" @click="$emit('discard', ball)">Delete</button>
         <Sentence :text="ball.question" tone="ask" />
       </li>
     </ul>
-    <p v-if="more" class="quiet">{{ more }} more wait behind these.</p>
+    <p v-if="more" class="quiet">{{ more }} more after these.</p>
   </section>
 </template>
 

@@ -52,16 +52,18 @@ useKeys("Monitor", [
       </select></label
     >
     <label v-if="monitor"
-      >stands
+      >is
       <select :value="place ?? ''" @change="stand">
-        <option value="">with whoever is up</option>
+        <option value="">with the current student</option>
         <option v-for="bay in group.bays.value" :key="bay.number" :value="bay.number">
           at bay {{ bay.number }}
         </option>
       </select></label
     >
-    <button v-if="taken && wanted" type="button" @click="group.useMonitor(wanted, true)">Take it here</button>
-    <RouterLink v-if="monitor?.waiting" to="/devices">{{ monitor.waiting }} of its balls wait</RouterLink>
+    <button v-if="taken && wanted" type="button" @click="group.useMonitor(wanted, true)">Use it here</button>
+    <RouterLink v-if="monitor?.waiting" to="/devices"
+      >{{ monitor.waiting }} of its balls unassigned</RouterLink
+    >
   </section>
 </template>
 

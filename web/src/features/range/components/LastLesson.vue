@@ -24,7 +24,7 @@ const line = computed(() => {
 <template>
   <div v-if="last || picture" class="last">
     <button v-if="picture" type="button" :aria-expanded="large" @click="large = !large">
-      <img :src="picture.address" :alt="`Own position at ${swing}`" :class="{ large }" loading="lazy" />
+      <img :src="picture.address" :alt="`Position at ${swing}`" :class="{ large }" loading="lazy" />
     </button>
     <p v-if="last && line">
       <RouterLink :to="{ name: 'lesson', params: { studentId } }">Lesson {{ daysAgo(last.day) }}</RouterLink

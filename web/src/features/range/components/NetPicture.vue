@@ -66,7 +66,7 @@ function hit(event: PointerEvent): void {
       :width="width || 520"
       :height="HEIGHT"
       role="img"
-      aria-label="The net: tap where the ball hit"
+      aria-label="Tap where the ball hit the net"
       @pointerup="hit"
       @pointermove="drag"
     >

@@ -21,7 +21,7 @@ defineEmits<{ go: [address: CellAddress, item: PlanItem]; next: [] }>();
       </h2>
       <span class="quiet num">{{ left ? `${left} balls left` : "done" }}</span>
       <button v-if="left" type="button" class="next" @click="$emit('next')">Next <kbd>n</kbd></button>
-      <RouterLink v-else :to="{ name: 'review', params: { studentId } }">Review</RouterLink>
+      <RouterLink v-else :to="{ name: 'review', params: { studentId } }">Confirm</RouterLink>
     </div>
     <ol>
       <li v-for="(step, i) in steps" :key="i" :class="{ here: step.here, done: step.hit >= step.item.balls }">

@@ -36,16 +36,16 @@ const score = computed(() => done.value?.points ?? props.points);
       >.
     </p>
     <p class="quiet">
-      <template v-if="!kept">Kept here; it is sent as soon as the network is there.</template>
+      <template v-if="!kept">Saved here. It sends when you're back online.</template>
       <template v-else-if="kept.balls || kept.left_out"
-        >{{ kept.balls }} balls wait for the review<template v-if="kept.left_out"
-          >; {{ kept.left_out }} have no shot in the bag any more</template
+        >{{ kept.balls }} balls to confirm<template v-if="kept.left_out"
+          >. {{ kept.left_out }} have no shot in the bag any more</template
         >.</template
       >
-      <template v-else>Its balls are in the session and wait for the review.</template>
+      <template v-else>The balls are in today's session, ready to confirm.</template>
     </p>
     <p>
-      <button type="button" class="first" @click="$emit('again')">Once more <kbd>Enter</kbd></button>
+      <button type="button" class="first" @click="$emit('again')">Play again <kbd>Enter</kbd></button>
       <button type="button" @click="$emit('leave')">Back to practice <kbd>Esc</kbd></button>
     </p>
   </section>

@@ -19,7 +19,7 @@ const what = computed(() => {
 
 <template>
   <p v-if="from" class="wrong" role="status">
-    <span>{{ what }}, stand with {{ from.name.value }}. Whose were they?</span>
+    <span>{{ what }}, logged for {{ from.name.value }}. Who hit them?</span>
     <button
       v-for="bay in bays.filter((b) => b !== from)"
       :key="bay.studentId"
@@ -30,7 +30,7 @@ const what = computed(() => {
     </button>
     <button type="button" @click="$emit('ask')">One more <kbd>w</kbd></button>
     <button type="button" @click="wrong.ask(true)">The last five <kbd>W</kbd></button>
-    <button type="button" @click="wrong.leave()">Leave <kbd>Esc</kbd></button>
+    <button type="button" @click="wrong.leave()">Cancel <kbd>Esc</kbd></button>
   </p>
   <p v-else class="small">
     <button type="button" @click="$emit('ask')">Wrong student? <kbd>w</kbd></button>

@@ -40,7 +40,7 @@ afterEach(() => vi.unstubAllGlobals());
 
 test("a round goes on after a reload, takes a ball back, and is sent once", async () => {
   const first = useCalling("s");
-  await first.begin({ trial: "worse of two" }, "Worse of two");
+  await first.begin({ trial: "worse of two" }, "Worst of two");
   expect(first.hit(ball(50), null)).toBe(false);
   expect(first.hit(ball(51), null)).toBe(true);
   first.hit(ball(20), null);

@@ -83,7 +83,7 @@ export function useEntry(options: EntryOptions) {
       return;
     }
     if (typed <= 0) {
-      entry.problem = "A carry must be more than 0. For a whiff there is nothing to log.";
+      entry.problem = "A carry must be more than 0. Don't log a whiff.";
       return;
     }
     const yards = options.toYards(typed);
@@ -93,7 +93,7 @@ export function useEntry(options: EntryOptions) {
       doubtful.push({
         text,
         strike,
-        question: `${text} ${options.unit()} is long for a wedge. Enter keeps it, Esc drops it, ⌫ changes it; a digit begins the next ball.`,
+        question: `${text} ${options.unit()} is long for a wedge. Enter saves it, Esc deletes it, ⌫ changes it.`,
         keep: () => shot(yards, strike, true),
       });
     else shot(yards, strike, false);

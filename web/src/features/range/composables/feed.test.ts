@@ -125,7 +125,7 @@ describe("a launch monitor on the range", () => {
     server.device = device({ plays_for: "other", student: "Bryn Calloway", by: "Tobin" });
     server.change++;
     await later(700);
-    expect(feed.question.value).toBe("Bay 3 plays for Bryn Calloway now (Tobin).");
+    expect(feed.question.value).toBe("Bay 3 now sends to Bryn Calloway (Tobin).");
     expect(feed.mine.value).toBeNull();
     shown.unmount();
   });

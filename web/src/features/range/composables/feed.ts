@@ -140,8 +140,8 @@ export function useFeed(options: FeedOptions) {
       const now = before && live.value.find((d) => d.id === before.id);
       if (before && now && now.plays_for !== studentId)
         question.value = now.student
-          ? `${now.name} plays for ${now.student} now${now.by ? ` (${now.by})` : ""}.`
-          : `${now.name} plays for nobody now.`;
+          ? `${now.name} now sends to ${now.student}${now.by ? ` (${now.by})` : ""}.`
+          : `${now.name} now sends to nobody.`;
       else if (mine.value) question.value = "";
       await look();
     } catch (cause) {

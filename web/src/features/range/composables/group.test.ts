@@ -196,7 +196,7 @@ describe("a wrong student", () => {
     expect(wrong.give(one)).toBe("");
     expect(outboxState.ops).toEqual([]);
     wrong.ask();
-    expect(wrong.give(two)).toContain("Student 2's now");
+    expect(wrong.give(two)).toContain("now logged for Student 2");
     await flushPromises();
     expect(outboxState.ops[0]).toMatchObject({
       kind: "move",

@@ -58,7 +58,7 @@ export function useLogging(options: LoggingOptions) {
       const ball = here?.session.undo(uid);
       announcement.value =
         here && ball
-          ? `Undone${of()}: ${here.units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R brings it back.`
+          ? `Undone${of()}: ${here.units.value.show(ball.carry_yd ?? 0)} ${ball.strike}. R redoes it.`
           : "Nothing to undo.";
     });
   }
@@ -69,7 +69,7 @@ export function useLogging(options: LoggingOptions) {
   function next(): void {
     const plan = options.here()?.plan;
     if (plan && !plan.next())
-      announcement.value = plan.steps.value.length ? "The plan is done." : "No plan yet.";
+      announcement.value = plan.steps.value.length ? "The plan is complete." : "No plan yet.";
   }
   /** A question is about what was logged: a number that is being typed passes it by. */
   const question = computed(() => (entry.text ? null : (options.here()?.session.now.value.question ?? null)));
@@ -86,7 +86,7 @@ export function useLogging(options: LoggingOptions) {
     if (!here || !asked?.other || !here.session.moveAsked(asked)) return;
     here.cell.value = addressOf(asked.other);
     const balls = asked.uids.length === 1 ? "The ball is" : "The balls are";
-    announcement.value = `${balls} now in ${cellName(asked.other)}, and so is the next.`;
+    announcement.value = `${balls} now ${cellName(asked.other)}, and so is the next.`;
   }
 
   const bindings: KeyBinding[] = [
@@ -111,8 +111,8 @@ export function useLogging(options: LoggingOptions) {
       ),
     ),
     changing("u", "undo the last ball", "u", () => undo()),
-    changing("r", "bring the undone ball back", "r", redo),
-    key("n", "next cell of the plan", "n", next),
+    changing("r", "redo the undone ball", "r", redo),
+    key("n", "next shot of the plan", "n", next),
     key("m", "when asked: yes, a mishit", "m", sayMishit),
     key("c", "when asked: yes, the other cell", "c", moveThere),
   ];

@@ -46,7 +46,7 @@ describe("a ball into the net", () => {
     it.type("8");
     it.enter();
     expect(record).not.toHaveBeenCalled();
-    expect(it.entry.problem).toMatch(/tape's height is not known yet/);
+    expect(it.entry.problem).toMatch(/height of the tape isn't known yet/);
     expect(it.entry.text).toBe("18");
     answer({ tape_m: 1.234, lo_deg: 28, hi_deg: 34 });
     await vi.waitFor(() => expect(it.plan.data.value).toBeTruthy());
@@ -67,7 +67,7 @@ describe("a ball into the net", () => {
     it.type("-");
     for (const key of "200") it.type(key);
     it.enter();
-    expect(it.entry.problem).toBe("That is under the ground.");
+    expect(it.entry.problem).toBe("That's below the ground.");
     it.erase();
     expect(it.entry.text).toBe("-20");
   });

@@ -56,7 +56,7 @@ export function useNet(options: NetOptions) {
   /** A launch is worked out from the tape, so no ball is taken before its height is known. */
   function hit(above_m: number): void {
     if (own.value === null && !plan.data.value) {
-      entry.problem = "The tape's height is not known yet. Try again, or set it yourself.";
+      entry.problem = "The height of the tape isn't known yet. Try again, or set it yourself.";
       return;
     }
     entry.text = "";
@@ -78,8 +78,8 @@ export function useNet(options: NetOptions) {
     if (!entry.text) return;
     const above = options.small().stored(Number(entry.text));
     if (!Number.isFinite(above))
-      entry.problem = `"${entry.text}" is not a number of ${options.small().sign}.`;
-    else if (tape.value + above < 0) entry.problem = "That is under the ground.";
+      entry.problem = `"${entry.text}" is not a number in ${options.small().sign}.`;
+    else if (tape.value + above < 0) entry.problem = "That's below the ground.";
     else hit(above);
   }
 

@@ -49,7 +49,7 @@ export function useWrong(groupId: string, bays: () => BayNow[]) {
       });
     }
     const what = moved.length === 1 ? "The ball is" : `${moved.length} balls are`;
-    return `${what} ${to.name.value}'s now. W again puts it back.`;
+    return `${what} now logged for ${to.name.value}. Press W again to put it back.`;
   }
   return { many, asked, from, ask, leave, give };
 }

@@ -76,7 +76,7 @@ function same(): void {
   const bay = now.value;
   if (!bay?.cell.value) return;
   group.sameForAll(bay.number.value);
-  announcement.value = `${cellName(bay.cell.value)} for all, each with the nearest that the bag and the scale have.`;
+  announcement.value = `${cellName(bay.cell.value)} for all, each with the nearest shot in their bag and scale.`;
 }
 /** The same plan for all: each gets the planner's check-up of the usual size, for the own matrix. */
 const planning = useSaving();
@@ -91,7 +91,7 @@ async function planAll(): Promise<void> {
     }
   });
   if (!planning.error.value)
-    announcement.value = `${without.length} have a plan of ${balls} balls: N goes on.`;
+    announcement.value = `${without.length} have a plan of ${balls} balls. N goes to the next shot.`;
 }
 function apart(number: number): string {
   return group.group.value?.apart?.[number] ?? "";
@@ -118,7 +118,7 @@ const NUMBERS = [1, 2, 3, 4, 5, 6];
 const groupKeys: KeyBinding[] = [
   {
     shown: "Shift 1–6",
-    does: "whose ball comes next",
+    does: "choose who hits next",
     on: (event) => {
       const digit = /^Digit([1-6])$/.exec(event.code)?.[1];
       return event.shiftKey && digit !== undefined && up(Number(digit));
@@ -128,10 +128,10 @@ const groupKeys: KeyBinding[] = [
   key("i", "in turns: after a ball the next bay is up", "i", () => {
     inTurns.value = !inTurns.value;
   }),
-  changing("w", "the last ball was another one's; again: one more", "w", () => {
+  changing("w", "the last ball was someone else's (again for one more)", "w", () => {
     if (!wrong.ask()) announcement.value = "No ball yet.";
   }),
-  changing("Shift w", "the last five balls were another one's", "W", () => {
+  changing("Shift w", "the last five balls were someone else's", "W", () => {
     if (!wrong.ask(true)) announcement.value = "No ball yet.";
   }),
   key("a", "the same shot for all", "a", same),
@@ -145,7 +145,7 @@ const groupKeys: KeyBinding[] = [
   },
   {
     shown: "Esc",
-    does: "leave the question",
+    does: "close the question",
     on: (event) => {
       if (event.key !== "Escape" || !wrong.many.value) return false;
       wrong.leave();
@@ -166,10 +166,10 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
   <div class="page">
     <Waiting v-if="!group.group.value && !group.error.value" what="the group" />
     <div v-else-if="group.group.value?.over" class="over">
-      <h1>This group is over</h1>
+      <h1>This group has ended</h1>
       <p>
-        Its balls are kept, and wait for their review under each student.
-        <RouterLink to="/bays">Open another one</RouterLink>
+        Its balls are saved. Confirm them for each student.
+        <RouterLink to="/bays">Start another group</RouterLink>
       </p>
     </div>
     <template v-else>
@@ -187,9 +187,9 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
         />
       </div>
       <p v-if="group.away.value" class="away" role="status">
-        No network. Balls and turns are kept here and sent in order.
+        No connection. Balls and turns are saved here and send in order when you're back online.
         <template v-if="group.group.value?.monitor"
-          >What {{ group.group.value.monitor.name }} sends meanwhile is put right then.</template
+          >Balls from {{ group.group.value.monitor.name }} are assigned then.</template
         >
       </p>
       <div v-if="now && words.data.value" v-taps-keep-focus class="columns">
@@ -205,7 +205,7 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             :cells="now.carries.value"
             :unconfirmed="now.matrix.data.value?.waiting"
           >
-            <button type="button" class="same" @click="same">Same for all <kbd>a</kbd></button>
+            <button type="button" class="same" @click="same">Same shot for all <kbd>a</kbd></button>
           </CellPicker>
           <Sentence tone="quiet" :text="notExact" />
           <ConditionsPanel
@@ -239,7 +239,7 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             <p class="slab what">{{ now.cell.value ? cellName(now.cell.value) : "" }}</p>
             <p class="quiet">
               {{ now.cue.value }}
-              <label class="turns"><input v-model="inTurns" type="checkbox" /> in turns <kbd>i</kbd></label>
+              <label class="turns"><input v-model="inTurns" type="checkbox" /> take turns <kbd>i</kbd></label>
             </p>
           </header>
           <CarryEntry
@@ -283,9 +283,9 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             @drop="drop"
           />
           <p class="ends">
-            <RouterLink v-if="review" :to="review">Review all, one after the other</RouterLink>
+            <RouterLink v-if="review" :to="review">Confirm all, one by one</RouterLink>
             <button type="button" @click="group.takeOut(now.number.value)">
-              {{ now.name.value }} leaves
+              Remove {{ now.name.value }}
             </button>
             <button type="button" @click="group.end">End the group</button>
           </p>

@@ -91,7 +91,7 @@ afterEach(() => vi.unstubAllGlobals());
 test("a number and Enter: the ball is in the session, and the next yardage stands there", async () => {
   const { page, text, writes } = await calling([call(44), call(50)]);
   expect(page.find(".figure").text()).toContain("44");
-  expect(text()).toContain("Call 1 of 2");
+  expect(text()).toContain("Target 1 of 2");
   keys("4", "6", "f", "Enter");
   await settled();
   expect(page.find(".figure").text()).toContain("50");
@@ -101,7 +101,7 @@ test("a number and Enter: the ball is in the session, and the next yardage stand
   // Taken back: the call is asked again, and the ball is undone where it was recorded.
   keys("u");
   await settled();
-  expect(text()).toContain("Call 1 of 2");
+  expect(text()).toContain("Target 1 of 2");
   expect(sent(writes(), "DELETE", "/balls/")[0]?.path).toContain(String(body(ball)?.["uid"]));
 });
 
@@ -126,7 +126,7 @@ test("the end: the score against par, sent as one round with its balls by their 
   expect(results.map(({ balls }) => balls[0]?.uid)).toEqual(recorded);
   keys("Enter");
   await settled();
-  expect(text()).toContain("Call 1 of 2");
+  expect(text()).toContain("Target 1 of 2");
 });
 
 test("on the net it is met or missed, and no ball goes into the session", async () => {
@@ -149,10 +149,10 @@ test("on the net it is met or missed, and no ball goes into the session", async 
 
 test("two balls to a call: the worse counts, and one is not enough", async () => {
   const { text } = await calling([call(44, { balls: 2 }), call(50, { balls: 2 })]);
-  expect(text()).toContain("ball 1 of 2: the worse counts");
+  expect(text()).toContain("ball 1 of 2. The worse one counts");
   keys("4", "4", "Enter");
   await settled();
-  expect(text()).toContain("Call 1 of 2, ball 2 of 2");
+  expect(text()).toContain("Target 1 of 2, ball 2 of 2");
   keys("6", "0", "Enter");
   await settled();
   expect(text()).toContain("0 of 1");

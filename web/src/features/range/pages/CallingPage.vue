@@ -191,7 +191,7 @@ const callingKeys: KeyBinding[] = [
       return true;
     },
   },
-  changing("Enter", "log it, and the next is called", "Enter", () => {
+  changing("Enter", "log the ball, next target", "Enter", () => {
     if (done.value) void again();
     else if (call.value?.mark) onNet(true);
     else enter();
@@ -204,13 +204,13 @@ const callingKeys: KeyBinding[] = [
   key("←", "a shorter shot", "ArrowLeft", () => step(-1)),
   key("→", "a longer shot", "ArrowRight", () => step(1)),
   changing("u", "undo the last ball", "u", undo),
-  key("v", "the voice on or off", "v", () => (voice.on.value = !voice.on.value)),
+  key("v", "voice on or off", "v", () => (voice.on.value = !voice.on.value)),
   key("Esc", "clear the number, then leave", "Escape", () => {
     if (entry.text) clear();
     else leave();
   }),
 ];
-useKeys("Calling", callingKeys);
+useKeys("Random yardages", callingKeys);
 const par = computed(() => {
   const asked = round.value?.asked;
   if (!asked) return "";
@@ -223,7 +223,7 @@ const par = computed(() => {
 <template>
   <div class="page">
     <div class="head">
-      <h1>{{ round?.title ?? "Calling" }}</h1>
+      <h1>{{ round?.title ?? "Random yardages" }}</h1>
       <span class="quiet">{{ student.data.value?.name }}</span>
       <span class="push acts">
         <button
@@ -239,7 +239,7 @@ const par = computed(() => {
       </span>
     </div>
     <Sentence :text="calling.error.value" />
-    <Waiting v-if="calling.busy.value || !student.data.value" what="the calls" />
+    <Waiting v-if="calling.busy.value || !student.data.value" what="the targets" />
     <RoundEnd
       v-else-if="round && (done || round.ended)"
       :round="round"
@@ -262,9 +262,9 @@ const par = computed(() => {
       />
       <div>
         <div v-if="call.mark" class="net">
-          <button type="button" class="met" @click="onNet(true)">Met <kbd>Enter</kbd></button>
+          <button type="button" class="met" @click="onNet(true)">Hit <kbd>Enter</kbd></button>
           <button type="button" @click="onNet(false)">Missed <kbd>n</kbd></button>
-          <p class="quiet">Check the net for holes and its frame for rebounds; nobody beside or behind it.</p>
+          <p class="quiet">Check the net for holes and its frame for rebounds. Nobody beside or behind it.</p>
         </div>
         <CarryEntry
           v-else
@@ -300,7 +300,8 @@ const par = computed(() => {
           @discard="feed.discard"
         />
         <p class="quiet">
-          Rest between sets; stop on pain. Never walk out while anyone can hit: your range's rules come first.
+          Rest between sets. Stop if it hurts. Never walk out while anyone can hit. Your range's rules come
+          first.
         </p>
       </div>
     </div>

@@ -74,7 +74,7 @@ const nextUp = computed(() => {
   const [last] = again.value;
   return last ? { ids: last.students.map((one) => one.id), together: null } : null;
 });
-useKeys("Bays", [
+useKeys("Groups", [
   changing("Enter", "start the booked group, or the last one again", "Enter", () => {
     if (nextUp.value) void open(nextUp.value.ids, nextUp.value.together);
   }),
@@ -84,8 +84,8 @@ useKeys("Bays", [
 
 <template>
   <div class="page narrow">
-    <div class="head"><h1>Bays</h1></div>
-    <p class="quiet">Two to six students on neighbouring mats, with one coach and any monitor.</p>
+    <div class="head"><h1>Groups</h1></div>
+    <p class="quiet">Two to six students on neighbouring mats, with one coach.</p>
     <Sentence v-if="groups.error.value" :text="sentenceOf(groups.error.value)" />
     <Waiting v-if="!groups.data.value && !groups.error.value" what="the groups" />
     <section v-if="groups.data.value?.length">
@@ -111,7 +111,7 @@ useKeys("Bays", [
       </ul>
     </section>
     <section v-if="again.length">
-      <h2>Again as last time</h2>
+      <h2>Last group</h2>
       <ul>
         <li v-for="group in again" :key="group.students.map((one) => one.id).join()">
           <span
@@ -123,7 +123,7 @@ useKeys("Bays", [
       </ul>
     </section>
     <section class="sheet">
-      <h2>A new group</h2>
+      <h2>New group</h2>
       <label for="bay-student">Student for bay {{ chosen.length + 1 }}</label>
       <StudentField
         v-if="chosen.length < MOST"
@@ -139,7 +139,7 @@ useKeys("Bays", [
           >
           <Button
             size="small"
-            :aria-label="`Take ${one.name} out`"
+            :aria-label="`Remove ${one.name}`"
             @click="chosen = chosen.filter((c) => c !== one)"
             >✕</Button
           >

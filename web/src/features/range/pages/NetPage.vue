@@ -37,7 +37,7 @@ function setDistance(metres: number | null): void {
 useKeys("Net", [
   {
     shown: "0–9 −",
-    does: "how far above (−: below) the tape",
+    does: "height above the tape (− below)",
     on: (event) => {
       if (!/^[0-9-]$/.test(event.key)) return false;
       net.type(event.key);
@@ -51,7 +51,7 @@ useKeys("Net", [
 ]);
 const newestFirst = computed(() => [...balls.value].reverse());
 const inWindow = computed(() => balls.value.filter((ball) => ball.side === "in").length);
-const SIDES = { in: "in the window", below: "too low", above: "too high" };
+const SIDES = { in: "in window", below: "too low", above: "too high" };
 </script>
 
 <template>
@@ -61,7 +61,7 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
     <NoClubs
       v-else-if="!clubs.length"
       :student-id="studentId"
-      next="Put at least one wedge with its loft into the bag, then hit into the net."
+      next="Add at least one wedge with its loft, then hit into the net."
     />
     <div v-else-if="cell" v-taps-keep-focus class="columns">
       <div>
@@ -94,7 +94,7 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           >
         </div>
         <p class="quiet">
-          Check the net for holes and frames that can rebound; nobody beside or behind it. Your range's rules
+          Check the net for holes and its frame for rebounds. Nobody beside or behind it. Your range's rules
           come first.
         </p>
       </div>
@@ -102,16 +102,16 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
         <div class="head">
           <h1>{{ cellName(cell) }}</h1>
           <RouterLink class="push" :to="{ name: 'range', params: { studentId }, query: { ...cell } }"
-            >Out on the range</RouterLink
+            >Back to the range</RouterLink
           >
         </div>
         <p class="quiet">
           {{ cue }}
           <template v-if="plan.data.value?.ball_speed_mps">
             Launch at a ball speed of {{ units.speed.show(plan.data.value.ball_speed_mps) }}
-            {{ units.speed.sign }}, typical for this cell.
+            {{ units.speed.sign }}, typical for this shot.
           </template>
-          <template v-else>No carry for this cell yet: straight lines, a little low.</template>
+          <template v-else>No carry for this shot yet, so launch reads a little low.</template>
         </p>
         <Sentence v-if="plan.error.value" :text="sentenceOf(plan.error.value)" />
         <NetPicture
@@ -123,8 +123,8 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
           @hit="net.hit"
         />
         <p class="quiet">
-          Tap where the ball hit, or type the {{ smallName }} above the tape (− for below) and Enter. Drag the
-          tape to where it hangs.
+          Tap where the ball hit, or type the {{ smallName }} above the tape (− below) and press Enter. Drag
+          the tape to where it hangs.
         </p>
         <output class="typed slab" :aria-label="`${smallName} being typed`">{{
           entry.text ? `${entry.text} ${units.small.sign}` : ""
@@ -132,11 +132,11 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
         <Sentence :text="entry.problem" />
       </div>
       <aside class="sheet">
-        <h2>{{ inWindow }} of {{ balls.length }} in the window</h2>
+        <h2>{{ inWindow }} of {{ balls.length }} in window</h2>
         <Sentence
           v-if="outboxState.waiting && outboxState.trouble"
           tone="quiet"
-          :text="`${outboxState.trouble} Nothing is lost: the balls wait in this browser.`"
+          :text="`${outboxState.trouble} Nothing is lost. The balls are saved in this browser.`"
         />
         <ol reversed>
           <li v-for="(ball, i) in newestFirst" :key="ball.uid">
@@ -152,7 +152,7 @@ const SIDES = { in: "in the window", below: "too low", above: "too high" };
             </button>
           </li>
         </ol>
-        <p v-if="!balls.length" class="quiet">No ball in the net yet.</p>
+        <p v-if="!balls.length" class="quiet">No balls yet.</p>
       </aside>
     </div>
   </div>

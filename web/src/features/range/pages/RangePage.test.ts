@@ -167,14 +167,14 @@ test("the plan leads from cell to cell, in its own words", async () => {
 test("near the limit of balls the load is said; without a bag the way to it", async () => {
   stored = Array.from({ length: 75 }, (_, i) => ball(`b${i}`, 60));
   const { page, text } = await range();
-  expect(text()).toContain("5 more to the limit of 80.");
+  expect(text()).toContain("5 balls left to the limit of 80.");
   page.unmount();
   const bare = await range({
     "GET /api/students/s": student({ clubs: [] }),
     "GET /api/students/s/matrix": matrix([], { clubs: [] }),
   });
   leave = () => bare.page.unmount();
-  expect(bare.text()).toContain("Put at least one wedge with its loft into the bag");
+  expect(bare.text()).toContain("Add at least one wedge with its loft");
 });
 
 const asking = (guesses: string[], other: string | null = null) => ({

@@ -80,7 +80,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
     <NoClubs
       v-else-if="matrix.data.value && !clubs.length"
       :student-id="studentId"
-      next="Put at least one wedge with its loft into the bag, then log balls here."
+      next="Add at least one wedge with its loft, then log balls here."
     />
     <!-- The number can be typed before the student is there: it is logged when he is. -->
     <div v-else v-taps-keep-focus class="columns">
@@ -96,7 +96,14 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :balls="session.balls.value"
               :cells="carries"
               :unconfirmed="matrix.data.value?.waiting"
-          /></DeferredMount>
+              ><template #more>
+                <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...(cell ?? {}) } }"
+                  >Hit into a net</RouterLink
+                >
+                <RouterLink :to="{ name: 'practice', params: { studentId } }">Random yardages</RouterLink>
+              </template></CellPicker
+            ></DeferredMount
+          >
           <DeferredMount
             ><ConditionsPanel :now="now" :words="words.data.value" @change="conditions.change"
           /></DeferredMount>
@@ -109,11 +116,6 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
             @go="go"
             @next="next"
           />
-          <p v-else class="quiet plan-link">
-            <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan this session</RouterLink>
-            or
-            <RouterLink :to="{ name: 'practice', params: { studentId } }">call distances</RouterLink>
-          </p>
         </template>
       </div>
       <div class="middle">
@@ -127,12 +129,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
             club
             <button type="button" aria-label="Less lofted club" @click="step('club', 1)">›</button>
           </div>
-          <p class="quiet">
-            {{ cue }}
-            <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...(cell ?? {}) } }"
-              >Into a net instead</RouterLink
-            >
-          </p>
+          <p class="quiet">{{ cue }}</p>
           <LastLesson :student-id="studentId" :swing="cell?.swing ?? ''" :height="cell?.trajectory ?? ''" />
         </header>
         <CarryEntry
@@ -206,9 +203,6 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
 }
 .head {
   margin-bottom: 0.2rem;
-}
-.plan-link {
-  margin: 0.8rem 0 0;
 }
 @media (max-width: 1100px) {
   .columns {

@@ -60,7 +60,7 @@ test("a total, an adjustment, a suspicion and a reason are said", async () => {
   const total = { ...ball, carry_yd: null, total_yd: 70, ball_position_in: 3, grip_down_in: 1 };
   const row = await shown({ ball: total, suspect: 75, aside: "a gust" });
   expect(row.find("b").text()).toBe("70.0t");
-  expect(row.text()).toContain("ball 3 in back, grip down 1 in: kept, and not in the cell's number");
+  expect(row.text()).toContain("ball 3 in back, grip down 1 in: saved, doesn't count for the carry");
   expect(row.text()).toContain("Far from the others at 75");
   expect((row.find("[aria-label=Reason]").element as HTMLInputElement).value).toBe("a gust");
 });

@@ -66,19 +66,18 @@ const correct = (change: Schemas["BallMark"]) => emit("correct", change);
       type="button"
       class="cell quiet"
       :aria-expanded="opened"
-      title="Put the cell right"
+      title="Correct the shot"
       @click="opened = !opened"
     >
       {{ cellName(ball) }}
     </button>
     <span class="acts">
       <button type="button" @click="$emit('setAside')">
-        {{ aside === null ? "Set aside" : "Keep" }}
+        {{ aside === null ? "Exclude" : "Include" }}
       </button>
-      <button type="button" @click="$emit('wait')">{{ later ? "Now" : "Later" }}</button>
+      <button type="button" @click="$emit('wait')">{{ later ? "Decide now" : "Decide later" }}</button>
     </span>
-    <span v-if="ball.reported" class="note quiet">reported by the student: it counts for less.</span>
-    <span v-if="adjustment" class="note quiet">{{ adjustment }}: kept, and not in the cell's number.</span>
+    <span v-if="adjustment" class="note quiet">{{ adjustment }}: saved, doesn't count for the carry.</span>
     <span v-if="opened" class="note cells">
       <select aria-label="Club" :value="ball.club_id" @change="correct({ club_id: text($event) })">
         <option v-for="club in inBag" :key="club.id" :value="club.id">{{ club.label }}</option>

@@ -43,22 +43,22 @@ const strikes = computed(() => {
     <p v-if="verdict.advice === 'blend'" class="num">
       All carries together {{ signedPercent(verdict.shift.share) }} ({{ signedPercent(verdict.shift.lo) }} to
       {{ signedPercent(verdict.shift.hi) }}),
-      {{ verdict.shift.changed ? "more than chance" : "within chance" }}. {{ strikes }}.
+      {{ verdict.shift.changed ? "probably changed" : "no real change" }}. {{ strikes }}.
     </p>
     <p v-else class="num">{{ strikes }}.</p>
     <p v-if="verdict.bad_day" class="clay">
-      A bad day of strikes: keep the balls, but do not change numbers for it.
+      A bad day of strikes. Save the balls, don't change the carries for it.
     </p>
     <p v-else-if="verdict.wild" class="clay">
-      Solid, but scattered more than usual: keep the balls, but do not change numbers for it.
+      Solid, but more spread than usual. Save the balls, don't change the carries for it.
     </p>
     <p v-if="verdict.conditions !== null" class="quiet num">
-      Air, wind, ball and lie were taken out first: {{ signedPercent(verdict.conditions) }} of the carry.
+      Adjusted for air, wind, ball and lie: {{ signedPercent(verdict.conditions) }} of the carry.
     </p>
     <table v-if="verdict.advice !== 'blend'" class="num">
       <thead>
         <tr>
-          <th>What moved</th>
+          <th>What changed</th>
           <th>Probability</th>
           <th class="right">By</th>
         </tr>
@@ -84,7 +84,7 @@ const strikes = computed(() => {
         :type="verdict.advice === 'replace' ? 'primary' : 'default'"
         :disabled="busy"
         @click="emit('replace', verdict.since, first)"
-        >Start its numbers anew from {{ shortDay(verdict.since) }}</Button
+        >Start its carries over from {{ shortDay(verdict.since) }}</Button
       >
       <Button
         :type="verdict.advice === 'check-up' ? 'primary' : 'default'"
@@ -92,7 +92,7 @@ const strikes = computed(() => {
         @click="emit('checkUp', verdict.balls, first)"
         >Check-up, {{ verdict.balls }} balls</Button
       >
-      <span class="quiet">or keep them, and they blend in.</span>
+      <span class="quiet">or just confirm them.</span>
     </p>
   </section>
 </template>

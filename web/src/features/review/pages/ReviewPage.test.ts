@@ -67,7 +67,7 @@ test("what moved, by how much, and whether chance alone would do it", async () =
   const rows = page.findAll("tbody tr").map(read);
   expect(rows[0]).toContain("56 9:00 stock 60 ± 2 64 ± 2 +4 6 probably changed");
   expect(rows[1]).toContain("60 9:00 stock 50 ± 2 50 ± 2 same 6 as estimated");
-  expect(text()).toContain("1 other cells move with them");
+  expect(text()).toContain("1 other carries change with them");
   expect(text()).toContain("Far from the others at 62. A mishit?");
 });
 
@@ -112,18 +112,18 @@ test("all are kept but those set aside with a reason, and those that wait", asyn
       .trigger("click");
     await settled();
   };
-  await pressIn(1, "Set aside");
+  await pressIn(1, "Exclude");
   // A suspect has its reason already; another one is to be given.
   expect((rows[1]!.find("[aria-label=Reason]").element as HTMLInputElement).value).toBe(
     "looks like a mishit",
   );
-  await pressIn(2, "Later");
-  await press("Keep 1 balls");
+  await pressIn(2, "Decide later");
+  await press("Confirm 1 balls");
   expect(kept[0]!.body).toEqual({ keep: ["a", "b"], aside: { b: "looks like a mishit" } });
   expect(router.currentRoute.value.path).toBe("/"); // one still waits here
   // What could not be read anew afterwards (its cards, here) is no failure of the write.
   expect(page.text()).not.toContain("nothing at");
-  await press("Keep 3 balls");
+  await press("Confirm 3 balls");
   expect(kept[1]!.body).toEqual({ keep: null, aside: {} });
   expect(router.currentRoute.value.name).toBe("matrix");
 });
@@ -133,16 +133,16 @@ test("what has moved is said with its probability, and starts anew from a day", 
     { verdict: verdict("replace") },
     { "POST /api/students/s/events": {} },
   );
-  expect(page.find(".verdict .head").text()).toBe("Moved: the 56, +8 %.");
+  expect(page.find(".verdict .head").text()).toBe("Probably changed: the 56, +8 %.");
   expect(text()).toContain("11 of 12 solid, usually 85 %, scatter 1.3 times the usual.");
-  expect(text()).toContain("Air, wind, ball and lie were taken out first: +5 % of the carry.");
+  expect(text()).toContain("Adjusted for air, wind, ball and lie: +5 % of the carry.");
   const rows = page.findAll(".verdict tbody tr").map(read);
   expect(rows).toEqual([
     "nothing 2 %",
     "the 56 90 % +8 % (+6 % to +10 %)",
     "all carries together 6 % +5 % (+3 % to +7 %)",
   ]);
-  await press("Start its numbers anew from 31 May 2026");
+  await press("Start its carries over from 31 May 2026");
   expect(writes()[0]!.body).toEqual({
     kind: "numbers moved",
     on: "2026-05-31",
@@ -150,18 +150,18 @@ test("what has moved is said with its probability, and starts anew from a day", 
     swing: "",
     trajectory: null,
   });
-  expect(text()).toContain("From 31 May 2026 on, older numbers of the 56 hardly count.");
+  expect(text()).toContain("From 31 May 2026 on, older balls of the 56 hardly count.");
 });
 
 test.each([
-  [verdict("blend"), "Nothing has moved beyond chance: the balls blend in."],
-  [verdict("check-up"), "Perhaps longer: the 56. Not sure yet."],
+  [verdict("blend"), "No real change. The new balls fit the old ones."],
+  [verdict("check-up"), "Maybe longer: the 56. Hit a check-up to be sure."],
   [
     verdict("check-up", { suspicions: [suspicion("touch-together", {}, -0.06, 0.5)] }),
-    "Perhaps shorter: all carries together. Not sure yet.",
+    "Maybe shorter: all carries together. Hit a check-up to be sure.",
   ],
   [verdict("blend", { bad_day: true }), "A bad day of strikes"],
-  [verdict("blend", { wild: true }), "Solid, but scattered more than usual"],
+  [verdict("blend", { wild: true }), "Solid, but more spread than usual"],
 ])("a verdict %#", async (said, words) => {
   expect((await review({ verdict: said })).text()).toContain(words);
 });
@@ -186,7 +186,7 @@ test("a strike put right is said; a refusal is said, and nothing is lost", async
   const strikes = page.findAll("[aria-label=Strike]");
   await strikes[0]!.setValue("fat");
   await settled();
-  expect(text()).toContain("Put right: 56 9:00 stock, fat.");
+  expect(text()).toContain("Corrected: 56 9:00 stock, fat.");
   await page.findAll("[aria-label=Strike]")[1]!.setValue("thin");
   await settled();
   expect(text()).toContain("There is no such club.");
@@ -197,7 +197,7 @@ test("a day is opened again; nothing waiting says where balls come from", async 
     { balls: [] },
     { "POST /api/students/s/reopen": { accepted: 12 } },
   );
-  expect(text()).toContain("Nothing waits");
+  expect(text()).toContain("Nothing to confirm");
   await press(/30 May/).catch(() => undefined);
   if (writes().length) expect(writes()[0]!.body).toEqual({ day: "2026-05-30" });
 });

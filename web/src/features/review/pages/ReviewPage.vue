@@ -18,6 +18,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { shortDay } from "@/shared/format/dates";
 import { provideStudent } from "@/shared/student/context";
+import BeforeAfter from "../components/BeforeAfter.vue";
 import ReviewBall from "../components/ReviewBall.vue";
 import VerdictBox from "../components/VerdictBox.vue";
 
@@ -58,6 +59,16 @@ const verdict = (m: (typeof moved.value)[number]) => {
   if (m.before.basis === "estimated") return m.real ? "unlike the estimate" : "as estimated";
   return m.real ? "probably changed" : "no real change";
 };
+/** Balls that somebody has to decide on stand open; the others are as they were expected. */
+const toDecide = computed(() =>
+  balls.value.filter((b) => suspects.value.has(b.uid) || aside.has(b.uid) || later.has(b.uid)),
+);
+const others = computed(() => balls.value.filter((b) => !toDecide.value.includes(b)));
+const lists = computed(() => [
+  { name: "decide", balls: toDecide.value },
+  { name: "others", balls: others.value },
+]);
+const reported = computed(() => balls.value.filter((b) => b.reported).length);
 function setAside(uid: string): void {
   if (aside.has(uid)) aside.delete(uid);
   else {
@@ -104,7 +115,7 @@ async function keep(leave = true): Promise<boolean> {
   const done = await run(async () => {
     const body = { keep: some, aside: Object.fromEntries(aside) };
     const answer = await dataOf(api.POST("/api/students/{student_id}/review", { ...path, body }));
-    return `${answer.accepted} balls are in the matrix.`;
+    return `${answer.accepted} balls are now in the matrix.`;
   });
   if (!done) return false;
   aside.clear();
@@ -136,12 +147,12 @@ const correct = (uid: string, change: Schemas["BallMark"]) =>
     const answer = await dataOf(
       api.PATCH("/api/students/{student_id}/balls/{uid}", { params, body: change }),
     );
-    return `Put right: ${cellName(answer.ball)}, ${answer.ball.strike}.`;
+    return `Corrected: ${cellName(answer.ball)}, ${answer.ball.strike}.`;
   });
 const reopen = (day: string) =>
   run(async () => {
     const answer = await dataOf(api.POST("/api/students/{student_id}/reopen", { ...path, body: { day } }));
-    return `${answer.accepted} balls of ${shortDay(day)} wait for a review again.`;
+    return `${answer.accepted} balls of ${shortDay(day)} are back to confirm.`;
   });
 type Suspicion = Schemas["SuspicionOut"];
 const replace = (since: string, what: Suspicion) =>
@@ -167,8 +178,8 @@ const recheck = (balls: number, what: Suspicion) =>
     club: review.data.value?.balls.find((b) => b.club_id === what.club_id)?.club ?? "",
     swing: what.swing,
   });
-useKeys("Review", [
-  changing("Enter", "keep what is not set aside", "Enter", () => void keep()),
+useKeys("Confirm", [
+  changing("Enter", "confirm what isn't excluded", "Enter", () => void keep()),
   changing("p", "confirm them and publish the card", "p", () => void keepAndPublish()),
 ]);
 </script>
@@ -176,10 +187,10 @@ useKeys("Review", [
 <template>
   <div class="page">
     <Sentence v-if="review.error.value" :text="sentenceOf(review.error.value)" />
-    <Waiting v-if="!review.data.value && !review.error.value" what="the review" />
+    <Waiting v-if="!review.data.value && !review.error.value" what="the session" />
     <template v-else-if="review.data.value">
       <div class="head">
-        <h1>Review</h1>
+        <h1>Confirm</h1>
         <span class="quiet num"
           >{{ row.length ? `${student.data.value?.name ?? ""}: ` : ""
           }}{{ balls.length ? `${count(balls.length, "ball")} to confirm` : "nothing to confirm" }}</span
@@ -199,7 +210,7 @@ useKeys("Review", [
             >Confirm and publish card {{ published + 1 }} <kbd>p</kbd></Button
           >
           <Button v-if="balls.length" type="primary" size="large" :loading="busy" @click="keep()">
-            Keep {{ balls.length - later.size - aside.size }} balls
+            Confirm {{ balls.length - later.size - aside.size }} balls
             <kbd>Enter</kbd>
           </Button>
         </span>
@@ -208,8 +219,8 @@ useKeys("Review", [
       <Sentence :text="error || check.error.value" />
       <EmptyState
         v-if="!balls.length"
-        title="Nothing waits"
-        next="Balls from the range, a monitor or a file come here before they enter the matrix."
+        title="Nothing to confirm"
+        next="Balls from the range, a monitor or a file come here before they count in the matrix."
       >
         <RouterLink :to="{ name: 'range', params: { studentId } }">Hit balls</RouterLink>
       </EmptyState>
@@ -222,24 +233,26 @@ useKeys("Review", [
             @replace="replace"
             @check-up="recheck"
           />
-          <h2>Cells that were hit</h2>
+          <h2>Shots hit</h2>
           <p v-if="!hit.length" class="quiet">
-            None of these balls moves a number: mishits and balls with an adjustment are kept and shown.
+            None of these balls changes a carry. Mishits and adjusted shots are saved for reference.
           </p>
           <table v-else class="plain">
             <thead>
               <tr>
-                <th>Cell</th>
+                <th>Shot</th>
+                <th class="bars"><span class="sr-only">Before and after</span></th>
                 <th class="right">Before</th>
                 <th class="right">After</th>
                 <th class="right">Change</th>
                 <th class="right">Balls</th>
-                <th><Hint word="verdict">Chance?</Hint></th>
+                <th><Hint word="verdict">Real change?</Hint></th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="m in hit" :key="cellName(m.after)">
                 <td class="slab">{{ cellName(m.after) }}</td>
+                <td class="bars"><BeforeAfter :before="m.before" :after="m.after" :of="hit" /></td>
                 <td class="right num" :class="{ est: m.before.basis === 'estimated' }">
                   {{ units.show(m.before.carry_yd) }} ± {{ units.show(halfInterval(m.before)) }}
                 </td>
@@ -254,7 +267,7 @@ useKeys("Review", [
             </tbody>
           </table>
           <details v-if="along.length">
-            <summary>{{ along.length }} other cells move with them</summary>
+            <summary>{{ along.length }} other carries change with them</summary>
             <p class="num">
               <span v-for="m in along" :key="cellName(m.after)" class="along"
                 >{{ cellName(m.after) }} {{ units.show(m.before.carry_yd) }} →
@@ -271,34 +284,48 @@ useKeys("Review", [
           </template>
         </div>
         <section class="sheet">
-          <h2>Balls</h2>
-          <ul v-if="words.data.value">
-            <ReviewBall
-              v-for="ball in balls"
-              :key="ball.uid"
-              :ball="ball"
-              :words="words.data.value"
-              :clubs="student.data.value?.clubs ?? []"
-              :swings="swings"
-              :suspect="suspects.get(ball.uid)?.usual_yd ?? null"
-              :aside="aside.get(ball.uid) ?? null"
-              :later="later.has(ball.uid)"
-              :student-id="studentId"
-              :waiting="balls.map((b) => b.uid)"
-              @correct="(change) => correct(ball.uid, change)"
-              @set-aside="setAside(ball.uid)"
-              @reason="(text: string) => aside.set(ball.uid, text)"
-              @wait="wait(ball.uid)"
-              @given="(text: string) => (confirmation = text)"
-            />
-          </ul>
+          <h2>{{ toDecide.length ? `${count(toDecide.length, "ball")} to decide` : "Balls" }}</h2>
+          <p v-if="!toDecide.length" class="quiet">No ball looks wrong.</p>
+          <p v-if="reported" class="quiet">
+            {{ count(reported, "ball") }} reported by the student, counting for less.
+          </p>
+          <component
+            :is="list.name === 'decide' ? 'div' : 'details'"
+            v-for="list in lists"
+            v-show="list.balls.length"
+            :key="list.name"
+          >
+            <summary v-if="list.name === 'others'">
+              {{ toDecide.length ? `The other ${list.balls.length}` : `All ${list.balls.length}` }}
+            </summary>
+            <ul v-if="words.data.value">
+              <ReviewBall
+                v-for="ball in list.balls"
+                :key="ball.uid"
+                :ball="ball"
+                :words="words.data.value"
+                :clubs="student.data.value?.clubs ?? []"
+                :swings="swings"
+                :suspect="suspects.get(ball.uid)?.usual_yd ?? null"
+                :aside="aside.get(ball.uid) ?? null"
+                :later="later.has(ball.uid)"
+                :student-id="studentId"
+                :waiting="balls.map((b) => b.uid)"
+                @correct="(change) => correct(ball.uid, change)"
+                @set-aside="setAside(ball.uid)"
+                @reason="(text: string) => aside.set(ball.uid, text)"
+                @wait="wait(ball.uid)"
+                @given="(text: string) => (confirmation = text)"
+              />
+            </ul>
+          </component>
         </section>
       </div>
       <details v-if="review.data.value.days.length" class="days">
         <summary>Earlier days</summary>
         <p v-for="day in review.data.value.days" :key="day">
           {{ shortDay(day) }}
-          <Button size="small" @click="reopen(day)">Open again</Button>
+          <Button size="small" @click="reopen(day)">Reopen</Button>
           <a
             v-for="kind in ['csv', 'xlsx', 'json']"
             :key="kind"
@@ -320,7 +347,7 @@ useKeys("Review", [
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 27rem;
+  grid-template-columns: minmax(0, 1fr) 25rem;
   gap: 1.5rem;
   align-items: start;
 }
@@ -332,6 +359,9 @@ h2 {
 }
 .clay {
   color: var(--clay);
+}
+.bars {
+  width: 34%;
 }
 .along {
   display: inline-block;

@@ -44,7 +44,7 @@ const percent = (yards: number) => Math.round((100 * yards) / props.covered.yard
     :width="WIDTH"
     :height="HEIGHT"
     role="group"
-    aria-label="How much ground with how many shots"
+    aria-label="Coverage by number of shots"
   >
     <g v-for="share in [0, 0.5, 1]" :key="share">
       <line

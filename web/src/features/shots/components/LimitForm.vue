@@ -29,7 +29,7 @@ function keepWidth(): void {
 
 <template>
   <section class="sheet">
-    <h2>What may be proposed</h2>
+    <h2>Limits for suggestions</h2>
     <label>
       Longest controlled swing
       <select :value="student.longest" :disabled="busy" @change="emit('change', { longest: value($event) })">
@@ -40,8 +40,8 @@ function keepWidth(): void {
       </select>
     </label>
     <p class="quiet">
-      Nothing longer is proposed{{
-        longest.full_too ? ", but a full swing of the least lofted wedge where nothing else reaches" : ""
+      Nothing longer is suggested{{
+        longest.full_too ? ", except a full swing with the strongest wedge where nothing else reaches" : ""
       }}.
     </p>
     <label class="row">
@@ -51,10 +51,10 @@ function keepWidth(): void {
         :disabled="busy"
         @change="emit('change', { estimates_yd: width === null ? FIRST_WIDTH_YD : null })"
       />
-      Let estimates in
+      Allow estimated shots
     </label>
     <label v-if="width !== null" class="row"
-      >that reach no further than ±
+      >up to ±
       <input v-model.number="typed" type="number" min="0.5" max="20" step="0.5" @change="keepWidth" />
       {{ units.unit }}</label
     >

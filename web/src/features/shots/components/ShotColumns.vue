@@ -15,13 +15,13 @@ const { units, texts } = useStudentContext();
 const emit = defineEmits<{ select: [place: number]; move: [shots: Shot[], to: Play] }>();
 
 const COLUMNS: { state: Play; title: string; hint: string }[] = [
-  { state: "played", title: "Played", hint: "Answer a distance." },
+  { state: "played", title: "In use", hint: "Used on the card." },
   {
     state: "work",
-    title: "In work",
-    hint: "Being learnt.",
+    title: "Learning",
+    hint: "Still learning.",
   },
-  { state: "neither", title: "Not played", hint: "Measured, or let in." },
+  { state: "neither", title: "Not used", hint: "Measured, not used." },
 ];
 const columns = computed(() =>
   COLUMNS.map((column) => ({
@@ -38,21 +38,21 @@ function drop(state: Play): void {
   if (shot && shot.play !== state) emit("move", [shot], state);
 }
 function worth(shot: Shot): string {
-  if (shot.play === "played") return shot.worth ? `alone holds ${shot.worth}` : "nothing alone";
+  if (shot.play === "played") return shot.worth ? `alone holds ${shot.worth}` : "adds nothing";
   return shot.worth ? `adds ${shot.worth}` : "adds nothing";
 }
 const NEXT: Record<Play, { to: Play; words: string }[]> = {
   played: [
-    { to: "work", words: "Work on" },
-    { to: "neither", words: "Take out" },
+    { to: "work", words: "Learn" },
+    { to: "neither", words: "Remove" },
   ],
   work: [
-    { to: "played", words: "Play" },
-    { to: "neither", words: "Take out" },
+    { to: "played", words: "Use" },
+    { to: "neither", words: "Remove" },
   ],
   neither: [
-    { to: "played", words: "Play" },
-    { to: "work", words: "Work on" },
+    { to: "played", words: "Use" },
+    { to: "work", words: "Learn" },
   ],
 };
 </script>
@@ -101,7 +101,7 @@ const NEXT: Record<Play, { to: Play; words: string }[]> = {
         </li>
       </ul>
       <p v-if="!column.placed.length" class="quiet none">
-        {{ column.state === "neither" ? "Nothing more is measured." : "Drag a shot here." }}
+        {{ column.state === "neither" ? "No more measured shots." : "Drag a shot here." }}
       </p>
     </section>
   </div>

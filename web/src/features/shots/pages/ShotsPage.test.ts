@@ -71,7 +71,7 @@ test("played, in work and the rest stand apart, short to long; the ladder says n
     ["56 10:00"],
     ["60 10:00"],
   ]);
-  expect(text()).toContain("2 played reach 14 % of 30 to 100 yd within ± 2.5; all that is measured 21 %.");
+  expect(text()).toContain("2 used cover 14 % of 30 to 100 yd (± 2.5). With every measured shot 21 %.");
   expect(p.findAll(".ladder tr").map(read)).toEqual([
     "40 60 9:00 42 ± 2 62 %",
     "45 60 9:00 + 3 yd (nearest, 42)",
@@ -115,11 +115,11 @@ test("a shot is dragged from one list to the other", async () => {
 
 test("the curve: each number shows its set, Enter plays it and keeps what is in work", async () => {
   const { page: p, text } = await shots();
-  expect(text()).toContain("3 shots reach 21 %");
+  expect(text()).toContain("3 shots cover 21 %");
   await p.findAll(".bar")[1]!.trigger("click");
-  expect(text()).toContain("Play these: 2 shots");
+  expect(text()).toContain("Use these 2 shots");
   await key("-");
-  expect(text()).toContain("Play these: 1 shots");
+  expect(text()).toContain("Use these 1 shots");
   await key("Enter");
   // Each with what it was: a choice that somebody else made meanwhile is told, not overwritten.
   expect(posted[0]!.body).toMatchObject({
@@ -136,7 +136,7 @@ test("a proposal that is taken as it is becomes the coach's own", async () => {
     {},
     { chosen: false, proposal: { covered: [5, 10], sets: [[0], [1, 0]], pays: 2 } },
   );
-  await press("Play the proposal: 2 shots");
+  await press("Use the suggested 2 shots");
   expect(posted[0]!.body).toMatchObject({
     shots: [
       { club: "56", play: "played", was: "played" },
@@ -168,9 +168,9 @@ test("a proposal says so; what left the bag is kept and can go; limits are set",
       gone: [{ ...cell("58 9:00", 40), play: "played" }],
     },
   );
-  expect(text()).toContain("Nobody has chosen yet: the proposal stands in everywhere");
+  expect(text()).toContain("No shots chosen yet. These are suggested");
   expect(text()).toContain("58 9:00 played");
-  await press("Take out");
+  await press("Remove");
   expect(posted[0]!.body).toMatchObject({
     shots: [{ club: "58", play: "neither", was: "played" }],
   });
@@ -179,7 +179,7 @@ test("a proposal says so; what left the bag is kept and can go; limits are set",
   await settled();
   await p
     .findAll("label")
-    .find((l) => l.text() === "Let estimates in")!
+    .find((l) => l.text() === "Allow estimated shots")!
     .find("input")
     .setValue(true);
   await settled();
@@ -196,8 +196,8 @@ test("a proposal says so; what left the bag is kept and can go; limits are set",
 test("nothing measured says what to do; without a bag there is nothing to choose", async () => {
   const none = { shots: [SHOTS[4]], rungs: [], proposal: { covered: [], sets: [], pays: 0 } };
   const { text } = await shots({}, none);
-  expect(text()).toContain("Nothing to play by yet");
-  expect(text()).toContain("Nothing can be proposed yet.");
+  expect(text()).toContain("No measured shots yet");
+  expect(text()).toContain("No suggestion yet.");
   const bare = await shots({ "GET /api/students/s/matrix": matrix([], { clubs: [] }) });
-  expect(bare.text()).toContain("Shots need a wedge.");
+  expect(bare.text()).toContain("Add a wedge to the bag");
 });

@@ -110,20 +110,20 @@ const gone = computed(() => page.value?.gone ?? []);
 useKeys("Shots", [
   key("↓", "next shot, longer", "ArrowDown", () => step(1)),
   key("↑", "shorter shot", "ArrowUp", () => step(-1)),
-  changing("p", "play it", "p", () => void set("played")),
-  changing("w", "work on it", "w", () => void set("work")),
-  changing("x", "take it out", "x", () => void set("neither")),
-  changing("u", "take the last choice back", "u", () => void takeBack()),
+  changing("p", "use it", "p", () => void set("played")),
+  changing("w", "learn it", "w", () => void set("work")),
+  changing("x", "remove it", "x", () => void set("neither")),
+  changing("u", "undo the last choice", "u", () => void takeBack()),
   key(
     "+",
-    "one shot more on the curve",
+    "one more shot",
     "+",
     () => (looked.value = Math.min(page.value?.proposal.sets.length ?? 0, offered.value + 1)),
   ),
   key("-", "one shot fewer", "-", () => (looked.value = Math.max(1, offered.value - 1))),
-  key("Enter", "play the set of the curve", "Enter", () => void playThese()),
-  key("e", "the rest in the ground, or not", "e", () => (rest.value = !rest.value)),
-  key("Esc", "leave the curve", "Escape", () => (looked.value = selected.value = null)),
+  key("Enter", "use this set", "Enter", () => void playThese()),
+  key("e", "show or hide other shots", "e", () => (rest.value = !rest.value)),
+  key("Esc", "close the suggestion", "Escape", () => (looked.value = selected.value = null)),
 ]);
 </script>
 
@@ -134,24 +134,23 @@ useKeys("Shots", [
     <NoClubs
       v-else-if="!matrix.data.value?.clubs.length"
       :student-id="studentId"
-      next="Shots need a wedge. Put the bag in, then hit balls."
+      next="Add a wedge to the bag, then hit balls."
     />
     <template v-else>
       <div class="head">
         <h1>Shots</h1>
         <span class="quiet num">
-          {{ count("played") }} <Hint word="played">played</Hint> <Hint word="covered">reach</Hint>
+          {{ count("played") }} <Hint word="played">used</Hint> <Hint word="covered">cover</Hint>
           {{ percent(page.covered.played / page.covered.yards) }} of {{ units.show(page.from_yd) }} to
-          {{ units.show(page.to_yd) }} {{ units.unit }} within ±
-          {{ Number(units.show(page.tolerance_yd, 1)) }}; all that is measured
-          {{ percent(page.covered.measured / page.covered.yards) }}.
+          {{ units.show(page.to_yd) }} {{ units.unit }} (± {{ Number(units.show(page.tolerance_yd, 1)) }}).
+          With every measured shot {{ percent(page.covered.measured / page.covered.yards) }}.
         </span>
-        <RouterLink :to="{ name: 'gaps', params: { studentId } }">What no shot reaches</RouterLink>
+        <RouterLink :to="{ name: 'gaps', params: { studentId } }">See the gaps</RouterLink>
         <GroundLegend class="push" played :estimates="drawn.some((c) => c.basis === 'estimated')" />
-        <label class="quiet"><input v-model="rest" type="checkbox" /> the rest <kbd>e</kbd></label>
+        <label class="quiet"><input v-model="rest" type="checkbox" /> Other shots <kbd>e</kbd></label>
       </div>
       <p v-if="!page.chosen" class="proposed">
-        Nobody has chosen yet: the proposal stands in everywhere, on card and look-up.
+        No shots chosen yet. These are suggested, and the card uses them.
       </p>
       <Sentence :text="error || saving.error.value" />
       <TheGround
@@ -164,31 +163,31 @@ useKeys("Shots", [
       />
       <EmptyState
         v-if="!listed.length"
-        title="Nothing to play by yet"
-        next="Nothing is measured. Hit one swing with every wedge, five balls each, and choose then; or let estimates in at the right."
+        title="No measured shots yet"
+        next="Hit one swing with every wedge, five balls each, then choose. Or allow estimated shots on the right."
       >
         <RouterLink :to="{ name: 'plan', params: { studentId } }">Plan the first map</RouterLink>
       </EmptyState>
       <div class="parts">
         <section>
-          <h2>The ladder</h2>
+          <h2>Yardages</h2>
           <LadderTable :page="page" :selected="selected" @select="selected = $event" />
         </section>
         <div>
           <ShotColumns :listed="listed" :selected="selected" @select="selected = $event" @move="choose" />
           <section v-if="gone.length" class="gone">
-            <h2>Out of the bag</h2>
-            <p class="quiet">Kept, and not offered: the club or the swing is not there any more.</p>
+            <h2>Not in the bag</h2>
+            <p class="quiet">The club or the swing isn't in the bag or scale any more.</p>
             <p v-for="one in gone" :key="shotWords(texts, one)">
               {{ shotWords(texts, one) }}
-              <span class="quiet">{{ one.play === "work" ? "in work" : one.play }}</span>
-              <Button size="small" type="text" @click="choose([one], 'neither')">Take out</Button>
+              <span class="quiet">{{ one.play === "work" ? "learning" : one.play }}</span>
+              <Button size="small" type="text" @click="choose([one], 'neither')">Remove</Button>
             </p>
           </section>
         </div>
         <aside>
           <section class="sheet">
-            <h2>How many?</h2>
+            <h2>How many shots?</h2>
             <template v-if="page.proposal.covered.length">
               <CurveChart
                 :proposal="page.proposal"
@@ -198,19 +197,18 @@ useKeys("Shots", [
                 @pick="looked = $event"
               />
               <p class="quiet">
-                {{ page.proposal.pays }}
-                {{ page.proposal.pays === 1 ? "shot reaches" : "shots reach" }}
-                {{ percent((page.proposal.covered[page.proposal.pays - 1] ?? 0) / page.covered.yards) }}; one
-                more adds less than two distances. The ring is what is played now.
+                {{ page.proposal.pays }} {{ page.proposal.pays === 1 ? "shot covers" : "shots cover" }}
+                {{ percent((page.proposal.covered[page.proposal.pays - 1] ?? 0) / page.covered.yards) }}. One
+                more adds less than two distances. The ring is today's set.
               </p>
               <Button type="primary" block :disabled="busy" @click="playThese">
-                Play {{ looked === null ? "the proposal" : "these" }}: {{ offered }} shots
+                Use {{ looked === null ? "the suggested" : "these" }} {{ offered }} shots
               </Button>
               <Button v-if="back.length" block class="second" @click="takeBack">
-                Take the last choice back <kbd>u</kbd>
+                Undo last choice <kbd>u</kbd>
               </Button>
             </template>
-            <p v-else class="quiet">Nothing can be proposed yet.</p>
+            <p v-else class="quiet">No suggestion yet.</p>
           </section>
           <LimitForm
             v-if="student.data.value"

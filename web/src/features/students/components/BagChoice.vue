@@ -26,7 +26,7 @@ const number = (event: Event) => {
 <template>
   <section>
     <h2>The bag</h2>
-    <p class="quiet">Begin with the nearest; the loft stamped on the club is what counts.</p>
+    <p class="quiet">Start with the closest bag. The loft stamped on the club counts.</p>
     <div class="bags">
       <button v-for="bag in bags" :key="bag.name" type="button" @click="take(bag)">
         {{ bag.name }}
@@ -54,16 +54,16 @@ const number = (event: Event) => {
         >
         <button
           type="button"
-          :aria-label="`Without ${club.label || 'this club'}`"
+          :aria-label="`Remove ${club.label || 'this club'}`"
           @click="clubs = clubs.filter((_, place) => place !== i)"
         >
           ✕
         </button>
       </li>
     </ol>
-    <p v-else class="quiet">No club yet: choose a bag, or fill it later under Setup.</p>
+    <p v-else class="quiet">No clubs yet. Choose a bag, or add clubs later.</p>
     <button type="button" class="more" @click="clubs = [...clubs, { label: '', loft_deg: null }]">
-      One more club
+      Add club
     </button>
     <Sentence :text="problem" />
   </section>

@@ -146,7 +146,7 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
           </td>
           <td class="acts">
             <Button type="text" :aria-label="`Change ${club.label}`" @click="edit(club)">Change</Button>
-            <Button type="text" :aria-label="`Take ${club.label} out`" @click="take(club)">Take out</Button>
+            <Button type="text" :aria-label="`Remove ${club.label}`" @click="take(club)">Remove</Button>
           </td>
         </tr>
         <tr v-else-if="editing">
@@ -158,8 +158,8 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
             <DayField v-model="editing.draft.used_until" aria-label="Used until" />
           </td>
           <td class="acts">
-            <Button type="primary" :loading="state.busy" @click="change">Keep</Button>
-            <Button type="text" @click="editing = null">Leave</Button>
+            <Button type="primary" :loading="state.busy" @click="change">Save</Button>
+            <Button type="text" @click="editing = null">Cancel</Button>
           </td>
         </tr>
         <tr v-if="said(club.id)" class="said">
@@ -190,7 +190,7 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
     </tbody>
   </table>
   <Sentence :text="said('new')" />
-  <Sentence v-if="taken" tone="quiet" :text="`${taken.label} is out of the bag. Its balls are kept.`">
+  <Sentence v-if="taken" tone="quiet" :text="`${taken.label} is out of the bag. Its balls are saved.`">
     <Button type="link" @click="putBack">Put it back</Button>
   </Sentence>
   <Sentence :text="said('taken')" />

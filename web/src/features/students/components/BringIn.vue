@@ -47,13 +47,13 @@ async function bring(known: Schemas["KnownStudent"]): Promise<void> {
 <template>
   <section class="sheet bring">
     <p>
-      A student who comes from another academy brings a file ending in
-      <b>.oxgang.json</b>: clubs, balls, events and cards. It becomes a new student here, or adds what is new
-      to one you have.
+      A student from another academy has a file ending in
+      <b>.oxgang.json</b>with clubs, balls, changes and cards. Import it as a new student, or add what's new
+      to an existing one.
     </p>
     <p class="acts">
       <Button type="primary" :loading="busy" @click="input?.click()">Choose the file</Button>
-      <Button type="text" @click="$emit('close')">Leave</Button>
+      <Button type="text" @click="$emit('close')">Cancel</Button>
       <input
         ref="input"
         type="file"
@@ -66,7 +66,7 @@ async function bring(known: Schemas["KnownStudent"]): Promise<void> {
     </p>
     <Sentence tone="ask" :text="question">
       <Button type="link" @click="bring('update')">Add what is new</Button>
-      <Button type="link" @click="bring('second')">Make a second student</Button>
+      <Button type="link" @click="bring('second')">Add as a second student</Button>
     </Sentence>
     <p v-if="updated?.merged" role="status">
       <RouterLink :to="`/s/${updated.id}/matrix`">{{ updated.name }}</RouterLink> got

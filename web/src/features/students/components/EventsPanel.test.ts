@@ -33,18 +33,18 @@ test("what happened, what it touches, and what that means", async () => {
   const { page } = await panel();
   const rows = page.findAll("li").map(read);
   expect(rows[0]).toContain("club bent, the 56: 2° weaker");
-  expect(rows[0]).toContain("Loft or lie bent: this club's numbers are open.");
-  expect(rows[1]).toContain("technique Every cell may have moved, each its own way.");
+  expect(rows[0]).toContain("Loft or lie bent. This club's carries need checking.");
+  expect(rows[1]).toContain("technique Every shot may have changed, each in its own way.");
 });
 
 test("a club's new loft is asked for where there may be one, and only then sent", async () => {
   const { page, press, text, writes } = await panel({
     "POST /api/students/s/events": EVENTS,
   });
-  await press("Something happened");
+  await press("Add a change");
   const [kind, club] = page.findAll("select");
   expect(kind!.findAll("option")).toHaveLength(10);
-  expect(text()).not.toContain("Its loft now");
+  expect(text()).not.toContain("New loft");
   expect(club!.text()).toContain("all");
   await kind!.setValue("club bent");
   expect(club!.text()).toContain("choose");
@@ -68,14 +68,14 @@ test("a club's new loft is asked for where there may be one, and only then sent"
 
 test("a refusal stands in the form, and what was typed stays", async () => {
   const { page, press, text } = await panel({
-    "POST /api/students/s/events": () => problem(422, "unusable-input", "Say which club.", "club_id"),
+    "POST /api/students/s/events": () => problem(422, "unusable-input", "Choose a club.", "club_id"),
   });
-  await press("Something happened");
+  await press("Add a change");
   await page.findAll("select")[0]!.setValue("new grooves");
   await page.find("[placeholder='in a few words']").setValue("fresh");
   await page.find("form").trigger("submit");
   await settled();
-  expect(text()).toContain("Say which club.");
+  expect(text()).toContain("Choose a club.");
   expect((page.find("[placeholder='in a few words']").element as HTMLInputElement).value).toBe("fresh");
 });
 
@@ -87,8 +87,8 @@ test("an event is taken back; nothing yet says what to write down", async () => 
       return EVENTS;
     },
   });
-  await press("Take it back");
+  await press("Undo");
   expect(taken).toHaveLength(1);
   const empty = await panel({ "GET /api/students/s/events": { events: [], first_ball: null } });
-  expect(empty.text()).toContain("Nothing yet. A new or bent club");
+  expect(empty.text()).toContain("No changes yet. Add a new or bent club");
 });

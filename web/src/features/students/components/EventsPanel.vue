@@ -81,8 +81,8 @@ function newClub(): void {
   if (!draft.club_id) draft.club_id = props.student.clubs[0]?.id ?? "";
   void nextTick(() => document.getElementById("event-club")?.focus());
 }
-useKeys("Events", [
-  changing("n", "a new club in place of another", "n", newClub),
+useKeys("Changes", [
+  changing("n", "a new club replaces another", "n", newClub),
   changing("c", "a check-up of the new club", "c", () => {
     if (renewed.value) void checkUp();
   }),
@@ -105,15 +105,15 @@ const withdraw = (id: number) =>
         ><template v-if="event.note">: {{ event.note }}</template>
         <span class="quiet about">{{ about(event.kind) }}</span>
       </span>
-      <Button type="text" @click="withdraw(event.id)">Take it back</Button>
+      <Button type="text" @click="withdraw(event.id)">Undo</Button>
     </li>
   </ul>
   <p v-else class="quiet">
-    Nothing yet. A new or bent club, a lesson, an injury, a winter: write it down, and the numbers it touches
-    become open. Old balls stay.
+    No changes yet. Add a new or bent club, an injury or a break, and the carries it affects are marked for
+    checking.
   </p>
   <p v-if="renewed" role="status">
-    The shots that were played with the old {{ renewed }} are being learnt with the new one.
+    The shots used with the old {{ renewed }} are now "still learning" with the new one.
     <Button type="primary" :loading="check.busy.value === student.id" @click="checkUp"
       >Check-up of the {{ renewed }}, {{ checkUpBalls }} balls <kbd>c</kbd></Button
     >
@@ -137,9 +137,7 @@ const withdraw = (id: number) =>
           </option>
         </select></label
       >
-      <label v-if="asksLoft"
-        >Its loft now<NumberField v-model="draft.loft_deg" placeholder="as before"
-      /></label>
+      <label v-if="asksLoft">New loft<NumberField v-model="draft.loft_deg" placeholder="as before" /></label>
     </div>
     <label class="note"
       >Note<Input v-model:value="draft.remark" :maxlength="200" placeholder="in a few words"
@@ -147,16 +145,16 @@ const withdraw = (id: number) =>
     <p v-if="kind" class="quiet">{{ about(kind.kind) }}</p>
     <Sentence :text="state.error" />
     <p class="acts">
-      <Button type="primary" html-type="submit" :loading="state.busy">Write it down</Button>
-      <Button type="text" @click="open = false">Leave</Button>
+      <Button type="primary" html-type="submit" :loading="state.busy">Add change</Button>
+      <Button type="text" @click="open = false">Cancel</Button>
     </p>
   </form>
   <template v-else>
     <Sentence :text="state.error" />
     <p class="acts">
-      <Button @click="open = true">Something happened</Button>
+      <Button @click="open = true">Add a change</Button>
       <Button v-if="student.clubs.length" @click="newClub">New club <kbd>n</kbd></Button>
-      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }">Who changed what</RouterLink>
+      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }">History</RouterLink>
     </p>
   </template>
 </template>

@@ -57,7 +57,7 @@ async function takeMatrix(event: Event): Promise<void> {
 </script>
 
 <template>
-  <p v-if="!teaches" class="quiet">Files go in and out by a coach.</p>
+  <p v-if="!teaches" class="quiet">Only a coach can import and export files.</p>
   <template v-else>
     <p class="row">
       <b>Balls</b>
@@ -79,11 +79,9 @@ async function takeMatrix(event: Event): Promise<void> {
     <div v-if="state.report" class="report">
       <p>
         <b>{{ state.file?.name }}</b>: {{ count(state.report.new, "new ball", "new balls")
-        }}<template v-if="state.report.known"
-          >, {{ state.report.known }} already here (they change nothing)</template
-        >.
+        }}<template v-if="state.report.known">, {{ state.report.known }} already here (unchanged)</template>.
         <template v-if="state.report.as_notes.length">
-          Kept as notes: {{ state.report.as_notes.join(", ") }}.
+          Saved as notes: {{ state.report.as_notes.join(", ") }}.
         </template>
       </p>
       <template v-if="state.report.problems_total">
@@ -99,7 +97,7 @@ async function takeMatrix(event: Event): Promise<void> {
         </ul>
       </template>
       <template v-if="state.report.questions_total">
-        <p>{{ count(state.report.questions_total, "row", "rows") }} to look at before you keep them:</p>
+        <p>{{ count(state.report.questions_total, "row", "rows") }} to check before you import:</p>
         <ul>
           <li v-for="q in state.report.questions" :key="`${q.line}q`">Line {{ q.line }}: {{ q.reason }}</li>
         </ul>
@@ -121,7 +119,7 @@ async function takeMatrix(event: Event): Promise<void> {
     <Sentence :text="state.error" />
     <p v-if="state.done" role="status">
       {{ state.done }}
-      <RouterLink :to="{ name: 'review', params: { studentId } }">Review them</RouterLink>
+      <RouterLink :to="{ name: 'review', params: { studentId } }">Confirm them</RouterLink>
     </p>
     <p class="row">
       <b>Bag</b>
@@ -142,7 +140,7 @@ async function takeMatrix(event: Event): Promise<void> {
     <p class="row">
       <b>Matrix</b>
       <Button @click="matrixInput?.click()">Import a matrix</Button>
-      <RouterLink :to="{ name: 'chart', params: { studentId } }">Type a chart</RouterLink>
+      <RouterLink :to="{ name: 'chart', params: { studentId } }">Enter a chart</RouterLink>
       <a :href="`/api/students/${studentId}/matrix.csv`" download>Export matrix.csv</a>
       <a :href="`/api/students/${studentId}/matrix.xlsx`" download>.xlsx</a>
       <a :href="`/api/students/${studentId}/matrix.json`" download>.json</a>
@@ -159,14 +157,10 @@ async function takeMatrix(event: Event): Promise<void> {
     <p v-if="matrixResult" role="status">{{ matrixResult }}</p>
     <Sentence :text="matrixError" />
     <p class="row">
-      <b>All</b>
-      <a :href="`/api/students/${studentId}/student.json`" download
-        >Everything of this student, for another academy</a
-      >
+      <b>Everything</b>
+      <a :href="`/api/students/${studentId}/student.json`" download>Export student (for another academy)</a>
     </p>
-    <p class="quiet">
-      Numbers without their balls, from a chart or a matrix, count until a shot has five balls of its own.
-    </p>
+    <p class="quiet">Carries from a chart or matrix count until the shot has five balls of its own.</p>
   </template>
 </template>
 

@@ -41,8 +41,8 @@ async function merge(): Promise<void> {
 </script>
 
 <template>
-  <section class="sheet">
-    <h2>Merge a duplicate</h2>
+  <details class="sheet">
+    <summary>Merge a duplicate</summary>
     <p>
       If this student was added twice, move everything from the other record here: balls, lessons, homework,
       pictures, cards and phone links. The other record is archived. You can undo it under History.
@@ -65,7 +65,7 @@ async function merge(): Promise<void> {
         <Button type="text" @click="opened = false">Cancel</Button>
       </p>
     </form>
-  </section>
+  </details>
 </template>
 
 <style scoped>
@@ -73,5 +73,12 @@ async function merge(): Promise<void> {
 .acts :deep(.ant-btn) {
   height: auto;
   white-space: normal;
+}
+summary {
+  min-height: 44px;
+  align-content: center;
+  color: var(--accent);
+  font-weight: 600;
+  cursor: pointer;
 }
 </style>

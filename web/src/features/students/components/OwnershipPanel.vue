@@ -42,7 +42,7 @@ function share(person_id: number): void {
 
 <template>
   <div>
-    <label for="whose">Belongs to</label>
+    <label for="whose">Main coach</label>
     <select id="whose" :value="student.coach_id ?? ''" :disabled="busy" @change="hand">
       <option v-if="!here.some((p) => p.id === student.coach_id)" :value="student.coach_id ?? ''">
         {{ student.coach ? `${student.coach}, who has left` : "nobody" }}
@@ -52,7 +52,7 @@ function share(person_id: number): void {
       </option>
     </select>
     <p v-if="here.length > 1" class="shared">
-      Shared with
+      Also coached by
       <label v-for="one in here.filter((p) => p.id !== student.coach_id)" :key="one.id"
         ><input
           type="checkbox"

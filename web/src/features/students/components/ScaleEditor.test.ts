@@ -48,7 +48,7 @@ test("an own scale begins as a copy of another, with where its control ends", as
   expect(field<HTMLSelectElement>("#scale-longest").value).toBe("2");
   expect(document.querySelectorAll("tbody tr")).toHaveLength(3);
   await set("#scale-longest", "1", "change");
-  await press("Keep the scale");
+  await press("Save scale");
   expect(writes()[0]!.body).toMatchObject({
     name: "Zones, own",
     idea: ZONES.idea,
@@ -62,7 +62,7 @@ test("a position that goes takes the end of control with it", async () => {
   expect(document.querySelector("#scale-copy")).toBeNull();
   field<HTMLButtonElement>('[aria-label="Remove position 2"]').click();
   await settled();
-  await press("Keep the scale");
+  await press("Save scale");
   expect(writes()[0]!.body).toMatchObject({
     longest: "",
     positions: [{ label: "1" }, { label: "3" }],

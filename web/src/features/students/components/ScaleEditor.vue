@@ -87,11 +87,11 @@ async function keep(): Promise<void> {
   <Drawer
     open
     width="34rem"
-    :title="scale ? `Swing lengths: ${scale.name}` : 'Your own swing lengths'"
+    :title="scale ? `Swing scale: ${scale.name}` : 'Your own swing scale'"
     @close="emit('close')"
   >
     <template v-if="!scale">
-      <label for="scale-copy">Begin with a copy of</label>
+      <label for="scale-copy">Start with a copy of</label>
       <select id="scale-copy" v-model="copied" class="native" @change="copy">
         <option value="">nothing</option>
         <option v-for="one in scales.data.value ?? []" :key="one.id" :value="String(one.id)">
@@ -102,7 +102,7 @@ async function keep(): Promise<void> {
     <label for="scale-name">Name</label>
     <Input id="scale-name" v-model:value="draft.name" v-focus :maxlength="80" />
     <Sentence :text="about('name')" />
-    <label for="scale-idea">Idea, in a sentence</label>
+    <label for="scale-idea">Idea in one sentence</label>
     <Input id="scale-idea" v-model:value="draft.idea" :maxlength="200" />
     <table class="plain rows">
       <thead>
@@ -130,25 +130,20 @@ async function keep(): Promise<void> {
         </tr>
       </tbody>
     </table>
-    <p class="quiet">
-      The lead arm hangs straight down at 0, is level with the ground at 90. Positions are kept in order of
-      the angle.
-    </p>
-    <label for="scale-longest">Control ends at</label>
+    <p class="quiet">0° is the lead arm hanging straight down, 90° is level with the ground.</p>
+    <label for="scale-longest">Longest controlled swing</label>
     <select id="scale-longest" v-model="draft.longest" class="native">
-      <option value="">the last below a full swing</option>
+      <option value="">last before full</option>
       <option v-for="label in labels" :key="label">{{ label }}</option>
     </select>
-    <p class="quiet">Nothing longer is ever proposed as a shot to play.</p>
+    <p class="quiet">Longer swings are never suggested.</p>
     <Sentence :text="about('longest')" />
     <Sentence :text="about('positions', 'arm_deg', 'label', '')" />
     <div class="act">
       <Button @click="draft.positions.push(blank())">Add a position</Button>
-      <Button type="primary" :loading="state.busy" @click="keep">Keep the scale</Button>
+      <Button type="primary" :loading="state.busy" @click="keep">Save scale</Button>
     </div>
-    <p v-if="scale" class="quiet">
-      Balls keep the arm angle they were hit with, so a changed scale moves no ball.
-    </p>
+    <p v-if="scale" class="quiet">Balls keep their arm angle when the scale changes.</p>
   </Drawer>
 </template>
 

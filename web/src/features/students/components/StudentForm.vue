@@ -127,14 +127,14 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <Sentence :text="about('handicap')" />
     <div class="pair">
       <div>
-        <span class="label">Plays</span>
+        <span class="label">Hand</span>
         <RadioGroup v-model:value="draft.hand" button-style="solid">
           <RadioButton value="right">right-handed</RadioButton>
           <RadioButton value="left">left-handed</RadioButton>
         </RadioGroup>
       </div>
       <div>
-        <span class="label">Thinks in</span>
+        <span class="label">Units</span>
         <select v-model="draft.units" data-units class="native" aria-label="Units">
           <option v-for="[id, unitName] in unitNames(words.units)" :key="id" :value="id">
             {{ unitName }}
@@ -146,17 +146,17 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <PictureChoice
       v-model="draft.scale_id"
       name="scale"
-      label="Swing lengths"
+      label="Swing scale"
       :choices="scales.map(({ id, name: title }) => ({ id, title }))"
     >
       <template #default="{ id }"><ScalePicture v-if="byId.get(id)" :scale="byId.get(id)!" /></template>
     </PictureChoice>
     <p v-if="scale" class="quiet hint">
       {{ scale.positions.map((p) => p.label).join(" · ") }}<br />{{ scale.idea }}
-      <button type="button" class="link" @click="emit('newScale')">Make your own</button>
+      <button type="button" class="link" @click="emit('newScale')">Create your own</button>
     </p>
     <Sentence :text="about('scale_id')" />
-    <label for="tolerance">Tolerance, either side</label>
+    <label for="tolerance">Tolerance ±</label>
     <MeasureField
       id="tolerance"
       :value="draft.tolerance_yd"
@@ -168,11 +168,11 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     />
     <p class="quiet hint">
       A distance is covered when a carry is this close.<template v-if="!student">
-        Left empty, handicap and age decide.</template
+        Leave empty to use handicap and age.</template
       >
     </p>
     <Sentence :text="about('tolerance_yd')" />
-    <label for="from">Ground, from and to</label>
+    <label for="from">Distances, from and to</label>
     <MeasureField
       id="from"
       :value="draft.from_yd"
@@ -186,29 +186,28 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
       :measure="measure"
       :digits="0"
       class="second"
-      aria-label="Ground to"
+      aria-label="Distances to"
       @set="draft.to_yd = Math.round($event ?? words.to_yd)"
     />
     <Sentence :text="about('from_yd', 'to_yd')" />
-    <label for="limit">Balls a session, at most</label>
+    <label for="limit">Most balls in a session</label>
     <InputNumber
       id="limit"
       v-model:value="draft.ball_limit"
       :min="words.limit_range.least"
       :max="words.limit_range.most"
     />
-    <p class="quiet hint">Less for juniors (about {{ juniorLimit }}) and after injury.</p>
+    <p class="quiet hint">Less for juniors (about {{ juniorLimit }}) and after an injury.</p>
     <Sentence :text="about('ball_limit')" />
     <template v-if="student">
-      <label for="friction">Spin off the face</label>
+      <label for="friction">Spin</label>
       <select id="friction" v-model="draft.friction" class="native">
         <option value="">by handicap (now {{ student.finds }})</option>
         <option value="ordinary">ordinary</option>
         <option value="practised">practised</option>
       </select>
       <p class="quiet hint">
-        A practised strike finds more friction: lower launch, more spin, less run. Estimated until launch and
-        spin are measured.
+        A practised strike launches lower, spins more and runs less. Used until launch and spin are measured.
       </p>
       <Sentence :text="about('friction')" />
     </template>
@@ -218,7 +217,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     <Sentence :text="other" />
     <div class="act">
       <Button type="primary" html-type="submit" :loading="busy">{{ action }}</Button>
-      <span v-if="saved" class="quiet" role="status">Kept.</span>
+      <span v-if="saved" class="quiet" role="status">Saved.</span>
     </div>
   </form>
 </template>

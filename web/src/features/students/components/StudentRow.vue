@@ -4,6 +4,7 @@ import { Button } from "ant-design-vue";
 import { computed } from "vue";
 import type { StudentRow, StudentsPage } from "@/shared/api/queries";
 import { clock, daysAgo, inDays, shortDay } from "@/shared/format/dates";
+import { useAccount } from "@/features/account";
 import { useTexts } from "@/shared/texts/texts";
 import { percent } from "@/shared/format/numbers";
 import SmallGround from "@/shared/ground/SmallGround.vue";
@@ -20,22 +21,22 @@ const props = defineProps<{
 defineEmits<{ checkUp: [balls: number]; restore: [] }>();
 
 const texts = useTexts(() => props.row.units);
-const stage = computed(() => (props.row.state === "no bag" ? "" : props.row.stage));
-/** Where the student stands, the hand where it is the rarer one, whose student it is. */
-const about = computed(() =>
-  [stage.value, props.row.hand === "left" ? "left-handed" : "", props.row.coach.split(" ")[0]]
-    .filter(Boolean)
-    .join(", "),
-);
+/** The hand where it is the rarer one. */
+const about = computed(() => (props.row.hand === "left" ? "left-handed" : ""));
+const mine = useAccount().coach?.name;
 const settles = computed(() => {
   const { settles, wide } = props.row;
   if (!wide) return "";
-  return settles >= wide ? `settles ${wide === 1 ? "it" : "all"}` : `settles ${settles} of ${wide}`;
+  return settles >= wide
+    ? `would confirm ${wide === 1 ? "it" : "all"}`
+    : `would confirm ${settles} of ${wide}`;
 });
+/** Beside the first reason, which says what to do. */
+const more = computed(() => props.row.reasons.slice(1, 3));
 const homeworkWords = computed(() => {
   const { back = 0, late = 0 } = props.homework ?? {};
   const said = [];
-  if (back) said.push(`${back} ${back === 1 ? "round" : "rounds"} came back`);
+  if (back) said.push(`${back} ${back === 1 ? "round" : "rounds"} returned`);
   if (late) said.push(late === 1 ? "homework is late" : `${late} homeworks are late`);
   const words = said.join(", ");
   return words.slice(0, 1).toUpperCase() + words.slice(1);
@@ -55,36 +56,34 @@ const coming = computed(() =>
   <tr class="student" :class="{ chosen }">
     <td class="name">
       <RouterLink :id="`name-${row.id}`" :to="`/s/${row.id}/matrix`">{{ row.name }}</RouterLink>
-      <span class="quiet small">{{ about }}</span>
+      <span v-if="about" class="quiet small">{{ about }}</span>
     </td>
     <td class="ground">
       <template v-if="row.matters">
         <SmallGround :from="row.from_yd" :to="row.to_yd" :strips="row.ground" />
-        <span class="small num">
-          {{ percent(row.covered) }} reached<template v-if="row.wide"
-            >, <span class="clay">{{ row.wide }} of {{ row.matters }} doubtful</span></template
-          >
-        </span>
+        <span class="small num"> {{ percent(row.covered) }} </span>
       </template>
-      <span v-else class="quiet small">no number yet</span>
+      <span v-else class="quiet small">no carries yet</span>
     </td>
     <td class="why">
       <p v-if="homework && (homework.back || homework.late)" class="first">
         <RouterLink :to="`/s/${row.id}/practice`">{{ homeworkWords }}</RouterLink>
       </p>
-      <p v-for="(reason, i) in row.reasons.slice(0, 3)" :key="i" :class="{ first: !i }">
-        <span :class="{ clay: !i && row.state === 'due' }">{{ texts.sentence(reason) }}</span>
+      <p v-if="row.reasons[0]" class="first">
+        <span :class="{ clay: row.state === 'due' }">{{ texts.sentence(row.reasons[0]) }}</span>
       </p>
-      <p v-if="row.due_on" class="quiet">Due about {{ shortDay(row.due_on) }} if nothing is hit</p>
+      <details v-if="more.length">
+        <summary>{{ more.length }} more</summary>
+        <p v-for="(reason, i) in more" :key="i">{{ texts.sentence(reason) }}</p>
+      </details>
+      <p v-if="row.due_on && !row.reasons.length" class="quiet">Due about {{ shortDay(row.due_on) }}</p>
     </td>
     <td class="small num">
       {{ row.balls ? daysAgo(row.last_hit) : "no balls yet" }}
-      <span v-if="row.published_on" class="quiet line">card {{ daysAgo(row.published_on) }}</span>
-      <span v-else-if="row.balls" class="quiet line">no card yet</span>
     </td>
     <td class="small num coming">
       <span v-for="c in coming" :key="c.id" class="line" :class="{ today: c.days === 0 }">
-        {{ c.when }} <span class="quiet">{{ c.who }}</span>
+        {{ c.when }} <span v-if="c.coach !== mine" class="quiet">{{ c.who }}</span>
       </span>
       <RouterLink
         v-if="!row.archived && (chosen || !coming.length)"
@@ -96,11 +95,11 @@ const coming = computed(() =>
       >
     </td>
     <td class="right go">
-      <Button v-if="row.archived" size="small" @click="$emit('restore')">Bring back</Button>
-      <RouterLink v-else-if="row.waiting" :to="`/s/${row.id}/review`">Review</RouterLink>
+      <Button v-if="row.archived" size="small" @click="$emit('restore')">Restore</Button>
+      <RouterLink v-else-if="row.waiting" :to="`/s/${row.id}/review`">Confirm</RouterLink>
       <RouterLink v-else-if="!row.clubs" :to="`/s/${row.id}/setup`">Set up the bag</RouterLink>
       <RouterLink v-else-if="row.reasons[0]?.code === 'due-no-shot'" :to="`/s/${row.id}/shots`"
-        >Choose the shots</RouterLink
+        >Choose shots</RouterLink
       >
       <RouterLink v-else-if="row.reasons[0]?.code === 'due-broken'" :to="`/s/${row.id}/history`"
         >History</RouterLink

@@ -24,13 +24,13 @@ export async function importMatrix(studentId: string, file: File): Promise<strin
   const answer = await send(address, { method: "POST", body: await form(file) });
   const imported = (await answer.json()) as Schemas["CarriesImported"];
   refuse(file, imported.problems);
-  const left = imported.estimated ? ` ${imported.estimated} left out: estimated there, not measured.` : "";
+  const left = imported.estimated ? ` ${imported.estimated} skipped because they were estimates.` : "";
   return `${imported.accepted} ${imported.accepted === 1 ? "shot" : "shots"} imported.${left}`;
 }
 
 function refuse(file: File, problems: Schemas["ProblemRow"][]): void {
   if (!problems.length) return;
   const lines = problems.map((p) => `line ${p.line}, ${p.column}: ${p.reason}`);
-  const title = `Nothing was stored. ${file.name}, ${lines.join(" ")}`;
+  const title = `Nothing was imported. ${file.name}, ${lines.join(" ")}`;
   throw new Problem({ status: 422, code: "bad-rows", title, field: "file" });
 }

@@ -89,7 +89,7 @@ async function erase(): Promise<void> {
 <template>
   <div class="page">
     <div class="head">
-      <h1>Data and exports</h1>
+      <h1>Data</h1>
       <span class="quiet">{{ kept.data.value?.student }}</span>
       <span class="push">
         <a v-if="teaches" :href="`/api/students/${studentId}/everything.zip`" download
@@ -98,7 +98,7 @@ async function erase(): Promise<void> {
       </span>
     </div>
     <Sentence v-if="kept.error.value" :text="sentenceOf(kept.error.value)" />
-    <Waiting v-if="!kept.data.value && !kept.error.value" what="what is kept" />
+    <Waiting v-if="!kept.data.value && !kept.error.value" what="the data" />
     <div v-if="kept.data.value" class="columns">
       <section class="sheet">
         <h2>Records since {{ shortDay(kept.data.value.since) }}</h2>
@@ -114,14 +114,9 @@ async function erase(): Promise<void> {
             </tr>
           </tbody>
         </table>
-        <p class="quiet">
-          Name, hand, handicap, notes and limits stand in
-          <RouterLink :to="{ name: 'setup', params: { studentId } }">Setup</RouterLink>. Looking at this page,
-          and every file that is taken away, is in the
-          <RouterLink :to="{ name: 'history', params: { studentId } }">history</RouterLink>.
-        </p>
+        <p class="quiet">Opening this page and every download is in the history.</p>
         <h2>Links to the phone</h2>
-        <p v-if="!kept.data.value.links.length" class="quiet">None was made.</p>
+        <p v-if="!kept.data.value.links.length" class="quiet">No links yet.</p>
         <p v-for="link in kept.data.value.links" :key="link.id" class="num">
           {{ shortDay(link.made_at) }}{{ link.made_by ? ` by ${link.made_by}` : "" }}:
           {{ link.revoked_at ? `ended ${shortDay(link.revoked_at)}` : `until ${shortDay(link.expires_at)}` }},
@@ -155,23 +150,22 @@ async function erase(): Promise<void> {
             <span v-if="writing.state.saved && !dirty" role="status">Saved.</span>
           </p>
         </fieldset>
-        <p class="quiet">What has to be agreed to, and by whom, is for local law to say.</p>
+        <p class="quiet">Local law says who has to agree to what.</p>
       </section>
       <MergeBox v-if="teaches" :student-id="studentId" @merged="kept.refetch()" />
-      <section class="sheet">
-        <h2>Erase for good</h2>
+      <details class="sheet" :open="!!kept.data.value.over_on || undefined">
+        <summary>Delete permanently</summary>
         <p v-if="kept.data.value.over_on">
-          By the academy's rule due on {{ shortDay(kept.data.value.over_on) }}.
+          Past the academy's storage limit on {{ shortDay(kept.data.value.over_on) }}.
         </p>
         <p>
-          Takes away every record above, pictures, links and log, from the database. Nothing brings it back,
-          and balls of the student that still wait on a tablet are refused there. To take a student off the
-          list and keep everything, archive in Setup.
+          Deletes every record above, pictures, links and history. This can't be undone, and balls still
+          waiting on a tablet are refused. To keep everything, archive the student instead.
         </p>
         <template v-if="kept.data.value.mentions.length">
           <p>
-            The name also stands in texts about others. Erasing leaves those as they are: change them first if
-            they should not keep it.
+            The name also appears in texts about other students. Deleting doesn't change those. Edit them
+            first if needed.
           </p>
           <ul class="mentions">
             <li v-for="(one, at) in kept.data.value.mentions" :key="at">
@@ -188,20 +182,20 @@ async function erase(): Promise<void> {
           {{ drafts === 1 ? "is" : "are" }} deleted too.
         </p>
         <p class="quiet">
-          Other tablets and phones delete what they stored of the student when they next reach Oxgang. In the
-          log and in questions about monitors' balls the name becomes "an erased student".
+          Other tablets and phones delete their copies when they next connect. In the history the name becomes
+          "an erased student".
         </p>
         <p class="quiet">
           {{
             kept.data.value.backups.length
               ? `Copies of the database that still hold the student: ${kept.data.value.backups.map((one) => `${one.name} (${shortDay(one.on)})`).join(", ")}.`
-              : "No copy of the database lies beside it."
+              : "There are no copies of the database."
           }}
-          Copies that Oxgang made itself go after 90 days; your own backups keep the student until they are
-          deleted.
+          Oxgang deletes its own copies after 90 days. Your own backups keep the student until you delete
+          them.
         </p>
-        <p v-if="!leads" class="quiet">Only a head coach erases.</p>
-        <Button v-else-if="!asked" danger @click="asked = true">Erase…</Button>
+        <p v-if="!leads" class="quiet">Only a head coach can delete a student.</p>
+        <Button v-else-if="!asked" danger @click="asked = true">Delete…</Button>
         <form v-else @submit.prevent="erase">
           <label for="erase-name">Type {{ kept.data.value.student }}</label>
           <Input id="erase-name" v-model:value="name" autocomplete="off" />
@@ -213,12 +207,12 @@ async function erase(): Promise<void> {
               html-type="submit"
               :disabled="!name.trim()"
               :loading="erasing.busy.value"
-              >Erase for good</Button
+              >Delete permanently</Button
             >
-            <Button type="text" @click="asked = false">Leave it</Button>
+            <Button type="text" @click="asked = false">Cancel</Button>
           </p>
         </form>
-      </section>
+      </details>
     </div>
   </div>
 </template>
@@ -260,5 +254,12 @@ h2:first-child {
   align-items: center;
   gap: 0.6rem;
   margin: 0.9rem 0 0;
+}
+summary {
+  min-height: 44px;
+  align-content: center;
+  color: var(--accent);
+  font-weight: 600;
+  cursor: pointer;
 }
 </style>

@@ -54,8 +54,8 @@ test("a bag is taken whole, changed freely, and goes with the student", async ()
   await p.get("#name").setValue("Elin Marsh");
   await press("four by name");
   await p.get("[aria-label='Loft of club 2']").setValue("55");
-  await press("Without PW");
-  await press("One more club");
+  await press("Remove PW");
+  await press("Add club");
   await p.get("[aria-label='Club 4']").setValue("9i");
   await p.get("[aria-label='Loft of club 4']").setValue("41");
   await p.get("[name=scale][value='1']").setValue(true);
@@ -82,7 +82,7 @@ test("without a club the bag is next; a loft that is refused is said beside the 
   answer = problem(422, "unusable-input", "A loft of 0 degrees is outside 30 to 70.", "loft_deg");
   const second = await page();
   await second.page.get("#name").setValue("Pell");
-  await second.press("One more club");
+  await second.press("Add club");
   await second.page.get("form").trigger("submit");
   await settled();
   expect(second.text()).toContain("outside 30 to 70");

@@ -96,10 +96,10 @@ async function add(draft: StudentDraft, namesake = false): Promise<void> {
           :bags="words.data.value.bags"
           :problem="about('label', 'loft_deg', 'clubs', 'bounce_deg')"
         />
-        <PictureChoice v-model="beginning.school" name="school" label="Sets up" :choices="SCHOOLS">
+        <PictureChoice v-model="beginning.school" name="school" label="Set-up" :choices="SCHOOLS">
           <template #default="{ id }"><SchoolPicture :school="id" /></template>
         </PictureChoice>
-        <p class="quiet">Two schools of the trade; Oxgang takes no side. Changed under Flight.</p>
+        <p class="quiet">Both are taught. You can change it under Flight.</p>
         <Sentence :text="about('school')" />
       </div>
     </div>

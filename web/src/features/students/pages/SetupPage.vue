@@ -60,7 +60,7 @@ function setArchived(away: boolean): void {
         <h1>{{ student.data.value.name }}</h1>
         <span v-if="student.data.value.archived" class="quiet">archived</span>
         <RouterLink :to="{ name: 'flight', params: { studentId } }">Set-ups and flight</RouterLink>
-        <RouterLink :to="{ name: 'data', params: { studentId } }">Data and exports</RouterLink>
+        <RouterLink :to="{ name: 'data', params: { studentId } }">Data</RouterLink>
         <span class="push">
           <Button
             v-if="student.data.value.clubs.length"
@@ -82,21 +82,21 @@ function setArchived(away: boolean): void {
             :busy="details.state.busy"
             :saved="details.state.saved"
             :about="details.about"
-            action="Keep"
+            action="Save"
             @save="save"
             @new-scale="editing = 'own'"
           />
           <p class="foot">
-            <Button type="link" @click="editing = 'this'">Change these swing lengths</Button>
+            <Button type="link" @click="editing = 'this'">Edit this scale</Button>
             <Button v-if="!student.data.value.archived" type="text" @click="setArchived(true)"
-              >Archive the student</Button
+              >Archive student</Button
             >
-            <Button v-else @click="setArchived(false)">Bring the student back</Button>
+            <Button v-else @click="setArchived(false)">Restore student</Button>
           </p>
           <Sentence
             v-if="student.data.value.archived"
             tone="quiet"
-            text="Off the list; everything is kept."
+            text="Hidden from the list. Everything is saved."
           />
           <Sentence :text="archive.state.error" />
         </section>
@@ -105,18 +105,18 @@ function setArchived(away: boolean): void {
             ><section class="sheet">
               <h2>Bag</h2>
               <p v-if="!student.data.value.clubs.length" class="quiet">
-                The bag is empty. Add each wedge with the loft stamped on it; Enter adds the row.
+                The bag is empty. Add each wedge with the loft stamped on it.
               </p>
               <BagTable :student="student.data.value" /></section
           ></DeferredMount>
           <DeferredMount
             ><section class="sheet">
-              <h2>Whose student</h2>
+              <h2>Coach</h2>
               <OwnershipPanel :student="student.data.value" /></section
           ></DeferredMount>
           <DeferredMount
             ><section class="sheet">
-              <h2>What happened</h2>
+              <h2>Changes</h2>
               <EventsPanel :student="student.data.value" /></section
           ></DeferredMount>
           <DeferredMount

@@ -70,9 +70,9 @@ const FILTERS = [
   { show: "all", label: "All" },
   { show: "due", label: "Due" },
   { show: "today", label: "Today" },
-  { show: "waiting", label: "To review" },
-  { show: "back", label: "Came back" },
-  { show: "new", label: "Not begun" },
+  { show: "waiting", label: "To confirm" },
+  { show: "back", label: "Homework returned" },
+  { show: "new", label: "No balls yet" },
 ] as const;
 
 watch([asked, show, archived, mine], () => {
@@ -131,13 +131,13 @@ function start(): void {
 const book = (id: string) => void router.push({ name: "calendar", query: { book: id } });
 useKeys("Students", [
   key("↓", "next student", "ArrowDown", () => move(1)),
-  key("↑", "the one before", "ArrowUp", () => move(-1)),
-  key("Enter", "the matrix of the chosen one", "Enter", () => {
+  key("↑", "previous student", "ArrowUp", () => move(-1)),
+  key("Enter", "open the selected student's matrix", "Enter", () => {
     const row = picked();
     if (row) void router.push(`/s/${row.id}/matrix`);
   }),
-  changing("c", "a check-up for the chosen one", "c", start),
-  key("b", "book a session with the chosen one", "b", () => {
+  changing("c", "plan a check-up", "c", start),
+  key("b", "book a session", "b", () => {
     const row = picked();
     if (row) book(row.id);
   }),
@@ -155,7 +155,7 @@ useKeys("Students", [
         >: {{ next.student }}{{ next.check_up ? `, check-up of ${next.check_up} balls` : "" }}
       </span>
       <span class="push buttons">
-        <Button type="text" @click="bringing = !bringing">Bring one in</Button>
+        <Button type="text" @click="bringing = !bringing">Import a student</Button>
         <Button type="text" @click="archived = !archived">{{
           archived ? "Back to the students" : "Archived"
         }}</Button>
@@ -164,9 +164,9 @@ useKeys("Students", [
     </div>
     <BringIn v-if="bringing" @close="bringing = false" />
     <div v-if="data && ((data.counts['all'] ?? 0) > 0 || mine)" class="bar">
-      <span v-if="several" class="filters" role="group" aria-label="Whose">
-        <button type="button" :aria-pressed="mine" @click="mine = true">Mine</button>
-        <button type="button" :aria-pressed="!mine" @click="mine = false">Everybody's</button>
+      <span v-if="several" class="filters" role="group" aria-label="Coach">
+        <button type="button" :aria-pressed="mine" @click="mine = true">My students</button>
+        <button type="button" :aria-pressed="!mine" @click="mine = false">All students</button>
       </span>
       <span v-if="!archived" class="filters" role="group" aria-label="Show">
         <button
@@ -187,13 +187,13 @@ useKeys("Students", [
         aria-label="Search by name"
       />
       <span v-if="data.behind" class="quiet" role="status"
-        >{{ data.behind >= 100 ? "100 or more" : data.behind }} {{ data.behind === 1 ? "is" : "are" }} being
-        looked at again…</span
+        >Updating {{ data.behind >= 100 ? "100 or more" : data.behind }}
+        {{ data.behind === 1 ? "is" : "are" }}…</span
       >
     </div>
     <p v-if="data?.example && !archived" class="quiet">
-      <RouterLink :to="`/s/${data.example}/matrix`">The example student</RouterLink> is made up.
-      <Button size="small" :loading="busy" @click="noExample">Take the example away</Button>
+      <RouterLink :to="`/s/${data.example}/matrix`">This is the example student.</RouterLink> is made up.
+      <Button size="small" :loading="busy" @click="noExample">Delete example</Button>
     </p>
     <Sentence :text="error || check.error.value" />
     <Sentence v-if="students.error.value" :text="sentenceOf(students.error.value)" />
@@ -201,24 +201,24 @@ useKeys("Students", [
     <template v-else-if="data">
       <EmptyState
         v-if="!data.counts['all']"
-        :title="archived ? 'Nobody is archived' : mine ? 'None of the students is yours' : 'No students yet'"
-        :next="archived ? '' : 'Add the first one, put the wedges in the bag, then hit five balls.'"
+        :title="archived ? 'No archived students' : mine ? 'You have no students yet' : 'No students yet'"
+        :next="archived ? '' : 'Add your first student and the wedges, then hit five balls.'"
       >
         <template v-if="!archived && !mine">
-          <Button type="primary" @click="firstDay">From a student to a card, step by step</Button>
-          <Button :loading="busy" @click="example">Look at an example student first</Button>
+          <Button type="primary" @click="firstDay">Show me step by step</Button>
+          <Button :loading="busy" @click="example">Open an example student</Button>
         </template>
       </EmptyState>
       <p v-else-if="!rows.length" class="quiet none">
-        {{ search ? "No student of this name here." : "Nobody: all is done here." }}
+        {{ search ? "No student with this name." : "Nobody. All done." }}
       </p>
       <div v-else class="sheet list">
         <table class="plain">
           <thead>
             <tr>
               <th scope="col">Student</th>
-              <th scope="col"><Hint word="ground">Ground</Hint></th>
-              <th scope="col">What is <Hint word="due">due</Hint>, and why</th>
+              <th scope="col"><Hint word="ground">Covered</Hint></th>
+              <th scope="col"><Hint word="due">What to check</Hint></th>
               <th scope="col">Last hit</th>
               <th scope="col">Sessions</th>
               <th scope="col"><span class="sr-only">Go to</span></th>
@@ -242,7 +242,7 @@ useKeys("Students", [
         </table>
       </div>
       <p v-if="pages > 1" class="pages num">
-        <Button :disabled="page <= 1" @click="page--">Before</Button>
+        <Button :disabled="page <= 1" @click="page--">Previous</Button>
         {{ (page - 1) * SIZE + 1 }} to {{ Math.min(page * SIZE, data.total) }} of {{ data.total }}
         <Button :disabled="page >= pages" @click="page++">Next</Button>
       </p>
