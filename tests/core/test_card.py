@@ -118,7 +118,7 @@ def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
     assert "+4" not in ladder(usual)
     assert checked_step(2) == 2
     for wrong in (0, 3, 50):
-        with pytest.raises(InputError, match="A line every 1, 2, 5, 10"):
+        with pytest.raises(InputError, match="A card has a line every 1, 2, 5, 10"):
             checked_step(wrong)
     assert ladder(card(USUAL[4])) == ["No shots in use yet."]
     assert said(lay_card(card(USUAL[4]), Form.TAG, [Side.CLUB]))[2:] == ["No shots in use yet."]
@@ -217,5 +217,5 @@ def test_when_a_card_is_thin() -> None:
     assert words == [
         "Only 2 shots in use",
         "The shots in use cover only 15 % of the ground",
-        "2 of 2 carries are uncertain (over ± 0).9 m",
+        "2 of 2 carries are uncertain (over ± 0.9 m)",
     ]

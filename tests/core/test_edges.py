@@ -239,7 +239,7 @@ def test_a_check_needs_something_measured_and_goes_where_it_is_asked() -> None:
     m = matrix(CROSS)
     assert {p.key.club for p in check_balls(m, 6, among=lambda k: k.club == "56")} == {"56"}
     assert len({p.key.club for p in check_balls(m, 8, among=lambda k: k.club == "99")}) > 1
-    with pytest.raises(InputError, match="Nothing is measured yet"):
+    with pytest.raises(InputError, match="Nothing measured yet"):
         check_balls(matrix([]), 6)
 
 

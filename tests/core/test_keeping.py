@@ -86,7 +86,7 @@ def test_an_event_widens_what_it_touches_and_leaves_the_rest(
     assert abs(carry[0] - carry[1]) < 3  # open, not moved
     if left:
         assert half(changes, *left) == pytest.approx(half([], *left), rel=0.12)
-    # An event before the balls, or still to come, touches none of them.
+    # An event before the balls, or in the future, touches none of them.
     for on in (TODAY - 30 * DAY, TODAY + DAY):
         other = changes_of([Happened(kind, on, **scope)])  # type: ignore[arg-type]
         assert half(other, *widened) == pytest.approx(before)
@@ -115,10 +115,10 @@ def test_balls_after_an_event_settle_what_hangs_together() -> None:
 def test_events_that_cannot_be() -> None:
     first = TODAY - 20 * DAY
     cases = [
-        (EventKind.TECHNIQUE, TODAY + DAY, False, first, "on", "still to come"),
+        (EventKind.TECHNIQUE, TODAY + DAY, False, first, "on", "in the future"),
         (EventKind.TECHNIQUE, first - DAY, False, first, "on", "first ball"),
         (EventKind.TECHNIQUE, TODAY, False, None, "on", "No ball"),
-        (EventKind.BENT, TODAY, False, first, "club_id", "which club"),
+        (EventKind.BENT, TODAY, False, first, "club_id", "Choose a club"),
     ]
     for kind, on, club, began, field, words in cases:
         with pytest.raises(InputError, match=words) as caught:
@@ -185,7 +185,7 @@ def test_what_is_due_is_said_with_its_reason() -> None:
     assert found.state is State.DUE  # type: ignore[attr-defined]
     words = said_of(found)
     assert "Back from a break on 27 May: 6 carries need checking" in words
-    assert "6 of 6 carries are uncertain (over ± 2).5 yd, last hit 13 Nov" in words
+    assert "6 of 6 carries uncertain (over ± 2.5 yd), last hit 13 Nov" in words
     assert "3 balls to confirm" in words
     creeping = Trend([], Cusum([], [], 3, 1, True), date(2026, 4, 2), 0.06)
     sure = due(wide, tolerance_yd=20, trend=creeping)

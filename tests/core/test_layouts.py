@@ -73,9 +73,9 @@ def test_what_is_no_name_is_never_a_club_or_a_swing_for_certain(text: str) -> No
         (b"\x89PNG\r\n\x1a\n\x00\x00\x81\x8d\x8f" * 40, "not"),
         (book(Empty=[[]]), "empty"),
         (book(**{f"s{i}": [["x"], ["y"]] for i in range(400)}), "carry"),
-        (b"name,colour\nred,blue\n", "No column of this file is a carry"),
-        (b'{"schema": "other"}', "no export of balls"),
-        (b"{", "no export of balls"),
+        (b"name,colour\nred,blue\n", "no carry or total column"),
+        (b'{"schema": "other"}', "no balls and no matrix"),
+        (b"{", "no balls and no matrix"),
     ],
 )
 def test_what_holds_no_balls_is_refused_in_a_sentence(data: bytes, says: str) -> None:

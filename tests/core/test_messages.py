@@ -142,6 +142,6 @@ def test_every_code_and_every_word_of_the_trade_has_its_message() -> None:
 
 def test_a_sentence_begins_with_a_capital_and_an_unknown_code_shows_itself() -> None:
     said = Message(DueCode.MOVED, {"touched": Touch.CLUB, "club": "56", "on": "2026-05-03", "numbers": 1})
-    assert texts().sentence(said) == "The 56 moved on 3 May: 1 carry needs checking"
+    assert texts().sentence(said) == "The 56 changed on 3 May: 1 carry needs checking"
     assert texts().format("not-there") == "not-there"
     assert texts().format("event-technique.not-there") == "event-technique.not-there"

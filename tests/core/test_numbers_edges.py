@@ -106,7 +106,7 @@ def test_adjustment_are_asked_about_beyond_six_inches_and_refused_beyond_a_yard(
         check_shot(replace(ball, ball_position_in=back, grip_down_in=down))
     for back, down in ((20.0, 0.0), (0.0, 7.0), (-6.5, 0.0)):
         far = replace(ball, ball_position_in=back, grip_down_in=down)
-        with pytest.raises(ConfirmationNeeded, match="no adjustment but another shot"):
+        with pytest.raises(ConfirmationNeeded, match="different shot, not an adjustment"):
             check_shot(far)
         check_shot(far, confirmed=True)
     with pytest.raises(InputError, match="outside"):

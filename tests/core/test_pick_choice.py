@@ -58,7 +58,7 @@ def test_either_will_do_and_the_goal_then_the_rule_then_the_smoother_decide() ->
     assert close.reach is Reach.TOO_NEAR
     between = pick([shot(30), shot(90)], there, LEVEL, usual_contact(18), LIMIT)
     assert between.reach is Reach.BETWEEN
-    with pytest.raises(InputError, match="No shot"):
+    with pytest.raises(InputError, match="None of these shots"):
         pick([], there, LEVEL, usual_contact(18), LIMIT)
 
 
@@ -174,15 +174,15 @@ def test_ten_situations_come_from_their_seed_and_can_be_played() -> None:
     ("values", "says"),
     [
         ({"pin_yd": 0.0}, "The pin: 0 yd off"),
-        ({"front_yd": 0.0, "back_yd": 0.0}, "no depth"),
+        ({"front_yd": 0.0, "back_yd": 0.0}, "needs a depth"),
         ({"front_yd": -1.0}, "front of the green"),
         ({"width_yd": 0.0}, "0 yd wide"),
         ({"headwind_mps": 40.0}, "40 m/s"),
         ({"headwind_mps": 25.0, "to_right_mps": -25.0}, "more than 30 m/s"),
         ({"raised_m": 50.0}, "50 m above"),
         ({"temperature_c": 80.0}, "80 °C"),
-        ({"trouble": (Band(Trouble.WATER, 55, 65),)}, "The pin at 60 yd stands in the water"),
-        ({"trouble": (Band(Trouble.BUNKER, 50, 45),)}, "the nearer first"),
+        ({"trouble": (Band(Trouble.WATER, 55, 65),)}, "The pin at 60 yd is in the water"),
+        ({"trouble": (Band(Trouble.BUNKER, 50, 45),)}, "the nearer one first"),
         ({"trouble": (Band(Trouble.OUT, 70, 75),) * 9}, "At most 8"),
     ],
 )

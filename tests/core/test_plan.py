@@ -98,7 +98,7 @@ def test_a_plan_keeps_its_budget_its_cells_and_few_changes() -> None:
             plan_balls(m, wrong, from_yd=30, to_yd=100)
     with pytest.raises(InputError, match="bag"):
         plan_balls(matrix([], clubs=[]), 10, from_yd=30, to_yd=100)
-    with pytest.raises(InputError, match="Nothing is measured"):
+    with pytest.raises(InputError, match="Nothing measured"):
         check_balls(matrix([]), 15)
 
 

@@ -132,11 +132,11 @@ def test_one_swing_takes_every_wedge_and_the_net_goes_through_its_marks() -> Non
 @pytest.mark.parametrize(
     ("row", "more", "said"),
     [
-        (Row(form=PracticeForm.BLOCKED, balls=5), {}, "which shot"),
+        (Row(form=PracticeForm.BLOCKED, balls=5), {}, "Choose a shot"),
         (Row(form=PracticeForm.BLOCKED, balls=5, shot=CellKey("64", "9:00")), {}, "left the bag"),
         (Row(form=PracticeForm.RANDOM, balls=0), {}, "1 to 60"),
         (Row(form=PracticeForm.RANDOM, balls=61), {}, "1 to 60"),
-        (Row(form=PracticeForm.RANDOM, balls=5), {"shots": []}, "No shot is played"),
+        (Row(form=PracticeForm.RANDOM, balls=5), {"shots": []}, "No shots in use"),
         (
             Row(form=PracticeForm.SERIAL, balls=5, from_yd=90, to_yd=100),
             {},

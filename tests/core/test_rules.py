@@ -36,7 +36,7 @@ def test_impossible_balls_are_refused_beside_their_field(changes: dict[str, floa
 
 def test_a_long_carry_is_asked_about_not_refused() -> None:
     long = replace(BALL, carry_yd=150.5)
-    with pytest.raises(ConfirmationNeeded, match="Keep it"):
+    with pytest.raises(ConfirmationNeeded, match="Save it"):
         check_shot(long)
     check_shot(long, confirmed=True)
     check_shot(replace(BALL, carry_yd=150))

@@ -16,6 +16,8 @@
     const node = walker.currentNode;
     const text = node.textContent.trim();
     if (!/[A-Za-z]{2}/.test(text) || /^(SCRIPT|STYLE|OPTION|NOSCRIPT)$/.test(node.parentElement.tagName)) continue;
+    // The sheets of a card are what the view is about, not what it says.
+    if (node.parentElement.closest(".sheets")) continue;
     if (!node.parentElement.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
     range.selectNodeContents(node);
     if (![...range.getClientRects()].some(inside)) continue;

@@ -231,7 +231,7 @@ def test_a_full_disk_gets_a_sentence_and_what_is_there_can_still_be_read(api: Ap
         assert full is not None
         assert (full.status_code, full.data["code"]) == (507, "disk-full")
         assert full["Content-Type"] == "application/problem+json"
-        assert "Nothing was stored" in full.data["title"]
+        assert "Nothing was saved" in full.data["title"]
         stored = Ball.objects.count()
         assert api("GET", f"/students/{student.pk}/shots.csv").status_code == 200
     finally:

@@ -320,8 +320,8 @@ def test_student_files_that_cannot_be(api: Api, rich: Student) -> None:
         return copy
 
     cases: list[tuple[object, str]] = [
-        (b"\x89PNG", "not a whole JSON file"),
-        (json.dumps(file).encode()[:-40], "not a whole JSON file"),
+        (b"\x89PNG", "JSON file is incomplete"),
+        (json.dumps(file).encode()[:-40], "JSON file is incomplete"),
         ([1, 2], "not the file of an Oxgang student"),
         ({"format": "something else"}, "not the file of an Oxgang student"),
         (broken(lambda f: f.update(version=2)), "of version 2"),

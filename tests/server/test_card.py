@@ -56,7 +56,7 @@ def test_a_version_never_changes_and_two_are_compared(api: Api, published: Stude
 
 def test_nothing_measured_is_not_published(api: Api, student: Student) -> None:
     url = f"/students/{student.pk}"
-    assert "Nothing is measured" in api("POST", f"{url}/versions", {"picks": False}).data["title"]
+    assert "Nothing measured" in api("POST", f"{url}/versions", {"picks": False}).data["title"]
     # The student's own place opens all the same, and has no card in it yet.
     token = api("POST", f"{url}/links", {}).data["url"].rpartition("/")[2]
     assert api.client.get(f"/c/{token}/card.json").status_code == 204

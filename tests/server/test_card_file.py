@@ -54,7 +54,7 @@ def test_the_command_writes_it(data: Path, tmp_path: Path) -> None:
     assert "Schlagfläche" in german
     for who, says in (
         ("nobody such", "nobody"),
-        ("a", "Give the whole name"),
+        ("a", "Give the full name"),
         ("Pell Underhagen", "no published"),
     ):
         refused = oxgang("card", who, "--data", data, "-o", file)

@@ -211,7 +211,7 @@ def test_every_ball_goes_to_whom_the_device_plays_for_whoever_looks(
     assert plays(api, student, "10:00", take=False).status_code == 200
     refused = plays(api, bryn, take=False)
     assert (refused.status_code, refused.data["code"]) == (409, "changed-meanwhile")
-    assert "plays for Ansel Quill" in refused.data["title"]
+    assert "sends to Ansel Quill" in refused.data["title"]
     feed(token, sent(100))
     assert student.balls.get(uid__endswith="ball-0100").swing == "10:00"
     # Carried to the next mat.
@@ -225,7 +225,7 @@ def test_every_ball_goes_to_whom_the_device_plays_for_whoever_looks(
     feed(token, sent(102))
     assert len(waiting(api)["balls"]) == 1
     words = [sentence_of(e) for e in api("GET", "/history").data["entries"]]
-    assert words[:2] == ["Bay 3 no longer sends to Bryn Calloway", "Bay 3 plays for Bryn Calloway"]
+    assert words[:2] == ["Bay 3 no longer sends to Bryn Calloway", "Bay 3 sends to Bryn Calloway"]
 
 
 def test_waiting_balls_are_all_listed_oldest_first_until_somebody_decides(
@@ -331,7 +331,7 @@ def test_an_undone_ball_of_a_device_can_go_to_whom_it_belongs(
     entry = next(
         e
         for e in api("GET", f"/students/{student.pk}/history").data["entries"]
-        if "Withdrew" in sentence_of(e)
+        if "Undid" in sentence_of(e)
     )
     assert undo(api, entry).data["code"] == "changed-meanwhile"
 

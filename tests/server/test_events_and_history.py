@@ -48,9 +48,9 @@ def test_an_event_opens_the_numbers_and_taking_it_back_closes_them(api: Api, mea
 @pytest.mark.parametrize(
     ("body", "field", "words"),
     [
-        ({"kind": "technique", "on": day(-2)}, "on", "still to come"),
+        ({"kind": "technique", "on": day(-2)}, "on", "in the future"),
         ({"kind": "technique", "on": day(21)}, "on", "first ball"),
-        ({"kind": "club bent", "on": day(2)}, "club_id", "which club"),
+        ({"kind": "club bent", "on": day(2)}, "club_id", "Choose a club"),
         ({"kind": "dance", "on": day(2)}, "kind", "Input should be"),
         ({"kind": "technique", "on": day(2), "remark": "x" * 201}, "remark", "200"),
         ({"kind": "technique", "on": day(2), "swing": "13:00"}, "swing", "no swing"),
@@ -174,8 +174,8 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
         ("PUT", f"{url}/recipes", changed, "Changed the set-ups"),
         ("PATCH", f"{url}/balls/{uid}", {"strike": "fat"}, "strike solid to fat"),
         ("PATCH", f"{url}/balls/{uid}", {"excluded": "a gust"}, "excluded nothing to a gust"),
-        ("DELETE", f"{url}/balls/{uid}", None, "Withdrew 44 yd with 56 9:00"),
-        ("POST", f"{url}/review", {}, "Kept 3 balls"),
+        ("DELETE", f"{url}/balls/{uid}", None, "Undid 44 yd with 56 9:00"),
+        ("POST", f"{url}/review", {}, "Confirmed 3 balls"),
         ("POST", f"{url}/archive", None, "Archived Ansel Quill"),
     ]
     for method, address, body, words in actions:
@@ -189,7 +189,7 @@ def test_every_kind_of_change_is_written_down_and_can_be_taken_back(
         assert undo(api, entry).status_code == 200
         assert state() == before, words
         again = last(api, student)
-        assert (again["undoes"], sentence_of(again)[:10]) == (True, "Took back:")
+        assert (again["undoes"], sentence_of(again)[:7]) == (True, "Undone:")
         undo(api, again)  # and done once more
         assert state() == after, words
         undo(api, last(api, student))
@@ -209,7 +209,7 @@ def test_what_was_changed_again_since_is_not_taken_back_over_it(
     api("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 54})
     refused = undo(api, first)
     assert (refused.status_code, refused.data["code"]) == (409, "changed-meanwhile")
-    assert "Take that back first" in refused.data["title"]
+    assert "Undo that first" in refused.data["title"]
     wedge.refresh_from_db()
     assert wedge.loft_deg == 54
     undo(api, last(api, student))

@@ -64,7 +64,7 @@ def entities() -> str:
 CELL = '<row><c t="inlineStr"><is><t>{}</t></is></c></row>'
 GREEDY: dict[str, tuple[Callable[[], bytes], str]] = {
     "a bomb of rows": (lambda: sheet("<row><c><v>1</v></c></row>" * 4_000_000), "unpacks to"),
-    "a bomb of cells": (lambda: sheet("<row>" + "<c/>" * 11_000_000 + "</row>"), "more cells"),
+    "a bomb of cells": (lambda: sheet("<row>" + "<c/>" * 11_000_000 + "</row>"), "too large"),
     "a bomb of text": (
         lambda: with_part("xl/sharedStrings.xml", b"<sst>" + b" " * 30_000_000 + b"</sst>"),
         "MB of text",
@@ -72,14 +72,14 @@ GREEDY: dict[str, tuple[Callable[[], bytes], str]] = {
     "30,000 columns": (lambda: sheet(f"<row>{'<c><v>1</v></c>' * 30_000}</row>" * 2), "columns"),
     "an entity bomb": (
         lambda: with_part("xl/worksheets/sheet1.xml", entities() + HEAD + CELL.format("&i;") + TAIL),
-        "cannot be read|can be read",
+        "can't be read|can be read",
     ),
     "a file of the server": (
         lambda: with_part(
             "xl/worksheets/sheet1.xml",
             '<!DOCTYPE l [<!ENTITY a SYSTEM "file:///etc/passwd">]>' + HEAD + CELL.format("&a;") + TAIL,
         ),
-        "can be read",
+        "can't be read",
     ),
     "a thousand parts": (
         lambda: _parts(1200),

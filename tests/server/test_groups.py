@@ -289,7 +289,7 @@ def test_a_ball_of_nobodys_turn_waits_for_a_coach(
 ) -> None:
     feed(monitor, sent("0001", timezone.now() - timedelta(minutes=30)))
     waits = FeedBall.objects.get()
-    assert "nobody of the group was up" in waits.question
+    assert "no student or no shot was set" in waits.question
     assert whose() == {name: [] for name in NAMES}
 
 

@@ -81,7 +81,7 @@ def test_a_club_or_swing_that_the_other_has_not_is_asked_for(
     uids = sorted(balls_of(student))
     refused = give(api, student, other, uids)
     assert (refused.status_code, refused.data["field"]) == (422, "club_id")
-    assert 'There is no "56" in the bag of Odile Fenn' in refused.data["title"]
+    assert 'Odile Fenn has no "56" in the bag' in refused.data["title"]
     assert len(balls_of(student)) == 2
     assert give(api, student, other, uids, club_id=str(mine.pk), swing="wibble").data["field"] == "swing"
     assert give(api, student, other, uids, club_id=str(wedge.pk)).data["field"] == "club_id"
@@ -190,7 +190,7 @@ def test_the_file_of_a_known_student_updates_once(
 
     asked = bring()
     assert (asked.status_code, asked.json()["code"]) == (409, "confirm")
-    assert "Add what is new in the file" in asked.json()["title"]
+    assert "Add what's new" in asked.json()["title"]
     done = bring(known="update").json()
     assert (done["id"], done["merged"]["balls"], done["merged"]["lessons"]) == (str(student.pk), 2, 1)
     assert (done["merged"]["cards"], done["merged"]["stayed"]) == (0, 6 + 1 + 1 + 1 + 1)
@@ -212,4 +212,4 @@ def test_the_file_of_a_known_student_updates_once(
     assert bring().status_code == 409
     assert bring(known="second").status_code == 201
     refused = bring(known="update")
-    assert (refused.status_code, "2 students here are named" in refused.json()["title"]) == (422, True)
+    assert (refused.status_code, "2 students are named" in refused.json()["title"]) == (422, True)

@@ -91,7 +91,7 @@ def test_played_shots_or_all_of_them(api: Api, three: Student) -> None:
     api("POST", f"/students/{three.pk}/played", {"shots": [choose[0] | {"play": "neither"}]})
     refused = pick(api, three, "pin_yd=60")
     assert refused.status_code == 422
-    assert "choose the shots that are played" in refused.data["title"]
+    assert "choose shots under Shots" in refused.data["title"]
 
 
 def test_three_balls_answer_with_what_is_not_known(api: Api, student: Student, wedge: Club) -> None:
@@ -110,8 +110,8 @@ def test_three_balls_answer_with_what_is_not_known(api: Api, student: Student, w
     [
         ("pin_yd=0", "outside 1 yd to 250 yd"),
         ("pin_yd=60&headwind_mps=40", "outside -67.1 mph to 67.1 mph"),
-        ("pin_yd=60&front_yd=0&back_yd=0", "no depth"),
-        ("pin_yd=60&trouble=water:55-65", "stands in the water"),
+        ("pin_yd=60&front_yd=0&back_yd=0", "needs a depth"),
+        ("pin_yd=60&trouble=water:55-65", "is in the water"),
         ("pin_yd=60&trouble=lava:1-2", "bunker:45-53"),
         ("pin_yd=nan", ""),
         ("pin_yd=60&lie=moon", ""),
@@ -245,10 +245,10 @@ def test_the_command_prints_what_the_format_says() -> None:
 @pytest.mark.parametrize(
     ("words", "says"),
     [
-        (["--pin", "60", "--trouble", "water:50-70"], "stands in the water"),
+        (["--pin", "60", "--trouble", "water:50-70"], "is in the water"),
         (["--pin", "60", "--trouble", "sand:50-55"], "bunker:45-53"),
         (["--pin", "60", "--headwind-mps", "40"], "40 m/s"),
-        (["--pin", "60", "--front", "0", "--back", "0"], "no depth"),
+        (["--pin", "60", "--front", "0", "--back", "0"], "needs a depth"),
         (["--pin", "60", "--handicap", "90"], "handicap of 90"),
         (["--pin", "60", "--mishits", "2"], "mishits of 2"),
         (["--pin", "60", "--lateral-share", "0"], "lateral share of 0"),

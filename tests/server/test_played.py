@@ -53,7 +53,7 @@ def test_a_proposal_stands_in_till_a_coach_chooses_and_is_there_again_after_undo
         ["56 10:00"],
     )
     assert done.data["covered"]["played"] == 5
-    assert sentence_of(last(api, two_shots)) == "Chose shots; plays 56 9:00; works on 56 10:00"
+    assert sentence_of(last(api, two_shots)) == "Chose shots, uses 56 9:00, learns 56 10:00"
     assert undo(api, last(api, two_shots)).status_code == 200
     page = shots(api, two_shots)
     assert (page["chosen"], plays(page)) == (False, ["56 9:00", "56 10:00"])
@@ -84,7 +84,7 @@ def test_two_coaches_choose_at_once(api: Api, two_shots: Student, coach: Coach) 
     # The same shot: the second is told, and nothing changes.
     refused = choose(api, two_shots, ("9:00", "neither"), ("10:00", "played"), was="played")
     assert (refused.status_code, refused.data["code"]) == (409, "changed-meanwhile")
-    assert "56 9:00 is in work now" in refused.data["title"]
+    assert "56 9:00 is now still learning" in refused.data["title"]
     assert plays(shots(api, two_shots), "work") == ["56 9:00"]
     # The same choice twice is no quarrel, and one row.
     assert choose(tobin, two_shots, ("9:00", "work"), was="played").status_code == 200
@@ -114,7 +114,7 @@ def test_no_shot_played_answers_nothing_and_is_no_card(api: Api, two_shots: Stud
     choose(api, two_shots, ("9:00", "neither"), ("10:00", "neither"))
     assert api("GET", f"{url}/card").data["thin"][0]["code"] == "card-no-shot"
     refused = api("POST", f"{url}/versions", {"picks": False})
-    assert (refused.status_code, "No shot is played" in refused.data["title"]) == (422, True)
+    assert (refused.status_code, "No shots in use" in refused.data["title"]) == (422, True)
     # What is measured is named, and that it is not played.
     assert {s["role"] for s in api("GET", f"{url}/lookup?yardage=60").data} == {"unplayed"}
     (row,) = listed(api)["rows"]

@@ -90,7 +90,7 @@ def test_homework_goes_to_the_phone_and_comes_back_once(api: Api, playing: Stude
     # Bad results are refused with a sentence, and the phone can say it.
     refused = phone.put(played_row(place, 1, "phone-two") | {"results": []})
     assert (refused.status_code, refused.json()["type"]) == (422, "oxgang:unusable-input")
-    assert "Nothing was hit" in refused.json()["title"]
+    assert "No balls yet" in refused.json()["title"]
 
 
 def test_nothing_of_another_student_and_nothing_of_the_academy_is_in_it(api: Api, playing: Student) -> None:

@@ -80,7 +80,7 @@ def test_a_round_is_held_against_par_and_its_balls_go_into_review(api: Api, play
     assert not waiting.filter(reported=True).exists()
     assert waiting.first().extra["called_yd"]  # type: ignore[union-attr]
     entries = api("GET", f"/students/{playing.pk}/history").data["entries"]
-    assert [sentence_of(one)[:17] for one in entries[:2]] == ["Practised Open fi", "Recorded 20 balls"]
+    assert [sentence_of(one)[:17] for one in entries[:2]] == ["Practised Random ", "Logged 20 balls o"]
 
 
 def test_a_round_that_is_taken_back_takes_its_balls_along(api: Api, playing: Student) -> None:
@@ -116,10 +116,10 @@ BALL = {"balls": [{"carry_yd": 44}]}
     ("change", "words"),
     [
         ({"results": [{"call": 0, "balls": []}]}, "needs its ball"),
-        ({"results": []}, "Nothing was hit"),
+        ({"results": []}, "No balls yet"),
         ({"results": [{"call": 3, **BALL}]}, "no call 4"),
         ({"results": [{"call": 0, **BALL}, {"call": 0, **BALL}]}, "two results"),
-        ({"results": [{"call": 0, "balls": [{"strike": "fat"}]}]}, "how far"),
+        ({"results": [{"call": 0, "balls": [{"strike": "fat"}]}]}, "Give the carry"),
         ({"results": [{"call": 0, "balls": [*BALL["balls"], *BALL["balls"]]}]}, "1 balls"),
         ({"results": [], "points": 4}, "0 to 3"),
         ({"points": 2}, "not both"),
@@ -148,7 +148,7 @@ def test_a_row_over_the_limit_or_without_a_shot_is_not_called(api: Api, playing:
     assert api("POST", url, {}).status_code == 422
     nobody = make_student(playing.academy.coaches.get(), "Bo Tarn")
     refused = api("POST", f"/students/{nobody.pk}/calls", {"trial": "ladder"})
-    assert "No shot is played" in refused.data["title"]
+    assert "No shots in use" in refused.data["title"]
     page = api("GET", f"/students/{nobody.pk}/practice").data
     assert page["problem"]
     assert all(trial["par"] is None for trial in page["trials"])
@@ -252,7 +252,7 @@ def test_homework_whose_cells_are_gone_still_counts(api: Api, playing: Student, 
         ({"due_on": day(1)}, "due today"),
         ({"due_on": day(-200)}, "half a year"),
         ({"rows": [{"form": "random", "balls": 5, "wanted": 6}]}, "0 to 5"),
-        ({"rows": [{"form": "blocked", "balls": 5}]}, "which shot"),
+        ({"rows": [{"form": "blocked", "balls": 5}]}, "Choose a shot"),
         ({"rows": [{"form": "one swing", "balls": 5, "swing": "noon"}]}, "no swing"),
     ],
 )

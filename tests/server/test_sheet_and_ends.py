@@ -37,7 +37,7 @@ def test_the_sheet_has_the_cells_of_the_plan_or_those_that_are_played(api: Api, 
     assert "Ansel Quill" in text
     for line in ("56 9:00", "56 10:00", "Carry of each ball [yd]", "Never walk out"):
         assert line in text
-    assert sentence_of(last(api, playing)) == "Took away the paper score sheet"
+    assert sentence_of(last(api, playing)) == "Downloaded the paper score sheet"
     items = [{"club": "60", "swing": "8:00", "trajectory": "low", "balls": 5}]
     api("PUT", f"{url}/plan", {"title": "own", "items": items})
     api("PATCH", url, {"units": "m"})
@@ -52,10 +52,10 @@ def test_homework_on_paper_has_each_call_and_stands_on_the_report(api: Api, play
     sent = send(api, playing).data[0]
     url = f"/students/{playing.pk}"
     text = words(api("GET", f"{url}/homework/{sent['id']}/sheet.pdf"))
-    for line in ("Three days, by", "56 9:00, blocked", "Same swing.", "wanted 3, par", "Random"):
+    for line in ("Three days, by", "56 9:00, blocked", "Same swing.", "goal 3, par", "Random"):
         assert line in text
     assert text.split("\n").count("44") >= 5  # the blocked row calls its own carry, ball by ball
-    assert sentence_of(last(api, playing)) == "Took away homework on paper"
+    assert sentence_of(last(api, playing)) == "Downloaded homework on paper"
     report = words(api("GET", f"{url}/report.pdf"))
     assert "56 9:00, blocked" in report
     api("PATCH", url, {"units": "m"})
@@ -84,7 +84,7 @@ def test_a_student_without_a_cell_has_no_sheet(api: Api, coach: Coach) -> None:
     fields = StudentFields(name="Bo Tarn", scale_id=coach.academy.scales.get(key="clock").pk)
     nobody = add_student(fields, by=coach, now=NOW)
     answer = api("GET", f"/students/{nobody.pk}/sheet.pdf")
-    assert (answer.status_code, "plan a session" in answer.data["title"]) == (404, True)
+    assert (answer.status_code, "Plan a session" in answer.data["title"]) == (404, True)
 
 
 @pytest.mark.parametrize(("rows", "pages"), [(1, 1), (17, 1), (18, 2), (40, 3)])

@@ -150,7 +150,7 @@ def test_adjusted_balls_are_kept_and_leave_the_cell_alone(api: Api, student: Stu
     file = api("GET", f"{url}/student.json").data
     assert sum(b["grip_down_in"] for b in file["balls"]) == 4
     # The protocol that measures adjustments says which each ball is.
-    draft = api("POST", f"{url}/plan", {"protocol": "ball position", "balls": 15}).data
+    draft = api("POST", f"{url}/plan", {"protocol": "ball-position trim", "balls": 15}).data
     assert [item["ball_position_in"] for item in draft["items"]] == [2, 0, -2]
     refused = api("PUT", f"{url}/balls", ball(wedge, "far", 60, ball_position_in=200))
     assert (refused.status_code, refused.data["field"]) == (422, "ball_position_in")
@@ -212,7 +212,7 @@ def test_a_ball_is_put_right_in_place(api: Api, student: Student, wedge: Club) -
         ("shots.csv", "shots.csv"),
         ("matrix.xlsx", "matrix.xlsx"),
         ("student.json", "the whole student as a file"),
-        ("card.pdf", "the card of version 1"),
+        ("card.pdf", "the card, version 1"),
     ],
 )
 def test_what_leaves_the_academy_is_written_down(api: Api, rich: Student, file: str, words: str) -> None:
@@ -220,7 +220,7 @@ def test_what_leaves_the_academy_is_written_down(api: Api, rich: Student, file: 
     revision = rich.revision
     assert api("GET", f"/students/{rich.pk}/{file}").status_code == 200
     entry = last(api, rich)
-    assert (sentence_of(entry), entry["by"], entry["can_undo"]) == (f"Took away {words}", "ilse", False)
+    assert (sentence_of(entry), entry["by"], entry["can_undo"]) == (f"Downloaded {words}", "ilse", False)
     rich.refresh_from_db()
     assert rich.revision == revision  # nothing of the student has changed
 

@@ -119,7 +119,7 @@ def test_everything_as_one_file(api: Api, whole: Student) -> None:
     assert picture.startswith(b"\xff\xd8")
     assert {"student-added", "balls-kept", "consent-changed"} <= {row["what"] for row in log}
     entries = api("GET", f"/students/{whole.pk}/history").data["entries"]
-    assert sentence_of(entries[0]) == "Took away everything as one file"
+    assert sentence_of(entries[0]) == "Downloaded everything as one file"
 
 
 @pytest.mark.parametrize(
@@ -183,7 +183,7 @@ def test_erasure_leaves_no_row_and_nothing_in_the_file(api: Api, whole: Student)
     # A tablet that still holds balls of the student is told why they are not taken.
     late = api("PUT", f"{url}/balls", body)
     assert (late.status_code, late.data["code"]) == (410, "erased")
-    assert "erased for good" in late.data["title"]
+    assert "deleted permanently" in late.data["title"]
     assert api("GET", f"/students/{other.pk}").status_code == 200
     log = api("GET", "/history").data["entries"]
     assert log[0]["did"]["code"] == "log-student-erased"

@@ -370,7 +370,7 @@ def value_of(text: str, unit: str, column: str) -> tuple[float, tuple[float, flo
     if ends := _RANGE.fullmatch(bare(text)):
         lo, hi = (_yards(parse_number(end, column), unit) for end in ends.groups())
         if not lo <= hi:
-            raise BadCell(f'"{text[:40]}"is not a range from short to long.', field=column)
+            raise BadCell(f'"{text[:40]}" is not a range from short to long.', field=column)
         return _checked((lo + hi) / 2, column), (lo, hi)
     box = _BOX.fullmatch(bare(text))
     if not box:

@@ -314,7 +314,7 @@ export class PortalPlace {
           "p",
           progress.of
             ? `${progress.met} of the last ${progress.of} random targets ${progress.goal}.`
-            : `First goal: ${progress.goal}. Play Random yardages to start.`,
+            : `First goal: ${progress.goal}. Play Random distances to start.`,
           "carry",
         ),
         make("p", `Solid: ${progress.solid} of the last ${progress.balls} balls.`, "carry"),

@@ -35,7 +35,7 @@ const EN: CardWords = {
   yd: "yards",
   carryIt: "carry",
   toPin: "to the pin",
-  ladder: "Yardages",
+  ladder: "Distances",
   legend: "The true carry is within ± in {level} of cases. Italic means estimated.",
   none: "none",
   noneBig: "None",

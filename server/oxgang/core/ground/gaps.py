@@ -22,7 +22,7 @@ GROUND_LIMITS_YD: Final = (5, 200)
 OVERLAP_YD: Final = 1.0
 # An estimate whose interval reaches further than so many tolerances covers no ground.
 TRUSTED_TOLERANCES: Final = 2.0
-# Yardages are compared in decimals; binary fractions must not decide what is covered.
+# Distances are compared in decimals; binary fractions must not decide what is covered.
 _EPSILON: Final = 1e-9
 
 

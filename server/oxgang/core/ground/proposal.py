@@ -89,7 +89,7 @@ def propose(
         Lofts of the student's wedges [degrees], for which is the least and which the most lofted;
         those of the shots when None.
     price
-        Yardages that a point of cost is worth; at 0 the set with the most ground is taken whatever
+        Distances that a point of cost is worth; at 0 the set with the most ground is taken whatever
         it costs, and costs decide between equals.
     held
         The shots that stand on the student's card.

@@ -115,7 +115,7 @@ def week_of(
     injured
         Whether the student comes back after an injury.
     numbers
-        Whether a ladder and random yardages can be called: some shot is played.
+        Whether a ladder and random distances can be called: some shot is played.
 
     Raises
     ------

@@ -23,8 +23,8 @@ MOST_AT_ONCE: Final = 100
 WORDS: Final = complete(
     Play,
     {
-        Play.PLAYED: "played",
-        Play.WORK: "in work",
+        Play.PLAYED: "in use",
+        Play.WORK: "still learning",
         Play.NEITHER: "not used",
     },
 )

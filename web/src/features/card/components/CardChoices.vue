@@ -11,7 +11,7 @@ const FORMS: Record<CardLook["form"], string> = {
   letter: "wall, Letter",
 };
 const SIDES: Record<CardLook["sides"][number], string> = {
-  yardage: "yardages",
+  yardage: "distances",
   club: "by club",
   ground: "the ground",
 };
@@ -39,7 +39,7 @@ function side(name: CardLook["sides"][number]): void {
     >
   </fieldset>
   <fieldset>
-    <legend>Yardages</legend>
+    <legend>Distances</legend>
     <label class="line"
       >A line every
       <select :value="look.step" @change="set({ step: Number(($event.target as HTMLSelectElement).value) })">

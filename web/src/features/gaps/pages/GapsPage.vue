@@ -3,7 +3,7 @@
 import Hint from "@/shared/ui/Hint.vue";
 import { keys } from "@/shared/api/keys";
 import { useQuery } from "@pinia/colada";
-import { computed, ref } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
 import { useSaving } from "@/shared/api/saving";
@@ -34,7 +34,7 @@ const gaps = useQuery({
 });
 const pinned = ref<number | null>(null);
 const trying = ref(false);
-const drawn = ref<Fill | null>(null);
+const drawn = shallowRef<Fill | null>(null);
 const bag = ref<Schemas["WhatIfOut"] | null>(null);
 const { error, save } = useSaving();
 const confirmation = ref("");

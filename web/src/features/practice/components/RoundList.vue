@@ -60,7 +60,7 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
     <h3>Blocked or random</h3>
     <p v-if="page.lost" class="num">
       On the same shots, {{ percent(Math.abs(page.lost.value)) }}
-      {{ page.lost.value >= 0 ? "fewer" : "more" }} land within tolerance when yardages are random ({{
+      {{ page.lost.value >= 0 ? "fewer" : "more" }} land within tolerance when distances are random ({{
         percent(page.lost.lo)
       }}
       to {{ percent(page.lost.hi) }}, {{ interval }}).

@@ -95,7 +95,7 @@ test("tests have the student's par, rounds stand against it, and what is lost is
   const { text, router } = await practice();
   expect(text()).toContain("par 9 of 10");
   expect(text()).toContain("13 of 20, par 9");
-  expect(text()).toContain("20 % fewer land within tolerance when yardages are random");
+  expect(text()).toContain("20 % fewer land within tolerance when distances are random");
   expect(text()).toContain("late, due 20 May");
   expect(text()).toContain("4 of 10, goal 6");
   expect(text()).toContain("1 round returned.");

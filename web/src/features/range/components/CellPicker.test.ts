@@ -30,6 +30,9 @@ test("a box is a club and a swing, with the day's balls of this height", async (
   expect(shown("low").find('[aria-label="56 9:00"]').text()).toBe("1");
   // Why a number may differ from the matrix.
   expect(picker.text()).toContain("Includes 3 balls to confirm.");
+  // What nobody has hit is out of sight until it is asked for.
+  expect(picker.find('[aria-label="60 8:00"]').exists()).toBe(false);
+  await picker.find(".fold").trigger("click");
   await picker.find('[aria-label="60 8:00"]').trigger("click");
   expect(picker.emitted("update:modelValue")).toEqual([[{ ...PLAIN, club: "60", swing: "8:00" }]]);
 });

@@ -210,7 +210,7 @@ const callingKeys: KeyBinding[] = [
     else leave();
   }),
 ];
-useKeys("Random yardages", callingKeys);
+useKeys("Random distances", callingKeys);
 const par = computed(() => {
   const asked = round.value?.asked;
   if (!asked) return "";
@@ -223,7 +223,7 @@ const par = computed(() => {
 <template>
   <div class="page">
     <div class="head">
-      <h1>{{ round?.title ?? "Random yardages" }}</h1>
+      <h1>{{ round?.title ?? "Random distances" }}</h1>
       <span class="quiet">{{ student.data.value?.name }}</span>
       <span class="push acts">
         <button

@@ -100,7 +100,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
                 <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...(cell ?? {}) } }"
                   >Hit into a net</RouterLink
                 >
-                <RouterLink :to="{ name: 'practice', params: { studentId } }">Random yardages</RouterLink>
+                <RouterLink :to="{ name: 'practice', params: { studentId } }">Random distances</RouterLink>
               </template></CellPicker
             ></DeferredMount
           >

@@ -170,7 +170,7 @@ useKeys("Shots", [
       </EmptyState>
       <div class="parts">
         <section>
-          <h2>Yardages</h2>
+          <h2>Distances</h2>
           <LadderTable :page="page" :selected="selected" @select="selected = $event" />
         </section>
         <div>

@@ -76,7 +76,9 @@ const coming = computed(() =>
         <summary>{{ more.length }} more</summary>
         <p v-for="(reason, i) in more" :key="i">{{ texts.sentence(reason) }}</p>
       </details>
-      <p v-if="row.due_on && !row.reasons.length" class="quiet">Due about {{ shortDay(row.due_on) }}</p>
+      <p v-if="row.due_on && row.reasons[0]?.code === 'due-holds'" class="quiet">
+        Due about {{ shortDay(row.due_on) }}
+      </p>
     </td>
     <td class="small num">
       {{ row.balls ? daysAgo(row.last_hit) : "no balls yet" }}
