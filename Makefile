@@ -80,6 +80,7 @@ check-server:
 check-page:
 	$(BIN)/python -m oxgang.api.export > $(STAMPS)/openapi.json && cmp -s $(STAMPS)/openapi.json web/openapi.json || { echo "web/openapi.json is old: run make api"; exit 1; }
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types && npm run --silent unused
+	$(BIN)/python tools/sentences.py > $(STAMPS)/sentences.txt && cd web && node checks/plain.js ../$(STAMPS)/sentences.txt
 
 format: $(STAMPS)/python $(STAMPS)/node ## format everything
 	$(BIN)/ruff format server tests tools

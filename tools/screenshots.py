@@ -62,7 +62,7 @@ def matrix(page: Page) -> None:
 
 
 def matrix_sun(page: Page) -> None:
-    page.get_by_role("button", name="Sun").click()
+    page.get_by_role("button", name="Outdoor").click()
     matrix(page)
 
 
@@ -125,7 +125,7 @@ def card(page: Page) -> str:
     page.get_by_label("Note to the student").fill("Three heights, built this autumn.")
     page.get_by_role("button", name="Publish").click()
     page.wait_for_selector(".pdf")
-    page.get_by_role("button", name="Make a link").click()
+    page.get_by_role("button", name="Create link").click()
     page.wait_for_selector(".made img")
     page.wait_for_timeout(300)
     return page.locator(".made a").get_attribute("href") or ""

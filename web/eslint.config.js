@@ -41,6 +41,7 @@ export default [
     },
     rules: { "vue/multi-word-component-names": "off" },
   },
+  { files: ["checks/*.js"], languageOptions: { globals: globals.node } },
   // A test that reads past the end fails by itself.
   { files: ["**/*.test.ts"], rules: { "@typescript-eslint/no-non-null-assertion": "off" } },
   { files: ["src/shared/**/*.{ts,vue}"], rules: walls(null) },

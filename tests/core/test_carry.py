@@ -312,9 +312,7 @@ def test_home_conditions_bring_wind_cold_height_and_totals_back() -> None:
         return got.carry_yd
 
     assert standard() == 60
-    assert (
-        standard(headwind_mps=4.0) > 61
-    )  # into the wind it went less far than it does standard conditions
+    assert standard(headwind_mps=4.0) > 61  # into the wind it went less far than it does standard conditions
     assert standard(headwind_mps=-4.0) < 60
     assert standard(altitude_m=1800.0) < 59.5
     assert standard(temperature_c=2.0) > 60.1

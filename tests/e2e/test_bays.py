@@ -158,9 +158,9 @@ def test_balls_of_three_students_go_each_to_its_own(
                 "next ball" if bay == 2 else f"{5 * EACH} balls"
             )
     # Reviewed in a row by Enter, and each matrix has exactly its own ballss.
-    first.get_by_role("link", name="Review all").press("Enter")
+    first.get_by_role("link", name="Confirm all").press("Enter")
     for _ in range(3):
-        keep = first.get_by_role("button", name=re.compile(r"Keep \d+ balls"))
+        keep = first.get_by_role("button", name=re.compile(r"Confirm \d+ balls"))
         expect(keep).to_be_visible(timeout=15_000)
         here = first.url
         first.keyboard.press("Enter")

@@ -133,9 +133,9 @@ def test_a_newcomer_has_a_card_on_a_phone_within_ten_minutes(
     expect(page.locator("ol.balls li")).to_have_count(5)
     hands.done("five balls")
 
-    expect(thread.locator("[aria-current=step]")).to_contain_text("Keep them")
+    expect(thread.locator("[aria-current=step]")).to_contain_text("Confirm")
     hands.press("g", "v")
-    expect(page.get_by_role("button", name=re.compile("^Keep 5"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Confirm 5"))).to_be_visible()
     hands.press("Enter")
     page.wait_for_url("**/matrix*")
     hands.done("keep them")
@@ -148,11 +148,11 @@ def test_a_newcomer_has_a_card_on_a_phone_within_ten_minutes(
     expect(thread.locator("[aria-current=step]")).to_contain_text("On the phone")
     hands.done("the card")
 
-    hands.to("Make a link")
+    hands.to("Create link")
     hands.press("Enter")
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     address = page.locator(".made a").get_attribute("href") or ""
-    expect(thread).to_contain_text("That was the first day")
+    expect(thread).to_contain_text("Your first student has a card")
     hands.done("the phone")
     assert page.locator(".thread button").count() == 1
 
@@ -191,10 +191,10 @@ def test_the_thread_can_be_left_skipped_and_begun_anew(empty: str, page: Page) -
     expect(thread).to_have_count(0)
     # The address is good once.
     page.goto(empty)
-    expect(page.get_by_text("This address begins nothing")).to_be_visible()
+    expect(page.get_by_text("This address doesn't start a new academy")).to_be_visible()
     page.get_by_role("link", name="Sign in").click()
     page.get_by_role("link", name="Oxgang").click()
-    page.get_by_role("button", name="Look at an example student").click()
+    page.get_by_role("button", name="Open an example student").click()
     page.wait_for_url("**/matrix*")
     expect(page.locator("div.ground svg")).to_be_visible()
     page.keyboard.press("g")
@@ -202,7 +202,7 @@ def test_the_thread_can_be_left_skipped_and_begun_anew(empty: str, page: Page) -
     expect(page.locator("tbody tr")).to_have_count(1)
     page.get_by_role("button", name="Delete example").click()
     expect(page.get_by_text("No students yet")).to_be_visible()
-    page.get_by_role("button", name="From a student to a card").click()
+    page.get_by_role("button", name="Show me step by step").click()
     expect(thread).to_be_visible()
 
 
@@ -218,15 +218,15 @@ def test_one_key_finds_students_places_words_and_actions(signed_in: Page, server
     expect(option).to_have_count(1)
     page.keyboard.press("Enter")
     page.wait_for_url("**/matrix*")
-    find("Flight, go")
+    find("Go to Set-ups")
     expect(option).to_have_count(1)
     page.keyboard.press("Enter")
     page.wait_for_url("**/flight")
-    find("fallow: what")
+    find("Gap: what")
     expect(option).to_have_count(1)
     page.keyboard.press("Enter")
     page.wait_for_url("**/words?word=fallow")
-    expect(page.locator("dt").first).to_have_text("Fallow")
+    expect(page.locator("dt").first).to_have_text("Gap")
     page.go_back()
     expect(page.get_by_role("heading", name="Set-ups")).to_be_visible()
     find("show these shortcuts")
@@ -237,17 +237,18 @@ def test_one_key_finds_students_places_words_and_actions(signed_in: Page, server
     expect(page.get_by_role("heading", name="Shortcuts on this page")).to_have_count(0)
     still(page)  # the browser gives the focus back
     find("nothing of this kind")
-    expect(page.get_by_text("Nothing of this name")).to_be_visible()
+    expect(page.get_by_text("No match.")).to_be_visible()
 
 
 def test_every_word_is_explained_and_a_hint_opens_where_it_stands(signed_in: Page, server: Server) -> None:
     page = signed_in
     page.goto(f"{server.url}/words")
+    page.get_by_role("button", name=f"All {len(Term)} terms").click()
     expect(page.locator("dl:not(.keys) dt")).to_have_count(len(Term))
     axe = Axe().run(page)
     assert not axe.response["violations"], axe.generate_report()
-    page.get_by_label("Find a word").fill("zzz")
-    page.get_by_role("button", name="see all").click()
+    page.get_by_label("Search terms").fill("zzz")
+    page.get_by_role("button", name="show all").click()
     expect(page.locator("dl:not(.keys) dt")).to_have_count(len(Term))
     page.goto(f"{server.url}/students")
     hint = page.locator(".hint button").first

@@ -28,7 +28,7 @@ def test_a_gate_is_dragged_until_only_the_high_ball_clears_it(signed_in: Page) -
     near = page.get_by_role("application")
     expect(near).to_be_visible()
     row = page.get_by_role("row", name=re.compile("At the gate"))
-    expect(row.get_by_role("cell").nth(1)).to_contain_text("clears it")
+    expect(row.get_by_role("cell").nth(1)).to_contain_text("clears by")
     box = near.bounding_box()
     handle = page.locator(".gate circle").bounding_box()
     assert box
@@ -37,16 +37,16 @@ def test_a_gate_is_dragged_until_only_the_high_ball_clears_it(signed_in: Page) -
     page.mouse.down()
     page.mouse.move(handle["x"] + 7, handle["y"] - 20, steps=5)
     page.mouse.up()
-    expect(row.get_by_role("cell").nth(0)).to_contain_text("under it")
-    expect(row.get_by_role("cell").nth(1)).to_contain_text("under it")
-    expect(row.get_by_role("cell").nth(2)).to_contain_text("clears it")
+    expect(row.get_by_role("cell").nth(0)).to_contain_text("under by")
+    expect(row.get_by_role("cell").nth(1)).to_contain_text("under by")
+    expect(row.get_by_role("cell").nth(2)).to_contain_text("clears by")
     # A recipe that is kept is there after a reload; the picture follows the slider.
-    lean = page.get_by_label("Shaft lean at impact, low")
+    lean = page.get_by_label("Shaft lean, low")
     lean.fill("16.5")
-    page.get_by_role("button", name="Keep", exact=True).click()
-    expect(page.get_by_role("status")).to_have_text("Kept.")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_role("status")).to_have_text("Saved.")
     page.reload()
-    expect(page.get_by_label("Shaft lean at impact, low")).to_have_value("16.5")
+    expect(page.get_by_label("Shaft lean, low")).to_have_value("16.5")
 
 
 def test_a_net_session_by_keyboard_gives_launches(signed_in: Page, press: Press) -> None:
@@ -74,8 +74,8 @@ def test_balls_of_a_monitor_arrive_within_a_second_and_once(
     page.wait_for_selector(".display")
     expect(page.locator(".centre .big")).to_be_visible()
     still(page)
-    page.get_by_label("Listen to").select_option(label="Bay 3")
-    expect(page.get_by_text("Listening.")).to_be_visible()
+    page.get_by_label("Launch monitor").select_option(label="Bay 3")
+    expect(page.get_by_text("Connected.")).to_be_visible()
     balls = page.locator("ol.balls li")
 
     def from_sent_to_shown() -> float:

@@ -92,7 +92,7 @@ PRESSED = """(i) => [
 def test_enter_presses_what_has_the_focus_on_every_view(signed_in: Page, server: Server) -> None:
     """On every view, on every button, link and summary: it is pressed, and nothing else happens.
 
-    Enter with the focus on "Set aside" kept thirty balls.
+    Enter with the focus on "Exclude" kept thirty balls.
     """
     page = signed_in
     href = page.get_by_role("link", name="Casimir Dunmoor").get_attribute("href") or ""
@@ -125,6 +125,7 @@ def test_laser_and_total_do_not_go_along_to_the_next_student(
 ) -> None:
     page = sign_in(tablet.new_page(), own_server)
     student = on_the_range(page, own_server, "Maren Okafor")
+    page.locator(".conditions summary").first.click()
     page.locator(".conditions select").nth(2).select_option("laser")
     page.locator(".conditions select").nth(3).select_option("total")
     expect(page.locator(".reading")).to_have_text("total, by laser")
@@ -161,12 +162,13 @@ def test_a_review_puts_a_strike_and_a_cell_right_in_place(tablet: BrowserContext
     expect(page.locator("li.waiting")).to_have_count(0)
     page.keyboard.press("g")
     page.keyboard.press("v")
+    page.locator("section.sheet summary").last.click()
     row = page.locator("section.sheet li").last
     row.get_by_label("Strike").select_option("thin")
-    expect(page.get_by_text("Put right:")).to_contain_text("thin")
+    expect(page.get_by_text("Corrected:")).to_contain_text("thin")
     row.locator(".cell").click()
     swings = row.get_by_label("Swing").locator("option").all_inner_texts()
     row.get_by_label("Swing").select_option(swings[0])
-    expect(page.get_by_text("Put right:")).to_contain_text(swings[0])
+    expect(page.get_by_text("Corrected:")).to_contain_text(swings[0])
     last = asked(page, f"students/{student}/balls")[-1]
     assert (last["strike"], last["swing"], last["accepted"]) == ("thin", swings[0], False)

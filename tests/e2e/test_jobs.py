@@ -103,7 +103,7 @@ def new_wedge(hands: Hands) -> None:
     hands.press("g b")
     hands.see("/setup", "button:has-text('New club')")
     hands.press("n ArrowDown Tab 5 5 Enter")
-    expect(hands.page.get_by_text("are being learnt with the new one")).to_be_visible()
+    expect(hands.page.get_by_text("with the new one")).to_be_visible()
     hands.press("c")
     hands.see("/range", ".centre .big")
 
@@ -130,7 +130,7 @@ def rounds_that_come_back(hands: Hands) -> None:
     hands.press("g e")
     hands.see("/practice", "button:has-text('Seen')")
     hands.press("i")
-    expect(hands.page.get_by_text("came back.")).to_have_count(0)
+    expect(hands.page.get_by_text("returned.")).to_have_count(0)
 
 
 def report(hands: Hands) -> None:

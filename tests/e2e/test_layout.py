@@ -82,13 +82,13 @@ def test_every_view_is_whole_at_every_size_and_in_every_theme(page: Page, own_se
             continue
         page.set_viewport_size(DESK)
         # The page that begins an academy has no bar: it is read before anybody signs in.
-        sun = page.get_by_role("button", name="Sun", exact=True)
+        sun = page.get_by_role("button", name="Outdoor", exact=True)
         if sun.count():
             sun.click()
             for size in (PHONE, DESK):
                 faults += [f"{view} sun {size['width']}: {line}" for line in wrong_at(page, size)]
             faults += [f"{view} sun: {line}" for line in axe_of(page)]
-            page.get_by_role("button", name="Paper", exact=True).click()
+            page.get_by_role("button", name="Indoor", exact=True).click()
     written(page, "POST", f"groups/{group}/end", {})
     assert not faults, "\n".join(faults)
 
@@ -139,7 +139,7 @@ def plays(page: Page, server: Server, name: str, folder: Path) -> None:
     long = "The third bay, the covered one behind the hut"
     token = device_made(page, long)
     on_the_range(page, server, name)
-    page.get_by_label("Listen to").select_option(label=long)
-    expect(page.get_by_text("Listening.")).to_be_visible()
+    page.get_by_label("Launch monitor").select_option(label=long)
+    expect(page.get_by_text("Connected.")).to_be_visible()
     assert monitor(server, token, folder, "--balls", "12", "--rate", "600").wait(timeout=60) == 0
     expect(page.locator("ol.balls li").nth(11)).to_be_visible()

@@ -42,7 +42,7 @@ def presses(page: Page, keys: str) -> None:
 def link(page: Page, server: Server, student: str, code: str) -> str:
     page.goto(f"{server.url}/s/{student}/card")
     page.get_by_label("Code (4 to 6 digits)").fill(code)
-    page.get_by_role("button", name="Make a link").click()
+    page.get_by_role("button", name="Create link").click()
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     return page.locator(".made a").get_attribute("href") or ""
 
@@ -60,13 +60,13 @@ def test_from_the_morning_list_to_the_phone_and_back(
     student = page.url.split("/s/")[1].split("/")[0]
     presses(page, says["the last lesson"])
     expect(page.get_by_text("One club more, same smooth swing").first).to_be_visible()
-    expect(page.locator(".check")).to_have_count(21)
+    expect(page.locator(".check")).to_have_count(10)
     presses(page, says["five balls"])
     expect(page.locator("ol.balls li")).to_have_count(5)
     expect(page.get_by_role("link", name="Lesson 12 days ago")).to_be_visible()
     expect(page.locator("ol.balls li.waiting")).to_have_count(0)
     presses(page, "g v")
-    expect(page.get_by_role("button", name=re.compile("^Keep"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Confirm [0-9]"))).to_be_visible()
     presses(page, "Enter")
     expect(page.get_by_role("heading", name="The ground")).to_be_visible()
     keys = says["the new lesson"].split()
@@ -123,42 +123,43 @@ def test_from_the_morning_list_to_the_phone_and_back(
     expect(own.locator(".said")).to_have_text("3 of 4")
     # A reload in the middle loses nothing.
     own.reload()
-    own.get_by_role("button", name=re.compile("^Go on")).tap()
+    own.get_by_role("button", name=re.compile("^Continue")).tap()
     expect(own.locator(".said")).to_have_text("3 of 4")
     for _ in range(4):
         own.keyboard.type(str(called))
         own.keyboard.press("Enter")
     expect(own.locator(".result")).to_have_text("7 of 8")
     own.get_by_role("button", name="Back").tap()
-    expect(own.get_by_text("1 round waits on this phone")).to_be_visible()
+    expect(own.get_by_text("1 round is waiting on this phone")).to_be_visible()
     assert asked(page, f"students/{student}/practice")["rounds"][0]["of"] != 8
     phone.set_offline(False)
     own.reload()
-    expect(own.get_by_text("round waits")).to_have_count(0)
+    expect(own.get_by_text("round is waiting")).to_have_count(0)
     expect(own.locator(".task").last.locator(".row.done")).to_contain_text("7 of 8")
     phone.close()
 
     # Back on the list, reviewed and closed.
     page.goto(f"{own_server.url}/students")
-    came = page.get_by_role("button", name="Came back")
+    came = page.get_by_role("button", name=re.compile("^Returned"))
     came.click()
     # The list of these alone is there: until then a row moves from under the hand.
     expect(page.locator("tbody tr")).to_have_count(int(came.inner_text().split()[-1]))
-    page.locator(f"tbody a[href*='{student}']", has_text="came back").click()
+    page.locator(f"tbody a[href*='{student}']", has_text="returned").click()
     expect(page.locator("article").first).to_contain_text("7 of 8")
     done = asked(page, f"students/{student}/practice")["rounds"][0]
     assert (done["points"], done["of"], done["reported"]) == (7, 8, True)
     presses(page, "g v")
     expect(page.get_by_text("reported by the student").first).to_be_visible()
-    expect(page.get_by_role("button", name="Keep 8 balls")).to_be_enabled()
+    expect(page.get_by_role("button", name="Confirm 8 balls")).to_be_enabled()
     expect(page.locator("#main")).to_be_focused()
     # What was read before is shown first, and read again.
     page.wait_for_load_state("networkidle")
     presses(page, "Enter")
     expect(page.get_by_role("heading", name="The ground")).to_be_visible(timeout=15000)
     presses(page, "g e")
+    page.get_by_role("button", name="Homework", exact=True).click()
     page.get_by_role("button", name="Mark as done").first.click()
-    expect(page.locator("article").first).to_contain_text("closed")
+    expect(page.locator("article").first).to_contain_text("done")
 
 
 # When the page itself says that something can be looked up.
@@ -205,17 +206,17 @@ def test_the_next_yardage_is_called_at_once_and_the_score_stands_against_par(
     for n in hit:
         call_and_hit(n)
     presses(page, "u")
-    expect(page.get_by_text("Call 19 of 20")).to_be_visible()
+    expect(page.get_by_text("Target 19 of 20")).to_be_visible()
     axe = Axe().run(page)
     assert not axe.response["violations"], axe.generate_report()
     presses(page, "2 0 Enter 2 0 Enter")
     expect(page.locator(".end .result")).to_contain_text("of 20")
-    expect(page.get_by_text("Its balls are in the session")).to_be_visible()
+    expect(page.get_by_text("The balls are in today's session")).to_be_visible()
     done = asked(page, f"students/{student}/practice")["rounds"][0]
     assert (done["of"], done["trial"], done["reported"]) == (20, "open field", False)
     assert len(asked(page, f"students/{student}/balls")) == before + 20
     presses(page, "Escape")
-    expect(page.get_by_role("heading", name="Rounds")).to_be_visible()
+    expect(page.get_by_role("heading", name="Results")).to_be_visible()
 
 
 def first_visit(browser: Browser, address: str) -> tuple[float, float, BrowserContext, Page]:
@@ -257,7 +258,7 @@ def test_a_students_own_place_is_small_and_soon_usable_on_a_slow_phone(
     _, loaded, _, own = visits[-1]
     assert 5000 < loaded < PORTAL_BYTES, loaded
     own.get_by_role("button", name="Progress").click()
-    expect(own.get_by_role("heading", name="Your ground")).to_be_visible()
+    expect(own.get_by_role("heading", name="Your distances")).to_be_visible()
     axe = Axe().run(own)
     assert not axe.response["violations"], axe.generate_report()
     width = own.evaluate("[document.documentElement.scrollWidth, innerWidth]")

@@ -21,7 +21,7 @@ from tests.e2e.steps import (
 )
 from tests.e2e.views import still
 
-WAITS = re.compile("balls? waits? to send")
+WAITS = re.compile("balls? to send")
 
 
 def put(route: Route) -> bool:
@@ -44,7 +44,7 @@ def test_a_foreign_answer_acknowledges_nothing(tablet: BrowserContext, own_serve
 
     page.route("**/api/**", proxy)
     type_balls(page, 31, 32)
-    expect(page.get_by_text("answered in its place")).to_be_visible()
+    expect(page.get_by_text("Another server answered")).to_be_visible()
     expect(page.get_by_text(WAITS)).to_be_hidden(timeout=15_000)
     assert answers == []
     sent(page, 2)
@@ -60,7 +60,7 @@ def test_a_browser_that_keeps_nothing_sends_from_memory_and_says_so(
     page = sign_in(tablet.new_page(), own_server)
     student = on_the_range(page, own_server, "Wren Ashcombe")
     before = len(stored(page, student))
-    expect(page.get_by_text("This browser keeps nothing")).to_be_visible()
+    expect(page.get_by_text("This browser can't save anything")).to_be_visible()
     type_balls(page, 33)
     sent(page, before + 1)
     assert stored(page, student)[before:] == [33]
@@ -76,17 +76,17 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     kept_for_later(page)
     tablet.set_offline(True)
     type_balls(page, 41, 42)
-    expect(page.get_by_text("2 balls wait to send")).to_be_visible()
+    expect(page.get_by_text("2 balls to send")).to_be_visible()
     # Every view says so, and signing out says what happens to them.
     page.keyboard.press("g")
     page.keyboard.press("m")
     page.wait_for_url("**/matrix")
-    expect(page.get_by_text("2 balls wait to send")).to_be_visible()
+    expect(page.get_by_text("2 balls to send")).to_be_visible()
     open_menu(page)
     page.get_by_role("button", name="Sign out").click()
     dialog = page.get_by_role("dialog")
-    expect(dialog).to_contain_text("2 balls wait to send. What waits stays in this browser")
-    expect(dialog).to_contain_text("There is no network")
+    expect(dialog).to_contain_text("2 balls are waiting to send. They stay in this browser")
+    expect(dialog).to_contain_text("No connection.")
     dialog.get_by_role("button", name="Sign out").click()
     expect(page.locator("#log-in")).to_be_visible()
     expect(page.get_by_text("You are signed out on this device")).to_be_visible()
@@ -100,7 +100,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.fill("#log-in", "tobin")
     page.fill("#password", "fallow-ground")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("2 balls of Ilse Varnholt wait in this browser")).to_be_visible()
+    expect(page.get_by_text("2 balls of Ilse Varnholt not sent yet")).to_be_visible()
     still(page)
     assert len(stored(page, student)) == before
     open_menu(page)
@@ -111,7 +111,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     page.keyboard.press("Enter")
     # No range page has to be opened.
     page.wait_for_selector("table.plain")
-    expect(page.get_by_text("wait in this browser")).to_be_hidden()
+    expect(page.get_by_text("not sent yet")).to_be_hidden()
     expect(page.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
     # What goes quickly is no news on the page: that nothing is shown does not say that it is there.
     for _ in range(50):
@@ -163,7 +163,7 @@ def test_a_page_of_the_coach_before_is_loaded_anew(tablet: BrowserContext, own_s
     expect(page.get_by_text(WAITS)).to_be_visible()
     page.unroute("**/api/**")
     expect(page.get_by_role("button", name="Tobin Achterby: account")).to_be_visible()
-    expect(page.get_by_text("1 ball of Ilse Varnholt waits")).to_be_visible()
+    expect(page.get_by_text("1 ball of Ilse Varnholt not sent yet")).to_be_visible()
     assert len(stored(page, student)) == before
 
 
@@ -210,8 +210,8 @@ def test_a_device_goes_on_playing_while_the_view_is_cut_off(
     token = device_made(page, "Bay 7")
     student = on_the_range(page, own_server, "Henrike Sandvoll")
     before = len(stored(page, student))
-    page.get_by_label("Listen to").select_option(label="Bay 7")
-    expect(page.get_by_text("Listening.")).to_be_visible()
+    page.get_by_label("Launch monitor").select_option(label="Bay 7")
+    expect(page.get_by_text("Connected.")).to_be_visible()
     tablet.set_offline(True)
     playing = monitor(own_server, token, tmp_path, "--balls", "65", "--rate", "6000")
     assert playing.wait(timeout=60) == 0
@@ -237,22 +237,22 @@ def test_a_part_that_is_no_more_loads_the_page_anew_once(browser: Browser, own_s
             route.fulfill(status=404, body="")
 
     # From the first page on: no part of it comes before it is said to be gone.
-    page.route("**/assets/GapsPage-*.js", missing)
+    page.route("**/assets/ShotsPage-*.js", missing)
     on_the_range(page, own_server, "Jory Tamblin-Voss")
     page.on("request", load)
     with page.expect_request(lambda request: request.is_navigation_request()):
         page.keyboard.press("g")
-        page.keyboard.press("a")
-    expect(page.get_by_role("heading", name="Gaps")).to_be_visible()
+        page.keyboard.press("t")
+    expect(page.get_by_role("heading", name="Shots", exact=True)).to_be_visible()
     assert len(loads) == 1
     # Gone for good: a sentence, and no endless loading.
-    page.goto(page.url.replace("/gaps", "/range"))
+    page.goto(page.url.replace("/shots", "/range"))
     page.wait_for_selector(".display")
     loads.clear()
     page.keyboard.type("5")
     page.keyboard.press("g")
-    page.keyboard.press("a")
-    expect(page.get_by_text("could not be loaded")).to_be_visible()
+    page.keyboard.press("t")
+    expect(page.get_by_text("couldn't load")).to_be_visible()
     expect(page.locator(".display")).to_contain_text("5")  # what was typed is still there
     plain.close()
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import http.cookiejar
 import json
 import random
+import re
 import shutil
 import threading
 import time
@@ -118,14 +119,14 @@ def test_the_session_goes_on_without_a_network_and_through_a_reload(signed_in: P
     page.context.set_offline(True)
     press("2 2 Enter 2 3 Enter 1 2 f Enter")
     expect(page.locator("ol.balls li")).to_have_count(4)
-    expect(page.get_by_text("3 balls wait to send")).to_be_visible()
+    expect(page.get_by_text("3 balls to send")).to_be_visible()
     page.reload()
     page.wait_for_selector(".display")
     expect(page.locator("ol.balls li")).to_have_count(4)
     press("2 4 Enter")
-    expect(page.get_by_text("4 balls wait to send")).to_be_visible()
+    expect(page.get_by_text("4 balls to send")).to_be_visible()
     page.context.set_offline(False)
-    expect(page.get_by_text("wait to be sent")).to_be_hidden(timeout=10_000)
+    expect(page.get_by_text(re.compile("balls? to send"))).to_be_hidden(timeout=10_000)
     page.reload()
     expect(page.locator("ol.balls li")).to_have_count(5)
     expect(page.locator("ol.balls li").first).to_contain_text("24")  # in the order hit
@@ -197,12 +198,13 @@ def test_a_yardage_is_looked_up_anywhere_and_a_gap_goes_into_the_plan(signed_in:
     page = signed_in
     page.get_by_role("link", name="Jory Tamblin-Voss").click()
     page.wait_for_selector(".ground .furrow")
-    press("g a")
+    press("g t")
+    page.get_by_role("link", name="Gaps").click()
     page.wait_for_selector(".gap li")
     press("y 6 8")
     dialog = page.get_by_role("dialog", name="Look up a distance")
     expect(dialog.locator("li").first).to_contain_text("on the green")
-    dialog.locator("select").nth(1).select_option("carry it")
+    dialog.locator("select").nth(1).select_option("carry")
     expect(dialog.locator("li").first).to_contain_text("carries 6")
     before = dialog.locator("li").first.inner_text()
     page.get_by_label("Headwind").fill("9")
@@ -227,7 +229,7 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     page.get_by_label("Note to the student").fill("For the autumn.")
     page.get_by_role("button", name="Publish").click()
     expect(page.get_by_text("Open the PDF")).to_be_visible(timeout=PUBLISHED_MS)
-    page.get_by_role("button", name="Make a link").click()
+    page.get_by_role("button", name="Create link").click()
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     address = page.locator(".made a").get_attribute("href") or ""
     phone = browser.new_context(viewport={"width": 390, "height": 844})
@@ -247,7 +249,7 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     expect(at).to_have_value("37")
     expect(card.locator(".shot .name")).to_have_text("PW hip")
     at.fill("88")
-    expect(card.locator(".shot")).to_contain_text("The nearest is")
+    expect(card.locator(".shot")).to_contain_text("Nearest:")
     card.evaluate("navigator.serviceWorker.ready.then(() => true)")
     card.reload()
     expect(card.locator(".shot")).to_be_visible()
@@ -266,10 +268,11 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     expect(card.get_by_role("button", name="rough, down")).to_have_attribute("aria-pressed", "true")
     expect(card.locator(".shot")).not_to_have_text(calm)
     phone.set_offline(False)
-    page.get_by_role("button", name="End it").click()
-    expect(page.get_by_role("button", name="End it")).to_have_count(0)
+    page.locator("summary", has_text="link").click()
+    page.get_by_role("button", name="Turn off").click()
+    expect(page.get_by_role("button", name="Turn off")).to_have_count(0)
     card.reload()
-    expect(card.get_by_text("The link has ended")).to_be_visible()
+    expect(card.get_by_text("This link has ended")).to_be_visible()
     # Nothing of the student is left on the phone.
     assert card.evaluate("Object.keys(localStorage).filter((name) => name.startsWith('/c/'))") == []
     phone.close()

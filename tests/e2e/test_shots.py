@@ -20,7 +20,7 @@ def test_shots_are_chosen_and_the_card_published_by_keys_alone(
     page = sign_in(tablet.new_page(), own_server)
     shots_of(page, own_server, "Maren Okafor")
     played, work, rest = (page.locator(".columns section").nth(i) for i in range(3))
-    expect(page.get_by_text("Nobody has chosen yet")).to_be_visible()
+    expect(page.get_by_text("No shots chosen yet")).to_be_visible()
     expect(played.locator("li")).to_have_count(6)
     rungs = page.locator(".ladder tr.none")
     before = rungs.count()
@@ -31,7 +31,7 @@ def test_shots_are_chosen_and_the_card_published_by_keys_alone(
     page.keyboard.press("x")
     expect(played.locator("li")).to_have_count(5)
     expect(rest.locator("li.here .name")).to_have_text(taken)
-    expect(page.get_by_text("Nobody has chosen yet")).to_have_count(0)
+    expect(page.get_by_text("No shots chosen yet")).to_have_count(0)
     expect(rungs).to_have_count(before + 1)  # the ladder answers at once
     page.keyboard.press("w")
     expect(work.locator("li .name")).to_have_text([taken])
@@ -46,13 +46,14 @@ def test_shots_are_chosen_and_the_card_published_by_keys_alone(
     page.keyboard.press("c")
     sheet = page.locator("svg[role=img]").first
     expect(sheet.locator("text", has_text="none").first).to_be_visible()
-    expect(page.get_by_text("5 shots played")).to_be_visible()
+    expect(page.get_by_text("5 shots used")).to_be_visible()
     page.keyboard.press("p")
     page.keyboard.press("Enter")
-    expect(page.locator("li b").filter(has_text="v1")).to_be_visible(timeout=PUBLISHED_MS)
+    expect(page.get_by_role("heading", name="Publish version 2")).to_be_visible(timeout=PUBLISHED_MS)
     page.keyboard.press("g")
-    page.keyboard.press("h")
-    expect(page.get_by_text("Chose shots; plays").first).to_be_visible()
+    page.keyboard.press("b")
+    page.get_by_role("link", name="History").click()
+    expect(page.get_by_text("Chose shots, uses").first).to_be_visible()
 
 
 def test_a_shot_is_dragged_and_taken_out_on_the_card(tablet: BrowserContext, own_server: Server) -> None:
@@ -68,7 +69,8 @@ def test_a_shot_is_dragged_and_taken_out_on_the_card(tablet: BrowserContext, own
     page.keyboard.press("c")
     text = page.locator("svg[role=img] text", has_text=name.split()[0]).first
     expect(text).to_be_visible()
+    page.get_by_text("Card form and shots").click()
     box = page.locator(".list label", has_text=name)
     expect(box.locator("input")).to_be_checked()
     box.locator("input").uncheck()
-    expect(page.get_by_text(f"{count} shots played")).to_be_visible()
+    expect(page.get_by_text(f"{count} shots used")).to_be_visible()

@@ -45,5 +45,5 @@ def test_the_parts_of_why_add_up_as_shown_and_trims_say_their_basis(
     shown = [text.replace("−", "-") for text in panel.locator("dd").all_inner_texts()]
     *parts, total = [float(text) for text in shown]
     assert round(sum(parts), 1) == total
-    expect(panel).to_contain_text("Adjustments, by rule of thumb")
+    expect(panel).to_contain_text("Adjustments, by the rule of thumb")
     expect(panel).to_contain_text(re.compile(r"Runs \d+ ± \d+"))

@@ -329,9 +329,7 @@ def test_an_undone_ball_of_a_device_can_go_to_whom_it_belongs(
     again = api("POST", f"/students/{student.pk}/balls/{mine.uid}/restore")
     assert (again.status_code, again.data["code"]) == (422, "taken-already")
     entry = next(
-        e
-        for e in api("GET", f"/students/{student.pk}/history").data["entries"]
-        if "Undid" in sentence_of(e)
+        e for e in api("GET", f"/students/{student.pk}/history").data["entries"] if "Undid" in sentence_of(e)
     )
     assert undo(api, entry).data["code"] == "changed-meanwhile"
 

@@ -58,7 +58,12 @@ function ofTemplate(root, file, found) {
     for (const prop of node.props ?? []) {
       if (prop.type === 6 && prop.value && !SILENT.test(prop.name) && readable(prop.value.content))
         found.push({ file, line: prop.loc.start.line, text: tidy(prop.value.content) });
-      if (prop.type === 7 && prop.exp && !["for", "slot"].includes(prop.name) && !/^(class|style|key|ref|to|href)$/.test(prop.arg?.content ?? ""))
+      if (
+        prop.type === 7 &&
+        prop.exp &&
+        !["for", "slot"].includes(prop.name) &&
+        !/^(class|style|key|ref|to|href)$/.test(prop.arg?.content ?? "")
+      )
         expression(prop.exp.content, prop.loc.start.line);
     }
     let run = [];
@@ -108,4 +113,5 @@ export function sentencesOf(root) {
 }
 
 if (process.argv[1]?.endsWith("sentences.js"))
-  for (const one of sentencesOf(process.argv[2] ?? "src")) console.log(`${one.file}:${one.line}\t${one.text}`);
+  for (const one of sentencesOf(process.argv[2] ?? "src"))
+    console.log(`${one.file}:${one.line}\t${one.text}`);

@@ -35,7 +35,7 @@ from oxgang.cli.upgrade import UpgradeFailed, bring_up
 
 File = Annotated[Path, typer.Argument(help="the backup file")]
 Passphrase = Annotated[
-    Path | None, typer.Option(help="a file whose first line is the passphrase of an encrypted FILE")
+    Path | None, typer.Option(help="a file with the passphrase of an encrypted FILE in its first line")
 ]
 
 
@@ -148,7 +148,7 @@ def _restore(plain: Path, file: Path, data: Path) -> None:
         who = "1 student who was" if again == 1 else f"{again} students who were"
         typer.echo(f"{who} erased since that backup: erased again.")
     if kept is not None:
-        typer.echo(f"What it replaced is kept in {kept}.")
+        typer.echo(f"What it replaced is saved in {kept}.")
 
 
 def _erase_again(data: Path, current: Path) -> int:

@@ -25,7 +25,7 @@ def matrix(
     scale: Annotated[str, typer.Option(help="clock, fraction, body, zones, one-swing or a scale.csv")] = "",
     as_of: Annotated[
         datetime | None,
-        typer.Option(formats=["%Y-%m-%d"], help="the day it is made for; else that of the last ball"),
+        typer.Option(formats=["%Y-%m-%d"], help="day of the matrix, by default that of the last ball"),
     ] = None,
     output: Annotated[Path | None, typer.Option("-o", "--output", help="matrix.csv")] = None,
 ) -> None:
@@ -112,7 +112,9 @@ def pick(
         float | None, typer.Option(help="how wide solid balls are, as a share of the carry")
     ] = None,
     mishits: Annotated[float | None, typer.Option(help="the share of mishits")] = None,
-    bag: Annotated[Path | None, typer.Option(help="bag.csv; else lofts are read off the labels")] = None,
+    bag: Annotated[
+        Path | None, typer.Option(help="bag.csv, by default lofts are read off the labels")
+    ] = None,
 ) -> None:
     """The shot for a ball and a pin, with what each shot of a matrix would cost, as JSON."""
     from oxgang.cli import picking

@@ -19,7 +19,7 @@ RETRIES_AT_END = 60
 
 
 def monitor(
-    token: Annotated[str, typer.Option(help="device token; else OXGANG_TOKEN")] = "",
+    token: Annotated[str, typer.Option(help="device token, by default OXGANG_TOKEN")] = "",
     token_file: Annotated[Path | None, typer.Option(help="file read at each try")] = None,
     url: Annotated[str, typer.Option(help="where Oxgang is")] = "http://127.0.0.1:8000",
     count: Annotated[int, typer.Option("--balls", help="0 goes on until stopped", min=0)] = 0,

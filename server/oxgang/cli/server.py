@@ -17,7 +17,7 @@ from oxgang.core.errors import OxgangError
 
 Data = Annotated[Path, typer.Option(help="folder of the database")]
 Host = Annotated[str, typer.Option(help="address to listen on")]
-Lan = Annotated[bool, typer.Option("--lan", help="let in the phones and tablets of this network")]
+Lan = Annotated[bool, typer.Option("--lan", help="answer phones and tablets on this network")]
 Port = Annotated[int, typer.Option(help="port to listen on", min=1, max=65535)]
 
 
@@ -63,7 +63,7 @@ def serve(
     https: Annotated[bool, typer.Option(help="it stands behind an HTTPS proxy")] = False,
     proxy: Annotated[str, typer.Option(help="address of the proxy in front, if any")] = "",
     address: Annotated[
-        str | None, typer.Option(help="where phones reach it, for links and QR codes; kept")
+        str | None, typer.Option(help="address for phones, in links and QR codes (saved)")
     ] = None,
     workers: Annotated[int, typer.Option(help="processes that share the port", min=1, max=16)] = 1,
     log: Annotated[Path | None, typer.Option(help="write the log here, and turn it over")] = None,

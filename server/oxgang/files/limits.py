@@ -68,8 +68,8 @@ class Meter:
         if max(columns, default=0) > MOST_COLUMNS:
             at, wide = next((i, n) for i, n in enumerate(columns, 1) if n > MOST_COLUMNS)
             raise FileError(
-                f"Row {before + at} has {wide:,} columns; at most {MOST_COLUMNS} are read. "
-                "Leave out the ones that are not needed.",
+                f"Row {before + at} has {wide:,} columns, the limit is {MOST_COLUMNS}. "
+                "Delete columns you don't need.",
                 field="file",
             )
         if self._rows > MOST_ROWS or self._cells > MOST_CELLS:

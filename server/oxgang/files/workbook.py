@@ -71,7 +71,9 @@ def _check(package: zipfile.ZipFile) -> None:
     """Check what a package says that it unpacks to; reading stops there, whatever is in it."""
     parts = package.infolist()
     if len(parts) > MOST_PARTS:
-        raise FileError(f"The workbook has {len(parts):,} parts; no list of balls has.", field="file")
+        raise FileError(
+            f"The workbook has {len(parts):,} parts, more than a list of balls has.", field="file"
+        )
     if sum(part.file_size for part in parts) > MOST_UNPACKED:
         raise FileError(
             f"The workbook unpacks to more than {MOST_UNPACKED // MB} MB. Split it, or save the "

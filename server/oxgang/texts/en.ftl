@@ -7,7 +7,7 @@ list-last = and
 
 ## What is due of a student's numbers (core/keeping/due.py)
 
-due-no-bag = No wedges in the bag yet. Add the bag
+due-no-bag = No wedges yet
 due-no-balls = No balls yet. Start with one swing and every wedge
 due-not-needed = No carries yet within the distances needed
 due-no-shot = No shots in use. Choose some under Shots
@@ -43,8 +43,8 @@ due-last-hit =
         [1] , last hit { DAY($last_hit) }
        *[other] { "" }
     }
-due-known = { $wide } of { $played } carries stay over ± { YD($tolerance_yd, digits: 1) }
-due-few = Measure more swings, { PERCENT($share) } covered
+due-known = { $wide } of { $played } carries over ± { YD($tolerance_yd, digits: 1) }
+due-few = Measure more swings
 due-holds = All carries confirmed
 due-broken = These carries could not be computed. Undo the last change under History, or tell whoever runs Oxgang
 

@@ -312,7 +312,6 @@ def _refuse_if_last(coach: Coach) -> None:
     others = Coach.objects.filter(academy=coach.academy, role=PersonRole.HEAD, left_at=None)
     if not others.exclude(pk=coach.pk).exists():
         raise InputError(
-            f"{coach.name} is the only head coach. Make somebody else head coach first, "
-            "so that the academy is not locked out.",
+            f"{coach.name} is the only head coach. Make someone else head coach first.",
             field="role",
         )

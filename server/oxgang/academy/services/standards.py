@@ -68,7 +68,7 @@ def keep_standard(
     else:
         if standard.owner_id != (owner.pk if owner else None):
             keeper = "the house" if standard.owner is None else standard.owner.name
-            raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
+            raise InputError(f'"{name}" already belongs to {keeper}. Choose another name.', field="name")
         refuse_if_replaced(name, standard.content, was, dict(content))
         before = fields_of(standard, ["content"])
         standard.content, standard.changed_at = dict(content), now

@@ -208,7 +208,9 @@ def _here(shot: CellKey | None, field: Field) -> CellKey:
 def _ends(row: Row, field: Field) -> tuple[float, float]:
     """The stretch that is called: as asked, within what the student's shots reach."""
     if not field.shots:
-        raise InputError("No shots in use. Choose some under Shots, then play random distances.", field="form")
+        raise InputError(
+            "No shots in use. Choose some under Shots, then play random distances.", field="form"
+        )
     carries = [shot.carry_yd for shot in field.shots]
     lo = max(row.from_yd if row.from_yd is not None else field.from_yd, min(carries))
     hi = min(row.to_yd if row.to_yd is not None else field.to_yd, max(carries))

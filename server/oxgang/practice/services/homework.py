@@ -202,7 +202,7 @@ def keep_routine(
     else:
         if routine.owner_id != (None if house else by.pk):
             keeper = "the house" if routine.owner is None else routine.owner.name
-            raise InputError(f'"{name}" is kept by {keeper}. Give yours another name.', field="name")
+            raise InputError(f'"{name}" already belongs to {keeper}. Choose another name.', field="name")
         refuse_if_replaced(name, routine.rows, None if was is None else _plain(was), plain)
         before = fields_of(routine, ["rows"])
         routine.rows = plain

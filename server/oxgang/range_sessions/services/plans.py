@@ -55,7 +55,7 @@ def keep_plan(
         For an empty plan or one of too many items.
     """
     if not fields.items:
-        raise InputError("A plan needs at least one cell.", field="items")
+        raise InputError("A plan needs at least one shot.", field="items")
     if len(fields.items) > MOST_ITEMS:
         raise InputError(f"A plan can have up to {MOST_ITEMS} shots.", field="items")
     plan = StoredPlan.objects.filter(student=student, homework=fields.homework).first()

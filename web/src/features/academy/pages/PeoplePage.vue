@@ -23,7 +23,7 @@ const ROLES = (Object.keys(ORDER) as Role[]).sort((a, b) => ORDER[a] - ORDER[b])
 const MAY: Record<Role, string> = {
   head: "everything: people, settings, erasing",
   coach: "teaches: reviews, publishes, plans",
-  assistant: "can log balls and see what a lesson needs, can't publish, export or erase",
+  assistant: "can log balls and see what a lesson needs, can't publish, export or delete",
 };
 
 const cache = useQueryCache();

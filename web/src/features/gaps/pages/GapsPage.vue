@@ -184,8 +184,8 @@ useKeys("Gaps", [key("Esc", "clear the preview", "Escape", () => (drawn.value = 
           <GapWays
             v-for="(one, i) in gaps.data.value.gaps"
             :key="one.gap.from_yd"
-            :first="i === 0"
             v-model="drawn"
+            :first="i === 0"
             :one="one"
             :stage="gaps.data.value.stage"
             @choose="choose"

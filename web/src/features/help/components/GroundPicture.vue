@@ -33,7 +33,7 @@ const MARKS = [
   { at: 71, y: 132, text: "6" },
 ];
 const SAYS = [
-  "A spread bar shows where the middle 80 % of solid balls land. The tick is the mean carry.",
+  "Spread bar: where the middle 80 % of solid balls land. Tick: mean carry.",
   "One lane for each club. A dot is stock, a mark down is low, a mark up is high.",
   "Uncertain: measured, but needs checking.",
   "Estimated: not hit yet, worked out from other shots. Hidden unless you turn it on.",

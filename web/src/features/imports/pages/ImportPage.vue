@@ -188,7 +188,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
       <Progress v-if="state.busy && state.percent" :percent="state.percent" />
       <p class="acts">
         <label v-if="seen.people.length" class="whose"
-          ><b>Whose balls?</b>
+          ><b>Who hit these balls?</b>
           <select :value="mapping.person" @change="whose(($event.target as HTMLSelectElement).value)">
             <option value="" disabled>choose</option>
             <option v-for="one in seen.people" :key="one">{{ one }}</option>

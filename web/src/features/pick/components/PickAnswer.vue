@@ -32,7 +32,7 @@ const aim = computed(() => {
   const off = -props.shot.drift_yd;
   if (Math.abs(off) < TOO_FEW) return "";
   const lead = off > 0 === props.leadIsRight;
-  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side. The wind brings it back.`;
+  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side. The wind does the rest.`;
 });
 const target = computed(() => {
   const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;

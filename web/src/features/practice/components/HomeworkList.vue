@@ -50,7 +50,7 @@ const missed = (row: Row) => row.done !== null && row.wanted != null && (row.don
                 <b :class="{ missed: missed(row) }">{{ row.done.points }} of {{ row.done.of }}</b
                 ><span v-if="row.wanted != null" class="quiet">, goal {{ row.wanted }}</span>
                 <span class="quiet below"
-                  >par {{ row.done.par }}; {{ betterWords(row.done.better)
+                  >par {{ row.done.par }}, {{ betterWords(row.done.better)
                   }}{{ row.done.score_only ? ", reported without balls" : ""
                   }}{{ row.done.clock_off ? ", the phone's clock was wrong" : "" }}</span
                 >

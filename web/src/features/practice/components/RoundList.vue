@@ -73,7 +73,7 @@ const at = (round: Round) => WIDE * (round.better ?? 0);
       {{ page.overnight.value >= 0 ? "further off" : "nearer" }} than the last of the day before ({{
         units.show(page.overnight.lo, 1)
       }}
-      to {{ units.show(page.overnight.hi, 1) }}; {{ page.overnight.first }} pairs).
+      to {{ units.show(page.overnight.hi, 1) }}, {{ page.overnight.first }} pairs).
       <b v-if="!page.overnight.real">That may be chance.</b>
     </p>
     <p v-else class="quiet">Shown after four shots on two days in a row.</p>

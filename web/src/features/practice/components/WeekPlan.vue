@@ -44,7 +44,7 @@ const what = ({ row }: Schemas["WeekPart"]) => {
     </div>
     <Sentence v-if="week.error.value" :text="sentenceOf(week.error.value)" tone="quiet" />
     <component
-      :is="i ? 'details' : 'article'"
+      :is="i ? 'details' : 'div'"
       v-for="(day, i) in week.data.value ?? []"
       :key="day.day"
       :aria-label="weekday(day.day)"

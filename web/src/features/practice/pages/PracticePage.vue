@@ -4,7 +4,7 @@ import { useLeads } from "@/features/account";
 import { useQueryCache } from "@pinia/colada";
 import { Button } from "ant-design-vue";
 import { computed, ref } from "vue";
-import { useRouter } from "vue-router";
+import { useRoute, useRouter } from "vue-router";
 import { addressOf, type CellAddress } from "@/shared/api/cells";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
@@ -31,7 +31,6 @@ const TABS = [
   { name: "tests", label: "Tests and results" },
   { name: "homework", label: "Homework" },
 ] as const;
-const tab = ref<(typeof TABS)[number]["name"]>("session");
 const props = defineProps<{ studentId: string }>();
 const leads = useLeads();
 const router = useRouter();
@@ -93,6 +92,14 @@ async function keepRoutine(): Promise<void> {
     await practice.refetch();
   } else if (code.value === "changed-meanwhile") await practice.refetch();
 }
+/** Where one comes from decides what is looked at first: a test its result, the list what came back. */
+const FROM = { test: "tests", homework: "homework" } as const;
+const route = useRoute();
+const chosen = ref<(typeof TABS)[number]["name"] | null>(null);
+const tab = computed({
+  get: () => chosen.value ?? FROM[route.query["from"] as keyof typeof FROM] ?? "session",
+  set: (name) => (chosen.value = name),
+});
 const useRoutine = (routine: Schemas["RoutineOut"]) =>
   rows.change({ title: routine.name, rows: routine.rows.map((row) => ({ ...row })) });
 const endRoutine = (id: number) =>

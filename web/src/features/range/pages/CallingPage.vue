@@ -141,7 +141,8 @@ async function again(): Promise<void> {
 }
 function leave(): void {
   if (round.value?.ended) calling.drop();
-  void router.push({ name: "practice", params: { studentId: props.studentId } });
+  const query = typeof route.query["trial"] === "string" ? { from: "test" } : {};
+  void router.push({ name: "practice", params: { studentId: props.studentId }, query });
 }
 
 const { entry, ahead, inTurn, type, erase, clear, enter } = useEntry({

@@ -154,7 +154,6 @@ const withdraw = (id: number) =>
     <p class="acts">
       <Button @click="open = true">Add a change</Button>
       <Button v-if="student.clubs.length" @click="newClub">New club <kbd>n</kbd></Button>
-      <RouterLink :to="{ name: 'history', params: { studentId: student.id } }">History</RouterLink>
     </p>
   </template>
 </template>

@@ -44,8 +44,8 @@ async function merge(): Promise<void> {
   <details class="sheet">
     <summary>Merge a duplicate</summary>
     <p>
-      If this student was added twice, move everything from the other record here: balls, lessons, homework,
-      pictures, cards and phone links. The other record is archived. You can undo it under History.
+      If this student was added twice, move everything from the other record here. The other record is
+      archived. You can undo it under History.
     </p>
     <Sentence v-if="done" tone="quiet" :text="done" />
     <Button v-if="!opened" @click="opened = true">Choose the other record</Button>

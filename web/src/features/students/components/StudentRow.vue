@@ -27,9 +27,7 @@ const mine = useAccount().coach?.name;
 const settles = computed(() => {
   const { settles, wide } = props.row;
   if (!wide) return "";
-  return settles >= wide
-    ? `would confirm ${wide === 1 ? "it" : "all"}`
-    : `would confirm ${settles} of ${wide}`;
+  return settles < wide ? `would confirm ${settles} of ${wide}` : "";
 });
 /** Beside the first reason, which says what to do. */
 const more = computed(() => props.row.reasons.slice(1, 3));
@@ -67,13 +65,13 @@ const coming = computed(() =>
     </td>
     <td class="why">
       <p v-if="homework && (homework.back || homework.late)" class="first">
-        <RouterLink :to="`/s/${row.id}/practice`">{{ homeworkWords }}</RouterLink>
+        <RouterLink :to="`/s/${row.id}/practice?from=homework`">{{ homeworkWords }}</RouterLink>
       </p>
       <p v-if="row.reasons[0]" class="first">
         <span :class="{ clay: row.state === 'due' }">{{ texts.sentence(row.reasons[0]) }}</span>
       </p>
       <details v-if="more.length">
-        <summary>{{ more.length }} more</summary>
+        <summary :aria-label="`${more.length} more reasons`">+{{ more.length }}</summary>
         <p v-for="(reason, i) in more" :key="i">{{ texts.sentence(reason) }}</p>
       </details>
       <p v-if="row.due_on && row.reasons[0]?.code === 'due-holds'" class="quiet">
@@ -99,7 +97,7 @@ const coming = computed(() =>
     <td class="right go">
       <Button v-if="row.archived" size="small" @click="$emit('restore')">Restore</Button>
       <RouterLink v-else-if="row.waiting" :to="`/s/${row.id}/review`">Confirm</RouterLink>
-      <RouterLink v-else-if="!row.clubs" :to="`/s/${row.id}/setup`">Set up the bag</RouterLink>
+      <RouterLink v-else-if="!row.clubs" :to="`/s/${row.id}/setup`">Add the bag</RouterLink>
       <RouterLink v-else-if="row.reasons[0]?.code === 'due-no-shot'" :to="`/s/${row.id}/shots`"
         >Choose shots</RouterLink
       >
@@ -110,7 +108,7 @@ const coming = computed(() =>
         <Button :type="first ? 'primary' : 'default'" :loading="busy" @click="$emit('checkUp', balls)"
           >Check-up, {{ balls }} balls</Button
         >
-        <span class="quiet small line">{{ settles }}</span>
+        <span v-if="settles" class="quiet small line">{{ settles }}</span>
       </template>
       <RouterLink v-else :to="`/s/${row.id}/range`">Hit balls</RouterLink>
     </td>

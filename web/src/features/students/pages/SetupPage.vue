@@ -59,8 +59,6 @@ function setArchived(away: boolean): void {
       <div class="head">
         <h1>{{ student.data.value.name }}</h1>
         <span v-if="student.data.value.archived" class="quiet">archived</span>
-        <RouterLink :to="{ name: 'flight', params: { studentId } }">Set-ups and flight</RouterLink>
-        <RouterLink :to="{ name: 'data', params: { studentId } }">Data</RouterLink>
         <span class="push">
           <Button
             v-if="student.data.value.clubs.length"

@@ -71,8 +71,8 @@ const FILTERS = [
   { show: "due", label: "Due" },
   { show: "today", label: "Today" },
   { show: "waiting", label: "To confirm" },
-  { show: "back", label: "Homework returned" },
-  { show: "new", label: "No balls yet" },
+  { show: "back", label: "Returned" },
+  { show: "new", label: "New" },
 ] as const;
 
 watch([asked, show, archived, mine], () => {
@@ -155,7 +155,7 @@ useKeys("Students", [
         >: {{ next.student }}{{ next.check_up ? `, check-up of ${next.check_up} balls` : "" }}
       </span>
       <span class="push buttons">
-        <Button type="text" @click="bringing = !bringing">Import a student</Button>
+        <Button type="text" @click="bringing = !bringing">Import</Button>
         <Button type="text" @click="archived = !archived">{{
           archived ? "Back to the students" : "Archived"
         }}</Button>
@@ -165,8 +165,8 @@ useKeys("Students", [
     <BringIn v-if="bringing" @close="bringing = false" />
     <div v-if="data && ((data.counts['all'] ?? 0) > 0 || mine)" class="bar">
       <span v-if="several" class="filters" role="group" aria-label="Coach">
-        <button type="button" :aria-pressed="mine" @click="mine = true">My students</button>
-        <button type="button" :aria-pressed="!mine" @click="mine = false">All students</button>
+        <button type="button" :aria-pressed="mine" @click="mine = true">Mine</button>
+        <button type="button" :aria-pressed="!mine" @click="mine = false">Everyone</button>
       </span>
       <span v-if="!archived" class="filters" role="group" aria-label="Show">
         <button
@@ -218,7 +218,7 @@ useKeys("Students", [
             <tr>
               <th scope="col">Student</th>
               <th scope="col"><Hint word="ground">Covered</Hint></th>
-              <th scope="col"><Hint word="due">What to check</Hint></th>
+              <th scope="col"><Hint word="due">Check</Hint></th>
               <th scope="col">Last hit</th>
               <th scope="col">Sessions</th>
               <th scope="col"><span class="sr-only">Go to</span></th>
