@@ -76,7 +76,7 @@ def range_phone(page: Page) -> None:
 
 def flight(page: Page) -> None:
     student(page, "Jory Tamblin-Voss", "flight")
-    page.get_by_label("beside the").check()
+    page.get_by_label("compared with").check()
     page.get_by_label("Wind into the shot").fill("3")
     page.wait_for_timeout(1200)
 

@@ -242,7 +242,7 @@ def test_conflicts_and_suspects_are_named_and_not_settled_silently() -> None:
     assert (conflict.shorter.swing, conflict.longer.swing) == ("9:00", "10:00")
     assert [s.uid for s in m.suspects] == ["x"]
     assert Doubt.CONFLICT in cell(m).doubts
-    # Each stands by its own ballss; what is only estimated is put in order around them.
+    # Each stands by its own balls; what is only estimated is put in order around them.
     assert cell(m).carry_yd == pytest.approx(70, abs=0.8)
     assert cell(m, swing="10:00").carry_yd == pytest.approx(60.5, abs=1)
     assert cell(m, swing="11:00").carry_yd >= cell(m, swing="10:00").carry_yd

@@ -1,4 +1,4 @@
-"""Impact, launch by marks, bounce and run, and carries standard conditions."""
+"""Impact, launch by marks, bounce and run, and carries in standard conditions."""
 
 from collections.abc import Callable
 from dataclasses import replace

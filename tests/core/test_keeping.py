@@ -86,7 +86,7 @@ def test_an_event_widens_what_it_touches_and_leaves_the_rest(
     assert abs(carry[0] - carry[1]) < 3  # open, not moved
     if left:
         assert half(changes, *left) == pytest.approx(half([], *left), rel=0.12)
-    # An event before the balls, or in the future, touches none of them.
+    # An event before the balls, or still to come, touches none of them.
     for on in (TODAY - 30 * DAY, TODAY + DAY):
         other = changes_of([Happened(kind, on, **scope)])  # type: ignore[arg-type]
         assert half(other, *widened) == pytest.approx(before)
@@ -102,7 +102,7 @@ def test_a_new_club_moves_no_number_by_itself_and_doubts_say_what_changed() -> N
 
 
 def test_balls_after_an_event_settle_what_hangs_together() -> None:
-    """After a break all carries have moved together: six balls, two shots tell of the others."""
+    """After a break all carries have moved together: six balls in two cells tell of the others."""
     gone = changes_of([Happened(EventKind.BREAK, TODAY - 5 * DAY)])
     fresh = [
         hit(c * 0.94, club, "9:00", day=TODAY) for club, c in (("60", 46.0), ("47", 66.0)) for _ in range(3)

@@ -49,7 +49,7 @@ def left_after(prior: Array, value: Array, spread: float, cells: tuple[int, ...]
 
 @pytest.mark.parametrize("seed", range(4))
 def test_greedy_is_near_the_best_of_all_plans(seed: int) -> None:
-    """Outside check: every plan of five single balls, nine shots, by brute force.
+    """Outside check: every plan of five single balls in nine cells, by brute force.
 
     The bound for greedy choice of a set function with diminishing returns is 1 - 1/e of the best
     reduction (Nemhauser, Wolsey and Fisher 1978, Mathematical Programming 14,

@@ -169,7 +169,7 @@ def test_a_tempo_once_measured_is_estimated_for_every_cell() -> None:
 def test_a_measured_lie_teaches_its_own_factor() -> None:
     common = surface_factor(Contact(lie=Lie.ROUGH_UP)).share
     assert lie_factors(matrix(ALL).fit)[Lie.ROUGH_UP].balls == 0
-    # This student loses only 3 % from rough sitting up: the carries standard conditions read long.
+    # This student loses only 3 % from rough sitting up: the carries in standard conditions read long.
     rough = [replace(hit(c / common), lie=Lie.ROUGH_UP) for c in (55, 56, 55.5, 54.5, 55, 55.5, 56, 54)]
     found = lie_factors(matrix([*ALL, *rough]).fit)[Lie.ROUGH_UP]
     assert found.balls == 8

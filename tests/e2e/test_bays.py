@@ -157,7 +157,7 @@ def test_balls_of_three_students_go_each_to_its_own(
             expect(page.locator(".bay").nth(bay)).to_contain_text(
                 "next ball" if bay == 2 else f"{5 * EACH} balls"
             )
-    # Reviewed in a row by Enter, and each matrix has exactly its own ballss.
+    # Reviewed in a row by Enter, and each matrix has exactly its own balls.
     first.get_by_role("link", name="Confirm all").press("Enter")
     for _ in range(3):
         keep = first.get_by_role("button", name=re.compile(r"Confirm \d+ balls"))

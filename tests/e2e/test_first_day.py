@@ -1,4 +1,4 @@
-"""Getting started: from an empty server to a student's card on a phone, by keyboard, counted; help,
+"""The first day: from an empty server to a student's card on a phone, by keyboard, counted; help,
 search and the look around."""
 
 from __future__ import annotations

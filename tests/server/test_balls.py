@@ -19,7 +19,7 @@ def test_five_balls_with_one_fat_make_the_centre_of_four(api: Api, student: Stud
         api("PUT", f"/students/{student.pk}/balls", ball(wedge, str(i), carry))
     api("PUT", f"/students/{student.pk}/balls", ball(wedge, "f", 41, strike="fat"))
     stored = cell_now(api, student)
-    # Four balls about 61.5, drawn a little to what rule of thumb expects of a half swing.
+    # Four balls about 61.5, drawn a little to what the rule of thumb expects of a half swing.
     assert stored["cell"]["carry_yd"] == pytest.approx(61, abs=1)
     assert (stored["cell"]["balls"], stored["cell"]["mishits"]) == (4, 1)
     # Nothing enters the matrix before the review.

@@ -155,7 +155,7 @@ def test_the_phone_card_shows_one_student_until_its_link_ends(api: Api, publishe
     assert shot["run"] > 0
     assert card["recipes"][shot["recipe"]].startswith("Ball in the middle")
     assert card["shots"][sixty["shorter"]]["name"] == "56 9:00"
-    # See the gaps has no answer, only the nearest.
+    # What no shot reaches has no answer, only the nearest.
     assert not any(line["near"] for line in card["lines"] if 47 < line["at"] < 57)
     assert anyone.get(f"/api/students/{published.pk}").status_code == 401
     link = CardLink.objects.get()

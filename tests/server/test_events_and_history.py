@@ -100,7 +100,7 @@ def test_a_new_club_takes_its_balls_and_gives_them_back(api: Api, measured: Stud
 def test_what_was_played_with_the_old_club_is_learnt_with_the_new_one(
     api: Api, measured: Student, wedge: Club
 ) -> None:
-    """After a new wedge its shots had to be chosen again,, in another view."""
+    """After a new wedge its shots had to be chosen again, one by one, in another view."""
     url = f"/students/{measured.pk}"
     keep(api, measured)
     shots = [

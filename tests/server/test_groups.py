@@ -76,7 +76,7 @@ def test_sixty_balls_of_one_monitor_go_each_to_whoever_was_up(
     api: Api, three: list[Student], group: str, monitor: str
 ) -> None:
     """Ten balls a minute for each of three; the monitor's network is cut for a third of them, one
-    wrong student is put right, and each matrix has exactly its own ballss."""
+    wrong student is put right, and each matrix has exactly its own balls."""
     start, wanted, late = timezone.now() - timedelta(seconds=118), {}, []
     for i in range(60):
         number, at = i % 3 + 1, start + timedelta(seconds=1.9 * i)

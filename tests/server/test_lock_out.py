@@ -94,7 +94,7 @@ def test_wrong_old_passwords_are_counted_too(coach: Coach, method: str, path: st
     answers = [api(method, path, body).status_code for _ in range(6)]
     assert answers[:4] == [422] * 4
     assert answers[-1] == 429
-    # The right one is not checked while it is locked.
+    # The right one is not looked at while it is locked.
     right_one = body | {field: PASSWORD}
     assert api(method, path, right_one).status_code == 429
     assert throttle.unlock("ilse") > 0

@@ -113,7 +113,7 @@ def test_typed_balls_are_taken_back_by_the_block_they_were_hit_in(
 def test_two_records_of_one_person_become_one_and_two_again(
     api: Api, coach: Coach, student: Student, other: Student, wedge: Club
 ) -> None:
-    # The other record: a 56 of the same loft, a 60 of another, its own ballss, lesson, card and link.
+    # The other record: a 56 of the same loft, a 60 of another, its own balls, lesson, card and link.
     other.clubs.filter(label="60").update(loft_deg=58)
     theirs = {club.label: club for club in other.clubs.all()}
     hit_ago(api, student, wedge, [44, 45, 46, 44, 45], days_ago=20)

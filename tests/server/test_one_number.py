@@ -1,7 +1,7 @@
 """One number, one meaning: every surface says the same of one student, to the shown digit.
 
 Students are generated: bags, swings, scatter, ground, tolerance, units, shots chosen or proposed,
-estimated shots allowed. Each surface is read as a person reads it and held against one of them.
+estimates let in. Each surface is read as a person reads it and held against one of them.
 """
 
 from __future__ import annotations

@@ -93,7 +93,7 @@ def test_who_leaves_is_out_at_once_and_the_records_stay(api: Api, coach: Coach, 
     assert seen["coach"] == "Tobin Achterby"
     log = api("GET", f"/students/{student.pk}/history").data["entries"]
     assert {entry["by"] for entry in log} == {"Tobin Achterby"}
-    # Transferred to nobody, to somebody who has left: refused; then to one who is there.
+    # Handed over to nobody, to somebody who has left: refused; then to one who is there.
     url = f"/people/{second.pk}/hand-over"
     for body, word in (({}, "Choose the coach"), ({"to": second.pk}, "is deactivated")):
         refused = api("POST", url, body)

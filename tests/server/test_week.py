@@ -118,7 +118,7 @@ class Week:
             del self.told[mine[-1]]
 
     def group(self, api: Api, some: list[Student], balls: int) -> None:
-        """Compare students with the monitor, which goes with the current student and sends four balls at a time;
+        """Side by side with the monitor, which goes with whoever is up and sends four balls at a time;
         now and then the answer was lost, and it sends them again."""
         body = {"students": [str(one.pk) for one in some]}
         group = api("POST", "/groups", body).data["id"]

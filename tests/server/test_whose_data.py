@@ -1,4 +1,4 @@
-"""Privacy: the data on one page, everything as one file, erasure without a trace."""
+"""Whose data it is: what is kept on one page, everything as one file, erasure without a trace."""
 
 from __future__ import annotations
 

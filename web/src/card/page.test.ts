@@ -56,7 +56,7 @@ test("a yardage typed: the shot, cue and recipe, run and total, and the shot nex
   expect(main.querySelector(".here")?.textContent).toBe("4056 9:0041");
 });
 
-test("stepped by the thumb, and never removed", () => {
+test("stepped by the thumb, and never off the card", () => {
   build(main, card());
   // The middle, 45, has no shot: it opens at the nearest that has one.
   expect(field().value).toBe("43");

@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { momentWords } from "./dates";
 import { handedOverWords } from "./handedOver";
 
-test("what moved too is counted, and what stayed is named", () => {
+test("what went along is counted, and what stayed is named", () => {
   const starts_at = "2026-12-03T10:00:00Z";
   expect(handedOverWords({ students: 1, sessions: 0, stayed: [] }, "Tobin")).toBe(
     "1 student is now with Tobin.",

@@ -17,7 +17,7 @@ async function seen(page: { text: () => string }, turns: number): Promise<string
   return seenTexts;
 }
 
-test("parts come, in the order in which they stand, and never two in a turn", async () => {
+test("parts come one by one, in the order in which they stand, and never two in a turn", async () => {
   const seenTexts = await seen(three("a", "b", "c"), 8);
   expect([...new Set(seenTexts)]).toEqual(["", "a", "ab", "abc"]);
 });

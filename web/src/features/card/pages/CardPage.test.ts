@@ -128,7 +128,7 @@ test("a refusal stands on the page, and the note is not lost", async () => {
   expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("slower back");
 });
 
-test("what moved between two versions, and what is no real change", async () => {
+test("what moved between two versions, and what is within chance", async () => {
   const { page, text, asked } = await card({
     "GET /api/students/s/versions/1/compare": [
       moved("56 9:00", 60, 64.2, { real: true }),
@@ -199,7 +199,7 @@ test("the card itself stands beside the choices, at real proportions", async () 
   localStorage.clear();
 });
 
-test("shots are taken in and out beside it, and estimated shots allowed", async () => {
+test("shots are taken in and out beside it, and estimates let in", async () => {
   const { page, writes } = await card({
     "POST /api/students/s/played": { shots: SHOTS, gone: [] },
     "PATCH /api/students/s": {},

@@ -189,8 +189,7 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
         />
         <p class="quiet">
           <template v-if="touching.gate !== null && touching.tape !== null"
-            >A stock ball at the bar launched at {{ touching.gate.toFixed(1) }}°, at the tape
-            {{ touching.tape.toFixed(1) }}°. </template
+            >Stock ball: bar {{ touching.gate.toFixed(1) }}°, tape {{ touching.tape.toFixed(1) }}°. </template
           >Cap the ends of gates and rods and keep clear of the swing. Nobody beside or behind a net. Your
           range's rules come first.
         </p>

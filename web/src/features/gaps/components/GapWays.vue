@@ -126,6 +126,8 @@ li.here {
   background: var(--accent-soft);
 }
 .word {
+  overflow-wrap: anywhere;
+  white-space: normal;
   border: 0;
   background: none;
   font: inherit;

@@ -38,7 +38,7 @@ describe("a chart of shares", () => {
     const year = chartOf([solid], [], ["2025-06-01", "2026-05-31"], SIZE, 1).days;
     const gaps = year.slice(1).map((d, i) => d.x - year[i]!.x);
     expect(Math.min(...gaps)).toBeGreaterThan(28);
-    // A name ends within the chart and begins after previous student, whichever days it falls on.
+    // A name ends within the chart and begins after the one before, whichever days it falls on.
     for (let day = 2; day < 29; day += 1)
       for (const width of [330, 460, 700]) {
         const span: [string, string] = ["2026-10-20", `2026-11-${String(day).padStart(2, "0")}`];

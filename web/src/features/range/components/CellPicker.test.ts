@@ -37,7 +37,7 @@ test("a box is a club and a swing, with the day's balls of this height", async (
   expect(picker.emitted("update:modelValue")).toEqual([[{ ...PLAIN, club: "60", swing: "8:00" }]]);
 });
 
-test("height, spin and tempo change, and the rest stays", async () => {
+test("height, spin and tempo change one by one, and the rest stays", async () => {
   const picker = shown();
   const heights = picker.findAll("[role=radio]");
   expect(heights.map((h) => h.text())).toEqual(["low", "stock", "high"]);

@@ -16,7 +16,7 @@ test("a cell that the session knows better is shown so, until the matrix is newe
   now.value = cell("56 9:00", 44);
   await nextTick();
   expect(shown()).toEqual([44, 30]);
-  // On to the next cell: what was learnt of previous student stays.
+  // On to the next cell: what was learnt of the one before stays.
   now.value = cell("56 8:00", 31);
   await nextTick();
   expect(shown()).toEqual([44, 31]);

@@ -157,8 +157,10 @@ async function takeMatrix(event: Event): Promise<void> {
     <p v-if="matrixResult" role="status">{{ matrixResult }}</p>
     <Sentence :text="matrixError" />
     <p class="row">
-      <b>Everything</b>
-      <a :href="`/api/students/${studentId}/student.json`" download>Export student (for another academy)</a>
+      <b>Student</b>
+      <a :href="`/api/students/${studentId}/student.json`" download title="For another academy"
+        >Export everything</a
+      >
     </p>
     <p class="quiet">Carries from a chart or matrix count until the shot has five balls of its own.</p>
   </template>

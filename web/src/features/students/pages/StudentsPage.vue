@@ -151,7 +151,7 @@ useKeys("Students", [
       <h1>{{ archived ? "Archived students" : "Students" }}</h1>
       <span v-if="data && !archived" class="quiet">{{ weekday(data.day) }}</span>
       <span v-if="next && !archived" class="next">
-        <RouterLink to="/calendar">Next for you at {{ next.local }}</RouterLink
+        <RouterLink to="/calendar">Next at {{ next.local }}</RouterLink
         >: {{ next.student }}{{ next.check_up ? `, check-up of ${next.check_up} balls` : "" }}
       </span>
       <span class="push buttons">
