@@ -100,7 +100,7 @@ def test_the_ladder_says_the_shot_once_and_none_where_nothing_reaches() -> None:
     wide = ladder(card(*USUAL, tolerance_yd=5.5))
     assert wide.count("same") == 2
     assert wide.count("58 9:00") == 1
-    assert text[-1] == "italic: estimated"
+    assert text[-1] == "italic: estimated; + 2: hit it 2 longer. none: no shot is close"
 
 
 def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
@@ -143,7 +143,7 @@ def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() 
     ] or {t.strip() for t in rows[2:-2]} == {"ball 3 back", "slower", "grab", "high", "50 low"}
     assert "(66)" in text  # in work
     assert "55" not in text  # neither
-    assert text[-2] == "italic: estimated; ( ): in work"
+    assert text[-2] == "italic: estimated; ( ): still learning"
     assert text[-1].startswith("launch \N{DEGREE SIGN} with the 54: low")
     marks = [m for s in lay_card(card(*USUAL), Form.A4, [Side.CLUB]) for m in s.marks]
     (guess,) = [m for m in marks if isinstance(m, Text) and m.text == "49"]

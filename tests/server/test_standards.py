@@ -51,7 +51,7 @@ def test_the_house_offers_its_card_forms_and_set_ups(two: tuple[Api, Api]) -> No
     head("PUT", "/standards", wall | {"house": True, "card": CARD | {"step": 2}, "was": CARD})
     assert coach("GET", "/standards").data[0]["card"]["step"] == 2
     taken = coach("PUT", "/standards", wall)
-    assert (taken.status_code, "kept by the house" in taken.data["title"]) == (422, True)
+    assert (taken.status_code, "belongs to the academy" in taken.data["title"]) == (422, True)
     # What is the house's is a head coach's; what is a coach's own is nobody else's.
     for refused in (
         coach("PUT", "/standards", wall | {"house": True}),

@@ -67,7 +67,7 @@ def keep_standard(
         done = [created(standard)]
     else:
         if standard.owner_id != (owner.pk if owner else None):
-            keeper = "the house" if standard.owner is None else standard.owner.name
+            keeper = "the academy" if standard.owner is None else standard.owner.name
             raise InputError(f'"{name}" already belongs to {keeper}. Choose another name.', field="name")
         refuse_if_replaced(name, standard.content, was, dict(content))
         before = fields_of(standard, ["content"])

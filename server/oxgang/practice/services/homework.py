@@ -201,7 +201,7 @@ def keep_routine(
         done = [created(routine)]
     else:
         if routine.owner_id != (None if house else by.pk):
-            keeper = "the house" if routine.owner is None else routine.owner.name
+            keeper = "the academy" if routine.owner is None else routine.owner.name
             raise InputError(f'"{name}" already belongs to {keeper}. Choose another name.', field="name")
         refuse_if_replaced(name, routine.rows, None if was is None else _plain(was), plain)
         before = fields_of(routine, ["rows"])
