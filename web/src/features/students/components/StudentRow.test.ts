@@ -86,6 +86,6 @@ test("today's booked check-up decides how many balls", async () => {
   ];
   const { text } = await shown({ coming });
   expect(text()).toContain("Today 17:30 Ilse");
-  expect(text()).toContain("Tomorrow 09:00 Tobin");
+  expect(text()).not.toContain("Tomorrow 09:00"); // the next one is enough here
   expect(text()).toContain("Check-up, 20 balls");
 });

@@ -41,8 +41,9 @@ const homeworkWords = computed(() => {
 });
 const today = computed(() => props.row.coming.find((c) => inDays(c.starts_at, props.day) === 0));
 const balls = computed(() => today.value?.check_up || props.checkUp);
+/** The next session; the calendar has the others. */
 const coming = computed(() =>
-  props.row.coming.map((c) => {
+  props.row.coming.slice(0, 1).map((c) => {
     const days = inDays(c.starts_at, props.day);
     const when = days === 0 ? "Today" : days === 1 ? "Tomorrow" : shortDay(c.starts_at).slice(0, -5);
     return { ...c, days, when: `${when} ${clock(c.starts_at)}`, who: c.coach.split(" ")[0] };

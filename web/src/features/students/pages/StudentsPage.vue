@@ -16,7 +16,6 @@ import { chosenStudent } from "@/shared/student/chosen";
 import EmptyState from "@/shared/ui/EmptyState.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
-import { weekday } from "@/shared/format/dates";
 import BringIn from "../components/BringIn.vue";
 import StudentRow from "../components/StudentRow.vue";
 import { useCheckUp } from "@/shared/api/checkUp";
@@ -149,7 +148,6 @@ useKeys("Students", [
   <div class="page">
     <div class="head">
       <h1>{{ archived ? "Archived students" : "Students" }}</h1>
-      <span v-if="data && !archived" class="quiet">{{ weekday(data.day) }}</span>
       <span v-if="next && !archived" class="next">
         <RouterLink to="/calendar">Next at {{ next.local }}</RouterLink
         >: {{ next.student }}{{ next.check_up ? `, check-up of ${next.check_up} balls` : "" }}
