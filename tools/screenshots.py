@@ -153,7 +153,7 @@ def lesson(page: Page) -> None:
 
 def practice(page: Page) -> None:
     student(page, "Maren Okafor", "practice")
-    page.wait_for_selector(".test")
+    page.wait_for_selector(".forms button")
     press(page, "b r")
     page.wait_for_timeout(900)
 
