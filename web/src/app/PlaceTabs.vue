@@ -2,15 +2,15 @@
 /** The pages of one place beside each other: tabs, or steps that show how far one is. */
 import { computed } from "vue";
 import { useRoute } from "vue-router";
-import { TABS } from "./places";
+import { tabsOf } from "./places";
 
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
 const name = computed(() => String(route.meta["place"] ?? route.name ?? ""));
-const tabs = computed(() => TABS[name.value]);
+const tabs = computed(() => tabsOf(name.value));
 /** Ways of hitting stand under their step. */
 const here = computed(() => {
-  const pages = tabs.value?.pages.map(([page]) => page) ?? [];
+  const pages = tabs.value?.pages.map((page) => page.name) ?? [];
   if (pages.includes(String(route.name))) return route.name;
   return route.name === "chart" ? "import" : name.value;
 });
@@ -20,13 +20,13 @@ const to = (page: string) => ({ name: page, params: { studentId: props.studentId
 <template>
   <nav v-if="tabs" class="tabs" :class="{ steps: tabs.steps }" :aria-label="tabs.steps ? 'Steps' : 'Tabs'">
     <RouterLink
-      v-for="([page, label], i) in tabs.pages"
-      :key="page"
-      :to="to(page)"
-      :class="{ here: page === here }"
-      :aria-current="page === here ? (tabs.steps ? 'step' : 'page') : undefined"
+      v-for="(page, i) in tabs.pages"
+      :key="page.name"
+      :to="to(page.name)"
+      :class="{ here: page.name === here }"
+      :aria-current="page.name === here ? (tabs.steps ? 'step' : 'page') : undefined"
       ><span v-if="tabs.steps" class="number" aria-hidden="true">{{ i + 1 }}</span
-      >{{ label }}</RouterLink
+      >{{ page.tab ?? page.label }}</RouterLink
     >
   </nav>
 </template>

@@ -7,66 +7,51 @@ export interface Where extends Place {
   under: string;
 }
 
-/** Under one place of the bar: its pages, as tabs or as steps in their order. */
-const OF_STUDENT: [under: string, pages: [name: string, label: string, letter: string][]][] = [
-  [
-    "setup",
-    [
-      ["setup", "Student", "b"],
-      ["flight", "Set-ups", ""],
-      ["import", "Import", ""],
-      ["data", "Data", ""],
-      ["history", "History", ""],
-    ],
-  ],
-  ["lesson", [["lesson", "Lesson", "l"]]],
-  ["matrix", [["matrix", "Matrix", "m"]]],
-  [
-    "range",
-    [
-      ["range", "Range", "r"],
-      ["plan", "Plan", "p"],
-      ["review", "Confirm", "v"],
-    ],
-  ],
-  [
-    "shots",
-    [
-      ["shots", "Shots", "t"],
-      ["gaps", "Gaps", ""],
-    ],
-  ],
-  ["pick", [["pick", "Pick", "k"]]],
-  ["practice", [["practice", "Practice", "e"]]],
-  ["card", [["card", "Card", "c"]]],
-  ["progress", [["progress", "Progress", "o"]]],
-];
-/** What the pages of a place are called beside each other, in their order; steps are numbered. */
-export const TABS: Record<string, { steps?: boolean; pages: [name: string, label: string][] }> = {
-  setup: {
+interface OfStudent {
+  name: string;
+  label: string;
+  letter?: string;
+  /** What it is called beside the others of its place, where that differs. */
+  tab?: string;
+}
+/** Each place of the bar with its pages: one, tabs, or numbered steps in their order. */
+const OF_STUDENT: { under: string; steps?: boolean; pages: OfStudent[] }[] = [
+  {
+    under: "setup",
     pages: [
-      ["setup", "Profile"],
-      ["flight", "Set-ups"],
-      ["import", "Import"],
-      ["data", "Data"],
-      ["history", "History"],
+      { name: "setup", label: "Student", letter: "b", tab: "Profile" },
+      { name: "flight", label: "Set-ups" },
+      { name: "import", label: "Import" },
+      { name: "data", label: "Data" },
+      { name: "history", label: "History" },
     ],
   },
-  range: {
+  { under: "lesson", pages: [{ name: "lesson", label: "Lesson", letter: "l" }] },
+  { under: "matrix", pages: [{ name: "matrix", label: "Matrix", letter: "m" }] },
+  {
+    under: "range",
     steps: true,
     pages: [
-      ["plan", "Plan"],
-      ["range", "Hit"],
-      ["review", "Confirm"],
+      { name: "plan", label: "Plan", letter: "p" },
+      { name: "range", label: "Range", letter: "r", tab: "Hit" },
+      { name: "review", label: "Confirm", letter: "v" },
     ],
   },
-  shots: {
+  {
+    under: "shots",
     pages: [
-      ["shots", "Shots used"],
-      ["gaps", "Gaps"],
+      { name: "shots", label: "Shots", letter: "t", tab: "Shots used" },
+      { name: "gaps", label: "Gaps" },
     ],
   },
-};
+  { under: "pick", pages: [{ name: "pick", label: "Pick", letter: "k" }] },
+  { under: "practice", pages: [{ name: "practice", label: "Practice", letter: "e" }] },
+  { under: "card", pages: [{ name: "card", label: "Card", letter: "c" }] },
+  { under: "progress", pages: [{ name: "progress", label: "Progress", letter: "o" }] },
+];
+/** The pages beside each other under a place; none where it has only one. */
+export const tabsOf = (place: string) =>
+  OF_STUDENT.find(({ under, pages }) => under === place && pages.length > 1);
 const OF_ACADEMY: [name: string, label: string, to: string][] = [
   ["people", "People", "/people"],
   ["figures", "Figures", "/figures"],
@@ -83,8 +68,14 @@ export function placesOf(studentId: string, head: boolean): Where[] {
     to,
     under: name,
   });
-  const student = OF_STUDENT.flatMap(([under, pages]) =>
-    pages.map(([name, label, letter]) => ({ name, label, letter, under, to: `/s/${studentId}/${name}` })),
+  const student = OF_STUDENT.flatMap(({ under, pages }) =>
+    pages.map(({ name, label, letter = "" }) => ({
+      name,
+      label,
+      letter,
+      under,
+      to: `/s/${studentId}/${name}`,
+    })),
   );
   const academy = [bar("calendar", "Calendar", "d", "/calendar"), bar("groups", "Groups", "y", "/bays")];
   return [

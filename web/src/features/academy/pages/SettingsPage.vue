@@ -16,6 +16,7 @@ import { useUnits } from "@/shared/units/units";
 import { useWords, askAgain } from "@/shared/api/queries";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import TabRow from "@/shared/ui/TabRow.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import RetentionBox from "../components/RetentionBox.vue";
 
@@ -108,8 +109,11 @@ async function bringAlong(before: string, left: number): Promise<void> {
   }
 }
 /** A tab for each kind; what was changed in any is saved together. */
-const TABS = ["Academy", "New students", "Cards", "Privacy"] as const;
-const tab = ref<(typeof TABS)[number]>("Academy");
+const TABS = (["Academy", "New students", "Cards", "Privacy"] as const).map((name) => ({
+  name,
+  label: name,
+}));
+const tab = ref<(typeof TABS)[number]["name"]>("Academy");
 </script>
 
 <template>
@@ -127,11 +131,7 @@ const tab = ref<(typeof TABS)[number]>("Academy");
     <Waiting v-if="!settings.data.value && !settings.error.value" what="the settings" />
     <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'step', 'card')" />
-    <nav v-if="now" class="tabs" aria-label="Settings">
-      <button v-for="one in TABS" :key="one" type="button" :aria-pressed="tab === one" @click="tab = one">
-        {{ one }}
-      </button>
-    </nav>
+    <TabRow v-if="now" v-model="tab" :tabs="TABS" about="Settings" />
     <form v-if="now" @submit.prevent="save">
       <fieldset v-show="tab === 'Academy'" class="sheet" :disabled="!leads">
         <h2>The academy</h2>
@@ -258,28 +258,6 @@ const tab = ref<(typeof TABS)[number]>("Academy");
 <style scoped>
 form {
   max-width: 40rem;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem;
-  margin-bottom: 0.8rem;
-  border-bottom: 1px solid var(--line);
-}
-.tabs button {
-  min-height: 44px;
-  padding: 0 0.9rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink-2);
-  font: inherit;
-  cursor: pointer;
-}
-.tabs [aria-pressed="true"] {
-  border-bottom-color: var(--accent);
-  color: var(--ink);
-  font-weight: 650;
 }
 fieldset {
   margin: 0;

@@ -16,6 +16,7 @@ import { changing, key, useKeys } from "@/shared/keys/useKeys";
 import { upper } from "@/shared/texts/texts";
 import DayField from "@/shared/ui/DayField.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import TabRow from "@/shared/ui/TabRow.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { provideStudent } from "@/shared/student/context";
 import HomeworkList from "../components/HomeworkList.vue";
@@ -188,17 +189,7 @@ useKeys("Practice", [
       <Sentence v-if="page.problem" :text="page.problem" tone="ask"
         ><RouterLink :to="{ name: 'shots', params: { studentId } }"> Shots</RouterLink></Sentence
       >
-      <nav class="tabs" aria-label="Practice">
-        <button
-          v-for="one in TABS"
-          :key="one.name"
-          type="button"
-          :aria-pressed="tab === one.name"
-          @click="tab = one.name"
-        >
-          {{ one.label }}
-        </button>
-      </nav>
+      <TabRow v-model="tab" :tabs="TABS" about="Practice" />
       <section v-if="unseen" class="sheet came">
         <b>{{ unseen }} {{ unseen === 1 ? "round" : "rounds" }} returned.</b>
         <RouterLink :to="{ name: 'review', params: { studentId } }">Confirm the balls</RouterLink>
@@ -325,28 +316,6 @@ useKeys("Practice", [
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr);
   gap: 1rem;
   align-items: start;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem;
-  margin-bottom: 0.8rem;
-  border-bottom: 1px solid var(--line);
-}
-.tabs button {
-  min-height: 44px;
-  padding: 0 0.9rem;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink-2);
-  font: inherit;
-  cursor: pointer;
-}
-.tabs [aria-pressed="true"] {
-  border-bottom-color: var(--accent);
-  color: var(--ink);
-  font-weight: 650;
 }
 .head {
   margin-bottom: 0.3rem;
