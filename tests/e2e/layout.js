@@ -83,6 +83,11 @@
       if (clash(a.box, b.box, 3))
         wrong.add(`pressed together: ${named(a.e)} "${a.e.textContent.trim()}" and ${named(b.e)} "${b.e.textContent.trim()}"`);
     }
+  for (const { e, box } of pressed) {
+    const around = e.parentElement.getBoundingClientRect();
+    if (box.right > around.right + 3 && around.width > 0 && getComputedStyle(e).position !== "absolute")
+      wrong.add(`out of its box: ${named(e)} "${e.textContent.trim()}"`);
+  }
   for (const { e } of pressed)
     if (/^(BUTTON|SELECT)$/.test(e.tagName) && e.scrollWidth > e.clientWidth + 2 && !e.title)
       wrong.add(`cut in itself: ${named(e)} "${e.textContent.trim()}"`);

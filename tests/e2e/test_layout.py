@@ -7,6 +7,7 @@ Outside check: axe-core, by the rules of WCAG 2.2 A and AA and its best practice
 
 from __future__ import annotations
 
+from datetime import date, timedelta
 from pathlib import Path
 
 import pytest
@@ -47,6 +48,7 @@ def test_the_check_sees_what_is_wrong(page: Page) -> None:
         "cut": f"{good}<p style='width: 3em; overflow: hidden; white-space: pre'>much longer</p>",
         "one over the other": f"{good}<p style='margin-top: -1em; height: 0'>over</p><p>it</p>",
         "pressed together": f"{good}<button style='margin-left: -2em'>Drop</button>",
+        "out of its box": "<p style='width: 3em'><button style='white-space: nowrap'>Cancel for one</button></p>",
         "cut in itself": "<button style='width: 3em; overflow: hidden'>Unbreakable</button>",
         "out of the page": f"{good}<p style='position: absolute; left: -3em'>gone</p>",
     }
@@ -68,6 +70,17 @@ def test_every_view_is_whole_at_every_size_and_in_every_theme(page: Page, own_se
     units = asked(page, f"students/{student}")["units"]
     for other in others:
         written(page, "PATCH", f"students/{other}", {"units": units})
+    # The narrowest place of the calendar is beside its form, on a Sunday.
+    sunday = date.today() + timedelta(days=6 - date.today().weekday())
+    written(
+        page,
+        "POST",
+        "appointments/together",
+        {
+            "students": [student, *others],
+            "starts_at": f"{sunday}T21:30:00Z",
+        },
+    )
     faults = []
     for view in all_views():
         page.set_viewport_size(DESK)

@@ -10,7 +10,7 @@ onBeforeUnmount(() => clearTimeout(timer));
 </script>
 
 <template>
-  <p v-if="long" class="waiting" role="status">Loading {{ what }}…</p>
+  <p class="waiting" :hidden="!long" role="status">{{ long ? `Loading ${what}…` : "" }}</p>
 </template>
 
 <style scoped>

@@ -87,13 +87,6 @@ p {
   display: flex;
   justify-content: space-between;
 }
-.each button {
-  border: 0;
-  background: none;
-  font: inherit;
-  color: var(--ink-2);
-  cursor: pointer;
-}
 .acts {
   display: flex;
   flex-wrap: wrap;
@@ -103,7 +96,7 @@ p {
 .acts button {
   min-height: 2.2rem;
   padding: 0 0.1rem;
-  white-space: nowrap;
+  text-align: left;
   font-size: 0.95rem;
   border: 0;
   background: none;
