@@ -7,7 +7,7 @@ Outside check: axe-core, by the rules of WCAG 2.2 A and AA and its best practice
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
@@ -71,7 +71,8 @@ def test_every_view_is_whole_at_every_size_and_in_every_theme(page: Page, own_se
     for other in others:
         written(page, "PATCH", f"students/{other}", {"units": units})
     # The narrowest place of the calendar is beside its form, on a Sunday.
-    sunday = date.today() + timedelta(days=6 - date.today().weekday())
+    today = datetime.now(UTC).date()
+    sunday = today + timedelta(days=6 - today.weekday())
     written(
         page,
         "POST",
