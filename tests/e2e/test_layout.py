@@ -48,7 +48,7 @@ def test_the_check_sees_what_is_wrong(page: Page) -> None:
         "cut": f"{good}<p style='width: 3em; overflow: hidden; white-space: pre'>much longer</p>",
         "one over the other": f"{good}<p style='margin-top: -1em; height: 0'>over</p><p>it</p>",
         "pressed together": f"{good}<button style='margin-left: -2em'>Drop</button>",
-        "out of its box": "<p style='width: 3em'><button style='white-space: nowrap'>Cancel for one</button></p>",
+        "out of its box": "<p style='width: 3em'><button style='width: 6em'>Drop</button></p>",
         "cut in itself": "<button style='width: 3em; overflow: hidden'>Unbreakable</button>",
         "out of the page": f"{good}<p style='position: absolute; left: -3em'>gone</p>",
     }
