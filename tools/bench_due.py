@@ -16,8 +16,8 @@ from datetime import date, timedelta
 from typing import Any
 
 import numpy as np
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.ground.played import candidates_of
 from oxgang.core.ground.proposal import propose

@@ -7,8 +7,8 @@ from datetime import date, timedelta
 from itertools import product
 
 import numpy as np
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Basis, Cell, Matrix
 from oxgang.core.carry.prior import Point, Points, mean_log_carry
 from oxgang.core.words.bag import Club

@@ -10,7 +10,8 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.arithmetic import arithmetic
-from oxgang.core.carry.hits import MOST_GROUPS, Hit, standard_hits
+from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.hits import MOST_GROUPS, standard_hits
 from oxgang.core.carry.matrix import Basis, Doubt
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import repaired

@@ -7,7 +7,7 @@ from datetime import timedelta
 
 import numpy as np
 import pytest
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError
 from oxgang.core.flight.trajectory import fly

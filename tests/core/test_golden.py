@@ -24,11 +24,11 @@ from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.ageing import halves, halves_after, worth_hitting_on
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.asking import question_about
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.cells import furrow
 from oxgang.core.carry.enough import balls_more
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.guess import positions_seen
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Matrix
 from oxgang.core.carry.prior import Point, Points, mean_log_carry
 from oxgang.core.carry.surfaces import lie_factors

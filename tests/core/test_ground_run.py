@@ -7,8 +7,9 @@ from datetime import timedelta
 
 import numpy as np
 import pytest
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.ground_run import BALL_SD, DAY_SD, GROUND_SD, READ_YD, ground_run
-from oxgang.core.carry.hits import Hit, standard_hits
+from oxgang.core.carry.hits import standard_hits
 from oxgang.core.carry.matrix import Doubt
 from oxgang.core.words.shots import CellKey, Shot
 from scipy import stats
@@ -23,7 +24,7 @@ def test_what_balls_teach_is_the_normal_posterior_of_their_days() -> None:
     runs, carries, more = np.array([8.0, 12.0, 1.0]), np.array([50.0, 60.0, 90.0]), 0.6
     may = np.array([8.0, 12.0, 11.7])  # a long shot by its carry
     days = [DAYS[0], DAYS[0], DAYS[1]]
-    found = ground_run(zip(days, carries, runs, runs + more * may, strict=True))
+    found = ground_run(zip((d.toordinal() for d in days), carries, runs, runs + more * may, strict=True))
     noise = np.diag(BALL_SD**2 + (READ_YD / may) ** 2)
     noise += DAY_SD**2 * np.equal.outer(np.array(days), np.array(days))
     grid = np.linspace(-1.5, 2.0, 4001)

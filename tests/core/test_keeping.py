@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 import pytest
 from oxgang.core.carry.ageing import halves_after, may_move, worth_hitting_on
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.matrix import Cell, Doubt
 from oxgang.core.carry.noise import Change
 from oxgang.core.errors import InputError

@@ -9,8 +9,8 @@ from typing import Any
 import numpy as np
 import pytest
 from numpy.typing import NDArray
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.enough import balls_more
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.carry.prior import Point, Points, covariance
 from oxgang.core.errors import InputError

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.asking import Guess, question_about
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.matrix import Basis, Doubt, Matrix
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.surfaces import lie_factors

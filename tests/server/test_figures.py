@@ -12,7 +12,7 @@ import pytest
 from django.contrib.auth.models import User
 from django.utils import timezone
 from oxgang.academy.models import Coach, Student
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.prior import Point
 from oxgang.core.keeping.figures import (
     FEWEST_STUDENTS,

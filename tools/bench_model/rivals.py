@@ -15,8 +15,9 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.ground_run import DAY_SD as RUN_DAY_SD
-from oxgang.core.carry.hits import Hit, standard_hits
+from oxgang.core.carry.hits import standard_hits
 from oxgang.core.carry.prior import Points, mean_log_carry
 from oxgang.core.ground.gaps import FROM_YD, TO_YD
 from oxgang.core.practice.plan import plan_balls

@@ -21,7 +21,7 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.air import Air
 from oxgang.core.flight.chain import Chain

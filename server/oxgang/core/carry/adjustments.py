@@ -95,5 +95,10 @@ def adjustments_of(
 
 def taught_by(evidence: Evidence) -> tuple[int, int]:
     """How many balls taught what moving the ball is worth, and what gripping down is."""
-    hits = [h for h in evidence.hits if h.teaches and (h.day is None or h.day <= evidence.day)]
-    return sum(bool(h.point.back_in) for h in hits), sum(bool(h.point.down_in) for h in hits)
+    balls = evidence.balls
+    hit = np.bincount(
+        balls.columns.point[balls.teaches & balls.by(evidence.day)], minlength=len(balls.points)
+    )
+    moved = sum(n for n, point in zip(hit.tolist(), balls.points, strict=True) if point.back_in)
+    gripped = sum(n for n, point in zip(hit.tolist(), balls.points, strict=True) if point.down_in)
+    return moved, gripped

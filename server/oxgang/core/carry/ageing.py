@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date, timedelta
@@ -11,12 +10,12 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.prior import Point
 from oxgang.core.carry.weights import UNMARKED_LEAST, UNMARKED_SHARE
 from oxgang.core.words.intervals import Z
-from oxgang.core.words.shots import BallType, CellKey, Lie, Strike
+from oxgang.core.words.shots import BallType, CellKey, Lie
 
 Array = NDArray[np.float64]
 
@@ -87,8 +86,8 @@ def once_hit(evidence: Evidence, planned: Sequence[Aim]) -> Evidence:
     mishits, which say nothing, as the student usually has.
     """
     solid = solid_share(evidence)
-    usual = Counter((hit.ball, hit.lie) for hit in evidence.hits if hit.counts).most_common(1)
-    ball, lie = usual[0][0] if usual else (BallType.PREMIUM, Lie.MAT)
+    usual = evidence.balls.some(evidence.balls.counts).usual_surface()
+    ball, lie = usual or (BallType.PREMIUM, Lie.MAT)
     more: list[Hit] = []
     due = 0.0
     for key, point, carry, n in planned:
@@ -104,7 +103,8 @@ def once_hit(evidence: Evidence, planned: Sequence[Aim]) -> Evidence:
 def solid_share(evidence: Evidence) -> float:
     """How much a ball of a student's counts, on average: the share that is solid, less the mishits
     that go unmarked and the wild ones that count less. The fewer balls, the nearer to the usual."""
-    imported = [hit for hit in evidence.hits if not hit.imported and not hit.excluded]
-    mishits = sum(hit.strike is not Strike.SOLID for hit in imported)
-    share = (mishits + USUAL_MISHITS * USUAL_WEIGHT) / (len(imported) + USUAL_WEIGHT)
+    balls = evidence.balls
+    known = balls.own & balls.not_excluded
+    mishits = int((known & ~balls.solid).sum())
+    share = (mishits + USUAL_MISHITS * USUAL_WEIGHT) / (int(known.sum()) + USUAL_WEIGHT)
     return (1 - share) * (1 - UNMARKED_LEAST - UNMARKED_SHARE * share - WILD_LOSE)

@@ -16,17 +16,16 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import BALL_NR, LIE_NR, Hit
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.fit import Fit
 from oxgang.core.carry.ground_run import DAY_SD as RUN_DAY_SD
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import (
     DAY_SD,
     UNSEEN_MISHITS,
     UNTOLD_WIND_SD,
     Groups,
     noise_covariance,
-    surface_index,
 )
 from oxgang.core.carry.prior import Point, Points
 from oxgang.core.words.shots import CellKey, Strike
@@ -79,7 +78,9 @@ def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] =
     others
         Cells of the bag and scale that the balls might belong to.
     """
-    today = [h for h in evidence.hits if h.day == evidence.day and h.teaches and not h.imported]
+    balls = evidence.balls
+    on_the_day = balls.columns.day == evidence.day.toordinal()
+    today = balls.some(on_the_day & balls.teaches & ~balls.columns.imported)
     run: list[Hit] = []
     for hit in reversed(today):
         if hit.cell != key or len(run) == len(OUT):
@@ -99,7 +100,7 @@ def _out(
 ) -> tuple[float, Question] | None:
     """How many times the limit these balls stand out, with the question; None within it."""
     uids = {hit.uid for hit in asked}
-    rest = replace(evidence, hits=[h for h in evidence.hits if h.uid not in uids])
+    rest = replace(evidence, hits=evidence.balls.some(~evidence.balls.among(uids)))
     # All of one adjustment, or the last ball alone.
     adjustments = {(h.point.back_in, h.point.down_in) for h in asked}
     if len(adjustments) > 1:
@@ -155,18 +156,18 @@ def foretold(fitted: Fit, points: Sequence[Point], like: Hit) -> tuple[Array, Ar
     next_bin = groups.bin[np.argmin(groups.age_years)]
     if groups.age_years.min() > 0:
         next_bin = groups.bin.max() + 1
-    ball, lie = surface_index(like.ball, like.lie)
     lever = 0.0
     if like.from_total and like.carry_yd:
-        _, lever = fitted.hits.ground.carry(like.carry_yd, like.run_yd or 0.0)
+        one_ball = np.array([like.carry_yd]), np.array([like.run_yd or 0.0])
+        lever = float(fitted.hits.ground.carries(*one_ball)[1][0])
     one = Groups(
         point=np.append(groups.point, 0),
         bin=np.append(groups.bin, next_bin),
         era=np.append(groups.era, groups.era.max()),
         age_years=np.append(groups.age_years, 0.0),
         days=np.append(groups.days, 1.0),
-        ball=np.append(groups.ball, ball),
-        lie=np.append(groups.lie, lie),
+        ball=np.append(groups.ball, BALL_NR[like.ball]),
+        lie=np.append(groups.lie, LIE_NR[like.lie]),
         mean=np.append(groups.mean, 0.0),
         variance=np.append(groups.variance, 0.0),
         conversion=np.append(groups.conversion, 0.0),

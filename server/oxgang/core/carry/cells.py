@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 from itertools import product
@@ -12,6 +12,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.conflicts import (
     Place,
     against_in,
@@ -21,7 +22,7 @@ from oxgang.core.carry.conflicts import (
     suspects_in,
 )
 from oxgang.core.carry.fit import Fit, fit
-from oxgang.core.carry.hits import Hit, Hits
+from oxgang.core.carry.hits import Hits
 from oxgang.core.carry.matrix import Basis, Cell, Centres, Doubt, Matrix
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.order import Line, repaired
@@ -31,7 +32,7 @@ from oxgang.core.carry.prior import Point
 from oxgang.core.carry.weights import FEW
 from oxgang.core.words.bag import Club
 from oxgang.core.words.intervals import Z, log_ends, z_of
-from oxgang.core.words.shots import CellKey, Strike, Trajectory
+from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.core.words.swing import Position
 
 Array = NDArray[np.float64]
@@ -78,15 +79,16 @@ def build_matrix(
     clubs, positions
         The bag on that day and the student's swing scale. Nothing in either gives no cell.
     """
-    keys, variants = _keys(hits, clubs, positions, as_of)
+    balls = Balls.of(hits)
+    keys, variants = _keys(balls, clubs, positions, as_of)
     loft = {club.label: club.loft_deg for club in clubs}
     arm = {position.label: position.arm_deg for position in positions}
-    adjusted = _adjustments_hit(hits, loft, arm, as_of)
+    adjusted = _adjustments_hit(balls, loft, arm, as_of)
     points = [
         *(_point(key, loft, arm) for key in (*keys, *variants)),
         *(replace(_point(key, loft, arm), back_in=b, down_in=d) for key, b, d in adjusted),
     ]
-    fitted = fit(hits, points, as_of, changes)
+    fitted = fit(balls, points, as_of, changes)
     # Two clubs of one name cannot be; two positions of one arm angle share a point.
     at = {point: row for row, point in enumerate(fitted.points)}
     rows = np.array([at[p] for p in points], dtype=np.intp)
@@ -108,7 +110,7 @@ def build_matrix(
     scatters = fitted.hits.scatter_at(points)
     places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
     places |= {adjustment: i for i, adjustment in enumerate(adjusted, len(places))}
-    owns = _own(hits, fitted.hits, places, as_of)
+    owns = _own(balls, fitted.hits, places, as_of)
     conflicts = conflicts_in(places, lines, owns.logs, scatters, held)
     against = against_in([*places], fitted, rows, own)
     splits = splits_in([*places], owns.logs, owns.days, scatters)
@@ -122,17 +124,17 @@ def build_matrix(
     for i, (key, back, down) in enumerate(places):
         carry = float(np.exp(held[i]))
         lo, hi = log_ends(carry, float(deviation[i]))
-        balls = len(owns.logs[i])
+        number = len(owns.logs[i])
         cell = Cell(
             key=key,
             carry_yd=carry,
             carry_lo_yd=lo,
             carry_hi_yd=hi,
             shot_sd_yd=carry * float(scatters[i]),
-            balls=balls,
+            balls=number,
             mishits=owns.mishits[i],
-            basis=_basis(balls, owns.imported[i]),
-            last_measured=owns.last[i] if balls else owns.reported_on[i],
+            basis=_basis(number, owns.imported[i]),
+            last_measured=owns.last[i] if number else owns.reported_on[i],
             doubts=(),
             re_expressed=owns.re_expressed[i],
             imported_yd=owns.imported[i],
@@ -142,7 +144,7 @@ def build_matrix(
         doubts = [Doubt.CONFLICT] if key in odd and not cell.adjusted else []
         contradict = (apart[i] and days[i] > 1) or (key in split and not cell.adjusted)
         doubts += [Doubt.DAYS_DISAGREE] if contradict else []
-        doubts += [Doubt.TOTALS] if balls and owns.totals[i] == balls else []
+        doubts += [Doubt.TOTALS] if number and owns.totals[i] == number else []
         doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
     n, m = len(keys), len(keys) + len(variants)
@@ -154,7 +156,7 @@ def build_matrix(
         conflicts,
         against,
         splits,
-        suspects_in(fitted, hits),
+        suspects_in(fitted, balls),
         fitted.hits.spread,
         fitted,
         rows,
@@ -173,7 +175,7 @@ def _point(key: CellKey, loft: Mapping[str, float], arm: Mapping[str, float]) ->
 
 
 def _keys(
-    hits: Iterable[Hit], clubs: Sequence[Club], positions: Sequence[Position], as_of: date
+    balls: Balls, clubs: Sequence[Club], positions: Sequence[Position], as_of: date
 ) -> tuple[list[CellKey], list[CellKey]]:
     """The usual cells and the others that have balls; and the others of their spin and tempo."""
     usual = [
@@ -181,12 +183,10 @@ def _keys(
         for club, position, trajectory in product(clubs, positions, Trajectory)
     ]
     labels = {club.label for club in clubs}, {position.label for position in positions}
-    cells = {id(h.cell): h.cell for h in hits}
-    odd = {name for name, cell in cells.items() if not cell.usual}
-    seen = (
-        {id(h.cell): h.cell for h in hits if id(h.cell) in odd and h.teaches and _by(h, as_of)} if odd else {}
-    )
-    hit = dict.fromkeys(key for key in seen.values() if key.club in labels[0] and key.swing in labels[1])
+    odd = [i for i, cell in enumerate(balls.cells) if not cell.usual]
+    taught = balls.columns.cell[balls.teaches & balls.by(as_of)] if odd else np.zeros(0, dtype=np.intp)
+    seen = [balls.cells[i] for i in dict.fromkeys(taught[np.isin(taught, odd)].tolist())]
+    hit = dict.fromkeys(key for key in seen if key.club in labels[0] and key.swing in labels[1])
     kinds = dict.fromkeys((key.spin, key.tempo) for key in hit)
     variants = [
         key
@@ -198,23 +198,15 @@ def _keys(
 
 
 def _adjustments_hit(
-    hits: Iterable[Hit], loft: Mapping[str, float], arm: Mapping[str, float], as_of: date
+    balls: Balls, loft: Mapping[str, float], arm: Mapping[str, float], as_of: date
 ) -> list[Place]:
     """The adjustments that have balls of their own, in the order in which they were first hit."""
-    found = {
-        id(h.point): (h.cell, h.point.back_in, h.point.down_in)
-        for h in hits
-        if h.point.adjusted and h.teaches and _by(h, as_of)
-    }
-    return [
-        adjustment
-        for adjustment in dict.fromkeys(found.values())
-        if adjustment[0].club in loft and adjustment[0].swing in arm
+    columns = balls.columns.take(balls.adjusted & balls.teaches & balls.by(as_of))
+    found = [
+        (balls.cells[cell], balls.points[point].back_in, balls.points[point].down_in)
+        for cell, point in dict.fromkeys(zip(columns.cell.tolist(), columns.point.tolist(), strict=True))
     ]
-
-
-def _by(hit: Hit, as_of: date) -> bool:
-    return hit.day is None or hit.day <= as_of
+    return [one for one in dict.fromkeys(found) if one[0].club in loft and one[0].swing in arm]
 
 
 @dataclass(slots=True)
@@ -238,45 +230,45 @@ def _basis(balls: int, imported_yd: float | None) -> Basis:
     return Basis.ESTIMATED if imported_yd is None else Basis.REPORTED
 
 
-def _own(hits: Sequence[Hit], grouped: Hits, places: Mapping[Place, int], as_of: date) -> _Own:
+def _own(balls: Balls, grouped: Hits, places: Mapping[Place, int], as_of: date) -> _Own:
     n = len(places)
-    known: dict[tuple[int, int], int] = {}  # by identity: callers share them
+    at = _places_of(balls, places)
+    mine, own = balls.some(grouped.ball_hit), at[grouped.ball_hit]
+    columns = mine.columns
+    imported: list[float | None] = [None] * n
+    reported_on: list[date | None] = [None] * n
+    for i in np.flatnonzero(columns.imported & (own >= 0)).tolist():
+        imported[own[i]], reported_on[own[i]] = mine[i].carry_yd, mine[i].day
+    # What stands in no place, and numbers of a chart, come last.
+    own = np.where(columns.imported | (own < 0), n, own)
+    order = np.argsort(own, kind="stable")
+    ends = np.searchsorted(own[order], np.arange(n + 1))
+    parts = [order[ends[i] : ends[i + 1]] for i in range(n)]
+    last = np.zeros(n + 1, dtype=np.int64)
+    np.maximum.at(last, own, columns.day)
+    missed = ~balls.solid & balls.not_excluded & ~balls.columns.imported & balls.by(as_of) & (at >= 0)
+    return _Own(
+        [grouped.ball_log[part] for part in parts],
+        [grouped.ball_day[part] for part in parts],
+        [date.fromordinal(day) if day else None for day in last[:n].tolist()],
+        np.bincount(at[missed], minlength=n).tolist(),
+        np.bincount(own[columns.re_expressed], minlength=n).tolist(),
+        np.bincount(own[mine.from_total], minlength=n).tolist(),
+        imported,
+        reported_on,
+    )
 
-    def place_of(hit: Hit) -> int:
-        name = (id(hit.cell), id(hit.point))
-        if name not in known:
-            known[name] = places.get((hit.cell, hit.point.back_in, hit.point.down_in), -1)
-        return known[name]
 
-    own = _Own([], [], [None] * n, [0] * n, [0] * n, [0] * n, [None] * n, [None] * n)
-    balls = [hits[i] for i in grouped.ball_hit.tolist()]
-    imported = [i for i, hit in enumerate(balls) if hit.imported]
-    at = np.array([place_of(hit) for hit in balls], dtype=np.intp)
-    for i in imported:
-        if at[i] >= 0:
-            own.imported[at[i]] = balls[i].carry_yd
-            own.reported_on[at[i]] = balls[i].day
-        at[i] = -1
-    order = np.argsort(at, kind="stable")
-    ends = np.searchsorted(at[order], np.arange(n + 1))
-    for i in range(n):
-        mine = order[ends[i] : ends[i + 1]]
-        own.logs.append(grouped.ball_log[mine])
-        own.days.append(grouped.ball_day[mine])
-    for i, hit in enumerate(balls):
-        if at[i] < 0:
-            continue
-        own.re_expressed[at[i]] += hit.re_expressed
-        own.totals[at[i]] += hit.from_total
-        last = own.last[at[i]]
-        if hit.day is not None and (last is None or hit.day > last):
-            own.last[at[i]] = hit.day
-    for hit in hits:
-        if hit.strike is not Strike.SOLID and not (hit.excluded or hit.imported) and _by(hit, as_of):
-            i = place_of(hit)
-            if i >= 0:
-                own.mishits[i] += 1
-    return own
+def _places_of(balls: Balls, places: Mapping[Place, int]) -> NDArray[np.intp]:
+    """The place of each ball's cell and adjustment, shape (n,); -1 where it has none."""
+    pairs = balls.columns.cell * len(balls.points) + balls.columns.point
+    known, of_ball = np.unique(pairs, return_inverse=True)
+    found = []
+    for pair in known.tolist():
+        cell, point = divmod(pair, len(balls.points))
+        of = balls.points[point]
+        found.append(places.get((balls.cells[cell], of.back_in, of.down_in), -1))
+    return np.array(found, dtype=np.intp)[of_ball]
 
 
 def _lines(points: Sequence[Point]) -> list[list[Line]]:

@@ -12,8 +12,8 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.fit import Fit
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.carry.order import Line
 from oxgang.core.carry.own import Own

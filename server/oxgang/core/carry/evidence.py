@@ -9,9 +9,9 @@ from datetime import date
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.cells import DOUBT_OVER_YD, build_matrix
 from oxgang.core.carry.fit import Fit, fit
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Matrix
 from oxgang.core.carry.noise import Change
 from oxgang.core.carry.prior import Point
@@ -23,7 +23,8 @@ from oxgang.core.words.swing import Position
 class Evidence:
     """The balls and what has changed since, the bag and the swing scale they are read under.
 
-    `day` is the day the numbers are of; later balls and changes do nothing.
+    `day` is the day the numbers are of; later balls and changes do nothing. Any balls may be given;
+    here they are in columns.
     """
 
     hits: Sequence[Hit]
@@ -32,6 +33,14 @@ class Evidence:
     day: date
     changes: Sequence[Change] = ()
     tolerance_yd: float = DOUBT_OVER_YD
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "hits", Balls.of(self.hits))
+
+    @property
+    def balls(self) -> Balls:
+        """The balls in columns."""
+        return Balls.of(self.hits)
 
     def matrix(self) -> Matrix:
         """Every cell of the bag by the swing scale."""
@@ -59,14 +68,14 @@ class Evidence:
     def with_bag(self, clubs: Sequence[Club]) -> Evidence:
         """The same student with another bag. Balls of a club bent to another loft do not count."""
         loft = {club.label: club.loft_deg for club in clubs}
-        hits = [h for h in self.hits if loft.get(h.point.club, h.point.loft_deg) == h.point.loft_deg]
+        same = [loft.get(point.club, point.loft_deg) == point.loft_deg for point in self.balls.points]
+        hits = self.balls.some(np.array(same, dtype=bool)[self.balls.columns.point])
         return replace(self, hits=hits, clubs=clubs)
 
     def with_hits(self, more: Sequence[Hit]) -> Evidence:
         """The same student with more balls."""
-        return replace(self, hits=[*self.hits, *more])
+        return replace(self, hits=self.balls.with_more(more))
 
     def on(self, day: date, clubs: Sequence[Club]) -> Evidence:
         """What was known on an earlier day, with the bag of that day."""
-        hits = [h for h in self.hits if h.day is None or h.day <= day]
-        return replace(self, hits=hits, clubs=clubs, day=day)
+        return replace(self, hits=self.balls.some(self.balls.by(day)), clubs=clubs, day=day)

@@ -9,7 +9,8 @@ from datetime import date
 import numpy as np
 from numpy.typing import NDArray
 
-from oxgang.core.carry.hits import Hit, Hits, group_hits
+from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.hits import Hits, group_hits
 from oxgang.core.carry.noise import Change, change_covariance, noise_covariance
 from oxgang.core.carry.posterior import Posterior, cell_square, posterior
 from oxgang.core.carry.prior import Point, Points, covariance, mean_log_carry

@@ -12,9 +12,13 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import date
-from math import hypot, log, sqrt
+from math import hypot, sqrt
 from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
 
 # How many times its run a ball runs more: of a student's ground, of a day on it, of one ball; and how
 # well a run is read [yd].
@@ -37,18 +41,18 @@ class GroundRun:
     sd: float = GROUND_SD
     balls: int = 0
 
-    def carry(self, carry_yd: float, run_yd: float) -> tuple[float, float]:
-        """The log carry of a ball of which only the total was read, and how much of it hangs on what
-        is not known of the ground.
+    def carries(self, carry_yd: Array, run_yd: Array) -> tuple[Array, Array]:
+        """The log carries of balls of which only the total was read, and how much of each hangs on
+        what is not known of the ground, shape (n,).
 
         Parameters
         ----------
         carry_yd, run_yd
-            Its carry [yd] once the run [yd] that the flight gives it is taken off.
+            Their carries [yd] once the runs [yd] that the flight gives them are taken off.
         """
-        share = what_may_run(carry_yd, run_yd) / carry_yd
-        left = max(LEAST_LEFT, 1 - share * self.more)
-        return log(carry_yd * left), share / left
+        share = np.maximum(run_yd, LEAST_SHARE * carry_yd) / carry_yd
+        left = np.maximum(LEAST_LEFT, 1 - share * self.more)
+        return np.log(carry_yd * left), share / left
 
 
 def what_may_run(carry_yd: float, run_yd: float) -> float:
@@ -56,14 +60,14 @@ def what_may_run(carry_yd: float, run_yd: float) -> float:
     return max(run_yd, LEAST_SHARE * carry_yd)
 
 
-def ground_run(seen: Iterable[tuple[date, float, float, float]]) -> GroundRun:
-    """What balls teach of a student's ground: of each its day, its carry, the run of the flight and
-    the run that was seen [yd].
+def ground_run(seen: Iterable[tuple[int, float, float, float]]) -> GroundRun:
+    """What balls teach of a student's ground: of each its day (an ordinal), its carry, the run of the
+    flight and the run that was seen [yd].
 
     All is normal, so that the posterior is in closed form (Gelman et al. 2013, section 2.5), each
     day's mean with its own part.
     """
-    days: dict[date, list[tuple[float, float]]] = defaultdict(list)
+    days: dict[int, list[tuple[float, float]]] = defaultdict(list)
     for day, carry, run, ran in seen:
         may = what_may_run(carry, run)
         days[day].append(((ran - run) / may, 1 / hypot(BALL_SD, READ_YD / may) ** 2))

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
-from itertools import chain as chained
-from math import log
+from datetime import date
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.ground_run import DAY_SD as RUN_DAY_SD
 from oxgang.core.carry.ground_run import GroundRun, ground_run
 from oxgang.core.carry.noise import (
@@ -22,16 +21,16 @@ from oxgang.core.carry.noise import (
     UNTOLD_WIND_SD,
     Change,
     Groups,
-    surface_index,
 )
-from oxgang.core.carry.prior import TRIMS_TO_IN, Point
+from oxgang.core.carry.prior import Point
 from oxgang.core.carry.weights import Cells, Weighed, weigh
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import Chain
 from oxgang.core.flight.standard import ran_of, to_standard
-from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Strike
+from oxgang.core.words.shots import BallType, CellKey, Lie, Shot
 
 Array = NDArray[np.float64]
+Index = NDArray[np.intp]
 
 # The posterior costs the cube of the number of groups: older days are put together beyond this.
 MOST_GROUPS: Final = 240
@@ -42,61 +41,6 @@ USUAL_MISHITS: Final = 0.12
 MISHIT_BALLS: Final = 20.0
 # A conversion's error (total to carry) is as much the method's as the ball's.
 SHARED_CONVERSION: Final = 0.5
-
-
-@dataclass(frozen=True, slots=True)
-class Hit:
-    """One ball as the model takes it.
-
-    `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
-    angle. `carry_yd` is in standard conditions, without surface factors' uncertainty; `sd` is what a
-    conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
-    is today, `moment` when it was hit, if known. One hit with an adjustment has it in `point`: it teaches
-    what the adjustment is worth and is no ball of the cell's own. `imported` is no ball but a carry from a
-    chart. An `imagined` one is planned: it tells how much will be known, not how
-    the student scatters. `wind_known` is whether its carry was converted from a known
-    wind. `run_yd` is the run that the flight gives a ball whose total was read; `ran_yd` how far it ran,
-    where its carry was read too. Without that its carry is what the flight's run leaves of the total.
-    """
-
-    cell: CellKey
-    point: Point
-    carry_yd: float | None
-    uid: str = ""
-    day: date | None = None
-    strike: Strike = Strike.SOLID
-    excluded: str = ""
-    ball: BallType = BallType.PREMIUM
-    lie: Lie = Lie.FAIRWAY
-    sd: float = 0.0
-    re_expressed: bool = False
-    imported: bool = False
-    imagined: bool = False
-    wind_known: bool = True
-    moment: datetime | None = None
-    run_yd: float | None = None
-    ran_yd: float | None = None
-
-    @property
-    def teaches(self) -> bool:
-        """Whether the model learns from this ball: solid, not excluded, with a carry, and with no
-        adjustment beyond what an adjustment is."""
-        if self.strike is not Strike.SOLID or self.excluded or (self.carry_yd or 0) <= 0:
-            return False
-        point = self.point
-        return not (point.back_in or point.down_in) or (
-            abs(point.back_in) <= TRIMS_TO_IN and abs(point.down_in) <= TRIMS_TO_IN
-        )
-
-    @property
-    def from_total(self) -> bool:
-        """Whether its carry was worked out from its total."""
-        return self.run_yd is not None and self.ran_yd is None
-
-    @property
-    def counts(self) -> bool:
-        """Whether this ball sets its cell's carry: it teaches, and was hit without an adjustment."""
-        return self.teaches and not self.point.adjusted
 
 
 @dataclass(frozen=True, slots=True)
@@ -203,7 +147,7 @@ def standard_hits(
     return hits
 
 
-def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ()) -> Hits:
+def group_hits(hits: Iterable[Hit], as_of: date, changes: Sequence[Change] = ()) -> Hits:
     """Group the balls that teach and were hit by a day. Balls of later days are left out.
 
     Parameters
@@ -211,102 +155,45 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
     changes
         Changes of what is hit, in their order: balls before and after one are not put together.
     """
-    today = as_of.toordinal()
-    places: dict[int, int] = {}  # by identity: callers share one Point a shot type
-    index: dict[Point, int] = {}
-    surfaces: dict[tuple[BallType, Lie], tuple[int, int]] = {}
-    ground = ground_run(
-        (hit.day or as_of, hit.carry_yd or 0.0, hit.run_yd, hit.ran_yd)
-        for hit in hits
-        if hit.ran_yd is not None and hit.run_yd is not None and hit.teaches and (hit.day or as_of) <= as_of
-    )
-    rows: list[tuple[int, int, int, int, int, float, float, int, bool, bool, bool, float, bool]] = []
-    for i, hit in enumerate(hits):
-        if not hit.teaches or hit.carry_yd is None:
-            continue
-        day = today if hit.day is None else hit.day.toordinal()
-        if day > today:
-            continue
-        place = places.get(id(hit.point))
-        if place is None:
-            place = places[id(hit.point)] = index.setdefault(hit.point, len(index))
-        surface = (hit.ball, hit.lie)
-        if surface not in surfaces:
-            surfaces[surface] = surface_index(*surface)
-        era = 0
-        if changes:
-            on = as_of if hit.day is None else hit.day
-            era = sum(not change.before(on, hit.moment) for change in changes)
-        carry, lever = log(hit.carry_yd), 0.0
-        if hit.from_total:
-            carry, lever = ground.carry(hit.carry_yd, hit.run_yd or 0.0)
-        rows.append(
-            (
-                place,
-                day,
-                *surfaces[surface],
-                era,
-                carry,
-                hit.sd,
-                i,
-                hit.imagined,
-                hit.wind_known,
-                hit.from_total,
-                lever,
-                hit.imported,
-            )
-        )
-    # In one go: an array of as many tuples takes several times as long.
-    table = np.fromiter(chained.from_iterable(rows), float, 13 * len(rows)).reshape(-1, 13)
-    point, day_nr = table[:, 0].astype(np.intp), table[:, 1].astype(np.int64)
-    ball, lie = table[:, 2].astype(np.intp), table[:, 3].astype(np.intp)
-    era_nr = table[:, 4].astype(np.intp)
-    logs, sd = table[:, 5], table[:, 6]
-    age = (today - day_nr).astype(float)
+    everything = Balls.of(hits)
+    places = np.flatnonzero(everything.teaches & everything.by(as_of))
+    balls = everything.some(places)
+    ground = _ground_of(balls, as_of)
+    points, point = _in_order(balls)
+    kinds_of, cells, clubs = _cells_of(points)
+    columns, day_nr = balls.columns, balls.days(as_of)
+    age = (as_of.toordinal() - day_nr).astype(float)
+    logs, lever = np.log(columns.carry_yd), np.zeros(len(balls))
+    totals = balls.from_total
+    logs[totals], lever[totals] = ground.carries(columns.carry_yd[totals], columns.run_yd[totals])
+    era = _changes_before(balls, as_of, changes)
     # Balls of which only the total was read are apart from those whose carry was, and so is a chart's number.
-    of_kind = 2 * table[:, 12].astype(np.intp) + table[:, 10].astype(np.intp)
-    surface_nr = ((era_nr * len(BallType) + ball) * len(Lie) + lie) * 4 + of_kind
-    kinds = int(surface_nr.max(initial=0)) + 1
-    for widening in WIDENING:
-        bins = day_nr if not widening else np.floor(np.log1p(age * widening) / widening)
-        _, bin_nr = np.unique(bins, return_inverse=True)
-        code = (point * (int(bin_nr.max(initial=0)) + 1) + bin_nr) * kinds + surface_nr
-        _, first, group = np.unique(code, return_index=True, return_inverse=True)
-        if len(first) <= MOST_GROUPS:
-            break
+    of_kind = 2 * columns.imported + totals
+    surface = ((era * len(BallType) + columns.ball) * len(Lie) + columns.lie) * 4 + of_kind
+    bin_nr, first, group = _grouped(point, day_nr, age, surface)
+    extra = LIE_SCATTER[columns.lie]
+    missed = _mishit_share(everything)
+    found = weigh(logs, ~columns.imagined, point, group, len(first), extra, kinds_of, missed)
     count = np.bincount(group, minlength=len(first)).astype(float)
-    kinds_of, cells, clubs = _cells_of(list(index))
-    found = weigh(
-        logs,
-        table[:, 8] == 0,
-        point,
-        group,
-        len(first),
-        LIE_SCATTER[lie],
-        kinds_of,
-        _mishit_share(hits, as_of),
-    )
-    weight = found.weight
-    weighed = np.bincount(group, weight, len(first))
-    mean = np.bincount(group, weight * logs, len(first)) / weighed
-    conversion = np.bincount(group, sd**2, len(first)) / count
-    untold = np.bincount(group, table[:, 9] == 0, len(first)) / count
-    lever = np.bincount(group, table[:, 11], len(first)) / count
-    square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + LIE_SCATTER[lie[first]] ** 2
+    weighed = np.bincount(group, found.weight, len(first))
+    conversion = np.bincount(group, columns.sd**2, len(first)) / count
+    untold = np.bincount(group, ~columns.wind_known, len(first)) / count
+    lever = np.bincount(group, lever, len(first)) / count
+    square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + extra[first] ** 2
     # A number from a chart is no single ball: it does not scatter like one.
-    square[table[first, 12] > 0] = 0.0
+    square[columns.imported[first]] = 0.0
     own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion
     return Hits(
-        points=list(index),
+        points=points,
         groups=Groups(
             point=point[first],
             bin=bin_nr[first],
-            era=era_nr[first],
+            era=era[first],
             age_years=np.bincount(group, age, len(first)) / count / DAYS_A_YEAR,
             days=_different(bin_nr, day_nr)[bin_nr[first]],
-            ball=ball[first],
-            lie=lie[first],
-            mean=mean,
+            ball=columns.ball[first].astype(np.intp),
+            lie=columns.lie[first].astype(np.intp),
+            mean=np.bincount(group, found.weight * logs, len(first)) / weighed,
             variance=own / count,
             conversion=np.sqrt(SHARED_CONVERSION * conversion),
             day_sd=np.sqrt(DAY_SD**2 + untold * UNTOLD_WIND_SD**2),
@@ -320,15 +207,61 @@ def group_hits(hits: Sequence[Hit], as_of: date, changes: Sequence[Change] = ())
         clubs=clubs,
         ball_log=logs,
         ball_group=group,
-        ball_hit=table[:, 7].astype(np.intp),
+        ball_hit=places,
         ball_day=day_nr,
     )
 
 
-def _mishit_share(hits: Sequence[Hit], as_of: date) -> float:
+def _ground_of(balls: Balls, as_of: date) -> GroundRun:
+    """What the balls with carry and total teach of the ground."""
+    both = balls.some(~np.isnan(balls.columns.run_yd) & ~np.isnan(balls.columns.ran_yd))
+    c = both.columns
+    seen = (both.days(as_of), c.carry_yd, c.run_yd, c.ran_yd)
+    return ground_run(zip(*(column.tolist() for column in seen), strict=True))
+
+
+def _in_order(balls: Balls) -> tuple[list[Point], Index]:
+    """The shot types in the order in which they were first hit, and that of each ball, shape (n,)."""
+    known, first, of_ball = np.unique(balls.columns.point, return_index=True, return_inverse=True)
+    order = np.argsort(first)
+    place = np.empty_like(order)
+    place[order] = np.arange(len(order))
+    return [balls.points[i] for i in known[order].tolist()], place[of_ball]
+
+
+def _changes_before(balls: Balls, as_of: date, changes: Sequence[Change]) -> Index:
+    """How many changes had come when each ball was hit, shape (n,)."""
+    era = np.zeros(len(balls), dtype=np.intp)
+    day = balls.days(as_of)
+    for change in changes:
+        on = change.on.toordinal()
+        after = day >= on
+        for i in np.flatnonzero(day == on) if change.at is not None else ():
+            after[i] = not change.before(change.on, balls.columns.moment[i])
+        era += after
+    return era
+
+
+def _grouped(
+    point: Index, day_nr: NDArray[np.int64], age: Array, surface: Index
+) -> tuple[Index, Index, Index]:
+    """The stretch of days of each ball, the first ball of each group, the group of each ball."""
+    kinds = int(surface.max(initial=0)) + 1
+    for widening in WIDENING:
+        bins = day_nr if not widening else np.floor(np.log1p(age * widening) / widening)
+        _, bin_nr = np.unique(bins, return_inverse=True)
+        code = (point * (int(bin_nr.max(initial=0)) + 1) + bin_nr) * kinds + surface
+        _, first, group = np.unique(code, return_index=True, return_inverse=True)
+        if len(first) <= MOST_GROUPS:
+            break
+    return bin_nr, first, group
+
+
+def _mishit_share(balls: Balls) -> float:
     """The share of balls that were marked as mishits, drawn to a usual one where they are few."""
-    struck = [h.strike is not Strike.SOLID for h in hits if not (h.imported or h.imagined)]
-    return (sum(struck) + USUAL_MISHITS * MISHIT_BALLS) / (len(struck) + MISHIT_BALLS)
+    real = ~(balls.columns.imported | balls.columns.imagined)
+    struck = int((real & ~balls.solid).sum())
+    return (struck + USUAL_MISHITS * MISHIT_BALLS) / (int(real.sum()) + MISHIT_BALLS)
 
 
 def _cells_of(points: Sequence[Point]) -> tuple[Cells, dict[Point, int], dict[str, int]]:

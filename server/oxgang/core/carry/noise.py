@@ -82,9 +82,6 @@ BALL_SD: Final = np.array([RANGE_BALL_SD * (b is BallType.RANGE) for b in BallTy
 LIE_SD: Final = np.array([LIES[lie].sd for lie in Lie])
 LIE_SCATTER: Final = np.array([LIES[lie].scatter for lie in Lie])
 
-_BALLS: Final = {b: i for i, b in enumerate(BallType)}
-_LIES: Final = {lie: i for i, lie in enumerate(Lie)}
-
 
 @dataclass(frozen=True, slots=True)
 class Groups:
@@ -113,11 +110,6 @@ class Groups:
     balls: NDArray[np.intp]
     run_sd: Array
     run_day_sd: Array
-
-
-def surface_index(ball: BallType, lie: Lie) -> tuple[int, int]:
-    """Positions of a ball and a lie, as `Groups` holds them."""
-    return _BALLS[ball], _LIES[lie]
 
 
 def noise_covariance(groups: Groups, club: NDArray[np.intp], cell: NDArray[np.intp]) -> tuple[Array, Array]:

@@ -9,7 +9,7 @@ from typing import Final
 
 import numpy as np
 
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.matrix import Matrix
 from oxgang.core.words.intervals import tail
 from oxgang.core.words.strikes import MODIFIED_Z_LIMIT
@@ -63,14 +63,9 @@ def best_wedge(matrix: Matrix, hits: Sequence[Hit], clubs: Sequence[str]) -> lis
         off = np.clip(logs - np.median(logs), -limit, limit)
         squares[club] += float((off**2).sum())
         freedom[club] += len(logs) - 1
-    struck = {
-        club: [
-            hit.strike == "solid"
-            for hit in hits
-            if hit.cell.club == club and not hit.excluded and not hit.imported
-        ]
-        for club in clubs
-    }
+    balls = Balls.of(hits)
+    known_balls = balls.not_excluded & balls.own
+    struck = {club: balls.solid[known_balls & balls.of_club(club)].tolist() for club in clubs}
     known = [club for club in clubs if struck[club]]
     if not known:
         return []

@@ -20,7 +20,7 @@ from typing import Final
 
 from scipy.special import stdtrit
 
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.keeping.progress import Share, Spread, scatter_of, share_of, spread_of
 from oxgang.core.words.intervals import tail
 from oxgang.core.words.shots import Strike

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.keeping.events import Happened
 from oxgang.core.words.shots import CellKey
 
@@ -29,10 +29,12 @@ class DayOfCell:
 def history_of(hits: Sequence[Hit], key: CellKey, events: Sequence[Happened] = ()) -> list[DayOfCell]:
     """The days on which a cell was hit, oldest first."""
     days: dict[date, list[float]] = defaultdict(list)
-    for hit in hits:
-        if hit.cell == key and hit.counts and hit.carry_yd and hit.day and not hit.imported:
+    balls = Balls.of(hits)
+    mine = balls.in_cell(key)
+    for hit in balls.some(mine & balls.set_carry):
+        if hit.carry_yd and hit.day:
             days[hit.day].append(hit.carry_yd)
-    arms = {hit.point.arm_deg for hit in hits if hit.cell == key}
+    arms = {balls.points[i].arm_deg for i in set(balls.columns.point[mine].tolist())}
     return [
         DayOfCell(day, len(c), median(c), _before(day, key, arms, events)) for day, c in sorted(days.items())
     ]

@@ -20,7 +20,7 @@ from typing import Final
 
 from scipy.special import chdtri, fdtri
 
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.words.intervals import Z, tail
 from oxgang.core.words.shots import Strike
 

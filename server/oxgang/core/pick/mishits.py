@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from statistics import fmean
 from typing import Final
 
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import CellKey, Lie, Strike, Trajectory
 
@@ -105,14 +105,16 @@ def own_contact(hits: Iterable[Hit], carries: Mapping[CellKey, float], handicap:
     carries
         What the student's cells carry [yd], solid.
     """
-    known = [hit for hit in hits if not (hit.excluded or hit.imported or hit.imagined)]
-    missed = [hit for hit in known if hit.strike is not Strike.SOLID]
+    balls = Balls.of(hits)
+    known = balls.not_excluded & balls.own & ~balls.columns.imagined
+    missed = list(balls.some(known & ~balls.solid))
+    number = int(known.sum())
     kinds = Counter(hit.strike for hit in missed)
-    share = (len(missed) + LEVEL_BALLS * _of_level(handicap)) / (len(known) + LEVEL_BALLS)
+    share = (len(missed) + LEVEL_BALLS * _of_level(handicap)) / (number + LEVEL_BALLS)
     return Contact(
         share,
         tuple(_own(kind, kinds[kind.kind], len(missed), missed, carries) for kind in KINDS),
-        len(known),
+        number,
     )
 
 

@@ -58,7 +58,8 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
     }
     # Of a club that went, what was played, or was hit where nobody has chosen yet.
     gone = {name[0] for name, state in shots.gone if state is Play.PLAYED}
-    hit = {hit.cell for hit in found.hits if hit.counts}
+    balls = found.evidence.balls
+    hit = {balls.cells[i] for i in set(balls.columns.cell[balls.counts].tolist())}
     of_old = {
         label: {key for key in (gone if shots.chosen else hit) if key.club == old}
         for label, (_, old) in took.items()
@@ -71,9 +72,9 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         stands_in=of_old,
     )
     learning = [c for c in shots.cells_of(Play.WORK) if not c.adjusted]
-    balls = [hit for hit in found.hits if not hit.imported]
     waiting = waiting_of(student).count()
-    last = max((hit.day for hit in balls if hit.day and hit.day <= found.day), default=None)
+    own = balls.some(balls.own)
+    last = own.some(own.by(found.day)).last_day()
     wide = [cell for cell in played if cell.half_yd > student.tolerance_yd]
     strips = small_ground(
         [shots.cells[i] for i in shots.answering],
@@ -86,7 +87,7 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         as_of=found.day,
         tolerance_yd=student.tolerance_yd,
         clubs=len(found.clubs),
-        balls=len(balls),
+        balls=len(own),
         last_hit=last,
         waiting=waiting,
         events=found.events,

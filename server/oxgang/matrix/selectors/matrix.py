@@ -12,8 +12,8 @@ from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.chain import chain_of
 from oxgang.academy.selectors.events import happened_to
 from oxgang.academy.selectors.people import bag_of, club_names
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.matrix import Cell, Matrix
 from oxgang.core.carry.today import flying_of, starts_of
 from oxgang.core.flight.chain import Chain

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import windows_of
-from oxgang.core.carry.hits import Hit
+from oxgang.core.carry.balls import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
 from oxgang.core.keeping.ground_over_time import GroundOnDay, days_to_show, ground_on_day

@@ -39,7 +39,8 @@ def review_of(student: Student, day: date) -> Review:
     before = matrix_of(student, day)
     after = matrix_of(student, day, live=True)
     uids = {ball.uid for ball in balls}
-    new = [hit for hit in after.hits if hit.uid in uids and hit.counts]
+    live = after.evidence.balls
+    new = list(live.some(live.counts & live.among(uids)))
     carries: dict[CellKey, list[float]] = defaultdict(list)
     for hit in new:
         carries[hit.cell].append(hit.carry_yd or 0.0)

@@ -70,9 +70,11 @@ def _places(cached: CachedMatrix, keys: list[CellKey]) -> list[int]:
 def _last_asked(student: Student, cached: CachedMatrix, today: date) -> dict[CellKey, int]:
     """How many days ago each shot was last hit or called."""
     last: dict[CellKey, date] = {}
-    for hit in cached.found.hits:
-        if hit.day is not None and not hit.imported:
-            last[hit.cell] = max(last.get(hit.cell, hit.day), hit.day)
+    balls = cached.found.evidence.balls
+    for i, cell in enumerate(balls.cells):
+        day = balls.some(balls.own & (balls.columns.cell == i)).last_day()
+        if day is not None:
+            last[cell] = day
     for made in rounds_of(student)[:LOOK_BACK]:
         for result in made.results:
             shot = key_of(result.get("shot")) or call_of(made.calls[result["call"]]).shot

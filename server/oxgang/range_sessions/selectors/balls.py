@@ -17,8 +17,8 @@ from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student, SwingScale
 from oxgang.academy.selectors.chain import windows_of
 from oxgang.academy.selectors.people import bag_of, day_at, file_names
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.cells import ENOUGH_BALLS
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import IMPORTED_SD
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.launch import Side, in_window

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections import defaultdict
 from dataclasses import dataclass, replace
 from datetime import date
 from typing import Final
 
+import numpy as np
+
+from oxgang.core.carry.balls import NO_DAY
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.keeping.drift.cusum import Cusum, cusum
 from oxgang.core.keeping.drift.shift import Shift, shift
 
@@ -48,22 +49,21 @@ def trend_of(evidence: Evidence, *, look_back: int = LOOK_BACK) -> Trend:
     The matrix takes in every session, so that what is left over in one direction again and
     again is a change that it follows too slowly. An event begins the sums anew.
     """
-    by_day: dict[date, list[Hit]] = defaultdict(list)
-    for hit in evidence.hits:
-        if hit.counts and hit.day and not hit.imported:
-            by_day[hit.day].append(hit)
-    days = sorted(by_day)
+    balls = evidence.balls
+    balls = balls.some(balls.set_carry & (balls.columns.day != NO_DAY))
+    days = [date.fromordinal(day) for day in np.unique(balls.columns.day).tolist()]
     restart = max((c.on for c in evidence.changes if not c.club), default=None)
     chosen = [d for d in days if restart is None or d >= restart]
     scores = []
     for day in chosen[-look_back:]:
         earlier = [d for d in days if d < day]
-        before = [hit for d in earlier for hit in by_day[d]]
-        if len(by_day[day]) < FEWEST_NEW or len(before) < FEWEST_BEFORE:
+        now = balls.some(balls.columns.day == day.toordinal())
+        before = balls.some(balls.columns.day < day.toordinal())
+        if len(now) < FEWEST_NEW or len(before) < FEWEST_BEFORE:
             continue
-        found = shift(replace(evidence, hits=before, day=earlier[-1]), by_day[day], day=day)
+        found = shift(replace(evidence, hits=before, day=earlier[-1]), now, day=day)
         score = math.log1p(found.share) / found.sd
-        scores.append(SessionScore(day, len(by_day[day]), found, score))
+        scores.append(SessionScore(day, len(now), found, score))
     sums = cusum([s.score for s in scores])
     if sums.alarm is None or sums.began is None:
         return Trend(scores, sums, None, 0.0)

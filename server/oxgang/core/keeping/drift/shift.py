@@ -22,8 +22,9 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
 
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit, group_hits
+from oxgang.core.carry.hits import group_hits
 from oxgang.core.carry.noise import noise_covariance
 from oxgang.core.carry.prior import Point, Points
 from oxgang.core.errors import InputError

@@ -12,8 +12,8 @@ from typing import Final
 import numpy as np
 from scipy.special import betaln, chdtrc, gammaln
 
+from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
-from oxgang.core.carry.hits import Hit
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.keeping.drift.scopes import Reach, Suspicion, suspicions
 from oxgang.core.keeping.drift.sessions import FEWEST_BEFORE
@@ -182,8 +182,8 @@ def verdict_on(before: Evidence, new: Sequence[Hit], struck: StrikeCount) -> Ver
     before
         What the numbers rested on without the new balls, as of today.
     """
-    counted = [hit for hit in before.hits if hit.counts and not hit.imported]
-    last = max((hit.day for hit in counted if hit.day), default=None)
+    counted = before.balls.some(before.balls.set_carry)
+    last = counted.last_day()
     if last is None or len(new) < FEWEST_NEW or len(counted) < FEWEST_BEFORE:
         return None
     newest = max((hit.day for hit in new if hit.day), default=before.day)
