@@ -14,8 +14,6 @@ from enum import StrEnum
 from itertools import accumulate, islice
 from typing import Final, Generic, TypeVar
 
-from charset_normalizer import from_bytes
-
 from oxgang.core.errors import FileError, InputError
 from oxgang.core.units import in_units
 from oxgang.files.limits import METERED, MOST_IN_A_CELL, Meter, check_bytes
@@ -196,6 +194,9 @@ def decode(data: bytes) -> str:
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
+        # Slow to load, and most files are UTF-8.
+        from charset_normalizer import from_bytes
+
         best = from_bytes(data[:GUESSED_FROM], cp_isolation=list(CODE_PAGES)).best()
         if best is None or b"\x00" in data[:GUESSED_FROM]:
             line = data.count(b"\n", 0, error.start) + 1

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from uuid import uuid4
 
 from django.db import models
 
@@ -59,6 +60,8 @@ class Student(models.Model):
     # one is old. `stale` finds those of whom something was.
     revision = models.PositiveIntegerField(default=0)
     stale = models.BooleanField(default=True)
+    # Another one whenever a stored ball is changed; new balls alone leave it.
+    balls_edited = models.UUIDField(default=uuid4, editable=False)
     # The academy's time zone or altitude is another than the one that the balls were stored under.
     moved = models.BooleanField(default=False)
 

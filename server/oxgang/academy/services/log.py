@@ -17,7 +17,17 @@ from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile, NotAllowed
-from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, PersonRole, Student, SwingScale
+from oxgang.academy.models import (
+    Academy,
+    AuditAction,
+    Club,
+    Coach,
+    Entry,
+    PersonRole,
+    StoredRecipe,
+    Student,
+    SwingScale,
+)
 from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
@@ -29,6 +39,14 @@ AT_ONCE = 500
 BLOCK = timedelta(minutes=30)
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
+# What balls are brought to standard conditions by, of each model.
+CONVERTED_BY: Mapping[str, Collection[str]] = {
+    "Ball": {"spin"},
+    "Club": {"loft_deg"},
+    "Student": {"school", "friction", "handicap"},
+    "StoredRecipe": {field.name for field in StoredRecipe._meta.concrete_fields},
+}
+NOTHING: frozenset[str] = frozenset()
 # Whose student somebody is.
 OWNERSHIP = frozenset({"coach_id", "shared_with"})
 
@@ -309,8 +327,9 @@ def _touch_owners(back: Iterable[Changed]) -> None:
 
 
 def _convert_anew(student: Student, back: Iterable[Changed]) -> None:
-    """Balls of another spin come to standard conditions by another launch."""
-    if any("spin" in one.after for one in back):
+    """Carries in standard conditions rest on what a shot starts with: on another spin, loft or set-up
+    they are others."""
+    if any(one.after.keys() & CONVERTED_BY.get(one.model.__name__, NOTHING) for one in back):
         rows_of([student.pk]).update(moved=True)
 
 

@@ -38,7 +38,7 @@ from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import chain_in, matrix_of
 from oxgang.range_sessions.selectors.balls import measured_shots
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.range_sessions.services.standard_carries import normalize_all_carries
+from oxgang.range_sessions.services.standard_carries import convert_carries
 
 router = Router(tags=["flight"])
 
@@ -54,6 +54,7 @@ def _recipes_out(student: Student) -> RecipesOut:
         recipes=recipes_of(student),
         schools=RECIPES,
         limits=LIMITS,
+        converting=student.moved,
     )
 
 
@@ -73,7 +74,7 @@ def keep(request: CoachRequest, student_id: UUID, data: RecipesIn) -> RecipesOut
     before = recipes_of(student)
     keep_recipes(student, wanted, by=coach, now=timezone.now(), was=was)
     if recipes_of(student) != before:
-        normalize_all_carries(student)
+        student.moved = not convert_carries(student)
     return _recipes_out(student)
 
 

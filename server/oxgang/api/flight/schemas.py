@@ -35,10 +35,12 @@ class RecipesIn(RecipesBody):
 
 
 class RecipesOut(RecipesBody):
-    """With what each school starts from, and the sliders' limits."""
+    """With what each school starts from, and the sliders' limits. `converting` is whether the student's
+    carries are still being brought to standard conditions by these set-ups."""
 
     schools: dict[School, dict[Trajectory, RecipeBody]]
     limits: dict[str, tuple[float, float]]
+    converting: bool
 
 
 class BarBody(Schema):

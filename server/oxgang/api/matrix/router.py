@@ -24,9 +24,9 @@ from oxgang.core.flight.conditions import standard_air
 from oxgang.core.flight.spin import shown
 from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
-from oxgang.matrix.selectors.as_data import cell_data, matrix_data
+from oxgang.matrix.selectors.as_data import cell_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in, matrix_of
-from oxgang.matrix.selectors.stored import matrix_text
+from oxgang.matrix.selectors.stored import computed_text, matrix_text
 from oxgang.range_sessions.selectors.balls import balls_in_cell
 from oxgang.range_sessions.services.balls import local_day
 from oxgang.texts.recipes import recipe_values
@@ -45,17 +45,17 @@ def matrix(
     student_id: UUID,
     as_of: Query[date | None] = None,
     live: Query[bool] = False,
-) -> MatrixOut | HttpResponse:
+) -> HttpResponse:
     """The student's matrix and ground, today or as of a day.
 
     Balls that wait for a review count only when `live`.
     """
     if as_of is None and not live:
         text = matrix_text(request.coach.academy, student_id, timezone.now())
-        return HttpResponse(text, content_type="application/json")
-    student = student_of(request.coach, student_id)
-    found = matrix_of(student, as_of or local_day(student, timezone.now()), live=live)
-    return MatrixOut(**matrix_data(student, found))
+    else:
+        student = student_of(request.coach, student_id)
+        text = computed_text(student, as_of or local_day(student, timezone.now()), live=live)
+    return HttpResponse(text, content_type="application/json")
 
 
 @router.get("/students/{student_id}/why", response=WhyOut)

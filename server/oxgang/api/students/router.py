@@ -36,7 +36,7 @@ from oxgang.matrix.selectors.morning import Show, morning_of
 from oxgang.matrix.services.stored import MOST_COUNTED, catch_up, renewed
 from oxgang.matrix.services.summary import stale_in
 from oxgang.practice.selectors.homework import came_back, standings_of
-from oxgang.range_sessions.services.standard_carries import normalize_all_carries
+from oxgang.range_sessions.services.standard_carries import convert_carries
 
 MAY_GO = ("handicap", "estimates_yd")
 
@@ -160,7 +160,7 @@ def edit_student(request: CoachRequest, student_id: UUID, data: StudentChange) -
     friction = skill_of(student)
     student_services.change_student(student, changes, by=coach, now=timezone.now(), was=was)
     if skill_of(student) is not friction:
-        normalize_all_carries(student)
+        convert_carries(student)
     return _out(student_of(coach, student_id))
 
 
@@ -209,7 +209,7 @@ def edit_club(request: CoachRequest, club_id: UUID, data: ClubChange) -> Club:
     was, loft = changes.pop("was", None), club.loft_deg
     club = club_services.change_club(club, changes, by=coach, now=timezone.now(), was=was)
     if club.loft_deg != loft:
-        normalize_all_carries(club.student)
+        convert_carries(club.student)
     return club
 
 

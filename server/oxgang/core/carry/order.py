@@ -13,6 +13,7 @@ Statistics 10, 708 (two directions in turn).
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -40,7 +41,8 @@ def repaired(values: Array, variance: Array, lines: Sequence[Sequence[Line]]) ->
     # Half a second to load: only whose carries are out of order waits for it.
     from scipy.optimize import isotonic_regression
 
-    if _rises(values, lines):
+    strings = [_String.of(direction) for direction in lines]
+    if _rises(values, strings):
         return values
     weight = 1 / variance
     now = values.copy()
@@ -48,17 +50,40 @@ def repaired(values: Array, variance: Array, lines: Sequence[Sequence[Line]]) ->
     removed = [np.zeros_like(values) for _ in lines]
     for _ in range(MOST_SWEEPS):
         before = now.copy()
-        for direction, back in zip(lines, removed, strict=True):
+        for direction, string, back in zip(lines, strings, removed, strict=True):
             start = now + back
             now = start.copy()
-            for line in direction:
-                if (np.diff(start[line]) < 0).any():
-                    now[line] = isotonic_regression(start[line], weights=weight[line]).x
+            for i in string.falling(start):
+                line = direction[i]
+                now[line] = isotonic_regression(start[line], weights=weight[line]).x
             back[:] = start - now
-        if np.abs(now - before).max() < FLAT and _rises(now, lines, slack=1e-7):
+        if np.abs(now - before).max() < FLAT and _rises(now, strings, slack=1e-7):
             break
     return now
 
 
-def _rises(values: Array, lines: Sequence[Sequence[Line]], slack: float = FLAT) -> bool:
-    return all(bool((np.diff(values[line]) >= -slack).all()) for direction in lines for line in direction)
+@dataclass(frozen=True, slots=True)
+class _String:
+    """The lines of a direction as one, to look at all steps at once: from each position to the next,
+    and of which line the step is."""
+
+    start: Line
+    end: Line
+    line: Line
+
+    @staticmethod
+    def of(direction: Sequence[Line]) -> _String:
+        nothing = [np.zeros(0, dtype=np.intp)]
+        return _String(
+            np.concatenate([*(line[:-1] for line in direction), *nothing]),
+            np.concatenate([*(line[1:] for line in direction), *nothing]),
+            np.repeat(np.arange(len(direction)), [len(line) - 1 for line in direction]),
+        )
+
+    def falling(self, values: Array) -> list[int]:
+        """The lines along which the values fall somewhere."""
+        return sorted(set(self.line[values[self.end] - values[self.start] < 0].tolist()))
+
+
+def _rises(values: Array, strings: Sequence[_String], slack: float = FLAT) -> bool:
+    return all(bool((values[s.end] - values[s.start] >= -slack).all()) for s in strings)

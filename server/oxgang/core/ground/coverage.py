@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from scipy.special import ndtr
 
 from oxgang.core.carry.matrix import Basis, Cell
-from oxgang.core.ground.gaps import Carrying, Stretch, can_plough, covers, fallow, spread_yd
+from oxgang.core.ground.gaps import Carrying, Stretch, can_plough, covering, fallow, spread_yd
 
 Array = NDArray[np.float64]
 
@@ -65,7 +65,7 @@ def coverage(
     good = ploughing(cells, tolerance_yd)
 
     def share(some: Sequence[Cell]) -> float:
-        return float(_covering(some, ground, tolerance_yd).any(axis=0).mean()) if some else 0.0
+        return float(covering(some, ground, tolerance_yd).any(axis=0).mean()) if some else 0.0
 
     best = np.zeros(len(ground))
     for cell in played:
@@ -75,8 +75,3 @@ def coverage(
         return fallow(some, from_yd=from_yd, to_yd=to_yd, tolerance_yd=tolerance_yd)
 
     return Coverage(share(played), share(measured), share(good), float(best.mean()), bare(played), bare(good))
-
-
-def _covering(cells: Sequence[Cell], ground: NDArray[np.int64], tolerance_yd: float) -> NDArray[np.bool_]:
-    """Which cell covers which yardage, shape (cells, yardages)."""
-    return np.array([[covers(cell.carry_yd, int(y), tolerance_yd) for y in ground] for cell in cells])

@@ -6,12 +6,16 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations, groupby
-from typing import Final, Protocol
+from typing import TYPE_CHECKING, Final, Protocol
 
 from oxgang.core.errors import InputError
 from oxgang.core.units import quantity
 from oxgang.core.words.intervals import sd_of
 from oxgang.core.words.shots import CellKey
+
+if TYPE_CHECKING:
+    import numpy as np
+    from numpy.typing import NDArray
 
 FROM_YD: Final = 30
 TO_YD: Final = 100
@@ -99,11 +103,26 @@ def covers(carry_yd: float, yardage: float, tolerance_yd: float) -> bool:
     return abs(carry_yd - yardage) <= tolerance_yd + _EPSILON
 
 
+def covering(
+    cells: Sequence[Carrying], yardages: NDArray[np.int64], tolerance_yd: float
+) -> NDArray[np.bool_]:
+    """Which cells cover which yardages, shape (cells, yardages)."""
+    # A command's help needs the limits above, and would wait for numpy.
+    import numpy as np
+
+    carries = np.array([cell.carry_yd for cell in cells], dtype=float)
+    return np.asarray(np.abs(np.subtract.outer(carries, yardages)) <= tolerance_yd + _EPSILON)
+
+
 def covered_yardages(
     cells: Sequence[Carrying], *, from_yd: int, to_yd: int, tolerance_yd: float
 ) -> list[int]:
     """The whole yardages in [from_yd, to_yd] that some cell covers, ascending."""
-    return [y for y in range(from_yd, to_yd + 1) if any(covers(c.carry_yd, y, tolerance_yd) for c in cells)]
+    import numpy as np
+
+    yardages = np.arange(from_yd, to_yd + 1)
+    held = covering(cells, yardages, tolerance_yd).any(axis=0)
+    return [int(y) for y in yardages[held]]
 
 
 def stretches(yardages: Sequence[int]) -> list[Stretch]:

@@ -73,7 +73,7 @@ def matrix_of(student: Student, day: date, *, live: bool = False) -> StudentMatr
     names = club_names(everything, clubs)
     events = happened_to(student, names, day)
     evidence = Evidence(
-        hits_of(student, names, live=live),
+        hits_of(student, everything, names, live=live),
         [club.as_core() for club in clubs],
         student.scale.as_core().positions,
         day,

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from typing import Any
+from uuid import UUID, uuid4
+
 from django.db import models
 
 from oxgang.academy.models import Club, Entry, Student
 from oxgang.academy.models.words import word_field
+from oxgang.academy.selectors.people import rows_of
 from oxgang.core.words.measurements import ADJUSTMENTS, BY_NAME, MEASURED
 from oxgang.core.words.shots import (
     BallType,
@@ -19,6 +24,29 @@ from oxgang.core.words.shots import (
     Trajectory,
 )
 from oxgang.range_sessions.models.session import RangeSession
+
+# What the carry model reads of no ball.
+UNREAD = frozenset({"entry", "entry_id", "sent", "sent_id", "session", "session_id", "reported", "extra"})
+
+
+class BallQuerySet(models.QuerySet["Ball"]):
+    """Balls; a change of stored ones renews `Student.balls_edited`."""
+
+    def update(self, **values: Any) -> int:
+        if values.keys() <= UNREAD:
+            return super().update(**values)
+        students = set(self.order_by().values_list("student_id", flat=True).distinct())
+        done = super().update(**values)
+        into = values.get("student_id", values.get("student"))
+        renew(students | ({getattr(into, "pk", into)} if into else set()))
+        return done
+
+    update.alters_data = True  # type: ignore[attr-defined]
+
+
+def renew(students: Iterable[UUID]) -> None:
+    """Stored balls of these students have changed."""
+    rows_of(students).update(balls_edited=uuid4())
 
 
 class Ball(models.Model):
@@ -87,6 +115,8 @@ class Ball(models.Model):
     # Who recorded it and when.
     entry = models.ForeignKey(Entry, null=True, on_delete=models.SET_NULL, related_name="+", db_index=False)
 
+    objects = BallQuerySet.as_manager()
+
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["student", "uid"], name="ball_once_a_student"),
@@ -101,6 +131,12 @@ class Ball(models.Model):
 
     def __str__(self) -> str:
         return self.uid
+
+    def save(self, **how: Any) -> None:
+        stored = not self._state.adding
+        super().save(**how)
+        if stored and not set(how.get("update_fields") or self.__dict__) <= UNREAD:
+            renew([self.student_id])
 
     def as_core(self, *, club_label: str) -> Shot:
         """The ball as core knows it, under the club's label."""

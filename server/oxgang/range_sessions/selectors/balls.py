@@ -10,22 +10,24 @@ from math import hypot
 from typing import Final
 from uuid import UUID
 
+import numpy as np
 from django.db.models import Max, Min, Q, QuerySet
 from django.utils import timezone
 
 from oxgang.academy.errors import NotFound
-from oxgang.academy.models import Student, SwingScale
+from oxgang.academy.models import Club, Student, SwingScale
 from oxgang.academy.selectors.chain import windows_of
 from oxgang.academy.selectors.people import bag_of, day_at, file_names
-from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.cells import ENOUGH_BALLS
 from oxgang.core.carry.noise import IMPORTED_SD
 from oxgang.core.carry.prior import Point
 from oxgang.core.flight.launch import Side, in_window
 from oxgang.core.words import bag
-from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
+from oxgang.core.words.shots import CellKey, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import express
 from oxgang.range_sessions.models import Ball, ImportedCarry
+from oxgang.range_sessions.selectors.columns import balls_in_columns
 
 # How many balls back a student's launch and spin are learnt from.
 LAUNCHES_BACK: Final = 200
@@ -94,121 +96,29 @@ def balls_in_cell(
     return [ball for ball in same if express(ball.swing, ball.arm_deg, positions) == swing]
 
 
-def hits_of(student: Student, clubs: Mapping[UUID, str], *, live: bool) -> list[Hit]:
-    """The student's balls as the carry model takes them, in the student's scale. Two queries.
+def hits_of(student: Student, clubs: Sequence[Club], names: Mapping[UUID, str], *, live: bool) -> Balls:
+    """The student's balls as the carry model takes them, and what a chart says where there are few. Three
+    queries.
 
     Only balls that a coach has reviewed, unless `live`.
 
     Parameters
     ----------
-    clubs
-        What each club is called, by its id; a club out of the bag has a name of its own. Its balls
-        tell of the swing.
+    clubs, names
+        All clubs the student ever had, and what each is called, by its id; a club out of the bag has a
+        name of its own. Its balls tell of the swing.
     """
-    positions = student.scale.as_core().positions
-    arms = {p.label: p.arm_deg for p in positions}
-    counted = [True, False] if live else [True]
-    rows = (
-        Ball.objects.filter(student=student, withdrawn_at=None, accepted__in=counted)
-        .order_by("hit_on", "hit_at", "pk")
-        .values_list(
-            "club_id",
-            "swing",
-            "arm_deg",
-            "trajectory",
-            "spin",
-            "tempo",
-            "strike",
-            "ball",
-            "lie",
-            "excluded",
-            "standard_yd",
-            "standard_sd",
-            "hit_on",
-            "uid",
-            "club__loft_deg",
-            "ball_position_in",
-            "grip_down_in",
-            "hit_at",
-            "headwind_mps",
-            "run_yd",
-            "carry_yd",
-            "total_yd",
-        )
-    )
-    types: dict[tuple[object, ...], tuple[CellKey, Point, bool]] = {}
-    keys: dict[CellKey, CellKey] = {}
-    words: dict[tuple[str, str, str], tuple[Strike, BallType, Lie]] = {}
-    hits = []
-    for (
-        club,
-        swing,
-        arm,
-        height,
-        spin,
-        tempo,
-        strike,
-        ball,
-        lie,
-        excluded,
-        carry,
-        sd,
-        on,
-        uid,
-        loft,
-        ball_in,
-        grip_in,
-        moment,
-        wind,
-        run,
-        read,
-        total,
-    ) in rows:
-        name = (club, swing, arm, height, spin, tempo, ball_in, grip_in)
-        if name not in types:
-            stop = arms.get(swing, arm)
-            if stop is None:
-                continue
-            label = clubs[club]
-            trajectory, grade, pace = Trajectory(height), Spin(spin), Tempo(tempo)
-            stands = express(swing, arm, positions)
-            key = CellKey(label, stands, trajectory, grade, pace)
-            types[name] = (
-                keys.setdefault(key, key),
-                Point(label, loft, stop, trajectory, grade, pace, ball_in, grip_in),
-                stands != swing,
-            )
-        cell, point, re_expressed = types[name]
-        named = (strike, ball, lie)
-        if named not in words:
-            words[named] = (Strike(strike), BallType(ball), Lie(lie))
-        struck, kind, ground = words[named]
-        hits.append(
-            Hit(
-                cell,
-                point,
-                carry,
-                uid,
-                on,
-                struck,
-                excluded,
-                kind,
-                ground,
-                sd,
-                re_expressed,
-                wind_known=wind is not None,
-                moment=moment,
-                run_yd=run,
-                ran_yd=None if run is None or read is None or total is None else total - read,
-            )
-        )
-    return [*hits, *_imported(student, clubs, hits)]
+    lofts = {club.pk: club.loft_deg for club in clubs}
+    balls = balls_in_columns(student, names, lofts, student.scale.as_core().positions, live=live)
+    imported = _imported(student, names, balls)
+    return balls.with_more(imported) if imported else balls
 
 
-def _imported(student: Student, clubs: Mapping[UUID, str], hits: Sequence[Hit]) -> list[Hit]:
+def _imported(student: Student, clubs: Mapping[UUID, str], hits: Balls) -> list[Hit]:
     """What a chart says of cells with too few balls of their own. One query."""
     positions = student.scale.as_core().positions
-    balls = Counter(hit.cell for hit in hits if hit.counts)
+    counted = np.bincount(hits.columns.cell[hits.counts], minlength=len(hits.cells))
+    balls = Counter(dict(zip(hits.cells, counted.tolist(), strict=True)))
     imported = []
     for row in ImportedCarry.objects.filter(student=student, withdrawn_at=None).select_related("club"):
         label = clubs.get(row.club_id)

@@ -6918,9 +6918,12 @@ export interface components {
         };
         /**
          * RecipesOut
-         * @description With what each school starts from, and the sliders' limits.
+         * @description With what each school starts from, and the sliders' limits. `converting` is whether the student's
+         *     carries are still being brought to standard conditions by these set-ups.
          */
         RecipesOut: {
+            /** Converting */
+            converting: boolean;
             /** Limits */
             limits: {
                 [key: string]: [

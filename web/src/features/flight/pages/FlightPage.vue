@@ -71,6 +71,9 @@ const FIRMNESS = ["soft", "medium", "firm"] as const;
           <Button class="push" type="primary" @click="flight.keep">Save</Button>
         </div>
         <p v-if="saved" class="quiet" role="status">Saved.</p>
+        <p v-if="flight.kept.data.value?.converting" class="quiet" role="status">
+          The carries still follow the set-ups of before. They change within a minute.
+        </p>
         <label class="school"
           >Start from
           <select
