@@ -105,7 +105,7 @@ def cell_now(
         return made(CellNow, cell=None, more_balls=None, unsettled=False, question=None)
     cell = matrix[key]
     more = balls_more(cell, student.tolerance_yd)
-    question = question_about(found.evidence, key, [c.key for c in found.cells])
+    question = question_about(found.evidence, key, [c.key for c in found.cells], known=matrix.fit)
     return made(
         CellNow,
         cell=cell_data(cell),

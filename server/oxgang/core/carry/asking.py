@@ -40,6 +40,10 @@ OUT: Final = (3.3, 3.0, 2.8, 2.6, 2.5)
 FITS: Final = 1.5
 FITS_SD: Final = 0.09
 FITS_BETTER: Final = 12.0
+# Balls within this share of the limit by the fit of all are no question, if without them at least so much
+# would be left of what is known.
+PLAIN: Final = 0.6
+LEAST_LEFT: Final = 0.5
 # Nearer than this [yd] is never worth a question.
 LEAST_YD: Final = 2.0
 
@@ -68,7 +72,9 @@ class Question:
     other: CellKey | None
 
 
-def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] = ()) -> Question | None:
+def question_about(
+    evidence: Evidence, key: CellKey, others: Sequence[CellKey] = (), *, known: Fit | None = None
+) -> Question | None:
     """A question about the last balls of a cell on the day of the evidence, or None.
 
     Parameters
@@ -77,6 +83,9 @@ def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] =
         With the balls in question, which are the last of it.
     others
         Cells of the bag and scale that the balls might belong to.
+    known
+        The fit of all balls, if it is there: most balls are plainly no question by it, and nothing is
+        fitted without them.
     """
     balls = evidence.balls
     on_the_day = balls.columns.day == evidence.day.toordinal()
@@ -89,10 +98,29 @@ def question_about(evidence: Evidence, key: CellKey, others: Sequence[CellKey] =
     found = [
         out
         for number in range(1, len(run) + 1)
-        if (out := _out(evidence, key, run[:number], others, OUT[number - 1])) is not None
+        if (known is None or _might_stand_out(known, run[:number], OUT[number - 1]))
+        and (out := _out(evidence, key, run[:number], others, OUT[number - 1])) is not None
     ]
     # About as many balls as stand out together.
     return max(found, key=lambda out: out[0])[1] if found else None
+
+
+def _might_stand_out(known: Fit, asked: Sequence[Hit], limit: float) -> bool:
+    """Whether balls may lie beyond a limit of what the others foretell, by the fit of all of them.
+
+    A normal observation is taken out of its posterior in closed form (Gelman et al. 2013, section 2.5).
+    """
+    if asked[0].point not in known.points:
+        return True
+    row = known.points.index(asked[0].point)
+    at = float(np.mean([np.log(h.carry_yd or 1.0) for h in asked]))
+    variance = float(known.posterior.covariance[row, row])
+    own = float(known.hits.squares_at([asked[0].point])[0]) / len(asked)
+    left = 1 - variance / own
+    if left < LEAST_LEFT:
+        return True
+    off = (at - float(known.posterior.mean[row])) / left
+    return abs(off) > PLAIN * limit * float(np.sqrt(own + variance / left))
 
 
 def _out(

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from datetime import date
+from hashlib import blake2b
 
 import numpy as np
 from numpy.typing import NDArray
@@ -41,6 +42,21 @@ class Evidence:
     def balls(self) -> Balls:
         """The balls in columns."""
         return Balls.of(self.hits)
+
+    def fingerprint(self) -> bytes:
+        """The same only where the cells of the matrix are: by the balls of the day and before, the
+        changes, the bag, the scale and the day."""
+        balls = self.balls.some(self.balls.by(self.day))
+        said = blake2b(balls.not_excluded.tobytes(), digest_size=20)
+        for field in fields(balls.columns):
+            column = getattr(balls.columns, field.name)
+            if column.dtype != object:
+                said.update(column.tobytes())
+        # Of the moments alone a change in the middle of a day depends.
+        moments = balls.columns.moment.tolist() if any(change.at for change in self.changes) else []
+        rest = (balls.cells, balls.points, self.clubs, self.positions, self.day, self.changes, moments)
+        said.update(repr((len(balls), *rest, self.tolerance_yd)).encode())
+        return said.digest()
 
     def matrix(self) -> Matrix:
         """Every cell of the bag by the swing scale."""

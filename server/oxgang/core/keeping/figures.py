@@ -12,18 +12,17 @@ The mean of a group and its interval: NIST/SEMATECH e-Handbook of Statistical Me
 from __future__ import annotations
 
 import math
-from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
+import numpy as np
 from scipy.special import stdtrit
 
-from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.balls import NO_DAY, Balls, Hit
 from oxgang.core.keeping.progress import Share, Spread, scatter_of, share_of, spread_of
 from oxgang.core.words.intervals import tail
-from oxgang.core.words.shots import Strike
 
 # Fewer students than this are no group, and fewer balls no share. Judgement.
 FEWEST_STUDENTS: Final = 3
@@ -75,15 +74,16 @@ class Figure:
 
 def tallies_of(hits: Iterable[Hit]) -> list[Tally]:
     """A student's balls by month, oldest first. Excluded balls are left out."""
-    months: dict[date, list[Hit]] = defaultdict(list)
-    for hit in hits:
-        if hit.day is not None and not hit.excluded and not hit.imported:
-            months[hit.day.replace(day=1)].append(hit)
+    balls = Balls.of(hits)
+    balls = balls.some((balls.columns.day != NO_DAY) & balls.not_excluded & balls.own)
+    days, of_day = np.unique(balls.columns.day, return_inverse=True)
+    months = [date.fromordinal(day).replace(day=1) for day in days.tolist()]
     found = []
-    for month, inside in sorted(months.items()):
+    for month in dict.fromkeys(months):
+        of_month = np.array([other == month for other in months], dtype=bool)
+        inside = balls.some(of_month[of_day])
         squares, freedom = scatter_of(inside)
-        solid = sum(hit.strike is Strike.SOLID for hit in inside)
-        found.append(Tally(month, len(inside), solid, squares, freedom))
+        found.append(Tally(month, len(inside), int(inside.solid.sum()), squares, freedom))
     return found
 
 

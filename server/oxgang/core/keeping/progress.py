@@ -18,11 +18,12 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
+import numpy as np
+from numpy.typing import NDArray
 from scipy.special import chdtri, fdtri
 
-from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.words.intervals import Z, tail
-from oxgang.core.words.shots import Strike
 
 # More sessions than this in a period are put together by month.
 MOST_POINTS: Final = 16
@@ -146,8 +147,9 @@ def ratio(before: Spread, after: Spread) -> Step | None:
 
 def stretch_of(hits: Iterable[Hit], launches: Iterable[Launched], from_day: date, to_day: date) -> Stretch:
     """What was hit from one day to another, both included. Excluded balls are left out."""
-    inside = [h for h in hits if h.day and from_day <= h.day <= to_day and not h.excluded and not h.imported]
-    solid = sum(h.strike is Strike.SOLID for h in inside)
+    balls = Balls.of(hits)
+    inside = balls.some(_between(balls, from_day, to_day) & balls.not_excluded & balls.own)
+    solid = int(inside.solid.sum())
     squares, freedom = scatter_of(inside)
     seen = [one for one in launches if from_day <= one.day <= to_day]
     good = sum(one.inside for one in seen)
@@ -163,23 +165,35 @@ def stretch_of(hits: Iterable[Hit], launches: Iterable[Launched], from_day: date
 
 def scatter_of(hits: Iterable[Hit]) -> tuple[float, int]:
     """Sum of squares of log carry about each cell's and day's mean, and degrees of freedom."""
-    cells: dict[tuple[object, ...], list[float]] = defaultdict(list)
-    for h in hits:
-        if h.counts and h.carry_yd:
-            cells[h.point, h.day, h.ball, h.lie].append(math.log(h.carry_yd))
-    squares, freedom = 0.0, 0
-    for logs in cells.values():
-        mean = sum(logs) / len(logs)
-        squares += sum((x - mean) ** 2 for x in logs)
-        freedom += len(logs) - 1
-    return squares, freedom
+    balls = Balls.of(hits)
+    columns = balls.columns.take(balls.counts)
+    if not len(columns.cell):
+        return 0.0, 0
+    kinds = np.stack([columns.point, columns.day, columns.ball, columns.lie])
+    _, group = np.unique(kinds, axis=1, return_inverse=True)
+    group, logs = group.ravel(), np.log(columns.carry_yd)
+    count = np.bincount(group)
+    off = logs - (np.bincount(group, logs) / count)[group]
+    return float((off**2).sum()), len(logs) - len(count)
+
+
+def _between(balls: Balls, from_day: date, to_day: date) -> NDArray[np.bool_]:
+    """Which balls were hit from one day to another, both included."""
+    return (balls.columns.day >= from_day.toordinal()) & balls.by(to_day)
+
+
+def days_between(hits: Iterable[Hit], from_day: date, to_day: date) -> list[date]:
+    """The days with balls from one day to another, both included, ascending."""
+    balls = Balls.of(hits)
+    days = np.unique(balls.columns.day[_between(balls, from_day, to_day) & balls.own])
+    return [date.fromordinal(day) for day in days.tolist()]
 
 
 def stretches_of(
     hits: Sequence[Hit], launches: Sequence[Launched], from_day: date, to_day: date
 ) -> list[Stretch]:
     """A period session by session, or month by month when there are many. Oldest first."""
-    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.imported})
+    days = days_between(hits, from_day, to_day)
     if len(days) <= MOST_POINTS:
         spans = [(day, day) for day in days]
     else:

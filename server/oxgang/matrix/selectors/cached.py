@@ -11,11 +11,15 @@ from threading import Lock
 from typing import Final
 
 from oxgang.academy.models import Entry, Student
+from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.ground.played import Name
 from oxgang.matrix.selectors.matrix import StudentMatrix, matrix_of
 from oxgang.matrix.selectors.picking import Picking, picking_of
 
 MOST: Final = 16
+# Days of all students: a page of progress looks at thirteen.
+MOST_DAYS: Final = 400
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +40,7 @@ class CachedMatrix:
 
 
 _cache: OrderedDict[Hashable, CachedMatrix] = OrderedDict()
+_days: OrderedDict[bytes, list[Cell]] = OrderedDict()
 _lock: Final = Lock()
 
 
@@ -63,6 +68,23 @@ def carry_cache_forward(student: Student, day: date, cached: CachedMatrix, since
     student.refresh_from_db(fields=["revision"])
     if student.revision == since + 1:
         _put(_name(student, day), cached)
+
+
+def cells_on(evidence: Evidence) -> list[Cell]:
+    """Every cell of the matrix of an earlier day, computed unless it is there. Later balls change nothing
+    of it, and by what it rests on it is known again."""
+    name = evidence.fingerprint()
+    with _lock:
+        there = _days.get(name)
+        if there is not None:
+            _days.move_to_end(name)
+            return there
+    made = evidence.matrix().every
+    with _lock:
+        _days[name] = made
+        while len(_days) > MOST_DAYS:
+            _days.popitem(last=False)
+    return made
 
 
 def _name(student: Student, day: date) -> Hashable:

@@ -12,9 +12,18 @@ from oxgang.core.carry.balls import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
 from oxgang.core.keeping.ground_over_time import GroundOnDay, days_to_show, ground_on_day
-from oxgang.core.keeping.progress import Launched, Stretch, Turn, stretch_of, stretches_of, turn_at
+from oxgang.core.keeping.progress import (
+    Launched,
+    Stretch,
+    Turn,
+    days_between,
+    stretch_of,
+    stretches_of,
+    turn_at,
+)
 from oxgang.core.words.shots import Strike, Trajectory
 from oxgang.matrix.models import PublishedMatrix
+from oxgang.matrix.selectors.cached import cells_on
 from oxgang.matrix.selectors.matrix import StudentMatrix, clubs_on, matrix_of
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.matrix.selectors.published import versions_of
@@ -58,9 +67,9 @@ def progress_of(
     """
     now = matrix_of(student, today)
     played = played_in(student, now)
-    launches = _launches(student)
+    launches = _launches(student, from_day, to_day)
     hits = now.hits
-    days = sorted({h.day for h in hits if h.day and from_day <= h.day <= to_day and not h.imported})
+    days = days_between(hits, from_day, to_day)
     middle = days[len(days) // 2] if len(days) > 1 else None
     span = {"from_day": from_day, "to_day": to_day}
     events = [e for e in now.events if from_day <= e.on <= to_day]
@@ -95,8 +104,9 @@ def _lessons(
     ]
 
 
-def _launches(student: Student) -> list[Launched]:
+def _launches(student: Student, from_day: date, to_day: date) -> list[Launched]:
     rows = balls_of(student).filter(accepted=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False)
+    rows = rows.filter(hit_on__range=(from_day, to_day))
     chain = windows_of(student, {})
     seen = rows.values_list("hit_on", "trajectory", "launch_deg", "club__loft_deg")
     return [
@@ -108,10 +118,10 @@ def _launches(student: Student) -> list[Launched]:
 
 def _look(student: Student, now: StudentMatrix, played: PlayedNow, day: date) -> GroundOnDay:
     """The ground of a day under the shots that are played today: which were played then nobody knows."""
-    matrix = now.evidence.on(day, clubs_on(student, day, now.names)).matrix()
+    cells = cells_on(now.evidence.on(day, clubs_on(student, day, now.names)))
     return ground_on_day(
         day,
-        played.answering_in(matrix.every),
+        played.answering_in(cells),
         from_yd=student.from_yd,
         to_yd=student.to_yd,
         tolerance_yd=student.tolerance_yd,

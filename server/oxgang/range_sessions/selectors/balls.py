@@ -93,7 +93,11 @@ def balls_in_cell(
     same = balls_of(student).filter(
         club__label=club, club__archived_at=None, trajectory=trajectory, spin=spin, tempo=tempo
     )
-    return [ball for ball in same if express(ball.swing, ball.arm_deg, positions) == swing]
+    # First which of the swings it is: most balls of the club are of others.
+    swings = same.order_by().values_list("swing", "arm_deg").distinct()
+    stands = {one for one, arm in swings if express(one, arm, positions) == swing}
+    found = same.filter(swing__in=stands)
+    return [ball for ball in found if express(ball.swing, ball.arm_deg, positions) == swing]
 
 
 def hits_of(student: Student, clubs: Sequence[Club], names: Mapping[UUID, str], *, live: bool) -> Balls:

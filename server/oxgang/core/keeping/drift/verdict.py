@@ -12,7 +12,7 @@ from typing import Final
 import numpy as np
 from scipy.special import betaln, chdtrc, gammaln
 
-from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.noise import DAY_SD
 from oxgang.core.keeping.drift.scopes import Reach, Suspicion, suspicions
@@ -159,7 +159,8 @@ def strike_counts(
     now
         Strike, carry as measured and carry in standard conditions [yd] of each new ball that is not excluded.
     """
-    usual = [h for h in earlier if not h.excluded and not h.imported][-USUAL_OVER:]
+    balls = Balls.of(earlier)
+    usual = balls.solid[balls.not_excluded & balls.own][-USUAL_OVER:]
     brought = [
         math.log(standard / carry)
         for strike, carry, standard in now
@@ -168,7 +169,7 @@ def strike_counts(
     return StrikeCount(
         solid=sum(strike is Strike.SOLID for strike, _, _ in now),
         balls=len(now),
-        usual_solid=sum(h.strike is Strike.SOLID for h in usual),
+        usual_solid=int(usual.sum()),
         usual_balls=len(usual),
         conditions=math.expm1(sum(brought) / len(brought)) if brought else 0.0,
     )
