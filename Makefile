@@ -10,7 +10,7 @@ CORES ?= 2
 SAMPLE ?= 200
 SECONDS := 3600
 
-.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench lighthouse bench-model bench-pick mutants golden fuzz audit clean check-server check-page
+.PHONY: help demo dev build test test-all test-py test-web test-e2e check format api screenshots bench bench-against lighthouse bench-model bench-pick mutants golden fuzz audit clean check-server check-page
 
 help: ## list the targets
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  %-12s %s\n", $$1, $$2}'
@@ -98,7 +98,10 @@ screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data
 
 bench: $(STAMPS)/python ## times of what has to be quick, and an academy of a million balls
 	$(BIN)/pytest tools/bench -q -s --benchmark-only --benchmark-columns=median,iqr,max,rounds
-	$(BIN)/pytest tools/bench/test_scale.py tools/bench/test_speed.py -k "scale or grow" -q -s
+	$(BIN)/pytest tools/bench/test_scale.py tools/bench/test_growth.py tools/bench/test_speed.py -k "scale or grow" -q -s
+
+bench-against: $(STAMPS)/python ## the same against another release (REV=…, else the last one): what became slower by a tenth
+	$(BIN)/python -m tools.bench.against "$(REV)"
 
 lighthouse: build $(STAMPS)/chromium ## every view by Lighthouse, on the demo data (ONLY=name for some)
 	cd tools/lighthouse && npm install --no-package-lock --no-audit --no-fund --loglevel=error

@@ -36,7 +36,11 @@ def changes(api: Api, student: Student) -> dict[str, tuple[str, str, Any]]:
     stands = api("GET", f"{url}/recipes").data
     leaning = stands["recipes"] | {"stock": stands["recipes"]["stock"] | {"lean_deg": 9.0}}
     return {
-        "school": ("PUT", f"{url}/recipes", {"school": "ball-back", "recipes": stands["schools"]["ball-back"]}),
+        "school": (
+            "PUT",
+            f"{url}/recipes",
+            {"school": "ball-back", "recipes": stands["schools"]["ball-back"]},
+        ),
         "set-up": ("PUT", f"{url}/recipes", {"school": stands["school"], "recipes": leaning}),
         "friction": ("PATCH", url, {"friction": "practised"}),
         "loft": ("PATCH", f"/clubs/{student.clubs.get(label='56').pk}", {"loft_deg": 50}),

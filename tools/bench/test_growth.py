@@ -7,8 +7,8 @@ answer reads all balls; the others are those of a coach at work, who adds a ball
 from __future__ import annotations
 
 import time
-from collections.abc import Callable
-from datetime import timedelta
+from collections.abc import Callable, Sequence
+from datetime import date, timedelta
 from functools import partial
 from math import log
 from statistics import median
@@ -20,9 +20,16 @@ from django.test import Client
 from django.utils import timezone
 from oxgang.academy.models import Student
 from oxgang.academy.services.academies import add_coach
+from oxgang.core.carry.balls import Hit
+from oxgang.core.carry.evidence import Evidence
+from oxgang.core.carry.prior import Point, Points, mean_log_carry
+from oxgang.core.words.bag import Club
+from oxgang.core.words.shots import CellKey, Trajectory
+from oxgang.core.words.swing import CLOCK
 from oxgang.demo.season import load_demo
 from oxgang.range_sessions.models import Ball, RangeSession
 
+TODAY = date(2026, 6, 1)
 BALLS = (500, 2_000, 8_000, 20_000, 50_000)
 # Balls that wait for a review.
 WAITING = 30
@@ -56,6 +63,41 @@ def test_views_of_a_student_by_the_number_of_balls(demo: Student) -> None:
         if "first" not in name and row[3] > GROWTH_LIMIT * row[1]
     }
     assert not slow, slow
+
+
+@pytest.mark.parametrize("clubs", [2, 4, 8])
+def test_the_model_by_the_number_of_balls_and_shots(clubs: int) -> None:
+    """The whole matrix from balls that are there in columns."""
+    took = []
+    for number in (200, 2_000, 20_000):
+        bag = [Club(f"{i}", float(loft)) for i, loft in enumerate(np.linspace(60, 46, clubs))]
+        known = Evidence(simulated(bag, number), bag, CLOCK.positions, TODAY)
+        known.matrix()
+        took.append(median(timed(known.matrix) for _ in range(ROUNDS)))
+    growth = log(took[2] / took[1]) / log(10)
+    shots = 3 * clubs * len(CLOCK.positions)
+    each = ", ".join(f"{1000 * t:.1f}" for t in took)
+    print(f"\n{shots} shots, 200, 2,000 and 20,000 balls: {each} ms of CPU, exponent {growth:.2f}")
+
+
+def simulated(bag: Sequence[Club], number: int) -> list[Hit]:
+    """Balls of all shots of a bag over 60 sessions."""
+    rng = np.random.default_rng([33, number])
+    shots = [
+        (CellKey(club.label, position.label, height), club, position)
+        for club in bag
+        for position in CLOCK.positions
+        for height in Trajectory
+    ]
+    points = [Point(c.label, c.loft_deg, p.arm_deg, key.trajectory) for key, c, p in shots]
+    means = mean_log_carry(Points.of(points))
+    at = np.sort(rng.integers(0, len(shots), number))
+    carries = np.exp(means[at] + rng.normal(0, 0.05, number))
+    days = rng.integers(0, 60, number)
+    return [
+        Hit(shots[i][0], points[i], float(carry), f"s{n}", TODAY - timedelta(days=int(6 * day)))
+        for n, (i, carry, day) in enumerate(zip(at, carries, days, strict=True))
+    ]
 
 
 def with_balls(demo: Student, number: int) -> Student:
@@ -117,10 +159,12 @@ def costs(client: Client, student: Student) -> dict[str, float]:
     span = f"from_day={day - timedelta(days=365)}&to_day={day}"
     found = {"first matrix": timed(lambda: get(client, f"{base}/matrix?live=true"))}
     number = iter(range(10**6))
+    cell = client.get(f"{base}/cell?{shot}").json()["cell"]
+    usual = float(cell["carry_yd"])
 
     def ball() -> None:
         body = {"uid": f"more-{next(number)}", "hit_at": timezone.now().isoformat(), "club_id": club}
-        body |= {"swing": "9:00", "carry_yd": 60}  # type: ignore[dict-item]
+        body |= {"swing": "9:00", "carry_yd": round(usual)}  # type: ignore[dict-item]
         answer = client.put(f"{base}/balls", body, content_type="application/json")
         assert answer.status_code == 200, answer.content
 

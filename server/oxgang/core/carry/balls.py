@@ -170,36 +170,45 @@ class Balls(Sequence[Hit]):
     def __getitem__(self, which: int | slice) -> Hit | Sequence[Hit]:
         if isinstance(which, slice):
             return self.some(np.arange(len(self))[which])
-        c, i = self.columns, range(len(self))[which]
-        carry, run, ran = (
-            None if v != v else v for v in (x[i].item() for x in (c.carry_yd, c.run_yd, c.ran_yd))
-        )
-        return Hit(
-            self.cells[c.cell[i]],
-            self.points[c.point[i]],
-            carry,
-            c.uid[i],
-            date.fromordinal(int(c.day[i])) if c.day[i] else None,
-            _STRIKES[c.strike[i]],
-            c.excluded[i],
-            _BALLS[c.ball[i]],
-            _LIES[c.lie[i]],
-            float(c.sd[i]),
-            bool(c.re_expressed[i]),
-            bool(c.imported[i]),
-            bool(c.imagined[i]),
-            bool(c.wind_known[i]),
-            c.moment[i],
-            run,
-            ran,
-        )
+        place = range(len(self))[which]
+        (one,) = self._made(self.columns.take(np.array([place])))
+        return one
 
     def __iter__(self) -> Iterator[Hit]:
         return iter(self._single)
 
     @cached_property
     def _single(self) -> list[Hit]:
-        return [self[i] for i in range(len(self))]
+        return list(self._made(self.columns))
+
+    def _made(self, columns: Columns) -> Iterator[Hit]:
+        values = (getattr(columns, field.name).tolist() for field in fields(columns))
+        days: dict[int, date | None] = {NO_DAY: None}
+        for cell, point, carry, uid, day, strike, excluded, ball, lie, *kept, run, ran in zip(
+            *values, strict=True
+        ):
+            if day not in days:
+                days[day] = date.fromordinal(day)
+            sd, re_expressed, imported, imagined, wind_known, moment = kept
+            yield Hit(
+                self.cells[cell],
+                self.points[point],
+                known(carry),
+                uid,
+                days[day],
+                _STRIKES[strike],
+                excluded,
+                _BALLS[ball],
+                _LIES[lie],
+                sd,
+                re_expressed,
+                imported,
+                imagined,
+                wind_known,
+                moment,
+                known(run),
+                known(ran),
+            )
 
     @cached_property
     def not_excluded(self) -> Mask:
@@ -318,6 +327,11 @@ class _Places(dict[T, int]):
         if known is None:
             known = self._by_id[id(one)] = self.setdefault(one, len(self)), one
         return known[0]
+
+
+def known(number: float) -> float | None:
+    """A number of a column; None for nan."""
+    return None if number != number else number
 
 
 def numbers(values: Iterable[float | None]) -> Array:

@@ -15,6 +15,8 @@ MAD_TO_SIGMA: Final = 1 / 0.6744897501960817
 # Where more than half of the values are equal the MAD is 0; the same source then uses the mean
 # absolute deviation, which is sqrt(2 / pi) sigma.
 MEAN_AD_TO_SIGMA: Final = float(np.sqrt(np.pi / 2))
+# So many groups can be numbered in sixteen bits.
+MOST_DIGITS: Final = 2**15
 
 
 def robust_sigma(values: ArrayLike) -> float:
@@ -50,7 +52,10 @@ def modified_z(values: ArrayLike) -> NDArray[np.float64]:
 
 def medians_by(values: NDArray[np.float64], index: NDArray[np.intp], n: int) -> NDArray[np.float64]:
     """The median of the values of each index 0 to n - 1, shape (n,); nan where there is none."""
-    order = np.lexsort((values, index))
+    order = np.argsort(values)
+    # Of few groups the second sort is by digits, which takes a quarter of the time.
+    small = index.astype(np.int16) if n < MOST_DIGITS else index
+    order = order[np.argsort(small[order], kind="stable")]
     count = np.bincount(index, minlength=n)
     start = np.concatenate([[0], np.cumsum(count)[:-1]]).astype(np.intp)
     ordered = np.append(values[order], np.nan)

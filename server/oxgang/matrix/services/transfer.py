@@ -34,7 +34,7 @@ from oxgang.matrix.selectors.transfer import (
 )
 from oxgang.range_sessions.models import Ball, ImportedCarry, RangeSession, StoredPlan
 from oxgang.range_sessions.services.balls import CHUNK
-from oxgang.range_sessions.services.insert import insert
+from oxgang.range_sessions.services.insert import insert_rows
 from oxgang.range_sessions.services.standard_carries import normalize_carry
 
 
@@ -177,4 +177,4 @@ def _balls(
                 )
             )
         normalize_carry(student, chunk, {ball.club_id: ball.club.loft_deg for ball in chunk})
-        insert(chunk)
+        insert_rows(chunk)

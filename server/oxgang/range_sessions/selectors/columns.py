@@ -61,14 +61,15 @@ _READ: Final = (
 
 @dataclass(frozen=True, slots=True)
 class _Rows:
-    """Stored balls in the order in which they were hit, arrays of shape (n,); `kind` is a row of
-    `kinds`."""
+    """Stored balls in the order in which they were hit, arrays of shape (n,); `kind` is a row of `kinds`,
+    `at` the moment in seconds, to sort by."""
 
     kinds: list[Kind]
     kind: NDArray[np.intp]
     pk: NDArray[np.int64]
     day: NDArray[np.int64]
     moment: NDArray[Any]
+    at: NDArray[np.float64]
     uid: NDArray[Any]
     strike: NDArray[np.int8]
     ball: NDArray[np.int8]
@@ -199,6 +200,7 @@ def _with_more(before: _Rows | None, read: Sequence[tuple[Any, ...]]) -> _Rows:
         np.array(of["pk"], dtype=np.int64),
         np.array([on.toordinal() for on in of["hit_on"]], dtype=np.int64),
         objects(of["hit_at"]),
+        np.array([-np.inf if at is None else at.timestamp() for at in of["hit_at"]], dtype=float),
         objects(of["uid"]),
         np.array([STRIKE_NR[Strike(word)] for word in of["strike"]], dtype=np.int8),
         np.array([BALL_NR[BallType(word)] for word in of["ball"]], dtype=np.int8),
@@ -215,6 +217,5 @@ def _with_more(before: _Rows | None, read: Sequence[tuple[Any, ...]]) -> _Rows:
     parts = [before, fresh] if before else [fresh]
     joined = [np.concatenate([getattr(part, name) for part in parts]) for name in names]
     rows = _Rows(fresh.kinds, *joined)
-    at = np.array([-np.inf if m is None else m.timestamp() for m in rows.moment], dtype=float)
-    order = np.lexsort((rows.pk, at, rows.day))
+    order = np.lexsort((rows.pk, rows.at, rows.day))
     return _Rows(rows.kinds, *(getattr(rows, name)[order] for name in names))

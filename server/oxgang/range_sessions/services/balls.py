@@ -6,12 +6,13 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import replace
 from datetime import date, datetime
 from operator import attrgetter
+from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
 from django.db.models import F
 
-from oxgang.academy.models import AuditAction, Club, Coach, Student
+from oxgang.academy.models import AuditAction, Club, Coach, Entry, Student
 from oxgang.academy.selectors.people import day_at, known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import (
@@ -30,7 +31,7 @@ from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
 from oxgang.range_sessions.services.insert import insert
-from oxgang.range_sessions.services.standard_carries import NORMALIZED, normalize_carry
+from oxgang.range_sessions.services.standard_carries import NORMALIZED, normalize_carry, standard_of
 
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
@@ -40,7 +41,6 @@ CORRECTED = (*MARKS, "arm_deg", *NORMALIZED)
 SAID = MARKS
 # What a ball takes over from a shot as it is.
 _ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *ADJUSTMENTS)
-_as_hit = attrgetter(*_ALIKE)
 
 
 class TakenAlready(OxgangError):
@@ -93,49 +93,52 @@ def record_balls(
         _refuse_if_taken(sent, student)
     swings = known_swings(student)
     today = local_day(student, now)
-    days = {_day(student, shot, today) for shot, _ in fresh}
-    sessions = _sessions(student, days, by)
-    # By their columns in their order, which is quicker than by names: a file has many balls.
-    usual = {field.attname: field.get_default() for field in Ball._meta.concrete_fields} | {
-        "student_id": student.pk,
-        "accepted": accepted,
-        "reported": reported,
-        "sent_id": None if sent is None else sent.pk,
+    on = [_day(student, shot, today) for shot, _ in fresh]
+    sessions = _sessions(student, set(on), by)
+    entry = None
+    if told:
+        kind = AuditAction.BALLS_FROM_FILE if from_file else AuditAction.BALLS_RECORDED
+        kind = AuditAction.BALLS_REPORTED if reported else kind
+        entry = _write_down(student, len(fresh), set(on), kind, by=by, now=now)
+    # Column by column, which is quicker than ball by ball: a file has many.
+    shots, clubs = [shot for shot, _ in fresh], [club for _, club in fresh]
+    columns: dict[str, Sequence[Any]] = {
+        field.attname: [field.get_default()] * len(fresh)
+        for field in Ball._meta.concrete_fields
+        if field.has_default() or field.empty_strings_allowed or field.null
     }
-    balls = []
-    for shot, club in fresh:
-        day = _day(student, shot, today)
-        row = usual | {
-            "session_id": sessions[day].pk,
-            "club_id": club.pk,
-            "uid": shot.id,
-            "hit_on": day,
-            "hit_at": _moment(student, shot),
-            "swing": shot.cell.swing,
-            "arm_deg": _arm(swings, shot),
-            "trajectory": shot.cell.trajectory,
-            "spin": shot.cell.spin,
-            "tempo": shot.cell.tempo,
-            "excluded": shot.excluded[:200],
-            "extra": dict(shot.extra),
-        }
-        row |= zip(_ALIKE, _as_hit(shot), strict=True)
-        balls.append(Ball(*row.values()))
-    normalize_carry(student, balls, {club.pk: club.loft_deg for _, club in fresh})
-    insert(balls)
+    columns |= {
+        "student_id": [student.pk] * len(fresh),
+        "accepted": [accepted] * len(fresh),
+        "reported": [reported] * len(fresh),
+        "sent_id": [None if sent is None else sent.pk] * len(fresh),
+        "entry_id": [None if entry is None else entry.pk] * len(fresh),
+        "session_id": [sessions[day].pk for day in on],
+        "club_id": [club.pk for club in clubs],
+        "uid": [shot.id for shot in shots],
+        "hit_on": on,
+        "hit_at": [_moment(student, shot) for shot in shots],
+        "swing": [shot.cell.swing for shot in shots],
+        "arm_deg": [_arm(swings, shot) for shot in shots],
+        "trajectory": [shot.cell.trajectory for shot in shots],
+        "spin": [shot.cell.spin for shot in shots],
+        "tempo": [shot.cell.tempo for shot in shots],
+        "excluded": [shot.excluded[:200] for shot in shots],
+        "extra": [dict(shot.extra) for shot in shots],
+        **{name: list(map(attrgetter(name), shots)) for name in _ALIKE},
+    }
+    lofts = {club.label: club.loft_deg for club in clubs}
+    if len(lofts) < len({club.pk for club in clubs}):
+        # Two clubs of one label: by their ids.
+        shots = [replace(shot, cell=replace(shot.cell, club=str(club.pk))) for shot, club in fresh]
+        lofts = {str(club.pk): club.loft_deg for club in clubs}
+    found = standard_of(student, shots, [reported] * len(fresh), lofts)
+    columns |= zip(NORMALIZED, map(list, zip(*found, strict=True)), strict=True)
+    columns.pop(Ball._meta.pk.attname, None)
+    insert(Ball, columns)
     if sent is not None:
         moved_on(sent.device_id)
-    if not told:
-        return len(balls)
-    kind = (
-        AuditAction.BALLS_REPORTED
-        if reported
-        else AuditAction.BALLS_FROM_FILE
-        if from_file
-        else AuditAction.BALLS_RECORDED
-    )
-    _write_down(student, balls, days, kind, by=by, now=now)
-    return len(balls)
+    return len(fresh)
 
 
 def _named_by(shot: Shot, club: Club) -> Shot:
@@ -166,13 +169,13 @@ def moved_on(device: int) -> None:
 
 def _write_down(
     student: Student,
-    balls: Sequence[Ball],
+    balls: int,
     days: Collection[date],
     did: AuditAction,
     *,
     by: Coach | None,
     now: datetime,
-) -> None:
+) -> Entry:
     """One entry in the log for each session, or each file."""
     first, last = min(days), max(days)
     values = {"first": first.isoformat(), "last": last.isoformat()}
@@ -180,9 +183,7 @@ def _write_down(
     if did is AuditAction.BALLS_REPORTED:
         key = f"reported {first}"
     batch = Changed(Ball, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
-    entry = append_to_entry(student, key, did, values, len(balls), by=by, now=now, change=batch)
-    stored = Ball.objects.filter(student=student, uid__in=[ball.uid for ball in balls])
-    stored.update(entry=entry)
+    return append_to_entry(student, key, did, values, balls, by=by, now=now, change=batch)
 
 
 def _arm(swings: Mapping[str, Position], shot: Shot) -> float | None:

@@ -5,8 +5,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from operator import attrgetter
+from collections.abc import Callable, Mapping, Sequence
 from types import NoneType
 from typing import Any
 
@@ -17,37 +16,48 @@ from django.db.models import AutoField, Field, Model
 MANY = 50
 
 
-def insert(rows: Sequence[Model]) -> None:
-    """Store new rows of one model. They are not given their numbers."""
-    if len(rows) < MANY:
+def insert(model: type[Model], columns: Mapping[str, Sequence[Any]]) -> None:
+    """Store new rows of one model. They are not given their numbers.
+
+    Parameters
+    ----------
+    columns
+        The values of every field but the number, by its `attname`, shape (n,). No field may make its own
+        on saving.
+    """
+    count = len(next(iter(columns.values())))
+    if count < MANY:
+        rows = zip(*columns.values(), strict=True)
         # On a full disk one statement alone is taken back, and not the whole transaction.
-        if rows:
-            type(rows[0])._default_manager.bulk_create(rows)
+        if count:
+            made = [model(**dict(zip(columns, row, strict=True))) for row in rows]
+            model._default_manager.bulk_create(made)
         return
-    model = type(rows[0])
     connection = connections[router.db_for_write(model)]
     fields = [f for f in model._meta.concrete_fields if not isinstance(f, AutoField)]
     quote = connection.ops.quote_name
     names = ", ".join(quote(field.column or field.name) for field in fields)
     marks = ", ".join(["%s"] * len(fields))
-    columns = [_prepared(field, rows, connection) for field in fields]
+    prepared = [_prepared(field, columns[field.attname], connection) for field in fields]
     with (
         transaction.atomic(using=connection.alias, savepoint=False),
         connection.cursor() as cursor,
     ):
         cursor.executemany(
             f"INSERT INTO {quote(model._meta.db_table)} ({names}) VALUES ({marks})",
-            list(zip(*columns, strict=True)),
+            list(zip(*prepared, strict=True)),
         )
 
 
-def _prepared(field: Field[Any, Any], rows: Sequence[Model], connection: Any) -> list[Any]:
+def insert_rows(rows: Sequence[Model]) -> None:
+    """The same of rows that are there as objects, of one model."""
+    fields = [f for f in rows[0]._meta.concrete_fields if not isinstance(f, AutoField)]
+    insert(type(rows[0]), {f.attname: [getattr(row, f.attname) for row in rows] for f in fields})
+
+
+def _prepared(field: Field[Any, Any], values: Sequence[Any], connection: Any) -> list[Any]:
     """A field's values as the database takes them, shape (n,)."""
     save: Callable[[Any], Any] = lambda value: field.get_db_prep_save(value, connection)  # noqa: E731
-    if type(field).pre_save is Field.pre_save:
-        values = list(map(attrgetter(field.attname), rows))
-    else:
-        values = [field.pre_save(row, add=True) for row in rows]
     # A number and a truth that are equal are not the same; a dict has no hash.
     kinds = set(map(type, values)) - {NoneType}
     if len(kinds) > 1 or not all(kind.__hash__ for kind in kinds):

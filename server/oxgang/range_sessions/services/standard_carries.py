@@ -16,6 +16,7 @@ from oxgang.academy.selectors.people import rows_of
 from oxgang.academy.services.log import touch
 from oxgang.core.carry.noise import REPORTED_SD
 from oxgang.core.flight.standard import to_standard
+from oxgang.core.words.shots import Shot
 from oxgang.range_sessions.models.ball import Ball, renew
 from oxgang.range_sessions.selectors.balls import balls_of
 
@@ -83,9 +84,22 @@ def normalize_carry(student: Student, balls: list[Ball], lofts: Mapping[Any, flo
     """Set the carries in standard conditions [yd] of balls, given the lofts [degrees] of clubs by their keys.
     Nothing is stored."""
     # By their ids: a bag may have had two clubs of one label.
-    chain = chain_of(student, {str(key): loft for key, loft in lofts.items()})
     shots = [ball.as_core(club_label=str(ball.club_id)) for ball in balls]
+    by_id = {str(key): loft for key, loft in lofts.items()}
+    found = standard_of(student, shots, [ball.reported for ball in balls], by_id)
+    for ball, values in zip(balls, found, strict=True):
+        for name, value in zip(NORMALIZED, values, strict=True):
+            setattr(ball, name, value)
+
+
+def standard_of(
+    student: Student, shots: Sequence[Shot], reported: Sequence[bool], lofts: Mapping[str, float]
+) -> list[tuple[float | None, float, float | None]]:
+    """`NORMALIZED` of shots, given the lofts [degrees] of their clubs. What a student reports is trusted
+    less."""
+    chain = chain_of(student, lofts)
     standards = to_standard(shots, student.academy.altitude_m, chain)
-    for ball, standard in zip(balls, standards, strict=True):
-        ball.standard_yd, ball.run_yd = standard.carry_yd, standard.run_yd
-        ball.standard_sd = hypot(standard.sd, REPORTED_SD) if ball.reported else standard.sd
+    return [
+        (one.carry_yd, hypot(one.sd, REPORTED_SD) if own_word else one.sd, one.run_yd)
+        for one, own_word in zip(standards, reported, strict=True)
+    ]
