@@ -46,7 +46,10 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
         <option v-for="strike in strikes" :key="strike">{{ strike }}</option>
       </select>
       <span class="cell quiet"
-        >{{ cellName(ball) }}
+        ><template v-if="ball.carry_yd !== null && ball.total_yd !== null"
+          >total {{ units.show(ball.total_yd) }},
+        </template>
+        {{ cellName(ball) }}
         <template v-if="ball.launch_deg !== null">{{ ball.launch_deg.toFixed(0) }}°</template>
         <template v-if="ball.spin_rpm !== null"> {{ ball.spin_rpm.toFixed(0) }} rpm</template>
       </span>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The number at arm's length, the strikes, and a keypad for a thumb. */
+import { computed } from "vue";
 import type { Strike } from "@/shared/api/queries";
 import Sentence from "@/shared/ui/Sentence.vue";
 
-defineProps<{
+const props = defineProps<{
   text: string;
   strike: Strike;
   strikes: Strike[];
@@ -23,6 +24,8 @@ defineEmits<{
   strike: [strike: Strike];
 }>();
 const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
+/** A carry stands there, and no total yet. */
+const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
 </script>
 
 <template>
@@ -56,7 +59,8 @@ const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
         {{ digit }}
       </button>
       <button type="button" class="digit" aria-label="Clear" @click="$emit('erase')">⌫</button>
-      <button type="button" class="log" @click="$emit('enter')">Log ball</button>
+      <button type="button" :class="['log', { beside: total }]" @click="$emit('enter')">Log ball</button>
+      <button v-if="total" type="button" class="digit and" @click="$emit('type', ',')">, total</button>
     </div>
   </section>
 </template>
@@ -128,17 +132,26 @@ button {
   background: var(--field-ground);
   border-color: var(--field);
 }
-/* Who has a keyboard and a mouse types the digits. */
-@media (min-width: 1101px) and (hover: hover) and (pointer: fine) {
-  .digit {
-    display: none;
-  }
+.pad .and {
+  font-size: 1.1rem;
 }
 .pad .log {
   grid-column: 1 / -1;
   background: var(--accent);
   border-color: var(--accent);
   color: #fff;
+}
+.pad .beside {
+  grid-column: 1 / 3;
+}
+/* Who has a keyboard and a mouse types the digits. */
+@media (min-width: 1101px) and (hover: hover) and (pointer: fine) {
+  .digit {
+    display: none;
+  }
+  .pad .beside {
+    grid-column: 1 / -1;
+  }
 }
 @media (max-width: 640px) {
   .display {

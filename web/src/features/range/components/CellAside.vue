@@ -38,7 +38,7 @@ const enough = computed(() => {
   if (unsettled) return 'More balls won\'t help. See "Needs checking" on the matrix.';
   if (more === null) return "";
   if (more === 0) return "Confirmed, within tolerance.";
-  return `About ${more} more balls would confirm it.`;
+  return `About ${more} more ${more === 1 ? "ball" : "balls"} would confirm it.`;
 });
 const count = computed(() => {
   const n = balls.value.length;

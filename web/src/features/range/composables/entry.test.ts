@@ -126,3 +126,33 @@ test("a cell changed and a strike marked before the page is ready come in their 
   inTurn(step);
   expect(step).toHaveBeenCalledTimes(2);
 });
+
+test("a carry, a comma and its total are both logged; one digit after a comma is a decimal", () => {
+  const { entry, type, enter } = make({ toYards: (typed) => typed });
+  const typed = (text: string) => [...text].forEach(type);
+  typed("62,68");
+  enter();
+  expect(log).toHaveBeenLastCalledWith(62, "solid", false, 68);
+  typed("62.5,101.5");
+  enter();
+  expect(log).toHaveBeenLastCalledWith(62.5, "solid", false, 101.5);
+  typed("62,6");
+  enter();
+  expect(log).toHaveBeenLastCalledWith(62.6, "solid", false);
+  for (const [wrong, said] of [
+    ["68,62", "shorter than its carry of 68"],
+    ["62,68,70", "not a number"],
+    ["62,", ""],
+  ] as const) {
+    typed(wrong);
+    enter();
+    if (said) expect(entry).toMatchObject({ text: wrong, problem: expect.stringContaining(said) });
+    entry.text = "";
+  }
+  expect(log).toHaveBeenCalledTimes(4);
+  typed("180,190");
+  enter();
+  expect(entry.question).toContain("180,190");
+  enter();
+  expect(log).toHaveBeenLastCalledWith(180, "solid", true, 190);
+});

@@ -14,9 +14,12 @@ export interface EntryOptions {
   /** Each number answers a call: another one takes the place of one that is asked about. */
   single?: boolean;
 }
-type Log = (carryYd: number, strike: Strike, confirmed: boolean) => void;
+/** `rolledYd` is the total, where it was typed after the carry. */
+type Log = (carryYd: number, strike: Strike, confirmed: boolean, ...rolledYd: [number?]) => void;
 
-const MOST_CHARACTERS = 6;
+const MOST_CHARACTERS = 11;
+/** A carry and its total: after a decimal comma there is one digit, a total has two or three. */
+const BOTH = /^(\d+(?:\.\d+)?),(\d{2,}(?:\.\d+)?)$/;
 
 interface Ahead {
   text: string;
@@ -42,7 +45,7 @@ export function useEntry(options: EntryOptions) {
   function type(character: string): void {
     if (options.single) doubtful.length = 0;
     if (entry.text.length < MOST_CHARACTERS) {
-      entry.text += character === "," ? "." : character;
+      entry.text += character;
     }
     settle();
   }
@@ -77,7 +80,10 @@ export function useEntry(options: EntryOptions) {
     if (!entry.problem) handOver();
   }
   function log(): void {
-    const typed = Number(entry.text);
+    const both = BOTH.exec(entry.text);
+    const [typed, rolled] = both
+      ? [Number(both[1]), Number(both[2])]
+      : [Number(entry.text.replace(",", ".")), null];
     if (!Number.isFinite(typed)) {
       entry.problem = `"${entry.text}" is not a number. Nothing was logged.`;
       return;
@@ -86,7 +92,12 @@ export function useEntry(options: EntryOptions) {
       entry.problem = "A carry must be more than 0. Don't log a whiff.";
       return;
     }
+    if (rolled !== null && rolled < typed) {
+      entry.problem = `A total of ${both?.[2]} is shorter than its carry of ${both?.[1]}. Nothing was logged.`;
+      return;
+    }
     const yards = options.toYards(typed);
+    const total: [number?] = rolled === null ? [] : [options.toYards(rolled)];
     const shot = options.shot();
     const { text, strike } = entry;
     if (yards > options.askOverYd())
@@ -94,9 +105,9 @@ export function useEntry(options: EntryOptions) {
         text,
         strike,
         question: `${text} ${options.unit()} is long for a wedge. Enter saves it, Esc deletes it, ⌫ changes it.`,
-        keep: () => shot(yards, strike, true),
+        keep: () => shot(yards, strike, true, ...total),
       });
-    else shot(yards, strike, false);
+    else shot(yards, strike, false, ...total);
     empty();
   }
   /** Log what was entered before the page was ready. */

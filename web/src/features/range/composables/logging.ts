@@ -30,8 +30,12 @@ export function useLogging(options: LoggingOptions) {
       const here = options.here();
       const keep = here?.session.shotNow();
       const reading = here?.conditions.now.value.reading;
-      return (yards, strike, confirmed) => {
-        if (!keep?.({ [reading === "total" ? "total_yd" : "carry_yd"]: yards, strike, confirmed })) return;
+      return (yards, strike, confirmed, rolled) => {
+        const read =
+          rolled !== undefined
+            ? { carry_yd: yards, total_yd: rolled }
+            : { [reading === "total" ? "total_yd" : "carry_yd"]: yards };
+        if (!keep?.({ ...read, strike, confirmed })) return;
         announcement.value = "";
         options.logged?.();
       };
@@ -91,8 +95,8 @@ export function useLogging(options: LoggingOptions) {
 
   const bindings: KeyBinding[] = [
     {
-      shown: "0–9 .",
-      does: "type the carry",
+      shown: "0–9 . ,",
+      does: "type the carry, or the carry, a comma and the total",
       on: (event) => {
         if (!/^[0-9.,]$/.test(event.key) || event.shiftKey) return false;
         typing.type(event.key);

@@ -107,9 +107,10 @@ function take(ball: HitBall): void {
   calling.hit(ball, shot.value);
   if (calling.done.value) void finish();
 }
-function log(carry: number, strike: Strike): void {
+function log(carry: number, strike: Strike, _confirmed: boolean, rolled?: number): void {
   announcement.value = "";
-  take({ carry_yd: carry, met: null, strike, uid: record(carry, strike) });
+  const total = rolled === undefined ? {} : { total_yd: rolled };
+  take({ carry_yd: carry, met: null, strike, uid: record(carry, strike, total) });
 }
 function onNet(met: boolean): void {
   if (call.value?.mark) take({ carry_yd: null, met, strike: "solid", uid: null });
