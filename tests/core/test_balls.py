@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 
 import numpy as np
 from oxgang.core.carry.balls import Balls, Hit
+from oxgang.core.carry.noise import Change
 from oxgang.core.words.shots import BallType, Lie, Strike
 
 from tests.core.builders import CELLS, DAY, TODAY, evidence, hit
@@ -74,3 +75,25 @@ def test_balls_that_come_later_make_the_numbers_that_all_at_once_make() -> None:
         there, here = ((c.carry_yd, c.half_yd, c.shot_sd_yd) for c in (a, b))
         np.testing.assert_allclose(here, there, rtol=0, atol=1e-9)
         assert (a.balls, a.mishits, a.last_measured) == (b.balls, b.mishits, b.last_measured)
+
+
+def test_what_a_day_rests_on_is_known_again_and_nothing_else_is_taken_for_it() -> None:
+    hits = any_balls(3)
+    known = evidence(hits, changes=[Change(TODAY - 9 * DAY, at=NOON)])
+    later = Hit(hits[0].cell, hits[0].point, 60.0, "later", TODAY + DAY)
+    assert evidence([*hits, later], changes=known.changes).fingerprint() == known.fingerprint()
+    place = next(i for i, h in enumerate(hits) if h.counts and h.day and h.day < TODAY)
+    for more in (
+        {"carry_yd": 61.5},
+        {"strike": Strike.FAT},
+        {"excluded": "dog"},
+        {"lie": Lie.ROUGH_UP},
+        {"day": TODAY},
+        {"moment": NOON + DAY},
+        {"sd": 0.5},
+    ):
+        other = [*hits]
+        other[place] = replace(hits[place], **more)
+        assert replace(known, hits=other).fingerprint() != known.fingerprint(), more
+    for changed in (replace(known, day=TODAY - DAY), replace(known, changes=()), replace(known, clubs=())):
+        assert changed.fingerprint() != known.fingerprint()

@@ -194,7 +194,10 @@ CELLS = [cell_.key for cell_ in matrix([]).cells]
 
 
 def asked(*last: Hit, before: list[Hit] = ALL) -> Guess | None:
-    found = question_about(evidence([*before, *last]), last[-1].cell, CELLS)
+    all_of_them = evidence([*before, *last])
+    found = question_about(all_of_them, last[-1].cell, CELLS)
+    # By the fit of all balls nothing else is asked, only sooner.
+    assert question_about(all_of_them, last[-1].cell, CELLS, known=all_of_them.matrix().fit) == found
     return found.guesses[0] if found else None
 
 

@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import lru_cache
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import Club, Student
 from oxgang.academy.selectors.chain import windows_of
+from oxgang.academy.selectors.people import bag_of
 from oxgang.core.carry.balls import Hit
 from oxgang.core.flight.launch import in_window
 from oxgang.core.keeping.events import Happened
@@ -67,6 +69,7 @@ def progress_of(
     """
     now = matrix_of(student, today)
     played = played_in(student, now)
+    bag = bag_of(student, everything=True)
     launches = _launches(student, from_day, to_day)
     hits = now.hits
     days = days_between(hits, from_day, to_day)
@@ -79,7 +82,7 @@ def progress_of(
         stretch_of(hits, launches, from_day, to_day),
         turn_at(hits, launches, middle, **span) if middle else None,
         stretches_of(hits, launches, from_day, to_day),
-        [_look(student, now, played, day) for day in days_to_show(days, from_day, to_day)],
+        [_look(student, now, played, bag, day) for day in days_to_show(days, from_day, to_day)],
         [(e, turn_at(hits, launches, e.on, **span)) for e in events if e.kind.compares],
         _lessons(hits, launches, lessons, from_day, to_day),
         [v for v in versions_of(student).order_by("number") if from_day <= v.published_at.date() <= to_day],
@@ -108,17 +111,20 @@ def _launches(student: Student, from_day: date, to_day: date) -> list[Launched]:
     rows = balls_of(student).filter(accepted=True, strike=Strike.SOLID, excluded="", launch_deg__isnull=False)
     rows = rows.filter(hit_on__range=(from_day, to_day))
     chain = windows_of(student, {})
+    window = lru_cache(maxsize=None)(lambda height, loft: chain.window(Trajectory(height), loft))
     seen = rows.values_list("hit_on", "trajectory", "launch_deg", "club__loft_deg")
     return [
-        Launched(day, in_window(launch, chain.window(Trajectory(height), loft)) == "in")
+        Launched(day, in_window(launch, window(height, loft)) == "in")
         for day, height, launch, loft in seen
         if launch is not None
     ]
 
 
-def _look(student: Student, now: StudentMatrix, played: PlayedNow, day: date) -> GroundOnDay:
+def _look(
+    student: Student, now: StudentMatrix, played: PlayedNow, bag: Sequence[Club], day: date
+) -> GroundOnDay:
     """The ground of a day under the shots that are played today: which were played then nobody knows."""
-    cells = cells_on(now.evidence.on(day, clubs_on(student, day, now.names)))
+    cells = cells_on(now.evidence.on(day, clubs_on(bag, day, now.names)))
     return ground_on_day(
         day,
         played.answering_in(cells),
