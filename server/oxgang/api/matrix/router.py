@@ -16,7 +16,7 @@ from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.arithmetic import arithmetic, swaps
 from oxgang.core.carry.matrix import Cell
-from oxgang.core.carry.today import flying_of, runs_of, starts_of
+from oxgang.core.carry.today import runs_of, start_of
 from oxgang.core.carry.wedges import best_wedge
 from oxgang.core.carry.why import why
 from oxgang.core.flight.chain import Chain
@@ -101,9 +101,9 @@ def why_cell(
 
 def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | None:
     altitude = student.academy.altitude_m
-    if not flying_of([cell], chain, altitude):
+    starts = start_of(cell, chain, altitude)
+    if starts is None:
         return None
-    starts = starts_of([cell], chain, altitude)
     run = runs_of([cell], starts, density=standard_air(altitude).density())
     speed, ratio = float(starts.speed_mps[0]), float(starts.spin_per_mps[0])
     return {

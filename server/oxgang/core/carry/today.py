@@ -87,6 +87,16 @@ def starts_of(
     return Starts(speed, launch, ratio)
 
 
+def start_of(cell: Cell, chain: Chain, altitude_m: float) -> Starts | None:
+    """How the balls of one cell start; None where no ball speed gives its carry."""
+    if not FLYING_YD[0] <= cell.carry_yd <= FLYING_YD[1]:
+        return None
+    try:
+        return starts_of([cell], chain, altitude_m)
+    except InputError:
+        return None
+
+
 def flying_of(
     cells: Sequence[Cell], chain: Chain, altitude_m: float, contact: Contact = USUAL_CONTACT
 ) -> list[Cell]:

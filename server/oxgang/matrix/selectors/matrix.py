@@ -15,7 +15,7 @@ from oxgang.academy.selectors.people import bag_of, club_names
 from oxgang.core.carry.balls import Hit
 from oxgang.core.carry.evidence import Evidence
 from oxgang.core.carry.matrix import Cell, Matrix
-from oxgang.core.carry.today import flying_of, starts_of
+from oxgang.core.carry.today import start_of
 from oxgang.core.flight.chain import Chain
 from oxgang.core.ground.ground import Ground, ground_of
 from oxgang.core.keeping.events import Happened, changes_of
@@ -111,10 +111,8 @@ def speed_in(student: Student, found: StudentMatrix, key: CellKey) -> float | No
     if key not in found.matrix:
         return None
     chain, altitude = chain_in(student, found), student.academy.altitude_m
-    if not flying_of([found.matrix[key]], chain, altitude):
-        return None
-    starts = starts_of([found.matrix[key]], chain, altitude)
-    return float(starts.speed_mps[0])
+    starts = start_of(found.matrix[key], chain, altitude)
+    return None if starts is None else float(starts.speed_mps[0])
 
 
 def ground_under(student: Student, cells: Sequence[Cell]) -> Ground:

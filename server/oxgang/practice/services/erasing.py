@@ -22,6 +22,7 @@ from oxgang.core.errors import InputError
 from oxgang.practice.models import Picture
 from oxgang.practice.selectors.data_inventory import old_pictures
 from oxgang.range_sessions.models import Device, FeedBall, Group, Turn
+from oxgang.range_sessions.selectors.columns import forget
 
 # What stands where an erased student's name stood in the academy's log.
 NOBODY: Final = "an erased student"
@@ -69,6 +70,7 @@ def erase(student: Student, named: str, *, by: Coach | None, now: datetime) -> G
         _forget_in_words(academy, pk, names, mentioning)
         Erased.objects.update_or_create(student=pk, defaults={"academy": academy, "at": now})
         record_academy_entry(academy, AuditAction.STUDENT_ERASED, {"balls": balls}, by=by, now=now)
+    forget(pk)
     remember_erasure(settings.ENV.data, str(pk), academy.pk, now)
     traces = not leave_no_trace()
     if traces:

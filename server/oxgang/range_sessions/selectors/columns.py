@@ -157,6 +157,12 @@ def balls_in_columns(
     return Balls([*cells], [*points], columns if wanted.all() else columns.take(wanted))
 
 
+def forget(student: UUID) -> None:
+    """Keep nothing of a student who is erased."""
+    with _lock:
+        _kept.pop(student, None)
+
+
 def _rows_of(student: Student) -> _Rows:
     """All balls of the student that were not undone, read as far as they are not there."""
     with _lock:
