@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from typing import Final
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import StoredRecipe, Student
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.core.flight.chain import Chain
 from oxgang.core.flight.impact import Friction
@@ -14,6 +14,15 @@ from oxgang.core.flight.recipes import School
 # A handicap up to this finds the friction of a practised strike, where nothing is said. Common
 # practice, no published source.
 PRACTISED_UP_TO: Final = 4.0
+
+
+# What carries in standard conditions rest on, by the name of the model: the chain, and how a ball was meant.
+CONVERTED_BY: Final[Mapping[str, Collection[str]]] = {
+    "Ball": {"spin"},
+    "Club": {"loft_deg"},
+    "Student": {"school", "friction", "handicap"},
+    "StoredRecipe": {field.name for field in StoredRecipe._meta.concrete_fields},
+}
 
 
 def skill_of(student: Student) -> Friction:

@@ -17,17 +17,8 @@ from django.db import IntegrityError, models, transaction
 from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile, NotAllowed
-from oxgang.academy.models import (
-    Academy,
-    AuditAction,
-    Club,
-    Coach,
-    Entry,
-    PersonRole,
-    StoredRecipe,
-    Student,
-    SwingScale,
-)
+from oxgang.academy.models import Academy, AuditAction, Club, Coach, Entry, PersonRole, Student, SwingScale
+from oxgang.academy.selectors.chain import CONVERTED_BY
 from oxgang.academy.selectors.people import rows_of, students_at
 from oxgang.academy.services.labels import check_label_free
 from oxgang.core.errors import InputError
@@ -39,14 +30,6 @@ AT_ONCE = 500
 BLOCK = timedelta(minutes=30)
 # Stands for "before it came into being" in a field that holds when a row was taken away.
 BORN = "born"
-# What balls are brought to standard conditions by, of each model.
-CONVERTED_BY: Mapping[str, Collection[str]] = {
-    "Ball": {"spin"},
-    "Club": {"loft_deg"},
-    "Student": {"school", "friction", "handicap"},
-    "StoredRecipe": {field.name for field in StoredRecipe._meta.concrete_fields},
-}
-NOTHING: frozenset[str] = frozenset()
 # Whose student somebody is.
 OWNERSHIP = frozenset({"coach_id", "shared_with"})
 
@@ -329,7 +312,7 @@ def _touch_owners(back: Iterable[Changed]) -> None:
 def _convert_anew(student: Student, back: Iterable[Changed]) -> None:
     """Carries in standard conditions rest on what a shot starts with: on another spin, loft or set-up
     they are others."""
-    if any(one.after.keys() & CONVERTED_BY.get(one.model.__name__, NOTHING) for one in back):
+    if any(one.after.keys() & CONVERTED_BY.get(one.model.__name__, ()) for one in back):
         rows_of([student.pk]).update(moved=True)
 
 
