@@ -33,6 +33,7 @@ TABLE = {
     "s": """GET /api/scales | GET /api/standards
         GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
+        GET /api/range-pictures |
         GET {S}/gaps | GET {S}/lookup | GET {S}/chart | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
         GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
         GET {S}/versions/{number}/compare | GET {S}/lessons | GET {S}/practice | GET {S}/week
@@ -56,7 +57,8 @@ TABLE = {
         PUT /api/groups/{group_id}/monitor | PUT /api/groups/{group_id}/moves
         POST /api/groups/{group_id}/end | POST /api/calendar/link | POST /api/calendar/unlink""",
     "t": """POST {S}/merge | POST DELETE /api/example | POST /api/scales
-        PUT /api/scales/{scale_id} | POST /api/students | PATCH {S}
+        PUT /api/scales/{scale_id} | POST /api/range-pictures
+        PUT DELETE /api/range-pictures/{picture_id} | POST /api/students | PATCH {S}
         POST {S}/archive | POST {S}/restore | POST {S}/clubs | PATCH /api/clubs/{club_id}
         POST /api/clubs/{club_id}/archive | POST /api/clubs/{club_id}/restore | POST {S}/played
         POST {S}/versions | PUT DELETE {S}/lessons/{day} | POST /api/lesson-words

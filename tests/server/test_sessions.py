@@ -149,7 +149,7 @@ def test_how_a_carry_was_read_and_the_days_air_are_taken_into_account(
     more = {}
     for read in ("typed", "laser", "eye"):
         answer = api("PUT", url, ball(wedge, read, 44, read=read)).data
-        more[read] = Ball.objects.get(uid=answer["ball"]["uid"]).standard_sd
+        more[read] = Ball.objects.get(uid=answer["ball"]["uid"]).read_sd
     assert more["typed"] == 0 < more["laser"] < more["eye"]
     windy = api("PUT", url, ball(wedge, "windy", 44, headwind_mps=5, temperature_c=8)).data
     assert windy["ball"]["standard_yd"] > 45

@@ -94,6 +94,8 @@ def test_every_address_of_another_academys_student_is_a_404(
                 body = {"to_id": str(student.pk), "balls": ["none-such"]}
             if path.endswith("/events"):
                 body = {"kind": "technique", "on": "2026-05-31"}
+            if "range-pictures" in path:
+                body = {"name": "x", "targets": [{"name": "a", "distance_yd": 60}]}
             if "scale_id" in path:
                 body = {"name": "x", "positions": [{"label": "a", "arm_deg": 90}]}
             if method == "get" and address.endswith(("cell", "cell-balls", "net-plan", "why", "lookup")):

@@ -35,6 +35,7 @@ from oxgang.api.portal.router import router as portal
 from oxgang.api.practice.router import router as practice
 from oxgang.api.problems import StrictJson
 from oxgang.api.progress.router import router as progress
+from oxgang.api.range_pictures.router import router as range_pictures
 from oxgang.api.readers import InReadersUnits
 from oxgang.api.review.router import router as review
 from oxgang.api.scales.router import router as scales
@@ -61,6 +62,7 @@ api.add_router("", people)
 api.add_router("", settings)
 api.add_router("", standards)
 api.add_router("", scales)
+api.add_router("", range_pictures)
 api.add_router("", students)
 api.add_router("", balls)
 api.add_router("", matrix)

@@ -27,6 +27,9 @@ MISHIT_ODDS = (0.45, 0.25, 0.1, 0.12, 0.08)
 TRAJECTORY_SHARE = complete(Trajectory, {Trajectory.LOW: 1.09, Trajectory.STOCK: 1.0, Trajectory.HIGH: 0.87})
 RANGE_BALL = 0.96
 FULL_ARM_DEG = 165.0
+WIDE_SEED = 7
+# Off the heel or the toe a ball is so much wider.
+WIDER = 2.0
 SECONDS_A_BALL = 40
 
 
@@ -37,6 +40,8 @@ def visits_of(
     lofts = {club.label: club.loft_deg for club in student.clubs}
     arms = {p.label: p.arm_deg for p in built_in(student.scale).positions}
     quirk = {label: rng.normal(1, 0.02) for label in lofts}
+    # Sides have a chance of their own: no carry changes with them.
+    aside = np.random.default_rng([WIDE_SEED, len(student.name), len(student.visits)])
     for number, visit in enumerate(student.visits):
         start = datetime.combine(today - ago(visit.days_ago), time(15, 10), tzinfo=UTC)
         temperature = float(round(rng.normal(15, 4)))
@@ -55,6 +60,7 @@ def visits_of(
                     hit_at=start + timedelta(seconds=SECONDS_A_BALL * nr),
                     strike=strike,
                     carry_yd=carry,
+                    offline_yd=_side(student, strike, carry, aside),
                     lie=Lie(visit.lie),
                     ball=BallType(visit.ball),
                     altitude_m=ALTITUDE_M,
@@ -69,6 +75,13 @@ def _carry(student: DemoStudent, loft_deg: float, arm_deg: float) -> float:
     share: float = (min(arm_deg, FULL_ARM_DEG) / FULL_ARM_DEG) ** (1.08 * student.taper)
     by_loft = math.exp(0.027 * (56 - loft_deg))
     return student.full_56_yd * share * by_loft
+
+
+def _side(student: DemoStudent, strike: Strike, carry: float, rng: np.random.Generator) -> float | None:
+    if student.width is None:
+        return None
+    wide = WIDER if strike in (Strike.HEEL, Strike.TOE) else 1.0
+    return round(carry * float(rng.normal(student.bias, student.width * wide)), 1)
 
 
 def _struck(

@@ -105,6 +105,10 @@ class DemoStudent:
     spread: float = 0.05
     mishit: float = 0.1
     taper: float = 1.0
+    # How wide the solid balls are as a share of the carry, and how far to the right on average; None
+    # where nobody has measured a side.
+    width: float | None = None
+    bias: float = 0.0
     visits: tuple[Visit, ...] = ()
     events: tuple[DemoEvent, ...] = ()
     # How many of the proposed shots the coach has chosen, and shots in work (club, swing, height).

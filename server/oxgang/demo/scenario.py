@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from oxgang.core.flight.landing import RangePicture, Target
 from oxgang.core.keeping.events import EventKind
 from oxgang.core.practice.load import JUNIOR_LIMIT
 from oxgang.core.words.bag import Club
@@ -32,6 +33,20 @@ SECOND_COACHS: Final = (
 TOGETHER: Final = ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss")
 TOGETHER_IN_DAYS, TOGETHER_HOUR = 5, 10
 
+# The hill range: measured by laser, the far greens lie higher than the mats.
+RANGE: Final = RangePicture(
+    "Hill range",
+    (
+        Target("Barrel", 32, -6),
+        Target("Low green", 47, 5, green_yd=6),
+        Target("Red flag", 61, -4, height_m=0.5),
+        Target("Middle green", 78, 9, green_yd=8, height_m=1.0),
+        Target("White flag", 92, -11, height_m=1.5),
+        Target("Top green", 112, 2, green_yd=10, height_m=2.5),
+    ),
+    left_yd=38,
+    right_yd=34,
+)
 
 FOUR = (Club("60", 60, 8), Club("56", 56, 10), Club("52", 52, 8), Club("47", 47, 6))
 
@@ -129,6 +144,8 @@ STUDENTS: Final = (
         handicap=14,
         notes="Wants to stop guessing from 50 to 80.",
         full_56_yd=84,
+        width=0.05,
+        bias=-0.02,
         spread=0.05,
         mishit=0.12,
         taper=0.97,
@@ -196,6 +213,8 @@ STUDENTS: Final = (
         handicap=5,
         notes="Left-handed. Owns three heights, building numbers for each.",
         full_56_yd=97,
+        width=0.032,
+        bias=0.025,
         spread=0.033,
         mishit=0.05,
         taper=1.03,
@@ -257,6 +276,7 @@ STUDENTS: Final = (
         tolerance_yd=5,
         notes="Back after the winter with a new 54.",
         full_56_yd=88,
+        width=0.04,
         spread=0.055,
         mishit=0.12,
         visits=(

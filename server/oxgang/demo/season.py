@@ -15,6 +15,7 @@ from oxgang.academy.selectors.people import day_at
 from oxgang.academy.services.academies import add_coach, open_academy
 from oxgang.academy.services.clubs import add_club
 from oxgang.academy.services.ownership import hand_over, write_consent
+from oxgang.academy.services.range_pictures import add_range_picture
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
@@ -27,6 +28,7 @@ from oxgang.demo.scenario import (
     ASSISTANT,
     COACHES,
     PASSWORD,
+    RANGE,
     SECOND_COACHS,
     STUDENTS,
     TOGETHER,
@@ -53,6 +55,7 @@ def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
     """The academy, its coaches, students, clubs and balls. The same seed and day give the same."""
     academy = open_academy(ACADEMY, altitude_m=ALTITUDE_M)
     coaches = [add_coach(academy, name=name, log_in=log_in, password=PASSWORD) for log_in, name in COACHES]
+    add_range_picture(RANGE, by=coaches[0], now=now)
     for number, wanted in enumerate(STUDENTS):
         rng = np.random.default_rng([seed, number])
         student = load_student(wanted, coaches[0], now, rng)

@@ -128,6 +128,7 @@ export const ball = (uid: string, carry_yd: number | null, more: Partial<Ball> =
   lie: "mat",
   carry_yd,
   total_yd: null,
+  offline_yd: null,
   standard_yd: carry_yd,
   launch_deg: null,
   side: null,

@@ -7,6 +7,7 @@ from oxgang.academy.models.event import Event
 from oxgang.academy.models.factor import Factor, OtherKey, RecoveryCode
 from oxgang.academy.models.log import AuditAction, Entry
 from oxgang.academy.models.people import EntryLink, SignIn
+from oxgang.academy.models.range_picture import RangePicture
 from oxgang.academy.models.recipe import StoredRecipe
 from oxgang.academy.models.scale import SwingScale
 from oxgang.academy.models.standards import Standard, StandardKind
@@ -26,6 +27,7 @@ __all__ = [
     "Hand",
     "OtherKey",
     "PersonRole",
+    "RangePicture",
     "RecoveryCode",
     "SignIn",
     "Standard",

@@ -6,8 +6,9 @@ from uuid import UUID
 from django.utils import timezone
 from ninja import Query, Router
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import Academy, Student
 from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.academy.selectors.range_pictures import range_pictures_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.balls.schemas import (
     BallIn,
@@ -16,6 +17,7 @@ from oxgang.api.balls.schemas import (
     BallsMoved,
     CellNow,
     GiveIn,
+    LandingIn,
     Recorded,
     Usual,
 )
@@ -23,6 +25,7 @@ from oxgang.api.fields import Label, made
 from oxgang.core.carry.asking import question_about
 from oxgang.core.carry.cells import UNSETTLED
 from oxgang.core.carry.enough import balls_more
+from oxgang.core.flight.landing import Landing, on_picture
 from oxgang.core.words.shots import (
     BallType,
     CellKey,
@@ -51,6 +54,12 @@ router = Router(tags=["balls"])
 
 def _recorded(student: Student, uid: str) -> Recorded:
     return made(Recorded, ball=ball_of(student, uid))
+
+
+def _landing(academy: Academy, touch: LandingIn) -> Landing:
+    """A touch, by the picture that it was made on."""
+    drawn = range_pictures_of(academy).filter(pk=touch.picture_id or 0).first()
+    return touch.as_core() if drawn is None else on_picture(touch.as_core(), drawn.as_core())
 
 
 @router.get("/students/{student_id}/balls", response=list[BallOut])
@@ -148,6 +157,7 @@ def record(request: CoachRequest, student_id: UUID, data: BallIn) -> Recorded:
         moment=data.moment,
         sent=sent,
         mark=None if data.net is None else data.net.mark(),
+        landing=None if data.landing is None else _landing(coach.academy, data.landing),
         confirmed=data.confirmed,
     )
     record_typed(
@@ -162,10 +172,13 @@ def record(request: CoachRequest, student_id: UUID, data: BallIn) -> Recorded:
 
 @router.patch("/students/{student_id}/balls/{uid}", response=Recorded)
 def mark(request: CoachRequest, student_id: UUID, uid: str, data: BallMark) -> Recorded:
-    """Put a ball right: its strike, its cell, its adjustment, or why it is excluded."""
+    """Put a ball right: its strike, its cell, its adjustment, where it landed, or why it is
+    excluded."""
     coach = request.coach
     student = student_of(coach, student_id)
     changes = {k: v for k, v in data.dict(exclude_unset=True).items() if v is not None}
+    if data.landing is not None:
+        changes["landing"] = _landing(coach.academy, data.landing)
     mark_ball(ball_of(student, uid), changes, by=coach, now=timezone.now())
     return _recorded(student, uid)
 

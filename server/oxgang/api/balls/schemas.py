@@ -10,7 +10,9 @@ from pydantic import Field
 from oxgang.api.fields import Label, Moment
 from oxgang.api.matrix.schemas import CellOut, KeyOut
 from oxgang.core.carry.asking import Guess
+from oxgang.core.flight import landing
 from oxgang.core.flight.launch import NetHit, Side
+from oxgang.core.words.measurements import REFUSE_OVER_YD
 from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo, Trajectory
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import launch_side
@@ -34,13 +36,50 @@ class NetMark(Schema):
         return NetHit(self.tape_height_m + self.above_m, self.distance_m, self.ball_height_m)
 
 
+class SpotBody(Schema):
+    """A place on the range: away from the mat along its middle line, and right of it (- is left)."""
+
+    out_yd: float = Field(ge=-20, le=REFUSE_OVER_YD)
+    right_yd: float = Field(ge=-REFUSE_OVER_YD, le=REFUSE_OVER_YD)
+
+    def as_core(self) -> landing.Spot:
+        """As core takes it."""
+        return landing.Spot(self.out_yd, self.right_yd)
+
+
+class LandingIn(Schema):
+    """A touch on a range picture: where the ball landed and, if that was seen, came to rest; the aim
+    to the right of the middle line; how inexact the finger is at that scale. How far the nearest
+    target is, and how much higher than the mat the ground, is what the picture says, or the page
+    where the picture is gone."""
+
+    spot: SpotBody
+    rest: SpotBody | None = None
+    picture_id: int | None = None
+    aim_deg: float = Field(0.0, ge=-60, le=60)
+    gap_yd: float = Field(0.0, ge=0, le=REFUSE_OVER_YD)
+    finger_yd: float = Field(0.0, ge=0, le=20)
+    height_m: float = Field(0.0, ge=landing.HEIGHT_RANGE_M[0], le=landing.HEIGHT_RANGE_M[1])
+
+    def as_core(self) -> landing.Landing:
+        """As core takes it."""
+        return landing.Landing(
+            self.spot.as_core(),
+            self.aim_deg,
+            self.gap_yd,
+            self.finger_yd,
+            self.height_m,
+            None if self.rest is None else self.rest.as_core(),
+        )
+
+
 class BallIn(Schema):
     """A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
 
     `feed_id` takes a ball that a device sent, whose id `uid` then is: its measured values are the
-    server's. `net` is a mark on a net, from which the launch follows. `confirmed` keeps an unlikely
-    value; `moment` answers the question about one that is days off: it is as said, or that of the
-    arrival.
+    server's. `net` is a mark on a net, from which the launch follows; `landing` a touch on a range
+    picture, from which carry, side and total follow. `confirmed` keeps an unlikely value; `moment`
+    answers the question about one that is days off: it is as said, or that of the arrival.
     """
 
     uid: Uid
@@ -64,12 +103,13 @@ class BallIn(Schema):
     wet: bool = False
     feed_id: int | None = None
     net: NetMark | None = None
+    landing: LandingIn | None = None
     confirmed: bool = False
     moment: BallMoment = BallMoment.UNASKED
 
 
 class BallMark(Schema):
-    """Only what changes is sent: strike, why it is excluded, its cell, its adjustment."""
+    """Only what changes is sent: strike, why it is excluded, its cell, its adjustment, where it landed."""
 
     strike: Strike | None = None
     excluded: str | None = Field(None, max_length=200)
@@ -84,6 +124,7 @@ class BallMark(Schema):
     ball: BallType | None = None
     grooves: Grooves | None = None
     wet: bool | None = None
+    landing: LandingIn | None = None
 
 
 class BallOut(Schema):
@@ -101,6 +142,7 @@ class BallOut(Schema):
     lie: Lie
     carry_yd: float | None
     total_yd: float | None
+    offline_yd: float | None
     standard_yd: float | None
     launch_deg: float | None
     side: Side | None

@@ -40,7 +40,8 @@ class Hit:
 
     `cell` is where it stands in the student's scale; `point` is what was swung, with its own arm
     angle. `carry_yd` is in standard conditions, without surface factors' uncertainty; `sd` is what a
-    conversion (total to carry, wind, a marker board read by eye) adds, of log carry. `day` None
+    conversion (total to carry, wind) adds, much alike for the balls of a day, and `read_sd` how well
+    this one was read (by laser, by eye, by touch), both of log carry. `day` None
     is today, `moment` when it was hit, if known. One hit with an adjustment has it in `point`: it teaches
     what the adjustment is worth and is no ball of the cell's own. `imported` is no ball but a carry from a
     chart. An `imagined` one is planned: it tells how much will be known, not how
@@ -66,6 +67,7 @@ class Hit:
     moment: datetime | None = None
     run_yd: float | None = None
     ran_yd: float | None = None
+    read_sd: float = 0.0
 
     @property
     def teaches(self) -> bool:
@@ -116,6 +118,7 @@ class Columns:
     moment: NDArray[Any]
     run_yd: Array
     ran_yd: Array
+    read_sd: Array
 
     def take(self, which: Index | Mask) -> Columns:
         """The same of some balls."""
@@ -157,6 +160,7 @@ class Balls(Sequence[Hit]):
             objects(h.moment for h in hits),
             numbers(h.run_yd for h in hits),
             numbers(h.ran_yd for h in hits),
+            numbers(h.read_sd for h in hits),
         )
         return cls(cells.found, points.found, columns)
 
@@ -184,7 +188,7 @@ class Balls(Sequence[Hit]):
     def _made(self, columns: Columns) -> Iterator[Hit]:
         values = (getattr(columns, field.name).tolist() for field in fields(columns))
         days: dict[int, date | None] = {NO_DAY: None}
-        for cell, point, carry, uid, day, strike, excluded, ball, lie, *kept, run, ran in zip(
+        for cell, point, carry, uid, day, strike, excluded, ball, lie, *kept, run, ran, read in zip(
             *values, strict=True
         ):
             if day not in days:
@@ -208,6 +212,7 @@ class Balls(Sequence[Hit]):
                 moment,
                 known(run),
                 known(ran),
+                read,
             )
 
     @cached_property

@@ -142,6 +142,7 @@ def standard_hits(
                 moment=shot.hit_at,
                 run_yd=standard.run_yd,
                 ran_yd=ran_of(shot) if standard.run_yd is not None else None,
+                read_sd=standard.read_sd,
             )
         )
     return hits
@@ -171,7 +172,8 @@ def group_hits(hits: Iterable[Hit], as_of: date, changes: Sequence[Change] = ())
     of_kind = 2 * columns.imported + totals
     surface = ((era * len(BallType) + columns.ball) * len(Lie) + columns.lie) * 4 + of_kind
     bin_nr, first, group = _grouped(point, day_nr, age, surface)
-    extra = LIE_SCATTER[columns.lie]
+    # What the lie adds to a ball's scatter, and the eye that read where it landed.
+    extra = np.hypot(LIE_SCATTER[columns.lie], columns.read_sd)
     missed = _mishit_share(everything)
     found = weigh(logs, ~columns.imagined, point, group, len(first), extra, kinds_of, missed)
     count = np.bincount(group, minlength=len(first)).astype(float)
@@ -179,7 +181,8 @@ def group_hits(hits: Iterable[Hit], as_of: date, changes: Sequence[Change] = ())
     conversion = np.bincount(group, columns.sd**2, len(first)) / count
     untold = np.bincount(group, ~columns.wind_known, len(first)) / count
     lever = np.bincount(group, lever, len(first)) / count
-    square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + extra[first] ** 2
+    added = np.bincount(group, extra**2, len(first)) / count
+    square = found.scatter.cell_square[kinds_of.of_point[point[first]]] + added
     # A number from a chart is no single ball: it does not scatter like one.
     square[columns.imported[first]] = 0.0
     own = UNSEEN_MISHITS * square + (1 - SHARED_CONVERSION) * conversion

@@ -88,7 +88,7 @@ def weigh(
     hit
         False for a ball that was imagined and says nothing of the scatter, shape (b,).
     extra
-        What its lie adds to the scatter of each ball, shape (b,).
+        What its lie and its reading add to the scatter of each ball, shape (b,).
     mishits
         The student's share of marked mishits.
     """
@@ -127,7 +127,7 @@ def weigh(
         weighed = np.bincount(group, weight, groups)
         means = np.bincount(group, weight * logs, groups) / weighed
         from_mean = np.minimum(np.abs(logs - means[group]), CUT_AT * limit)
-        # What a lie adds to the scatter is not the student's.
+        # What a lie or a reading adds to the scatter is not the student's.
         own = hit * weight * np.maximum(from_mean**2 - extra**2 * (from_mean / limit) ** 2, 0.0)
         squares = np.asarray(np.bincount(in_cell, own, number) / CUT_SHARE)
         free = hit * weight * (1 - 1 / np.maximum(weighed[group], 1.0))

@@ -15,15 +15,20 @@ from oxgang.core.flight.air import Air
 from oxgang.core.flight.trajectory import (
     CARRY_PRECISION_YD,
     SPIN_RANGE_RPM,
+    Flights,
     Wind,
     fly,
     speed_for_carry,
 )
+from oxgang.core.units import M_PER_YD
 
 Array = NDArray[np.float64]
 
 STANDARD_TEMPERATURE_C: Final = 20.0
 STANDARD_HUMIDITY: Final = 0.5
+# The ball speed is put right so often: what is left is below a hundredth of a yard.
+LEVEL_STEPS: Final = 4
+STILL_MPS: Final = 1e-4
 
 
 def standard_air(altitude_m: float) -> Air:
@@ -85,3 +90,50 @@ def carry_from_launch(
     """
     flown = fly(ball_speed_mps, launch_deg, spin_rpm, air=air, wind=Wind(headwind_mps))
     return round(float(flown.carry_yd[0]), 2)
+
+
+def carry_on_level(
+    carry_yd: ArrayLike,
+    height_m: ArrayLike,
+    launch_deg: ArrayLike,
+    spin_per_mps: ArrayLike,
+    *,
+    density: ArrayLike,
+    headwind_mps: ArrayLike = 0.0,
+) -> Array:
+    """The carry [yd] that a ball would have had on level ground, shape (n,), where it came down on
+    ground so much higher [m] than it was hit from.
+
+    The first guess goes on along the landing angle; then the ball speed is put right by what the
+    flight to that height misses (docs/physics.md).
+
+    Raises
+    ------
+    InputError
+        When no ball speed gives the carry, or a flight does not rise to the height.
+    """
+    carry, height = np.broadcast_arrays(
+        np.atleast_1d(np.asarray(carry_yd, float)), np.asarray(height_m, float)
+    )
+
+    def flown(speed: Array, above_m: ArrayLike) -> Flights:
+        spin = np.minimum(np.asarray(spin_per_mps) * speed, SPIN_RANGE_RPM[1])
+        return fly(
+            speed, launch_deg, spin, density=density, headwind_mps=headwind_mps, landing_height_m=above_m
+        )
+
+    def speed_at(carry_yd: Array) -> Array:
+        return speed_for_carry(carry_yd, launch_deg, spin_per_mps, density=density, headwind_mps=headwind_mps)
+
+    speed = speed_at(carry)
+    speed = speed_at(carry + height / M_PER_YD / np.tan(np.radians(flown(speed, 0.0).landing_deg)))
+    # A carry grows about as the square of the speed; then as it was seen to grow.
+    there = flown(speed, height).carry_yd
+    rise = 2 * there / speed
+    for _ in range(LEVEL_STEPS):
+        faster = speed + (carry - there) / rise
+        farther = flown(faster, height).carry_yd
+        moved = np.abs(faster - speed) > STILL_MPS
+        rise = np.where(moved, (farther - there) / np.where(moved, faster - speed, 1.0), rise)
+        speed, there = faster, farther
+    return flown(speed, 0.0).carry_yd

@@ -28,7 +28,13 @@ from oxgang.core.flight.chain import (
     contact_of,
     surface_factor,
 )
-from oxgang.core.flight.conditions import STANDARD_TEMPERATURE_C, carry_elsewhere, standard_air
+from oxgang.core.flight.conditions import (
+    STANDARD_TEMPERATURE_C,
+    carry_elsewhere,
+    carry_on_level,
+    standard_air,
+)
+from oxgang.core.flight.landing import HEIGHT_NOTE, HEIGHT_RANGE_M, MOST_READ_SD_YD, SD_NOTE, noted
 from oxgang.core.flight.run import carry_from_total, run_of_carries
 from oxgang.core.words.shots import Grooves, Shot
 
@@ -38,7 +44,8 @@ Array = NDArray[np.float64]
 # height, launch and spin are mostly typical ones. Common practice, no published source.
 CONVERSION_SHARE_SD: Final = 0.3
 # How well a carry is read, by how (the note "read" of a ball): a laser to the landing mark, marker
-# boards by eye [yd]. A typed or monitor carry is taken as it stands.
+# boards by eye [yd]. A typed or monitor carry is taken as it stands. A touch on the range picture says
+# itself how well it was read.
 READ_SD_YD: Final = {"laser": 1.0, "eye": 3.0}
 # A ball that the flight cannot take home keeps its carry and is trusted this much less (log carry).
 UNCONVERTED_SD: Final = 0.06
@@ -60,7 +67,8 @@ STEPS: Final = (0.5, 5.0, 0.1)
 
 @dataclass(frozen=True, slots=True)
 class StandardCarry:
-    """Standard carry [yd], None where only a launch is known, and its added sd (of log carry).
+    """Standard carry [yd], None where only a launch is known; what the conversion adds in
+    uncertainty, alike for the balls of a day, and how well this ball was read (both of log carry).
 
     `run_yd` is the run that the flight gives a ball whose total was read; None for any other.
     """
@@ -68,6 +76,7 @@ class StandardCarry:
     carry_yd: float | None
     sd: float = 0.0
     run_yd: float | None = None
+    read_sd: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,10 +112,11 @@ def to_standard(shots: Sequence[Shot], academy_altitude_m: float, chain: Chain) 
         at = _place(shot, academy_altitude_m)
         if at not in densities:
             densities[at] = _density(*at)
-        if shows_run(shot) or densities[at] != standard or shot.headwind_mps:
+        if shows_run(shot) or densities[at] != standard or shot.headwind_mps or height_of(shot):
             groups[_setting(shot, densities[at], chain)].append(i)
     for setting, balls in groups.items():
         _from_totals(shots, setting, balls, carries, sd, runs)
+        _on_level(shots, setting, balls, carries, sd)
     _to_standard(groups, carries, sd, standard)
     result = []
     for i, shot in enumerate(shots):
@@ -118,10 +128,11 @@ def to_standard(shots: Sequence[Shot], academy_altitude_m: float, chain: Chain) 
         # The ball and the lie have their part in the carry model; what else lay between is the
         # ball's own.
         apart = hypot(WET_SD * shot.wet, WORN_SD * (shot.grooves is Grooves.WORN))
-        read = READ_SD_YD.get(shot.extra.get("read", ""), 0.0) / carries[i]
-        added = hypot(sd[i], read, apart)
+        added = hypot(sd[i], apart)
+        read = read_sd_of(shot) / carries[i]
         run = round(float(runs[i]), 3) if np.isfinite(runs[i]) else None
-        result.append(StandardCarry(round(float(carries[i]) / share, 3), round(added, 5), run))
+        carry = round(float(carries[i]) / share, 3)
+        result.append(StandardCarry(carry, round(added, 5), run, round(float(read), 5)))
     return result
 
 
@@ -129,6 +140,17 @@ def shows_run(shot: Shot) -> bool:
     """Whether somebody saw where the ball finished. The total of a launch monitor is what its maker
     believes of the ground."""
     return shot.total_yd is not None and (shot.carry_yd is None or shot.ball_speed_mps is None)
+
+
+def read_sd_of(shot: Shot) -> float:
+    """How well its carry, and its side, were read [yd, deviation]; 0 where they are taken as they are."""
+    own = noted(shot.extra, SD_NOTE, 0.0, MOST_READ_SD_YD)
+    return READ_SD_YD.get(shot.extra.get("read", ""), 0.0) if own is None else own
+
+
+def height_of(shot: Shot) -> float:
+    """How much higher than the mat the ball landed [m]."""
+    return noted(shot.extra, HEIGHT_NOTE, *HEIGHT_RANGE_M) or 0.0
 
 
 def ran_of(shot: Shot) -> float | None:
@@ -191,6 +213,38 @@ def _from_totals(
         # What is not known of the ground is the same for all of them: the carry model's part.
         carries[which[flies]], sd[which[flies]] = carry, run.single_yd / carry
         runs[which[flies]] = run.run_yd
+
+
+def _on_level(shots: Sequence[Shot], setting: _Setting, balls: list[int], carries: Array, sd: Array) -> None:
+    """Carries to a higher or lower landing become those on level ground."""
+    which = np.array([i for i in balls if height_of(shots[i]) and carries[i] >= LEAST_YD], dtype=np.intp)
+    if not len(which):
+        return
+    heights = np.array([height_of(shots[i]) for i in which])
+    level = _level(carries[which], heights, setting)
+    lost = ~np.isfinite(level)
+    by = np.log(np.where(lost, carries[which], level) / carries[which])
+    sd[which] = np.hypot(sd[which], np.where(lost, UNCONVERTED_SD, CONVERSION_SHARE_SD * np.abs(by)))
+    carries[which] *= np.exp(by)
+
+
+def _level(carries: Array, heights: Array, setting: _Setting) -> Array:
+    """Carries on level ground; nan where the flight finds none, looked for by halving."""
+    try:
+        return carry_on_level(
+            carries,
+            heights,
+            setting.launch_deg,
+            setting.spin_per_mps,
+            density=setting.density,
+            headwind_mps=setting.headwind_mps,
+        )
+    except InputError:
+        if len(carries) == 1:
+            return np.array([np.nan])
+        middle = len(carries) // 2
+        halves = (slice(None, middle), slice(middle, None))
+        return np.concatenate([_level(carries[half], heights[half], setting) for half in halves])
 
 
 def _to_standard(

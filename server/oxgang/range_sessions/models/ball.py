@@ -94,6 +94,8 @@ class Ball(models.Model):
     # Carry in standard conditions and what the conversion adds in uncertainty; made on storing.
     standard_yd = models.FloatField(null=True, blank=True)
     standard_sd = models.FloatField(default=0)
+    # How well its carry was read, of log carry: by laser, by eye, by touch.
+    read_sd = models.FloatField(default=0)
     # The run that the flight gives a ball whose total was read [yd].
     run_yd = models.FloatField(null=True, blank=True)
     # The student's own word for it: trusted less, and reviewed like any other.

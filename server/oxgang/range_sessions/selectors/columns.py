@@ -52,6 +52,7 @@ _READ: Final = (
     "accepted",
     "standard_yd",
     "standard_sd",
+    "read_sd",
     "headwind_mps",
     "run_yd",
     "carry_yd",
@@ -81,6 +82,7 @@ class _Rows:
     wind_known: NDArray[np.bool_]
     run_yd: NDArray[np.float64]
     ran_yd: NDArray[np.float64]
+    read_sd: NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,6 +155,7 @@ def balls_in_columns(
         rows.moment,
         rows.run_yd,
         rows.ran_yd,
+        rows.read_sd,
     )
     return Balls([*cells], [*points], columns if wanted.all() else columns.take(wanted))
 
@@ -218,6 +221,7 @@ def _with_more(before: _Rows | None, read: Sequence[tuple[Any, ...]]) -> _Rows:
         np.array([wind is not None for wind in of["headwind_mps"]], dtype=bool),
         run,
         np.where(np.isnan(run), np.nan, totals - carries),
+        numbers(of["read_sd"]),
     )
     names = [field.name for field in fields(_Rows) if field.name != "kinds"]
     parts = [before, fresh] if before else [fresh]

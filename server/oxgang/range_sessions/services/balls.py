@@ -25,7 +25,8 @@ from oxgang.academy.services.log import (
     record_entry,
 )
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
-from oxgang.core.flight.checks import problem_with
+from oxgang.core.flight.checks import check_shot, problem_with
+from oxgang.core.flight.landing import READ_NOTE, TOUCH, Landing, with_landing
 from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
 from oxgang.core.words.shots import Shot
 from oxgang.core.words.swing import Position
@@ -37,8 +38,10 @@ CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
 CELL = ("club_id", "swing", "trajectory", "spin", "tempo")
 MARKS = ("strike", "excluded", *CELL, *ADJUSTMENTS, "lie", "ball", "grooves", "wet")
-CORRECTED = (*MARKS, "arm_deg", *NORMALIZED)
-SAID = MARKS
+# What follows from where it landed, and is changed only together.
+LANDED = ("carry_yd", "offline_yd", "total_yd", "extra")
+CORRECTED = (*MARKS, *LANDED, "arm_deg", *NORMALIZED)
+SAID = (*MARKS, "carry_yd", "offline_yd", "total_yd")
 # What a ball takes over from a shot as it is.
 _ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *ADJUSTMENTS)
 
@@ -216,16 +219,20 @@ def _sessions(student: Student, days: Iterable[date], by: Coach | None) -> dict[
 @transaction.atomic
 def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: datetime) -> Ball:
     """Put a ball right: its strike, the reason why it is excluded ("" restores it), its cell, its
-    adjustment.
+    adjustment, where it was seen to land (`landing`).
 
     Raises
     ------
     InputError
-        When the club is in another bag, or the swing one that the academy has no word for.
+        When the club is in another bag, the swing one that the academy has no word for, or its landing
+        was measured otherwise.
     """
     student = ball.student
     before, named = fields_of(ball, CORRECTED), _named(ball)
     for name, value in changes.items():
+        if isinstance(value, Landing):
+            _land(ball, value)
+            continue
         if name not in MARKS:
             raise InputError(f"{name} of a ball cannot be changed.", field=name)
         setattr(ball, name, value)
@@ -252,6 +259,16 @@ def mark_ball(ball: Ball, changes: Mapping[str, object], *, by: Coach, now: date
         values = {**named, "to": ball.club.label, "fields": field_changes(shown_change)}
         record_entry(student, did, values, by=by, now=now, changes=done)
     return ball
+
+
+def _land(ball: Ball, landing: Landing) -> None:
+    """Move a ball's landing, if it was touched on a range picture."""
+    if ball.extra.get(READ_NOTE) != TOUCH:
+        raise InputError("This ball's carry was not read on a range picture.", field="landing")
+    shot = with_landing(ball.as_core(club_label=ball.club.label), landing)
+    check_shot(shot, confirmed=True)
+    for name in LANDED:
+        setattr(ball, name, getattr(shot, name))
 
 
 @transaction.atomic

@@ -24,7 +24,7 @@ AT_ONCE = 1000
 # So many balls are converted while the coach waits, about half a second.
 SOON = 2000
 # What `normalize_carry` sets, columns of the same names.
-NORMALIZED = ("standard_yd", "standard_sd", "run_yd")
+NORMALIZED = ("standard_yd", "standard_sd", "run_yd", "read_sd")
 
 
 def convert_carries(student: Student) -> bool:
@@ -94,12 +94,12 @@ def normalize_carry(student: Student, balls: list[Ball], lofts: Mapping[Any, flo
 
 def standard_of(
     student: Student, shots: Sequence[Shot], reported: Sequence[bool], lofts: Mapping[str, float]
-) -> list[tuple[float | None, float, float | None]]:
+) -> list[tuple[float | None, float, float | None, float]]:
     """`NORMALIZED` of shots, given the lofts [degrees] of their clubs. What a student reports is trusted
     less."""
     chain = chain_of(student, lofts)
     standards = to_standard(shots, student.academy.altitude_m, chain)
     return [
-        (one.carry_yd, hypot(one.sd, REPORTED_SD) if own_word else one.sd, one.run_yd)
+        (one.carry_yd, hypot(one.sd, REPORTED_SD) if own_word else one.sd, one.run_yd, one.read_sd)
         for one, own_word in zip(standards, reported, strict=True)
     ]

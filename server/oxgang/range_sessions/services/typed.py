@@ -11,6 +11,7 @@ from oxgang.academy.models import Club, Coach, Student
 from oxgang.academy.selectors.people import bag_of, match_club
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.checks import check_shot, moment_question
+from oxgang.core.flight.landing import Landing, with_landing
 from oxgang.core.flight.launch import NetHit, with_net_launch
 from oxgang.core.words.shots import Shot, with_measured
 from oxgang.range_sessions.models import Ball, FeedBall
@@ -30,8 +31,8 @@ class Moment(StrEnum):
 class TypedBall:
     """`shot` has the cell under the club's label and what was typed; its moment is `hit_at`.
 
-    `sent` is the device's ball whose values it takes, `mark` where it hit a net. `confirmed` keeps
-    an unlikely value.
+    `sent` is the device's ball whose values it takes, `mark` where it hit a net, `landing` where it
+    was seen to land. `confirmed` keeps an unlikely value.
     """
 
     shot: Shot
@@ -40,6 +41,7 @@ class TypedBall:
     moment: Moment = Moment.UNASKED
     sent: FeedBall | None = None
     mark: NetHit | None = None
+    landing: Landing | None = None
     confirmed: bool = False
 
 
@@ -87,5 +89,7 @@ def record_typed(
         shot = with_measured(replace(shot, extra=sent.extra), sent.measured)
     if typed.mark is not None:
         shot = with_net_launch(shot, typed.mark, speed(shot))
+    if typed.landing is not None:
+        shot = with_landing(shot, typed.landing)
     check_shot(shot, confirmed=typed.confirmed)
     record_balls(student, [(shot, club)], by=by, now=now, sent=sent)

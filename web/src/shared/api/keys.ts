@@ -12,6 +12,7 @@ export const keys = {
   beside: (one: string, other: string, months: number) => ["figures", one, other, String(months)],
   people: ["people"],
   settings: ["settings"],
+  rangePictures: ["range-pictures"],
   security: ["security"],
   standards: ["standards"],
   listed: (wanted: unknown) => ["students", JSON.stringify(wanted)],

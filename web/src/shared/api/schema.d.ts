@@ -1232,6 +1232,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/range-pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Range Pictures
+         * @description The academy's ranges from above, on which a landing is touched.
+         */
+        get: operations["oxgang_api_range_pictures_router_range_pictures"];
+        put?: never;
+        /**
+         * New Range Picture
+         * @description Add a range picture.
+         */
+        post: operations["oxgang_api_range_pictures_router_new_range_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/range-pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite Range Picture
+         * @description Change a range picture. Balls stay where they landed.
+         */
+        put: operations["oxgang_api_range_pictures_router_rewrite_range_picture"];
+        post?: never;
+        /**
+         * Remove Range Picture
+         * @description Remove a range picture. Undo restores it. Returns those that are left.
+         */
+        delete: operations["oxgang_api_range_pictures_router_remove_range_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routines": {
         parameters: {
             query?: never;
@@ -1655,7 +1703,8 @@ export interface paths {
         head?: never;
         /**
          * Mark
-         * @description Put a ball right: its strike, its cell, its adjustment, or why it is excluded.
+         * @description Put a ball right: its strike, its cell, its adjustment, where it landed, or why it is
+         *     excluded.
          */
         patch: operations["oxgang_api_balls_router_mark"];
         trace?: never;
@@ -3216,7 +3265,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-range-picture-added" | "log-range-picture-changed" | "log-range-picture-removed" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /**
          * BackupOut
          * @description A copy of the database: the name of its file, and the day it was made.
@@ -3266,9 +3315,9 @@ export interface components {
          * @description A ball as it was typed. `uid` is made in the browser; `read` is how its carry was read.
          *
          *     `feed_id` takes a ball that a device sent, whose id `uid` then is: its measured values are the
-         *     server's. `net` is a mark on a net, from which the launch follows. `confirmed` keeps an unlikely
-         *     value; `moment` answers the question about one that is days off: it is as said, or that of the
-         *     arrival.
+         *     server's. `net` is a mark on a net, from which the launch follows; `landing` a touch on a range
+         *     picture, from which carry, side and total follow. `confirmed` keeps an unlikely value; `moment`
+         *     answers the question about one that is days off: it is as said, or that of the arrival.
          */
         BallIn: {
             /** @default premium */
@@ -3306,6 +3355,7 @@ export interface components {
              * Format: date-time
              */
             hit_at: string;
+            landing?: components["schemas"]["LandingIn"] | null;
             /** @default fairway */
             lie?: components["schemas"]["Lie"];
             /** @default unasked */
@@ -3341,7 +3391,7 @@ export interface components {
         };
         /**
          * BallMark
-         * @description Only what changes is sent: strike, why it is excluded, its cell, its adjustment.
+         * @description Only what changes is sent: strike, why it is excluded, its cell, its adjustment, where it landed.
          */
         BallMark: {
             ball?: components["schemas"]["BallType"] | null;
@@ -3354,6 +3404,7 @@ export interface components {
             /** Grip Down In */
             grip_down_in?: number | null;
             grooves?: components["schemas"]["Grooves"] | null;
+            landing?: components["schemas"]["LandingIn"] | null;
             lie?: components["schemas"]["Lie"] | null;
             spin?: components["schemas"]["Spin"] | null;
             strike?: components["schemas"]["Strike"] | null;
@@ -3401,6 +3452,8 @@ export interface components {
             /** Launch Deg */
             launch_deg: number | null;
             lie: components["schemas"]["Lie"];
+            /** Offline Yd */
+            offline_yd: number | null;
             /** Reported */
             reported: boolean;
             /** Side */
@@ -5270,6 +5323,39 @@ export interface components {
          * @enum {string}
          */
         KnownStudent: "ask" | "update" | "second";
+        /**
+         * LandingIn
+         * @description A touch on a range picture: where the ball landed and, if that was seen, came to rest; the aim
+         *     to the right of the middle line; how inexact the finger is at that scale. How far the nearest
+         *     target is, and how much higher than the mat the ground, is what the picture says, or the page
+         *     where the picture is gone.
+         */
+        LandingIn: {
+            /**
+             * Aim Deg
+             * @default 0
+             */
+            aim_deg?: number;
+            /**
+             * Finger Yd
+             * @default 0
+             */
+            finger_yd?: number;
+            /**
+             * Gap Yd
+             * @default 0
+             */
+            gap_yd?: number;
+            /**
+             * Height M
+             * @default 0
+             */
+            height_m?: number;
+            /** Picture Id */
+            picture_id?: number | null;
+            rest?: components["schemas"]["SpotBody"] | null;
+            spot: components["schemas"]["SpotBody"];
+        };
         /** LateIn */
         LateIn: {
             /**
@@ -6847,6 +6933,54 @@ export interface components {
             usual_yd: number;
         };
         /**
+         * RangePictureFields
+         * @description A range from above; an edge that is null is not there.
+         */
+        RangePictureFields: {
+            /** Far Yd */
+            far_yd?: number | null;
+            /** Left Yd */
+            left_yd?: number | null;
+            /** Name */
+            name: string;
+            /** Right Yd */
+            right_yd?: number | null;
+            /** Targets */
+            targets: components["schemas"]["TargetBody"][];
+        };
+        /**
+         * RangePictureIn
+         * @description `was` is the picture as the coach saw it.
+         */
+        RangePictureIn: {
+            /** Far Yd */
+            far_yd?: number | null;
+            /** Left Yd */
+            left_yd?: number | null;
+            /** Name */
+            name: string;
+            /** Right Yd */
+            right_yd?: number | null;
+            /** Targets */
+            targets: components["schemas"]["TargetBody"][];
+            was?: components["schemas"]["RangePictureFields"] | null;
+        };
+        /** RangePictureOut */
+        RangePictureOut: {
+            /** Far Yd */
+            far_yd?: number | null;
+            /** Id */
+            id: number;
+            /** Left Yd */
+            left_yd?: number | null;
+            /** Name */
+            name: string;
+            /** Right Yd */
+            right_yd?: number | null;
+            /** Targets */
+            targets: components["schemas"]["TargetBody"][];
+        };
+        /**
          * Reach
          * @description Whether some shot finishes on the green, as a rule.
          * @enum {string}
@@ -7844,6 +7978,16 @@ export interface components {
             second: components["schemas"]["BallsOut"];
         };
         /**
+         * SpotBody
+         * @description A place on the range: away from the mat along its middle line, and right of it (- is left).
+         */
+        SpotBody: {
+            /** Out Yd */
+            out_yd: number;
+            /** Right Yd */
+            right_yd: number;
+        };
+        /**
          * SpreadFigure
          * @description Scatter of single solid balls as a share of the carry; no value is too little to say.
          */
@@ -8401,6 +8545,32 @@ export interface components {
             known: number;
             /** New */
             new: number;
+        };
+        /**
+         * TargetBody
+         * @description A target: its distance from the mat, how far right of the middle line (- is left), the radius
+         *     of its green or ring (0 is none), how much higher than the mat it lies.
+         */
+        TargetBody: {
+            /** Distance Yd */
+            distance_yd: number;
+            /**
+             * Green Yd
+             * @default 0
+             */
+            green_yd?: number;
+            /**
+             * Height M
+             * @default 0
+             */
+            height_m?: number;
+            /** Name */
+            name: string;
+            /**
+             * Right Yd
+             * @default 0
+             */
+            right_yd?: number;
         };
         /**
          * Tempo
@@ -10455,6 +10625,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryLinkMade"];
+                };
+            };
+        };
+    };
+    oxgang_api_range_pictures_router_range_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangePictureOut"][];
+                };
+            };
+        };
+    };
+    oxgang_api_range_pictures_router_new_range_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RangePictureIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangePictureOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_range_pictures_router_rewrite_range_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RangePictureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangePictureOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_range_pictures_router_remove_range_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangePictureOut"][];
                 };
             };
         };

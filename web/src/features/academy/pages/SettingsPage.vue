@@ -3,7 +3,9 @@
 import { useQuery, useQueryCache } from "@pinia/colada";
 import { Button, Input, InputNumber } from "ant-design-vue";
 import { computed, ref } from "vue";
+import { useRoute } from "vue-router";
 import { useAccount } from "@/features/account";
+import { RangePictures } from "@/features/range";
 import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { useSaving } from "@/shared/api/saving";
@@ -22,6 +24,7 @@ import RetentionBox from "../components/RetentionBox.vue";
 
 type Settings = Schemas["SettingsOut"];
 type Change = Schemas["SettingsChange"];
+const route = useRoute();
 const cache = useQueryCache();
 const account = useAccount();
 const texts = useTexts();
@@ -109,20 +112,20 @@ async function bringAlong(before: string, left: number): Promise<void> {
   }
 }
 /** A tab for each kind; what was changed in any is saved together. */
-const TABS = (["Academy", "New students", "Cards", "Privacy"] as const).map((name) => ({
+const TABS = (["Academy", "Range", "New students", "Cards", "Privacy"] as const).map((name) => ({
   name,
   label: name,
 }));
-const tab = ref<(typeof TABS)[number]["name"]>("Academy");
+const tab = ref<(typeof TABS)[number]["name"]>(route.query["tab"] === "range" ? "Range" : "Academy");
 </script>
 
 <template>
   <div class="page">
     <div class="head">
       <h1>Settings</h1>
-      <span v-if="!leads" class="quiet">Only a head coach can change these.</span>
+      <span v-if="!leads && tab !== 'Range'" class="quiet">Only a head coach can change these.</span>
       <span class="push">
-        <Button v-if="leads" type="primary" :disabled="!open" :loading="busy" @click="save"
+        <Button v-if="leads && tab !== 'Range'" type="primary" :disabled="!open" :loading="busy" @click="save"
           >Save {{ open ? `${open} ${open === 1 ? "change" : "changes"}` : "" }}</Button
         >
       </span>
@@ -132,6 +135,7 @@ const tab = ref<(typeof TABS)[number]["name"]>("Academy");
     <p v-if="announcement" role="status">{{ announcement }}</p>
     <Sentence :text="about('', 'step', 'card')" />
     <TabRow v-if="now" v-model="tab" :tabs="TABS" about="Settings" />
+    <RangePictures v-if="now && tab === 'Range'" :disabled="account.coach?.role === 'assistant'" />
     <form v-if="now" @submit.prevent="save">
       <fieldset v-show="tab === 'Academy'" class="sheet" :disabled="!leads">
         <h2>The academy</h2>

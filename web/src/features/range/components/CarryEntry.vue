@@ -1,8 +1,12 @@
 <script setup lang="ts">
-/** The number at arm's length, the strikes, and a keypad for a thumb. */
-import { computed } from "vue";
+/** The number at arm's length, the strikes, and a keypad for a thumb or the range to touch. */
+import { computed, defineAsyncComponent } from "vue";
 import type { Strike } from "@/shared/api/queries";
+import type { Landing } from "@/shared/offline/landing";
 import Sentence from "@/shared/ui/Sentence.vue";
+import type { LandedBall } from "../composables/rangePicture";
+
+const LandingEntry = defineAsyncComponent(() => import("./LandingEntry.vue"));
 
 const props = defineProps<{
   text: string;
@@ -16,12 +20,19 @@ const props = defineProps<{
   ahead: number;
   question: string;
   problem: string;
+  /** Today's balls, and where the shot is expected to land, for the range picture. */
+  balls: LandedBall[];
+  carryYd: number | null;
 }>();
+/** Whether landings are touched on the range picture. */
+const picture = defineModel<boolean>("picture", { required: true });
 defineEmits<{
   type: [character: string];
   erase: [];
   enter: [];
   strike: [strike: Strike];
+  land: [landing: Landing];
+  move: [uid: string, landing: Landing];
 }>();
 const PAD = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 /** A carry stands there, and no total yet. */
@@ -29,11 +40,11 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
 </script>
 
 <template>
-  <section class="entry">
+  <section class="entry" :class="{ touched: picture }">
     <output class="slab display" aria-live="polite" aria-label="Carry being typed">
       <span :class="{ hint: !text }">{{ text || "–" }}</span><span v-if="text" class="unit">{{ unit }}</span>
     </output>
-    <p class="reading" :class="{ unusual: reading !== 'carry' }">{{ reading }}</p>
+    <p class="reading" :class="{ unusual: reading !== 'carry' }">{{ picture && !text ? "" : reading }}</p>
     <Sentence
       v-if="ahead"
       tone="quiet"
@@ -54,7 +65,14 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
         {{ name }} <kbd>{{ strikeKeys[name] }}</kbd>
       </button>
     </div>
-    <div class="pad">
+    <LandingEntry
+      v-if="picture"
+      :balls="balls"
+      :carry-yd="carryYd"
+      @land="(landing: Landing) => $emit('land', landing)"
+      @move="(uid: string, landing: Landing) => $emit('move', uid, landing)"
+    />
+    <div v-if="!picture || text" class="pad">
       <button v-for="digit in PAD" :key="digit" type="button" class="digit" @click="$emit('type', digit)">
         {{ digit }}
       </button>
@@ -62,6 +80,11 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
       <button type="button" :class="['log', { beside: total }]" @click="$emit('enter')">Log ball</button>
       <button v-if="total" type="button" class="digit and" @click="$emit('type', ',')">, total</button>
     </div>
+    <p class="swap">
+      <button type="button" @click="picture = !picture">
+        {{ picture ? "Type the carry" : "Touch the landing" }} <kbd>p</kbd>
+      </button>
+    </p>
   </section>
 </template>
 
@@ -95,6 +118,26 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
   font-size: 1.6rem;
   font-weight: 500;
   color: var(--ink-2);
+}
+.touched .display {
+  display: none;
+}
+.touched .display:has(.unit) {
+  display: flex;
+}
+.touched .reading:empty {
+  display: none;
+}
+.swap {
+  margin: 0.4rem 0 0;
+}
+.swap button {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--accent);
+  text-decoration: underline;
 }
 .strikes {
   display: grid;

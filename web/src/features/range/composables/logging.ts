@@ -2,8 +2,10 @@
 import { computed, ref } from "vue";
 import { addressOf, cellName } from "@/shared/api/cells";
 import { useWords, type Strike } from "@/shared/api/queries";
+import type { Landing } from "@/shared/offline/landing";
 import { changing, key, type KeyBinding } from "@/shared/keys/useKeys";
 import { useEntry } from "./entry";
+import { usePictureOn } from "./rangePicture";
 import type { usePlannedSession } from "./shotSession";
 import { STRIKE_KEYS, STRIKES } from "./strikes";
 
@@ -20,6 +22,7 @@ export interface LoggingOptions {
 export function useLogging(options: LoggingOptions) {
   const words = useWords();
   const announcement = ref("");
+  const picture = usePictureOn();
   const of = () => options.of?.() ?? "";
   const typing = useEntry({
     ready: options.ready,
@@ -42,6 +45,21 @@ export function useLogging(options: LoggingOptions) {
     },
   });
   const { entry, inTurn } = typing;
+
+  /** A touch on the range picture logs at once; it was seen, so it is not asked about. */
+  function land(landing: Landing): void {
+    const strike = entry.strike;
+    inTurn(() => {
+      if (!options.here()?.session.record({ landing, strike, confirmed: true })) return;
+      announcement.value = "";
+      options.logged?.();
+    });
+    entry.strike = "solid";
+  }
+  /** A landing was moved on the picture. */
+  function moveLanding(uid: string, landing: Landing): void {
+    inTurn(() => options.here()?.session.land(uid, landing));
+  }
 
   function strike(name: Strike): void {
     if (entry.text) strikeNow(name);
@@ -117,8 +135,28 @@ export function useLogging(options: LoggingOptions) {
     changing("u", "undo the last ball", "u", () => undo()),
     changing("r", "redo the undone ball", "r", redo),
     key("n", "next shot of the plan", "n", next),
+    key(
+      "p",
+      "touch landings on the range picture, or type carries",
+      "p",
+      () => (picture.value = !picture.value),
+    ),
     key("m", "when asked: yes, a mishit", "m", sayMishit),
     key("c", "when asked: yes, the other cell", "c", moveThere),
   ];
-  return { ...typing, announcement, question, strike, undo, redo, next, sayMishit, moveThere, bindings };
+  return {
+    ...typing,
+    picture,
+    land,
+    moveLanding,
+    announcement,
+    question,
+    strike,
+    undo,
+    redo,
+    next,
+    sayMishit,
+    moveThere,
+    bindings,
+  };
 }

@@ -19,6 +19,7 @@ const ball = (uid: string, minute: number): Ball => ({
   lie: "mat",
   carry_yd: 60,
   total_yd: null,
+  offline_yd: null,
   standard_yd: 60,
   launch_deg: null,
   spin_rpm: null,

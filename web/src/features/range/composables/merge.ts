@@ -1,6 +1,7 @@
 /** What the coach sees: the server's balls with everything this browser has not yet sent. */
 import type { Ball } from "@/shared/api/queries";
 import { UNSAID } from "@/shared/api/shotDefaults";
+import { ballOf } from "@/shared/offline/landing";
 import type { Op } from "@/shared/outbox/outbox";
 
 export interface ShownBall {
@@ -14,6 +15,8 @@ export interface ShownBall {
   lie: Ball["lie"];
   carry_yd: number | null;
   total_yd: number | null;
+  /** To the right of the aim. */
+  offline_yd: number | null;
   standard_yd: number | null;
   launch_deg: number | null;
   /** Where the launch is against its window, once the server has worked it out. */
@@ -49,7 +52,11 @@ function changedBy({ body, club }: Extract<Op, { kind: "mark" }>): Partial<Shown
     ball_position_in,
     grip_down_in,
   };
-  return Object.fromEntries(Object.entries(values).filter(([, value]) => value != null));
+  const landed = body.landing ? ballOf(body.landing) : {};
+  return {
+    ...Object.fromEntries(Object.entries(values).filter(([, value]) => value != null)),
+    ...landed,
+  };
 }
 
 /** Oldest first. Ops are applied in order; an undone ball is left out. */
@@ -63,13 +70,15 @@ export function mergeBalls(server: Ball[], ops: Op[]): ShownBall[] {
         ...UNSAID,
         carry_yd: null,
         total_yd: null,
+        offline_yd: null,
+        extra: {},
         ...op.body,
+        ...(op.body.landing ? ballOf(op.body.landing) : {}),
         club: op.club,
         standard_yd: null,
         launch_deg: null,
         side: null,
         spin_rpm: null,
-        extra: {},
         excluded: "",
         ...state,
       });

@@ -16,6 +16,7 @@ import {
   type Op,
   type Recorded,
 } from "@/shared/outbox/outbox";
+import type { Landing } from "@/shared/offline/landing";
 import type { SentBall } from "./feed";
 import { mergeBalls, type ShownBall } from "./merge";
 
@@ -228,6 +229,9 @@ export function useSession(options: SessionOptions) {
   function mark(uid: string, strike: Strike): void {
     void enqueue({ kind: "mark", studentId, uid, body: { strike } });
   }
+  function land(uid: string, landing: Landing): void {
+    void enqueue({ kind: "mark", studentId, uid, body: { landing } });
+  }
   /** Answer the question: its balls were mishits, or belong to another cell. */
   function markAsked(question: Question): void {
     for (const uid of question.uids) mark(uid, question.strike);
@@ -264,6 +268,7 @@ export function useSession(options: SessionOptions) {
     shotNow,
     take,
     mark,
+    land,
     markAsked,
     moveAsked,
     undo,

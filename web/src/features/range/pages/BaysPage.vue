@@ -56,7 +56,7 @@ const logging = useLogging({
     if (inTurns.value) turnBy(1);
   },
 });
-const { entry, ahead, type, erase, enter, announcement, question } = logging;
+const { entry, ahead, type, erase, enter, announcement, question, picture, land, moveLanding } = logging;
 const { strike, undo, redo, next, sayMishit, moveThere } = logging;
 
 function up(number: number): boolean {
@@ -243,6 +243,9 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             </p>
           </header>
           <CarryEntry
+            v-model:picture="picture"
+            :balls="now.session.balls.value"
+            :carry-yd="now.session.now.value.cell?.carry_yd ?? null"
             :text="entry.text"
             :strike="entry.strike"
             :strikes="STRIKES"
@@ -256,6 +259,8 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
             @erase="erase"
             @enter="enter"
             @strike="strike"
+            @land="land"
+            @move="moveLanding"
           />
           <BallQuestion v-if="question" :question="question" @mishit="sayMishit" @move="moveThere" />
           <WrongStudent

@@ -24,7 +24,9 @@ import { useCalling, useVoice, type HitBall, type Wanted } from "../composables/
 import { readingWords, useConditions } from "../composables/conditions";
 import { useEntry } from "../composables/entry";
 import { useFeed } from "../composables/feed";
+import { useLandings, usePictureOn } from "../composables/rangePicture";
 import { clubOf, recordBall } from "../composables/session";
+import { STRIKE_KEYS, STRIKES } from "../composables/strikes";
 
 const props = defineProps<{ studentId: string }>();
 const route = useRoute();
@@ -91,7 +93,7 @@ function step(by: number): void {
   shot.value = shots.value[Math.min(shots.value.length - 1, Math.max(0, now + by))] ?? null;
 }
 
-/** The ball in the session, like any other: at once on every tablet, and reviewed. */
+/** The ball in the session, like any other. */
 function record(carry: number, strike: Strike, known: Partial<Schemas["BallIn"]> = {}, id = uuid()) {
   const address = shot.value;
   const club = clubOf(student.data.value, address);
@@ -115,6 +117,15 @@ function log(carry: number, strike: Strike, _confirmed: boolean, rolled?: number
 function onNet(met: boolean): void {
   if (call.value?.mark) take({ carry_yd: null, met, strike: "solid", uid: null });
 }
+const picture = usePictureOn();
+const { landed, land, forgetLanding } = useLandings((landing, seen) => {
+  if (!call.value || call.value.mark) return null;
+  const { strike } = entry;
+  const uid = record(seen.carry_yd, strike, { landing });
+  entry.strike = "solid";
+  take({ carry_yd: seen.carry_yd, met: null, strike, uid });
+  return uid === null ? null : { uid, strike };
+});
 const announcement = ref("");
 function undo(): void {
   const ball = calling.back();
@@ -122,6 +133,7 @@ function undo(): void {
     announcement.value = "Nothing to undo.";
     return;
   }
+  forgetLanding(ball.uid);
   if (ball.uid) void enqueue({ kind: "undo", studentId: props.studentId, uid: ball.uid });
   announcement.value = "The last ball is undone.";
 }
@@ -173,15 +185,6 @@ watch(feed.waiting, (waiting) => {
   if (ball && call.value && !call.value.mark) feed.take(ball, {});
 });
 
-const STRIKE_KEYS: Record<Strike, string> = {
-  solid: "s",
-  fat: "f",
-  thin: "t",
-  heel: "h",
-  toe: "o",
-  hard: "x",
-};
-const STRIKES = Object.keys(STRIKE_KEYS) as Strike[];
 const mark = (name: Strike) => (entry.strike = entry.strike === name ? "solid" : name);
 const callingKeys: KeyBinding[] = [
   {
@@ -206,6 +209,12 @@ const callingKeys: KeyBinding[] = [
   key("←", "a shorter shot", "ArrowLeft", () => step(-1)),
   key("→", "a longer shot", "ArrowRight", () => step(1)),
   changing("u", "undo the last ball", "u", undo),
+  key(
+    "p",
+    "touch landings on the range picture, or type carries",
+    "p",
+    () => (picture.value = !picture.value),
+  ),
   key("v", "voice on or off", "v", () => (voice.on.value = !voice.on.value)),
   key("Esc", "clear the number, then leave", "Escape", () => {
     if (entry.text) clear();
@@ -270,6 +279,9 @@ const par = computed(() => {
         </div>
         <CarryEntry
           v-else
+          v-model:picture="picture"
+          :balls="landed"
+          :carry-yd="call.yardage_yd ?? null"
           :text="entry.text"
           :strike="entry.strike"
           :strikes="STRIKES"
@@ -283,6 +295,7 @@ const par = computed(() => {
           @erase="erase"
           @enter="enter"
           @strike="mark"
+          @land="land"
         />
         <p class="announcement" aria-live="polite">{{ announcement }}</p>
         <FeedPanel

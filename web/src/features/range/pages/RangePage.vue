@@ -54,7 +54,8 @@ const logging = useLogging({
   here: () => here,
   ready: () => clubOf(student.data.value, cell.value) !== undefined && !!words.data.value,
 });
-const { entry, ahead, inTurn, type, erase, enter, announcement, question } = logging;
+const { entry, ahead, inTurn, type, erase, enter, announcement, question, picture, land, moveLanding } =
+  logging;
 const { strike, undo, redo, next, sayMishit, moveThere } = logging;
 const feed = useFeed({
   studentId: props.studentId,
@@ -133,6 +134,9 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           <LastLesson :student-id="studentId" :swing="cell?.swing ?? ''" :height="cell?.trajectory ?? ''" />
         </header>
         <CarryEntry
+          v-model:picture="picture"
+          :balls="session.balls.value"
+          :carry-yd="session.now.value.cell?.carry_yd ?? null"
           :text="entry.text"
           :strike="entry.strike"
           :strikes="STRIKES"
@@ -146,6 +150,8 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
           @erase="erase"
           @enter="enter"
           @strike="strike"
+          @land="land"
+          @move="moveLanding"
         />
         <BallQuestion v-if="question" :question="question" @mishit="sayMishit" @move="moveThere" />
         <p class="announcement" aria-live="polite">{{ announcement }}</p>
