@@ -59,6 +59,10 @@ FITS: dict[str, Any] = {
     "excluded": "",
     "read": "laser",
     "net": None,
+    "landing": None,
+    "right_yd": 5,
+    "left_yd": 30,
+    "green_yd": 4,
     "to": 1,
     "trajectory": "stock",
     "tempo": "normal",
@@ -128,6 +132,8 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
     plays = Plays(club_id=str(beside.clubs.get(label="56").pk), swing="9:00")
     set_shot(group, "shot-1", 2, plays, at=now, by=coach, now=now)
     look = {"step": 5, "order": "short-first", "cues": True, "run": False}
+    hill = {"name": "Hill", "targets": [{"name": "Flag", "distance_yd": 60}]}
+    range_picture = api("POST", "/range-pictures", hill).data["id"]
     kind = StandardKind.CARD
     standard = keep_standard(kind, "Wall", look, house=True, by=coach, now=now)
     invited, _ = invite("Rhona", PersonRole.COACH, by=coach, now=now)
@@ -148,6 +154,8 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
             "/api/people/links/{link_id}": {"link_id": invited.pk},
             "/api/people/{person_id}/hand-over": {"to": coach.pk, "students": []},
             "/api/students/{student_id}/erase": {"name": student.name},
+            "/api/range-pictures": {"name": "Low field"},
+            "/api/range-pictures/{picture_id}": {"picture_id": range_picture},
             "/api/groups/{group_id}/students": {"student_id": str(others[3].pk)},
             "/api/groups/{group_id}/moves": {"balls": ["ball-zero"]},
             "/api/students/{student_id}/merge": {"from_id": str(others[4].pk)},

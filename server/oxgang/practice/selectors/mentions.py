@@ -10,7 +10,15 @@ from typing import Final
 
 from django.db import models
 
-from oxgang.academy.models import Club, Consent, Event, Standard, StoredRecipe, Student
+from oxgang.academy.models import (
+    Club,
+    Consent,
+    Event,
+    RangePicture,
+    Standard,
+    StoredRecipe,
+    Student,
+)
 from oxgang.core.words.complete import complete
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.practice.models import Homework, Lesson, OwnWord, Routine
@@ -75,7 +83,13 @@ FREE_TEXTS: Final = complete(
         MentionKind.CONSENT: _Texts(((Consent, ("guardian", "contact", "note")),)),
         MentionKind.MONITOR: _Texts(((FeedBall, ("question",)),), "device__academy"),
         MentionKind.ACADEMY: _Texts(
-            ((Standard, ("name",)), (OwnWord, ("text",)), (Routine, ("name",))), "academy"
+            (
+                (Standard, ("name",)),
+                (OwnWord, ("text",)),
+                (Routine, ("name",)),
+                (RangePicture, ("name",)),
+            ),
+            "academy",
         ),
     },
 )

@@ -71,13 +71,13 @@ const last = computed(() => {
       <div class="row">
         <label v-if="(pictures.data.value?.length ?? 0) > 1"
           >Range
-          <select v-model.number="chosen">
+          <select v-model.number="chosen" aria-label="Range picture">
             <option v-for="one in pictures.data.value" :key="one.id" :value="one.id">{{ one.name }}</option>
           </select></label
         >
         <label
           >Aim
-          <select v-model="aimed">
+          <select v-model="aimed" aria-label="Aim">
             <option value="">straight ahead</option>
             <option v-for="target in picture.targets" :key="target.name" :value="target.name">
               {{ target.name }}
