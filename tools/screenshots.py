@@ -70,8 +70,19 @@ def capture(page: Page) -> None:
     hit(page, "Maren Okafor")
 
 
-def range_phone(page: Page) -> None:
-    hit(page, "Henrike Sandvoll")
+def range_picture(page: Page) -> None:
+    student(page, "Jory Tamblin-Voss", "range")
+    press(page, "ArrowRight ArrowDown ArrowDown p")
+    page.wait_for_selector("svg.range")
+    box = page.locator("svg.range").bounding_box()
+    assert box
+    middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    for right, up in ((14, 6), (30, -28), (2, 30), (24, 12), (-6, -8), (18, 40), (40, 2)):
+        page.mouse.click(middle[0] + right, middle[1] - up)
+        page.wait_for_timeout(120)
+        if right == 30:
+            press(page, "f")
+    page.wait_for_timeout(1500)
 
 
 def flight(page: Page) -> None:
@@ -204,7 +215,7 @@ SHOTS: dict[str, tuple[Callable[[Page], None], dict[str, int]]] = {
     "plan": (plan, DESK),
     "range": (capture, DESK),
     "review": (review, DESK),
-    "range-phone": (range_phone, PHONE),
+    "range-picture": (range_picture, DESK),
     "import": (import_, DESK),
     "gaps": (gaps, DESK),
     "played": (played, DESK),

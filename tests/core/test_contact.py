@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
+from oxgang.core.carry.sides import SideBalls
 from oxgang.core.pick.mishits import Contact, own_contact, usual_contact
-from oxgang.core.pick.pattern import own_lateral, usual_lateral
-from oxgang.core.words.shots import Lie, Strike, Trajectory
+from oxgang.core.pick.pattern import Lateral, own_lateral, usual_lateral
+from oxgang.core.words.shots import CellKey, Lie, Strike, Trajectory
 
 from tests.core.builders import hit
 
@@ -33,10 +34,21 @@ def test_mishits_are_the_students_own_as_far_as_they_are_known() -> None:
 
 
 def test_how_wide_is_measured_or_the_usual_of_the_level() -> None:
-    assert own_lateral([], 18) == usual_lateral(18)
+    key = CellKey("56", "9:00")
+
+    def lateral(*sides: float) -> Lateral:
+        n = len(sides)
+        place = np.zeros(n, dtype=np.intp)
+        return own_lateral(SideBalls([key], place, np.array(sides), np.zeros(n), place), 18)
+
+    usual = usual_lateral(18).share
+    assert lateral().share_of(key) == lateral().share == pytest.approx(usual, rel=0.01)
     rng = np.random.default_rng(5)
-    balls = [(60.0, float(off)) for off in rng.normal(0, 0.09 * 60, 400)]
-    assert own_lateral(balls, 18).share == pytest.approx(0.09, rel=0.1)
-    assert own_lateral(balls, 18).balls == 400
-    # One shank measures nothing.
-    assert own_lateral([*balls, (40.0, 35.0)], 18) == own_lateral(balls, 18)
+    balls = rng.normal(0.02, 0.09, 400)
+    mine = lateral(*balls)
+    assert (mine.share, mine.balls) == (pytest.approx(0.09, rel=0.1), 400)
+    assert mine.share_of(key) == pytest.approx(0.09, rel=0.1)
+    assert mine.bias_of(key) == pytest.approx(0.02, abs=0.01)
+    # Of few balls nothing is claimed; one shank measures nothing.
+    assert lateral(*[0.1] * 7).bias_of(key) == 0
+    assert lateral(*balls, 0.9).share == mine.share

@@ -11,7 +11,7 @@ from oxgang.range_sessions.models import Ball, RangeSession
 from pytest_django.fixtures import DjangoAssertNumQueries
 
 from tests.server.conftest import Api
-from tests.server.steps import ball, cell_now
+from tests.server.steps import ball, caught_up, cell_now
 
 
 def test_five_balls_with_one_fat_make_the_centre_of_four(api: Api, student: Student, wedge: Club) -> None:
@@ -127,7 +127,7 @@ def test_queries_are_bounded(
 ) -> None:
     for i in range(30):
         api("PUT", f"/students/{student.pk}/balls", ball(wedge, str(i), 55 + i / 5))
-    api("POST", "/students/catch-up")  # computed once, then kept
+    caught_up(api)  # computed once, then kept
     for address in (f"/students/{student.pk}/matrix", f"/students/{student.pk}/balls", "/students"):
         # The list asks for the academy's example beside its rows.
         with django_assert_max_num_queries(10):

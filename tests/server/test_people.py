@@ -12,7 +12,7 @@ from oxgang.academy.models import Coach, EntryLink, PersonRole, Student
 from oxgang.range_sessions.models import Appointment, Device
 
 from tests.server.conftest import Api, make_coach, make_student
-from tests.server.steps import GOOD, come_in, last, look, token, undo
+from tests.server.steps import GOOD, caught_up, come_in, last, look, token, undo
 from tests.server.test_devices import SENT, feed, token_of
 
 
@@ -109,7 +109,7 @@ def test_mine_and_all(api: Api, student: Student, second: Coach) -> None:
     theirs = Api(second)
     other = make_student(second, "Odile Brackenshaw")
     for one in (api, theirs):
-        one("POST", "/students/catch-up")
+        caught_up(one)
 
     def names(who: Api, mine: str) -> list[str]:
         return sorted(row["name"] for row in who("GET", f"/students{mine}").data["rows"])
@@ -120,7 +120,7 @@ def test_mine_and_all(api: Api, student: Student, second: Coach) -> None:
     api("PUT", f"/students/{student.pk}/shared-with/{second.pk}", {"shared": True})
     assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both[:1], both)
     api("PUT", f"/students/{other.pk}/coach", {"coach_id": Coach.objects.get(name="ilse").pk})
-    api("POST", "/students/catch-up")
+    caught_up(api)
     assert (names(api, "?mine=true"), names(theirs, "?mine=true")) == (both, both[:1])
 
 

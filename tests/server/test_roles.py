@@ -33,7 +33,7 @@ TABLE = {
     "s": """GET /api/scales | GET /api/standards
         GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
-        GET /api/range-pictures |
+        GET /api/range-pictures | GET {S}/sides |
         GET {S}/gaps | GET {S}/lookup | GET {S}/chart | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
         GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
         GET {S}/versions/{number}/compare | GET {S}/lessons | GET {S}/practice | GET {S}/week

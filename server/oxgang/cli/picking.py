@@ -14,6 +14,7 @@ from oxgang.cli.formats import scale_seen
 from oxgang.cli.report import fail, read_records, read_rows, report_problems
 from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.scatter import STUDENT_SD
+from oxgang.core.carry.sides import LATERAL_RANGE
 from oxgang.core.carry.surfaces import common_factor
 from oxgang.core.carry.today import struck_from
 from oxgang.core.errors import InputError
@@ -24,7 +25,6 @@ from oxgang.core.pick.choice import pick as picked
 from oxgang.core.pick.mishits import MOST_MISHITS, Contact, usual_contact
 from oxgang.core.pick.outcome import Outcome
 from oxgang.core.pick.pattern import (
-    LATERAL_RANGE,
     Lateral,
     Pattern,
     checked_share,

@@ -36,6 +36,8 @@ due-opened =
     }
 due-longer = Gradually longer since { DAY($since) } (about { PERCENT($share) })
 due-shorter = Gradually shorter since { DAY($since) } (about { PERCENT($share) })
+due-lead-side = Starts farther to the lead side since { DAY($since) } (about { PERCENT($share) } of the carry)
+due-trail-side = Starts farther to the trail side since { DAY($since) } (about { PERCENT($share) } of the carry)
 due-one-wide = { $shot } is uncertain (over ± { YD($tolerance_yd, digits: 1) }){ due-last-hit }
 due-wide = { $wide } of { $played } carries uncertain (over ± { YD($tolerance_yd, digits: 1) }){ due-last-hit }
 due-last-hit =

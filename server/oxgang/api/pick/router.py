@@ -100,6 +100,7 @@ def _out(student: Student, picking: Picking, found: Picked, standards: dict[Name
                 "finish_from_yd": p.finish_yd - FURROW_Z * p.finish_sd_yd,
                 "finish_to_yd": p.finish_yd + FURROW_Z * p.finish_sd_yd,
                 "wide_yd": FURROW_Z * p.lateral_sd_yd,
+                "bias_yd": p.bias_yd,
                 "lateral_sd_yd": p.lateral_sd_yd,
                 "drift_yd": p.drift_yd,
                 "mishit_share": p.mishit_share,

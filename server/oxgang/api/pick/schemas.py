@@ -94,6 +94,7 @@ class PickedShot(Schema):
     finish_to_yd: float
     wide_yd: float
     lateral_sd_yd: float
+    bias_yd: float
     drift_yd: float
     mishit_share: float
     on_green: float

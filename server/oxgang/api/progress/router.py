@@ -16,13 +16,14 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import row_name
-from oxgang.api.progress.schemas import LessonTurn, ProgressOut, TurningPoint
+from oxgang.api.progress.schemas import LessonTurn, ProgressOut, SidesOut, TurningPoint
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
+from oxgang.matrix.selectors.sides import sides_of
 from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
@@ -91,6 +92,20 @@ def _words(student: Student, found: Progress) -> str:
 
 def _texts(student: Student) -> Texts:
     return texts(units_of(student.units))
+
+
+@router.get("/students/{student_id}/sides", response=SidesOut)
+def sides(request: CoachRequest, student_id: UUID) -> SidesOut:
+    """How wide the student's solid balls are and how far off line they start."""
+    student = student_of(request.coach, student_id)
+    found = sides_of(student, local_day(student, timezone.now()))
+    return made(
+        SidesOut,
+        student=found.student,
+        clubs=[{"club": club, "side": side} for club, side in found.clubs],
+        shots=[{"shot": key, "side": side} for key, side in found.shots],
+        sessions=[{"day": day, "side": side} for day, side in found.sessions],
+    )
 
 
 @router.get("/students/{student_id}/progress", response=ProgressOut)

@@ -4,9 +4,48 @@ from datetime import date
 
 from ninja import Schema
 
+from oxgang.api.matrix.schemas import KeyOut
 from oxgang.api.messages import TouchMessage
 from oxgang.api.students.schemas import StripOut
 from oxgang.core.keeping.events import EventKind
+
+
+class SideOut(Schema):
+    """How wide and how far to a side, with intervals: shares of the carry, the bias + to the right of
+    the aim; `claimed` is whether enough balls say so."""
+
+    balls: int
+    width: float
+    width_lo: float
+    width_hi: float
+    bias: float
+    bias_lo: float
+    bias_hi: float
+    claimed: bool
+
+
+class ClubSide(Schema):
+    club: str
+    side: SideOut
+
+
+class ShotSide(Schema):
+    shot: KeyOut
+    side: SideOut
+
+
+class SessionSide(Schema):
+    day: date
+    side: SideOut
+
+
+class SidesOut(Schema):
+    """Sides of all balls, by club, by shot and by session, oldest first."""
+
+    student: SideOut
+    clubs: list[ClubSide]
+    shots: list[ShotSide]
+    sessions: list[SessionSide]
 
 
 class ShareOut(Schema):

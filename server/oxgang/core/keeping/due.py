@@ -19,6 +19,7 @@ from typing import Final
 from oxgang.core.carry.cells import ENOUGH_BALLS, OLD_AFTER_DAYS
 from oxgang.core.carry.matrix import Cell
 from oxgang.core.keeping.drift.sessions import Trend
+from oxgang.core.keeping.drift.sides import SideTrend
 from oxgang.core.keeping.events import EFFECTS, EventKind, Happened, touches
 from oxgang.core.words.messages import Message, Value
 from oxgang.core.words.shots import CellKey
@@ -61,6 +62,8 @@ class DueCode(StrEnum):
     EVENT = "due-event"
     LONGER = "due-longer"
     SHORTER = "due-shorter"
+    LEAD = "due-lead-side"
+    TRAIL = "due-trail-side"
     ONE_WIDE = "due-one-wide"
     WIDE = "due-wide"
     KNOWN = "due-known"
@@ -151,6 +154,7 @@ def due_of(
     events: Sequence[Happened] = (),
     new_clubs: Mapping[str, date] | None = None,
     trend: Trend | None = None,
+    aside: SideTrend | None = None,
     work: Sequence[Cell] = (),
     chosen: bool = False,
     moves: Mapping[CellKey, float] | None = None,
@@ -164,6 +168,8 @@ def due_of(
         How many clubs are in the bag, how many balls were ever hit, and how many wait for a review.
     new_clubs
         Clubs that took the place of others, with the day.
+    trend, aside
+        Whether carries, or sides (+ to the lead side), have moved.
     work
         Cells that the student is learning.
     chosen
@@ -194,9 +200,13 @@ def due_of(
         way = DueCode.LONGER if trend.share > 0 else DueCode.SHORTER
         since = trend.since.isoformat()
         reasons.append(Message.of(way, since=since, share=abs(trend.share)))
+    if aside is not None and aside.since is not None:
+        need += DRIFT_NEED
+        way = DueCode.LEAD if aside.share > 0 else DueCode.TRAIL
+        reasons.append(Message.of(way, since=aside.since.isoformat(), share=abs(aside.share)))
     if due:
         reasons.append(_wide(played, wide, tolerance_yd, as_of, last_hit))
-    drifting = trend is not None and trend.since is not None
+    drifting = any(moved is not None and moved.since is not None for moved in (trend, aside))
     state = State.DUE if due or drifting else State.TRUE
     if state is State.TRUE and covered < FEW_SHARE:
         need += FEW_NEED

@@ -7,15 +7,16 @@ cell's own; across it is a share of the carry.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from math import hypot, sqrt
+from math import hypot
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oxgang.core.carry.matrix import Cell
+from oxgang.core.carry.sides import SideBalls, Sides
 from oxgang.core.carry.today import ShotsFromLie, Starts, speed_sd_of
 from oxgang.core.errors import InputError
 from oxgang.core.flight.air import Air
@@ -27,15 +28,12 @@ from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.situation import Situation
 from oxgang.core.units import M_PER_YD
 from oxgang.core.words.intervals import sd_of
+from oxgang.core.words.shots import CellKey
 
 # How wide a student of a handicap is, as a share of the carry: so much, and so much more for each
-# stroke. As so many balls of measured offline that weighs. Judgement: two degrees for the best.
+# stroke. Judgement: two degrees for the best.
 SCRATCH_LATERAL: Final = 0.035
 LATERAL_PER_STROKE: Final = 0.0012
-LATERAL_BALLS: Final = 12.0
-LATERAL_RANGE: Final = (0.01, 0.30)
-# Balls further off than this share of their carry are no measure of how wide solid ones are.
-WILD_SHARE: Final = 0.3
 # A shot must rise so much higher than a raised green to come down on it.
 CLEARS: Final = 1.3
 # A path is drawn with so many points.
@@ -46,18 +44,34 @@ Path = tuple[tuple[float, float], ...]
 
 @dataclass(frozen=True, slots=True)
 class Lateral:
-    """How wide a student's solid balls are (deviation as a share of the carry), and from how many
-    measured balls."""
+    """How wide a student's solid balls are (deviation as a share of the carry), from how many
+    measured balls, and what they say of single shots."""
 
     share: float
     balls: int = 0
+    sides: Sides | None = None
+
+    def share_of(self, key: CellKey) -> float:
+        """How wide a shot is when its bias is aimed off, with what is not known of the bias."""
+        if self.sides is None or not self.sides.student.claimed:
+            return self.share
+        side = self.sides.shot(key)
+        return hypot(side.width, side.bias_sd)
+
+    def bias_of(self, key: CellKey) -> float:
+        """How far to the right a shot starts on average, a share of the carry; 0 where too few balls
+        of the student say so."""
+        if self.sides is None or not self.sides.student.claimed:
+            return 0.0
+        return self.sides.shot(key).bias
 
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
     """A shot in a situation. Yards; `ball_sd_yd` is that of single solid balls along, `mean_sd_yd`
     how well their mean is known; `run_sd_yd` is how runs of single balls differ, `run_off_yd` how well
-    the run of all of them is known; `drift_yd` what the wind takes it to the right, and is aimed off.
+    the run of all of them is known; `drift_yd` what the wind takes it to the right and `bias_yd` how far
+    to the right the student's balls of it start: both are aimed off.
 
     `run_yd` is on the level, `bank_run_yd` up the bank of a raised green or down that of a sunk
     one, as if it did not end. `path` has points (along, up) [yd] where it was asked for.
@@ -78,6 +92,7 @@ class Pattern:
     bank_run_yd: float | None = None
     path: Path = ()
     run_off_yd: float = 0.0
+    bias_yd: float = 0.0
 
     @property
     def carry_sd_yd(self) -> float:
@@ -100,14 +115,12 @@ def usual_lateral(handicap: float) -> Lateral:
     return Lateral(SCRATCH_LATERAL + LATERAL_PER_STROKE * max(0.0, handicap))
 
 
-def own_lateral(offline: Iterable[tuple[float, float]], handicap: float) -> Lateral:
-    """How wide a student is, by solid balls of (carry, offline) [yd]."""
-    shares = [off / carry for carry, off in offline if carry > 0]
-    near = [share for share in shares if abs(share) <= WILD_SHARE]
-    usual = usual_lateral(handicap).share
-    squares = sum(share**2 for share in near) + LATERAL_BALLS * usual**2
-    lo, hi = LATERAL_RANGE
-    return Lateral(min(hi, max(lo, sqrt(squares / (len(near) + LATERAL_BALLS)))), len(near))
+def own_lateral(balls: SideBalls, handicap: float) -> Lateral:
+    """How wide a student is, by solid balls of known side."""
+    usual = usual_lateral(handicap)
+    sides = Sides(balls, usual.share)
+    number = sides.student.balls
+    return Lateral(sides.student.width if number else usual.share, number, sides)
 
 
 def patterns_of(
@@ -158,7 +171,7 @@ def patterns_of(
                 sd_of(cell.carry_lo_yd, cell.carry_hi_yd) * share,
                 float(runs.run_yd[at]),
                 float(runs.single_yd[at]),
-                hypot(lateral.share * carry, CONVERSION_SHARE_SD * drift),
+                hypot(lateral.share_of(cell.key) * carry, CONVERSION_SHARE_SD * drift),
                 drift,
                 contact.share_of(
                     cell.key.trajectory,
@@ -172,6 +185,7 @@ def patterns_of(
                 None if bank is None else float(bank.run_yd[at]),
                 drawn[at],
                 RUN_SHARE_SD * abs(float(runs.run_yd[at])),
+                lateral.bias_of(cell.key) * carry,
             )
         )
     return found

@@ -20,6 +20,7 @@ from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.matrix.selectors.published import versions_of
+from oxgang.matrix.selectors.sides import lead_trend
 from oxgang.range_sessions.selectors.balls import waiting_of
 
 
@@ -46,7 +47,7 @@ class DueNow:
 
 
 def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -> DueNow:
-    """What is due of a student's matrix on its day. Four queries; another for a `stage` of None."""
+    """What is due of a student's matrix on its day. Five queries; another for a `stage` of None."""
     version = versions_of(student).first()
     shots = played_in(student, found, stage)
     new = [e for e in events_of(student) if e.kind == EventKind.NEW_CLUB and e.on <= found.day]
@@ -93,6 +94,7 @@ def due_in(student: Student, found: StudentMatrix, stage: Stage | None = None) -
         events=found.events,
         new_clubs={label: on for label, (on, _) in took.items()},
         trend=trend_of(found.evidence),
+        aside=lead_trend(student, found),
         work=[c for c in learning if c not in played],
         chosen=shots.chosen,
         moves=moved_by_check(found.matrix, found.evidence, wide),

@@ -20,8 +20,8 @@ from oxgang.core.words.shots import Lie
 from oxgang.core.words.swing import Limit
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
 from oxgang.matrix.selectors.played import PlayedNow, limit_of
+from oxgang.matrix.selectors.sides import sides_in
 from oxgang.matrix.selectors.standing import standing_of
-from oxgang.range_sessions.selectors.balls import offline_of
 
 Shots = Sequence[tuple[Cell, Candidate]]
 
@@ -55,7 +55,7 @@ def picking_of(student: Student, found: StudentMatrix) -> Picking:
         chain_in(student, found),
         baseline,
         own_contact(found.hits, carries, baseline.handicap),
-        own_lateral(offline_of(student), baseline.handicap),
+        own_lateral(sides_in(student, found.names), baseline.handicap),
         {club.label: club.bounce_deg for club in found.clubs},
         limit_of(student, stage),
         lie_factors(found.matrix.fit),

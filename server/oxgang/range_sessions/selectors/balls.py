@@ -148,18 +148,6 @@ def measured_shots(student: Student, clubs: Mapping[UUID, str]) -> list[Shot]:
     ]
 
 
-def offline_of(student: Student) -> list[tuple[float, float]]:
-    """Carry and offline [yd] of the student's latest solid balls of which both were measured. One
-    query."""
-    solid = balls_of(student).filter(strike=Strike.SOLID, excluded="")
-    known = solid.exclude(offline_yd=None).exclude(carry_yd=None).reverse()
-    return [
-        (carry, offline)
-        for carry, offline in known.values_list("carry_yd", "offline_yd")[:LAUNCHES_BACK]
-        if carry is not None and offline is not None
-    ]
-
-
 def shots_for_file(student: Student, day: date | None = None) -> list[Shot]:
     """Every ball of the student, or of one day, with everything known of it, for export."""
     balls = balls_of(student) if day is None else balls_of_day(student, day)

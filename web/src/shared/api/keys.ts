@@ -43,6 +43,7 @@ export const keys = {
   cellBalls: (id: string, cell: string) => of(id, "cell", cell),
   why: (id: string, cell: string) => of(id, "why", cell),
   compare: (id: string) => of(id, "compare"),
+  sides: (id: string) => of(id, "sides"),
   progress: (id: string, period: unknown) => of(id, "progress", JSON.stringify(period)),
   versions: (id: string) => of(id, "versions"),
   links: (id: string) => of(id, "links"),

@@ -2900,6 +2900,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/sides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sides
+         * @description How wide the student's solid balls are and how far off line they start.
+         */
+        get: operations["oxgang_api_progress_router_sides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/today": {
         parameters: {
             query?: never;
@@ -4105,6 +4125,12 @@ export interface components {
             /** Used Until */
             used_until: string | null;
         };
+        /** ClubSide */
+        ClubSide: {
+            /** Club */
+            club: string;
+            side: components["schemas"]["SideOut"];
+        };
         /**
          * CoachOut
          * @description `units` are the person's own for every screen; "" is each student's.
@@ -4484,7 +4510,7 @@ export interface components {
          * @description Why something is due, or nothing is.
          * @enum {string}
          */
-        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-one-wide" | "due-wide" | "due-known" | "due-few" | "due-holds" | "due-broken";
+        DueCode: "due-no-bag" | "due-no-balls" | "due-not-needed" | "due-no-shot" | "due-waiting" | "due-new-club" | "due-break" | "due-moved" | "due-event" | "due-longer" | "due-shorter" | "due-lead-side" | "due-trail-side" | "due-one-wide" | "due-wide" | "due-known" | "due-few" | "due-holds" | "due-broken";
         /**
          * DueMessage
          * @description Why a student's numbers are due, or are not.
@@ -6316,6 +6342,8 @@ export interface components {
             apex_yd: number;
             /** Back In */
             back_in: number;
+            /** Bias Yd */
+            bias_yd: number;
             /** Carry Sd Yd */
             carry_sd_yd: number;
             /** Carry Yd */
@@ -7511,6 +7539,15 @@ export interface components {
          * @enum {string}
          */
         ServerTrouble: "server-damaged" | "server-no-backup" | "server-old-backup";
+        /** SessionSide */
+        SessionSide: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            side: components["schemas"]["SideOut"];
+        };
         /**
          * SetUpOut
          * @description A set-up at address: the values of "recipe-words", and how the swing ends.
@@ -7775,6 +7812,11 @@ export interface components {
              */
             window: "in" | "below" | "above";
         };
+        /** ShotSide */
+        ShotSide: {
+            shot: components["schemas"]["KeyOut"];
+            side: components["schemas"]["SideOut"];
+        };
         /**
          * Show
          * @description Which students a coach wants to see.
@@ -7819,6 +7861,42 @@ export interface components {
             fewest_students: number;
             /** Lines */
             lines: components["schemas"]["FigureLine"][];
+        };
+        /**
+         * SideOut
+         * @description How wide and how far to a side, with intervals: shares of the carry, the bias + to the right of
+         *     the aim; `claimed` is whether enough balls say so.
+         */
+        SideOut: {
+            /** Balls */
+            balls: number;
+            /** Bias */
+            bias: number;
+            /** Bias Hi */
+            bias_hi: number;
+            /** Bias Lo */
+            bias_lo: number;
+            /** Claimed */
+            claimed: boolean;
+            /** Width */
+            width: number;
+            /** Width Hi */
+            width_hi: number;
+            /** Width Lo */
+            width_lo: number;
+        };
+        /**
+         * SidesOut
+         * @description Sides of all balls, by club, by shot and by session, oldest first.
+         */
+        SidesOut: {
+            /** Clubs */
+            clubs: components["schemas"]["ClubSide"][];
+            /** Sessions */
+            sessions: components["schemas"]["SessionSide"][];
+            /** Shots */
+            shots: components["schemas"]["ShotSide"][];
+            student: components["schemas"]["SideOut"];
         };
         /**
          * Sign
@@ -13118,6 +13196,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileReport"];
+                };
+            };
+        };
+    };
+    oxgang_api_progress_router_sides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SidesOut"];
                 };
             };
         };

@@ -10,7 +10,9 @@ import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { daysAgo, shortDay } from "@/shared/format/dates";
 import { useStudentContext } from "@/shared/student/context";
+import { biasWords, EIGHT_IN_TEN, OVAL, sideOfShot, useSides, widthWords } from "@/shared/student/sides";
 import { upper } from "@/shared/texts/texts";
+import SpreadOval from "@/shared/ui/SpreadOval.vue";
 import { useInspect } from "../composables/inspect";
 import { splitWords } from "../composables/split";
 import BallTable from "./BallTable.vue";
@@ -26,7 +28,7 @@ const props = defineProps<{
   /** Where its own balls tell two numbers. */
   split?: Schemas["SplitOut"];
 }>();
-const { units, texts } = useStudentContext();
+const { units, texts, profile } = useStudentContext();
 defineEmits<{ hit: [] }>();
 
 const { balls, why, error, exclude } = useInspect({
@@ -72,6 +74,22 @@ const run = computed(() => {
   const rpm = (Math.round(start.spin_rpm / 50) * 50).toLocaleString("en");
   return `Runs ${runs(props.cell.carry_yd, start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} total, about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
+const sides = useSides(() => props.studentId);
+/** The oval of eight balls in ten, where enough sides were measured. */
+const oval = computed(() => {
+  const side = sideOfShot(sides.data.value, props.address);
+  const { cell } = props;
+  if (!side || !cell) return null;
+  const carry = cell.carry_yd;
+  const words = `${widthWords(units.value, side, carry)}, ${biasWords(units.value, profile.value, side, carry)}`;
+  return {
+    alongYd: ((cell.furrow_to_yd - cell.furrow_from_yd) / 2 / EIGHT_IN_TEN) * OVAL,
+    acrossYd: OVAL * side.width * carry,
+    rightYd: side.bias * carry,
+    balls: side.balls,
+    words,
+  };
+});
 const doubts = computed(() => props.cell?.doubts.map((d) => texts.value.name("doubt", d)).join(", "));
 const history = computed(() => why.data.value?.history ?? []);
 /** The last days; those before an event stand apart, under its name. */
@@ -112,6 +130,10 @@ const recipe = computed(() => {
     <PlayChoice v-if="cell" :student-id="studentId" :cell="cell" />
     <DotPlot v-if="own.length" :balls="dots" :centre-yd="cell?.carry_yd ?? null" />
     <p v-if="strikes" class="num">{{ strikes }}. Last hit {{ daysAgo(cell?.last_measured ?? null) }}.</p>
+    <section v-if="oval" class="part">
+      <SpreadOval v-bind="oval" :units="units" />
+      <p class="num">To the side: {{ oval.words }}. {{ oval.balls }} balls.</p>
+    </section>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Needs checking: {{ doubts }}.</p>
@@ -183,6 +205,7 @@ p {
   margin-top: 0.7rem;
 }
 .day {
+  display: inline-block;
   margin-right: 0.7rem;
   white-space: nowrap;
 }

@@ -2,6 +2,7 @@ import { expect, test, vi, afterEach } from "vitest";
 import { read, show, WORDS } from "@/testing/page";
 import { ANSWERS, cell, key, matrix } from "@/testing/samples";
 import { unitWords } from "@/shared/units/units";
+import CellPanel from "./CellPanel.vue";
 import SettlePanel from "./SettlePanel.vue";
 import AdjustmentList from "./AdjustmentList.vue";
 import WhySteps from "./WhySteps.vue";
@@ -33,6 +34,40 @@ test("a reason that moves nothing is not shown", async () => {
     ANSWERS,
   );
   expect(page.findAll("dt").map((dt) => dt.text())).toEqual(["rule of thumb", "all other balls", "carry"]);
+});
+
+test.each([
+  [34, true],
+  [7, false],
+])("of %i balls with a side the panel shows an oval: %s", async (balls, claimed) => {
+  const side = {
+    balls,
+    width: 0.05,
+    width_lo: 0.04,
+    width_hi: 0.06,
+    bias: 0.05,
+    bias_lo: 0.03,
+    bias_hi: 0.07,
+  };
+  const { page, text } = await show(
+    CellPanel,
+    { studentId: "s", address: key("56 9:00"), cell: cell("56 9:00", 60), cue: "" },
+    {
+      ...ANSWERS,
+      "GET /api/students/s/cell-balls": [],
+      "GET /api/students/s/why": { ...why(["own", 60]), history: [], adjustments: [] },
+      "GET /api/students/s/sides": {
+        student: { ...side, claimed: true },
+        clubs: [],
+        shots: [{ shot: key("56 9:00"), side: { ...side, claimed } }],
+        sessions: [],
+      },
+    },
+  );
+  expect(page.find("ellipse").exists()).toBe(claimed);
+  expect(
+    text().includes("8 of 10 within 4 of the line (3 to 5), on average 3 to the trail side (2 to 4)"),
+  ).toBe(claimed);
 });
 
 test("own balls against the others, and balls of two kinds, are named with both sides", async () => {

@@ -27,13 +27,20 @@ const reasons = computed(() => props.shot.reasons.map((said) => texts.value.sent
 const reach = computed(() =>
   props.answer.reach === "pick-on" ? "" : texts.value.format(props.answer.reach),
 );
-/** Against the wind across, as a person aims: to the lead or the trail side. */
+/** Against the wind across and the side on which the student's balls start, as a person aims. */
 const aim = computed(() => {
-  const off = -props.shot.drift_yd;
+  const { drift_yd: drift, bias_yd: bias } = props.shot;
+  const off = -(drift + bias);
   if (Math.abs(off) < TOO_FEW) return "";
   const lead = off > 0 === props.leadIsRight;
-  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side. The wind does the rest.`;
+  return `Aim ${units.value.show(Math.abs(off))} ${units.value.unit} to the ${lead ? "lead" : "trail"} side. ${because(drift, bias)}`;
 });
+function because(drift: number, bias: number): string {
+  if (Math.abs(bias) < TOO_FEW) return "The wind does the rest.";
+  const side = bias > 0 === props.leadIsRight ? "lead" : "trail";
+  const own = `This shot starts ${units.value.show(Math.abs(bias))} to the ${side} side`;
+  return Math.abs(drift) < TOO_FEW ? `${own}.` : `${own}, the wind does the rest.`;
+}
 const target = computed(() => {
   const { aim_yd: past, off_flag: off, aim_saves: saves } = props.answer;
   if (!off || !isBest.value) return "";

@@ -22,6 +22,7 @@ const shot = (name: string, carry: number, more: Partial<Picked> = {}): Picked =
     finish_to_yd: carry + 14,
     wide_yd: 4,
     lateral_sd_yd: 3,
+    bias_yd: 0,
     drift_yd: 0,
     mishit_share: 0.1,
     on_green: 0.7,
@@ -220,6 +221,18 @@ test("what would change it is taken with a press; a metres student reads metres"
   await press("c");
   // A left-hander's lead side is the right: the ball goes there, and is aimed off to the trail side.
   expect(read(seen.page.find(".answer"))).toContain("Aim 5 m to the trail side");
+  seen.page.unmount();
+});
+
+test("a side on which the student's balls of the shot start is aimed off", async () => {
+  const seen = await page({
+    "GET /api/students/s/pick": ({ query }: Asked) => {
+      const said = answer(query);
+      return { ...said, shots: said.shots.map((one) => ({ ...one, drift_yd: 0, bias_yd: -3 })) };
+    },
+  });
+  const aim = "Aim 3 yd to the trail side. This shot starts 3 to the lead side.";
+  expect(read(seen.page.find(".answer"))).toContain(aim);
   seen.page.unmount();
 });
 

@@ -16,6 +16,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import GroundRows from "@/shared/ground/GroundRows.vue";
 import { provideStudent } from "@/shared/student/context";
+import SidePanel from "../components/SidePanel.vue";
 import TimeChart from "../components/TimeChart.vue";
 import TurnTable from "../components/TurnTable.vue";
 
@@ -77,6 +78,10 @@ const over = (of: (part: Part) => Part["solid"] | Part["spread"]) =>
   });
 const looks = (of: (look: { covered: number; doubtful: number | null }) => number | null) =>
   (data.value?.looks ?? []).map((look) => ({ day: look.day, value: of(look) }));
+/** The latest spread of solid balls along. */
+const along = computed(
+  () => data.value?.points.findLast(({ spread }) => spread.value !== null)?.spread.value ?? null,
+);
 const filling = computed(() =>
   (data.value?.looks ?? []).map(({ day, strips, covered }) => ({
     name: dayjs(day).format("D MMM"),
@@ -203,6 +208,7 @@ useKeys("Progress", [
             <Button v-if="own !== null" type="text" @click="own = null">Reset text</Button>
           </p>
         </section>
+        <SidePanel :along="along" />
         <section class="sheet">
           <h2>Before and after</h2>
           <p v-if="!turns.length" class="quiet">No lessons or changes in this period.</p>

@@ -4,7 +4,7 @@ import { oneOf } from "@/shared/ui/oneOf";
 import type { Strike } from "@/shared/api/queries";
 import { computed } from "vue";
 import { cellName } from "@/shared/api/cells";
-import { sideWords } from "@/shared/format/side";
+import { shortSide } from "@/shared/format/side";
 import { adjustmentWords } from "@/shared/texts/shots";
 import { useStudentContext } from "@/shared/student/context";
 import type { ShownBall } from "../composables/merge";
@@ -50,7 +50,7 @@ const newestFirst = computed(() => props.balls.slice(-MOST).reverse());
         ><template v-if="ball.carry_yd !== null && ball.total_yd !== null"
           >total {{ units.show(ball.total_yd) }},
         </template>
-        <template v-if="ball.offline_yd !== null">{{ sideWords(units, profile, ball.offline_yd) }},</template>
+        <template v-if="ball.offline_yd !== null">{{ shortSide(units, profile, ball.offline_yd) }},</template>
         {{ cellName(ball) }}
         <template v-if="ball.launch_deg !== null">{{ ball.launch_deg.toFixed(0) }}°</template>
         <template v-if="ball.spin_rpm !== null"> {{ ball.spin_rpm.toFixed(0) }} rpm</template>

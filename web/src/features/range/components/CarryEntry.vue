@@ -4,7 +4,7 @@ import { computed, defineAsyncComponent } from "vue";
 import type { Strike } from "@/shared/api/queries";
 import type { Landing } from "@/shared/offline/landing";
 import Sentence from "@/shared/ui/Sentence.vue";
-import type { LandedBall } from "../composables/rangePicture";
+import type { LandedBall, LandingShot } from "../composables/rangePicture";
 
 const LandingEntry = defineAsyncComponent(() => import("./LandingEntry.vue"));
 
@@ -20,9 +20,9 @@ const props = defineProps<{
   ahead: number;
   question: string;
   problem: string;
-  /** Today's balls, and where the shot is expected to land, for the range picture. */
+  /** Today's balls and the shot, for the range picture. */
   balls: LandedBall[];
-  carryYd: number | null;
+  shot: LandingShot;
 }>();
 /** Whether landings are touched on the range picture. */
 const picture = defineModel<boolean>("picture", { required: true });
@@ -68,7 +68,7 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
     <LandingEntry
       v-if="picture"
       :balls="balls"
-      :carry-yd="carryYd"
+      :shot="shot"
       @land="(landing: Landing) => $emit('land', landing)"
       @move="(uid: string, landing: Landing) => $emit('move', uid, landing)"
     />

@@ -3,17 +3,26 @@
 import { computed, ref, useTemplateRef } from "vue";
 import { sentenceOf } from "@/shared/api/client";
 import { sideWords } from "@/shared/format/side";
-import { bearingOf, spotOf, type Landing } from "@/shared/offline/landing";
+import { bearingOf, spotAt, spotOf, type Landing } from "@/shared/offline/landing";
 import { useStudentContext } from "@/shared/student/context";
+import { EIGHT_IN_TEN, OVAL, sideOfShot, useSides } from "@/shared/student/sides";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import { useWidth } from "@/shared/ui/width";
-import { seenRange, seenShot, STRAIGHT, useRangePicture, type LandedBall } from "../composables/rangePicture";
+import {
+  BESIDE_DEG,
+  seenRange,
+  seenShot,
+  STRAIGHT,
+  useRangePicture,
+  type LandedBall,
+  type LandingShot,
+} from "../composables/rangePicture";
 import LandingPicture from "./LandingPicture.vue";
 
-const props = defineProps<{ balls: LandedBall[]; carryYd: number | null }>();
+const props = defineProps<{ balls: LandedBall[]; shot: LandingShot }>();
 defineEmits<{ land: [landing: Landing]; move: [uid: string, landing: Landing] }>();
-const { units, profile } = useStudentContext();
+const { units, profile, studentId } = useStudentContext();
 const { pictures, picture, chosen, aim } = useRangePicture();
 
 const box = useTemplateRef<HTMLDivElement>("box");
@@ -28,7 +37,17 @@ const problem = ref("");
 const seen = computed(() => {
   const size = [width.value, height.value] as const;
   if (whole.value && picture.value) return seenRange(picture.value, ...size);
-  return seenShot(props.carryYd, aim.value.deg, ...size);
+  return seenShot(props.shot.carryYd, aim.value.deg, ...size);
+});
+
+const sides = useSides(studentId);
+/** Where eight balls in ten of the shot land, by those measured before. */
+const oval = computed(() => {
+  const { address, carryYd, halfYd } = props.shot;
+  const side = sideOfShot(sides.data.value, address);
+  if (!side || carryYd === null || halfYd === null) return null;
+  const middle = spotAt(carryYd, side.bias * carryYd, aim.value.deg);
+  return { middle, along: (halfYd / EIGHT_IN_TEN) * OVAL, across: OVAL * side.width * carryYd };
 });
 
 const FREE = "free";
@@ -100,14 +119,25 @@ const last = computed(() => {
         :width="width"
         :height="height"
         :aim-deg="aim.deg"
-        :carry-yd="carryYd"
+        :carry-yd="shot.carryYd"
         :balls="balls"
         :units="units"
         :both="both"
+        :ray-deg="whole ? BESIDE_DEG : aim.deg"
         @land="(landing: Landing) => $emit('land', landing)"
         @move="(uid: string, landing: Landing) => $emit('move', uid, landing)"
         @problem="(sentence: string) => (problem = sentence)"
-      />
+      >
+        <template #default="{ x, y, pxPerYd }">
+          <ellipse
+            v-if="oval"
+            class="oval"
+            :rx="oval.across * pxPerYd"
+            :ry="oval.along * pxPerYd"
+            :transform="`translate(${x(oval.middle)} ${y(oval.middle)}) rotate(${aim.deg})`"
+          />
+        </template>
+      </LandingPicture>
       <Sentence :text="problem" />
       <p class="last" aria-live="polite">
         {{
@@ -151,6 +181,12 @@ button {
 }
 .zoom {
   margin-left: auto;
+}
+.oval {
+  fill: none;
+  stroke: var(--field);
+  stroke-width: 2;
+  stroke-dasharray: 9 4;
 }
 .last {
   margin: 0.3rem 0 0;

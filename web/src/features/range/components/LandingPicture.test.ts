@@ -33,6 +33,7 @@ function picture(more: object = {}) {
         yd: { carry: { sign: "yd", size: 1, zero: 0 } },
       } as unknown as Parameters<typeof unitWords>[1]),
       both: false,
+      rayDeg: 0,
       ...more,
     },
   });

@@ -24,6 +24,8 @@ const props = defineProps<{
   carryYd: number | null;
   balls: LandedBall[];
   units: Measure;
+  /** Along which line distances are written. */
+  rayDeg: number;
   /** A second touch says where the ball came to rest. */
   both: boolean;
 }>();
@@ -216,7 +218,14 @@ const markWords = computed(() => {
     @keydown="keyed"
     @blur="mark = null"
   >
-    <RangeField :picture="picture" :seen="seen" :width="width" :height="height" :units="units" />
+    <RangeField
+      :picture="picture"
+      :seen="seen"
+      :width="width"
+      :height="height"
+      :units="units"
+      :ray-deg="rayDeg"
+    />
     <line
       class="aim"
       :x1="x({ out_yd: 0, right_yd: 0 })"

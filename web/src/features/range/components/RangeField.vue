@@ -12,6 +12,8 @@ const props = defineProps<{
   width: number;
   height: number;
   units: Measure;
+  /** Along which line distances are written: degrees to the right of the middle. */
+  rayDeg: number;
 }>();
 
 const x = (spot: Spot) => props.width / 2 + (spot.right_yd - props.seen.middle.right_yd) * props.seen.pxPerYd;
@@ -36,16 +38,15 @@ const strips = computed(() => {
     return { n, radius: px(yards), even: n % 2 === 0, text: String(n * STRIP), at };
   });
 });
-const MARGIN = 5;
-const ASIDE = Math.sin((42 * Math.PI) / 180);
-/** Where a strip's distance is written: aside from the middle, or at the left edge of the picture. */
+/** Where a strip's distance is written: on the ray, so that it is read where balls land. */
 function label(yards: number): { x: number; y: number } | null {
-  const radius = px(yards);
-  const at = Math.max(MARGIN, mat.value.x - radius * ASIDE);
-  const aside = Math.abs(mat.value.x - at);
-  if (radius <= aside) return null;
-  const down = mat.value.y - Math.sqrt(radius ** 2 - aside ** 2);
-  return down > 18 && down < props.height ? { x: at, y: down } : null;
+  const bearing = (props.rayDeg * Math.PI) / 180;
+  const at = {
+    x: mat.value.x + px(yards) * Math.sin(bearing),
+    y: mat.value.y - px(yards) * Math.cos(bearing),
+  };
+  const seen = at.x > 0 && at.x < props.width - 34 && at.y > 18 && at.y < props.height;
+  return seen ? { x: at.x + 6, y: at.y } : null;
 }
 /** A target that stands outside is not drawn, unless its green reaches in. */
 const inside = (at: number, size: number, radius: number) => at > -radius && at < size + radius;

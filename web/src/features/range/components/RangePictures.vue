@@ -9,7 +9,7 @@ import Waiting from "@/shared/ui/Waiting.vue";
 import { useWidth } from "@/shared/ui/width";
 import { useUnits } from "@/shared/units/units";
 import { useRangeEditor } from "../composables/rangeEditor";
-import { seenRange } from "../composables/rangePicture";
+import { BESIDE_DEG, seenRange } from "../composables/rangePicture";
 import RangeField from "./RangeField.vue";
 
 defineProps<{ disabled: boolean }>();
@@ -199,7 +199,14 @@ const EDGES = [
             @pointerup="up"
             @pointercancel="up"
           >
-            <RangeField :picture="shown" :seen="seen" :width="width" :height="HEIGHT" :units="units" />
+            <RangeField
+              :picture="shown"
+              :seen="seen"
+              :width="width"
+              :height="HEIGHT"
+              :units="units"
+              :ray-deg="BESIDE_DEG"
+            />
           </svg>
           <p class="quiet">Press to add a target, drag one to move it. Measure distances with a laser.</p>
         </div>

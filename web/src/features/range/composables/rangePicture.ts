@@ -1,6 +1,7 @@
 /** The range from above: which picture, what is aimed at, how much of it is seen. */
 import { useQuery } from "@pinia/colada";
 import { computed, ref } from "vue";
+import type { CellAddress } from "@/shared/api/cells";
 import { api, dataOf, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { ballOf, bearingOf, spotOf, type Landing, type Spot } from "@/shared/offline/landing";
@@ -41,6 +42,13 @@ export function useRangePicture() {
     set: (value) => (kept.value = value),
   });
   return { pictures, picture, chosen, aim };
+}
+
+/** The shot that is hit: where it is expected to land, and how far eight balls in ten reach from there. */
+export interface LandingShot {
+  address: CellAddress | null;
+  carryYd: number | null;
+  halfYd: number | null;
 }
 
 /** What the picture shows of a ball. */
@@ -87,6 +95,9 @@ export function seenShot(distanceYd: number | null, aimDeg: number, width: numbe
   const middle = { out_yd: distance * cos, right_yd: distance * sin };
   return { middle, pxPerYd: Math.min(height, width * BEYOND) / along };
 }
+
+/** Of the whole range distances are written beside the targets. */
+export const BESIDE_DEG = -42;
 
 /** The whole range, from the mat to the farthest target or edge. */
 export function seenRange(picture: Schemas["RangePictureFields"], width: number, height: number): Seen {

@@ -173,7 +173,8 @@ export function useSession(options: SessionOptions) {
   }
   // A page that is loaded again without a network shows what was read last.
   const SETTLED_MS = 400;
-  const readAgain = useDebounceFn(() => void today.refetch(), SETTLED_MS);
+  const readAgain = useDebounceFn(() => void Promise.all([today.refetch(), sidesAgain()]), SETTLED_MS);
+  const sidesAgain = () => cache.invalidateQueries({ key: keys.sides(studentId) });
   const forget = onAcknowledged((op, recorded, newest) => {
     if (op.studentId !== studentId) return;
     void readAgain();

@@ -1,4 +1,5 @@
 /** What every way of hitting starts with: the student, the shot, the conditions and today's balls. */
+import { computed } from "vue";
 import { useMatrix, usePlan, useWords, type PlanItem } from "@/shared/api/queries";
 import type { CellAddress } from "@/shared/api/cells";
 import { useStudentOf } from "@/shared/student/context";
@@ -6,6 +7,7 @@ import { useCarries } from "./carries";
 import { useCell } from "./cell";
 import { useConditions } from "./conditions";
 import { useRangePlan } from "./plan";
+import type { LandingShot } from "./rangePicture";
 import { useSession } from "./session";
 
 export interface ShotSessionOptions {
@@ -44,6 +46,12 @@ export function usePlannedSession(options: ShotSessionOptions) {
     () => matrix.data.value,
     () => session.now.value.cell,
   );
+  /** What the range picture shows of the shot: where it is expected, how far eight balls in ten reach. */
+  const landingShot = computed<LandingShot>(() => {
+    const now = session.now.value.cell;
+    const halfYd = now && (now.furrow_to_yd - now.furrow_from_yd) / 2;
+    return { address: cell.value, carryYd: now?.carry_yd ?? null, halfYd };
+  });
   const plan = useRangePlan({
     items: () => planned.data.value?.plan?.items ?? [],
     balls: () => session.balls.value,
@@ -58,5 +66,5 @@ export function usePlannedSession(options: ShotSessionOptions) {
       gripIn: item.grip_down_in ?? 0,
     });
   }
-  return { ...here, planned, carries, plan, go };
+  return { ...here, planned, carries, plan, go, landingShot };
 }

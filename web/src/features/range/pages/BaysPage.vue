@@ -245,7 +245,7 @@ useKeys("Bays", [...groupKeys, ...logging.bindings]);
           <CarryEntry
             v-model:picture="picture"
             :balls="now.session.balls.value"
-            :carry-yd="now.session.now.value.cell?.carry_yd ?? null"
+            :shot="now.landingShot.value"
             :text="entry.text"
             :strike="entry.strike"
             :strikes="STRIKES"

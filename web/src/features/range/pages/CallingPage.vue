@@ -281,7 +281,7 @@ const par = computed(() => {
           v-else
           v-model:picture="picture"
           :balls="landed"
-          :carry-yd="call.yardage_yd ?? null"
+          :shot="{ address: shot, carryYd: call.yardage_yd ?? null, halfYd: null }"
           :text="entry.text"
           :strike="entry.strike"
           :strikes="STRIKES"

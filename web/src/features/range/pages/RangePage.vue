@@ -48,6 +48,7 @@ const {
   carries,
   plan,
   go,
+  landingShot,
 } = here;
 const { now } = conditions;
 const logging = useLogging({
@@ -136,7 +137,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         <CarryEntry
           v-model:picture="picture"
           :balls="session.balls.value"
-          :carry-yd="session.now.value.cell?.carry_yd ?? null"
+          :shot="landingShot"
           :text="entry.text"
           :strike="entry.strike"
           :strikes="STRIKES"
