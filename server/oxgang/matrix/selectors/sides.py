@@ -52,8 +52,8 @@ def sides_of(student: Student, day: date) -> StudentSides:
     model = model_of(student, sides_in(student, names))
     balls, all_of = model.balls, model.student
     sessions = []
-    for day in np.unique(balls.day).tolist():
-        some = balls.some(balls.day == day)
+    for ordinal in np.unique(balls.day).tolist():
+        some = balls.some(balls.day == ordinal)
         if len(some.share) >= FEWEST:
             side = side_of(
                 some.share,
@@ -63,7 +63,7 @@ def sides_of(student: Student, day: date) -> StudentSides:
                 bias=all_of.bias,
                 bias_sd=CLUB_BIAS_SD,
             )
-            sessions.append((date.fromordinal(day), side))
+            sessions.append((date.fromordinal(ordinal), side))
     return StudentSides(
         all_of,
         [(label, model.club(label)) for label in dict.fromkeys(key.club for key in model.counts)],
