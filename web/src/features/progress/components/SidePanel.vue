@@ -29,8 +29,8 @@ const sessions = computed(() => (sides.data.value?.sessions ?? []).slice(-LATEST
 </script>
 
 <template>
-  <section class="sheet">
-    <h2>To the side</h2>
+  <details class="sheet">
+    <summary>To the side</summary>
     <Sentence v-if="sides.error.value" :text="sentenceOf(sides.error.value)" />
     <p v-else-if="!sides.data.value" class="quiet">Loading…</p>
     <p v-else-if="!all" class="quiet">
@@ -73,7 +73,7 @@ const sessions = computed(() => (sides.data.value?.sessions ?? []).slice(-LATEST
         </p>
       </details>
     </template>
-  </section>
+  </details>
 </template>
 
 <style scoped>
@@ -93,5 +93,9 @@ table {
 }
 p {
   margin: 0.3rem 0;
+}
+.sheet > summary {
+  font: 650 1.2rem var(--slab);
+  cursor: pointer;
 }
 </style>

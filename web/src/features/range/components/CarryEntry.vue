@@ -80,7 +80,7 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
       <button type="button" :class="['log', { beside: total }]" @click="$emit('enter')">Log ball</button>
       <button v-if="total" type="button" class="digit and" @click="$emit('type', ',')">, total</button>
     </div>
-    <p class="swap">
+    <p class="swap" :class="{ typed: !picture }">
       <button type="button" @click="picture = !picture">
         {{ picture ? "Type the carry" : "Touch the landing" }} <kbd>p</kbd>
       </button>
@@ -190,6 +190,10 @@ button {
 /* Who has a keyboard and a mouse types the digits. */
 @media (min-width: 1101px) and (hover: hover) and (pointer: fine) {
   .digit {
+    display: none;
+  }
+  /* Beside a keyboard it is under More, with the other ways of hitting. */
+  .swap.typed {
     display: none;
   }
   .pad .beside {

@@ -99,6 +99,9 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
               :cells="carries"
               :unconfirmed="matrix.data.value?.waiting"
               ><template #more>
+                <button type="button" class="way" @click="picture = !picture">
+                  {{ picture ? "Type the carry" : "Touch the landing" }} <kbd>p</kbd>
+                </button>
                 <RouterLink :to="{ name: 'net', params: { studentId }, query: { ...(cell ?? {}) } }"
                   >Hit into a net</RouterLink
                 >
@@ -210,6 +213,16 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
 }
 .head {
   margin-bottom: 0.2rem;
+}
+.way {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
 }
 @media (max-width: 1100px) {
   .columns {
