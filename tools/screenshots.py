@@ -82,6 +82,7 @@ def range_picture(page: Page) -> None:
         page.wait_for_timeout(120)
         if right == 30:
             press(page, "f")
+    page.wait_for_selector("ol.balls li.waiting", state="detached")
     page.wait_for_timeout(1500)
 
 
