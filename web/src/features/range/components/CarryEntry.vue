@@ -23,6 +23,8 @@ const props = defineProps<{
   /** Today's balls and the shot, for the range picture. */
   balls: LandedBall[];
   shot: LandingShot;
+  /** Beside a keyboard the range picture is offered elsewhere on the page. */
+  offered?: boolean;
 }>();
 /** Whether landings are touched on the range picture. */
 const picture = defineModel<boolean>("picture", { required: true });
@@ -80,7 +82,7 @@ const total = computed(() => /^\d+(\.\d+)?$/.test(props.text));
       <button type="button" :class="['log', { beside: total }]" @click="$emit('enter')">Log ball</button>
       <button v-if="total" type="button" class="digit and" @click="$emit('type', ',')">, total</button>
     </div>
-    <p class="swap" :class="{ typed: !picture }">
+    <p class="swap" :class="{ offered: offered && !picture }">
       <button type="button" @click="picture = !picture">
         {{ picture ? "Type the carry" : "Touch the landing" }} <kbd>p</kbd>
       </button>
@@ -192,8 +194,7 @@ button {
   .digit {
     display: none;
   }
-  /* Beside a keyboard it is under More, with the other ways of hitting. */
-  .swap.typed {
+  .swap.offered {
     display: none;
   }
   .pad .beside {

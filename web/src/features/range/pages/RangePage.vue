@@ -139,6 +139,7 @@ const limit = computed(() => planned.data.value?.ball_limit ?? 0);
         </header>
         <CarryEntry
           v-model:picture="picture"
+          offered
           :balls="session.balls.value"
           :shot="landingShot"
           :text="entry.text"
