@@ -34,7 +34,7 @@ from oxgang.core.flight.conditions import (
     carry_on_level,
     standard_air,
 )
-from oxgang.core.flight.landing import HEIGHT_NOTE, HEIGHT_RANGE_M, MOST_READ_SD_YD, SD_NOTE, noted
+from oxgang.core.flight.landing import HEIGHT_NOTE, HEIGHT_RANGE_M, MOST_READ_SD_YD, READ_NOTE, SD_NOTE, noted
 from oxgang.core.flight.run import carry_from_total, run_of_carries
 from oxgang.core.words.shots import Grooves, Shot
 
@@ -144,8 +144,13 @@ def shows_run(shot: Shot) -> bool:
 
 def read_sd_of(shot: Shot) -> float:
     """How well its carry, and its side, were read [yd, deviation]; 0 where they are taken as they are."""
-    own = noted(shot.extra, SD_NOTE, 0.0, MOST_READ_SD_YD)
-    return READ_SD_YD.get(shot.extra.get("read", ""), 0.0) if own is None else own
+    return read_sd_in(shot.extra)
+
+
+def read_sd_in(notes: Mapping[str, str]) -> float:
+    """The same by the notes of a ball [yd]."""
+    own = noted(notes, SD_NOTE, 0.0, MOST_READ_SD_YD)
+    return READ_SD_YD.get(notes.get(READ_NOTE, ""), 0.0) if own is None else own
 
 
 def height_of(shot: Shot) -> float:

@@ -9,8 +9,7 @@ import numpy as np
 
 from oxgang.academy.models import Student
 from oxgang.core.carry.sides import SideBalls
-from oxgang.core.flight.landing import MOST_READ_SD_YD, SD_NOTE, noted
-from oxgang.core.flight.standard import READ_SD_YD
+from oxgang.core.flight.standard import read_sd_in
 from oxgang.core.words.shots import CellKey, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import Position, express
 from oxgang.range_sessions.selectors.balls import balls_of
@@ -48,7 +47,8 @@ def side_balls_of(student: Student, names: Mapping[UUID, str], positions: Sequen
             continue
         kinds = Trajectory(height), Spin(spin), Tempo(tempo)
         key = CellKey(names[club], express(swing, arm, positions), *kinds)
-        read = noted(notes, SD_NOTE, 0.0, MOST_READ_SD_YD) or READ_SD_YD.get(notes.get("read", ""), 0.0)
-        found.append((shots.setdefault(key, len(shots)), side / carry, read / carry, day.toordinal()))
+        found.append(
+            (shots.setdefault(key, len(shots)), side / carry, read_sd_in(notes) / carry, day.toordinal())
+        )
     shot, share, read_sd, days = np.array(found, dtype=float).reshape(-1, 4).T
     return SideBalls(list(shots), shot.astype(np.intp), share, read_sd, days.astype(np.int64))

@@ -12,6 +12,7 @@ import {
 } from "@/shared/offline/landing";
 import type { Measure } from "@/shared/units/units";
 import { pointerYd, type LandedBall, type RangePicture, type Seen } from "../composables/rangePicture";
+import { STRIKE_KEYS } from "../composables/strikes";
 import RangeField from "./RangeField.vue";
 
 const props = defineProps<{
@@ -44,13 +45,13 @@ const spotOfPx = (px: number, py: number): Spot => ({
 });
 
 /** Balls of which carry and side are known, where they landed. */
-const LETTERS: Record<string, string> = { fat: "f", thin: "t", heel: "h", toe: "o", hard: "x" };
+const letterOf = (strike: LandedBall["strike"]) => (strike === "solid" ? "" : STRIKE_KEYS[strike]);
 const dots = computed(() =>
   props.balls.flatMap((ball) => {
     if (ball.carry_yd === null || ball.offline_yd === null || ball.offline_yd === undefined) return [];
     const aimed = Number(ball.extra["aim_deg"] ?? props.aimDeg);
     const spot = spotAt(ball.carry_yd, ball.offline_yd, Number.isFinite(aimed) ? aimed : 0);
-    return [{ ball, aimed, x: x(spot), y: y(spot), letter: LETTERS[ball.strike] ?? "" }];
+    return [{ ball, aimed, x: x(spot), y: y(spot), letter: letterOf(ball.strike) }];
   }),
 );
 const newest = computed(() => dots.value.at(-1)?.ball.uid);

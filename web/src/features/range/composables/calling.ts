@@ -59,6 +59,14 @@ export function useCalling(studentId: string) {
     }),
   );
   const points = computed(() => marks.value.filter(Boolean).length);
+  /** Beside the points: ", par 6 of 14". */
+  const par = computed(() => {
+    const asked = round.value?.asked;
+    if (!asked) return "";
+    return asked.scoring === "strokes"
+      ? `, par ${asked.par.par} strokes`
+      : `, par ${asked.par.par} of ${asked.calls.length}`;
+  });
 
   async function begin(wanted: Wanted, title: string): Promise<void> {
     busy.value = true;
@@ -122,7 +130,7 @@ export function useCalling(studentId: string) {
     return now.uid;
   }
   const drop = () => (round.value = null);
-  return { round, error, busy, place, calls, call, done, marks, points, begin, hit, back, finish, drop };
+  return { round, error, busy, place, calls, call, done, marks, points, par, begin, hit, back, finish, drop };
 }
 
 function ofHomework({ homework, place }: { homework: Schemas["HomeworkOut"]; place: number }) {

@@ -38,7 +38,7 @@ const homework = useHomework(() => props.studentId);
 const words = useWords();
 const conditions = useConditions(props.studentId);
 const calling = useCalling(props.studentId);
-const { round, call, place, marks, points, done } = calling;
+const { round, call, place, marks, points, par, done } = calling;
 const voice = useVoice();
 
 /** What the address asks for. An unfinished round of the same comes before a new one. */
@@ -222,13 +222,6 @@ const callingKeys: KeyBinding[] = [
   }),
 ];
 useKeys("Random distances", callingKeys);
-const par = computed(() => {
-  const asked = round.value?.asked;
-  if (!asked) return "";
-  return asked.scoring === "strokes"
-    ? `, par ${asked.par.par} strokes`
-    : `, par ${asked.par.par} of ${asked.calls.length}`;
-});
 </script>
 
 <template>
