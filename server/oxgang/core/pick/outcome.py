@@ -241,6 +241,15 @@ def outcomes(balls: Balls, plane: Plane) -> list[Outcome]:
     ]
 
 
+def mean_left(balls: Balls, plane: Plane) -> Array:
+    """How far from the hole balls finish on average [yd], shape (n,); what trouble catches is not
+    counted."""
+    along, across = ((edges[1:] + edges[:-1]) / 2 for edges in (plane.x, plane.y))
+    left = np.hypot(along[:, None], across[None, :])
+    spread = ((plane.along(balls.mean, balls.sd) @ left) * plane.across(balls.wide)).sum(-1)
+    return np.asarray((balls.weight * spread).sum(1))
+
+
 def best_finish(pattern: Pattern, kinds: Sequence[Mishit], plane: Plane) -> tuple[float, float]:
     """Where this shot's solid balls would best finish, past the pin [yd, - is short of it], and
     what that saves against finishing at it [strokes]."""

@@ -1,0 +1,367 @@
+"""What the card is worth on the course: shots that a student logged there, against what the pick
+promised of each and against what players of the level need.
+
+Promises are judged by how many shots finished on the green. Given the student's numbers that count
+follows a Poisson binomial distribution (see `core.practice.par`); what is not known of a shot's carry is
+shared by its balls and the day by all of a day, so the distribution is averaged over joint draws of both.
+Where several shots are asked about at once, chance is kept out by Holm's rule.
+
+References
+----------
+Strokes to hole out: `core.pick.strokes` (Broadie 2012, from memory; other levels interpolated).
+Holm (1979), "A simple sequentially rejective multiple test procedure", Scandinavian Journal of
+Statistics 6, 65-70 (from memory).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from math import hypot, isfinite, sqrt
+from typing import Final, TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import bdtr, stdtrit
+
+from oxgang.core.carry.cells import ENOUGH_BALLS
+from oxgang.core.errors import InputError
+from oxgang.core.pick.plane import surface_of
+from oxgang.core.pick.promise import NODES, Promise
+from oxgang.core.pick.strokes import Baseline, Surface
+from oxgang.core.practice.par import DRAWS, SEED, points_of
+from oxgang.core.words.complete import complete
+from oxgang.core.words.intervals import LEVEL, tail
+from oxgang.core.words.messages import Message
+from oxgang.core.words.shots import Lie
+
+Array = NDArray[np.float64]
+Group = TypeVar("Group", bound=Hashable)
+
+# From a pitch to the pin [yd]; how far from the hole it may finish, and on a green [yd].
+PIN_RANGE_YD: Final = (5.0, 130.0)
+MOST_LEFT_YD: Final = 130.0
+MOST_PUTT_YD: Final = 50.0
+# Shots of one yardage are told together in bands so wide [yd].
+BAND_YD: Final = 10
+# Of fewer shots nothing is said, of fewer no average of strokes is.
+LEAST_SHOTS: Final = 8
+LEAST_STROKES: Final = 5
+# A balance of misses that chance gives less often is one.
+CHANCE: Final = 0.05
+
+
+class Finish(StrEnum):
+    """Where a shot on the course finished."""
+
+    GREEN = "green"
+    FAIRWAY = "fairway"
+    ROUGH = "rough"
+    BUNKER = "bunker"
+    PENALTY = "penalty"
+    HOLED = "holed"
+
+
+# From what it is holed out next; a holed ball is not, and after a penalty the shot is played again.
+_SURFACE: Final = complete(
+    Finish,
+    {
+        Finish.GREEN: Surface.GREEN,
+        Finish.FAIRWAY: Surface.FAIRWAY,
+        Finish.ROUGH: Surface.ROUGH,
+        Finish.BUNKER: Surface.BUNKER,
+        Finish.PENALTY: None,
+        Finish.HOLED: None,
+    },
+)
+
+
+class Kept(StrEnum):
+    """How a count of shots on the green stands to what was promised."""
+
+    FEW = "course-few"
+    AS_PROMISED = "course-as-promised"
+    FEWER = "course-fewer"
+    MORE = "course-more"
+
+
+class Advice(StrEnum):
+    """What to practise, by what happened on the course."""
+
+    LOG = "course-log-more"
+    SHOT = "course-practise-shot"
+    BAND = "course-practise-band"
+    SHORT = "course-misses-short"
+    LONG = "course-misses-long"
+    NOTHING = "course-nothing"
+
+
+@dataclass(frozen=True, slots=True)
+class Ended:
+    """Where a shot finished: `left_yd` from the hole, `past_yd` beyond it and `right_yd` to the right
+    of it where the direction is known [yd]."""
+
+    finish: Finish
+    left_yd: float | None
+    past_yd: float | None = None
+    right_yd: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CourseShot:
+    """A shot as it was played: to a pin so far off, from a lie. `promise` is None for a shot that the
+    student's matrix does not have; `trusted` is one that the range confirms."""
+
+    shot: Hashable
+    day: date
+    pin_yd: float
+    lie: Lie
+    ended: Ended
+    promise: Promise | None = None
+    balls: int = 0
+
+    @property
+    def trusted(self) -> bool:
+        return self.balls >= ENOUGH_BALLS
+
+    @property
+    def on(self) -> bool:
+        return self.ended.finish in (Finish.GREEN, Finish.HOLED)
+
+
+@dataclass(frozen=True, slots=True)
+class Gained:
+    """Strokes a shot better than players of the level (- is worse), with the interval."""
+
+    shots: int
+    mean: float
+    lo: float
+    hi: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tally:
+    """So many shots, how many on the green, how far from the hole on average [yd].
+
+    `judged` of them have a promise: `judged_on` were on the green, `promised` were to be, between
+    `least` and `most` as chance has it; `promised_left_yd` is how far from the hole they were to finish.
+    """
+
+    shots: int
+    on: int
+    left_yd: float | None
+    judged: int
+    judged_on: int
+    promised: float
+    least: int
+    most: int
+    promised_left_yd: float | None
+    kept: Kept
+    gained: Gained | None
+
+
+@dataclass(frozen=True, slots=True)
+class Course:
+    """All shots, by ten yards (from the lower end of each band), by shot; the shots that the range
+    trusts and the course does not; and what to practise."""
+
+    every: Tally
+    bands: tuple[tuple[int, Tally], ...]
+    shots: tuple[tuple[Hashable, Tally], ...]
+    failing: tuple[Hashable, ...]
+    advice: Message
+
+
+def checked_pin(pin_yd: float) -> float:
+    """The distance of a pitch to the pin.
+
+    Raises
+    ------
+    InputError
+        Outside 5 to 130 yards.
+    """
+    lo, hi = PIN_RANGE_YD
+    if not (isfinite(pin_yd) and lo <= pin_yd <= hi):
+        raise InputError(f"The pin is {lo:g} to {hi:g} yards away.", field="pin_yd")
+    return pin_yd
+
+
+def checked_end(
+    finish: Finish,
+    *,
+    left_yd: float | None = None,
+    past_yd: float | None = None,
+    right_yd: float | None = None,
+) -> Ended:
+    """Where a shot finished, from how far it was from the hole or from where it lay around it.
+
+    Raises
+    ------
+    InputError
+        For a place without a distance, or one that cannot be.
+    """
+    if finish is Finish.HOLED:
+        return Ended(finish, 0.0, 0.0, 0.0)
+    if past_yd is not None and right_yd is not None:
+        left_yd = hypot(past_yd, right_yd)
+    elif past_yd is not None or right_yd is not None:
+        raise InputError("Say how far past the hole and how far to the side.", field="past_yd")
+    if left_yd is None:
+        if finish is Finish.PENALTY:
+            return Ended(finish, None)
+        raise InputError("Say how far from the hole it finished.", field="left_yd")
+    if not (isfinite(left_yd) and 0 <= left_yd <= MOST_LEFT_YD):
+        raise InputError(f"It finished 0 to {MOST_LEFT_YD:g} yards from the hole.", field="left_yd")
+    if finish is Finish.GREEN and left_yd > MOST_PUTT_YD:
+        raise InputError(f"No putt is longer than {MOST_PUTT_YD:g} yards.", field="left_yd")
+    return Ended(finish, left_yd, past_yd, right_yd)
+
+
+def gained_by(shot: CourseShot, baseline: Baseline) -> float:
+    """How many strokes a shot was better than players of the level need [strokes], - is worse."""
+    before = float(baseline.strokes(surface_of(shot.lie), shot.pin_yd))
+    end, surface = shot.ended, _SURFACE[shot.ended.finish]
+    if end.finish is Finish.HOLED:
+        return before - 1
+    if surface is None or end.left_yd is None:
+        # A stroke on top, and again from where it was played.
+        return before - (2 + before)
+    return before - (1 + float(baseline.strokes(surface, end.left_yd)))
+
+
+def course_of(shots: Sequence[CourseShot], baseline: Baseline) -> Course:
+    """What a student's shots on the course say, any order."""
+    every = tally(shots, baseline)
+    bands = _grouped(shots, lambda one: int(one.pin_yd // BAND_YD) * BAND_YD)
+    kinds = _grouped(shots, lambda one: one.shot)
+    by_band = tuple((at, tally(some, baseline)) for at, some in sorted(bands.items(), key=lambda b: b[0]))
+    told = sorted(
+        ((name, tally(some, baseline)) for name, some in kinds.items()), key=lambda kind: -kind[1].shots
+    )
+    failing = _failing(kinds)
+    return Course(every, by_band, tuple(told), failing, _advice(shots, by_band, failing, kinds))
+
+
+def tally(shots: Sequence[CourseShot], baseline: Baseline) -> Tally:
+    """How some shots went, and how that stands to what was promised of them."""
+    judged = [(one, one.promise) for one in shots if one.promise is not None]
+    on = sum(one.on for one, _ in judged)
+    law = count_law(shots)
+    below = np.cumsum(law)
+    least, most = (int(np.searchsorted(below, at + 1e-9)) for at in (tail(), 1 - tail()))
+    kept = Kept.AS_PROMISED
+    if len(judged) < LEAST_SHOTS:
+        kept = Kept.FEW
+    elif on < least:
+        kept = Kept.FEWER
+    elif on > most:
+        kept = Kept.MORE
+    return Tally(
+        len(shots),
+        sum(one.on for one in shots),
+        _mean(one.ended.left_yd for one in shots if one.ended.left_yd is not None),
+        len(judged),
+        on,
+        float(law @ np.arange(len(law))),
+        least,
+        min(most, len(judged)),
+        _mean(promise.left_yd for _, promise in judged),
+        kept,
+        _gained([gained_by(one, baseline) for one in shots]),
+    )
+
+
+def count_law(shots: Sequence[CourseShot]) -> Array:
+    """How likely each number of shots on the green is by their promises, shape (promised + 1,)."""
+    judged = [(one, one.promise) for one in shots if one.promise is not None]
+    if not judged:
+        return np.ones(1)
+    rng = np.random.default_rng(SEED)
+    kinds = _draws([one.shot for one, _ in judged], rng)
+    days = _draws([one.day for one, _ in judged], rng)
+    own = np.array([promise.own for _, promise in judged])
+    moved = np.sqrt(own) * kinds + np.sqrt(1 - own) * days
+    by_carry = np.array([promise.by_carry for _, promise in judged])
+    return np.asarray(points_of(_between(by_carry, moved)).mean(axis=0))
+
+
+def _draws(names: Sequence[Hashable], rng: np.random.Generator) -> Array:
+    """Normal draws, the same for what has the same name, shape (`DRAWS`, names)."""
+    places = {name: i for i, name in enumerate(dict.fromkeys(names))}
+    half = rng.standard_normal((DRAWS // 2, len(places)))
+    # Each with its opposite, so that nothing is moved on average.
+    drawn = np.concatenate([half, -half])
+    return drawn[:, [places[name] for name in names]]
+
+
+def _between(by_carry: Array, moved: Array) -> Array:
+    """Shares on the green at any deviation, through those at `NODES`: (n, 3) and (draws, n)."""
+    far = float(NODES[-1])
+    less, as_is, more = by_carry.T
+    slope, bend = (more - less) / (2 * far), (more + less - 2 * as_is) / (2 * far**2)
+    inside = np.clip(moved, -far, far)
+    return np.asarray(np.clip(as_is + slope * inside + bend * inside**2, 0.0, 1.0))
+
+
+def _grouped(shots: Sequence[CourseShot], by: Callable[[CourseShot], Group]) -> dict[Group, list[CourseShot]]:
+    groups: dict[Group, list[CourseShot]] = {}
+    for one in shots:
+        groups.setdefault(by(one), []).append(one)
+    return groups
+
+
+def _mean(values: Iterable[float]) -> float | None:
+    every = list(values)
+    return sum(every) / len(every) if every else None
+
+
+def _gained(values: Sequence[float]) -> Gained | None:
+    n = len(values)
+    if n < LEAST_STROKES:
+        return None
+    mean = float(np.mean(values))
+    half = float(stdtrit(n - 1, 1 - tail(LEVEL))) * float(np.std(values, ddof=1)) / sqrt(n)
+    return Gained(n, mean, mean - half, mean + half)
+
+
+def _failing(kinds: dict[Hashable, list[CourseShot]]) -> tuple[Hashable, ...]:
+    """Shots that the range trusts and that are on the green less often than chance explains."""
+    chances = []
+    for name, shots in kinds.items():
+        judged = [one for one in shots if one.promise is not None and one.trusted]
+        if len(judged) >= LEAST_SHOTS:
+            law = count_law(judged)
+            chances.append((float(law[: sum(one.on for one in judged) + 1].sum()), name))
+    failing = []
+    for place, (chance, name) in enumerate(sorted(chances, key=lambda one: one[0])):
+        if chance > CHANCE / (len(chances) - place):
+            break
+        failing.append(name)
+    return tuple(failing)
+
+
+def _advice(
+    shots: Sequence[CourseShot],
+    bands: Sequence[tuple[int, Tally]],
+    failing: Sequence[Hashable],
+    kinds: dict[Hashable, list[CourseShot]],
+) -> Message:
+    if len(shots) < LEAST_SHOTS:
+        return Message.of(Advice.LOG, shots=len(shots), wanted=LEAST_SHOTS)
+    if failing:
+        pins = [one.pin_yd for one in kinds[failing[0]]]
+        return Message.of(Advice.SHOT, shot=str(failing[0]), from_yd=float(min(pins)), to_yd=float(max(pins)))
+    missed = [one.ended.past_yd for one in shots if not one.on and one.ended.past_yd is not None]
+    short, n = sum(past < 0 for past in missed), len(missed)
+    if n >= LEAST_SHOTS:
+        more = max(short, n - short)
+        # Both tails: nobody said beforehand which side to look at.
+        if 2 * (1 - float(bdtr(more - 1, n, 0.5))) <= CHANCE:
+            return Message.of(Advice.SHORT if short == more else Advice.LONG, count=more, of=n)
+    losing = [(part.gained.mean, at) for at, part in bands if part.gained and part.gained.hi < 0]
+    if losing:
+        mean, at = min(losing)
+        return Message.of(Advice.BAND, from_yd=float(at), to_yd=float(at + BAND_YD), strokes=-mean)
+    return Message.of(Advice.NOTHING)
