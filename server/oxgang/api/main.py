@@ -13,6 +13,7 @@ from oxgang.api.balls.router import router as balls
 from oxgang.api.calendar.router import router as calendar
 from oxgang.api.card.router import router as card
 from oxgang.api.chart.router import router as chart
+from oxgang.api.course.router import router as course
 from oxgang.api.data_inventory.router import router as data_inventory
 from oxgang.api.events.router import router as events
 from oxgang.api.feed.router import router as feed
@@ -74,6 +75,7 @@ api.add_router("", lessons)
 api.add_router("", practice)
 api.add_router("", homework)
 api.add_router("", portal)
+api.add_router("", course)
 api.add_router("", data_inventory)
 api.add_router("", plan)
 api.add_router("", review)

@@ -368,6 +368,12 @@ log-balls-reported =
         [one] The student reported { $balls } ball of { DAY($first) }
        *[other] The student reported { $balls } balls of { DAY($first) }
     }
+log-course-logged =
+    { $balls ->
+        [one] The student logged { $balls } shot on the course
+       *[other] The student logged { $balls } shots on the course
+    }
+log-course-removed = Deleted a shot on the course: { $shot }, { DAY($day) }
 log-homework-sent = Sent homework: { $title }, { $balls } balls by { DAY($due) }
 log-homework-taken-back = Withdrew the homework { $title }
 log-homework-closed = Marked the homework { $title } as done
@@ -445,6 +451,7 @@ record-lessons = lessons
 record-pictures = pictures
 record-rounds = practice results
 record-homework = homework
+record-course = shots on the course
 record-consent = guardian and consent
 record-log = history entries
 mention-notes = notes
@@ -811,10 +818,42 @@ week-long =
 week-ladder = one step at a time
 week-test = test with random distances
 
+## On the course (core/practice/course.py)
+
+course-few =
+    { $of ->
+        [one] { $on } of { $of } shot finished on the green. Too few to judge the card.
+       *[other] { $on } of { $of } shots finished on the green. Too few to judge the card.
+    }
+course-as-promised = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains { $least } to { $most }.
+course-fewer = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains no fewer than { $least }. It promises too much.
+course-more = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains no more than { $most }. It promises too little.
+course-log-more = Log { $wanted } shots on the course to see what to practise. { $shots } so far.
+course-practise-shot = Practise { $shot } with random distances from { YARDS($from_yd) } to { YD($to_yd) }. It holds on the range and misses greens on the course.
+course-practise-band = Practise random distances from { YARDS($from_yd) } to { YD($to_yd) }. A shot there costs { STROKES($strokes) } strokes more than this level needs.
+course-misses-short = { $count } of { $of } misses finished short. Play past the pin, or take the longer shot.
+course-misses-long = { $count } of { $of } misses finished long. Take the shorter shot.
+course-note-greens =
+    { $shots ->
+        [one] On the course, { $on } of { $shots } logged shot finished on the green.
+       *[other] On the course, { $on } of { $shots } logged shots finished on the green.
+    }
+course-note-left = On average they finished { FEET($left_ft) } from the hole.
+course-note-off = The card promised { $promised } of { $of } on the green.
+course-nothing = Nothing stands out on the course. Practise what the range says.
+
+finish-green = green
+finish-fairway = fairway
+finish-rough = rough
+finish-bunker = bunker
+finish-penalty = water or lost
+finish-holed = holed
+
 ## A student's own place (core/practice/portal.py)
 
 shows-card = the card
 shows-pick = the pick
+shows-course = logging shots on the course
 shows-homework = homework
 shows-practice = practice and its games
 shows-balls = own balls

@@ -79,6 +79,8 @@ class AuditAction(StrEnum):
     PRACTICE_REPORTED = "log-practice-reported"
     ROUND_REFUSED = "log-round-refused"
     BALLS_REPORTED = "log-balls-reported"
+    COURSE_LOGGED = "log-course-logged"
+    COURSE_REMOVED = "log-course-removed"
     HOMEWORK_SENT = "log-homework-sent"
     HOMEWORK_TAKEN_BACK = "log-homework-taken-back"
     HOMEWORK_CLOSED = "log-homework-closed"

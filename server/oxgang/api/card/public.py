@@ -65,6 +65,7 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
         # The link opens, and there is no card in it yet.
         return HttpResponse(status=204)
     content = on_phone(version, picks=Shows.PICK in shown)
+    content["id"] = version.pk
     if not agreed(student).phone:
         content["student"] = first_name(str(content["student"]))
     return JsonResponse(content)

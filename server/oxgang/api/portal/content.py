@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
-from oxgang.academy.models import Student
+from oxgang.academy.models import Hand, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
 from oxgang.core.practice.forms import Call
@@ -45,6 +45,7 @@ def content_of(student: Student, now: datetime) -> Data:
         "unit": SETS[units].carry.sign,
         "per_yd": reader.per_yd,
         "day": today.isoformat(),
+        "left_handed": student.hand == Hand.LEFT,
         "shows": [part.value for part in Shows if part in shown],
         "strikes": [strike.value for strike in Strike],
         "limit": student.ball_limit,

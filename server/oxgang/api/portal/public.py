@@ -12,6 +12,7 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from oxgang.api import problems
+from oxgang.api.course.schemas import CourseSaved, CourseShotIn
 from oxgang.api.lessons.router import as_jpeg
 from oxgang.api.portal.content import content_of
 from oxgang.api.portal.link_access import CodeNeeded, Gone, known, let_in, remember
@@ -20,6 +21,7 @@ from oxgang.api.practice.schemas import RoundIn, RoundRefused, RoundSaved
 from oxgang.api.problems import StrictJson
 from oxgang.core.practice.portal import Shows
 from oxgang.practice.selectors.portal import opened, pictures_of, shows_of
+from oxgang.practice.services.course import log_course_shot
 from oxgang.practice.services.rounds import save_round, write_refused
 from oxgang.practice.services.sharing import CodeLocked, try_code
 
@@ -67,6 +69,16 @@ def put_round(request: HttpRequest, token: str, data: RoundIn) -> RoundSaved:
         raise Gone("Practice is turned off here. Ask your coach.")
     saved = save_round(student, hit_of(student, data), by=None, now=timezone.now())
     return RoundSaved(round=round_out(saved.round), balls=saved.balls, left_out=saved.left_out)
+
+
+@portal_api.put("/{token}/course", response=CourseSaved)
+def put_course_shot(request: HttpRequest, token: str, data: CourseShotIn) -> CourseSaved:
+    """A shot that the student logged on the course: kept once."""
+    student = let_in(request, token).student
+    if Shows.COURSE not in shows_of(student):
+        raise Gone("Logging on the course is turned off here. Ask your coach.")
+    saved = log_course_shot(student, data.as_core(), now=timezone.now())
+    return CourseSaved(uid=saved.uid)
 
 
 @portal_api.post("/{token}/rounds/refused", response={204: None})

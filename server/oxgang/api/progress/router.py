@@ -20,10 +20,12 @@ from oxgang.api.progress.schemas import LessonTurn, ProgressOut, SidesOut, Turni
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
+from oxgang.core.practice.course import course_notes
 from oxgang.core.units import in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.matrix.selectors.sides import sides_of
+from oxgang.practice.selectors.course import on_course
 from oxgang.practice.selectors.homework import homework_of
 from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
@@ -87,7 +89,8 @@ def _words(student: Student, found: Progress) -> str:
         from_yd=student.from_yd,
         to_yd=student.to_yd,
     )
-    return " ".join(_texts(student).say(one) for one in notes)
+    lines = [notes, course_notes(on_course(student, found.from_day, found.to_day).course)]
+    return "\n".join(" ".join(_texts(student).say(one) for one in some) for some in lines if some)
 
 
 def _texts(student: Student) -> Texts:

@@ -10,16 +10,22 @@ from pydantic import AliasChoices, ConfigDict, Field
 
 from oxgang.api.fields import Line, Moment
 from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
+from oxgang.core.pick.table import Wind
+from oxgang.core.practice.course import MOST_LEFT_YD, PIN_RANGE_YD, Finish
 from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial
+from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.lesson import Seen
+from oxgang.core.words.shots import Lie
+from oxgang.practice.models.course import MAX_SHOT_NAME
 from oxgang.practice.models.homework import MAX_CUES, MAX_TITLE
 from oxgang.practice.models.lesson import MAX_NOTE
 from oxgang.practice.services.homework import MOST_ROWS
 
 MOST_LESSONS: Final = 2000
 MOST_ROUNDS: Final = 10_000
+MOST_COURSE: Final = 20_000
 MOST_PICTURES: Final = 60
 Name = Annotated[str, Field(max_length=40)]
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -84,6 +90,37 @@ class RoundPart(_Part):
     clock_off: bool
     day: date
     ended_at: Moment
+    received_at: Moment
+
+
+class PromisePart(_Part):
+    """What was promised of a shot, as it was."""
+
+    on: Share
+    near: Share
+    strokes: float = Field(ge=0, le=20)
+    left_yd: float = Field(ge=0, le=400)
+    by_carry: list[Share] = Field(min_length=3, max_length=3)
+    own: Share
+
+
+class CoursePart(_Part):
+    uid: Uid
+    version: int | None = Field(ge=1, le=100_000)
+    shot: str = Field(max_length=MAX_SHOT_NAME)
+    pin_yd: float = Field(ge=PIN_RANGE_YD[0], le=PIN_RANGE_YD[1])
+    lie: Lie
+    wind: Wind
+    firmness: Firmness
+    pin_at: PinAt
+    finish: Finish
+    left_yd: float | None = Field(ge=0, le=MOST_LEFT_YD)
+    past_yd: float | None = Field(ge=-MOST_LEFT_YD, le=MOST_LEFT_YD)
+    right_yd: float | None = Field(ge=-MOST_LEFT_YD, le=MOST_LEFT_YD)
+    promise: PromisePart | None
+    balls: int = Field(ge=0, le=1_000_000)
+    played_at: Moment
+    day: date
     received_at: Moment
 
 

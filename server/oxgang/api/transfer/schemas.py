@@ -14,9 +14,11 @@ from oxgang.api.data_inventory.schemas import MergedOut
 from oxgang.api.fields import BallPosition, GripDown, Moment
 from oxgang.api.plan.schemas import PlanItem
 from oxgang.api.transfer.practice import (
+    MOST_COURSE,
     MOST_LESSONS,
     MOST_PICTURES,
     MOST_ROUNDS,
+    CoursePart,
     HomeworkPart,
     LessonPart,
     PicturePart,
@@ -300,6 +302,7 @@ class StudentFile(_Strict):
     lessons: list[LessonPart] = Field(default_factory=list, max_length=MOST_LESSONS)
     homeworks: list[HomeworkPart] = Field(default_factory=list, max_length=MOST_LESSONS)
     rounds: list[RoundPart] = Field(default_factory=list, max_length=MOST_ROUNDS)
+    course: list[CoursePart] = Field(default_factory=list, max_length=MOST_COURSE)
     pictures: list[PicturePart] = Field(default_factory=list, max_length=MOST_PICTURES)
     shows: list[Shows] | None = None
     consent: ConsentPart | None = None

@@ -7,9 +7,10 @@ many promises can be judged together (`core.practice.course`).
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, replace
 from math import hypot
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 
@@ -43,6 +44,15 @@ class Promise:
     left_yd: float
     by_carry: tuple[float, float, float]
     own: float
+
+    def as_data(self) -> dict[str, object]:
+        """As it is kept with a shot."""
+        return {**asdict(self), "by_carry": list(self.by_carry)}
+
+    @classmethod
+    def of_data(cls, data: Mapping[str, Any]) -> Promise:
+        """What `as_data` kept."""
+        return cls(**{**data, "by_carry": tuple(data["by_carry"])})
 
 
 def promise_of(pattern: Pattern, situation: Situation, baseline: Baseline, contact: Contact) -> Promise:

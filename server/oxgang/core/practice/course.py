@@ -34,6 +34,7 @@ from oxgang.core.pick.strokes import Baseline, Surface
 from oxgang.core.practice.par import DRAWS, SEED, points_of
 from oxgang.core.words.complete import complete
 from oxgang.core.words.intervals import LEVEL, tail
+from oxgang.core.words.measurements import FEET_A_YARD
 from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import Lie
 
@@ -96,6 +97,14 @@ class Advice(StrEnum):
     SHORT = "course-misses-short"
     LONG = "course-misses-long"
     NOTHING = "course-nothing"
+
+
+class Note(StrEnum):
+    """What the student reads of the course."""
+
+    GREENS = "course-note-greens"
+    LEFT = "course-note-left"
+    OFF = "course-note-off"
 
 
 @dataclass(frozen=True, slots=True)
@@ -271,6 +280,33 @@ def tally(shots: Sequence[CourseShot], baseline: Baseline) -> Tally:
         kept,
         _gained([gained_by(one, baseline) for one in shots]),
     )
+
+
+def verdict_of(told: Tally) -> Message:
+    """A count of greens in words."""
+    of = told.shots if told.kept is Kept.FEW else told.judged
+    return Message.of(
+        told.kept,
+        on=told.on if told.kept is Kept.FEW else told.judged_on,
+        of=of,
+        promised=round(told.promised),
+        least=told.least,
+        most=told.most,
+    )
+
+
+def course_notes(course: Course) -> list[Message]:
+    """A paragraph for the student: how many finished on the green, how far from the hole, and what to
+    practise; nothing where no shot was logged."""
+    every = course.every
+    if not every.shots:
+        return []
+    said = [Message.of(Note.GREENS, shots=every.shots, on=every.on)]
+    if every.left_yd is not None:
+        said.append(Message.of(Note.LEFT, left_ft=every.left_yd * FEET_A_YARD))
+    if every.kept in (Kept.FEWER, Kept.MORE):
+        said.append(Message.of(Note.OFF, promised=round(every.promised), of=every.judged))
+    return said if course.advice.code in (Advice.LOG, Advice.NOTHING) else [*said, course.advice]
 
 
 def count_law(shots: Sequence[CourseShot]) -> Array:

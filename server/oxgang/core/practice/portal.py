@@ -28,6 +28,7 @@ class Shows(StrEnum):
 
     CARD = "card"
     PICK = "pick"
+    COURSE = "course"
     HOMEWORK = "homework"
     PRACTICE = "practice"
     BALLS = "balls"

@@ -12,7 +12,7 @@ from django.db.models import Max, Min, QuerySet
 from oxgang.academy.models import Academy, Club, Consent, Entry, Event, StoredRecipe, Student
 from oxgang.academy.selectors.people import day_at, students_at
 from oxgang.matrix.models import CardLink, PlayedShot, PublishedMatrix
-from oxgang.practice.models import Homework, Lesson, Picture, Round
+from oxgang.practice.models import CourseLog, Homework, Lesson, Picture, Round
 from oxgang.range_sessions.models import (
     Appointment,
     Ball,
@@ -44,6 +44,7 @@ class RecordKind(StrEnum):
     PICTURES = "pictures"
     ROUNDS = "rounds"
     HOMEWORK = "homework"
+    COURSE = "course"
     CONSENT = "consent"
     LOG = "log"
 
@@ -77,6 +78,7 @@ def inventory_of(student: Student) -> list[RecordCount]:
         RecordKind.PICTURES: (Picture.objects.filter(student=student), "taken_on"),
         RecordKind.ROUNDS: (Round.objects.filter(student=student), "day"),
         RecordKind.HOMEWORK: (Homework.objects.filter(student=student), "made_at"),
+        RecordKind.COURSE: (CourseLog.objects.filter(student=student), "day"),
         RecordKind.CONSENT: (Consent.objects.filter(student=student), ""),
         RecordKind.LOG: (Entry.objects.filter(student=student), "at"),
     }

@@ -9,7 +9,7 @@ from typing import Any
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.services.ownership import CONSENT_FIELDS
 from oxgang.matrix.selectors import transfer
-from oxgang.practice.models import Homework, Lesson, OwnWord, Picture, Round, Sharing
+from oxgang.practice.models import CourseLog, Homework, Lesson, OwnWord, Picture, Round, Sharing
 
 LESSON_FIELDS = ("day", "seen", "faults", "cue", "drill", "note", "changed_at")
 ROUND_FIELDS = (
@@ -33,6 +33,23 @@ ROUND_FIELDS = (
     "received_at",
 )
 HOMEWORK_FIELDS = ("title", "cues", "rows", "due_on", "made_at", "closed_at")
+COURSE_FIELDS = (
+    "uid",
+    "shot",
+    "pin_yd",
+    "lie",
+    "wind",
+    "firmness",
+    "pin_at",
+    "finish",
+    "left_yd",
+    "past_yd",
+    "right_yd",
+    "balls",
+    "played_at",
+    "day",
+    "received_at",
+)
 PICTURE_FIELDS = ("swing", "trajectory", "taken_on")
 
 
@@ -58,6 +75,16 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
                 "homework": row.homework_id and str(row.homework_id),
             }
             for row in Round.objects.filter(student=student, withdrawn_at=None).order_by("pk")
+        ],
+        "course": [
+            {
+                **_fields(row, COURSE_FIELDS),
+                "promise": row.promise or None,
+                "version": row.version and row.version.number,
+            }
+            for row in CourseLog.objects.filter(student=student, withdrawn_at=None)
+            .order_by("pk")
+            .select_related("version")
         ],
         "pictures": [
             {

@@ -24,7 +24,7 @@ from oxgang.academy.services.log import Changed, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.words.bag import MAX_LABEL
 from oxgang.matrix.models import CardLink, PublishedMatrix
-from oxgang.practice.models import Homework, Lesson, Picture, Round
+from oxgang.practice.models import CourseLog, Homework, Lesson, Picture, Round
 from oxgang.range_sessions.models import Appointment, Ball, ImportedCarry, RangeSession
 
 # Rows that go over as they are.
@@ -88,6 +88,10 @@ def take_over(source: Student, into: Student, *, by: Coach, now: datetime) -> Me
     for old in set(rounds.values_list("homework_id", flat=True)):
         kept = old and homeworks.get(old, old)
         _go(done, Round, rounds.filter(homework=old), into, {"homework_id": old}, {"homework_id": kept})
+    logged = CourseLog.objects.filter(student=source)
+    there = CourseLog.objects.filter(student=into).values("uid")
+    stayed += logged.filter(uid__in=there).count()
+    _go(done, CourseLog, logged.exclude(uid__in=there), into)
     stayed += _versions(source, into, done)
     if not Consent.objects.filter(student=into).exists():
         _go(done, Consent, Consent.objects.filter(student=source), into)

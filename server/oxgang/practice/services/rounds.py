@@ -144,8 +144,7 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     cached = matrix_now(student, now)
     hit_calls = [calls[i] for i in sorted(answered)]
     par = par_for(student, cached, hit_calls, scoring, tolerance) if hit_calls else None
-    off = not now - OLDEST <= hit.ended_at <= now + AHEAD
-    ended = now if off else min(hit.ended_at, now)
+    ended, off = when_it_was(hit.ended_at, now)
     made = Round.objects.create(
         student=student,
         uid=hit.uid,
@@ -176,6 +175,13 @@ def save_round(student: Student, hit: Hit, *, by: Coach | None, now: datetime) -
     changes = [created(made, "withdrawn_at"), *_born(student, hit, [shot.id for shot, _ in balls])]
     record_entry(student, did, _values_of(made), by=by, now=now, changes=changes)
     return SavedRound(made, len(balls), left)
+
+
+def when_it_was(told: datetime, now: datetime) -> tuple[datetime, bool]:
+    """When something happened by a phone's clock, and whether that clock cannot have been right; then
+    it is when it came in."""
+    off = not now - OLDEST <= told <= now + AHEAD
+    return (now if off else min(told, now)), off
 
 
 def _results(calls: Sequence[Call], given: Sequence[Mapping[str, Any]]) -> dict[int, Any]:

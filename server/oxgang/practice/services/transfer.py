@@ -17,9 +17,12 @@ from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import students_at
 from oxgang.academy.services.ownership import to_be_confirmed
 from oxgang.core.errors import ConfirmationNeeded, InputError
+from oxgang.core.practice.course import Finish, checked_end
+from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.services import transfer
-from oxgang.practice.models import Homework, Lesson, Picture, Round, Sharing
+from oxgang.practice.models import CourseLog, Homework, Lesson, Picture, Round, Sharing
 from oxgang.practice.selectors.transfer import (
+    COURSE_FIELDS,
     HOMEWORK_FIELDS,
     LESSON_FIELDS,
     PICTURE_FIELDS,
@@ -107,8 +110,9 @@ def _new(file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: d
     student = transfer.bring_in(file, by=by, now=now)
     days = [lesson["day"] for lesson in file["lessons"]]
     uids = [row["uid"] for row in file["rounds"]]
-    if len(set(days)) != len(days) or len(set(uids)) != len(uids):
-        raise InputError("Two lessons or rounds of the file are the same one.")
+    played = [row["uid"] for row in file["course"]]
+    if any(len(set(some)) != len(some) for some in (days, uids, played)):
+        raise InputError("Two lessons, rounds or shots of the file are the same one.")
     Lesson.objects.bulk_create(
         Lesson(student=student, by=by, **{name: lesson[name] for name in LESSON_FIELDS})
         for lesson in file["lessons"]
@@ -128,6 +132,18 @@ def _new(file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: d
             **{name: row[name] for name in ROUND_FIELDS} | {"par": row["par"] or {}},
         )
         for row in file["rounds"]
+    )
+    for row in file["course"]:
+        where = {name: row[name] for name in ("left_yd", "past_yd", "right_yd")}
+        checked_end(Finish(row["finish"]), **where)
+    versions = {row.number: row for row in PublishedMatrix.objects.filter(student=student)}
+    CourseLog.objects.bulk_create(
+        CourseLog(
+            student=student,
+            version=versions.get(row["version"]),
+            **{name: row[name] for name in COURSE_FIELDS} | {"promise": row["promise"] or {}},
+        )
+        for row in file["course"]
     )
     if file["consent"] is not None:
         Consent.objects.create(student=student, **to_be_confirmed(file["consent"]))

@@ -1937,6 +1937,46 @@ export interface paths {
         patch: operations["oxgang_api_data_inventory_router_consent"];
         trace?: never;
     };
+    "/api/students/{student_id}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Course
+         * @description Shots on the course of a period, against what the pick promised and what the level needs.
+         */
+        get: operations["oxgang_api_course_router_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/course/{uid}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Delete a shot that was not played so. Undo restores it.
+         */
+        delete: operations["oxgang_api_course_router_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/criteria": {
         parameters: {
             query?: never;
@@ -3285,7 +3325,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-range-picture-added" | "log-range-picture-changed" | "log-range-picture-removed" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-range-picture-added" | "log-range-picture-changed" | "log-range-picture-removed" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-course-logged" | "log-course-removed" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /**
          * BackupOut
          * @description A copy of the database: the name of its file, and the day it was made.
@@ -3537,6 +3577,14 @@ export interface components {
             /** From Yd */
             from_yd: number;
             kind: components["schemas"]["Trouble"];
+            /** To Yd */
+            to_yd: number;
+        };
+        /** BandTally */
+        BandTally: {
+            /** From Yd */
+            from_yd: number;
+            tally: components["schemas"]["TallyOut"];
             /** To Yd */
             to_yd: number;
         };
@@ -4285,6 +4333,71 @@ export interface components {
             } | null;
         };
         /**
+         * CourseMessage
+         * @description What shots on the course say, or what to practise.
+         */
+        CourseMessage: {
+            /** Code */
+            code: components["schemas"]["Kept"] | components["schemas"]["Advice"];
+            /** Values */
+            values: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
+         * CourseOut
+         * @description A student's shots on the course, newest first, and what they say. `handicap` is the level that
+         *     strokes are held against.
+         */
+        CourseOut: {
+            advice: components["schemas"]["CourseMessage"];
+            /** Bands */
+            bands: components["schemas"]["BandTally"][];
+            every: components["schemas"]["TallyOut"];
+            /** Handicap */
+            handicap: number;
+            /** Kinds */
+            kinds: components["schemas"]["ShotTally"][];
+            /** Shots */
+            shots: components["schemas"]["CourseShotOut"][];
+            verdict: components["schemas"]["CourseMessage"];
+        };
+        /**
+         * CourseSaved
+         * @description The shot that was saved or deleted.
+         */
+        CourseSaved: {
+            /** Uid */
+            uid: string;
+        };
+        /** CourseShotOut */
+        CourseShotOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            finish: components["schemas"]["Finish"];
+            /** Left Yd */
+            left_yd: number | null;
+            lie: components["schemas"]["Lie"];
+            /** Past Yd */
+            past_yd: number | null;
+            /** Pin Yd */
+            pin_yd: number;
+            /**
+             * Played At
+             * Format: date-time
+             */
+            played_at: string;
+            /** Right Yd */
+            right_yd: number | null;
+            /** Shot */
+            shot: string;
+            /** Uid */
+            uid: string;
+        };
+        /**
          * CoverageOut
          * @description Shares of the whole yardages: by the shots played, by measured cells, by all that count, by
          *     chance of one ball of a played shot.
@@ -4915,6 +5028,12 @@ export interface components {
             way: components["schemas"]["Way"];
         };
         /**
+         * Finish
+         * @description Where a shot on the course finished.
+         * @enum {string}
+         */
+        Finish: "green" | "fairway" | "rough" | "bunker" | "penalty" | "holed";
+        /**
          * Firmness
          * @description How hard the turf is on which a ball lands.
          * @enum {string}
@@ -4956,6 +5075,20 @@ export interface components {
          * @enum {string}
          */
         Friction: "ordinary" | "practised";
+        /**
+         * GainedOut
+         * @description Strokes a shot better than the level (- is worse), with the interval.
+         */
+        GainedOut: {
+            /** Hi */
+            hi: number;
+            /** Lo */
+            lo: number;
+            /** Mean */
+            mean: number;
+            /** Shots */
+            shots: number;
+        };
         /** GapOut */
         GapOut: {
             /** Fills */
@@ -5333,6 +5466,12 @@ export interface components {
             /** Items */
             items: components["schemas"]["PlanItem"][];
         };
+        /**
+         * Kept
+         * @description How a count of shots on the green stands to what was promised.
+         * @enum {string}
+         */
+        Kept: "course-few" | "course-as-promised" | "course-fewer" | "course-more";
         /** KeyOut */
         KeyOut: {
             /** Club */
@@ -7120,7 +7259,7 @@ export interface components {
          * @description What kinds of records there are of a student.
          * @enum {string}
          */
-        RecordKind: "clubs" | "set-ups" | "events" | "sessions" | "balls" | "sent" | "imported-carries" | "plans" | "appointments" | "played" | "versions" | "links" | "lessons" | "pictures" | "rounds" | "homework" | "consent" | "log";
+        RecordKind: "clubs" | "set-ups" | "events" | "sessions" | "balls" | "sent" | "imported-carries" | "plans" | "appointments" | "played" | "versions" | "links" | "lessons" | "pictures" | "rounds" | "homework" | "course" | "consent" | "log";
         /**
          * Recorded
          * @description The ball as stored.
@@ -7818,6 +7957,18 @@ export interface components {
             side: components["schemas"]["SideOut"];
         };
         /**
+         * ShotTally
+         * @description One shot; `failing` is one that the range confirms and that misses more greens on the course
+         *     than chance explains.
+         */
+        ShotTally: {
+            /** Failing */
+            failing: boolean;
+            /** Shot */
+            shot: string;
+            tally: components["schemas"]["TallyOut"];
+        };
+        /**
          * Show
          * @description Which students a coach wants to see.
          * @enum {string}
@@ -7854,7 +8005,7 @@ export interface components {
          * @description The parts of a student's own place.
          * @enum {string}
          */
-        Shows: "card" | "pick" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
+        Shows: "card" | "pick" | "course" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
         /** SideBySide */
         SideBySide: {
             /** Fewest Students */
@@ -8623,6 +8774,32 @@ export interface components {
             known: number;
             /** New */
             new: number;
+        };
+        /**
+         * TallyOut
+         * @description How some shots went against what was promised of those with a promise (`judged`).
+         */
+        TallyOut: {
+            gained: components["schemas"]["GainedOut"] | null;
+            /** Judged */
+            judged: number;
+            /** Judged On */
+            judged_on: number;
+            kept: components["schemas"]["Kept"];
+            /** Least */
+            least: number;
+            /** Left Yd */
+            left_yd: number | null;
+            /** Most */
+            most: number;
+            /** On */
+            on: number;
+            /** Promised */
+            promised: number;
+            /** Promised Left Yd */
+            promised_left_yd: number | null;
+            /** Shots */
+            shots: number;
         };
         /**
          * TargetBody
@@ -11763,6 +11940,54 @@ export interface operations {
             };
         };
     };
+    oxgang_api_course_router_course: {
+        parameters: {
+            query?: {
+                from_day?: string | null;
+                to_day?: string | null;
+            };
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_course_router_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                uid: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSaved"];
+                };
+            };
+        };
+    };
     oxgang_api_plan_router_criteria: {
         parameters: {
             query?: never;
@@ -13147,7 +13372,7 @@ export interface operations {
             path: {
                 student_id: string;
                 /** @description The parts of a student's own place. */
-                part: "card" | "pick" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
+                part: "card" | "pick" | "course" | "homework" | "practice" | "balls" | "progress" | "cues" | "pictures";
             };
             cookie?: never;
         };
