@@ -825,9 +825,9 @@ course-few =
         [one] { $on } of { $of } shot finished on the green. Too few to judge the card.
        *[other] { $on } of { $of } shots finished on the green. Too few to judge the card.
     }
-course-as-promised = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains { $least } to { $most }.
-course-fewer = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains no fewer than { $least }. It promises too much.
-course-more = { $on } of { $of } finished on the green. The card promised { $promised }, and chance explains no more than { $most }. It promises too little.
+course-as-promised = { $on } of { $of } finished on the green. The card promised { $promised }. Anything from { $least } to { $most } is normal.
+course-fewer = { $on } of { $of } finished on the green. The card promised { $promised }, and fewer than { $least } is more than bad luck.
+course-more = { $on } of { $of } finished on the green. The card promised { $promised }, and more than { $most } is more than good luck.
 course-log-more = Log { $wanted } shots on the course to see what to practise. { $shots } so far.
 course-practise-shot = Practise { $shot } with random distances from { YARDS($from_yd) } to { YD($to_yd) }. It holds on the range and misses greens on the course.
 course-practise-band = Practise random distances from { YARDS($from_yd) } to { YD($to_yd) }. A shot there costs { STROKES($strokes) } strokes more than this level needs.

@@ -21,12 +21,12 @@ async function keepFonts(): Promise<void> {
 }
 
 /** The card, as this phone has it and then as it is now. Returns whether there is one. */
-async function openCard(card: HTMLElement, token: string, tell: (there: boolean) => void) {
+async function openCard(card: HTMLElement, token: string, portal: PortalPlace) {
   const address = `/c/${token}/card.json`;
   const kept = read<Card>(address);
   if (kept?.shots) {
-    build(card, kept);
-    tell(true);
+    build(card, kept, undefined, portal.course);
+    portal.card(true);
   }
   let answer: Response;
   try {
@@ -43,14 +43,14 @@ async function openCard(card: HTMLElement, token: string, tell: (there: boolean)
   if (answer.status === 204) {
     keep(address, null);
     card.replaceChildren(make("p", "No card published yet. Ask your coach."));
-    tell(false);
+    portal.card(false);
     return;
   }
   if (!answer.ok) return;
   const fresh = (await answer.json()) as Card;
   keep(address, fresh);
-  build(card, fresh, kept?.version);
-  tell(true);
+  build(card, fresh, kept?.version, portal.course);
+  portal.card(true);
 }
 
 /** Ask for the code, and open when it is right. */
@@ -101,7 +101,7 @@ async function open(main: HTMLElement): Promise<void> {
   const place = make("div", "", "place");
   main.replaceChildren(tabs, card, place);
   const portal = new PortalPlace({ token, card, tabs, place });
-  const [state] = await Promise.all([portal.refresh(), openCard(card, token, (there) => portal.card(there))]);
+  const [state] = await Promise.all([portal.refresh(), openCard(card, token, portal)]);
   if (state === "gone") location.reload();
   if (state === "code") askCode(main, token, () => void open(main));
 }

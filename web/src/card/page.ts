@@ -1,5 +1,5 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
-import { make } from "./dom";
+import { button, make } from "./dom";
 import { matters, pickedAt, type Picks } from "./picks";
 import { say as said, WORDS, type CardWords, type Language } from "./words";
 
@@ -26,6 +26,8 @@ export interface Line {
   longer: number | null;
 }
 export interface Card {
+  /** Of cards that were kept before shots could be logged there is none. */
+  id?: number;
   student: string;
   academy: string;
   version: number;
@@ -88,8 +90,25 @@ function opensAt(card: Card): number {
   return has.sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0] ?? middle;
 }
 
+/** A shot that is about to be played: by which card and which of its shots, to a pin so far off. */
+export interface Aimed {
+  version: number;
+  shots: string[];
+  place: number;
+  at: number;
+  unit: string;
+  /** What was said of the ball: lie, wind, green, pin. */
+  asked: Record<string, string>;
+}
+/** Where shots on the course are logged. */
+export interface Course {
+  readonly status: HTMLElement;
+  readonly offered: boolean;
+  begin(aimed: Aimed): void;
+}
+
 /** Show a card. `before` is the version that was kept on this phone. */
-export function build(main: HTMLElement, card: Card, before?: number): void {
+export function build(main: HTMLElement, card: Card, before?: number, course?: Course): void {
   const words = wordsOf(card);
   const { version, day, academy } = card;
   const head = [
@@ -121,6 +140,20 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
   const shot = make("section", "", "shot");
   shot.setAttribute("aria-live", "polite");
   const beside = make("div", "", "beside");
+  const log = make("div", "", "log");
+  if (course && picks && card.id !== undefined) {
+    const { id } = card;
+    const asked = () => Object.fromEntries(picks.asks.map(({ name }, i) => [name, chosen[i] ?? ""]));
+    log.append(
+      button("Play this and log it", () => {
+        const first = pickedAt(picks, chosen, place)?.shot ?? card.lines[place]?.shot ?? 0;
+        const at = card.lines[place]?.at ?? 0;
+        const shots = card.shots.map(({ name }) => name);
+        course.begin({ version: id, shots, place: first, at, unit: card.unit, asked: asked() });
+      }),
+      course.status,
+    );
+  }
   const steps = make("div", "", "steps");
   const ladder = make("table");
   let place = opensAt(card);
@@ -138,6 +171,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     shot.replaceChildren(...(picks && toPin ? pick(card, picked) : answer(card, line)));
     beside.replaceChildren(...(toPin ? others(card, picked?.others ?? []) : next(card, line)));
     if (picks && toPin) showAsks(picks);
+    log.hidden = !toPin || !course?.offered;
     for (const say of pressed) say();
     for (const row of ladder.rows)
       row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near);
@@ -175,20 +209,15 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
         of.asks[ask]?.name === WHERE_IT_MATTERS && !matters(of, chosen, ask, place);
   }
   function choice(said: string, on: () => boolean, choose: () => void): HTMLButtonElement {
-    const button = make("button", said);
-    button.type = "button";
-    pressed.push(() => button.setAttribute("aria-pressed", String(on())));
-    button.addEventListener("click", () => {
+    const made = button(said, () => {
       choose();
       show();
     });
-    return button;
+    pressed.push(() => made.setAttribute("aria-pressed", String(on())));
+    return made;
   }
   for (const by of STEPS) {
-    const button = make("button", by > 0 ? `+${by}` : `−${-by}`);
-    button.type = "button";
-    button.addEventListener("click", () => move(place + by));
-    steps.append(button);
+    steps.append(button(by > 0 ? `+${by}` : `−${-by}`, () => move(place + by)));
   }
   typed.addEventListener("focus", () => typed.select());
   typed.addEventListener("input", () => {
@@ -219,6 +248,7 @@ export function build(main: HTMLElement, card: Card, before?: number): void {
     asks,
     shot,
     beside,
+    log,
     make("h2", words.ladder),
     ladder,
     make("p", said(words.legend, { level: card.level }), "small"),

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import { PortalPlace, streakWords, type Portal } from "./portal";
+import { PortalPlace, type Portal } from "./portal";
+import { streakWords } from "./progress";
 import { betterWords, type PhoneCall } from "./play";
-import { Queue } from "./queue";
+import { playedWords, Queue } from "./queue";
 
 const call = (at: number): PhoneCall => ({
   at,
@@ -86,6 +87,9 @@ async function opened(): Promise<PortalPlace> {
   return one;
 }
 
+const queueOf = (changed: () => void = vi.fn()) =>
+  new Queue({ address: "/c/t/rounds", told: "/c/t/rounds/refused", words: playedWords, changed });
+
 test("homework is called in the order of its seed, and comes back in yards", async () => {
   await opened();
   expect(place.textContent).toContain("by 7 Jun, you can still do it");
@@ -137,13 +141,13 @@ test("what waits is sent once there is a network, once each, and a refusal is sa
     throw new TypeError("no network");
   };
   const changed = vi.fn();
-  const queue = new Queue("/c/t/rounds", changed);
+  const queue = queueOf(changed);
   queue.add({ uid: "one" });
   queue.add({ uid: "two" });
   await settled();
   expect(queue.waiting).toBe(2);
   // Another page of this phone finds them.
-  const again = new Queue("/c/t/rounds", changed);
+  const again = queueOf(changed);
   expect(again.waiting).toBe(2);
   // What answers in the server's place acknowledges nothing.
   answer = () => new Response("<h1>Sign in to the wifi</h1>");
@@ -169,7 +173,7 @@ test("a refused round stays on the phone, the coach is told what was hit, and it
     told.push(sent.at(-1));
     return new Response(null, { status: 204 });
   };
-  const queue = new Queue("/c/t/rounds", vi.fn());
+  const queue = queueOf();
   const results = [
     { call: 0, balls: [{ carry_yd: 44.2, met: null }] },
     { call: 1, balls: [{ met: false }] },
@@ -178,12 +182,12 @@ test("a refused round stays on the phone, the coach is told what was hit, and it
   await settled();
   expect(told).toEqual([{ uid: "one", why: "No such row.", played: "net: 44 yd, missed" }]);
   // The next day, on another page: it is still there, and goes once the server takes it.
-  const next = new Queue("/c/t/rounds", vi.fn());
+  const next = queueOf();
   expect(next.refused).toMatchObject([{ uid: "one", told: true, round: { results } }]);
   expect(await next.again()).toBe(false);
   answer = () => Response.json({ round: { uid: "one" } });
   expect(await next.again()).toBe(true);
-  expect(new Queue("/c/t/rounds", vi.fn()).refused).toEqual([]);
+  expect(queueOf().refused).toEqual([]);
 });
 
 test("places are those that the coach allows, and a code or an ended link is said", async () => {

@@ -1,8 +1,10 @@
 /** A student's own place on the phone: the card, practice with homework and games, progress. Fetched once,
  * then it works without a network. Nothing of anybody else is here. */
 import { button, keep, kept, make } from "./dom";
+import { ground, streakWords, type Progress } from "./progress";
 import { play, unfinished, type Asked, type Par, type PhoneCall } from "./play";
-import { Queue, refusedWords } from "./queue";
+import { CourseLog, type Finish } from "./course";
+import { playedWords, Queue, refusedWords } from "./queue";
 
 interface PortalRow {
   name: string;
@@ -49,20 +51,6 @@ interface PastRound {
   better: number | null;
   strokes: boolean;
 }
-interface Progress {
-  from: number;
-  to: number;
-  strips: { from: number; to: number; kind: string }[];
-  covered: number | null;
-  solid: number;
-  balls: number;
-  weeks: number;
-  longest: number;
-  paused: boolean;
-  goal: string;
-  met: number;
-  of: number;
-}
 export interface Portal {
   student: string;
   unit: string;
@@ -70,6 +58,8 @@ export interface Portal {
   shows: string[];
   strikes: string[];
   limit: number;
+  left_handed?: boolean;
+  finishes?: Finish[];
   homework?: HomeHomework[];
   games?: Game[];
   rounds?: PastRound[];
@@ -95,6 +85,7 @@ export class PortalPlace {
   readonly #address: string;
   readonly #options: PortalOptions;
   readonly #queue: Queue;
+  readonly course: CourseLog;
   #portal: Portal | null;
   #tab: Tab = "card";
   #hasCard = false;
@@ -106,7 +97,20 @@ export class PortalPlace {
     this.#options = options;
     this.#address = `/c/${options.token}/portal.json`;
     this.#portal = kept<Portal>(this.#address);
-    this.#queue = new Queue(`/c/${options.token}/rounds`, () => this.#show());
+    const rounds = `/c/${options.token}/rounds`;
+    const told = `${rounds}/refused`;
+    this.#queue = new Queue({ address: rounds, told, words: playedWords, changed: () => this.#show() });
+    this.course = new CourseLog({
+      address: `/c/${options.token}/course`,
+      told,
+      place: options.place,
+      portal: () => this.#portal,
+      playing: (on) => {
+        this.#playing = on;
+        this.#show();
+        scrollTo(0, 0);
+      },
+    });
     const there = kept<Tab>(`${this.#address}#tab`);
     if (there && there in LABELS) this.#tab = there;
     this.#show();
@@ -135,6 +139,7 @@ export class PortalPlace {
     this.#portal = (await answer.json()) as Portal;
     keep(this.#address, this.#portal);
     this.#show();
+    void this.course.refresh();
     const kept = this.#retried ? false : await this.#queue.again();
     this.#retried = true;
     if ((await this.#queue.send()) || kept) return this.refresh();
@@ -362,38 +367,4 @@ function askedOf(one: HomeHomework, row: PortalRow, place: number): Asked {
     calls: called(row, 0),
     homework: { id: one.id, row: place },
   };
-}
-
-/** A pause is a pause: what was done stays. */
-export function streakWords(weeks: number, longest: number, paused: boolean): string {
-  const said = (n: number) => `${n} ${n === 1 ? "week" : "weeks"}`;
-  if (!longest) return "You haven't practised a full week yet.";
-  if (!weeks) return `Your longest streak is ${said(longest)}. One ball starts a new one.`;
-  if (paused) return `${said(weeks)} in a row, then a break. Continue any time.`;
-  return weeks === longest
-    ? `${said(weeks)} in a row with practice.`
-    : `${said(weeks)} in a row with practice. Your longest is ${longest}.`;
-}
-
-const SVG = "http://www.w3.org/2000/svg";
-const WIDE = 320;
-function ground({ from, to, strips, covered }: Progress, unit: string): HTMLElement {
-  const part = make("div", "", "ground");
-  const picture = document.createElementNS(SVG, "svg");
-  picture.setAttribute("viewBox", `0 0 ${WIDE} 34`);
-  picture.setAttribute("role", "img");
-  const reached = covered === null ? "" : `${Math.round(100 * covered)} % covered`;
-  picture.setAttribute("aria-label", `${from} to ${to} ${unit}: ${reached}`);
-  const x = (at: number) => ((at - from) / (to - from + 1)) * WIDE;
-  for (const { from: lo, to: hi, kind } of strips) {
-    const bar = document.createElementNS(SVG, "rect");
-    bar.setAttribute("x", String(x(lo)));
-    bar.setAttribute("width", String(Math.max(1, x(hi + 1) - x(lo) - 1)));
-    bar.setAttribute("y", kind === "fallow" ? "16" : kind === "sure" ? "4" : "9");
-    bar.setAttribute("height", kind === "fallow" ? "2" : kind === "sure" ? "26" : "16");
-    bar.setAttribute("class", kind);
-    picture.append(bar);
-  }
-  part.append(picture, make("p", `${from} to ${to} ${unit}. ${reached}`, "small"));
-  return part;
 }

@@ -1,5 +1,5 @@
 /**
- * Rounds that wait on this phone until the server has them; each is kept there once, by its id. One
+ * Rounds and shots that wait on this phone until the server has them; each is kept there once, by its id. One
  * that the server refuses stays on the phone too: the coach is told what was hit, and it is tried
  * again when the page is opened the next time.
  */
@@ -16,6 +16,14 @@ export interface Refused {
   /** Whether the coach can read what was hit. */
   told: boolean;
 }
+export interface QueueOptions {
+  /** Where it is sent, and where the coach is told of what was refused. */
+  address: string;
+  told: string;
+  /** What was done, for a person to read. */
+  words: (sent: Sent) => string;
+  changed: () => void;
+}
 type Said = "kept" | "later" | { title: string };
 const LONGEST = { why: 300, played: 600 };
 const LATER = new Set([401, 403, 408, 425, 429]);
@@ -23,15 +31,19 @@ const LATER = new Set([401, 403, 408, 425, 429]);
 export class Queue {
   readonly #name: string;
   readonly #address: string;
+  readonly #told: string;
   readonly #changed: () => void;
+  readonly #words: (sent: Sent) => string;
   #sending = false;
   /** What this phone cannot keep waits in memory. */
   #waiting: Sent[];
   refused: Refused[];
   fragile = false;
 
-  constructor(address: string, changed: () => void) {
+  constructor({ address, told, words, changed }: QueueOptions) {
     this.#address = address;
+    this.#told = told;
+    this.#words = words;
     this.#name = `${address}#rounds`;
     this.#changed = changed;
     this.#waiting = kept<Sent[]>(this.#name) ?? [];
@@ -106,9 +118,9 @@ export class Queue {
       const body = {
         uid: one.uid,
         why: one.title.slice(0, LONGEST.why),
-        played: playedWords(one.round).slice(0, LONGEST.played),
+        played: this.#words(one.round).slice(0, LONGEST.played),
       };
-      const answer = await fetch(`${this.#address}/refused`, {
+      const answer = await fetch(this.#told, {
         method: "POST",
         headers: { "Content-Type": "application/json" },
         body: JSON.stringify(body),
@@ -132,11 +144,12 @@ export class Queue {
       return "later";
     }
     const said = (await answer.json().catch(() => null)) as {
+      uid?: string;
       round?: { uid?: string };
       type?: string;
       title?: string;
     } | null;
-    if (answer.ok) return said?.round?.uid === round.uid ? "kept" : "later";
+    if (answer.ok) return (said?.uid ?? said?.round?.uid) === round.uid ? "kept" : "later";
     if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status))
       return "later";
     return { title: said.title ?? "It was not accepted." };
@@ -144,7 +157,7 @@ export class Queue {
 }
 
 /** What was hit, for a person to read: "random: 44, 46, missed". Carries are in yards. */
-function playedWords(round: Sent): string {
+export function playedWords(round: Sent): string {
   const results = (round["results"] ?? []) as {
     balls?: { carry_yd?: number | null; met?: boolean | null }[];
   }[];
@@ -156,5 +169,5 @@ function playedWords(round: Sent): string {
 }
 
 /** What the student reads of a round that was refused. */
-export const refusedWords = ({ title, told }: Refused) =>
-  `A round was not accepted. ${title} It stays on this phone${told ? ", and your coach can see what you hit" : ""}.`;
+export const refusedWords = ({ title, told }: Refused, what = "round") =>
+  `A ${what} was not accepted. ${title} It stays on this phone${told ? ", and your coach can see what you hit" : ""}.`;

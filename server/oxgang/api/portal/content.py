@@ -10,6 +10,7 @@ from typing import Any
 from oxgang.academy.models import Hand, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
+from oxgang.core.practice.course import MOST_LEFT_YD, MOST_PUTT_YD, PLACELESS, Finish
 from oxgang.core.practice.forms import Call
 from oxgang.core.practice.portal import Shows
 from oxgang.core.practice.scoring import Scoring
@@ -58,6 +59,16 @@ def content_of(student: Student, now: datetime) -> Data:
         content["rounds"] = [_round(row, words) for row in portal.last_rounds(student)]
     if Shows.PROGRESS in shown:
         content["progress"] = _progress(student, now, reader)
+    if Shows.COURSE in shown:
+        content["finishes"] = [
+            {
+                "code": finish.value,
+                "label": words.format(f"finish-{finish}"),
+                "placed": finish not in PLACELESS,
+                "most_yd": MOST_PUTT_YD if finish is Finish.GREEN else MOST_LEFT_YD,
+            }
+            for finish in Finish
+        ]
     if Shows.CUES in shown:
         content["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:

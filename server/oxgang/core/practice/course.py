@@ -79,6 +79,10 @@ _SURFACE: Final = complete(
 )
 
 
+# Of these nobody has to say where they lie.
+PLACELESS: Final = frozenset({Finish.PENALTY, Finish.HOLED})
+
+
 class Kept(StrEnum):
     """How a count of shots on the green stands to what was promised."""
 
@@ -218,7 +222,7 @@ def checked_end(
     elif past_yd is not None or right_yd is not None:
         raise InputError("Say how far past the hole and how far to the side.", field="past_yd")
     if left_yd is None:
-        if finish is Finish.PENALTY:
+        if finish in PLACELESS:
             return Ended(finish, None)
         raise InputError("Say how far from the hole it finished.", field="left_yd")
     if not (isfinite(left_yd) and 0 <= left_yd <= MOST_LEFT_YD):

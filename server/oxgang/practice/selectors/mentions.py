@@ -21,7 +21,7 @@ from oxgang.academy.models import (
 )
 from oxgang.core.words.complete import complete
 from oxgang.matrix.models import PublishedMatrix
-from oxgang.practice.models import Homework, Lesson, OwnWord, Routine
+from oxgang.practice.models import CourseLog, Homework, Lesson, OwnWord, Routine
 from oxgang.range_sessions.models import Appointment, Ball, FeedBall, ImportedCarry, StoredPlan
 
 # A shorter part of a name stands in too many words.
@@ -76,7 +76,7 @@ FREE_TEXTS: Final = complete(
         MentionKind.EVENT: _Texts(((Event, ("note",)),)),
         MentionKind.EXCLUDED: _Texts(((Ball, ("excluded",)),)),
         MentionKind.CHART: _Texts(((ImportedCarry, ("source",)),)),
-        MentionKind.CLUB: _Texts(((Club, ("label", "note")),)),
+        MentionKind.CLUB: _Texts(((Club, ("label", "note")), (CourseLog, ("shot",)))),
         MentionKind.SET_UP: _Texts(((StoredRecipe, ("stance", "distance", "follow_through")),)),
         MentionKind.PLAN: _Texts(((StoredPlan, ("title",)),)),
         MentionKind.CARD: _Texts(((PublishedMatrix, ("note",)),)),

@@ -59,7 +59,7 @@ export function makeTexts(source: string, units: UnitWords): Texts {
       YARDS: ([yd = 0], { digits = 0 }) => yards(yd, digits),
       FEET: ([feet = 0]) => {
         const metres = units.near.sign === units.unit;
-        return `${metres ? yards(number(feet) / 3) : number(feet)} ${units.near.sign}`;
+        return `${metres ? yards(number(feet) / 3) : plain(number(feet), 0)} ${units.near.sign}`;
       },
       INCHES: ([inches = 0]) => {
         const { value, sign } = units.adjustment;
