@@ -70,6 +70,17 @@ class DemoHomework:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DemoCourse:
+    """A round on the course: how long ago, how many pitches, and a club that is hit short there by a
+    share of its carry."""
+
+    days_ago: int
+    shots: int
+    club: str = ""
+    short: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class DemoSession:
     """A session to come: in how many days, at which hour; `check_up` balls of the planner's."""
 
@@ -119,6 +130,7 @@ class DemoStudent:
     sessions: tuple[DemoSession, ...] = ()
     lessons: tuple[DemoLesson, ...] = ()
     rounds: tuple[DemoRound, ...] = ()
+    course: tuple[DemoCourse, ...] = ()
     homework: tuple[DemoHomework, ...] = ()
 
 

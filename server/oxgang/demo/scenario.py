@@ -9,6 +9,7 @@ from oxgang.core.keeping.events import EventKind
 from oxgang.core.practice.load import JUNIOR_LIMIT
 from oxgang.core.words.bag import Club
 from oxgang.demo.records import (
+    DemoCourse,
     DemoEvent,
     DemoHomework,
     DemoLesson,
@@ -249,6 +250,8 @@ STUDENTS: Final = (
             DemoRound(days_ago=8, trial="worse of two", seed=4),
             DemoRound(days_ago=3, trial="open field", seed=8),
         ),
+        # Lets up on the 54 where it counts.
+        course=tuple(DemoCourse(days_ago=d, shots=12, club="54", short=0.17) for d in (28, 21, 5, 1)),
         homework=(DemoHomework(sent_ago=6, due_in=3, title="Low and called", shot=("54", "9:00"), done=2),),
         sessions=(DemoSession(in_days=2, hour=17, coach=1, check_up=30),),
     ),

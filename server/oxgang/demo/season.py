@@ -19,7 +19,7 @@ from oxgang.academy.services.range_pictures import add_range_picture
 from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.core.ground.played import Play
 from oxgang.core.words.shots import CellKey, Trajectory
-from oxgang.demo import practice
+from oxgang.demo import course, practice
 from oxgang.demo.balls import visits_of
 from oxgang.demo.records import DemoStudent, ago
 from oxgang.demo.scenario import (
@@ -121,6 +121,8 @@ def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.rando
         steps.append((lesson.days_ago, partial(practice.write, student, lesson, coach)))
     for taken in wanted.rounds:
         steps.append((taken.days_ago, partial(practice.take, student, taken, coach, rng)))
+    for played in wanted.course:
+        steps.append((played.days_ago, partial(course.play, student, played, rng)))
     for days, step in sorted(steps, key=lambda s: -s[0]):
         step(now=now - ago(days))
     for homework in wanted.homework:

@@ -839,6 +839,7 @@ course-note-greens =
        *[other] On the course, { $on } of { $shots } logged shots finished on the green.
     }
 course-note-left = On average they finished { FEET($left_ft) } from the hole.
+course-left = { FEET($left_ft) }
 course-note-off = The card promised { $promised } of { $of } on the green.
 course-nothing = Nothing stands out on the course. Practise what the range says.
 

@@ -75,8 +75,11 @@ const scale = (unit: string, perYard: number) => (unit === "m" ? perYard : FEET)
 
 export class CourseLog implements Course {
   readonly status = make("div", "", "status");
+  changed = (): void => undefined;
   readonly #options: CourseOptions;
   readonly #queue: Queue;
+  /** What was refused is tried once each time the page is opened. */
+  #retried = false;
 
   constructor(options: CourseOptions) {
     this.#options = options;
@@ -91,8 +94,11 @@ export class CourseLog implements Course {
   get offered(): boolean {
     return !!this.#options.portal()?.finishes;
   }
-  /** Send what waits, and what was refused before once more. */
+  /** What the student may do was read anew: offer the log or not, and send what waits. */
   async refresh(): Promise<void> {
+    this.changed();
+    if (!this.#retried) await this.#queue.again();
+    this.#retried = true;
     await this.#queue.send();
     this.#show();
   }
@@ -148,7 +154,11 @@ export class CourseLog implements Course {
     const sign = short(unit);
     const chosen = make("select");
     chosen.setAttribute("aria-label", "Shot");
-    for (const [place, name] of shots.entries()) chosen.add(new Option(name, String(place)));
+    for (const [place, name] of shots.entries()) {
+      const option = make("option", name);
+      option.value = String(place);
+      chosen.append(option);
+    }
     chosen.value = String(aimed.place);
     const said = make("p", "Touch where it finished.", "said");
     said.setAttribute("role", "status");

@@ -104,6 +104,8 @@ export interface Aimed {
 export interface Course {
   readonly status: HTMLElement;
   readonly offered: boolean;
+  /** Called when that may have changed. */
+  changed: () => void;
   begin(aimed: Aimed): void;
 }
 
@@ -141,12 +143,14 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
   shot.setAttribute("aria-live", "polite");
   const beside = make("div", "", "beside");
   const log = make("div", "", "log");
-  if (course && picks && card.id !== undefined) {
+  if (course && card.id !== undefined) {
     const { id } = card;
-    const asked = () => Object.fromEntries(picks.asks.map(({ name }, i) => [name, chosen[i] ?? ""]));
+    const asked = () => Object.fromEntries((picks?.asks ?? []).map(({ name }, i) => [name, chosen[i] ?? ""]));
+    course.changed = () => show();
     log.append(
       button("Play this and log it", () => {
-        const first = pickedAt(picks, chosen, place)?.shot ?? card.lines[place]?.shot ?? 0;
+        const picked = picks && pickedAt(picks, chosen, place);
+        const first = picked?.shot ?? card.lines[place]?.shot ?? 0;
         const at = card.lines[place]?.at ?? 0;
         const shots = card.shots.map(({ name }) => name);
         course.begin({ version: id, shots, place: first, at, unit: card.unit, asked: asked() });
@@ -171,7 +175,8 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
     shot.replaceChildren(...(picks && toPin ? pick(card, picked) : answer(card, line)));
     beside.replaceChildren(...(toPin ? others(card, picked?.others ?? []) : next(card, line)));
     if (picks && toPin) showAsks(picks);
-    log.hidden = !toPin || !course?.offered;
+    // A card without picks has only carries: they stand in for the pin.
+    log.hidden = !course?.offered || (!!picks && !toPin);
     for (const say of pressed) say();
     for (const row of ladder.rows)
       row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near);

@@ -125,7 +125,7 @@ class Ended:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CourseShot:
     """A shot as it was played: to a pin so far off, from a lie. `promise` is None for a shot that the
-    student's matrix does not have; `trusted` is one that the range confirms."""
+    student's matrix does not have; `balls` is how many it rested on."""
 
     shot: Hashable
     day: date
@@ -134,10 +134,6 @@ class CourseShot:
     ended: Ended
     promise: Promise | None = None
     balls: int = 0
-
-    @property
-    def trusted(self) -> bool:
-        return self.balls >= ENOUGH_BALLS
 
     @property
     def on(self) -> bool:
@@ -370,8 +366,9 @@ def _failing(kinds: dict[Hashable, list[CourseShot]]) -> tuple[Hashable, ...]:
     """Shots that the range trusts and that are on the green less often than chance explains."""
     chances = []
     for name, shots in kinds.items():
-        judged = [one for one in shots if one.promise is not None and one.trusted]
-        if len(judged) >= LEAST_SHOTS:
+        judged = [one for one in shots if one.promise is not None]
+        # The range may have confirmed it only lately: each promise says itself how sure it was.
+        if len(judged) >= LEAST_SHOTS and max(one.balls for one in judged) >= ENOUGH_BALLS:
             law = count_law(judged)
             chances.append((float(law[: sum(one.on for one in judged) + 1].sum()), name))
     failing = []

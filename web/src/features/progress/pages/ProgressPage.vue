@@ -16,6 +16,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
 import GroundRows from "@/shared/ground/GroundRows.vue";
 import { provideStudent } from "@/shared/student/context";
+import CoursePanel from "../components/CoursePanel.vue";
 import SidePanel from "../components/SidePanel.vue";
 import TimeChart from "../components/TimeChart.vue";
 import TurnTable from "../components/TurnTable.vue";
@@ -197,6 +198,7 @@ useKeys("Progress", [
           :from="student.data.value.from_yd"
           :to="student.data.value.to_yd"
         />
+        <CoursePanel class="filling" :from="data.from_day" :to="data.to_day" />
       </div>
       <aside>
         <section class="sheet">
