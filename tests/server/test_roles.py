@@ -33,7 +33,7 @@ TABLE = {
     "s": """GET /api/scales | GET /api/standards
         GET /api/students | GET {S} | GET {S}/balls | GET {S}/usual
         GET {S}/cell-balls | GET {S}/cell | GET {S}/matrix | GET {S}/why | GET {S}/compare
-        GET /api/range-pictures | GET {S}/sides | GET {S}/course |
+        GET /api/range-pictures | GET {S}/sides | GET {S}/course | GET {S}/positions |
         GET {S}/gaps | GET {S}/lookup | GET {S}/chart | GET {S}/played | GET {S}/pick | GET {S}/pick/changes
         GET {S}/pick/quiz | GET {S}/pick/table | GET {S}/versions | GET {S}/card
         GET {S}/versions/{number}/compare | GET {S}/lessons | GET {S}/practice | GET {S}/week
@@ -63,6 +63,7 @@ TABLE = {
         POST /api/clubs/{club_id}/archive | POST /api/clubs/{club_id}/restore | POST {S}/played
         POST {S}/versions | PUT DELETE {S}/lessons/{day} | POST /api/lesson-words
         DELETE /api/lesson-words/{word_id} | POST {S}/pictures | DELETE {S}/pictures/{picture_id}
+        PUT {S}/pictures/{picture_id}/marks
         DELETE {S}/rounds/{uid} | DELETE {S}/course/{uid}
         PUT /api/routines | DELETE /api/routines/{routine_id}
         POST {S}/homework | POST {S}/homework/{homework_id}/close

@@ -350,6 +350,7 @@ log-lesson-word-added = Added "{ $text }" to the academy's lesson words
 log-lesson-word-archived = Removed "{ $text }" from the academy's lesson words
 log-picture-added = Saved a picture of { $swing }
 log-picture-removed = Deleted the picture of { $swing }
+log-picture-measured = Measured the picture of { $swing }
 log-routine-kept = Saved the session { $name }
 log-routine-archived = Deleted the session { $name }
 log-practised =

@@ -73,6 +73,7 @@ class AuditAction(StrEnum):
     LESSON_WORD_ARCHIVED = "log-lesson-word-archived"
     PICTURE_ADDED = "log-picture-added"
     PICTURE_REMOVED = "log-picture-removed"
+    PICTURE_MEASURED = "log-picture-measured"
     ROUTINE_KEPT = "log-routine-kept"
     ROUTINE_ARCHIVED = "log-routine-archived"
     PRACTISED = "log-practised"

@@ -25,9 +25,11 @@ from oxgang.api.lessons.schemas import (
     LessonsPage,
     LikelyOut,
     Looks,
+    MarksBody,
     OwnWordIn,
     OwnWordOut,
     StillOut,
+    SwingSeriesOut,
 )
 from oxgang.api.reading import reading
 from oxgang.core.words.lesson import DRILLS, Checkpoint, Drill, Fault, When, when_of
@@ -36,6 +38,7 @@ from oxgang.practice.models import OwnWord, Picture, WordKind
 from oxgang.practice.selectors.lessons import faults_for, lesson_of, lessons_of, words_of
 from oxgang.practice.selectors.player import matrix_now
 from oxgang.practice.selectors.portal import pictures_of
+from oxgang.practice.selectors.positions import SwingSeries, positions_of
 from oxgang.practice.services.lessons import (
     LessonFields,
     add_word,
@@ -43,7 +46,7 @@ from oxgang.practice.services.lessons import (
     withdraw_lesson,
     write_lesson,
 )
-from oxgang.practice.services.pictures import keep_picture, remove_picture
+from oxgang.practice.services.pictures import keep_picture, measure_picture, remove_picture
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["lessons"])
@@ -70,6 +73,7 @@ def _picture(picture: Picture) -> StillOut:
         height=picture.height,
         taken_on=picture.taken_on,
         address=f"/api/students/{picture.student_id}/pictures/{picture.pk}/still.jpg",
+        marks=MarksBody(**picture.marks) if picture.marks else None,
     )
 
 
@@ -157,6 +161,21 @@ def new_picture(
     with reading():
         picture = keep_picture(student, swing, trajectory or "", file.read(), by=coach, now=timezone.now())
     return _picture(picture)
+
+
+@router.get("/students/{student_id}/positions", response=list[SwingSeriesOut])
+def positions(request: CoachRequest, student_id: UUID) -> list[SwingSeries]:
+    """How far the student's swings really went, as measured on pictures."""
+    return positions_of(student_of(request.coach, student_id))
+
+
+@router.put("/students/{student_id}/pictures/{picture_id}/marks", response=list[SwingSeriesOut])
+def measure(request: CoachRequest, student_id: UUID, picture_id: int, data: MarksBody) -> list[SwingSeries]:
+    """Measure a position by two touches. Returns all that were measured."""
+    student = student_of(request.coach, student_id)
+    picture = _found(student, picture_id)
+    measure_picture(picture, data.on(picture.width, picture.height), by=request.coach, now=timezone.now())
+    return positions_of(student)
 
 
 @router.delete("/students/{student_id}/pictures/{picture_id}", response=list[StillOut])

@@ -9,6 +9,7 @@ from pydantic import Field
 from oxgang.academy.selectors.standards import Ownership
 from oxgang.api.fields import Line, Moment
 from oxgang.api.messages import SignMessage
+from oxgang.core.keeping.positions import TOUCH_RANGE, Marks
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.shots import Trajectory
 from oxgang.practice.models import WordKind
@@ -16,6 +17,8 @@ from oxgang.practice.models.lesson import MAX_NOTE
 
 MOST_LOOKS = 100
 Name = Annotated[str, Field(max_length=40)]
+# No picture is larger; a point off its own is refused where that is known.
+Points = Annotated[float, Field(ge=-(10**5), le=10**5)]
 
 
 class LessonBody(Schema):
@@ -90,8 +93,57 @@ class FaultWords(Schema):
     drill: Drill
 
 
+class PicturePoint(Schema):
+    x: Points
+    y: Points
+
+
+class MarksBody(Schema):
+    """What was touched on a picture, in its own points, y downwards: lead shoulder and hands, perhaps
+    two points of a line that is upright or level; `touch` is how well a touch sits."""
+
+    shoulder: PicturePoint
+    hands: PicturePoint
+    line: list[PicturePoint] | None = Field(None, min_length=2, max_length=2)
+    touch: float = Field(ge=TOUCH_RANGE[0], le=TOUCH_RANGE[1])
+
+    def on(self, width: int, height: int) -> Marks:
+        """As core reads them, on a picture of this size."""
+        shoulder, hands, *line = ((one.x, one.y) for one in (self.shoulder, self.hands, *(self.line or ())))
+        return Marks(width, height, shoulder, hands, (line[0], line[1]) if line else None, self.touch)
+
+
+class SeenOut(Schema):
+    """How far back the lead arm was on a day [degrees], and that in the student's scale: the position,
+    and how far from it."""
+
+    day: date
+    arm_deg: float
+    sd_deg: float
+    said: str
+    off_deg: float
+
+
+class PositionMoved(Schema):
+    """How the newest measurement stands to those before [degrees]; `real` is more than their errors."""
+
+    by_deg: float
+    sd_deg: float
+    real: bool
+
+
+class SwingSeriesOut(Schema):
+    """A swing length as it was measured, oldest first; `meant_deg` is where the scale has it."""
+
+    swing: str
+    meant_deg: float | None
+    seen: list[SeenOut]
+    moved: PositionMoved | None
+
+
 class StillOut(Schema):
-    """A position of the student's own; `address` is where the picture is."""
+    """A position of the student's own; `address` is where the picture is, `marks` what was touched on
+    it."""
 
     id: int
     swing: str
@@ -100,6 +152,7 @@ class StillOut(Schema):
     height: int
     taken_on: date
     address: str
+    marks: MarksBody | None
 
 
 class LessonsPage(Schema):

@@ -9,7 +9,9 @@ from ninja import Schema
 from pydantic import AliasChoices, ConfigDict, Field
 
 from oxgang.api.fields import Line, Moment
+from oxgang.api.lessons.schemas import MarksBody
 from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
+from oxgang.core.keeping.positions import ANGLE_RANGE_DEG
 from oxgang.core.pick.table import Wind
 from oxgang.core.practice.course import MOST_LEFT_YD, PIN_RANGE_YD, Finish
 from oxgang.core.practice.forms import PracticeForm
@@ -128,4 +130,7 @@ class PicturePart(_Part):
     swing: str = Field(max_length=24)
     trajectory: str = Field(max_length=5)
     taken_on: date
+    marks: MarksBody | None = None
+    arm_deg: float | None = Field(None, ge=ANGLE_RANGE_DEG[0], le=ANGLE_RANGE_DEG[1])
+    arm_sd_deg: float | None = Field(None, gt=0, le=90)
     jpeg: str = Field(max_length=600_000)

@@ -25,6 +25,13 @@ class Picture(models.Model):
     taken_on = models.DateField()
     by = models.ForeignKey(Coach, null=True, on_delete=models.SET_NULL, related_name="+")
     withdrawn_at = models.DateTimeField(null=True, blank=True)
+    # A newer one of the same position took its place: what was measured on it stays in the series.
+    replaced = models.BooleanField(default=False)
+    # What was touched on it (`core.keeping.positions.Marks`, in points of the picture), and the lead
+    # arm's angle that it gives [degrees].
+    marks = models.JSONField(default=dict)
+    arm_deg = models.FloatField(null=True)
+    arm_sd_deg = models.FloatField(null=True)
 
     class Meta:
         ordering = ["pk"]

@@ -50,7 +50,7 @@ COURSE_FIELDS = (
     "day",
     "received_at",
 )
-PICTURE_FIELDS = ("swing", "trajectory", "taken_on")
+PICTURE_FIELDS = ("swing", "trajectory", "taken_on", "arm_deg", "arm_sd_deg")
 
 
 def everything_of(student: Student, now: datetime) -> dict[str, Any]:
@@ -89,6 +89,7 @@ def everything_of(student: Student, now: datetime) -> dict[str, Any]:
         "pictures": [
             {
                 **_fields(picture, PICTURE_FIELDS),
+                "marks": picture.marks or None,
                 "jpeg": b64encode(bytes(picture.content)).decode("ascii"),
             }
             for picture in Picture.objects.filter(student=student, withdrawn_at=None)

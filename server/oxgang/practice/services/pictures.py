@@ -12,11 +12,12 @@ from typing import Final
 from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.models import AuditAction, Coach, Hand, Student
 from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import known_swings
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
+from oxgang.core.keeping.positions import Marks, arm_angle
 from oxgang.files.limits import MB, MOST_PICTURE_BYTES
 from oxgang.practice.models import Picture
 from oxgang.range_sessions.services.balls import local_day
@@ -24,6 +25,8 @@ from oxgang.range_sessions.services.balls import local_day
 # As it is kept.
 MOST_BYTES: Final = 400_000
 SIDE: Final = 1200
+# What a measurement writes.
+MEASURED: Final = ("marks", "arm_deg", "arm_sd_deg")
 SMALLEST_SIDE: Final = 400
 QUALITIES: Final = (85, 75, 65, 50)
 # A picture of more points than any camera takes is a bomb.
@@ -75,9 +78,9 @@ def _stored(
     mine = Picture.objects.filter(student=student, swing=swing, trajectory=trajectory, withdrawn_at=None)
     done: list[Changed] = []
     for old in mine:
-        before = fields_of(old, ["withdrawn_at"])
-        old.withdrawn_at = now
-        old.save(update_fields=["withdrawn_at"])
+        before = fields_of(old, ["withdrawn_at", "replaced"])
+        old.withdrawn_at, old.replaced = now, True
+        old.save(update_fields=["withdrawn_at", "replaced"])
         done += changed(old, before)
     picture = Picture.objects.create(
         student=student,
@@ -104,6 +107,34 @@ def remove_picture(picture: Picture, *, by: Coach, now: datetime) -> None:
         picture.save(update_fields=["withdrawn_at"])
         done, values = changed(picture, before), {"swing": picture.swing}
         record_entry(picture.student, AuditAction.PICTURE_REMOVED, values, by=by, now=now, changes=done)
+
+
+@transaction.atomic
+def measure_picture(picture: Picture, marks: Marks, *, by: Coach, now: datetime) -> Picture:
+    """How far back the lead arm is on a picture, by what was touched on it; once more takes the place of
+    what was measured before.
+
+    Raises
+    ------
+    InputError
+        For a point off the picture, or an arm or a line too short to measure.
+    """
+    found = arm_angle(marks, left_handed=picture.student.hand == Hand.LEFT)
+    before = fields_of(picture, MEASURED)
+    picture.marks = marks_data(marks)
+    picture.arm_deg, picture.arm_sd_deg = found.arm_deg, found.sd_deg
+    picture.save(update_fields=MEASURED)
+    if done := changed(picture, before):
+        values = {"swing": picture.swing}
+        record_entry(picture.student, AuditAction.PICTURE_MEASURED, values, by=by, now=now, changes=done)
+    return picture
+
+
+def marks_data(marks: Marks) -> dict[str, object]:
+    """What was touched, as it is kept and sent."""
+    points = [{"x": x, "y": y} for x, y in (marks.shoulder, marks.hands, *(marks.line or ()))]
+    shoulder, hands, *line = points
+    return {"shoulder": shoulder, "hands": hands, "line": line or None, "touch": marks.touch}
 
 
 def reencoded(content: bytes) -> Encoded:

@@ -156,7 +156,7 @@ def _new(file: Mapping[str, Any], pictures: Sequence[Encoded], by: Coach, now: d
             content=made.content,
             width=made.width,
             height=made.height,
-            **{name: row[name] for name in PICTURE_FIELDS},
+            **{name: row[name] for name in PICTURE_FIELDS} | {"marks": row["marks"] or {}},
         )
     if file["shows"] is not None:
         Sharing.objects.create(student=student, shows=file["shows"])

@@ -44,6 +44,7 @@ export const keys = {
   why: (id: string, cell: string) => of(id, "why", cell),
   compare: (id: string) => of(id, "compare"),
   sides: (id: string) => of(id, "sides"),
+  positions: (id: string) => of(id, "positions"),
   course: (id: string, from: string, to: string) => of(id, "course", from, to),
   progress: (id: string, period: unknown) => of(id, "progress", JSON.stringify(period)),
   versions: (id: string) => of(id, "versions"),

@@ -2596,6 +2596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/students/{student_id}/pictures/{picture_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Measure
+         * @description Measure a position by two touches. Returns all that were measured.
+         */
+        put: operations["oxgang_api_lessons_router_measure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/students/{student_id}/plan": {
         parameters: {
             query?: never;
@@ -2666,6 +2686,26 @@ export interface paths {
          * @description Take shots in, to work on, or out.
          */
         post: operations["oxgang_api_played_router_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{student_id}/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Positions
+         * @description How far the student's swings really went, as measured on pictures.
+         */
+        get: operations["oxgang_api_lessons_router_positions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3325,7 +3365,7 @@ export interface components {
          * @description What a coach did, as the log keeps it; the texts have the words.
          * @enum {string}
          */
-        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-range-picture-added" | "log-range-picture-changed" | "log-range-picture-removed" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-course-logged" | "log-course-removed" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
+        AuditAction: "log-said" | "log-signed-in" | "log-signed-out" | "log-student-added" | "log-student-changed" | "log-student-archived" | "log-student-restored" | "log-student-brought-in" | "log-criteria-changed" | "log-shots-chosen" | "log-setups-changed" | "log-club-added" | "log-club-changed" | "log-club-archived" | "log-club-restored" | "log-scale-added" | "log-scale-changed" | "log-scale-shortened" | "log-range-picture-added" | "log-range-picture-changed" | "log-range-picture-removed" | "log-device-made" | "log-device-ended" | "log-device-claimed" | "log-device-released" | "log-device-balls-discarded" | "log-session-booked" | "log-sessions-booked" | "log-session-changed" | "log-session-cancelled" | "log-balls-recorded" | "log-balls-from-file" | "log-carries-told" | "log-ball-changed" | "log-ball-club-changed" | "log-spin-joined" | "log-ball-withdrawn" | "log-ball-restored" | "log-plan-kept" | "log-homework-kept" | "log-plan-dropped" | "log-homework-dropped" | "log-event-added" | "log-event-of-club-added" | "log-balls-kept" | "log-balls-kept-some-aside" | "log-day-reopened" | "log-version-published" | "log-link-made" | "log-link-ended" | "log-link-renewed" | "log-code-set" | "log-code-ended" | "log-sharing-changed" | "log-lesson-written" | "log-lesson-withdrawn" | "log-lesson-word-added" | "log-lesson-word-archived" | "log-picture-added" | "log-picture-removed" | "log-picture-measured" | "log-routine-kept" | "log-routine-archived" | "log-practised" | "log-practice-reported" | "log-round-refused" | "log-balls-reported" | "log-course-logged" | "log-course-removed" | "log-homework-sent" | "log-homework-taken-back" | "log-homework-closed" | "log-person-invited" | "log-person-came" | "log-person-link-ended" | "log-person-changed" | "log-academy-begun" | "log-person-left" | "log-person-back" | "log-password-link-made" | "log-password-changed" | "log-factor-set" | "log-factor-ended" | "log-signed-out-everywhere" | "log-settings-changed" | "log-handed-over" | "log-shared-with" | "log-consent-changed" | "log-file-seen" | "log-student-erased" | "log-traces-gone" | "log-bays-opened" | "log-bays-changed" | "log-bays-ended" | "log-balls-moved-out" | "log-balls-moved-in" | "log-merged-in" | "log-merged-out" | "log-standard-changed" | "log-taken-away" | "log-card-taken-away";
         /**
          * BackupOut
          * @description A copy of the database: the name of its file, and the day it was made.
@@ -5909,6 +5949,19 @@ export interface components {
             };
         };
         /**
+         * MarksBody
+         * @description What was touched on a picture, in its own points, y downwards: lead shoulder and hands, perhaps
+         *     two points of a line that is upright or level; `touch` is how well a touch sits.
+         */
+        MarksBody: {
+            hands: components["schemas"]["PicturePoint"];
+            /** Line */
+            line?: components["schemas"]["PicturePoint"][] | null;
+            shoulder: components["schemas"]["PicturePoint"];
+            /** Touch */
+            touch: number;
+        };
+        /**
          * MatrixOut
          * @description `chosen` is whether a coach has said which shots are played; else a proposal stands in.
          *     `waiting` is how many balls wait for a review and are not in it (in a live one they are).
@@ -6607,6 +6660,13 @@ export interface components {
                 ];
             };
         };
+        /** PicturePoint */
+        PicturePoint: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /**
          * PinAt
          * @description Where on a green of usual size the pin stands.
@@ -6931,6 +6991,18 @@ export interface components {
             cue?: string;
             /** Label */
             label: string;
+        };
+        /**
+         * PositionMoved
+         * @description How the newest measurement stands to those before [degrees]; `real` is more than their errors.
+         */
+        PositionMoved: {
+            /** By Deg */
+            by_deg: number;
+            /** Real */
+            real: boolean;
+            /** Sd Deg */
+            sd_deg: number;
         };
         /** PositionOut */
         PositionOut: {
@@ -7638,6 +7710,26 @@ export interface components {
          * @enum {string}
          */
         Seen: "fine" | "much" | "little";
+        /**
+         * SeenOut
+         * @description How far back the lead arm was on a day [degrees], and that in the student's scale: the position,
+         *     and how far from it.
+         */
+        SeenOut: {
+            /** Arm Deg */
+            arm_deg: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Off Deg */
+            off_deg: number;
+            /** Said */
+            said: string;
+            /** Sd Deg */
+            sd_deg: number;
+        };
         /**
          * SentOut
          * @description A ball of a device that nobody has yet; `undone` is how often it was somebody's before.
@@ -8367,7 +8459,8 @@ export interface components {
         };
         /**
          * StillOut
-         * @description A position of the student's own; `address` is where the picture is.
+         * @description A position of the student's own; `address` is where the picture is, `marks` what was touched on
+         *     it.
          */
         StillOut: {
             /** Address */
@@ -8376,6 +8469,7 @@ export interface components {
             height: number;
             /** Id */
             id: number;
+            marks: components["schemas"]["MarksBody"] | null;
             /** Swing */
             swing: string;
             /**
@@ -8753,6 +8847,19 @@ export interface components {
             low_yd: number;
             /** Stock Yd */
             stock_yd: number;
+            /** Swing */
+            swing: string;
+        };
+        /**
+         * SwingSeriesOut
+         * @description A swing length as it was measured, oldest first; `meant_deg` is where the scale has it.
+         */
+        SwingSeriesOut: {
+            /** Meant Deg */
+            meant_deg: number | null;
+            moved: components["schemas"]["PositionMoved"] | null;
+            /** Seen */
+            seen: components["schemas"]["SeenOut"][];
             /** Swing */
             swing: string;
         };
@@ -12882,6 +12989,33 @@ export interface operations {
             };
         };
     };
+    oxgang_api_lessons_router_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwingSeriesOut"][];
+                };
+            };
+        };
+    };
     oxgang_api_plan_router_plan: {
         parameters: {
             query?: never;
@@ -13050,6 +13184,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayedOut"];
+                };
+            };
+        };
+    };
+    oxgang_api_lessons_router_positions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwingSeriesOut"][];
                 };
             };
         };

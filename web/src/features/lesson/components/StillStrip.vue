@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The student's own positions, one a swing length: from the camera or a file. */
 import { useQueryCache } from "@pinia/colada";
-import { ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { api, dataOf, send, type Schemas } from "@/shared/api/client";
 import { keys } from "@/shared/api/keys";
 import { askAgain } from "@/shared/api/queries";
 import type { Still } from "@/shared/api/lessons";
 import { useSaving } from "@/shared/api/saving";
+import { positionName, usePositions } from "@/shared/student/positions";
 import Sentence from "@/shared/ui/Sentence.vue";
 
 const props = defineProps<{
@@ -20,6 +21,16 @@ const { error, busy, run } = useSaving();
 const height = ref<Schemas["Trajectory"] | "">("");
 const of = (swing: string) =>
   props.stills.find((one) => one.swing === swing && (one.trajectory ?? "") === height.value);
+const positions = usePositions(() => props.studentId);
+const seriesOf = (swing: string) => positions.data.value?.find((one) => one.swing === swing);
+/** What a picture was measured as; the newest of its swing. */
+const measured = (still: Still) => {
+  const newest = still.marks && seriesOf(still.swing)?.seen.at(-1);
+  return newest ? positionName(newest) : "Measure";
+};
+const MeasureStill = defineAsyncComponent(() => import("./MeasureStill.vue"));
+const measuring = ref<number | null>(null);
+const open = computed(() => props.stills.find(({ id }) => id === measuring.value));
 const again = () => askAgain(cache, keys.lessons(props.studentId));
 
 async function put(swing: string, event: Event): Promise<void> {
@@ -76,6 +87,15 @@ async function drop(id: number): Promise<void> {
             /></label>
             <button
               v-if="of(swing.label)"
+              class="as"
+              type="button"
+              :aria-label="`Measure the picture of ${swing.label}`"
+              @click="measuring = of(swing.label)!.id"
+            >
+              {{ measured(of(swing.label)!) }}
+            </button>
+            <button
+              v-if="of(swing.label)"
               type="button"
               :aria-label="`Delete picture of ${swing.label}`"
               @click="drop(of(swing.label)!.id)"
@@ -86,6 +106,14 @@ async function drop(id: number): Promise<void> {
         </figure>
       </li>
     </ul>
+    <MeasureStill
+      v-if="open"
+      :key="open.id"
+      :student-id="studentId"
+      :still="open"
+      :series="seriesOf(open.swing)"
+      @close="measuring = null"
+    />
     <p class="quiet">
       Saved small, without location or time. Ask first, and ask a parent for a junior. It shows on the phone
       only if you allow it under Card.
@@ -142,6 +170,9 @@ button {
   color: var(--ink-2);
   font: inherit;
   cursor: pointer;
+}
+.as {
+  color: var(--accent);
 }
 p {
   margin: 0.4rem 0 0;

@@ -10,6 +10,7 @@ import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import { daysAgo, shortDay } from "@/shared/format/dates";
 import { useStudentContext } from "@/shared/student/context";
+import { movedWords, usePositions } from "@/shared/student/positions";
 import { biasWords, EIGHT_IN_TEN, OVAL, sideOfShot, useSides, widthWords } from "@/shared/student/sides";
 import { upper } from "@/shared/texts/texts";
 import SpreadOval from "@/shared/ui/SpreadOval.vue";
@@ -75,6 +76,12 @@ const run = computed(() => {
   return `Runs ${runs(props.cell.carry_yd, start.run_yd)} ± ${show(start.run_sd_yd)}, ${show(props.cell.carry_yd + start.run_yd)} ${unit} total, about ${start.launch_deg.toFixed(0)}° and ${rpm} rpm`;
 });
 const sides = useSides(() => props.studentId);
+const positions = usePositions(() => props.studentId);
+/** What the pictures say of this swing, where it has moved. */
+const movedSwing = computed(() => {
+  const series = positions.data.value?.find(({ swing }) => swing === props.address.swing);
+  return series ? movedWords(series) : "";
+});
 /** The oval of eight balls in ten, where enough sides were measured. */
 const oval = computed(() => {
   const side = sideOfShot(sides.data.value, props.address);
@@ -137,6 +144,7 @@ const recipe = computed(() => {
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
     <p v-if="cell?.doubts.length" class="doubt">Needs checking: {{ doubts }}.</p>
+    <p v-if="movedSwing" class="doubt">Swing position moved: {{ movedSwing }}.</p>
     <p v-if="split" class="num">{{ upper(splitWords(split, units)) }}</p>
     <p v-if="cell?.imported_yd" class="quiet num">
       Chart: {{ units.show(cell.imported_yd)

@@ -21,6 +21,7 @@ const still = (id: number, swing: string, trajectory: Schemas["Trajectory"] | nu
   width: 9,
   height: 9,
   taken_on: "2026-05-20",
+  marks: null,
   address: `/still-${id}`,
 });
 const shown = (page: Partial<Schemas["LessonsPage"]>, props: object = {}) =>
