@@ -87,3 +87,17 @@ def test_odd_totals() -> None:
         [Shot(cell=CellKey("56", "9:00"), hit_on=DAYS[0], carry_yd=58, total_yd=70, ball_speed_mps=24)]
     )
     assert monitor.run_yd is None
+
+
+def test_a_run_is_said_as_the_balls_have_shown_it() -> None:
+    runs, carries = np.full(9, 8.0), np.full(9, 50.0)
+    days = [DAYS[i % 2].toordinal() for i in range(9)]
+    ground = ground_run(zip(days, carries, runs, runs * 1.5, strict=True))
+    seen = ground.seen(50.0, 8.0)
+    # Nearly half as much again, as far as nine balls of two days say so.
+    assert (seen.balls, seen.run_yd) == (9, pytest.approx(8 * (1 + ground.more)))
+    assert 10.5 < seen.run_yd < 12
+    assert seen.sd_yd == pytest.approx(8 * ground.sd)
+    assert ground.seen(90.0, 1.0).run_yd == pytest.approx(1 + ground.more * 11.7)
+    few = ground_run(zip(days[:4], carries[:4], runs[:4], runs[:4], strict=True))
+    assert (ground.claimed, few.claimed) == (True, False)

@@ -11,7 +11,7 @@ from oxgang.academy.models import Club, Event, Student
 from oxgang.range_sessions.models import Ball
 
 from tests.server.conftest import Api
-from tests.server.steps import ball, cell, hit, keep
+from tests.server.steps import ball, cell, hit, hit_ago, keep
 
 pytestmark = pytest.mark.django_db
 NINE = "club=56&swing=9:00&trajectory=stock"
@@ -155,3 +155,25 @@ def test_a_ball_far_out_is_asked_about_with_its_cells_number(api: Api, student: 
     assert asked["off_yd"] < -12
     api("PATCH", f"/students/{student.pk}/balls/ball-short-one", {"strike": "fat"})
     assert api("GET", url).data["question"] is None
+
+
+def test_a_run_that_was_measured_is_one_number_everywhere(api: Api, student: Student, wedge: Club) -> None:
+    url = f"/students/{student.pk}"
+    hit_ago(api, student, wedge, [44, 45, 43, 44], days_ago=9, total_yd=52)
+    keep(api, student)
+    assert why(api, student)["start"]["seen"] is None
+    hit_ago(api, student, wedge, [44, 45, 43, 44, 45], days_ago=5, total_yd=52)
+    keep(api, student)
+    shot = {"club": "56", "swing": "9:00", "play": "played"}
+    api("POST", f"{url}/played", {"shots": [shot]})
+    seen = why(api, student)["start"]["seen"]
+    assert (seen["balls"], 6 < seen["run_yd"] < 9) == (9, True)
+    assert api("GET", f"{url}/lookup?yardage=44").data[0]["run_seen"] == seen
+    assert api("GET", f"{url}/pick?pin_yd=52").data["shots"][0]["run_seen"] == seen
+    api("POST", f"{url}/versions", {"run": True})
+    link = api("POST", f"{url}/links", {}).data["url"].rpartition("/")[2]
+    (phone,) = api.client.get(f"/c/{link}/card.json").json()["shots"]
+    carry = round(api("GET", f"{url}/lookup?yardage=44").data[0]["cell"]["carry_yd"])
+    assert (phone["run_balls"], phone["runs"]) == (9, None)
+    assert phone["run"] == pytest.approx(seen["run_yd"], abs=1)
+    assert carry + phone["run"] == pytest.approx(52, abs=1)

@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 import { cellName } from "@/shared/api/cells";
 import type { Schemas } from "@/shared/api/client";
 import { percent } from "@/shared/format/numbers";
+import { seenRun } from "@/shared/format/run";
 import { useStudent, useWords } from "@/shared/api/queries";
 import { shotWords, adjustmentWords } from "@/shared/texts/shots";
 import { useTexts } from "@/shared/texts/texts";
@@ -132,6 +133,9 @@ watch(open, (now) => now && (typed.value = null));
             >runs {{ units.run(shot.today_yd, shot.run_yd) }} ± {{ units.show(shot.run_sd_yd) }},
             {{ units.show(shot.total_yd) }} total</span
           >
+          <span v-if="!i && shot.run_seen" class="quiet">{{
+            seenRun(units, shot.cell.carry_yd, shot.run_seen)
+          }}</span>
           <span class="quiet">{{ percent(shot.chance) }} within tolerance</span>
           <span v-if="!shot.cell.balls" class="est">{{ basis(shot) }}</span>
         </li>

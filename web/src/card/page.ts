@@ -14,6 +14,8 @@ export interface Shot {
   run: number | null;
   /** How far it runs at least and at most; cards from before it was told have none. */
   runs?: [number, number] | null;
+  /** On how many balls with carry and total a measured run rests. */
+  run_balls?: number;
   recipe: number | null;
 }
 export interface Line {
@@ -309,6 +311,7 @@ function cues(card: Card, of: Shot): HTMLElement[] {
 
 /** "6 to 12": how the ground runs is never known well. */
 function ran(of: Shot, words: CardWords): string {
+  if (of.run_balls) return said(words.runsSeen, { run: whole(of.run ?? 0), balls: of.run_balls });
   const [least, most] = of.runs ?? [of.run, of.run];
   return least === most ? whole(of.run ?? 0) : said(words.to, { least: least ?? 0, most: most ?? 0 });
 }

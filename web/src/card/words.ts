@@ -23,6 +23,7 @@ export interface CardWords {
   chart: string;
   estimated: string;
   runs: string;
+  runsSeen: string;
   shorter: string;
   longer: string;
 }
@@ -50,6 +51,7 @@ const EN: CardWords = {
   chart: ", from a chart",
   estimated: ", estimated",
   runs: ", runs {run}, {all} total",
+  runsSeen: "{run} (measured on {balls} balls)",
   shorter: "shorter",
   longer: "longer",
 };
@@ -77,6 +79,7 @@ const DE: CardWords = {
   chart: ", aus einer Tabelle",
   estimated: ", geschätzt",
   runs: ", rollt {run}, {all} insgesamt",
+  runsSeen: "{run} (gemessen an {balls} Bällen)",
   shorter: "kürzer",
   longer: "länger",
 };

@@ -38,6 +38,7 @@ from oxgang.matrix.selectors.as_data import cell_data
 from oxgang.matrix.selectors.lookup import Conditions, look_up
 from oxgang.matrix.selectors.matrix import ground_under, matrix_of
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in
+from oxgang.matrix.selectors.runs import runs_seen
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.range_sessions.services.balls import local_day
 
@@ -210,6 +211,8 @@ def lookup(
     conditions = Conditions(
         temperature_c=temperature_c, headwind_mps=headwind_mps, lie=lie, firmness=firmness
     )
+    shots = look_up(student, found, played_in(student, found), yardage, conditions)
+    seen = runs_seen(student, found, [one.shot.standard for one in shots])
     return [
         made(
             LookedUp,
@@ -218,9 +221,10 @@ def lookup(
             today_yd=one.shot.cell.carry_yd,
             run_yd=one.shot.run_yd,
             run_sd_yd=one.shot.run_sd_yd,
+            run_seen=seen.get(one.shot.standard.name),
             total_yd=one.shot.cell.carry_yd + one.shot.run_yd,
             chance=one.chance,
             taught=one.taught,
         )
-        for one in look_up(student, found, played_in(student, found), yardage, conditions)
+        for one in shots
     ]

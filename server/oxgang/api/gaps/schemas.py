@@ -4,7 +4,7 @@ from ninja import Schema
 from pydantic import Field
 
 from oxgang.api.fields import Label
-from oxgang.api.matrix.schemas import CellOut, GroundOut, KeyOut, StretchOut
+from oxgang.api.matrix.schemas import CellOut, GroundOut, KeyOut, RunSeenOut, StretchOut
 from oxgang.api.students.schemas import ClubOut
 from oxgang.core.ground.fills import Way
 from oxgang.core.ground.played import Play
@@ -116,6 +116,7 @@ class LookedUp(Schema):
     today_yd: float
     run_yd: float
     run_sd_yd: float
+    run_seen: RunSeenOut | None
     taught: int
     total_yd: float
     chance: float

@@ -15,6 +15,7 @@ from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
 from oxgang.core.carry.adjustments import adjustments_of
 from oxgang.core.carry.arithmetic import arithmetic, swaps
+from oxgang.core.carry.ground_run import RunSeen
 from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.today import runs_of, start_of
 from oxgang.core.carry.wedges import best_wedge
@@ -26,6 +27,7 @@ from oxgang.core.keeping.history import history_of
 from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.matrix.selectors.as_data import cell_data
 from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in, matrix_of
+from oxgang.matrix.selectors.runs import runs_seen
 from oxgang.matrix.selectors.stored import computed_text, matrix_text
 from oxgang.range_sessions.selectors.balls import balls_in_cell
 from oxgang.range_sessions.services.balls import local_day
@@ -86,7 +88,7 @@ def why_cell(
         shown=shown(chain, key, shots),
         history=history_of(found.hits, key, found.events),
         set_up={"values": recipe_values(recipe), "follow_through": recipe.follow_through},
-        start=_start(student, found.matrix[key], chain),
+        start=_start(student, found, found.matrix[key], chain),
         adjustments=[
             {
                 "cell": cell_data(t.cell),
@@ -99,7 +101,9 @@ def why_cell(
     )
 
 
-def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | None:
+def _start(
+    student: Student, found: StudentMatrix, cell: Cell, chain: Chain
+) -> dict[str, float | RunSeen | None] | None:
     altitude = student.academy.altitude_m
     starts = start_of(cell, chain, altitude)
     if starts is None:
@@ -112,6 +116,7 @@ def _start(student: Student, cell: Cell, chain: Chain) -> dict[str, float] | Non
         "ball_speed_mps": speed,
         "run_yd": float(run.run_yd[0]),
         "run_sd_yd": float(run.sd_yd[0]),
+        "seen": runs_seen(student, found, [cell]).get(cell.name),
     }
 
 

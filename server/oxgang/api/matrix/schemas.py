@@ -205,6 +205,14 @@ class HistoryOut(Schema):
     before: BeforeOut | None
 
 
+class RunSeenOut(Schema):
+    """How far a ball runs where the student's totals were read [yd], and on how many balls that rests."""
+
+    run_yd: float
+    sd_yd: float
+    balls: int
+
+
 class StartOut(Schema):
     """How a ball of the cell starts in standard conditions and runs on medium turf: as the chain has it."""
 
@@ -213,6 +221,7 @@ class StartOut(Schema):
     ball_speed_mps: float
     run_yd: float
     run_sd_yd: float
+    seen: RunSeenOut | None
 
 
 class AdjustmentOut(Schema):

@@ -21,6 +21,7 @@ from oxgang.api.pick.schemas import (
     TablePart,
 )
 from oxgang.core.carry.cells import FURROW_SHARE
+from oxgang.core.carry.matrix import Cell
 from oxgang.core.errors import InputError
 from oxgang.core.ground.played import Name
 from oxgang.core.pick.changes import loss_of, variants
@@ -34,7 +35,6 @@ from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.cached import CachedMatrix, cached_matrix
 from oxgang.matrix.selectors.pick_table import table_part
 from oxgang.matrix.selectors.picking import (
-    Picking,
     Shots,
     patterns_in,
     pick_in,
@@ -42,6 +42,7 @@ from oxgang.matrix.selectors.picking import (
     shots_to_pick,
 )
 from oxgang.matrix.selectors.played import played_in
+from oxgang.matrix.selectors.runs import runs_seen
 from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["pick"])
@@ -76,11 +77,13 @@ def pick(request: CoachRequest, student_id: UUID, data: Query[SituationIn]) -> P
     shots = _shots(student, cached, every=data.every)
     picking = cached.picking(student)
     found = pick_in(picking, shots, situation, paths=True)
-    standards = {candidate.name: cell.carry_yd for cell, candidate in shots}
-    return _out(student, picking, found, standards)
+    standards = {candidate.name: cell for cell, candidate in shots}
+    return _out(student, cached, found, standards)
 
 
-def _out(student: Student, picking: Picking, found: Picked, standards: dict[Name, float]) -> PickOut:
+def _out(student: Student, cached: CachedMatrix, found: Picked, standards: dict[Name, Cell]) -> PickOut:
+    picking = cached.picking(student)
+    seen = runs_seen(student, cached.found, standards.values())
     least = found.outcomes[found.best].cost
     return made(
         PickOut,
@@ -90,12 +93,13 @@ def _out(student: Student, picking: Picking, found: Picked, standards: dict[Name
                 "key": asdict(p.shot.key),
                 "back_in": p.shot.back_in,
                 "down_in": p.shot.down_in,
-                "standard_yd": standards[p.shot.name],
+                "standard_yd": standards[p.shot.name].carry_yd,
                 "carry_yd": p.carry_yd,
                 "carry_sd_yd": p.carry_sd_yd,
                 "run_yd": p.run_yd,
                 "run_sd_yd": p.run_sd_yd,
                 "run_off_yd": p.run_off_yd,
+                "run_seen": seen.get(p.shot.name),
                 "finish_yd": p.finish_yd,
                 "finish_from_yd": p.finish_yd - FURROW_Z * p.finish_sd_yd,
                 "finish_to_yd": p.finish_yd + FURROW_Z * p.finish_sd_yd,

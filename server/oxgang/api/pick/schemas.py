@@ -5,7 +5,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from oxgang.api.matrix.schemas import KeyOut
+from oxgang.api.matrix.schemas import KeyOut, RunSeenOut
 from oxgang.api.messages import Values
 from oxgang.core.pick.changes import WhatIf
 from oxgang.core.pick.choice import Goal, PickReason, Reach
@@ -89,6 +89,7 @@ class PickedShot(Schema):
     run_yd: float
     run_sd_yd: float
     run_off_yd: float
+    run_seen: RunSeenOut | None
     finish_yd: float
     finish_from_yd: float
     finish_to_yd: float

@@ -206,6 +206,7 @@ class CardCellPart(_Strict):
     down_in: GripDown = 0.0
     run_yd: float | None = Field(None, ge=-50, le=REFUSE_OVER_YD)
     reported: bool = False
+    run_balls: int = Field(0, ge=0)
 
 
 class LookPart(_Strict):

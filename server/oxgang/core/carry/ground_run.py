@@ -30,6 +30,18 @@ READ_YD: Final = 1.5
 LEAST_SHARE: Final = 0.13
 # A total leaves at least so much of what its carry was taken for.
 LEAST_LEFT: Final = 0.3
+# Of fewer balls with carry and total nothing is said.
+CLAIMED_FROM: Final = 5
+
+
+@dataclass(frozen=True, slots=True)
+class RunSeen:
+    """How far a ball runs where totals were read, its deviation [yd], and of how many balls carry and
+    total say so."""
+
+    run_yd: float
+    sd_yd: float
+    balls: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +65,16 @@ class GroundRun:
         share = np.maximum(run_yd, LEAST_SHARE * carry_yd) / carry_yd
         left = np.maximum(LEAST_LEFT, 1 - share * self.more)
         return np.log(carry_yd * left), share / left
+
+    @property
+    def claimed(self) -> bool:
+        """Whether enough balls say how far they run."""
+        return self.balls >= CLAIMED_FROM
+
+    def seen(self, carry_yd: float, run_yd: float) -> RunSeen:
+        """How far a ball runs there whose flight gives it this carry and run [yd]."""
+        may = what_may_run(carry_yd, run_yd)
+        return RunSeen(run_yd + self.more * may, self.sd * may, self.balls)
 
 
 def what_may_run(carry_yd: float, run_yd: float) -> float:

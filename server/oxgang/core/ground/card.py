@@ -9,6 +9,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.carry.cells import ENOUGH_BALLS
+from oxgang.core.carry.ground_run import RunSeen
 from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import Recipe
@@ -54,7 +55,8 @@ class CardCell:
     """A published cell: yards; adjustment in inches; whether it was measured, or reported from a chart,
     and whether it is played.
 
-    `run_yd` is how far its ball runs on medium turf; None where nobody asked.
+    `run_yd` is how far its ball runs: on medium turf, or as the totals of `run_balls` balls say; None
+    where nobody asked.
     """
 
     key: CellKey
@@ -70,6 +72,7 @@ class CardCell:
     down_in: float = 0.0
     run_yd: float | None = None
     reported: bool = False
+    run_balls: int = 0
 
     @property
     def basis(self) -> Basis:
@@ -167,8 +170,12 @@ def checked_step(step: int) -> int:
     return step
 
 
-def card_cell(cell: Cell, play: Play = Play.PLAYED, run_yd: float | None = None) -> CardCell:
-    """A cell as it is published."""
+def card_cell(
+    cell: Cell, play: Play = Play.PLAYED, run_yd: float | None = None, seen: RunSeen | None = None
+) -> CardCell:
+    """A cell as it is published; a run that was seen stands for the one of the flight."""
+    if seen is not None:
+        run_yd = seen.run_yd
     return CardCell(
         cell.key,
         round(cell.carry_yd, KEPT_DIGITS),
@@ -182,6 +189,7 @@ def card_cell(cell: Cell, play: Play = Play.PLAYED, run_yd: float | None = None)
         cell.down_in,
         None if run_yd is None else round(run_yd, KEPT_DIGITS),
         cell.basis is Basis.REPORTED,
+        0 if seen is None else seen.balls,
     )
 
 

@@ -4,15 +4,13 @@ from __future__ import annotations
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.recipes import recipes_of
-from oxgang.core.carry.matrix import Cell
-from oxgang.core.carry.today import flying_of, runs_of, starts_of
-from oxgang.core.flight.conditions import standard_air
 from oxgang.core.ground.card import Card, CardOptions, card_cell
 from oxgang.core.ground.played import Name, Play, let_in
 from oxgang.core.units import in_metres
 from oxgang.core.words.intervals import LEVEL
-from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in
+from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow
+from oxgang.matrix.selectors.runs import standard_runs
 
 
 def live_card(
@@ -35,17 +33,18 @@ def live_card(
     """
     answering = set(played.answering)
     states = {shot.name: played.states.get(shot.name, Play.NEITHER) for shot in played.shots}
-    cells = []
+    cells, ground = [], found.matrix.fit.hits.ground
     if runs is not None:
         missing = [i for i in sorted(answering) if played.shots[i].name not in runs]
-        runs |= _runs(student, found, [played.cells[i] for i in missing])
+        runs |= standard_runs(student, found, [played.cells[i] for i in missing])
     for i, cell in enumerate(played.cells):
         play = states[played.shots[i].name]
         if play is Play.PLAYED and not let_in(played.shots[i], student.estimates_yd):
             play = Play.WORK
         if play is not Play.NEITHER or i < len(found.cells):
             run = runs.get(played.shots[i].name) if runs and i in answering else None
-            cells.append(card_cell(cell, play, run))
+            seen = ground.seen(cell.carry_yd, run) if ground.claimed and run is not None else None
+            cells.append(card_cell(cell, play, run, seen))
     heights = {played.shots[i].key.trajectory for i in answering}
     recipes = recipes_of(student)
     return Card(
@@ -66,16 +65,3 @@ def live_card(
         look=look or CardOptions(),
         recipes={t: recipe for t, recipe in recipes.items() if t in heights},
     )
-
-
-def _runs(student: Student, found: StudentMatrix, cells: list[Cell]) -> dict[Name, float]:
-    """How far the balls of these cells run in standard conditions [yd]; a ball that does not fly has none."""
-    if not cells:
-        return {}
-    chain, altitude = chain_in(student, found), student.academy.altitude_m
-    flying = flying_of(cells, chain, altitude)
-    if not flying:
-        return {}
-    starts = starts_of(flying, chain, altitude)
-    runs = runs_of(flying, starts, density=standard_air(altitude).density())
-    return {cell.name: float(runs.run_yd[i]) for i, cell in enumerate(flying)}

@@ -5,7 +5,7 @@ A released version never changes, whatever a later Oxgang would make of the same
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from oxgang.core.flight.recipes import Recipe
@@ -83,7 +83,8 @@ def _on_phone(
                 "reported": cell.reported,
                 "cue": in_language(card.cue(cell), words) if card.look.cues else "",
                 "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
-                "runs": None if cell.run_yd is None else [whole(unit(end)) for end in run_band(cell.run_yd)],
+                "runs": _band(cell, unit),
+                **({"run_balls": cell.run_balls} if cell.run_balls else {}),
                 "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
             }
             for cell in played
@@ -101,6 +102,13 @@ def _on_phone(
             for line in by_yardage(card, step=1)
         ],
     }
+
+
+def _band(cell: CardCell, unit: Callable[[float], float]) -> list[int] | None:
+    """Between what the run is in the reader's unit; nothing of one that was measured."""
+    if cell.run_yd is None or cell.run_balls:
+        return None
+    return [whole(unit(end)) for end in run_band(cell.run_yd)]
 
 
 def _recipe(recipe: Recipe, words: Texts) -> str:

@@ -5875,6 +5875,7 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Run Sd Yd */
             run_sd_yd: number;
+            run_seen: components["schemas"]["RunSeenOut"] | null;
             /** Run Yd */
             run_yd: number;
             /** Taught */
@@ -6579,6 +6580,7 @@ export interface components {
             run_off_yd: number;
             /** Run Sd Yd */
             run_sd_yd: number;
+            run_seen: components["schemas"]["RunSeenOut"] | null;
             /** Run Yd */
             run_yd: number;
             /** Short */
@@ -7598,6 +7600,18 @@ export interface components {
             wants: components["schemas"]["Trajectory"] | null;
         };
         /**
+         * RunSeenOut
+         * @description How far a ball runs where the student's totals were read [yd], and on how many balls that rests.
+         */
+        RunSeenOut: {
+            /** Balls */
+            balls: number;
+            /** Run Yd */
+            run_yd: number;
+            /** Sd Yd */
+            sd_yd: number;
+        };
+        /**
          * RungOut
          * @description The shot for a whole yardage by its place; `nearest` where none comes near enough, and
          *     whether it answers with a few yards more or less.
@@ -8416,6 +8430,7 @@ export interface components {
             run_sd_yd: number;
             /** Run Yd */
             run_yd: number;
+            seen: components["schemas"]["RunSeenOut"] | null;
             /** Spin Rpm */
             spin_rpm: number;
         };

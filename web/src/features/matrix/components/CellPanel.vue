@@ -8,6 +8,7 @@ import type { Cell } from "@/shared/api/queries";
 import PlayChoice from "./PlayChoice.vue";
 import DotPlot from "@/shared/ui/DotPlot.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
+import { seenRun } from "@/shared/format/run";
 import { daysAgo, shortDay } from "@/shared/format/dates";
 import { useStudentContext } from "@/shared/student/context";
 import { movedWords, usePositions } from "@/shared/student/positions";
@@ -143,6 +144,9 @@ const recipe = computed(() => {
     </section>
     <p v-if="launch" class="num">{{ launch }}.</p>
     <p v-if="run" class="num quiet">{{ run }}.</p>
+    <p v-if="cell && why.data.value?.start?.seen" class="num quiet">
+      {{ seenRun(units, cell.carry_yd, why.data.value.start.seen) }}
+    </p>
     <p v-if="cell?.doubts.length" class="doubt">Needs checking: {{ doubts }}.</p>
     <p v-if="movedSwing" class="doubt">Swing position moved: {{ movedSwing }}.</p>
     <p v-if="split" class="num">{{ upper(splitWords(split, units)) }}</p>

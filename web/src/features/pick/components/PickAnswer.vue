@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import { shotWords } from "@/shared/texts/shots";
 import { percent } from "@/shared/format/numbers";
+import { seenRun } from "@/shared/format/run";
 import TrajectoryGlyph from "@/shared/ui/TrajectoryGlyph.vue";
 import { useStudentContext } from "@/shared/student/context";
 import type { Pick, Picked } from "../composables/pick";
@@ -71,6 +72,7 @@ const goal = computed(() =>
       {{ units.show(shot.run_off_yd) }} to {{ units.show(shot.finish_yd) }} {{ units.unit }}
       <span class="quiet">(normal carry {{ units.show(shot.standard_yd) }})</span>
     </p>
+    <p v-if="shot.run_seen" class="num quiet">{{ seenRun(units, shot.standard_yd, shot.run_seen) }}</p>
     <p class="num">
       <b>{{ percent(shot.on_green) }}</b> on the green, {{ goal }},
       <b>{{ texts.format("pick-strokes", { strokes: shot.strokes }) }}</b> strokes to hole out

@@ -16,6 +16,7 @@ const shot = (name: string, carry: number, more: Partial<Picked> = {}): Picked =
     carry_sd_yd: 3,
     run_yd: 8,
     run_sd_yd: 3,
+    run_seen: null,
     run_off_yd: 2.8,
     finish_yd: carry + 8,
     finish_from_yd: carry + 2,
