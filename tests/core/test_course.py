@@ -15,7 +15,7 @@ from oxgang.core.pick.promise import NODES, WEIGHTS, Promise, promise_of
 from oxgang.core.pick.situation import Situation
 from oxgang.core.pick.strokes import baseline_for
 from oxgang.core.practice.course import (
-    Advice,
+    CourseAdvice,
     CourseShot,
     Ended,
     Finish,
@@ -162,28 +162,30 @@ def test_overstated_numbers_are_found() -> None:
     assert tally([played()] * 12, CLUB).kept is Kept.MORE
 
 
-def course(*shots: CourseShot) -> tuple[Advice, tuple[object, ...]]:
+def course(*shots: CourseShot) -> tuple[CourseAdvice, tuple[object, ...]]:
     found = course_of(shots, CLUB)
-    return Advice(found.advice.code), found.failing
+    return CourseAdvice(found.advice.code), found.failing
 
 
 def test_what_to_practise_is_what_chance_does_not_explain() -> None:
     good = [played(shot="52 9:00", left=3.0)] * 6 + [played(Finish.ROUGH, 15.0, shot="52 9:00")] * 4
     bad = [played(Finish.ROUGH, 12.0)] * 9
-    assert course(*good, *bad) == (Advice.SHOT, ("54 9:00",))
+    assert course(*good, *bad) == (CourseAdvice.SHOT, ("54 9:00",))
     # The range does not trust it yet: nothing to be disappointed of.
     assert course(*good, *(replace(one, balls=2) for one in bad))[1] == ()
-    assert course(*good[:7])[0] is Advice.LOG
+    assert course(*good[:7])[0] is CourseAdvice.LOG
 
     def missed(past: float) -> CourseShot:
         return replace(
             played(Finish.FAIRWAY, promise=None), ended=Ended(Finish.FAIRWAY, abs(past), past, 0.0)
         )
 
-    assert course(*[missed(-12)] * 9, missed(9))[0] is Advice.SHORT
-    assert course(missed(-12), *[missed(9)] * 9)[0] is Advice.LONG
-    assert course(*[missed(-12)] * 6, *[missed(9)] * 4)[0] is Advice.BAND
-    assert course(*[replace(missed(-12), pin_yd=95.0)] * 4, *[played(left=2.0)] * 6)[0] is Advice.NOTHING
+    assert course(*[missed(-12)] * 9, missed(9))[0] is CourseAdvice.SHORT
+    assert course(missed(-12), *[missed(9)] * 9)[0] is CourseAdvice.LONG
+    assert course(*[missed(-12)] * 6, *[missed(9)] * 4)[0] is CourseAdvice.BAND
+    assert (
+        course(*[replace(missed(-12), pin_yd=95.0)] * 4, *[played(left=2.0)] * 6)[0] is CourseAdvice.NOTHING
+    )
 
 
 def test_bands_are_of_ten_yards_and_means_are_plain() -> None:

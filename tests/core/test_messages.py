@@ -23,7 +23,7 @@ from oxgang.core.pick.changes import WhatIf
 from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
-from oxgang.core.practice.course import Advice, Finish, Kept, Note
+from oxgang.core.practice.course import CourseAdvice, Finish, Kept, Note
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.forms import NetTarget, PracticeForm, Step
 from oxgang.core.practice.load import Level
@@ -45,7 +45,7 @@ ROOT = Path(__file__).parents[2]
 # The page's own test reads the same file (web/src/shared/texts/texts.test.ts).
 EXAMPLES: list[dict[str, Any]] = json.loads((ROOT / "tests/message_examples.json").read_text())
 CODES: list[type[StrEnum]] = [DueCode, Touch, Why, Remark, Moved, Thin]
-CODES += [Advice, Kept, Note]
+CODES += [CourseAdvice, Kept, Note]
 CODES += [Checkpoint, Drill, Fault, Sign, WeekWhy]
 CODES += [choice.PickReason, choice.Reach, Rule, WhatIf]
 NAMES: dict[str, Any] = {

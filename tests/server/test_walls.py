@@ -31,6 +31,7 @@ OF_PRACTICE: dict[str, dict[str, object]] = {
     "homework": {"title": "x", "rows": [{"form": "random", "balls": 5}], "due_on": "2026-05-31"},
     "rounds": {"form": "random", "calls": [CALL], "results": [], "ended_at": "2026-05-31T10:00Z"},
     "calls": {"trial": "ladder"},
+    "marks": {"shoulder": {"x": 1, "y": 1}, "hands": {"x": 2, "y": 2}, "touch": 1},
     "chart": {"boxes": []},
     "{part}": {"shown": True},
     "coach": {"coach_id": 1},

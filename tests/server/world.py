@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import json
 from datetime import date, timedelta
 from typing import Any, NamedTuple
 
@@ -12,7 +13,7 @@ from oxgang.academy.services.academies import add_coach
 from oxgang.academy.services.people import invite
 from oxgang.academy.services.standards import keep_standard
 from oxgang.core.keeping.events import EventKind
-from oxgang.matrix.models import CardLink
+from oxgang.matrix.models import CardLink, PublishedMatrix
 from oxgang.practice.services.homework import MOST_ROWS
 from oxgang.range_sessions.feeds.plays import Plays
 from oxgang.range_sessions.models import Device
@@ -125,6 +126,11 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
     still = io.BytesIO()
     Image.new("RGB", (9, 9)).save(still, "PNG")
     picture = api.upload(f"{url}/pictures", still.getvalue(), swing="9:00").json()
+    ended: dict[str, Any] = {"finish": "green", "past_yd": 1, "right_yd": 2, "played_at": now.isoformat()}
+    ended |= {"uid": "course-zero", "version": PublishedMatrix.objects.get().pk, "place": 0, "pin_yd": 44}
+    phone = api("POST", f"{url}/links", {}).data["url"].rpartition("/")[2]
+    put = api.client.put(f"/c/{phone}/course", json.dumps(ended), content_type="application/json")
+    assert put.status_code == 200, put.content
     second = add_coach(coach.academy, name="Tobin", log_in="tobin", password="six-long-words-too")
     others = [make_student(coach, f"Beside {i}") for i in range(5)]
     beside = others[0]
@@ -158,6 +164,13 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
             "/api/range-pictures/{picture_id}": {"picture_id": range_picture},
             "/api/groups/{group_id}/students": {"student_id": str(others[3].pk)},
             "/api/groups/{group_id}/moves": {"balls": ["ball-zero"]},
+            "/api/students/{student_id}/course/{uid}": {"uid": "course-zero"},
+            "/api/students/{student_id}/pictures/{picture_id}/marks": {
+                "shoulder": {"x": 8, "y": 2},
+                "hands": {"x": 1, "y": 4},
+                "line": None,
+                "touch": 1,
+            },
             "/api/students/{student_id}/merge": {"from_id": str(others[4].pk)},
             "/api/students/{student_id}/balls-of-another": {
                 "balls": ["ball-zero"],
@@ -180,7 +193,7 @@ def everything(api: Api, student: Student, coach: Coach) -> dict[str, Any]:
         "entry_id": event.entry_id,
         "appointment_id": str(booked.pk),
         "uid": "ball-zero",
-        "link_id": CardLink.objects.get().pk,
+        "link_id": CardLink.objects.order_by("pk")[0].pk,
         "device_id": Device.objects.get().pk,
         "starts_at": (now + timedelta(days=2)).isoformat(),
         "label": "50",

@@ -10,7 +10,7 @@ from pydantic import Field
 from oxgang.academy.models import AuditAction, Entry
 from oxgang.core.keeping.due import DueCode
 from oxgang.core.keeping.events import Touch
-from oxgang.core.practice.course import Advice, Kept
+from oxgang.core.practice.course import CourseAdvice, Kept
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.plan import Why
 from oxgang.core.practice.week import WeekWhy
@@ -58,7 +58,7 @@ class WeekMessage(Schema):
 class CourseMessage(Schema):
     """What shots on the course say, or what to practise."""
 
-    code: Kept | Advice
+    code: Kept | CourseAdvice
     values: Values
 
 

@@ -122,7 +122,7 @@ def load_student(wanted: DemoStudent, coach: Coach, now: datetime, rng: np.rando
     for taken in wanted.rounds:
         steps.append((taken.days_ago, partial(practice.take, student, taken, coach, rng)))
     for played in wanted.course:
-        steps.append((played.days_ago, partial(course.play, student, played, rng)))
+        steps.append((played.days_ago, partial(course.play, student, played, rng.spawn(1)[0])))
     for days, step in sorted(steps, key=lambda s: -s[0]):
         step(now=now - ago(days))
     for homework in wanted.homework:

@@ -92,7 +92,7 @@ class Kept(StrEnum):
     MORE = "course-more"
 
 
-class Advice(StrEnum):
+class CourseAdvice(StrEnum):
     """What to practise, by what happened on the course."""
 
     LOG = "course-log-more"
@@ -306,7 +306,7 @@ def course_notes(course: Course) -> list[Message]:
         said.append(Message.of(Note.LEFT, left_ft=every.left_yd * FEET_A_YARD))
     if every.kept in (Kept.FEWER, Kept.MORE):
         said.append(Message.of(Note.OFF, promised=round(every.promised), of=every.judged))
-    return said if course.advice.code in (Advice.LOG, Advice.NOTHING) else [*said, course.advice]
+    return said if course.advice.code in (CourseAdvice.LOG, CourseAdvice.NOTHING) else [*said, course.advice]
 
 
 def count_law(shots: Sequence[CourseShot]) -> Array:
@@ -386,19 +386,21 @@ def _advice(
     kinds: dict[Hashable, list[CourseShot]],
 ) -> Message:
     if len(shots) < LEAST_SHOTS:
-        return Message.of(Advice.LOG, shots=len(shots), wanted=LEAST_SHOTS)
+        return Message.of(CourseAdvice.LOG, shots=len(shots), wanted=LEAST_SHOTS)
     if failing:
         pins = [one.pin_yd for one in kinds[failing[0]]]
-        return Message.of(Advice.SHOT, shot=str(failing[0]), from_yd=float(min(pins)), to_yd=float(max(pins)))
+        return Message.of(
+            CourseAdvice.SHOT, shot=str(failing[0]), from_yd=float(min(pins)), to_yd=float(max(pins))
+        )
     missed = [one.ended.past_yd for one in shots if not one.on and one.ended.past_yd is not None]
     short, n = sum(past < 0 for past in missed), len(missed)
     if n >= LEAST_SHOTS:
         more = max(short, n - short)
         # Both tails: nobody said beforehand which side to look at.
         if 2 * (1 - float(bdtr(more - 1, n, 0.5))) <= CHANCE:
-            return Message.of(Advice.SHORT if short == more else Advice.LONG, count=more, of=n)
+            return Message.of(CourseAdvice.SHORT if short == more else CourseAdvice.LONG, count=more, of=n)
     losing = [(part.gained.mean, at) for at, part in bands if part.gained and part.gained.hi < 0]
     if losing:
         mean, at = min(losing)
-        return Message.of(Advice.BAND, from_yd=float(at), to_yd=float(at + BAND_YD), strokes=-mean)
-    return Message.of(Advice.NOTHING)
+        return Message.of(CourseAdvice.BAND, from_yd=float(at), to_yd=float(at + BAND_YD), strokes=-mean)
+    return Message.of(CourseAdvice.NOTHING)

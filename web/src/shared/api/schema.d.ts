@@ -4373,12 +4373,18 @@ export interface components {
             } | null;
         };
         /**
+         * CourseAdvice
+         * @description What to practise, by what happened on the course.
+         * @enum {string}
+         */
+        CourseAdvice: "course-log-more" | "course-practise-shot" | "course-practise-band" | "course-misses-short" | "course-misses-long" | "course-nothing";
+        /**
          * CourseMessage
          * @description What shots on the course say, or what to practise.
          */
         CourseMessage: {
             /** Code */
-            code: components["schemas"]["Kept"] | components["schemas"]["Advice"];
+            code: components["schemas"]["Kept"] | components["schemas"]["CourseAdvice"];
             /** Values */
             values: {
                 [key: string]: string | number | null;

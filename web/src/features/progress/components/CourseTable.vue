@@ -74,6 +74,21 @@ const strokes = ({ gained }: Tally) =>
 td {
   white-space: nowrap;
 }
+/* The two tables stand one above the other. */
+@media (min-width: 701px) {
+  table {
+    table-layout: fixed;
+  }
+  th:nth-child(1) {
+    width: 30%;
+  }
+  th:nth-child(2) {
+    width: 9%;
+  }
+  th:nth-child(3) {
+    width: 29%;
+  }
+}
 .flag {
   display: block;
   color: var(--clay);
