@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, ViewportSize, expect
 
 from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import asked, on_the_range, sent, soon
@@ -27,8 +28,12 @@ def touch(page: Page, picture: Locator, right: float, up: float) -> None:
     page.touchscreen.tap(box["x"] + box["width"] / 2 + right, box["y"] + box["height"] / 2 - up)
 
 
-def test_twenty_balls_by_touch_on_a_phone_without_a_network(browser: Browser, own_server: Server) -> None:
-    phone = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
+@pytest.mark.parametrize(("width", "height"), [(390, 844), (1024, 768)])
+def test_twenty_balls_by_touch_on_a_phone_and_a_tablet_without_a_network(
+    browser: Browser, own_server: Server, width: int, height: int
+) -> None:
+    size = ViewportSize(width=width, height=height)
+    phone = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
     page = sign_in(phone.new_page(), own_server)
     student = on_the_range(page, own_server, JORY)
     picture = picture_of(page)

@@ -1,4 +1,4 @@
-// The page of a link that has ended: what this phone stored of it goes. Rounds that wait stay.
+// The page of a link that has ended: what this phone stored of it goes. Rounds and shots that wait stay.
 const own = `${location.pathname.replace(/\/$/, "")}/`;
 for (const name of Object.keys(localStorage))
-  if (name.startsWith(own) && !name.endsWith("#rounds")) localStorage.removeItem(name);
+  if (name.startsWith(own) && !/#(rounds|held)$/.test(name)) localStorage.removeItem(name);

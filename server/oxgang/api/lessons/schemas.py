@@ -9,7 +9,7 @@ from pydantic import Field
 from oxgang.academy.selectors.standards import Ownership
 from oxgang.api.fields import Line, Moment
 from oxgang.api.messages import SignMessage
-from oxgang.core.keeping.positions import TOUCH_RANGE, Marks
+from oxgang.core.keeping.positions import Marks
 from oxgang.core.words.lesson import Checkpoint, Drill, Fault, Seen, When
 from oxgang.core.words.shots import Trajectory
 from oxgang.practice.models import WordKind
@@ -105,7 +105,7 @@ class MarksBody(Schema):
     shoulder: PicturePoint
     hands: PicturePoint
     line: list[PicturePoint] | None = Field(None, min_length=2, max_length=2)
-    touch: float = Field(ge=TOUCH_RANGE[0], le=TOUCH_RANGE[1])
+    touch: float = Field(gt=0, le=10**5)
 
     def on(self, width: int, height: int) -> Marks:
         """As core reads them, on a picture of this size."""
@@ -114,9 +114,10 @@ class MarksBody(Schema):
 
 
 class SeenOut(Schema):
-    """How far back the lead arm was on a day [degrees], and that in the student's scale: the position,
-    and how far from it."""
+    """How far back the lead arm was on a day [degrees], by which picture, and that in the student's
+    scale: the position, and how far from it."""
 
+    picture_id: int
     day: date
     arm_deg: float
     sd_deg: float

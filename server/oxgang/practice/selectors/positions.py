@@ -18,6 +18,7 @@ class SeenPosition:
     """A measurement on a day, and as it is said in the student's scale: the position, and how far it is
     from that [degrees]."""
 
+    picture_id: int
     day: date
     arm_deg: float
     sd_deg: float
@@ -43,22 +44,23 @@ def positions_of(student: Student) -> list[SwingSeries]:
     pictures = pictures.filter(Q(withdrawn_at=None) | Q(replaced=True)).defer("content")
     swings = known_swings(student)
     positions = student.scale.as_core().positions
-    series: dict[str, list[Seen]] = {}
+    series: dict[str, list[tuple[int, Seen]]] = {}
     for one in pictures.order_by("taken_on", "pk"):
         measured = Measured(one.arm_deg or 0.0, one.arm_sd_deg or 0.0)
-        series.setdefault(one.swing, []).append(Seen(one.taken_on, measured))
+        series.setdefault(one.swing, []).append((one.pk, Seen(one.taken_on, measured)))
     found = []
     for swing, every in series.items():
         meant = swings.get(swing.casefold())
         told = [
             SeenPosition(
+                picture,
                 seen.day,
                 seen.measured.arm_deg,
                 seen.measured.sd_deg,
                 *said_of(seen.measured.arm_deg, positions),
             )
-            for seen in every
+            for picture, seen in every
         ]
         at = None if meant is None else meant.arm_deg
-        found.append(SwingSeries(swing, at, told, moved(every)))
+        found.append(SwingSeries(swing, at, told, moved([seen for _, seen in every])))
     return found

@@ -7732,8 +7732,8 @@ export interface components {
         Seen: "fine" | "much" | "little";
         /**
          * SeenOut
-         * @description How far back the lead arm was on a day [degrees], and that in the student's scale: the position,
-         *     and how far from it.
+         * @description How far back the lead arm was on a day [degrees], by which picture, and that in the student's
+         *     scale: the position, and how far from it.
          */
         SeenOut: {
             /** Arm Deg */
@@ -7745,6 +7745,8 @@ export interface components {
             day: string;
             /** Off Deg */
             off_deg: number;
+            /** Picture Id */
+            picture_id: number;
             /** Said */
             said: string;
             /** Sd Deg */

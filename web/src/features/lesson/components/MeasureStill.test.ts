@@ -16,7 +16,8 @@ const STILL: Schemas["StillOut"] = {
   address: "/api/students/s/pictures/4/still.jpg",
   marks: null,
 };
-const seen = (day: string, arm: number, said: string) => ({
+const seen = (picture_id: number, day: string, arm: number, said: string) => ({
+  picture_id,
   day,
   arm_deg: arm,
   sd_deg: 3.4,
@@ -26,7 +27,7 @@ const seen = (day: string, arm: number, said: string) => ({
 const SERIES: Schemas["SwingSeriesOut"] = {
   swing: "9:00",
   meant_deg: 90,
-  seen: [seen("2026-03-01", 89, "8:58"), seen("2026-05-20", 101, "9:22")],
+  seen: [seen(3, "2026-03-01", 89, "8:58"), seen(4, "2026-05-20", 101, "9:22")],
   moved: { by_deg: 12, sd_deg: 4, real: true },
 };
 const MARKS = "PUT /api/students/s/pictures/4/marks";

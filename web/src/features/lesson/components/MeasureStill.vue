@@ -42,9 +42,9 @@ const asks = computed(() => {
   if (!arm.value.length) return "Touch the lead shoulder.";
   return arm.value.length < 2 ? "Touch the hands." : "";
 });
-const newest = computed(() => props.series?.seen.at(-1));
+const own = computed(() => props.series?.seen.find(({ picture_id: id }) => id === props.still.id));
 const measured = computed(() =>
-  !asks.value && props.series && newest.value ? positionWords(props.series, newest.value) : "",
+  !asks.value && props.series && own.value ? positionWords(props.series, own.value) : "",
 );
 
 async function put(point: Point): Promise<void> {
@@ -62,8 +62,7 @@ async function put(point: Point): Promise<void> {
           shoulder,
           hands,
           line: first && second ? [first, second] : null,
-          // Bounded as the server bounds it.
-          touch: Math.min(60, Math.max(0.5, touchPx.value * scale)),
+          touch: touchPx.value * scale,
         },
       }),
     ),

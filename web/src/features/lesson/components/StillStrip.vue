@@ -23,10 +23,10 @@ const of = (swing: string) =>
   props.stills.find((one) => one.swing === swing && (one.trajectory ?? "") === height.value);
 const positions = usePositions(() => props.studentId);
 const seriesOf = (swing: string) => positions.data.value?.find((one) => one.swing === swing);
-/** What a picture was measured as; the newest of its swing. */
+/** What a picture was measured as. */
 const measured = (still: Still) => {
-  const newest = still.marks && seriesOf(still.swing)?.seen.at(-1);
-  return newest ? positionName(newest) : "Measure";
+  const own = seriesOf(still.swing)?.seen.find(({ picture_id: id }) => id === still.id);
+  return own ? positionName(own) : "Measure";
 };
 const MeasureStill = defineAsyncComponent(() => import("./MeasureStill.vue"));
 const measuring = ref<number | null>(null);
