@@ -182,7 +182,7 @@ def bays(page: Page) -> None:
 def card_phone(page: Page) -> None:
     page.goto(card(page))
     page.get_by_role("button", name="to the pin").click()
-    page.get_by_role("button", name="Play this and log it").wait_for()
+    page.get_by_text("and log it").wait_for()
     page.wait_for_timeout(300)
 
 

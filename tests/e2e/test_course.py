@@ -11,13 +11,14 @@ from tests.e2e.conftest import Server, sign_in
 from tests.e2e.steps import PUBLISHED_MS, asked, on_the_range, written
 from tests.e2e.test_practice import PHONE
 
+LOG = re.compile("^Play .* and log it$")
 # Where each ball finishes on the picture, as shares of it from the hole, and on what.
 SHOTS = [(0.1, -0.1, "green"), (-0.05, 0.2, "green"), (0.3, 0.35, "rough")] * 4
 
 
 def play(phone: Page, pin: int, right: float, short: float, finish: str) -> None:
     phone.locator(".at input").fill(str(pin))
-    phone.get_by_role("button", name="Play this and log it").tap()
+    phone.get_by_role("button", name=LOG).tap()
     box = phone.locator(".hole").bounding_box()
     assert box
     x, y = box["x"] + box["width"] * (0.5 + right), box["y"] + box["height"] * (0.5 + short)
@@ -41,7 +42,7 @@ def test_twelve_shots_without_a_network_show_in_progress_with_their_calibration(
     context.set_offline(True)
 
     # Nothing is logged without a place, and what was typed stands in for a touch.
-    phone.get_by_role("button", name="Play this and log it").tap()
+    phone.get_by_role("button", name=LOG).tap()
     assert not Axe().run(phone).response["violations"]
     phone.get_by_role("button", name="green", exact=True).tap()
     expect(phone.locator(".said")).to_have_text(

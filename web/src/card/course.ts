@@ -196,6 +196,7 @@ export class CourseLog implements Course {
         }),
       );
     const heading = make("h1", `${Math.round(at)} ${unit}`);
+    heading.tabIndex = -1;
     const head = make("div", "", "aimed");
     head.append(heading, chosen);
     this.#options.place.replaceChildren(
@@ -207,6 +208,7 @@ export class CourseLog implements Course {
       finishes,
       button("Back", () => this.#options.playing(false), "wide"),
     );
+    heading.focus({ preventScroll: true });
   }
   #hold(aimed: Aimed, place: number, finish: Finish, left: Left | null, perYard: number): void {
     this.#release();

@@ -137,7 +137,7 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
   const chosen = (picks?.asks ?? []).map(
     ({ name, options }) => options.find(({ code }) => code === USUAL[name])?.code ?? options[0]?.code ?? "",
   );
-  /** What says of each button of a choice whether it is the one. */
+  /** What says of each button of a choice whether it is the one, and which shot the log is of. */
   const pressed: (() => void)[] = [];
   const modes = make("div", "", "modes");
   const asks = make("div", "", "asks");
@@ -148,17 +148,19 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
   if (course && card.id !== undefined) {
     const { id } = card;
     const asked = () => Object.fromEntries((picks?.asks ?? []).map(({ name }, i) => [name, chosen[i] ?? ""]));
+    const first = () => {
+      const picked = picks && pickedAt(picks, chosen, place);
+      return picked?.shot ?? card.lines[place]?.shot ?? 0;
+    };
+    const go = button("", () => {
+      const at = card.lines[place]?.at ?? 0;
+      const shots = card.shots.map(({ name }) => name);
+      course.begin({ version: id, shots, place: first(), at, unit: card.unit, asked: asked() });
+    });
+    // On a small phone it lies over the answer: it says the shot itself.
+    pressed.push(() => (go.textContent = `Play ${card.shots[first()]?.name ?? "a shot"} and log it`));
     course.changed = () => show();
-    log.append(
-      button("Play this and log it", () => {
-        const picked = picks && pickedAt(picks, chosen, place);
-        const first = picked?.shot ?? card.lines[place]?.shot ?? 0;
-        const at = card.lines[place]?.at ?? 0;
-        const shots = card.shots.map(({ name }) => name);
-        course.begin({ version: id, shots, place: first, at, unit: card.unit, asked: asked() });
-      }),
-      course.status,
-    );
+    log.append(go, course.status);
   }
   const steps = make("div", "", "steps");
   const ladder = make("table");
