@@ -12,6 +12,7 @@ from tests.e2e.steps import PUBLISHED_MS, asked, on_the_range, written
 from tests.e2e.test_practice import PHONE
 
 LOG = re.compile("^Play .* and log it$")
+ALL_HOME = "async (address) => (await (await fetch(address)).json()).every.shots === 12"
 # Where each ball finishes on the picture, as shares of it from the hole, and on what.
 SHOTS = [(0.1, -0.1, "green"), (-0.05, 0.2, "green"), (0.3, 0.35, "rough")] * 4
 
@@ -69,12 +70,11 @@ def test_twelve_shots_without_a_network_show_in_progress_with_their_calibration(
     phone.goto("about:blank")
     phone.goto(f"{own_server.url}/c/{address.rpartition('/')[2]}")
     expect(phone.locator(".at input")).to_be_visible()
-    for _ in range(50):
-        told = asked(page, f"students/{student}/course")
-        if told["every"]["shots"] == 12:
-            break
-        page.wait_for_timeout(100)
-    assert (told["every"]["shots"], told["every"]["judged"], told["every"]["on"]) == (12, 12, 9)
+    phone.get_by_role("button", name="Progress").tap()
+    expect(phone.get_by_text(re.compile("logged shots finished on the green"))).to_be_visible()
+    page.wait_for_function(ALL_HOME, arg=f"/api/students/{student}/course")
+    told = asked(page, f"students/{student}/course")["every"]
+    assert (told["shots"], told["judged"], told["on"]) == (12, 12, 9)
     context.close()
 
     page.goto(f"{own_server.url}/s/{student}/progress")

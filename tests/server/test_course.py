@@ -161,7 +161,9 @@ def test_the_report_has_a_paragraph_and_the_students_file_the_shots(
     phone.log("shot-two-2", finish="penalty", past_yd=None, right_yd=None)
     words = api("GET", f"{url}/progress").data["words"].splitlines()
     greens = "On the course, 1 of 2 logged shots finished on the green."
-    assert words[1] == f"{greens} On average they finished 15 ft from the hole."
+    left = "On average they finished 15 ft from the hole."
+    assert words[1] == f"{greens} {left}"
+    assert phone.get().json()["course"] == [greens, left]
     before, file = seen(api, playing), api("GET", f"{url}/student.json").data
     answer = api.upload("/student-files", json.dumps(file).encode(), known="second")
     assert answer.status_code == 201, answer.content

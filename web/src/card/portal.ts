@@ -60,6 +60,8 @@ export interface Portal {
   limit: number;
   left_handed?: boolean;
   finishes?: Finish[];
+  /** What the shots on the course say, sentence by sentence. */
+  course?: string[];
   homework?: HomeHomework[];
   games?: Game[];
   rounds?: PastRound[];
@@ -152,7 +154,8 @@ export class PortalPlace {
     const found: Tab[] = [];
     if (this.#hasCard) found.push("card");
     if (portal.homework || portal.games || portal.lesson) found.push("practise");
-    if (portal.progress || portal.balls || portal.rounds?.length) found.push("progress");
+    if (portal.progress || portal.balls || portal.rounds?.length || portal.course?.length)
+      found.push("progress");
     return found.length ? found : ["card"];
   }
   #show(): void {
@@ -326,6 +329,8 @@ export class PortalPlace {
         make("p", streakWords(weeks, longest, paused), "carry"),
       );
     }
+    if (portal.course?.length)
+      parts.push(make("h2", "On the course"), ...portal.course.map((said) => make("p", said, "carry")));
     if (portal.rounds?.length) {
       const table = make("table");
       for (const round of portal.rounds) {

@@ -4,13 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
-from typing import Any
+from datetime import date, datetime, timedelta
+from typing import Any, Final
 
 from oxgang.academy.models import Hand, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
-from oxgang.core.practice.course import MOST_LEFT_YD, MOST_PUTT_YD, PLACELESS, Finish
+from oxgang.core.keeping.ground_over_time import HALF_YEAR_DAYS
+from oxgang.core.practice.course import (
+    MOST_LEFT_YD,
+    MOST_PUTT_YD,
+    PLACELESS,
+    Finish,
+    course_notes,
+)
 from oxgang.core.practice.forms import Call
 from oxgang.core.practice.portal import Shows
 from oxgang.core.practice.scoring import Scoring
@@ -19,10 +26,13 @@ from oxgang.core.words.shots import Strike
 from oxgang.practice.as_data import call_data, call_of
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors import portal
+from oxgang.practice.selectors.course import on_course
 from oxgang.practice.selectors.homework import done_rows, is_late
 from oxgang.texts.messages import Texts, texts
 
 Data = dict[str, Any]
+# The student reads of so much of the course: as Progress has it at first.
+COURSE_FOR: Final = timedelta(days=HALF_YEAR_DAYS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,6 +79,8 @@ def content_of(student: Student, now: datetime) -> Data:
             }
             for finish in Finish
         ]
+        since = today - COURSE_FOR
+        content["course"] = [words.say(one) for one in course_notes(on_course(student, since).course)]
     if Shows.CUES in shown:
         content["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:

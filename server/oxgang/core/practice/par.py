@@ -149,7 +149,8 @@ def points_of(chances: Array) -> Array:
     points[:, 0] = 1.0
     for i in range(trials):
         p = chances[:, i : i + 1]
-        points[:, 1:] = points[:, 1:] * (1 - p) + points[:, :-1] * p
+        # So far there are no more successes than trials.
+        points[:, 1 : i + 2] = points[:, 1 : i + 2] * (1 - p) + points[:, : i + 1] * p
         points[:, :1] *= 1 - p
     return points
 
