@@ -20,6 +20,7 @@ MADE_ONCE = {
     "put /api/students/{student_id}/balls": "uid",
     "patch /api/students/{student_id}/balls/{uid}": "only what is sent, of one ball",
     "put /api/students/{student_id}/rounds": "uid",
+    "put /api/students/{student_id}/pictures/{picture_id}/marks": "one measurement of one picture",
     "put /api/groups/{group_id}/turns": "uid",
     "put /api/groups/{group_id}/moves": "names the balls and where they are",
     "put /api/students/{student_id}/balls-of-another": "names the balls and where they are",

@@ -234,7 +234,7 @@ def before_practice(data: Path) -> list[str]:
     with closing(sqlite3.connect(data / DATABASE)) as database:
         rows = database.execute("SELECT name FROM sqlite_master WHERE name LIKE 'practice_%'")
         tables = {name for (name,) in rows if not name.endswith("_idx")}
-    named = ("round", "homework", "lesson", "ownword", "picture", "routine", "sharing")
+    named = ("courselog", "round", "homework", "lesson", "ownword", "picture", "routine", "sharing")
     assert {f"practice_{name}" for name in named} <= tables
     gone = [f"DROP TABLE practice_{name}" for name in named]
     return [*gone, "DELETE FROM django_migrations WHERE app = 'practice'"]

@@ -20,8 +20,10 @@ from pypdf import PdfReader
 from tests.commands import oxgang
 from tests.server.conftest import NOW, Api, make_student
 from tests.server.steps import day, hit_ago, keep, last, sentence_of, shows, undo
+from tests.server.test_course import OnCourse
 from tests.server.test_lessons import send as send_picture
 from tests.server.test_lessons import with_place, write
+from tests.server.test_portal import link
 from tests.server.test_practice import answer_row, called, playing, put, round_in, send
 
 __all__ = ["playing"]
@@ -153,20 +155,22 @@ def test_a_student_who_is_erased_leaves_nothing_of_practice(api: Api, playing: S
     for student in (playing, other):
         write(api, student)
         send_picture(api, student, with_place())
-        shows(api, student, "card")
+        shows(api, student, "card", "course")
     send(api, playing)
     answer_row(api, playing, 0, "row-zero")
+    api("POST", f"/students/{playing.pk}/versions", {"picks": False})
+    OnCourse(link(api, playing).token).log("shot-one-1")
     of_students = [
         model
         for model in apps.get_app_config("practice").get_models()
         if any(field.name == "student" for field in model._meta.get_fields())
     ]
-    assert len(of_students) == 5
+    assert len(of_students) == 6
     assert all(model._default_manager.filter(student=playing).exists() for model in of_students)
     pictures = Picture.objects.filter(student=playing).count()
     Student.objects.filter(pk=playing.pk).delete()
     left = {model.__name__: model._default_manager.count() for model in of_students}
-    assert left == {"Homework": 0, "Lesson": 1, "Picture": pictures, "Round": 0, "Sharing": 1}
+    assert left == {"CourseLog": 0, "Homework": 0, "Lesson": 1, "Picture": pictures, "Round": 0, "Sharing": 1}
 
 
 def test_a_backup_has_lessons_and_pictures_in_its_one_file(data: Path, tmp_path: Path) -> None:
