@@ -43,11 +43,11 @@ class Played:
     played_at: datetime
 
 
-@retry_on_conflict
 def log_course_shot(student: Student, played: Played, *, now: datetime) -> CourseLog:
     """Keep a shot that the student played on the course, once: the same `uid` again changes nothing.
 
-    Nothing of it enters the matrix. What the pick promised is worked out by the numbers of the day.
+    Nothing of it enters the matrix. What the pick promised is worked out by the numbers of the day,
+    before anything is written: nobody's ball waits for it.
 
     Raises
     ------
@@ -58,9 +58,6 @@ def log_course_shot(student: Student, played: Played, *, now: datetime) -> Cours
     there = CourseLog.objects.filter(student=student, uid=played.uid).first()
     if there is not None:
         return there
-    sent = CourseLog.objects.filter(student=student, received_at__gt=now - timedelta(days=1))
-    if sent.count() >= MOST_A_DAY:
-        raise InputError(f"More than {MOST_A_DAY} shots arrived today. Ask your coach.")
     pin = checked_pin(played.pin_yd)
     if played.lie not in LIES:
         raise InputError("The card has no shots from this lie.", field="lie")
@@ -73,7 +70,7 @@ def log_course_shot(student: Student, played: Played, *, now: datetime) -> Cours
     cached = cached_matrix(student, day)
     situation = situation_at(pin, played.lie, played.wind, played.firmness, played.pin_at)
     promise, balls = promise_for(student, cached, shot, situation)
-    made = CourseLog.objects.create(
+    row = CourseLog(
         student=student,
         uid=played.uid,
         version=version,
@@ -93,13 +90,29 @@ def log_course_shot(student: Student, played: Played, *, now: datetime) -> Cours
         day=day,
         received_at=now,
     )
-    batch = Changed(CourseLog, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
-    made.entry = append_to_entry(
-        student, f"course {day}", AuditAction.COURSE_LOGGED, {}, 1, by=None, now=now, change=batch
-    )
-    made.save(update_fields=["entry"])
+    made = _stored(row, now)
     carry_cache_forward(student, day, cached, revision)
     return made
+
+
+@retry_on_conflict
+def _stored(row: CourseLog, now: datetime) -> CourseLog:
+    """The row as it is kept; the one that another request kept meanwhile."""
+    mine = CourseLog.objects.filter(student=row.student)
+    there = mine.filter(uid=row.uid).first()
+    if there is not None:
+        return there
+    if mine.filter(received_at__gt=now - timedelta(days=1)).count() >= MOST_A_DAY:
+        raise InputError(f"More than {MOST_A_DAY} shots arrived today. Ask your coach.")
+    batch = Changed(CourseLog, None, {"withdrawn_at": BORN}, {"withdrawn_at": None})
+    key = f"course {row.day}"
+    row.entry = append_to_entry(
+        row.student, key, AuditAction.COURSE_LOGGED, {}, 1, by=None, now=now, change=batch
+    )
+    # Anew where somebody was quicker: a row that was not stored has no number.
+    row.pk = None
+    row.save(force_insert=True)
+    return row
 
 
 @transaction.atomic
