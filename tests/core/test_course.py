@@ -190,8 +190,12 @@ def test_what_to_practise_is_what_chance_does_not_explain() -> None:
 
 def test_bands_are_of_ten_yards_and_means_are_plain() -> None:
     found = course_of([played(left=3.0), played(Finish.ROUGH, 9.0, pin_yd=69.9), played(pin_yd=70.0)], CLUB)
-    assert [(at, part.shots, part.on) for at, part in found.bands] == [(60, 2, 1), (70, 1, 1)]
-    assert found.bands[0][1].left_yd == pytest.approx(6.0)
+    assert [(lo, hi, part.shots, part.on) for lo, hi, part in found.bands] == [(60, 70, 2, 1), (70, 80, 1, 1)]
+    assert found.bands[0][2].left_yd == pytest.approx(6.0)
+    # Ten metres for who reads metres: 70 of them begin a band.
+    metre = 1 / 0.9144
+    metric = course_of([played(pin_yd=70 * metre), played(pin_yd=69 * metre)], CLUB, metre)
+    assert [round(lo / metre) for lo, _, _ in metric.bands] == [60, 70]
     assert found.every.promised_left_yd == pytest.approx(8.0)
 
 

@@ -12,7 +12,8 @@ from oxgang.academy.selectors.people import student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.course.schemas import BandTally, CourseOut, CourseSaved, ShotTally
 from oxgang.api.fields import made
-from oxgang.core.practice.course import BAND_YD, verdict_of
+from oxgang.api.readers import units_for
+from oxgang.core.practice.course import verdict_of
 from oxgang.practice.selectors.course import on_course, one_course_shot
 from oxgang.practice.services.course import remove_course_shot
 
@@ -27,13 +28,15 @@ def course(
     to_day: Query[date | None] = None,
 ) -> CourseOut:
     """Shots on the course of a period, against what the pick promised and what the level needs."""
-    found = on_course(student_of(request.coach, student_id), from_day, to_day)
+    coach = request.coach
+    student = student_of(coach, student_id)
+    found = on_course(student, from_day, to_day, units=units_for(coach, student))
     course = found.course
     return made(
         CourseOut,
         shots=found.rows,
         every=course.every,
-        bands=[made(BandTally, from_yd=at, to_yd=at + BAND_YD, tally=tally) for at, tally in course.bands],
+        bands=[made(BandTally, from_yd=lo, to_yd=hi, tally=tally) for lo, hi, tally in course.bands],
         kinds=[
             made(ShotTally, shot=shot, failing=shot in course.failing, tally=tally)
             for shot, tally in course.shots

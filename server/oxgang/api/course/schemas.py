@@ -98,8 +98,10 @@ class TallyOut(Schema):
 
 
 class BandTally(Schema):
-    from_yd: int
-    to_yd: int
+    """Pins between two distances: ten of the reader's units."""
+
+    from_yd: float
+    to_yd: float
     tally: TallyOut
 
 

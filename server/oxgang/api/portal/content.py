@@ -80,7 +80,8 @@ def content_of(student: Student, now: datetime) -> Data:
             for finish in Finish
         ]
         since = today - COURSE_FOR
-        content["course"] = [words.say(one) for one in course_notes(on_course(student, since).course)]
+        played = on_course(student, since, units=SETS[units]).course
+        content["course"] = [words.say(one) for one in course_notes(played)]
     if Shows.CUES in shown:
         content["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:

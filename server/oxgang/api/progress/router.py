@@ -21,7 +21,7 @@ from oxgang.core.errors import InputError
 from oxgang.core.keeping.ground_over_time import default_period
 from oxgang.core.keeping.remarks import MAX_WORDS, draft
 from oxgang.core.practice.course import course_notes
-from oxgang.core.units import in_metres, units_of
+from oxgang.core.units import SETS, in_metres, units_of
 from oxgang.files.report import Report, write_report
 from oxgang.matrix.selectors.progress import Progress, progress_of
 from oxgang.matrix.selectors.sides import sides_of
@@ -89,7 +89,9 @@ def _words(student: Student, found: Progress) -> str:
         from_yd=student.from_yd,
         to_yd=student.to_yd,
     )
-    lines = [notes, course_notes(on_course(student, found.from_day, found.to_day).course)]
+    units = SETS[units_of(student.units)]
+    played = on_course(student, found.from_day, found.to_day, units=units).course
+    lines = [notes, course_notes(played)]
     return "\n".join(" ".join(_texts(student).say(one) for one in some) for some in lines if some)
 
 

@@ -45,13 +45,15 @@ Group = TypeVar("Group", bound=Hashable)
 PIN_RANGE_YD: Final = (5.0, 130.0)
 MOST_LEFT_YD: Final = 130.0
 MOST_PUTT_YD: Final = 50.0
-# Shots of one yardage are told together in bands so wide [yd].
-BAND_YD: Final = 10
+# Shots of one distance are told together in bands of so many yards or metres.
+BAND: Final = 10
 # Of fewer shots nothing is said, of fewer no average of strokes is.
 LEAST_SHOTS: Final = 8
 LEAST_STROKES: Final = 5
 # A balance of misses that chance gives less often is one.
 CHANCE: Final = 0.05
+# So little below the end of a band is on it: metres are not whole yards.
+ROUNDING: Final = 1e-9
 
 
 class Finish(StrEnum):
@@ -173,11 +175,11 @@ class Tally:
 
 @dataclass(frozen=True, slots=True)
 class Course:
-    """All shots, by ten yards (from the lower end of each band), by shot; the shots that the range
-    trusts and the course does not; and what to practise."""
+    """All shots, by bands of distance [yd, both ends], by shot; the shots that the range trusts and the
+    course does not; and what to practise."""
 
     every: Tally
-    bands: tuple[tuple[int, Tally], ...]
+    bands: tuple[tuple[float, float, Tally], ...]
     shots: tuple[tuple[Hashable, Tally], ...]
     failing: tuple[Hashable, ...]
     advice: Message
@@ -240,12 +242,18 @@ def gained_by(shot: CourseShot, baseline: Baseline) -> float:
     return before - (1 + float(baseline.strokes(surface, end.left_yd)))
 
 
-def course_of(shots: Sequence[CourseShot], baseline: Baseline) -> Course:
-    """What a student's shots on the course say, any order."""
-    every = tally(shots, baseline)
-    bands = _grouped(shots, lambda one: int(one.pin_yd // BAND_YD) * BAND_YD)
+def course_of(shots: Sequence[CourseShot], baseline: Baseline, unit_yd: float = 1.0) -> Course:
+    """What a student's shots on the course say, any order.
+
+    Parameters
+    ----------
+    unit_yd
+        How many yards the unit is in which the bands are told.
+    """
+    every, wide = tally(shots, baseline), BAND * unit_yd
+    bands = _grouped(shots, lambda one: int(one.pin_yd / wide + ROUNDING))
     kinds = _grouped(shots, lambda one: one.shot)
-    by_band = tuple((at, tally(some, baseline)) for at, some in sorted(bands.items(), key=lambda b: b[0]))
+    by_band = tuple((at * wide, (at + 1) * wide, tally(bands[at], baseline)) for at in sorted(bands))
     told = sorted(
         ((name, tally(some, baseline)) for name, some in kinds.items()), key=lambda kind: -kind[1].shots
     )
@@ -381,7 +389,7 @@ def _failing(kinds: dict[Hashable, list[CourseShot]]) -> tuple[Hashable, ...]:
 
 def _advice(
     shots: Sequence[CourseShot],
-    bands: Sequence[tuple[int, Tally]],
+    bands: Sequence[tuple[float, float, Tally]],
     failing: Sequence[Hashable],
     kinds: dict[Hashable, list[CourseShot]],
 ) -> Message:
@@ -399,8 +407,8 @@ def _advice(
         # Both tails: nobody said beforehand which side to look at.
         if 2 * (1 - float(bdtr(more - 1, n, 0.5))) <= CHANCE:
             return Message.of(CourseAdvice.SHORT if short == more else CourseAdvice.LONG, count=more, of=n)
-    losing = [(part.gained.mean, at) for at, part in bands if part.gained and part.gained.hi < 0]
+    losing = [(part.gained.mean, lo, hi) for lo, hi, part in bands if part.gained and part.gained.hi < 0]
     if losing:
-        mean, at = min(losing)
-        return Message.of(CourseAdvice.BAND, from_yd=float(at), to_yd=float(at + BAND_YD), strokes=-mean)
+        mean, lo, hi = min(losing)
+        return Message.of(CourseAdvice.BAND, from_yd=lo, to_yd=hi, strokes=-mean)
     return Message.of(CourseAdvice.NOTHING)

@@ -15,6 +15,7 @@ from oxgang.core.pick.promise import Promise, promise_of
 from oxgang.core.pick.situation import Situation
 from oxgang.core.pick.strokes import Baseline, baseline_for
 from oxgang.core.practice.course import Course, CourseShot, Ended, Finish, course_of
+from oxgang.core.units import UnitSet
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.selectors.cached import CachedMatrix
@@ -56,15 +57,22 @@ def one_course_shot(student: Student, uid: str) -> CourseLog:
     return found
 
 
-def on_course(student: Student, from_day: date | None = None, to_day: date | None = None) -> OnCourse:
-    """What the student's shots on the course say, of a period or of all days. One query."""
+def on_course(
+    student: Student,
+    from_day: date | None = None,
+    to_day: date | None = None,
+    *,
+    units: UnitSet,
+) -> OnCourse:
+    """What the student's shots on the course say to who reads in these units, of a period or of all days.
+    One query."""
     shots = course_shots_of(student)
     if from_day is not None:
         shots = shots.filter(day__gte=from_day)
     if to_day is not None:
         shots = shots.filter(day__lte=to_day)
     rows, baseline = list(shots[:MOST_TOLD]), baseline_for(student.handicap)
-    return OnCourse(rows, course_of([_as_core(row) for row in rows], baseline), baseline)
+    return OnCourse(rows, course_of([_as_core(row) for row in rows], baseline, units.carry.size), baseline)
 
 
 def _as_core(row: CourseLog) -> CourseShot:

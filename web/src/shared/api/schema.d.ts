@@ -3620,7 +3620,10 @@ export interface components {
             /** To Yd */
             to_yd: number;
         };
-        /** BandTally */
+        /**
+         * BandTally
+         * @description Pins between two distances: ten of the reader's units.
+         */
         BandTally: {
             /** From Yd */
             from_yd: number;
