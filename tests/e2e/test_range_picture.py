@@ -28,14 +28,14 @@ def touch(page: Page, picture: Locator, right: float, up: float) -> None:
     page.touchscreen.tap(box["x"] + box["width"] / 2 + right, box["y"] + box["height"] / 2 - up)
 
 
-@pytest.mark.parametrize(("width", "height"), [(390, 844), (1024, 768)])
+@pytest.mark.parametrize(("name", "width", "height"), [(JORY, 390, 844), ("Maren Okafor", 1024, 768)])
 def test_twenty_balls_by_touch_on_a_phone_and_a_tablet_without_a_network(
-    browser: Browser, own_server: Server, width: int, height: int
+    browser: Browser, own_server: Server, name: str, width: int, height: int
 ) -> None:
     size = ViewportSize(width=width, height=height)
     phone = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
     page = sign_in(phone.new_page(), own_server)
-    student = on_the_range(page, own_server, JORY)
+    student = on_the_range(page, own_server, name)
     picture = picture_of(page)
     phone.set_offline(True)
     for i in range(20):
