@@ -14,19 +14,8 @@ from oxgang.core.pick.mishits import usual_contact
 from oxgang.core.pick.promise import NODES, WEIGHTS, Promise, promise_of
 from oxgang.core.pick.situation import Situation
 from oxgang.core.pick.strokes import baseline_for
-from oxgang.core.practice.course import (
-    CourseAdvice,
-    CourseShot,
-    Ended,
-    Finish,
-    Kept,
-    checked_end,
-    checked_pin,
-    count_law,
-    course_of,
-    gained_by,
-    tally,
-)
+from oxgang.core.practice.course import CourseAdvice, Kept, count_law, course_of, tally
+from oxgang.core.practice.course_shot import CourseShot, Ended, Finish, checked_end, checked_pin, gained_by
 from oxgang.core.words.shots import Lie
 from scipy.special import ndtr
 from scipy.stats import binom

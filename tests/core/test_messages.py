@@ -23,7 +23,8 @@ from oxgang.core.pick.changes import WhatIf
 from oxgang.core.pick.rules import Rule
 from oxgang.core.pick.situation import Trouble
 from oxgang.core.pick.table import Wind
-from oxgang.core.practice.course import CourseAdvice, Finish, Kept, Note
+from oxgang.core.practice.course import CourseAdvice, Kept, Note
+from oxgang.core.practice.course_shot import Finish
 from oxgang.core.practice.faults import Sign
 from oxgang.core.practice.forms import NetTarget, PracticeForm, Step
 from oxgang.core.practice.load import Level

@@ -12,7 +12,7 @@ from oxgang.core.pick.mishits import Contact
 from oxgang.core.pick.pattern import Pattern
 from oxgang.core.pick.situation import Situation
 from oxgang.core.pick.table import Wind, situation_at
-from oxgang.core.practice.course import Finish, checked_end
+from oxgang.core.practice.course_shot import Finish, checked_end
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.demo.records import DemoCourse

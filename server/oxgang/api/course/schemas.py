@@ -10,7 +10,8 @@ from oxgang.api.fields import Moment, SmallInt
 from oxgang.api.messages import CourseMessage
 from oxgang.api.practice.schemas import Uid
 from oxgang.core.pick.table import Wind
-from oxgang.core.practice.course import MOST_LEFT_YD, PIN_RANGE_YD, Finish, Kept, checked_end
+from oxgang.core.practice.course import Kept
+from oxgang.core.practice.course_shot import MOST_LEFT_YD, PIN_RANGE_YD, Finish, checked_end
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.practice.services.course import Played

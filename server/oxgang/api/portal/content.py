@@ -11,13 +11,8 @@ from oxgang.academy.models import Hand, Student
 from oxgang.academy.selectors.people import day_at
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
 from oxgang.core.keeping.ground_over_time import HALF_YEAR_DAYS
-from oxgang.core.practice.course import (
-    MOST_LEFT_YD,
-    MOST_PUTT_YD,
-    PLACELESS,
-    Finish,
-    course_notes,
-)
+from oxgang.core.practice.course import course_notes
+from oxgang.core.practice.course_shot import MOST_LEFT_YD, MOST_PUTT_YD, PLACELESS, Finish
 from oxgang.core.practice.forms import Call
 from oxgang.core.practice.portal import Shows
 from oxgang.core.practice.scoring import Scoring

@@ -13,7 +13,7 @@ from oxgang.api.lessons.schemas import MarksBody
 from oxgang.api.practice.schemas import MOST_CALLS, CallBody, ResultBody, RowBody, Seed, Uid
 from oxgang.core.keeping.positions import ANGLE_RANGE_DEG
 from oxgang.core.pick.table import Wind
-from oxgang.core.practice.course import MOST_LEFT_YD, PIN_RANGE_YD, Finish
+from oxgang.core.practice.course_shot import MOST_LEFT_YD, PIN_RANGE_YD, Finish
 from oxgang.core.practice.forms import PracticeForm
 from oxgang.core.practice.scoring import Scoring
 from oxgang.core.practice.trials import Trial

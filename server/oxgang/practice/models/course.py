@@ -7,7 +7,7 @@ from django.db import models
 from oxgang.academy.models import Entry, Student
 from oxgang.academy.models.words import word_field
 from oxgang.core.pick.table import Wind
-from oxgang.core.practice.course import Finish
+from oxgang.core.practice.course_shot import Finish
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.models import PublishedMatrix

@@ -14,7 +14,8 @@ from oxgang.core.ground.card import CardCell
 from oxgang.core.pick.promise import Promise, promise_of
 from oxgang.core.pick.situation import Situation
 from oxgang.core.pick.strokes import Baseline, baseline_for
-from oxgang.core.practice.course import Course, CourseShot, Ended, Finish, course_of
+from oxgang.core.practice.course import Course, course_of
+from oxgang.core.practice.course_shot import CourseShot, Ended, Finish
 from oxgang.core.units import UnitSet
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.models import PublishedMatrix

@@ -13,7 +13,7 @@ from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import BORN, Changed, append_to_entry, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.pick.table import LIES, Wind, situation_at
-from oxgang.core.practice.course import Ended, checked_pin
+from oxgang.core.practice.course_shot import Ended, checked_pin
 from oxgang.core.words.green import Firmness, PinAt
 from oxgang.core.words.shots import Lie
 from oxgang.matrix.selectors.cached import cached_matrix, carry_cache_forward

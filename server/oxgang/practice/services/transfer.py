@@ -17,7 +17,7 @@ from oxgang.academy.selectors.consent import agreed
 from oxgang.academy.selectors.people import students_at
 from oxgang.academy.services.ownership import to_be_confirmed
 from oxgang.core.errors import ConfirmationNeeded, InputError
-from oxgang.core.practice.course import Finish, checked_end
+from oxgang.core.practice.course_shot import Finish, checked_end
 from oxgang.matrix.models import PublishedMatrix
 from oxgang.matrix.services import transfer
 from oxgang.practice.models import CourseLog, Homework, Lesson, Picture, Round, Sharing
