@@ -63,7 +63,9 @@ def log_course_shot(student: Student, played: Played, *, now: datetime) -> Cours
         raise InputError("The card has no shots from this lie.", field="lie")
     known = card_shot(student, played.version, played.place)
     if known is None:
-        raise InputError("This shot is on no card of yours.", field="place")
+        raise InputError(
+            "This shot isn't on your card. Open the card once online, then log it again.", field="place"
+        )
     version, shot = known
     at, _ = when_it_was(played.played_at, now)
     day, revision = local_day(student, at), student.revision
