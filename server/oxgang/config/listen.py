@@ -11,12 +11,15 @@ import os
 import signal
 import socket
 import sys
+import threading
 import time
 from collections.abc import Callable
+from importlib import import_module
 from typing import Any, Final
 
 from django.core.handlers.wsgi import WSGIHandler
 from django.db import connections
+from django.urls import get_resolver
 from waitress.channel import HTTPChannel
 from waitress.parser import HTTPRequestParser
 from waitress.server import TcpWSGIServer
@@ -35,6 +38,9 @@ BODY_S: Final = 90.0
 IDLE_S: Final = 60
 LOOK_EVERY_S: Final = 2
 MOST_HEAD: Final = 32 * 1024
+# What core imports where it is used, since a command should not wait for it. A server has it loaded
+# before a coach opens the view that needs it.
+SLOW_IMPORTS: Final = ("scipy.interpolate", "scipy.optimize", "scipy.stats")
 
 
 class _Refused(RequestEntityTooLarge):
@@ -159,7 +165,15 @@ def _share(shared: socket.socket, made: Callable[[], _Server], workers: int) -> 
         stop()
 
 
+def _warm() -> None:
+    """Load what the first requests would otherwise wait for: the addresses, and slow libraries."""
+    _ = get_resolver().url_patterns
+    for name in SLOW_IMPORTS:
+        import_module(name)
+
+
 def _server(host: str, port: int, proxy: str, https: bool, shared: socket.socket | None = None) -> _Server:
+    threading.Thread(target=_warm, daemon=True).start()
     trust = (
         {"trusted_proxy": proxy, "trusted_proxy_headers": "x-forwarded-for x-forwarded-proto"}
         if proxy
