@@ -18,15 +18,19 @@ SAY = re.compile(
 
 
 def catalogue() -> Iterator[tuple[str, str]]:
-    """The messages of the English catalogue, each line of it with text."""
-    path = ROOT / "texts" / "en.ftl"
-    for number, line in enumerate(path.read_text().splitlines(), 1):
+    """The messages of the English catalogues, each line of them with text."""
+    lines = [
+        (f"texts/{path.name}:{number}", line)
+        for path in sorted((ROOT / "texts").glob("*en.ftl"))
+        for number, line in enumerate(path.read_text().splitlines(), 1)
+    ]
+    for place, line in lines:
         if line.lstrip().startswith("#"):
             continue
         text = re.sub(r"^\s*(\*?\[[\w-]+\]|\.?[\w-]+ =)\s*", "", line)
         text = re.sub(r"\{[^{}]*(\{[^{}]*\}[^{}]*)*\}", "{}", text).strip()
         if re.search(r"[A-Za-z]{2}", text.replace("{}", "")) and "->" not in text:
-            yield f"texts/en.ftl:{number}", text
+            yield place, text
 
 
 def _text(node: ast.expr) -> str | None:

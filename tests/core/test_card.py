@@ -24,6 +24,7 @@ from oxgang.core.words.shots import CellKey, Spin, Tempo, Trajectory
 from oxgang.files.card import PANEL, Form, Side, lay_card, write_card
 from oxgang.files.lettering import ITALIC
 from oxgang.files.marks import LEFT, MIDDLE, Sheet, Text, size_for
+from oxgang.texts.language import Language
 from oxgang.texts.messages import texts
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
@@ -70,7 +71,7 @@ def said(sheets: list[Sheet]) -> list[str]:
 
 
 def ladder(one: Card, form: Form = Form.POCKET) -> list[str]:
-    return said(lay_card(one, form, [Side.YARDAGE]))[2:]
+    return said(lay_card(one, form, [Side.YARDAGE], texts()))[2:]
 
 
 def test_the_ladder_says_the_shot_once_and_none_where_nothing_reaches() -> None:
@@ -121,7 +122,7 @@ def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
         with pytest.raises(InputError, match="A card has a line every 1, 2, 5, 10"):
             checked_step(wrong)
     assert ladder(card(USUAL[4])) == ["No shots in use yet."]
-    assert said(lay_card(card(USUAL[4]), Form.TAG, [Side.CLUB]))[2:] == ["No shots in use yet."]
+    assert said(lay_card(card(USUAL[4]), Form.TAG, [Side.CLUB], texts()))[2:] == ["No shots in use yet."]
 
 
 def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() -> None:
@@ -131,7 +132,7 @@ def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() 
         cell("58 9:00", 37.0, back_in=3.0),
         cell("54 9:00 high", 45.0),
     )
-    text = said(lay_card(card(*USUAL, *more), Form.A4, [Side.CLUB]))[2:]
+    text = said(lay_card(card(*USUAL, *more), Form.A4, [Side.CLUB], texts()))[2:]
     assert text[:2] == ["9:00", "10:00"]  # no column for a swing that nothing is played with
     rows = [t for t in text if not t.strip("( )").replace(".", "").isdigit()]
     assert [t.strip() for t in rows[2:-2]] == [
@@ -145,14 +146,16 @@ def test_the_grid_has_what_is_played_and_in_work_and_says_what_its_marks_mean() 
     assert "55" not in text  # neither
     assert text[-2] == "italic: estimated; ( ): still learning"
     assert text[-1].startswith("launch \N{DEGREE SIGN} with the 54: low")
-    marks = [m for s in lay_card(card(*USUAL), Form.A4, [Side.CLUB]) for m in s.marks]
+    marks = [m for s in lay_card(card(*USUAL), Form.A4, [Side.CLUB], texts()) for m in s.marks]
     (guess,) = [m for m in marks if isinstance(m, Text) and m.text == "49"]
     assert guess.font == ITALIC
 
 
 @pytest.mark.parametrize("form", list(Form))
-@pytest.mark.parametrize("metres", [False, True])
-def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(form: Form, metres: bool) -> None:
+@pytest.mark.parametrize("language", list(Language))
+def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(
+    form: Form, language: Language
+) -> None:
     """Outside check: the PDF read again by pypdf."""
     clubs = [f"approach wedge {i}" for i in range(14)]
     cells = [cell("58 9:00", 30.0 + 2.5 * i, back_in=2.0 * (i % 3), run_yd=9.0) for i in range(14)]
@@ -160,12 +163,12 @@ def test_what_is_drawn_is_what_is_printed_and_nothing_leaves_the_paper(form: For
     one = card(
         *cells,
         student="Henrike Sandvoll-Achterberg of Lower Marrowdale",
-        metres=metres,
+        metres=language is Language.GERMAN,
         clubs=tuple((club, 60.0 - i) for i, club in enumerate(clubs)),
         look=CardOptions(step=2, run=True),
     )
-    sheets = lay_card(one, form, list(Side))
-    book = pypdf.PdfReader(io.BytesIO(write_card(one, form, list(Side))))
+    sheets = lay_card(one, form, list(Side), texts("yd", language))
+    book = pypdf.PdfReader(io.BytesIO(write_card(one, form, list(Side), texts("yd", language))))
     assert len(book.pages) == len(sheets) == (2 if form is Form.POCKET else 3)
     for sheet, page in zip(sheets, book.pages, strict=True):
         box = page.mediabox

@@ -15,6 +15,7 @@ from oxgang.academy.services.students import StudentFields, add_student
 from oxgang.files.marks import Box
 from oxgang.files.sheet import BOXES, SheetRow, Task, TaskRow, lay_homework, lay_sheet
 from oxgang.practice.models import Picture
+from oxgang.texts.messages import texts
 from pypdf import PdfReader
 
 from tests.commands import oxgang
@@ -69,7 +70,7 @@ def test_homework_on_paper_has_each_call_and_stands_on_the_report(api: Api, play
 @pytest.mark.parametrize(("calls", "pages"), [(1, 1), (10, 1), (60, 2)])
 def test_no_row_of_homework_is_torn(calls: int, pages: int) -> None:
     row = TaskRow("Random", "A cue", ["44"] * calls, "par 5 of 10")
-    task = Task("A name", "Wexholt Hill", "Alone", "by 7 Jun", "Slow.", "yd", [row] * 3)
+    task = Task("A name", "Wexholt Hill", "Alone", "by 7 Jun", "Slow.", "yd", [row] * 3, texts())
     sheets = lay_homework(task)
     assert len(sheets) == pages
     boxes = [mark for sheet in sheets for mark in sheet.marks if isinstance(mark, Box)]
@@ -92,7 +93,7 @@ def test_a_student_without_a_cell_has_no_sheet(api: Api, coach: Coach) -> None:
 @pytest.mark.parametrize(("rows", "pages"), [(1, 1), (17, 1), (18, 2), (40, 3)])
 def test_every_cell_has_five_boxes_on_its_page(rows: int, pages: int) -> None:
     cells = [SheetRow(f"56 {i}", "A cue that is long enough to be cut" * 3) for i in range(rows)]
-    sheets = lay_sheet("A name" * 12, "Wexholt Hill", "Sheet", "yd", cells)
+    sheets = lay_sheet("A name" * 12, "Wexholt Hill", "yd", cells, texts())
     assert len(sheets) == pages
     boxes = [mark for sheet in sheets for mark in sheet.marks if isinstance(mark, Box)]
     assert len(boxes) == BOXES * rows

@@ -32,6 +32,7 @@ from oxgang.range_sessions.models import Ball, RangeSession
 from oxgang.range_sessions.selectors.mappings import guessed
 from oxgang.range_sessions.services.imports import import_balls, match, read_for
 from oxgang.range_sessions.services.review import review
+from oxgang.texts.messages import texts
 
 MATRIX_LIMIT_S = 0.150
 # The page waits 15 ms for the slider to settle before it asks.
@@ -253,7 +254,7 @@ def test_the_printed_card(benchmark: Any, student: Student) -> None:
     coach = Coach.objects.all()[0]
     review(student, aside={}, keep=None, by=coach, now=timezone.now())
     card = card_of(publish(student, "", by=coach, now=timezone.now()))
-    pdf = benchmark(lambda: write_card(card, Form.POCKET, list(Side)))
+    pdf = benchmark(lambda: write_card(card, Form.POCKET, list(Side), texts()))
     assert pdf[:4] == b"%PDF"
     assert benchmark.stats["median"] < PDF_LIMIT_S
 

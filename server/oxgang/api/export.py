@@ -10,7 +10,7 @@ import django
 
 
 def main() -> None:
-    """Write to standard output: the description, or with an argument `student`, `words` those."""
+    """Write to standard output: the description, or with an argument `student`, `words`, `phone de` those."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "oxgang.config.settings")
     django.setup()
     from django.http import HttpRequest
@@ -18,9 +18,13 @@ def main() -> None:
     from oxgang.api.account.router import words
     from oxgang.api.main import api
     from oxgang.api.transfer.schemas import StudentFile
+    from oxgang.texts.language import Language
+    from oxgang.texts.phone import phone_words
 
     if sys.argv[1:] == ["student"]:
         json.dump(StudentFile.model_json_schema(), sys.stdout, indent=1)
+    elif sys.argv[1:2] == ["phone"]:
+        json.dump(phone_words(Language(sys.argv[2])), sys.stdout, indent=2, ensure_ascii=False)
     elif sys.argv[1:] == ["words"]:
         out = words(HttpRequest()).model_dump(mode="json", exclude={"texts"})
         json.dump(out, sys.stdout, indent=1, ensure_ascii=False)

@@ -18,9 +18,7 @@ def card(
     student: Annotated[str, typer.Argument(help="the student's name, or a part that is one student's alone")],
     output: Annotated[Path, typer.Option("-o", "--output", help="card.html")],
     data: Data = Path("oxgang-data"),
-    language: Annotated[
-        Language, typer.Option(help="the language that the student reads")
-    ] = Language.ENGLISH,
+    language: Annotated[Language | None, typer.Option(help="another language than the student's own")] = None,
 ) -> None:
     """The newest published card as one file that needs no network."""
     if not (data / DATABASE).is_file():

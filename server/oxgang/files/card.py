@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
@@ -22,6 +23,8 @@ from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import MIDDLE, RIGHT, Sheet, draw, size_for
+from oxgang.texts.cards import height_name, in_language, shot_name, spin_name, swing_name, tempo_name
+from oxgang.texts.messages import Texts
 
 
 class Form(StrEnum):
@@ -70,17 +73,40 @@ LIGHT: Final = 0.35
 Row = tuple[str, Trajectory, Spin, Tempo, float, float]
 
 
-def write_card(card: Card, form: Form, sides: Sequence[Side]) -> bytes:
+@dataclass(frozen=True, slots=True)
+class _Paper:
+    """A card in the student's words and unit."""
+
+    card: Card
+    words: Texts
+
+    def unit(self, yards: float) -> float:
+        return m_from_yd(yards) if self.card.metres else yards
+
+    def distance(self, yards: float) -> str:
+        return shown(self.unit(yards))
+
+    def name(self, cell: CardCell) -> str:
+        return shot_name(cell, self.words)
+
+    def cue(self, cell: CardCell) -> str:
+        return in_language(self.card.cue(cell), self.words) if self.card.look.cues else ""
+
+    def say(self, code: str, **values: str | int) -> str:
+        return self.words.format(f"paper-{code}", values)
+
+
+def write_card(card: Card, form: Form, sides: Sequence[Side], words: Texts) -> bytes:
     """The PDF of a card."""
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=PANEL[form], pageCompression=1)
-    canvas.setTitle(f"{card.student}, version {card.version}")
-    draw(canvas, lay_card(card, form, sides))
+    canvas.setTitle(words.format("paper-title", {"student": card.student, "version": card.version}))
+    draw(canvas, lay_card(card, form, sides, words))
     canvas.save()
     return out.getvalue()
 
 
-def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
+def lay_card(card: Card, form: Form, sides: Sequence[Side], words: Texts) -> list[Sheet]:
     """The sheets of a card.
 
     A pocket card has its sides two to a sheet, with a fold mark; the others one to a page.
@@ -89,11 +115,12 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
     across = 2 if form is Form.POCKET else 1
     margin = WALL_MARGIN if form in (Form.A4, Form.LETTER) else MARGIN
     sheets: list[Sheet] = []
+    paper = _Paper(card, words)
     for number, side in enumerate(sides):
         if number % across == 0:
             sheets.append(Sheet(width * across, height))
         left = width * (number % across)
-        _panel(sheets[-1], card, side, left + margin, margin, width - 2 * margin, height - 2 * margin)
+        _panel(sheets[-1], paper, side, left + margin, margin, width - 2 * margin, height - 2 * margin)
     if across == 2:
         for sheet in sheets:
             sheet.rule(width, 0, width, 3 * mm, 0.4, 1)
@@ -101,28 +128,30 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side]) -> list[Sheet]:
     return sheets
 
 
-def _panel(sheet: Sheet, card: Card, side: Side, x: float, y: float, width: float, height: float) -> None:
+def _panel(sheet: Sheet, paper: _Paper, side: Side, x: float, y: float, width: float, height: float) -> None:
+    card = paper.card
     head = min(13.0, max(8.0, width / 22))
     top = y + height - head
     sheet.text(x, top, card.student, BOLD, head, room=width * 0.62)
-    unit = "metres" if card.metres else "yards"
+    unit = paper.say("unit-m" if card.metres else "unit-yd")
     version = f"v{card.version}  " if card.version else ""
     sheet.text(x + width, top, f"{version}{card.day}  {unit}", REGULAR, head * 0.7, RIGHT)
     sheet.rule(x, top - head * 0.35, x + width, top - head * 0.35, 0.8)
     body = height - head * 1.7
     lay = {Side.YARDAGE: _yardages, Side.CLUB: _grid, Side.GROUND: _ground}[side]
-    lay(sheet, card, x, y, width, body)
+    lay(sheet, paper, x, y, width, body)
 
 
-def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+def _yardages(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
     """The ladder: yardage, shot, how far it carries; a shot that stands on several rungs is named
     on the first."""
+    card = paper.card
     lines = by_yardage(card)
     if not lines:
-        sheet.text(x, y + height - 14, "No shots in use yet.", REGULAR, 9, room=width)
+        sheet.text(x, y + height - 14, paper.say("no-shots"), REGULAR, 9, room=width)
         return
     rungs = _together(lines)
-    notes = _packed(_ladder_notes(card, lines), width)
+    notes = _packed(_ladder_notes(paper, lines), width)
     foot = NOTE_LEADING * len(notes) + (3 if notes else 0)
     row = min(TALLEST_RUNG, (height - foot) / len(rungs))
     size = min(LARGEST, row * 0.72)
@@ -132,7 +161,7 @@ def _yardages(sheet: Sheet, card: Card, x: float, y: float, width: float, height
     for i, (line, last) in enumerate(rungs):
         base = y + height - (i + 0.78) * row
         same = before is not None and line.reached and line.cell == before
-        _rung(sheet, card, (line, last), x, base, columns, size, same=same, run=run)
+        _rung(sheet, paper, (line, last), x, base, columns, size, same=same, run=run)
         before = line.cell if line.reached else None
         sheet.rule(columns[0] if same else x, base - row * 0.2, x + width, base - row * 0.2, 0.2)
     for i, note in enumerate(reversed(notes)):
@@ -156,7 +185,7 @@ def _nothing(line: CardLine) -> bool:
 
 def _rung(
     sheet: Sheet,
-    card: Card,
+    paper: _Paper,
     ends: tuple[CardLine, CardLine],
     x: float,
     base: float,
@@ -169,32 +198,33 @@ def _rung(
     start, right = columns
     line, last = ends
     cell, grey = line.cell, LIGHT if _nothing(line) else 0.0
-    at, full = _distance(line.yardage, card), size
+    at, full = paper.distance(line.yardage), size
     if last is not line:
-        at = f"{at}-{_distance(last.yardage, card)}"
+        at = f"{at}-{paper.distance(last.yardage)}"
         size = size_for(at, size, start - x - 1, SMALLEST)
     sheet.text(x, base, at, BOLD, size, grey=grey)
     size = full
-    carry = "" if _nothing(line) else _distance(cell.carry_yd, card)
+    carry = "" if _nothing(line) else paper.distance(cell.carry_yd)
     wide = sheet.text(right, base, carry, REGULAR, size * 0.8, RIGHT, grey=grey)
     if run and line.reached and cell.run_yd is not None:
-        runs = f"+{whole_run(_unit(cell.carry_yd, card), _unit(cell.run_yd, card))}"
+        runs = f"+{whole_run(paper.unit(cell.carry_yd), paper.unit(cell.run_yd))}"
         sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
         if line.adds:
-            text = f"{cell.name} {_added(line, card)}"
+            text = f"{paper.name(cell)} {_added(line, paper)}"
             sheet.text(start, base, text, REGULAR, size_for(text, size * 0.86, room, SMALLEST), room=room)
         else:
-            sheet.text(start, base, "none", ITALIC, size * 0.6, room=room, grey=LIGHT)
+            sheet.text(start, base, paper.say("none"), ITALIC, size * 0.6, room=room, grey=LIGHT)
         return
     if same:
-        sheet.text(start, base, "same", REGULAR, size * 0.6, grey=LIGHT)
+        sheet.text(start, base, paper.say("same"), REGULAR, size * 0.6, grey=LIGHT)
         return
     face = FACE_OF[cell.basis]
-    wanted = size_for(cell.name, size * 0.86, room, SMALLEST, face)
-    used = sheet.text(start, base, cell.name, face, wanted, room=room)
-    cue = card.cue(cell) if card.look.cues else ""
+    name = paper.name(cell)
+    wanted = size_for(name, size * 0.86, room, SMALLEST, face)
+    used = sheet.text(start, base, name, face, wanted, room=room)
+    cue = paper.cue(cell)
     free = room - used - size * 0.5
     if cue and free > stringWidth("Hands to", REGULAR, size * 0.6):
         small = size_for(cue, size * 0.6, free, min(SMALLEST, size * 0.6), REGULAR)
@@ -205,20 +235,19 @@ def _rung(
 FACE_OF: Final = complete(Basis, {Basis.MEASURED: BOLD, Basis.REPORTED: REGULAR, Basis.ESTIMATED: ITALIC})
 
 
-def _faces(cells: Iterable[CardCell]) -> list[str]:
+def _faces(cells: Iterable[CardCell], paper: _Paper) -> list[str]:
     """What the faces of the shots on a card mean, where there is more than one."""
     there = {cell.basis for cell in cells}
-    words = {Basis.REPORTED: "not bold: from a chart", Basis.ESTIMATED: "italic: estimated"}
-    return [word for basis, word in words.items() if basis in there]
+    codes = {Basis.REPORTED: "from-chart", Basis.ESTIMATED: "estimated"}
+    return [paper.say(code) for basis, code in codes.items() if basis in there]
 
 
-def _ladder_notes(card: Card, lines: Sequence[CardLine]) -> list[str]:
-    notes = []
-    notes += _faces(line.cell for line in lines if line.reached)
+def _ladder_notes(paper: _Paper, lines: Sequence[CardLine]) -> list[str]:
+    notes = _faces((line.cell for line in lines if line.reached), paper)
     if not all(line.reached for line in lines):
-        notes.append("+ 2: hit it 2 longer. none: no shot is close")
-    if card.look.run and any(line.cell.run_yd is not None for line in lines):
-        notes.append("+: run on medium turf")
+        notes.append(paper.say("add"))
+    if paper.card.look.run and any(line.cell.run_yd is not None for line in lines):
+        notes.append(paper.say("run"))
     return notes
 
 
@@ -239,14 +268,14 @@ def _row_of(cell: CardCell) -> Row:
     return k.club, k.trajectory, k.spin, k.tempo, cell.back_in, cell.down_in
 
 
-def _row_name(row: Row) -> str:
-    """What a row has beside its club: "low grab", "ball 3 in back"; "" for the usual."""
+def _row_name(row: Row, paper: _Paper) -> str:
+    """What a row has beside its club: "low grab", "ball 3 back"; "" for the usual."""
     _, height, spin, tempo, back, down = row
-    text: list[str] = [] if height is Trajectory.STOCK else [height]
-    text += [] if spin is Spin.CHECK else [spin]
-    text += [] if tempo is Tempo.NORMAL else [tempo]
-    text += [f"ball {abs(back):g} {'back' if back > 0 else 'fwd'}"] if back else []
-    text += [f"grip {down:g} down"] if down else []
+    text: list[str] = [] if height is Trajectory.STOCK else [height_name(height, paper.words)]
+    text += [] if spin is Spin.CHECK else [spin_name(spin, paper.words)]
+    text += [] if tempo is Tempo.NORMAL else [tempo_name(tempo, paper.words)]
+    text += [paper.say("ball-back" if back > 0 else "ball-forward", inches=f"{abs(back):g}")] if back else []
+    text += [paper.say("grip-down", inches=f"{down:g}")] if down else []
     return " ".join(text)
 
 
@@ -263,14 +292,15 @@ def _grid_rows(card: Card, shots: Sequence[CardCell]) -> list[Row]:
     return sorted({_row_of(cell) for cell in shots}, key=place)
 
 
-def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+def _grid(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
     """The shots played and in work: a row a club and way of hitting it, a column a swing."""
+    card = paper.card
     shots = [cell for cell in card.cells if cell.play is not Play.NEITHER]
     swings = {cell.key.swing for cell in shots}
     columns = [label for label, _ in card.positions if label in swings]
     rows = _grid_rows(card, shots)
     if not rows:
-        sheet.text(x, y + height - 14, "No shots in use yet.", REGULAR, 9, room=width)
+        sheet.text(x, y + height - 14, paper.say("no-shots"), REGULAR, 9, room=width)
         return
     note_room = 2 * NOTE_LEADING + 2
     most = int((height - note_room) / SMALLEST / 1.25) - 1
@@ -282,12 +312,14 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
     top = y + height
     ends = {label: x + (j + 1 + NAME_COLUMNS) * column for j, label in enumerate(columns)}
     for label, end in ends.items():
-        sheet.text(end, top - row * 0.7, label, BOLD, size * 0.75, RIGHT, room=column * 0.95)
+        name = swing_name(label, paper.words)
+        wanted = size_for(name, size * 0.75, column * 0.95, SMALLEST)
+        sheet.text(end, top - row * 0.7, name, BOLD, wanted, RIGHT, room=column * 0.95)
     cells = {(_row_of(cell), cell.key.swing): cell for cell in shots}
     before = ""
     for line, one in enumerate(rows, 1):
         base = top - (line + 0.7) * row
-        club, more = one[0], _row_name(one)
+        club, more = one[0], _row_name(one, paper)
         if club != before:
             sheet.rule(x, base + row * 0.72, x + width, base + row * 0.72, 0.5)
         name = " ".join([club, more] if club != before else [f"  {more}"]).rstrip()
@@ -298,38 +330,38 @@ def _grid(sheet: Sheet, card: Card, x: float, y: float, width: float, height: fl
         for label, end in ends.items():
             cell = cells.get((one, label))
             if cell is not None:
-                _number(sheet, card, cell, end, base, size)
-    for i, note in enumerate(_grid_notes(card, shots, left_out)):
+                _number(sheet, paper, cell, end, base, size)
+    for i, note in enumerate(_grid_notes(paper, shots, left_out)):
         sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, NOTE_SIZE, room=width)
 
 
-def _number(sheet: Sheet, card: Card, cell: CardCell, right: float, base: float, size: float) -> None:
-    text = _distance(cell.carry_yd, card)
+def _number(sheet: Sheet, paper: _Paper, cell: CardCell, right: float, base: float, size: float) -> None:
+    text = paper.distance(cell.carry_yd)
     if cell.play is Play.WORK:
         sheet.text(right, base, f"({text})", REGULAR, size * 0.8, RIGHT)
         return
     sheet.text(right, base, text, FACE_OF[cell.basis], size, RIGHT)
 
 
-def _grid_notes(card: Card, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
+def _grid_notes(paper: _Paper, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
     """What the marks mean, and the launch to look for."""
-    text = []
-    text += _faces(cell for cell in shots if cell.play is Play.PLAYED)
+    text = _faces((cell for cell in shots if cell.play is Play.PLAYED), paper)
     if any(cell.play is Play.WORK for cell in shots):
-        text.append("( ): still learning")
+        text.append(paper.say("learning"))
     if left_out:
-        names = dict.fromkeys(f"{row[0]} {_row_name(row)}".strip() for row in left_out)
-        text.append(f"left out for room: {', '.join(names)}")
-    clubs = [c for c in card.clubs if any(cell.key.club == c[0] for cell in shots)]
+        names = dict.fromkeys(f"{row[0]} {_row_name(row, paper)}".strip() for row in left_out)
+        text.append(paper.say("left-out", names=", ".join(names)))
+    clubs = [c for c in paper.card.clubs if any(cell.key.club == c[0] for cell in shots)]
     club, loft = clubs[len(clubs) // 2]
     heights = [t for t in Trajectory if any(cell.key.trajectory is t for cell in shots)]
     ends = {t: TYPICAL.window(t, loft) for t in heights}
-    windows = ", ".join(f"{t} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in ends.items())
-    return "; ".join(text), f"launch \N{DEGREE SIGN} with the {club}: {windows}"
+    windows = ", ".join(f"{height_name(t, paper.words)} {lo:.0f}-{hi:.0f}" for t, (lo, hi) in ends.items())
+    return "; ".join(text), paper.say("launch", club=club, windows=windows)
 
 
-def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: float) -> None:
+def _ground(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
     """The ground in black and white: played furrows dark, those in work light."""
+    card = paper.card
     label = min(40.0, width * 0.14)
     lo, hi = card.from_yd - 5, card.to_yd + 5
     axis = 12.0
@@ -356,19 +388,11 @@ def _ground(sheet: Sheet, card: Card, x: float, y: float, width: float, height: 
             sheet.rule(tick, middle - bar, tick, middle + bar, 1)
     bottom = top - len(card.clubs) * lane
     for yards in range(card.from_yd, card.to_yd + 1, 10):
-        sheet.text(at(yards), bottom - 9, _distance(yards, card), REGULAR, 7, MIDDLE)
+        sheet.text(at(yards), bottom - 9, paper.distance(yards), REGULAR, 7, MIDDLE)
 
 
-def _distance(yards: float, card: Card) -> str:
-    return shown(_unit(yards, card))
-
-
-def _unit(yards: float, card: Card) -> float:
-    return m_from_yd(yards) if card.metres else yards
-
-
-def _added(line: CardLine, card: Card) -> str:
+def _added(line: CardLine, paper: _Paper) -> str:
     """What is added to a shot, or taken off, to reach a distance: "+ 2"."""
-    more = whole_added(_unit(line.yardage, card), _unit(line.cell.carry_yd, card))
+    more = whole_added(paper.unit(line.yardage), paper.unit(line.cell.carry_yd))
     sign = "+" if more >= 0 else "\N{MINUS SIGN}"
     return f"{sign} {abs(more)}"

@@ -13,6 +13,7 @@ from reportlab.graphics.widgets.markers import makeMarker
 from reportlab.lib.colors import Color, HexColor
 
 from oxgang.files.lettering import BOLD, REGULAR, fitted
+from oxgang.texts.messages import Texts
 
 INK: Final = HexColor("#1d2b1f")
 QUIET: Final = HexColor("#5c6a5d")
@@ -37,6 +38,7 @@ def time_chart(
     span: tuple[date, date],
     marks: Sequence[date],
     size: tuple[float, float],
+    words: Texts,
 ) -> Drawing:
     """A chart of shares over time, 0 to `highest`, with dotted lines on the days of `marks`.
 
@@ -61,7 +63,7 @@ def time_chart(
         drawing.add(Line(left, at, left + across, at, strokeColor=BAND, strokeWidth=0.5))
         label = f"{100 * share * highest:.0f} %"
         drawing.add(_small(left - 3, at - 2.5, label, "end"))
-    first, last = f"{from_day:%-d %b %y}", f"{to_day:%-d %b %y}"
+    first, last = words.with_year(from_day), words.with_year(to_day)
     drawing.add(_small(left, 4, first, "start"))
     drawing.add(_small(left + across, 4, last, "end"))
     for day in marks:
@@ -75,7 +77,7 @@ def time_chart(
     plot = LinePlot()
     drawn = [one for one in series if one.points]
     if not drawn:
-        drawing.add(_small(left + 4, bottom + up / 2, "not measured", "start"))
+        drawing.add(_small(left + 4, bottom + up / 2, words.format("paper-not-measured"), "start"))
         return drawing
     plot.x, plot.y = round(left), round(bottom)
     plot.width, plot.height = round(across), round(up)

@@ -27,7 +27,8 @@ from oxgang.core.words import intervals
 from oxgang.core.words.shots import Trajectory
 from oxgang.files.charts import BAND, EARTH, INK, QUIET, Series, time_chart
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR, fitted
-from oxgang.texts.messages import Texts, texts
+from oxgang.texts.cards import swing_name
+from oxgang.texts.messages import Texts
 
 FIELD: Final = HexColor("#b9c9ac")
 MARGIN: Final = 16 * mm
@@ -69,6 +70,7 @@ class Report:
     played: Sequence[Cell]
     from_yd: int
     to_yd: int
+    texts: Texts
     practise: Sequence[str] = ()
     coming: Sequence[str] = ()
 
@@ -90,7 +92,7 @@ def write_report(report: Report) -> bytes:
     _next(canvas, report, top - GAP, inner)
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 7)
-    note = _texts(report).format("report-interval", {"level": intervals.words()})
+    note = report.texts.format("report-interval", {"level": intervals.words()})
     canvas.drawString(MARGIN, MARGIN * 0.55, note)
     canvas.drawRightString(width - MARGIN, MARGIN * 0.55, f"{report.academy}")
     canvas.showPage()
@@ -104,8 +106,10 @@ def _head(canvas: Canvas, report: Report, top: float, width: float) -> float:
     canvas.drawString(MARGIN, top - 16, fitted(report.student, BOLD, 20, width))
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 10)
-    period = f"{_day(report.from_day)} to {_day(report.to_day)}"
-    text = f"{period}    {report.whole.balls} balls    {report.coach}"
+    words = report.texts
+    ends = {"from": words.day(report.from_day), "to": words.day(report.to_day)}
+    balls = words.format("paper-balls", {"balls": report.whole.balls})
+    text = f"{words.format('paper-period', ends)}    {balls}    {report.coach}"
     canvas.drawString(MARGIN, top - 31, fitted(text, REGULAR, 10, width))
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
@@ -134,18 +138,19 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
         found = [(p.to_day, of(p)) for p in report.points]
         return Series([(day, x.value, x.lo, x.hi) for day, x in found if x.value is not None], INK)
 
+    say = report.texts.format
     spread = shares(lambda p: p.spread)
     covered = Series([(day, c, c, c) for day, c, _ in report.looks], INK)
     doubtful = Series([(day, d, d, d) for day, _, d in report.looks if d is not None], EARTH)
     widest = max([0.1, *(p[3] for p in spread.points)])
     charts: list[tuple[str, list[Series], float]] = [
-        ("Solid strikes", [shares(lambda p: p.solid)], 1.0),
-        ("Spread of solid balls", [spread], min(0.4, widest)),
-        ("Ground covered, doubtful in brown", [covered, doubtful], 1.0),
+        (say("paper-solid"), [shares(lambda p: p.solid)], 1.0),
+        (say("paper-spread"), [spread], min(0.4, widest)),
+        (say("paper-covered"), [covered, doubtful], 1.0),
     ]
     across = 3
     if report.whole.launch.of:
-        charts.insert(2, ("Launch in its window", [shares(lambda p: p.launch)], 1.0))
+        charts.insert(2, (say("paper-launches"), [shares(lambda p: p.launch)], 1.0))
         across = 2
     each = (width - (across - 1) * GAP) / across
     for i, (title, series, highest) in enumerate(charts):
@@ -156,6 +161,7 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
             span=(report.from_day, report.to_day),
             marks=[event.on for event, _ in report.turns],
             size=(each, CHART_HEIGHT),
+            words=report.texts,
         )
         below = (i // across + 1) * CHART_HEIGHT + i // across * GAP
         renderPDF.draw(drawing, canvas, MARGIN + i % across * (each + GAP), top - below)
@@ -166,12 +172,12 @@ def _charts(canvas: Canvas, report: Report, top: float, width: float) -> float:
 def _turns(canvas: Canvas, report: Report, top: float, width: float) -> float:
     """The events, each with what came before against what came after."""
     shown = report.turns[-MOST_TURNS:]
-    words = _texts(report)
+    words = report.texts
     for event, turn in shown:
         top -= LINE
         canvas.setFillColor(EARTH)
         canvas.setFont(BOLD, 9)
-        text = f"{_day(event.on)}, {_named(event, words)}"
+        text = f"{words.day(event.on)}, {_named(event, words)}"
         room = width * 0.34
         canvas.drawString(MARGIN, top + 4, fitted(text, BOLD, 9, room - 6))
         canvas.setFillColor(INK)
@@ -193,7 +199,7 @@ def _ground(canvas: Canvas, report: Report, top: float, width: float) -> float:
 
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 11)
-    canvas.drawString(MARGIN, top - 10, "The ground: where each shot lands")
+    canvas.drawString(MARGIN, top - 10, report.texts.format("paper-ground"))
     low = top - 18 - STRIP
     canvas.setFillColor(FIELD)
     for span in stretches(held):
@@ -218,20 +224,22 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     stock = [c for c in report.cells if c.key.trajectory is Trajectory.STOCK and c.key.usual]
     clubs = list(dict.fromkeys(c.key.club for c in stock))
     swings = list(dict.fromkeys(c.key.swing for c in stock))
-    unit = "metres" if report.metres else "yards"
+    say = report.texts.format
+    unit = say("paper-unit-m" if report.metres else "paper-unit-yd")
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 11)
-    canvas.drawString(MARGIN, top - 10, f"Stock numbers now, {unit}")
+    canvas.drawString(MARGIN, top - 10, say("paper-stock", {"unit": unit}))
     if not stock:
         canvas.setFont(REGULAR, 9)
-        canvas.drawString(MARGIN, top - 26, "No wedge in the bag yet.")
+        canvas.drawString(MARGIN, top - 26, say("paper-no-wedge"))
         return top - 30
     column = width / (len(swings) + 1)
     row = LINE
     line = top - 30
     canvas.setFont(BOLD, 9)
     for j, swing in enumerate(swings):
-        canvas.drawRightString(MARGIN + (j + 2) * column, line, fitted(swing, BOLD, 9, column * 0.95))
+        name = fitted(swing_name(swing, report.texts), BOLD, 9, column * 0.95)
+        canvas.drawRightString(MARGIN + (j + 2) * column, line, name)
     by_key = {(c.key.club, c.key.swing): c for c in stock}
     for club in clubs[:MOST_CLUBS]:
         line -= row
@@ -253,9 +261,9 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
     line -= row * 1.2
     canvas.setFillColor(QUIET)
     canvas.setFont(REGULAR, 8)
-    notes = ["italic: estimated"]
+    notes = [say("paper-estimated")]
     if len(clubs) > MOST_CLUBS:
-        notes.append(f"left out for room: {', '.join(clubs[MOST_CLUBS:])}")
+        notes.append(say("paper-left-out", {"names": ", ".join(clubs[MOST_CLUBS:])}))
     canvas.drawString(MARGIN, line, fitted("; ".join(notes), REGULAR, 8, width))
     return line
 
@@ -263,12 +271,12 @@ def _table(canvas: Canvas, report: Report, top: float, width: float) -> float:
 def _next(canvas: Canvas, report: Report, top: float, width: float) -> None:
     """The homework and the sessions to come, as far as the page has room."""
     room = int((top - MARGIN - LINE) / LINE)
-    for title, lines in (("To practise", report.practise), ("Next sessions", report.coming)):
+    for code, lines in (("paper-practise", report.practise), ("paper-sessions", report.coming)):
         if not lines or room < 2:
             continue
         canvas.setFillColor(INK)
         canvas.setFont(BOLD, 11)
-        canvas.drawString(MARGIN, top - 10, title)
+        canvas.drawString(MARGIN, top - 10, report.texts.format(code))
         canvas.setFont(REGULAR, 10)
         shown = lines[: room - 1]
         for line in shown:
@@ -276,10 +284,6 @@ def _next(canvas: Canvas, report: Report, top: float, width: float) -> None:
             canvas.drawString(MARGIN, top - 10, fitted(line, REGULAR, 10, width))
         top -= LINE + GAP / 2
         room -= len(shown) + 2
-
-
-def _texts(report: Report) -> Texts:
-    return texts("m" if report.metres else "yd")
 
 
 def _named(event: Happened, words: Texts) -> str:
@@ -291,7 +295,3 @@ def _named(event: Happened, words: Texts) -> str:
 
 def _unit(yards: float, report: Report) -> float:
     return m_from_yd(yards) if report.metres else yards
-
-
-def _day(day: date) -> str:
-    return f"{day:%-d %B %Y}"

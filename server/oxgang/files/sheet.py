@@ -12,7 +12,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from oxgang.files.lettering import BOLD, REGULAR
-from oxgang.files.marks import Sheet, draw
+from oxgang.files.marks import Sheet, draw, size_for
+from oxgang.texts.messages import Texts
 
 BOXES: Final = 5
 MARGIN: Final = 15 * mm
@@ -22,14 +23,19 @@ TOP: Final = 46 * mm
 FOOT: Final = 22 * mm
 # Homework on paper: so many calls a line, room for a row's name, and for a line of boxes.
 CALLS: Final = 10
+FOOT_SIZE: Final = 8.5
+SMALLEST: Final = 6.5
 TASK_HEAD: Final = 11 * mm
 TASK_LINE: Final = 15 * mm
 TASK_BOX: Final = (18 * mm, 9 * mm)
-CAUTION: Final = (
-    "Never walk out to measure while anyone can hit. The range's own rules come first. "
-    "Rest between sets. Stop if it hurts."
+# What is written down of a day, and where the line for it begins and ends [mm].
+OF_THE_DAY: Final = (
+    ("day", 0, 28),
+    ("lie", 38, 26),
+    ("ball", 73, 26),
+    ("wind", 109, 24),
+    ("air", 142, 22),
 )
-LETTERS: Final = "After a number: f fat, t thin, h heel, o toe, x hit hard. Leave unused boxes empty."
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,12 +46,12 @@ class SheetRow:
     cue: str = ""
 
 
-def write_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]) -> bytes:
+def write_sheet(student: str, academy: str, unit: str, rows: Sequence[SheetRow], words: Texts) -> bytes:
     """The PDF of a sheet: as many pages as the rows need."""
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=A4, pageCompression=1)
-    canvas.setTitle(f"{student}, {title}")
-    draw(canvas, lay_sheet(student, academy, title, unit, rows))
+    canvas.setTitle(f"{student}, {words.format('paper-score-sheet')}")
+    draw(canvas, lay_sheet(student, academy, unit, rows, words))
     canvas.save()
     return out.getvalue()
 
@@ -71,6 +77,7 @@ class Task:
     cues: str
     unit: str
     rows: Sequence[TaskRow]
+    words: Texts
 
 
 def write_homework(task: Task) -> bytes:
@@ -100,9 +107,8 @@ def lay_homework(task: Task) -> list[Sheet]:
             text = f"{task.title}, {task.due}"
             sheet.text(MARGIN, height - 28 * mm, text, BOLD, 12, room=right - MARGIN)
             sheet.text(MARGIN, height - 34 * mm, task.cues, REGULAR, 10, room=right - MARGIN)
-            boxes = f"Carry in each box [{task.unit}]. {LETTERS}"
-            sheet.text(MARGIN, 14 * mm, boxes, REGULAR, 8, room=right - MARGIN)
-            sheet.text(MARGIN, 9 * mm, CAUTION, REGULAR, 8.5, room=right - MARGIN)
+            boxes = task.words.format("paper-boxes", {"unit": task.unit})
+            _foot(sheet, task.words, f"{boxes} {task.words.format('paper-letters')}", right - MARGIN)
             y = height - 42 * mm
         sheet = pages[-1]
         sheet.text(MARGIN, y, row.name, BOLD, 12, room=105 * mm)
@@ -118,8 +124,15 @@ def lay_homework(task: Task) -> list[Sheet]:
     return pages
 
 
-def lay_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[SheetRow]) -> list[Sheet]:
+def _foot(sheet: Sheet, words: Texts, letters: str, room: float) -> None:
+    """What the boxes take, and the cautions, as large as they fit."""
+    for text, at in ((letters, 14), (words.format("paper-caution"), 9)):
+        sheet.text(MARGIN, at * mm, text, REGULAR, size_for(text, FOOT_SIZE, room, SMALLEST), room=room)
+
+
+def lay_sheet(student: str, academy: str, unit: str, rows: Sequence[SheetRow], words: Texts) -> list[Sheet]:
     """The pages of a sheet."""
+    title = words.format("paper-score-sheet")
     width, height = A4
     fit = int((height - TOP - FOOT) / ROW)
     pages = [rows[i : i + fit] for i in range(0, len(rows), fit)] or [rows]
@@ -128,20 +141,15 @@ def lay_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[
         sheet = Sheet(width, height)
         right = width - MARGIN
         sheet.text(MARGIN, height - 20 * mm, student, BOLD, 16, room=120 * mm)
-        text = title if len(pages) == 1 else f"{title}, {number} of {len(pages)}"
+        paged = words.format("paper-page", {"title": title, "page": number, "pages": len(pages)})
+        text = title if len(pages) == 1 else paged
         sheet.text(right, height - 20 * mm, f"{text}. {academy}", REGULAR, 9, "right", room=70 * mm)
         line = height - 31 * mm
-        for at, label, length in (
-            (0, "Day", 28),
-            (38, "Lie", 26),
-            (73, "Ball", 26),
-            (109, "Wind", 24),
-            (142, "Air", 22),
-        ):
+        for code, at, length in OF_THE_DAY:
             x = MARGIN + at * mm
-            wide = sheet.text(x, line, label, REGULAR, 9)
+            wide = sheet.text(x, line, words.format(f"paper-{code}"), REGULAR, 9)
             sheet.rule(x + wide + 2, line - 1, x + length * mm + 8, line - 1, 0.5)
-        sheet.text(MARGIN, height - 40 * mm, f"Carry of each ball [{unit}]", REGULAR, 9)
+        sheet.text(MARGIN, height - 40 * mm, words.format("paper-carry", {"unit": unit}), REGULAR, 9)
         for i, row in enumerate(page):
             y = height - TOP - (i + 1) * ROW
             left = right - BOXES * (BOX[0] + 2 * mm)
@@ -150,7 +158,6 @@ def lay_sheet(student: str, academy: str, title: str, unit: str, rows: Sequence[
                 sheet.text(MARGIN, y + 1.4 * mm, row.cue, REGULAR, 8, room=left - MARGIN - 4)
             for n in range(BOXES):
                 sheet.box(left + n * (BOX[0] + 2 * mm), y + 1 * mm, *BOX, 1.0)
-        sheet.text(MARGIN, 14 * mm, LETTERS, REGULAR, 8.5, room=right - MARGIN)
-        sheet.text(MARGIN, 9 * mm, CAUTION, REGULAR, 8.5, room=right - MARGIN)
+        _foot(sheet, words, words.format("paper-letters"), right - MARGIN)
         found.append(sheet)
     return found

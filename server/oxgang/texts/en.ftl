@@ -490,6 +490,7 @@ taken-gaps-json = gaps.json
 
 field-name = name
 field-hand = hand
+field-language = language
 field-units = units
 field-scale = scale
 field-tolerance_yd = tolerance

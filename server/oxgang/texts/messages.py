@@ -25,6 +25,7 @@ from functools import lru_cache
 from importlib.resources import files
 from typing import Any, Final
 
+from babel.dates import format_skeleton
 from fluent.runtime import FluentBundle, FluentResource
 
 from oxgang.core.units import M_PER_FT, SETS, Units, shown
@@ -39,7 +40,12 @@ BETWEEN: Final = "list-between"
 @lru_cache
 def source(language: str = LANGUAGE) -> str:
     """The messages of a language as they stand in their file."""
-    return files(__package__).joinpath(f"{language}.ftl").read_text(encoding="utf-8")
+    return file_of(f"{language}.ftl")
+
+
+def file_of(name: str) -> str:
+    """A catalogue as it stands."""
+    return files(__package__).joinpath(name).read_text(encoding="utf-8")
 
 
 class Texts:
@@ -47,21 +53,23 @@ class Texts:
 
     def __init__(self, language: str, units: Units) -> None:
         self._units = SETS[units]
+        self.language = language
         functions: dict[str, Any] = {
             "YD": self._distance,
             "YARDS": self._yards,
             "FEET": self._feet,
             "INCHES": self._inches,
-            "STROKES": lambda strokes: f"{_rounded(float(strokes), 2):.2f}",
+            "STROKES": lambda strokes: self._mark(f"{_rounded(float(strokes), 2):.2f}"),
             "PERCENT": _percent,
             "POINTS": _points,
-            "DAY": lambda iso: f"{date.fromisoformat(iso):%-d %b}",
-            "DATE": lambda iso: f"{date.fromisoformat(iso):%-d %b %Y}",
-            "MOMENT": lambda iso: f"{datetime.fromisoformat(iso):%-d %b, %H:%M}",
+            "DAY": lambda iso: self._on(date.fromisoformat(iso), "MMMd", "%-d %b"),
+            "DATE": lambda iso: self.with_year(date.fromisoformat(iso)),
+            "MOMENT": lambda iso: self._moment(datetime.fromisoformat(iso), "MMMd", "%-d %b"),
             "NAME": self._name,
         }
         self._bundle = FluentBundle([language], use_isolating=False, functions=functions)
-        self._bundle.add_resource(FluentResource(source(language)))
+        for text in (source(language), file_of(f"paper.{language}.ftl")):
+            self._bundle.add_resource(FluentResource(text))
 
     def say(self, message: Message) -> str:
         """What is told, as a part of a sentence."""
@@ -93,11 +101,36 @@ class Texts:
         name = self.format(code)
         return bare if name == code else name
 
+    def with_year(self, on: date) -> str:
+        """A day with its year: "3 Dec 2026"."""
+        return self._on(on, "yMMMd", "%-d %b %Y")
+
+    def day(self, on: date) -> str:
+        """A day in full: "3 December 2026"."""
+        return self._on(on, "yMMMMd", "%-d %B %Y")
+
+    def session(self, start: datetime) -> str:
+        """When one comes: "Thursday 3 December, 17:30"."""
+        return self._moment(start, "MMMMEEEEd", "%A %-d %B")
+
+    def _on(self, on: date, skeleton: str, english: str) -> str:
+        """A day by Unicode's date skeletons; in English as Oxgang writes it."""
+        if self.language == LANGUAGE:
+            return f"{on:{english}}"
+        return str(format_skeleton(skeleton, on, locale=self.language))
+
+    def _moment(self, at: datetime, skeleton: str, english: str) -> str:
+        return f"{self._on(at, skeleton, english)}, {at:%H:%M}"
+
+    def _mark(self, number: str) -> str:
+        """A number with the language's decimal mark."""
+        return number if self.language == LANGUAGE else number.replace(".", ",")
+
     def _distance(self, yards: Any, digits: Any = 0) -> str:
         return f"{self._yards(yards, digits)} {self._units.carry.sign}"
 
     def _yards(self, yards: Any, digits: Any = 0) -> str:
-        return _plain(self._units.carry.of(float(yards)), int(digits))
+        return self._mark(_plain(self._units.carry.of(float(yards)), int(digits)))
 
     def _feet(self, feet: Any) -> str:
         metres = float(feet) * M_PER_FT
@@ -107,7 +140,7 @@ class Texts:
         """The sign of the inches stays; half a centimetre is as near as a hand places a ball."""
         unit = self._units.adjustment
         value = round(2 * unit.of(float(inches))) / 2 if unit.size != 1 else float(inches)
-        return f"{_plain(value, 2)} {unit.sign}"
+        return f"{self._mark(_plain(value, 2))} {unit.sign}"
 
     def _name(self, codes: Any, of: Any) -> str:
         names = [self.named(f"{of}-{code}", code) for code in str(codes).split(",") if code]

@@ -3,6 +3,7 @@
 import { button, keep, kept, make } from "./dom";
 import { Queue, refusedWords, type Sent } from "./queue";
 import type { Aimed, Course } from "./page";
+import { count, say, type Word } from "./words";
 
 export interface Finish {
   code: string;
@@ -64,13 +65,14 @@ export function leftWords(left: Left, unit: string, perYard: number, leadIsLeft:
   const { past_yd: past, right_yd: right } = left;
   const parts = [`${Math.round(yards * scale(unit, perYard))} ${short(unit)}`];
   if (past !== null && right !== null && yards > 0) {
-    const along = Math.abs(past) < ON_LINE * yards ? "pin high" : past < 0 ? "short" : "long";
-    parts.push(along);
-    if (Math.abs(right) >= ON_LINE * yards) parts.push(right < 0 === leadIsLeft ? "lead side" : "trail side");
+    const along = Math.abs(past) < ON_LINE * yards ? "pin-high" : past < 0 ? "short" : "long";
+    parts.push(say(along));
+    if (Math.abs(right) >= ON_LINE * yards)
+      parts.push(say(right < 0 === leadIsLeft ? "lead-side" : "trail-side"));
   }
   return parts.join(", ");
 }
-const short = (unit: string) => (unit === "m" ? "m" : "ft");
+const short = (unit: string) => say(unit === "m" ? "sign-m" : "sign-ft");
 const scale = (unit: string, perYard: number) => (unit === "m" ? perYard : FEET);
 
 export class CourseLog implements Course {
@@ -120,27 +122,18 @@ export class CourseLog implements Course {
     this.status.replaceChildren();
     this.status.setAttribute("role", "status");
     if (held) {
-      const line = make("p", `Logged: ${held.words}. `);
+      const line = make("p", `${say("logged", { shot: held.words })} `);
       line.append(
-        button("Undo", () => {
+        button(say("undo"), () => {
           keep(this.#name, null);
           this.#show();
         }),
       );
       this.status.append(line);
     }
-    if (waits)
-      this.status.append(
-        make(
-          "p",
-          `${waits} ${waits === 1 ? "shot is" : "shots are"} waiting on this phone until it's online.`,
-        ),
-      );
+    if (waits) this.status.append(make("p", count(waits, "shot-waiting", "shots-waiting")));
     for (const one of this.#queue.refused) this.status.append(make("p", refusedWords(one, "shot"), "newer"));
-    if (this.#queue.fragile)
-      this.status.append(
-        make("p", "This phone can't save anything. Stay on this page until it's sent.", "newer"),
-      );
+    if (this.#queue.fragile) this.status.append(make("p", say("fragile"), "newer"));
   }
 
   begin(aimed: Aimed): void {
@@ -153,19 +146,19 @@ export class CourseLog implements Course {
     const leadIsLeft = !portal.left_handed;
     const sign = short(unit);
     const chosen = make("select");
-    chosen.setAttribute("aria-label", "Shot");
+    chosen.setAttribute("aria-label", say("shot"));
     for (const [place, name] of shots.entries()) {
       const option = make("option", name);
       option.value = String(place);
       chosen.append(option);
     }
     chosen.value = String(aimed.place);
-    const said = make("p", "Touch where it finished.", "said");
+    const said = make("p", say("touch-where"), "said");
     said.setAttribute("role", "status");
     const typed = make("input");
     typed.inputMode = "decimal";
     typed.autocomplete = "off";
-    typed.setAttribute("aria-label", `From the hole in ${sign === "m" ? "metres" : "feet"}`);
+    typed.setAttribute("aria-label", say(unit === "m" ? "hole-distance-m" : "hole-distance-ft"));
     const picture = drawn(unit, perYard, leadIsLeft, (at) => {
       left = at;
       typed.value = String(Math.round(far(at) * scale(unit, perYard)));
@@ -176,20 +169,21 @@ export class CourseLog implements Course {
       const there = !!typed.value.trim() && Number.isFinite(value) && value >= 0;
       left = there ? { left_yd: value / scale(unit, perYard), past_yd: null, right_yd: null } : null;
       picture.dot(null);
-      said.textContent = left ? leftWords(left, unit, perYard, leadIsLeft) : "Type how far from the hole.";
+      said.textContent = left ? leftWords(left, unit, perYard, leadIsLeft) : say("type-how-far");
     });
     const how = make("label", "", "left");
-    how.append(typed, make("span", `${sign} from the hole`));
+    how.append(typed, make("span", say("from-hole", { unit: sign })));
     const finishes = make("div", "", "finishes");
     for (const finish of portal.finishes)
       finishes.append(
         button(finish.label, () => {
           if (finish.placed && !left) {
-            said.textContent = "First touch where it finished, or type how far from the hole.";
+            said.textContent = say("first-touch");
             return;
           }
           if (left && far(left) > finish.most_yd) {
-            said.textContent = `${Math.round(far(left) * scale(unit, perYard))} ${sign} is too far away.`;
+            const length = `${Math.round(far(left) * scale(unit, perYard))} ${sign}`;
+            said.textContent = say("too-far", { length });
             return;
           }
           this.#hold(aimed, Number(chosen.value), finish, finish.placed ? left : null, perYard);
@@ -200,13 +194,13 @@ export class CourseLog implements Course {
     const head = make("div", "", "aimed");
     head.append(heading, chosen);
     this.#options.place.replaceChildren(
-      make("p", "On the course", "small"),
+      make("p", say("on-course"), "small"),
       head,
       picture.element,
       said,
       how,
       finishes,
-      button("Back", () => this.#options.playing(false), "wide"),
+      button(say("back"), () => this.#options.playing(false), "wide"),
     );
     heading.focus({ preventScroll: true });
   }
@@ -247,7 +241,7 @@ function drawn(unit: string, perYard: number, leadIsLeft: boolean, put: (at: Lef
   picture.setAttribute("viewBox", `${-EDGE} ${-EDGE} ${2 * EDGE} ${2 * EDGE}`);
   picture.setAttribute("class", "hole");
   picture.setAttribute("role", "img");
-  picture.setAttribute("aria-label", "Where it finished, from above. Or type the distance below.");
+  picture.setAttribute("aria-label", say("hole-picture"));
   const add = (tag: string, attributes: Record<string, string | number>, text = "") => {
     const part = document.createElementNS(SVG, tag);
     for (const [name, value] of Object.entries(attributes)) part.setAttribute(name, String(value));
@@ -261,13 +255,13 @@ function drawn(unit: string, perYard: number, leadIsLeft: boolean, put: (at: Lef
     add("circle", { r, class: "ring" });
     add("text", { x: r * Math.SQRT1_2, y: -r * Math.SQRT1_2, class: "of" }, String(ring));
   }
-  const words: [string, number, number][] = [
+  const words: [Word, number, number][] = [
     ["long", 0, 14 - EDGE],
     ["short", 0, EDGE - 6],
     [leadIsLeft ? "lead" : "trail", 20 - EDGE, 5],
     [leadIsLeft ? "trail" : "lead", EDGE - 20, 5],
   ];
-  for (const [word, x, y] of words) add("text", { x, y, class: "to" }, word);
+  for (const [word, x, y] of words) add("text", { x, y, class: "to" }, say(word));
   add("path", { d: "M0 0 V-30 L16 -24 L0 -18", class: "flag" });
   const dot = add("circle", { r: 9, class: "dot", visibility: "hidden" });
   const place = (at: { x: number; y: number } | null) => {

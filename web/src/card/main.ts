@@ -6,6 +6,7 @@ import "./card.css";
 import { button, keep, kept as read, make } from "./dom";
 import { PortalPlace } from "./portal";
 import { build, type Card } from "./page";
+import { say } from "./words";
 
 /** The service worker's store (public/card-sw.js): it keeps what the page needs. */
 const STORE = "oxgang-card-3";
@@ -32,7 +33,7 @@ async function openCard(card: HTMLElement, token: string, portal: PortalPlace) {
   try {
     answer = await fetch(address);
   } catch {
-    if (!kept) card.textContent = "No connection. Open this page once online.";
+    if (!kept) card.textContent = say("no-connection");
     return;
   }
   if (answer.status === 404) {
@@ -42,7 +43,7 @@ async function openCard(card: HTMLElement, token: string, portal: PortalPlace) {
   }
   if (answer.status === 204) {
     keep(address, null);
-    card.replaceChildren(make("p", "No card published yet. Ask your coach."));
+    card.replaceChildren(make("p", say("no-card")));
     portal.card(false);
     return;
   }
@@ -60,11 +61,11 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
   field.inputMode = "numeric";
   field.autocomplete = "off";
   field.maxLength = 6;
-  field.setAttribute("aria-label", "Your code");
-  const said = make("p", "");
-  said.setAttribute("role", "alert");
+  field.setAttribute("aria-label", say("your-code"));
+  const answered = make("p", "");
+  answered.setAttribute("role", "alert");
   const go = async () => {
-    said.textContent = "";
+    answered.textContent = "";
     try {
       const answer = await fetch(`/c/${token}/code`, {
         method: "POST",
@@ -73,9 +74,9 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
       });
       const body = (await answer.json()) as { opens?: boolean; title?: string };
       if (body.opens) return open();
-      said.textContent = answer.ok ? "Wrong code." : (body.title ?? "Try again.");
+      answered.textContent = answer.ok ? say("wrong-code") : (body.title ?? say("try-again"));
     } catch {
-      said.textContent = "No connection. Enter the code once online.";
+      answered.textContent = say("code-online");
     }
     field.select();
   };
@@ -84,10 +85,10 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
     void go();
   });
   form.append(
-    make("h1", "Your code"),
+    make("h1", say("your-code")),
     field,
-    button("Open", () => void go(), "first"),
-    said,
+    button(say("open"), () => void go(), "first"),
+    answered,
   );
   root.replaceChildren(form);
   field.focus();
@@ -96,7 +97,7 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
 async function open(main: HTMLElement): Promise<void> {
   const token = main.dataset["token"] ?? "";
   const tabs = make("nav", "", "tabs");
-  tabs.setAttribute("aria-label", "Places");
+  tabs.setAttribute("aria-label", say("places"));
   const card = make("div");
   const place = make("div", "", "place");
   main.replaceChildren(tabs, card, place);

@@ -1,7 +1,7 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
 import { button, make } from "./dom";
 import { matters, pickedAt, type Picks } from "./picks";
-import { say as said, WORDS, type CardWords, type Language } from "./words";
+import { say } from "./words";
 
 export interface Shot {
   name: string;
@@ -40,8 +40,6 @@ export interface Card {
   recipes: string[];
   shots: Shot[];
   lines: Line[];
-  /** English where none is said. */
-  language?: Language;
   /** What to hit to the pin; a version from before picks has none. */
   picks?: Picks | null;
 }
@@ -53,7 +51,6 @@ const WHERE_IT_MATTERS = "green";
 /** How this phone was last used. */
 const MODE = "oxgang-card-to";
 
-const wordsOf = (card: Card): CardWords => WORDS[card.language ?? "en"];
 const whole = (value: number) => String(Math.round(value));
 
 /** Where of all lines a distance stands: the nearest there is. */
@@ -113,23 +110,20 @@ export interface Course {
 
 /** Show a card. `before` is the version that was kept on this phone. */
 export function build(main: HTMLElement, card: Card, before?: number, course?: Course): void {
-  const words = wordsOf(card);
   const { version, day, academy } = card;
   const head = [
     make("h1", card.student),
-    make("p", said(words.version, { version, day, academy }), "small"),
+    make("p", say("version", { version, day, academy }), "small"),
     ...(card.note ? [make("p", card.note, "note")] : []),
-    ...(before !== undefined && before < card.version
-      ? [make("p", said(words.newer, { version }), "newer")]
-      : []),
+    ...(before !== undefined && before < card.version ? [make("p", say("newer", { version }), "newer")] : []),
   ];
   if (!card.lines.length || !card.shots.length) {
-    main.replaceChildren(...head, make("p", words.noShot));
+    main.replaceChildren(...head, make("p", say("no-shot-yet")));
     return;
   }
   const typed = make("input");
   typed.inputMode = "numeric";
-  typed.setAttribute("aria-label", said(words.distance, { unit: card.unit === "m" ? words.m : words.yd }));
+  typed.setAttribute("aria-label", say("distance", { unit: say(card.unit === "m" ? "unit-m" : "unit-yd") }));
   const at = make("label", "", "at");
   at.append(typed, make("span", card.unit));
   const picks = card.picks ?? null;
@@ -158,7 +152,9 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
       course.begin({ version: id, shots, place: first(), at, unit: card.unit, asked: asked() });
     });
     // On a small phone it lies over the answer: it says the shot itself.
-    pressed.push(() => (go.textContent = `Play ${card.shots[first()]?.name ?? "a shot"} and log it`));
+    pressed.push(
+      () => (go.textContent = say("play-and-log", { shot: card.shots[first()]?.name ?? say("a-shot") })),
+    );
     course.changed = () => show();
     log.append(go, course.status);
   }
@@ -181,7 +177,7 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
     if (picks && toPin) showAsks(picks);
     // A card without picks has only carries: they stand in for the pin.
     log.hidden = !course?.offered || (!!picks && !toPin);
-    for (const say of pressed) say();
+    for (const mark of pressed) mark();
     for (const row of ladder.rows)
       row.classList.toggle("here", row.dataset["shot"] === String(line.shot) && line.near);
   }
@@ -208,8 +204,8 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
       remember(pin ? "pin" : "carry");
     };
     modes.append(
-      choice(words.carryIt, () => !toPin, to(false)),
-      choice(words.toPin, () => toPin, to(true)),
+      choice(say("carry"), () => !toPin, to(false)),
+      choice(say("to-pin"), () => toPin, to(true)),
     );
   }
   function showAsks(of: Picks): void {
@@ -217,8 +213,8 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
       (row as HTMLElement).hidden =
         of.asks[ask]?.name === WHERE_IT_MATTERS && !matters(of, chosen, ask, place);
   }
-  function choice(said: string, on: () => boolean, choose: () => void): HTMLButtonElement {
-    const made = button(said, () => {
+  function choice(label: string, on: () => boolean, choose: () => void): HTMLButtonElement {
+    const made = button(label, () => {
       choose();
       show();
     });
@@ -244,7 +240,7 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
     const name = row.insertCell();
     const more = add === null ? "" : ` ${added(add)}`;
     const named = near || add !== null;
-    name.textContent = named ? `${shot?.name ?? ""}${more}` : words.none;
+    name.textContent = named ? `${shot?.name ?? ""}${more}` : say("none");
     name.className = named ? (shot?.measured ? "" : "est") : "far";
     row.insertCell().textContent = named && shot ? whole(shot.carry) : "";
     row.addEventListener("click", () => move(at));
@@ -258,9 +254,9 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
     shot,
     beside,
     log,
-    make("h2", words.ladder),
+    make("h2", say("distances")),
     ladder,
-    make("p", said(words.legend, { level: card.level }), "small"),
+    make("p", say("legend", { level: card.level }), "small"),
   );
   move(place);
 }
@@ -286,11 +282,10 @@ function remember(mode: string): void {
 /** The shot to the pin, how often it finishes on the green, and why. */
 function pick(card: Card, picked: ReturnType<typeof pickedAt>): HTMLElement[] {
   const of = picked ? card.shots[picked.shot] : undefined;
-  const words = wordsOf(card);
-  if (!picked || !of) return [make("p", words.noneBig, "none"), make("p", words.unreached, "carry")];
+  if (!picked || !of) return [make("p", say("none-big"), "none"), make("p", say("unreached"), "carry")];
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
-    make("p", said(words.onGreen, { tenths: picked.tenths, reason: picked.reason }), "carry"),
+    make("p", say("on-green", { tenths: picked.tenths, reason: picked.reason }), "carry"),
     ...cues(card, of),
   ];
 }
@@ -301,7 +296,7 @@ function others(card: Card, places: number[]): HTMLElement[] {
     const of = card.shots[place];
     if (!of) return [];
     const part = make("p", "", "other");
-    part.append(make("span", wordsOf(card).or), make("b", of.name), make("span", whole(of.carry)));
+    part.append(make("span", say("or")), make("b", of.name), make("span", whole(of.carry)));
     return [part];
   });
 }
@@ -312,40 +307,37 @@ function cues(card: Card, of: Shot): HTMLElement[] {
 }
 
 /** "6 to 12": how the ground runs is never known well. */
-function ran(of: Shot, words: CardWords): string {
-  if (of.run_balls) return said(words.runsSeen, { run: whole(of.run ?? 0), balls: of.run_balls });
+function ran(of: Shot): string {
+  if (of.run_balls) return say("run-measured", { run: whole(of.run ?? 0), balls: of.run_balls });
   const [least, most] = of.runs ?? [of.run, of.run];
-  return least === most ? whole(of.run ?? 0) : said(words.to, { least: least ?? 0, most: most ?? 0 });
+  return least === most ? whole(of.run ?? 0) : say("span", { least: least ?? 0, most: most ?? 0 });
 }
 
 function answer(card: Card, line: Line): HTMLElement[] {
   const of = line.shot === null ? undefined : card.shots[line.shot];
-  const words = wordsOf(card);
-  if (!of) return [make("p", words.noneBig, "none")];
+  if (!of) return [make("p", say("none-big"), "none")];
   const add = line.add ?? null;
   if (!line.near && add === null)
     return [
-      make("p", words.noneBig, "none"),
-      make("p", said(words.nearest, { name: of.name, carry: whole(of.carry) }), "carry"),
+      make("p", say("none-big"), "none"),
+      make("p", say("nearest", { name: of.name, carry: whole(of.carry) }), "carry"),
     ];
   if (!line.near && add !== null)
     return [
       make("p", `${of.name} ${added(add)}`, of.measured ? "name" : "name est"),
       make(
         "p",
-        said(add < 0 ? words.hitShorter : words.hitLonger, { carry: whole(of.carry), by: Math.abs(add) }),
+        say(add < 0 ? "hit-shorter" : "hit-longer", { carry: whole(of.carry), by: Math.abs(add) }),
         "carry",
       ),
       ...cues(card, of),
     ];
   const total =
-    of.run === null
-      ? ""
-      : said(words.runs, { run: ran(of, words), all: Math.round(of.carry) + Math.round(of.run) });
-  const basis = of.measured ? "" : of.reported ? words.chart : words.estimated;
+    of.run === null ? "" : say("runs", { run: ran(of), all: Math.round(of.carry) + Math.round(of.run) });
+  const basis = of.measured ? "" : say(of.reported ? "from-chart" : "estimated");
   return [
     make("p", of.name, of.measured ? "name" : "name est"),
-    make("p", said(words.carries, { carry: whole(of.carry), half: whole(of.half) }) + basis + total, "carry"),
+    make("p", say("carries", { carry: whole(of.carry), half: whole(of.half) }) + basis + total, "carry"),
     ...cues(card, of),
   ];
 }
@@ -356,8 +348,8 @@ function next(card: Card, line: Line): HTMLElement[] {
     const of = place === null ? undefined : card.shots[place];
     const part = make("p", "", which);
     part.append(
-      make("span", wordsOf(card)[which]),
-      make("b", of ? of.name : wordsOf(card).none),
+      make("span", say(which)),
+      make("b", of ? of.name : say("none")),
       make("span", of ? whole(of.carry) : ""),
     );
     return part;

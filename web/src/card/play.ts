@@ -3,6 +3,7 @@
 import { button, keep, kept, make } from "./dom";
 import { isMet } from "@/shared/offline/rules";
 import type { Sent } from "./queue";
+import { say } from "./words";
 
 export interface PhoneCall {
   at: number | null;
@@ -46,7 +47,9 @@ export interface PlayOptions {
   unit: string;
   /** How many of the unit are a yard. */
   perYard: number;
+  /** How a ball may be struck, solid first, and the words for it. */
   strikes: string[];
+  strikeWords: string[];
   send: (round: Sent) => void;
   leave: () => void;
   again: () => void;
@@ -54,19 +57,21 @@ export interface PlayOptions {
 const MOST = 400;
 /** Whether this phone's own voice says what is called. */
 const VOICE = "oxgang-voice";
-function say(words: string): void {
+function speak(words: string): void {
   if (!kept<boolean>(VOICE) || !("speechSynthesis" in window)) return;
   speechSynthesis.cancel();
-  speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+  const spoken = new SpeechSynthesisUtterance(words);
+  spoken.lang = document.documentElement.lang;
+  speechSynthesis.speak(spoken);
 }
 
 /** "better than on 4 of 5 days" */
 export function betterWords(better: number | undefined): string {
   if (better === undefined) return "";
   const fifths = Math.round(better * 5);
-  if (fifths <= 0) return "Not your best day. Try again tomorrow.";
-  if (fifths >= 5) return "Better than on almost all of your days.";
-  return `Better than ${fifths} of your last 5 days.`;
+  if (fifths <= 0) return say("better-none");
+  if (fifths >= 5) return say("better-all");
+  return say("better-some", { fifths });
 }
 
 /** An id that no other phone makes. */
@@ -80,7 +85,8 @@ export const unfinished = (name: string) => kept<Playing>(name);
 export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOptions): void {
   const state: Playing = "uid" in asked ? asked : { uid: newId(), asked, answers: [], open: [] };
   const { calls } = state.asked;
-  let strike = options.strikes[0] ?? "solid";
+  const solid = options.strikes[0] ?? "solid";
+  let strike = solid;
   const points = () =>
     state.answers.filter((balls, i) => calls[i] !== undefined && isMet(calls[i], balls)).length;
   const remember = () => keep(options.name, state.answers.length || state.open.length ? state : null);
@@ -94,7 +100,10 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
   const typed = make("input");
   typed.inputMode = "decimal";
   typed.autocomplete = "off";
-  typed.setAttribute("aria-label", `Carry in ${options.unit === "m" ? "metres" : "yards"}`);
+  typed.setAttribute(
+    "aria-label",
+    say("carry-in", { unit: say(options.unit === "m" ? "unit-m" : "unit-yd") }),
+  );
   const said = make("p", "", "said");
   said.setAttribute("role", "status");
   const form = make("form", "", "result");
@@ -107,7 +116,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     if (!call) return;
     state.open.push(ball);
     if (state.open.length === call.balls) state.answers.push(state.open.splice(0));
-    strike = options.strikes[0] ?? "solid";
+    strike = solid;
     remember();
     if (state.answers.length === calls.length) end();
     else show();
@@ -116,11 +125,15 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const text = typed.value.trim().replace(",", ".");
     const carry = Number(text);
     if (!text || !Number.isFinite(carry) || carry < 0 || carry > MOST) {
-      said.textContent = text ? `"${text}" is not a carry. Type how far it flew.` : "Type how far it flew.";
+      said.textContent = say(text ? "not-a-carry" : "type-carry", { text });
       return;
     }
     typed.value = "";
     hit({ carry, met: null, strike });
+  }
+  function showStrike(): void {
+    for (const [place, one] of [...strikes.children].entries())
+      one.setAttribute("aria-pressed", String(options.strikes[place] === strike));
   }
   function undo(): void {
     if (state.open.length) state.open.pop();
@@ -132,17 +145,25 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const place = state.answers.length;
     const call = calls[place];
     if (!call) return end();
-    const worse = call.balls > 1 ? `, ball ${state.open.length + 1} of ${call.balls}` : "";
     head.replaceChildren(
       make("h1", state.asked.title),
-      make("p", `Target ${place + 1} of ${calls.length}${worse}`, "small"),
+      make(
+        "p",
+        say(call.balls > 1 ? "target-ball" : "target", {
+          n: place + 1,
+          of: calls.length,
+          ball: state.open.length + 1,
+          balls: call.balls,
+        }),
+        "small",
+      ),
     );
     figure.textContent = call.mark || (call.at === null ? call.shot : String(Math.round(call.at)));
-    say(figure.textContent);
+    speak(figure.textContent);
     figure.classList.toggle("words", !!call.mark || call.at === null);
     hint.textContent = state.asked.cue || (call.given && call.at !== null ? call.shot : "");
     shot.open = false;
-    shot.replaceChildren(make("summary", "What the card says"), make("b", call.shot || "no shot"));
+    shot.replaceChildren(make("summary", say("card-says")), make("b", call.shot || say("no-shot")));
     shot.hidden = call.given || !call.shot;
     pips.replaceChildren(
       ...calls.map((_, i) => {
@@ -151,12 +172,12 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
         return make("li", "", i === place ? "now" : balls && of ? (isMet(of, balls) ? "met" : "missed") : "");
       }),
     );
-    pips.setAttribute("aria-label", `${points()} of ${place} hit`);
+    pips.setAttribute("aria-label", say("hits", { points: points(), of: place }));
     form.hidden = !!call.mark;
     strikes.hidden = !!call.mark;
     net.hidden = !call.mark;
-    said.textContent = `${points()} of ${place}`;
-    for (const one of strikes.children) one.setAttribute("aria-pressed", String(one.textContent === strike));
+    said.textContent = say("score", { points: points(), of: place });
+    showStrike();
     performance.mark("oxgang-called");
     if (!call.mark) typed.focus({ preventScroll: true });
   }
@@ -190,47 +211,55 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     const inStrokes = state.asked.scoring === "strokes";
     root.replaceChildren(
       make("h1", state.asked.title),
-      make("p", inStrokes ? "Done" : `${points()} of ${state.answers.length}`, "figure result"),
+      make(
+        "p",
+        inStrokes ? say("done") : say("score", { points: points(), of: state.answers.length }),
+        "figure result",
+      ),
       make(
         "p",
         inStrokes
-          ? "Strokes are counted once it's sent."
-          : `Par ${state.asked.par.par}. ${whole ? betterWords(state.asked.par.beats[points()]) : ""}`,
+          ? say("strokes-later")
+          : `${say("par-was", { par: state.asked.par.par })} ${whole ? betterWords(state.asked.par.beats[points()]) : ""}`,
         "carry",
       ),
-      button("Play again", options.again, "first"),
-      button("Back", options.leave),
+      button(say("play-again"), options.again, "first"),
+      button(say("back"), options.leave),
     );
   }
 
   form.append(typed, make("span", options.unit));
-  const next = button("Next", log, "first");
+  const next = button(say("next"), log, "first");
   form.append(next);
   form.addEventListener("submit", (event) => {
     event.preventDefault();
     log();
   });
-  for (const name of options.strikes)
+  for (const [place, code] of options.strikes.entries())
     strikes.append(
-      button(name, () => {
-        strike = strike === name ? (options.strikes[0] ?? "solid") : name;
-        for (const one of strikes.children)
-          one.setAttribute("aria-pressed", String(one.textContent === strike));
+      button(options.strikeWords[place] ?? code, () => {
+        strike = strike === code ? solid : code;
+        showStrike();
         typed.focus({ preventScroll: true });
       }),
     );
   net.append(
-    button("Hit", () => hit({ carry: null, met: true, strike: "solid" }), "first"),
-    button("Missed", () => hit({ carry: null, met: false, strike: "solid" })),
+    button(say("hit"), () => hit({ carry: null, met: true, strike: "solid" }), "first"),
+    button(say("missed"), () => hit({ carry: null, met: false, strike: "solid" })),
   );
-  const voice = button("Voice", () => {
+  const voice = button(say("voice"), () => {
     keep(VOICE, !kept<boolean>(VOICE));
     voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
-    say(figure.textContent ?? "");
+    speak(figure.textContent ?? "");
   });
   voice.hidden = !("speechSynthesis" in window);
   voice.setAttribute("aria-pressed", String(!!kept<boolean>(VOICE)));
-  tools.append(voice, button("Undo", undo), button("Stop here", end), button("Finish later", options.leave));
+  tools.append(
+    voice,
+    button(say("undo"), undo),
+    button(say("stop"), end),
+    button(say("finish-later"), options.leave),
+  );
   root.replaceChildren(
     head,
     figure,
@@ -242,7 +271,7 @@ export function play(root: HTMLElement, asked: Asked | Playing, options: PlayOpt
     pips,
     said,
     tools,
-    make("p", "Nobody in front of you or beside the net. Rest between sets. Stop if it hurts.", "small"),
+    make("p", say("caution"), "small"),
   );
   show();
 }

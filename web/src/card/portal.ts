@@ -5,6 +5,7 @@ import { ground, streakWords, type Progress } from "./progress";
 import { play, unfinished, type Asked, type Par, type PhoneCall } from "./play";
 import { CourseLog, type Finish } from "./course";
 import { playedWords, Queue, refusedWords } from "./queue";
+import { count, say, type Word } from "./words";
 
 interface PortalRow {
   name: string;
@@ -57,6 +58,8 @@ export interface Portal {
   per_yd: number;
   shows: string[];
   strikes: string[];
+  /** The words for these; places kept by an older page have none. */
+  strike_words?: string[];
   limit: number;
   left_handed?: boolean;
   finishes?: Finish[];
@@ -71,7 +74,7 @@ export interface Portal {
   pictures?: { id: number; swing: string; height: string }[];
 }
 type Tab = "card" | "practise" | "progress";
-const LABELS: Record<Tab, string> = { card: "Card", practise: "Practise", progress: "Progress" };
+const LABELS: Record<Tab, Word> = { card: "tab-card", practise: "tab-practise", progress: "tab-progress" };
 /** A form in which the next round of a game is another one. */
 const TURN = "#turn";
 
@@ -166,7 +169,7 @@ export class PortalPlace {
     tabs.hidden = places.length < 2 || this.#playing;
     tabs.replaceChildren(
       ...places.map((name) => {
-        const one = button(LABELS[name], () => this.#go(name));
+        const one = button(say(LABELS[name]), () => this.#go(name));
         one.setAttribute("aria-current", name === now ? "page" : "false");
         if (name === "practise" && this.#open.length)
           one.append(make("span", String(this.#open.length), "badge"));
@@ -194,56 +197,54 @@ export class PortalPlace {
     const left = unfinished(this.#round);
     return [
       make("h1", portal.student),
-      ...(waits
-        ? [
-            make(
-              "p",
-              `${waits} ${waits === 1 ? "round is waiting" : "rounds are waiting"} on this phone until it's online.`,
-              "newer",
-            ),
-          ]
-        : []),
+      ...(waits ? [make("p", count(waits, "round-waiting", "rounds-waiting"), "newer")] : []),
       ...this.#queue.refused.map((one) => make("p", refusedWords(one), "newer")),
-      ...(this.#queue.fragile
-        ? [make("p", "This phone can't save anything. Stay on this page until it's sent.", "newer")]
+      ...(this.#queue.fragile ? [make("p", say("fragile"), "newer")] : []),
+      ...(left
+        ? [button(say("continue", { title: left.asked.title }), () => this.#begin(left), "first wide")]
         : []),
-      ...(left ? [button(`Continue ${left.asked.title}`, () => this.#begin(left), "first wide")] : []),
       ...(portal.lesson ? [this.#lesson(portal.lesson)] : []),
-      ...(portal.homework ? [make("h2", "Homework"), ...this.#homework(portal.homework)] : []),
-      ...(portal.games?.length ? [make("h2", "Games"), ...portal.games.map((game) => this.#game(game))] : []),
+      ...(portal.homework ? [make("h2", say("homework")), ...this.#homework(portal.homework)] : []),
+      ...(portal.games?.length
+        ? [make("h2", say("games")), ...portal.games.map((game) => this.#game(game))]
+        : []),
     ];
   }
   #lesson({ day, cue, drill, how }: NonNullable<Portal["lesson"]>): HTMLElement {
     const part = make("section", "", "lesson");
-    part.append(make("p", `From the lesson of ${day}`, "small"));
+    part.append(make("p", say("from-lesson", { day }), "small"));
     if (cue) part.append(make("p", cue, "name"));
     if (drill) part.append(make("p", drill, "carry"));
     if (how) part.append(make("p", how, "recipe"));
     for (const { id, swing, height } of this.#portal?.pictures ?? []) {
       const image = make("img");
       image.src = `/c/${this.#options.token}/pictures/${id}/still.jpg`;
-      image.alt = `You at ${swing} ${height}`.trim();
+      image.alt = say("you-at", { position: `${swing} ${height}`.trim() });
       image.loading = "lazy";
       part.append(image);
     }
     return part;
   }
   #homework(all: HomeHomework[]): HTMLElement[] {
-    if (!all.length) return [make("p", "No homework right now. Play a game instead.", "small")];
+    if (!all.length) return [make("p", say("no-homework"), "small")];
     return all.map((one) => {
       const part = make("section", "", "task");
       part.append(
         make("h3", one.title),
-        make("p", one.late ? `${one.due}, you can still do it` : one.due, "small"),
+        make("p", one.late ? say("late", { due: one.due }) : one.due, "small"),
       );
       if (one.cues) part.append(make("p", one.cues, "cue"));
       one.rows.forEach((row, place) => {
         const { done } = row;
-        const said = done
-          ? `${done.points ?? 0} of ${done.of}`
-          : `${row.balls} balls, par ${row.par.par}${row.wanted === null ? "" : `, wanted ${row.wanted}`}`;
+        const asked = done
+          ? say("done-of", { points: done.points ?? 0, of: done.of })
+          : say(row.wanted === null ? "to-do" : "to-do-wanted", {
+              balls: row.balls,
+              par: row.par.par,
+              wanted: row.wanted ?? "",
+            });
         const line = button("", () => this.#begin(askedOf(one, row, place)), done ? "row done" : "row");
-        line.append(make("b", row.name), make("span", said));
+        line.append(make("b", row.name), make("span", asked));
         if (row.cue) line.append(make("span", row.cue, "small"));
         part.append(line);
       });
@@ -272,11 +273,19 @@ export class PortalPlace {
       },
       "row",
     );
-    const strokes = game.scoring === "strokes";
-    const best = game.best === null ? "" : `, best ${Math.round(game.best * calls.length)}`;
+    const { par } = game.par;
+    const of = calls.length;
+    const best = game.best === null ? null : Math.round(game.best * of);
     line.append(
       make("b", game.name),
-      make("span", strokes ? `par ${game.par.par} strokes` : `par ${game.par.par} of ${calls.length}${best}`),
+      make(
+        "span",
+        game.scoring === "strokes"
+          ? say("par-strokes", { par })
+          : best === null
+            ? say("par-of", { par, of })
+            : say("par-of-best", { par, of, best }),
+      ),
       make("span", game.about, "small"),
     );
     return line;
@@ -299,6 +308,7 @@ export class PortalPlace {
       unit: portal.unit,
       perYard: portal.per_yd,
       strikes: portal.strikes,
+      strikeWords: portal.strike_words ?? portal.strikes,
       send: (round) => {
         this.#queue.add(round);
         void this.refresh();
@@ -315,31 +325,33 @@ export class PortalPlace {
     if (progress) {
       const { weeks, longest, paused } = progress;
       parts.push(
-        make("h2", "Your distances"),
+        make("h2", say("your-distances")),
         ground(progress, portal.unit),
-        make("h2", "Next"),
+        make("h2", say("next-goal")),
         make(
           "p",
-          progress.of
-            ? `${progress.met} of the last ${progress.of} random targets ${progress.goal}.`
-            : `First goal: ${progress.goal}. Play Random distances to start.`,
+          say(progress.of ? "goal-met" : "goal-first", {
+            met: progress.met,
+            of: progress.of,
+            goal: progress.goal,
+          }),
           "carry",
         ),
-        make("p", `Solid: ${progress.solid} of the last ${progress.balls} balls.`, "carry"),
+        make("p", say("solid", { solid: progress.solid, balls: progress.balls }), "carry"),
         make("p", streakWords(weeks, longest, paused), "carry"),
       );
     }
     if (portal.course?.length)
-      parts.push(make("h2", "On the course"), ...portal.course.map((said) => make("p", said, "carry")));
+      parts.push(make("h2", say("on-course")), ...portal.course.map((note) => make("p", note, "carry")));
     if (portal.rounds?.length) {
       const table = make("table");
       for (const round of portal.rounds) {
         const row = table.insertRow();
         row.insertCell().textContent = round.points === null ? "–" : String(round.points);
         row.insertCell().textContent = `${round.name}, ${round.day}`;
-        row.insertCell().textContent = round.par === null ? "" : `par ${round.par}`;
+        row.insertCell().textContent = round.par === null ? "" : say("par", { par: round.par });
       }
-      parts.push(make("h2", "Rounds"), table);
+      parts.push(make("h2", say("rounds")), table);
     }
     if (portal.balls?.length) {
       const table = make("table");
@@ -347,9 +359,9 @@ export class PortalPlace {
         const row = table.insertRow();
         row.insertCell().textContent = ball.carry === null ? "–" : String(ball.carry);
         row.insertCell().textContent = ball.shot;
-        row.insertCell().textContent = ball.strike === "solid" ? "" : ball.strike;
+        row.insertCell().textContent = ball.strike;
       }
-      parts.push(make("h2", "Your last balls"), table);
+      parts.push(make("h2", say("last-balls")), table);
     }
     return parts;
   }

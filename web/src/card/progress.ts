@@ -1,5 +1,6 @@
 /** How the student does, on the phone: the ground, and weeks in a row with practice. */
 import { make } from "./dom";
+import { count, say } from "./words";
 
 export interface Progress {
   from: number;
@@ -18,13 +19,11 @@ export interface Progress {
 
 /** A pause is a pause: what was done stays. */
 export function streakWords(weeks: number, longest: number, paused: boolean): string {
-  const said = (n: number) => `${n} ${n === 1 ? "week" : "weeks"}`;
-  if (!longest) return "You haven't practised a full week yet.";
-  if (!weeks) return `Your longest streak is ${said(longest)}. One ball starts a new one.`;
-  if (paused) return `${said(weeks)} in a row, then a break. Continue any time.`;
-  return weeks === longest
-    ? `${said(weeks)} in a row with practice.`
-    : `${said(weeks)} in a row with practice. Your longest is ${longest}.`;
+  const of = (n: number) => count(n, "one-week", "weeks");
+  if (!longest) return say("streak-none");
+  if (!weeks) return say("streak-over", { longest: of(longest) });
+  if (paused) return say("streak-paused", { weeks: of(weeks) });
+  return say(weeks === longest ? "streak" : "streak-longest", { weeks: of(weeks), longest });
 }
 
 const SVG = "http://www.w3.org/2000/svg";
@@ -34,8 +33,8 @@ export function ground({ from, to, strips, covered }: Progress, unit: string): H
   const picture = document.createElementNS(SVG, "svg");
   picture.setAttribute("viewBox", `0 0 ${WIDE} 34`);
   picture.setAttribute("role", "img");
-  const reached = covered === null ? "" : `${Math.round(100 * covered)} % covered`;
-  picture.setAttribute("aria-label", `${from} to ${to} ${unit}: ${reached}`);
+  const reached = covered === null ? "" : say("covered", { share: Math.round(100 * covered) });
+  picture.setAttribute("aria-label", `${say("ground", { from, to, unit })} ${reached}`.trim());
   const x = (at: number) => ((at - from) / (to - from + 1)) * WIDE;
   for (const { from: lo, to: hi, kind } of strips) {
     const bar = document.createElementNS(SVG, "rect");
@@ -46,6 +45,6 @@ export function ground({ from, to, strips, covered }: Progress, unit: string): H
     bar.setAttribute("class", kind);
     picture.append(bar);
   }
-  part.append(picture, make("p", `${from} to ${to} ${unit}. ${reached}`, "small"));
+  part.append(picture, make("p", `${say("ground", { from, to, unit })} ${reached}`.trim(), "small"));
   return part;
 }

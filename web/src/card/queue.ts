@@ -4,6 +4,7 @@
  * again when the page is opened the next time.
  */
 import { keep, kept } from "./dom";
+import { say } from "./words";
 
 export interface Sent {
   uid: string;
@@ -152,7 +153,7 @@ export class Queue {
     if (answer.ok) return (said?.uid ?? said?.round?.uid) === round.uid ? "kept" : "later";
     if (!said?.type?.startsWith("oxgang:") || answer.status >= 500 || LATER.has(answer.status))
       return "later";
-    return { title: said.title ?? "It was not accepted." };
+    return { title: said.title ?? say("not-accepted") };
   }
 }
 
@@ -168,6 +169,6 @@ export function playedWords(round: Sent): string {
   return `${String(round["trial"] ?? round["form"] ?? "round")}: ${words.join(", ") || "no ball"}`;
 }
 
-/** What the student reads of a round that was refused. */
-export const refusedWords = ({ title, told }: Refused, what = "round") =>
-  `A ${what} was not accepted. ${title} It stays on this phone${told ? ", and your coach can see what you hit" : ""}.`;
+/** What the student reads of one that was refused. */
+export const refusedWords = ({ title, told }: Refused, what: "round" | "shot" = "round"): string =>
+  say(told ? `${what}-refused-told` : `${what}-refused`, { why: title });

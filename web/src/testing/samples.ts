@@ -25,6 +25,7 @@ export const student = (more: Partial<Student> = {}): Student => ({
   name: "Ansel Quill",
   hand: "right",
   units: "yd",
+  language: "en",
   example: false,
   tolerance_yd: 2.5,
   from_yd: 30,

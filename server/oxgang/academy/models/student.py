@@ -13,6 +13,7 @@ from oxgang.core.flight.recipes import School
 from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD
 from oxgang.core.practice.load import BALL_LIMIT
 from oxgang.core.units import UNITS
+from oxgang.texts.language import Language
 
 
 class Hand(models.TextChoices):
@@ -35,6 +36,10 @@ class Student(models.Model):
     # Made up, to be looked at; taken away by one action.
     example = models.BooleanField(default=False)
     units = models.CharField(max_length=8, choices=[(u, u) for u in UNITS], default="yd")
+    # What the student reads: card, phone, papers.
+    language = models.CharField(
+        max_length=2, choices=[(one.value, one.value) for one in Language], default=Language.ENGLISH.value
+    )
     scale = models.ForeignKey(SwingScale, on_delete=models.PROTECT, related_name="students")
     tolerance_yd = models.FloatField(default=TOLERANCE_YD)
     from_yd = models.PositiveSmallIntegerField(default=FROM_YD)

@@ -13,8 +13,10 @@ from django.db.models import Q, QuerySet
 
 from oxgang.academy.errors import ErasedStudent, NotFound
 from oxgang.academy.models import Academy, Club, Coach, Erased, Student, SwingScale
+from oxgang.core.units import units_of
 from oxgang.core.words.bag import MAX_LABEL
 from oxgang.core.words.swing import Position
+from oxgang.texts.messages import Texts, texts
 
 # Who reads: a coach who is signed in, or the academy itself (commands, work behind the answers).
 Reader: TypeAlias = Academy | Coach
@@ -35,6 +37,11 @@ def academy_of(reader: Reader) -> Academy:
 def students_at(reader: Reader) -> QuerySet[Student]:
     """All students whom the reader may see, archived ones too: those of the academy."""
     return Student.objects.filter(academy=academy_of(reader))
+
+
+def texts_of(student: Student) -> Texts:
+    """The student's language, in the student's units."""
+    return texts(units_of(student.units), student.language)
 
 
 def rows_of(students: Iterable[UUID]) -> QuerySet[Student]:

@@ -19,6 +19,7 @@ from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_YD, checked_range,
 from oxgang.core.ground.played import checked_width
 from oxgang.core.ground.stages import Criteria, Stage, checked_criteria
 from oxgang.core.practice.load import BALL_LIMIT, checked_limit
+from oxgang.texts.language import Language
 
 MAX_NAME = 120
 # The handicaps that the rules of handicapping know (World Handicap System, from memory: at most
@@ -34,6 +35,7 @@ class StudentFields:
     scale_id: int
     hand: str = "right"
     units: str = "yd"
+    language: str = Language.ENGLISH
     tolerance_yd: float = TOLERANCE_YD
     from_yd: int = FROM_YD
     to_yd: int = TO_YD

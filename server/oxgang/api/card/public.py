@@ -14,9 +14,11 @@ from oxgang.core.practice.portal import Shows
 from oxgang.matrix.selectors.phone import on_phone
 from oxgang.matrix.selectors.published import versions_of
 from oxgang.practice.selectors.portal import shows_of
+from oxgang.texts.language import Language
+from oxgang.texts.phone import phone_words
 
 PAGE = """<!doctype html>
-<html lang="en">
+<html lang="{language}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -31,9 +33,10 @@ PAGE = """<!doctype html>
 # The content is asked for with the page, not after its script.
 CARD = """<link rel="preload" href="/c/{token}/card.json" as="fetch" crossorigin="anonymous">
 <main id="card" data-token="{token}"></main>
-<noscript>This card needs JavaScript.</noscript><script type="module" src="/card.js"></script>"""
+<noscript>{needs_script}</noscript><script type="module" src="/card.js"></script>"""
 GONE = """<main><h1>This card is not here</h1>
-<p>This link has ended. Ask your coach for a new one.</p></main>
+<p>This link has ended. Ask your coach for a new one.</p>
+<p lang="de">Dieser Link ist beendet. Frag deinen Coach nach einem neuen.</p></main>
 <script src="/card-gone.js"></script>"""
 
 
@@ -42,11 +45,13 @@ GONE = """<main><h1>This card is not here</h1>
 def page(request: HttpRequest, token: str) -> HttpResponse:
     """The page of a link. One that has ended says so and gives nothing away."""
     try:
-        known(token)
+        language = Language(known(token).student.language)
     except Gone:
-        return HttpResponse(PAGE.format(title="Oxgang", body=GONE), status=404)
-    body = CARD.format(token=escape(token))
-    return HttpResponse(PAGE.format(title="Wedge card", body=body))
+        gone = PAGE.format(language=Language.ENGLISH, title="Oxgang", body=GONE)
+        return HttpResponse(gone, status=404)
+    words = phone_words(language)
+    body = CARD.format(token=escape(token), needs_script=escape(words["needs-script"]))
+    return HttpResponse(PAGE.format(language=language, title=escape(words["title"]), body=body))
 
 
 @require_GET
@@ -64,7 +69,7 @@ def data(request: HttpRequest, token: str) -> HttpResponse:
     if version is None:
         # The link opens, and there is no card in it yet.
         return HttpResponse(status=204)
-    content = on_phone(version, picks=Shows.PICK in shown)
+    content = on_phone(version, picks=Shows.PICK in shown, language=Language(student.language))
     content["id"] = version.pk
     if not agreed(student).phone:
         content["student"] = first_name(str(content["student"]))

@@ -11,7 +11,7 @@ from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
 
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.card.schemas import (
     CardPreview,
@@ -119,7 +119,7 @@ def preview(
     last = versions_of(student).first()
     return made(
         CardPreview,
-        sheets=[_sheet(sheet) for sheet in lay_card(card, form, wanted)],
+        sheets=[_sheet(sheet) for sheet in lay_card(card, form, wanted, texts_of(student))],
         thin=[message.as_data() for message in thin(card)],
         moved=_differences(card_of(last), card) if last else [],
         played=len(card.played),
@@ -210,9 +210,9 @@ def compare(
 
 @router.get("/students/{student_id}/card.html", include_in_schema=False)
 def card_html(
-    request: CoachRequest, student_id: UUID, language: Query[Language] = Language.ENGLISH
+    request: CoachRequest, student_id: UUID, language: Query[Language | None] = None
 ) -> HttpResponse:
-    """The newest version as one file that needs no network."""
+    """The newest version as one file that needs no network, in the student's language or another."""
     student = student_of(request.coach, student_id)
     version = version_of(student, None)
     text = card_file(student, version, picks=Shows.PICK in shows_of(student), language=language)
@@ -245,7 +245,7 @@ def card_pdf(
     look = replace(card.look, **{k: v for k, v in asked.items() if v is not None})
     checked_step(look.step)
     card = replace(card, look=look)
-    response = HttpResponse(write_card(card, form, wanted), "application/pdf")
+    response = HttpResponse(write_card(card, form, wanted, texts_of(student)), "application/pdf")
     took_away(request, student, "card", version=version.number)
     name = f"{slugify(student.name) or 'student'}-card-v{version.number}.pdf"
     response["Content-Disposition"] = f'inline; filename="{name}"'

@@ -11,7 +11,7 @@ from django.utils.text import slugify
 from ninja import Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
@@ -28,7 +28,6 @@ from oxgang.practice.services.homework import (
     take_homework_back,
 )
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.texts.messages import texts
 
 router = Router(tags=["homework"])
 
@@ -98,8 +97,7 @@ def on_paper(request: CoachRequest, student_id: UUID, homework_id: UUID) -> Http
 
 
 def _task(student: Student, homework: Homework) -> Task:
-    units = units_of(student.units)
-    words, unit = texts(units), SETS[units].carry
+    words, unit = texts_of(student), SETS[units_of(student.units)].carry
     rows = []
     for row in homework.rows:
         calls = [call_of(call) for call in row["calls"]]
@@ -107,7 +105,7 @@ def _task(student: Student, homework: Homework) -> Task:
         values = {"par": par, "of": len(calls), "wanted": row["wanted"]}
         wanted = words.format("portal-par" if row["wanted"] is None else "portal-wanted", values)
         named = [
-            words.format(f"mark-{call.mark}").split()[0]
+            words.format(f"paper-{call.mark}")
             if call.mark
             else ""
             if call.yardage_yd is None
@@ -124,6 +122,7 @@ def _task(student: Student, homework: Homework) -> Task:
         homework.cues,
         unit.sign,
         rows,
+        words,
     )
 
 

@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from typing import Any, Final
 
 from oxgang.academy.models import Hand, Student
-from oxgang.academy.selectors.people import day_at
+from oxgang.academy.selectors.people import day_at, texts_of
 from oxgang.api.practice.content import par_out, par_out_of, round_out, row_name
 from oxgang.core.keeping.ground_over_time import HALF_YEAR_DAYS
 from oxgang.core.practice.course import course_notes
@@ -23,7 +23,8 @@ from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors import portal
 from oxgang.practice.selectors.course import on_course
 from oxgang.practice.selectors.homework import done_rows, is_late
-from oxgang.texts.messages import Texts, texts
+from oxgang.texts.cards import in_language, in_shots, key_name, swing_name
+from oxgang.texts.messages import Texts
 
 Data = dict[str, Any]
 # The student reads of so much of the course: as Progress has it at first.
@@ -42,7 +43,7 @@ def content_of(student: Student, now: datetime) -> Data:
     """All parts that the coach has chosen."""
     shown = portal.shows_of(student)
     units = units_of(student.units)
-    words = texts(units)
+    words = texts_of(student)
     reader = _Reader(words, SETS[units].carry.of(1.0))
     today = day_at(student.academy, now)
     content: Data = {
@@ -54,6 +55,7 @@ def content_of(student: Student, now: datetime) -> Data:
         "left_handed": student.hand == Hand.LEFT,
         "shows": [part.value for part in Shows if part in shown],
         "strikes": [strike.value for strike in Strike],
+        "strike_words": [_strike(strike, words) for strike in Strike],
         "limit": student.ball_limit,
     }
     if Shows.HOMEWORK in shown:
@@ -76,24 +78,33 @@ def content_of(student: Student, now: datetime) -> Data:
         ]
         since = today - COURSE_FOR
         played = on_course(student, since, units=SETS[units]).course
-        content["course"] = [words.say(one) for one in course_notes(played)]
+        content["course"] = [words.say(in_shots(one, words)) for one in course_notes(played)]
     if Shows.CUES in shown:
         content["lesson"] = _lesson(student, words)
     if Shows.BALLS in shown:
         content["balls"] = [
             {
-                "shot": str(ball.as_core(club_label=ball.club.label).cell),
+                "shot": key_name(ball.as_core(club_label=ball.club.label).cell, words),
                 "carry": None if ball.carry_yd is None else round(ball.carry_yd * content["per_yd"]),
-                "strike": ball.strike,
+                "strike": "" if ball.strike == Strike.SOLID else _strike(ball.strike, words),
                 "day": ball.hit_on.isoformat(),
             }
             for ball in portal.last_balls(student)
         ]
     if Shows.PICTURES in shown:
         content["pictures"] = [
-            {"id": p.pk, "swing": p.swing, "height": p.trajectory} for p in portal.pictures_of(student)
+            {
+                "id": p.pk,
+                "swing": swing_name(p.swing, words),
+                "height": words.named(f"height-{p.trajectory}", p.trajectory),
+            }
+            for p in portal.pictures_of(student)
         ]
     return content
+
+
+def _strike(strike: str, words: Texts) -> str:
+    return words.named(f"strike-{strike}", strike)
 
 
 def _calls(rounds: Sequence[Sequence[Call]], tolerance_yd: float, student: _Reader) -> Data:
@@ -113,7 +124,7 @@ def _call(call: Call, tolerance_yd: float, reader: _Reader) -> Data:
         "at": None if at is None else round(at * per, 1),
         "lo": None if at is None else round((at - tolerance_yd) * per, 2),
         "hi": None if at is None else round((at + tolerance_yd) * per, 2),
-        "shot": "" if shot is None else str(shot),
+        "shot": "" if shot is None else key_name(shot, reader.words),
         "given": call.given,
         "mark": "" if call.mark is None else reader.words.format(f"mark-{call.mark}"),
         "balls": call.balls,
@@ -131,7 +142,7 @@ def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
             {
                 "name": row_name(row, words),
                 "about": words.format(f"form-{row['form']}.about"),
-                "cue": row["cue"],
+                "cue": in_language(row["cue"], words),
                 "wanted": row["wanted"],
                 "balls": row["balls"],
                 "form": row["form"],
@@ -144,7 +155,7 @@ def _homework(homework: Homework, reader: _Reader, today: date) -> Data:
     return {
         "id": str(homework.pk),
         "title": homework.title,
-        "cues": homework.cues,
+        "cues": in_language(homework.cues, words),
         "due": words.format("portal-due", {"on": homework.due_on.isoformat()}),
         "late": is_late(homework, done, today),
         "closed": homework.closed_at is not None,

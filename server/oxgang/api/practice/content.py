@@ -17,6 +17,7 @@ from oxgang.practice.models import Round
 from oxgang.practice.selectors.homework import one_homework
 from oxgang.practice.selectors.rounds import par_in
 from oxgang.practice.services.rounds import Hit
+from oxgang.texts.cards import key_name, swing_name
 from oxgang.texts.messages import Texts
 
 
@@ -91,7 +92,13 @@ def hit_of(student: Student, data: RoundIn) -> Hit:
 def row_name(row: Mapping[str, Any], words: Texts) -> str:
     """What a row is called: its shot or swing, and its form."""
     shot, form = key_of(row.get("shot")), row["form"]
-    what = str(shot) if shot is not None else row["swing"] if form == PracticeForm.ONE_SWING else ""
+    what = (
+        key_name(shot, words)
+        if shot is not None
+        else swing_name(row["swing"], words)
+        if form == PracticeForm.ONE_SWING
+        else ""
+    )
     name = words.format(f"form-{form}")
     title = f"{what}, {name}" if what else name
     return title[:1].upper() + title[1:]

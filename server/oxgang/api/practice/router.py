@@ -12,7 +12,7 @@ from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import student_of, texts_of
 from oxgang.academy.selectors.standards import ownership
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
@@ -61,6 +61,7 @@ from oxgang.practice.services.homework import archive_routine, keep_routine, mar
 from oxgang.practice.services.rounds import save_round, take_round_back
 from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
+from oxgang.texts.cards import in_language, key_name
 
 router = Router(tags=["practice"])
 
@@ -220,11 +221,15 @@ def sheet_pdf(request: CoachRequest, student_id: UUID) -> HttpResponse:
         shots = played_in(student, cached.found)
         named = [cell.key for cell in shots.cells_of(Play.PLAYED)] + learning_in(shots)
     cues = {position.label: position.cue for position in cached.found.positions}
-    rows = [SheetRow(str(key), cues.get(key.swing, "")) for key in dict.fromkeys(named)]
+    words = texts_of(student)
+    rows = [
+        SheetRow(key_name(key, words), in_language(cues.get(key.swing, ""), words))
+        for key in dict.fromkeys(named)
+    ]
     if not rows:
         raise NotFound("Nothing to print yet. Plan a session, or choose shots first.")
     unit = SETS[units_of(student.units)].carry.sign
-    file = write_sheet(student.name, student.academy.name, "Paper score sheet", unit, rows)
+    file = write_sheet(student.name, student.academy.name, unit, rows, words)
     response = HttpResponse(file, "application/pdf")
     took_away(request, student, "sheet-pdf")
     name = f"{slugify(student.name) or 'student'}-sheet.pdf"

@@ -12,7 +12,7 @@ from ninja import Query, Router
 from pydantic import Field
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import row_name
@@ -32,7 +32,7 @@ from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of
 from oxgang.range_sessions.services.balls import local_day
-from oxgang.texts.messages import Texts, texts
+from oxgang.texts.messages import Texts
 
 router = Router(tags=["progress"])
 
@@ -75,7 +75,7 @@ def _coming(student: Student) -> list[str]:
     zone, now = ZoneInfo(student.academy.time_zone), timezone.now()
     rows = next_of(student.academy, [student.pk], local_day(student, now)).get(student.pk, [])
     coming = [row.starts_at.astimezone(zone) for row in rows if row.starts_at > now]
-    return [f"{start:%A %-d %B, %H:%M}" for start in coming]
+    return [texts_of(student).session(start) for start in coming]
 
 
 def _words(student: Student, found: Progress) -> str:
@@ -92,11 +92,8 @@ def _words(student: Student, found: Progress) -> str:
     units = SETS[units_of(student.units)]
     played = on_course(student, found.from_day, found.to_day, units=units).course
     lines = [notes, course_notes(played)]
-    return "\n".join(" ".join(_texts(student).say(one) for one in some) for some in lines if some)
-
-
-def _texts(student: Student) -> Texts:
-    return texts(units_of(student.units))
+    texts = texts_of(student)
+    return "\n".join(" ".join(texts.say(one) for one in some) for some in lines if some)
 
 
 @router.get("/students/{student_id}/sides", response=SidesOut)
@@ -172,12 +169,13 @@ def report(
             points=found.points,
             looks=[(x.day, x.covered, x.doubtful) for x in found.looks],
             turns=found.turns,
-            practise=_homework(student, _texts(student)),
+            practise=_homework(student, texts_of(student)),
             coming=_coming(student),
             cells=found.now.cells,
             played=found.played.answering_in(found.now.matrix.every),
             from_yd=student.from_yd,
             to_yd=student.to_yd,
+            texts=texts_of(student),
         )
     )
     response = HttpResponse(content, content_type="application/pdf")

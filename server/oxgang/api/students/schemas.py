@@ -21,6 +21,7 @@ from oxgang.core.keeping.due import State
 from oxgang.core.practice.load import BALL_LIMIT
 from oxgang.core.units import Units
 from oxgang.matrix.selectors.morning import Show
+from oxgang.texts.language import Language
 
 Handicap = Annotated[float, Field(ge=HANDICAPS[0], le=HANDICAPS[1])]
 Name = Annotated[str, Field(max_length=MAX_NAME)]
@@ -46,6 +47,7 @@ class StudentIn(Schema):
     scale_id: int
     hand: Hand = Hand.RIGHT
     units: Units = "yd"
+    language: Language = Language.ENGLISH
     tolerance_yd: float | None = None
     from_yd: int = FROM_YD
     to_yd: int = TO_YD
@@ -67,6 +69,7 @@ class StudentChange(Schema):
     scale_id: int | None = None
     hand: Hand | None = None
     units: Units | None = None
+    language: Language | None = None
     tolerance_yd: float | None = None
     from_yd: int | None = None
     to_yd: int | None = None
@@ -183,6 +186,7 @@ class StudentOut(Schema):
     name: str
     hand: Hand
     units: Units
+    language: Language
     tolerance_yd: float
     from_yd: int
     to_yd: int

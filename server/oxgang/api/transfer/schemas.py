@@ -36,6 +36,7 @@ from oxgang.core.words.shots import BallType, Grooves, Lie, Spin, Strike, Tempo,
 from oxgang.matrix.selectors.published import LEVEL_BEFORE
 from oxgang.range_sessions.models.imported_carry import MAX_SOURCE
 from oxgang.range_sessions.services.plans import MOST_ITEMS
+from oxgang.texts.language import Language
 
 FORMAT: Final = "oxgang-student"
 MOST_PLAYED: Final = 2000
@@ -70,6 +71,7 @@ class StudentPart(_Strict):
     name: str = Field(min_length=1, max_length=120)
     hand: Literal["right", "left"]
     units: Units
+    language: Language = Language.ENGLISH
     tolerance_yd: float
     from_yd: int
     to_yd: int

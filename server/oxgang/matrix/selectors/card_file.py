@@ -18,9 +18,10 @@ def card_file(
     version: PublishedMatrix,
     *,
     picks: bool,
-    language: Language = Language.ENGLISH,
+    language: Language | None = None,
 ) -> str:
-    """The file of a version; its name in full only where that is agreed to.
+    """The file of a version, in the student's language or another; the name in full only where that
+    is agreed to.
 
     Raises
     ------
@@ -32,6 +33,7 @@ def card_file(
         script, style = ((folder / f"card.{kind}").read_text(encoding="utf-8") for kind in ("js", "css"))
     except OSError:
         raise InputError("The interface is not built here: run make build first.") from None
+    language = language or Language(student.language)
     content = on_phone(version, picks=picks, language=language)
     if not agreed(student).phone:
         content["student"] = first_name(str(content["student"]))

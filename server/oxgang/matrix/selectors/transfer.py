@@ -20,6 +20,7 @@ STUDENT_FIELDS = (
     "name",
     "hand",
     "units",
+    "language",
     "tolerance_yd",
     "from_yd",
     "to_yd",

@@ -5570,6 +5570,12 @@ export interface components {
             rest?: components["schemas"]["SpotBody"] | null;
             spot: components["schemas"]["SpotBody"];
         };
+        /**
+         * Language
+         * @description A language, as its catalogue is called.
+         * @enum {string}
+         */
+        Language: "en" | "de";
         /** LateIn */
         LateIn: {
             /**
@@ -8577,6 +8583,7 @@ export interface components {
             hand?: components["schemas"]["Hand"] | null;
             /** Handicap */
             handicap?: number | null;
+            language?: components["schemas"]["Language"] | null;
             /** Longest */
             longest?: string | null;
             /** Name */
@@ -8635,6 +8642,8 @@ export interface components {
             hand?: components["schemas"]["Hand"];
             /** Handicap */
             handicap?: number | null;
+            /** @default en */
+            language?: components["schemas"]["Language"];
             /**
              * Longest
              * @default
@@ -8698,6 +8707,7 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            language: components["schemas"]["Language"];
             /** Longest */
             longest: string;
             /** Name */

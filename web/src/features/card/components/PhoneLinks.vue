@@ -161,8 +161,7 @@ useKeys("Phone", [
       <p class="quiet">A link that is off stays off. You can always create a new one.</p>
     </details>
     <p v-if="published">
-      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>,
-      <a :href="`/api/students/${studentId}/card.html?language=de`" lang="de" download>in German</a>
+      <a :href="`/api/students/${studentId}/card.html`" download>Card as a file</a>
     </p>
   </section>
 </template>

@@ -17,6 +17,7 @@ export interface StudentDraft {
   name: string;
   hand: "right" | "left";
   units: Units;
+  language: Schemas["Language"];
   scale_id: number;
   /** Left out for a new student whose coach chose none: the level's. */
   tolerance_yd?: number;
@@ -28,6 +29,7 @@ export interface StudentDraft {
   handicap: number | null;
 }
 
+const LANGUAGES: Record<Schemas["Language"], string> = { en: "English", de: "Deutsch" };
 const props = defineProps<{
   student?: Student;
   usual?: Schemas["SettingsOut"];
@@ -47,6 +49,7 @@ const filled = (): StudentDraft => ({
   name: props.student?.name ?? "",
   hand: props.student?.hand ?? "right",
   units: props.student?.units ?? props.usual?.units ?? "yd",
+  language: props.student?.language ?? "en",
   scale_id: props.student?.scale.id ?? props.usual?.scale_id ?? props.scales[0]?.id ?? 0,
   ...(props.student ? { tolerance_yd: props.student.tolerance_yd } : {}),
   from_yd: props.student?.from_yd ?? props.words.from_yd,
@@ -86,6 +89,7 @@ const FIELDS = [
   "name",
   "hand",
   "units",
+  "language",
   "scale_id",
   "tolerance_yd",
   "from_yd",
@@ -141,8 +145,17 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
           </option>
         </select>
       </div>
+      <div>
+        <label for="language">Language</label>
+        <select id="language" v-model="draft.language" class="native">
+          <option v-for="(languageName, code) in LANGUAGES" :key="code" :value="code">
+            {{ languageName }}
+          </option>
+        </select>
+        <p class="quiet hint">Card, phone and papers.</p>
+      </div>
     </div>
-    <Sentence :text="about('hand', 'units')" />
+    <Sentence :text="about('hand', 'units', 'language')" />
     <PictureChoice
       v-model="draft.scale_id"
       name="scale"
