@@ -64,7 +64,7 @@ LEVEL = baseline_for(18)
 def field(**more: object) -> Field:
     known = {
         "shots": SHOTS,
-        "cells": frozenset(KEYS),
+        "carries": dict(zip(KEYS, CARRIES, strict=True)),
         "clubs": ["56", "52", "47"],
         "from_yd": 30.0,
         "to_yd": 100.0,
@@ -120,6 +120,15 @@ def test_calls_stay_where_the_students_shots_reach_and_name_the_shot_of_the_card
     assert {c.shot for c in calls} == set(KEYS)
     worse = calls_of(Row(form=PracticeForm.WORSE, balls=20), field(), 3)
     assert [c.balls for c in worse] == [2] * 10
+
+
+def test_a_shot_that_is_given_is_hit_to_its_carry_also_while_it_is_learnt() -> None:
+    only = field(shots=SHOTS[:1])
+    calls = calls_of(Row(form=PracticeForm.BLOCKED, balls=5, shot=KEYS[2]), only, 0)
+    assert [call.yardage_yd for call in calls] == [60.0] * 5
+    assert par_for(calls, player()).mean > 1
+    calls = calls_of(Row(form=PracticeForm.ONE_SWING, balls=3, swing="9:00"), only, 0)
+    assert [call.yardage_yd for call in calls] == [51.0, 60.0, 71.0]
 
 
 def test_one_swing_takes_every_wedge_and_the_net_goes_through_its_marks() -> None:

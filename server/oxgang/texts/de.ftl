@@ -5,7 +5,7 @@ list-between = ,
 list-last = und
 
 card-file-title = Wedge-Karte von { $student }
-card-file-head = Fassung { $version } vom { $day }. { $academy }
+card-file-head = Fassung { $version } vom { DATE($day) }. { $academy }
 card-file-none = keiner
 
 recipe-words =
@@ -84,10 +84,10 @@ swing-chest = Brust
 swing-shoulder = Schulter
 
 cue-clock-1 = Hände kurz hinter dem hinteren Oberschenkel.
-cue-clock-2 = Hände auf Höhe der hinteren Hosentasche.
+cue-clock-2 = Hände an der hinteren Tasche.
 cue-clock-3 = Vorderer Arm waagrecht.
-cue-clock-4 = Vorderer Arm etwas über der Waagrechten.
-cue-clock-5 = Vorderer Arm fast oben, weiter Bogen.
+cue-clock-4 = Vorderer Arm über waagrecht.
+cue-clock-5 = Vorderer Arm fast oben.
 cue-clock-6 = Volle, ruhige Drehung.
 cue-fraction-1 = Ein Viertel zurück, ein Viertel durch.
 cue-fraction-2 = Ein Drittel zurück, ein Drittel durch.

@@ -169,7 +169,7 @@ recipe-words =
 ## The file of a card (files/card_file.py)
 
 card-file-title = Wedge card of { $student }
-card-file-head = Version { $version } of { $day }. { $academy }
+card-file-head = Version { $version } of { DATE($day) }. { $academy }
 card-file-none = none
 
 ## What a coach should know before a card is handed out (core/ground/card.py)

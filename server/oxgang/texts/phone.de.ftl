@@ -7,6 +7,7 @@ no-card = Noch keine Karte. Frag deinen Coach.
 your-code = Dein Code
 wrong-code = Falscher Code.
 try-again = Versuch es noch einmal.
+too-many-codes = Zu viele falsche Codes. Warte eine Viertelstunde. Hilft das nicht, frag deinen Coach nach einem neuen.
 code-online = Keine Verbindung. Gib den Code einmal mit Netz ein.
 open = Öffnen
 places = Bereiche
@@ -69,7 +70,7 @@ to-do-wanted = { $balls } Bälle, Par { $par }, Ziel { $wanted }
 games = Spiele
 par-strokes = Par { $par } Schläge
 par-of = Par { $par } von { $of }
-par-of-best = Par { $par } von { $of }, bisher höchstens { $best }
+par-of-best = Par { $par } von { $of }, bisher { $best }
 
 # A round
 carry-in = Carry in { $unit }

@@ -8,6 +8,7 @@ no-card = No card published yet. Ask your coach.
 your-code = Your code
 wrong-code = Wrong code.
 try-again = Try again.
+too-many-codes = Too many wrong codes. Wait a quarter of an hour. If that does not help, ask your coach for a new one.
 code-online = No connection. Enter the code once online.
 open = Open
 places = Places

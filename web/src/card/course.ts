@@ -255,13 +255,13 @@ function drawn(unit: string, perYard: number, leadIsLeft: boolean, put: (at: Lef
     add("circle", { r, class: "ring" });
     add("text", { x: r * Math.SQRT1_2, y: -r * Math.SQRT1_2, class: "of" }, String(ring));
   }
-  const words: [Word, number, number][] = [
-    ["long", 0, 14 - EDGE],
-    ["short", 0, EDGE - 6],
-    [leadIsLeft ? "lead" : "trail", 20 - EDGE, 5],
-    [leadIsLeft ? "trail" : "lead", EDGE - 20, 5],
+  const words: [Word, number, number, string][] = [
+    ["long", 0, 14 - EDGE, ""],
+    ["short", 0, EDGE - 6, ""],
+    [leadIsLeft ? "lead" : "trail", 4 - EDGE, 5, "from-left"],
+    [leadIsLeft ? "trail" : "lead", EDGE - 4, 5, "from-right"],
   ];
-  for (const [word, x, y] of words) add("text", { x, y, class: "to" }, say(word));
+  for (const [word, x, y, side] of words) add("text", { x, y, class: side }, say(word));
   add("path", { d: "M0 0 V-30 L16 -24 L0 -18", class: "flag" });
   const dot = add("circle", { r: 9, class: "dot", visibility: "hidden" });
   const place = (at: { x: number; y: number } | null) => {

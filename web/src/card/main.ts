@@ -72,9 +72,11 @@ function askCode(root: HTMLElement, token: string, open: () => void): void {
         headers: { "Content-Type": "application/json" },
         body: JSON.stringify({ code: field.value.trim() }),
       });
-      const body = (await answer.json()) as { opens?: boolean; title?: string };
+      const body = (await answer.json()) as { opens?: boolean; code?: string };
       if (body.opens) return open();
-      answered.textContent = answer.ok ? say("wrong-code") : (body.title ?? say("try-again"));
+      answered.textContent = say(
+        answer.ok ? "wrong-code" : body.code === "too-many-tries" ? "too-many-codes" : "try-again",
+      );
     } catch {
       answered.textContent = say("code-online");
     }

@@ -96,6 +96,19 @@ test("what no shot reaches says what to add to the nearest, and none beyond what
   expect(say(".shot")).toContain("None");
 });
 
+test("a German page says it in German", () => {
+  document.documentElement.lang = "de";
+  try {
+    build(main, card(), 1);
+    type("42");
+    expect(say(".shot")).toContain("Carry 41 ± 2, rollt 4 bis 8, 47 insgesamt");
+    expect(say(".newer")).toBe("Fassung 2 ist neu.");
+    expect(say(".small")).toBe("Fassung 2 vom 31.05.2026. Wexholt Hill");
+  } finally {
+    document.documentElement.lang = "en";
+  }
+});
+
 test("a new version is said; a card without a shot says what to do", () => {
   build(main, card({ note: "Smooth." }), 1);
   expect(say(".newer")).toBe("Version 2 is new.");

@@ -1,7 +1,7 @@
 /** The phone card's page: a yardage typed or stepped by the thumb, the shot, and the two next to it. */
 import { button, make } from "./dom";
 import { matters, pickedAt, type Picks } from "./picks";
-import { say } from "./words";
+import { dayWords, say } from "./words";
 
 export interface Shot {
   name: string;
@@ -113,7 +113,7 @@ export function build(main: HTMLElement, card: Card, before?: number, course?: C
   const { version, day, academy } = card;
   const head = [
     make("h1", card.student),
-    make("p", say("version", { version, day, academy }), "small"),
+    make("p", say("version", { version, day: dayWords(day), academy }), "small"),
     ...(card.note ? [make("p", card.note, "note")] : []),
     ...(before !== undefined && before < card.version ? [make("p", say("newer", { version }), "newer")] : []),
   ];

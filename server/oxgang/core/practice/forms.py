@@ -7,7 +7,7 @@ again on every machine.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
@@ -93,11 +93,11 @@ class Call:
 
 @dataclass(frozen=True, slots=True)
 class Field:
-    """What a student can be asked: the shots that answer, the ends of the ground, the wedges, the
-    tolerance [yd] and the unit in which yardages are whole."""
+    """What a student can be asked: the shots that answer, what every shot of the matrix carries [yd],
+    the ends of the ground, the wedges, the tolerance [yd] and the unit in which yardages are whole."""
 
     shots: Sequence[Candidate]
-    cells: frozenset[CellKey]
+    carries: Mapping[CellKey, float]
     clubs: Sequence[str]
     from_yd: float
     to_yd: float
@@ -113,9 +113,9 @@ class Field:
         """The nearest whole yardage of the student's unit [yd]."""
         return round(yards / self.unit_yd) * self.unit_yd
 
-    def carry_of(self, key: CellKey) -> float | None:
-        """What a shot that answers carries."""
-        return next((shot.carry_yd for shot in self.shots if shot.key == key), None)
+    def to_its_carry(self, key: CellKey) -> Call:
+        """A ball with a shot that is given, to what it carries."""
+        return Call(self.whole(self.carries[key]), key, given=True)
 
     def answer(self, yardage_yd: float) -> CellKey | None:
         """The shot that the student's card gives for a yardage: the one that reaches it, else the
@@ -139,10 +139,7 @@ def calls_of(row: Row, field: Field, seed: int) -> list[Call]:
         raise InputError(f"A row has {lo} to {hi} balls.", field="balls")
     match row.form:
         case PracticeForm.BLOCKED:
-            shot = _here(row.shot, field)
-            carry = field.carry_of(shot)
-            call = Call(None if carry is None else field.whole(carry), shot, given=True)
-            return [call] * row.balls
+            return [field.to_its_carry(_here(row.shot, field))] * row.balls
         case PracticeForm.NET:
             shot = _here(row.shot, field)
             marks = list(NetTarget)
@@ -197,7 +194,7 @@ def _called(yardage_yd: float, field: Field, balls: int = 1) -> Call:
 def _here(shot: CellKey | None, field: Field) -> CellKey:
     if shot is None:
         raise InputError("Choose a shot to hit.", field="shot")
-    if shot not in field.cells:
+    if shot not in field.carries:
         raise InputError(
             f"There is no {shot} any more: its club left the bag, or its swing the scale.",
             field="shot",
@@ -232,13 +229,11 @@ def _rungs(row: Row, field: Field) -> list[float]:
 
 def _one_swing(row: Row, field: Field) -> list[Call]:
     shots = [CellKey(club, row.swing, Trajectory.STOCK) for club in field.clubs]
-    here = [shot for shot in shots if shot in field.cells]
+    here = [shot for shot in shots if shot in field.carries]
     if not here:
         raise InputError(f'There is no swing "{row.swing}" in this matrix.', field="swing")
     each, more = divmod(row.balls, len(here))
     calls = []
     for i, shot in enumerate(here):
-        carry = field.carry_of(shot)
-        at = None if carry is None else field.whole(carry)
-        calls += [Call(at, shot, given=True)] * (each + (i < more))
+        calls += [field.to_its_carry(shot)] * (each + (i < more))
     return calls

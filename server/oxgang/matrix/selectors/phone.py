@@ -65,7 +65,6 @@ def _on_phone(
         return None if cell is None else places[id(cell)]
 
     return {
-        **({} if english else {"language": language}),
         "student": card.student,
         "academy": card.academy,
         "version": card.version,

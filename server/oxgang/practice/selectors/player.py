@@ -33,7 +33,7 @@ def field_of(student: Student, cached: CachedMatrix, played: PlayedNow | None = 
     shots = played or played_in(student, found)
     return Field(
         shots=[shots.shots[i] for i in shots.answering if not _adjusted(shots, i)],
-        cells=frozenset(cell.key for cell in found.matrix.every if not cell.adjusted),
+        carries={cell.key: cell.carry_yd for cell in found.matrix.every if not cell.adjusted},
         clubs=[club.label for club in found.clubs],
         from_yd=float(student.from_yd),
         to_yd=float(student.to_yd),

@@ -242,7 +242,7 @@ label[for],
   font-weight: 600;
   margin: 0.85rem 0 0.2rem;
 }
-label[for]:first-child {
+form > label[for]:first-child {
   margin-top: 0;
 }
 .pair :deep(.ant-radio-button-wrapper) {
