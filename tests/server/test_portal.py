@@ -280,14 +280,14 @@ def results_of(calls: list[dict[str, Any]], per_yd: float) -> list[dict[str, Any
 
 
 def test_every_round_that_a_phone_can_play_is_accepted(api: Api, playing: Student) -> None:
-    """Net homework, and a shot without a number of its own, were refused: the phone leaves out what a
-    call does not have."""
+    """Net homework was refused: the phone leaves out what a call does not have."""
     body = {"title": "All", "rows": FORMS, "due_on": day(-5)}
     assert api("POST", f"/students/{playing.pk}/homework", body).status_code == 200
     phone = link(api, playing)
     place = phone.get().json()
     rows = place["homework"][0]["rows"]
-    assert any(call["at"] is None and not call["mark"] for row in rows for call in row["calls"])
+    # Every ball that flies has a distance to meet.
+    assert all((call["at"] is None) == bool(call["mark"]) for row in rows for call in row["calls"])
     for number, row in enumerate(rows):
         calls = [row["calls"][i] for i in row["orders"][0]]
         sent = {
