@@ -4,6 +4,7 @@ import csv
 import io
 import json
 import re
+from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from pathlib import Path
@@ -13,18 +14,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from oxgang.cli.main import app
+from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.errors import FileError, InputError
 from oxgang.core.words.bag import Club
 from oxgang.core.words.measurements import MEASURED
 from oxgang.core.words.shots import BallType, CellKey, Lie, Shot, Spin, Strike, Tempo, Trajectory
 from oxgang.core.words.swing import CLOCK
 from oxgang.files.bag import read_bag, write_bag
-from oxgang.files.export import write_workbook
-from oxgang.files.foreign import read_any
+from oxgang.files.chart import read_chart
+from oxgang.files.export import write_json, write_matrix_json, write_matrix_workbook, write_workbook
+from oxgang.files.foreign import read_any, sheets_of
 from oxgang.files.lettering import BOLD, REGULAR, fitted
+from oxgang.files.matrix import read_matrix, write_matrix
 from oxgang.files.scale import read_scale
 from oxgang.files.shots import read_shots, write_shots
-from oxgang.files.tables import as_text, cell_text
+from oxgang.files.tables import as_text, cell_text, write_table
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from typer.testing import CliRunner
 
@@ -58,6 +62,41 @@ shots = st.builds(
     **numbers,
 )
 
+clubs = st.builds(
+    Club,
+    st.text("abcdefgGWS 0123456789°*.()", min_size=1, max_size=12)
+    .map(lambda t: " ".join(t.split()))
+    .filter(bool),
+    st.integers(440, 640).map(lambda tenths: tenths / 10),
+    st.none() | st.integers(0, 28).map(lambda halves: halves / 2),
+    st.just("") | text,
+)
+cells = st.builds(
+    Cell,
+    key=st.builds(
+        CellKey,
+        st.sampled_from(["56", "60"]),
+        st.sampled_from([position.label for position in CLOCK.positions]),
+        st.sampled_from(Trajectory),
+        st.sampled_from(Spin),
+        st.sampled_from(Tempo),
+    ),
+    carry_yd=st.floats(10, 130),
+    carry_lo_yd=st.just(9.0),
+    carry_hi_yd=st.just(131.0),
+    shot_sd_yd=st.floats(1, 9),
+    balls=st.integers(0, 40),
+    mishits=st.just(0),
+    basis=st.sampled_from(Basis),
+    last_measured=st.none() | st.just(date(2026, 5, 31)),
+    back_in=st.sampled_from([0.0, 0.0, 2.0]),
+    down_in=st.sampled_from([0.0, 0.0, 1.0]),
+)
+
+
+def write_book(given_cells: list[Cell]) -> bytes:
+    return write_matrix_workbook(given_cells, [], [])
+
 
 @given(st.lists(shots, max_size=6))
 def test_shots_survive_a_round_trip(given_shots: list[Shot]) -> None:
@@ -65,6 +104,50 @@ def test_shots_survive_a_round_trip(given_shots: list[Shot]) -> None:
     reading = read_shots(write_shots(given_shots).encode())
     assert not reading.problems
     assert reading.records == given_shots
+
+
+@pytest.mark.parametrize("write", [write_workbook, write_json])
+@given(given_shots=st.lists(shots, min_size=1, max_size=4))
+def test_shots_survive_a_workbook_and_json(
+    write: Callable[[list[Shot]], bytes | str], given_shots: list[Shot]
+) -> None:
+    # A workbook has ten digits of a number.
+    given_shots = [
+        replace(shot, id=f"ball-{i}", carry_yd=round(shot.carry_yd, 3)) for i, shot in enumerate(given_shots)
+    ]
+    written = write(given_shots)
+    table = read_any(written.encode() if isinstance(written, str) else written)
+    again = read_shots(write_table(table.columns, [cells for _, cells in table.rows]).encode())
+    assert not again.problems
+    assert again.records == given_shots
+
+
+@given(st.lists(clubs, unique_by=lambda club: club.label.casefold(), max_size=6))
+def test_a_bag_survives_a_round_trip(bag: list[Club]) -> None:
+    assert read_bag(write_bag(bag).encode()).records == bag
+
+
+@pytest.mark.parametrize("write", [write_matrix, write_matrix_json, write_book])
+@given(st.lists(cells, min_size=1, max_size=6, unique_by=lambda cell: cell.name))
+def test_a_matrix_survives_a_round_trip_and_its_estimates_stay_estimates(
+    write: Callable[[list[Cell]], bytes | str], given_cells: list[Cell]
+) -> None:
+    """A matrix of ours read as a chart: what balls or a chart gave, to a hundredth of a yard."""
+    written = write(given_cells)
+    data = written.encode() if isinstance(written, str) else written
+    chart = read_chart(sheets_of(data), [Club("56", 56.0), Club("60", 60.0)], CLOCK.positions)
+    assert chart is not None
+    told = {
+        (c.key.club, c.key.swing, c.key.trajectory): round(c.carry_yd, 2)
+        for c in given_cells
+        if c.basis is not Basis.ESTIMATED and c.key.usual and not c.adjusted
+    }
+    assert {(b.club.ours, b.swing.ours, b.trajectory): b.distance_yd for b in chart.boxes} == told
+    if write is write_matrix:
+        rows = read_matrix(data).records
+        assert [(r.key, r.basis, r.balls, r.last_measured, r.back_in, r.down_in) for r in rows] == [
+            (c.key, c.basis, c.balls, c.last_measured, c.back_in, c.down_in) for c in given_cells
+        ]
 
 
 @pytest.mark.parametrize(
