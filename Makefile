@@ -91,7 +91,8 @@ api: $(STAMPS)/python $(STAMPS)/node ## what stands in files from the server: ty
 	$(BIN)/python -m oxgang.api.export > web/openapi.json
 	$(BIN)/python -m oxgang.api.export student > docs/student.schema.json
 	$(BIN)/python -m oxgang.api.export words > tests/words.json
-	for language in en de; do $(BIN)/python -m oxgang.api.export phone $$language > web/src/card/words.$$language.json; done
+	for file in server/oxgang/texts/phone.*.ftl; do language=$${file#*phone.}; language=$${language%.ftl}; \
+	  $(BIN)/python -m oxgang.api.export phone $$language > web/src/card/words.$$language.json; done
 	cd web && npm run --silent api
 
 screenshots: build $(STAMPS)/chromium ## docs/screenshots, from the demo data

@@ -171,6 +171,17 @@ def test_balls_read_back_from_json(api: Api, student: Student, wedge: Club) -> N
     assert (seen["known"], seen["new"], seen["problems_total"]) == (3, 0, 0)
 
 
+def test_a_new_club_may_have_a_label_of_its_own(api: Api, student: Student, wedge: Club) -> None:
+    hit_ago(api, student, wedge, [44, 45, 43], days_ago=40)
+    hit_ago(api, student, wedge, [50, 51], days_ago=5)
+    event = {"kind": "new club", "on": day(20), "club_id": str(wedge.pk), "label": " 56 (2026) "}
+    assert api("POST", f"/students/{student.pk}/events", event).status_code == 200
+    shots = read_shots(api("GET", f"/students/{student.pk}/shots.csv").content).records
+    assert Counter(shot.cell.club for shot in shots) == {f"56 until {day(21)}": 3, "56 (2026)": 2}
+    again = api("POST", f"/students/{student.pk}/events", {**event, "label": "x" * 25})
+    assert (again.status_code, again.data["field"]) == (422, "label")
+
+
 def test_a_replaced_club_has_a_name_of_its_own_in_files(
     api: Api, student: Student, wedge: Club, tmp_path: Path
 ) -> None:

@@ -12,13 +12,15 @@ from oxgang.core.words.shots import Trajectory
 
 
 class EventIn(Schema):
-    """What a coach says of an event. Loft and bounce are those of a new or bent club."""
+    """What a coach says of an event. Loft and bounce are those of a new or bent club, the label is that
+    of a new one; empty is the old one's."""
 
     kind: EventKind
     on: date
     club_id: UUID | None = None
     swing: Label = ""
     trajectory: Trajectory | None = None
+    label: Label = ""
     loft_deg: float | None = None
     bounce_deg: float | None = None
     remark: Line = ""

@@ -27,13 +27,15 @@ from oxgang.range_sessions.services.balls import local_day
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EventFields:
-    """What a coach says of an event. Loft and bounce are those of a new or bent club."""
+    """What a coach says of an event. Loft and bounce are those of a new or bent club, the label is that
+    of a new one; empty is the old one's."""
 
     kind: EventKind
     on: date
     club_id: UUID | None = None
     swing: str = ""
     trajectory: Trajectory | None = None
+    label: str = ""
     loft_deg: float | None = None
     bounce_deg: float | None = None
     remark: str = ""
@@ -50,7 +52,7 @@ def add_event(
 ) -> Event:
     """Write an event down.
 
-    A new club takes the label of the old one from that day, with the balls hit since; the old club
+    A new club takes the place of the old one from that day, with the balls hit since; the old club
     keeps the others. A bent club keeps its balls and gets its new loft. What else goes from an old
     club to the new one is done by `along`, and taken back with the event.
 
@@ -113,7 +115,7 @@ def add_event(
 
 
 def _replace(old: Club, fields: EventFields) -> tuple[Club, list[Changed]]:
-    """A new club of the old one's label from the event's day on, with the balls hit since."""
+    """A new club in the old one's place from the event's day on, with the balls hit since."""
     if old.used_from is not None and fields.on <= old.used_from:
         raise InputError(
             f"This {old.label} itself came into the bag on {old.used_from:%-d %B %Y}.", field="on"
@@ -124,7 +126,7 @@ def _replace(old: Club, fields: EventFields) -> tuple[Club, list[Changed]]:
     old.save(update_fields=["used_until"])
     wanted = bag.checked_club(
         bag.Club(
-            old.label,
+            fields.label or old.label,
             old.loft_deg if fields.loft_deg is None else fields.loft_deg,
             old.bounce_deg if fields.bounce_deg is None else fields.bounce_deg,
         )

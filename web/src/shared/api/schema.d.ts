@@ -4787,7 +4787,8 @@ export interface components {
         };
         /**
          * EventIn
-         * @description What a coach says of an event. Loft and bounce are those of a new or bent club.
+         * @description What a coach says of an event. Loft and bounce are those of a new or bent club, the label is that
+         *     of a new one; empty is the old one's.
          */
         EventIn: {
             /** Bounce Deg */
@@ -4795,6 +4796,11 @@ export interface components {
             /** Club Id */
             club_id?: string | null;
             kind: components["schemas"]["EventKind"];
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
             /** Loft Deg */
             loft_deg?: number | null;
             /**

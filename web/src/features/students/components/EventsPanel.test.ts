@@ -59,11 +59,26 @@ test("a club's new loft is asked for where there may be one, and only then sent"
     club_id: "c56",
     swing: "",
     trajectory: null,
+    label: "",
     loft_deg: 54,
     bounce_deg: null,
     remark: "strong",
   });
   expect(page.find("form").exists()).toBe(false);
+});
+
+test("a new club may have a label of its own, and one is proposed", async () => {
+  const { page, press, text, writes } = await panel({ "POST /api/students/s/events": EVENTS });
+  await press("Add a change");
+  const [kind, club] = page.findAll("select");
+  await kind!.setValue("new club");
+  expect(text()).not.toContain("New label");
+  await club!.setValue("c56");
+  expect(text()).toContain('Files call the old one "56 until');
+  await press(`Call the new one 56 (${dayjs().year()})`);
+  await page.find("form").trigger("submit");
+  await settled();
+  expect(writes()[0]!.body).toMatchObject({ club_id: "c56", label: `56 (${dayjs().year()})` });
 });
 
 test("a refusal stands in the form, and what was typed stays", async () => {

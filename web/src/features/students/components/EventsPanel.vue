@@ -35,6 +35,7 @@ const blank = () => ({
   kind: "technique" as Kind,
   on: dayjs().format("YYYY-MM-DD"),
   club_id: "",
+  label: "",
   loft_deg: null as number | null,
   remark: "",
 });
@@ -47,6 +48,10 @@ const on = computed({
 });
 const kinds = computed(() => words.data.value?.events ?? []);
 const kind = computed(() => kinds.value.find((k) => k.kind === draft.kind));
+/** The club that another takes the place of, and what that one may be called to tell them apart. */
+const replaced = computed(() => props.student.clubs.find(({ id }) => id === draft.club_id)?.label ?? "");
+const dayBefore = computed(() => dayjs(draft.on).subtract(1, "day").format("YYYY-MM-DD"));
+const proposed = computed(() => `${replaced.value} (${draft.on.slice(0, 4)})`);
 const asksLoft = computed(() => kind.value?.new_loft ?? false);
 
 async function writeDown(): Promise<void> {
@@ -57,6 +62,7 @@ async function writeDown(): Promise<void> {
       club_id: draft.club_id || null,
       swing: "",
       trajectory: null,
+      label: draft.kind === "new club" ? draft.label.trim() : "",
       loft_deg: asksLoft.value ? draft.loft_deg : null,
       bounce_deg: null,
       remark: draft.remark,
@@ -65,8 +71,7 @@ async function writeDown(): Promise<void> {
     await forget(props.student.id);
   });
   if (!done) return;
-  renewed.value =
-    draft.kind === "new club" ? (props.student.clubs.find((c) => c.id === draft.club_id)?.label ?? "") : "";
+  renewed.value = draft.kind === "new club" ? draft.label.trim() || replaced.value : "";
   settle(blank());
   open.value = false;
 }
@@ -137,12 +142,23 @@ const withdraw = (id: number) =>
           </option>
         </select></label
       >
+      <label v-if="draft.kind === 'new club' && replaced"
+        >New label<Input v-model:value="draft.label" :maxlength="24" :placeholder="`${replaced}, as before`"
+      /></label>
       <label v-if="asksLoft">New loft<NumberField v-model="draft.loft_deg" placeholder="as before" /></label>
     </div>
     <label class="note"
       >Note<Input v-model:value="draft.remark" :maxlength="200" placeholder="in a few words"
     /></label>
-    <p v-if="kind" class="quiet">{{ about(kind.kind) }}</p>
+    <p v-if="kind" class="quiet">
+      {{ about(kind.kind) }}
+      <template v-if="draft.kind === 'new club' && replaced && !draft.label.trim()"
+        >Files call the old one "{{ replaced }} until {{ dayBefore }}".
+        <Button type="link" size="small" @click="draft.label = proposed"
+          >Call the new one {{ proposed }}</Button
+        ></template
+      >
+    </p>
     <Sentence :text="state.error" />
     <p class="acts">
       <Button type="primary" html-type="submit" :loading="state.busy">Add change</Button>
