@@ -136,7 +136,14 @@ def _panel(sheet: Sheet, paper: _Paper, side: Side, x: float, y: float, width: f
     sheet.text(x, top, card.student, BOLD, head, room=width * 0.62)
     unit = paper.say("unit-m" if card.metres else "unit-yd")
     version = f"v{card.version}  " if card.version else ""
-    sheet.text(x + width, top, f"{version}{paper.words.with_year(date.fromisoformat(card.day))}  {unit}", REGULAR, head * 0.7, RIGHT)
+    sheet.text(
+        x + width,
+        top,
+        f"{version}{paper.words.with_year(date.fromisoformat(card.day))}  {unit}",
+        REGULAR,
+        head * 0.7,
+        RIGHT,
+    )
     sheet.rule(x, top - head * 0.35, x + width, top - head * 0.35, 0.8)
     body = height - head * 1.7
     lay = {Side.YARDAGE: _yardages, Side.CLUB: _grid, Side.GROUND: _ground}[side]
