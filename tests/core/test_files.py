@@ -113,7 +113,8 @@ def test_shots_survive_a_workbook_and_json(
 ) -> None:
     # A workbook has ten digits of a number.
     given_shots = [
-        replace(shot, id=f"ball-{i}", carry_yd=round(shot.carry_yd, 3)) for i, shot in enumerate(given_shots)
+        replace(shot, id=f"ball-{i}", carry_yd=round(shot.carry_yd or 1.0, 3))
+        for i, shot in enumerate(given_shots)
     ]
     written = write(given_shots)
     table = read_any(written.encode() if isinstance(written, str) else written)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, date, datetime, timedelta
+from typing import Any
 
 import pytest
 from django.utils import timezone
@@ -92,10 +93,20 @@ def test_who_had_the_tolerance_of_the_level_goes_along(api: Api, coach: Coach) -
     for student, handicap, tolerance in ((club, 18, 3), (low, 4, 2.5), (own, 18, 3.5)):
         body = {"handicap": handicap, "tolerance_yd": tolerance}
         api("PATCH", f"/students/{student.pk}", body)
+    # The same share of shorter distances: 3 of 65 yards are 1.8 of 40.
+    short: dict[str, Any] = {
+        "name": "Short",
+        "scale_id": club.scale_id,
+        "handicap": 18,
+        "from_yd": 20,
+        "to_yd": 60,
+    }
+    added = api("POST", "/students", short).data
+    assert added["tolerance_yd"] == 1.8
     said = api("PATCH", "/settings", {"tolerances": {"club": 3.4}}).data
-    assert (said["tolerances"], said["settings"]["tolerances"]["club"]) == (1, 3.4)
-    found = [Student.objects.get(pk=s.pk).tolerance_yd for s in (club, low, own)]
-    assert found == [3.4, 2.5, 3.5]
+    assert (said["tolerances"], said["settings"]["tolerances"]["club"]) == (2, 3.4)
+    every = (club.pk, low.pk, own.pk, added["id"])
+    assert [Student.objects.get(pk=pk).tolerance_yd for pk in every] == [3.4, 2.5, 3.5, 2.1]
 
 
 @pytest.mark.parametrize(

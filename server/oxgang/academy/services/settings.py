@@ -29,7 +29,7 @@ from oxgang.core.flight.air import ALTITUDE_RANGE_M
 from oxgang.core.flight.recipes import School
 from oxgang.core.ground.card import CardOptions, Order, checked_step
 from oxgang.core.ground.gaps import checked_tolerance
-from oxgang.core.practice.load import USUAL_TOLERANCE, Level, checked_limit, level_of
+from oxgang.core.practice.load import USUAL_TOLERANCE, Level, checked_limit, level_of, tolerance_over
 from oxgang.core.units import UNITS, quantity
 
 # What is changed as one field each; a tolerance is of a level.
@@ -120,7 +120,7 @@ def change_settings(
 
 
 def tolerance_for(academy: Academy, level: Level) -> float:
-    """The academy's tolerance for a level [yd]."""
+    """The academy's tolerance for a level [yd], for the usual distances."""
     return float(academy.tolerances.get(level.value, USUAL_TOLERANCE[level]))
 
 
@@ -147,8 +147,13 @@ def _follow(academy: Academy, old: Mapping[str, Any]) -> list[Changed]:
     followed: dict[tuple[float, float], list[UUID]] = {}
     for student in students_at(academy):
         level = level_of(student.handicap, student.ball_limit, academy.junior_limit)
-        was = float(old.get(level.value, USUAL_TOLERANCE[level]))
-        now_is = tolerance_for(academy, level)
+        was, now_is = (
+            tolerance_over(usual, student.from_yd, student.to_yd)
+            for usual in (
+                float(old.get(level.value, USUAL_TOLERANCE[level])),
+                tolerance_for(academy, level),
+            )
+        )
         if student.tolerance_yd == was and was != now_is:
             rows_of([student.pk]).update(tolerance_yd=now_is)
             followed.setdefault((was, now_is), []).append(student.pk)

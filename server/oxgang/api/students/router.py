@@ -28,7 +28,7 @@ from oxgang.api.students.schemas import (
     StudentOut,
     StudentsPage,
 )
-from oxgang.core.practice.load import level_of
+from oxgang.core.practice.load import level_of, tolerance_over
 from oxgang.core.words import bag
 from oxgang.demo.example import add_example, example_of, take_example_away
 from oxgang.matrix.selectors.as_data import club_data
@@ -127,7 +127,8 @@ def new_student(request: CoachRequest, data: StudentIn) -> tuple[int, StudentOut
     values = data.dict(exclude={"clubs", "school", "namesake"})
     if values["tolerance_yd"] is None:
         level = level_of(data.handicap, data.ball_limit, coach.academy.junior_limit)
-        values["tolerance_yd"] = tolerance_for(coach.academy, level)
+        usual = tolerance_for(coach.academy, level)
+        values["tolerance_yd"] = tolerance_over(usual, data.from_yd, data.to_yd)
     fields = student_services.StudentFields(**values)
     now = timezone.now()
     # All of it, or a sentence beside the field that is wrong.

@@ -10,7 +10,7 @@ from enum import StrEnum
 from typing import Final
 
 from oxgang.core.errors import InputError
-from oxgang.core.ground.gaps import TOLERANCE_YD
+from oxgang.core.ground.gaps import FROM_YD, TO_YD, TOLERANCE_RANGE_YD, TOLERANCE_YD
 from oxgang.core.ground.stages import Stage
 from oxgang.core.words.complete import complete
 
@@ -39,9 +39,10 @@ class Level(StrEnum):
     UNKNOWN = "unknown"
 
 
-# How near a carry has to be to a distance for it to be covered, before a coach says otherwise [yd]: about
-# what two of three solid balls of 60 yards hold, whose deviation is 4 % of the carry for a low handicap, 5 %
-# for a club player and 7 % for a beginner or a junior. Common practice, no published source.
+# How near a carry has to be to a distance for it to be covered, before a coach says otherwise [yd], for a
+# student of the usual distances: about what two of three solid balls of 60 yards hold, whose deviation is
+# 4 % of the carry for a low handicap, 5 % for a club player and 7 % for a beginner or a junior. Common
+# practice, no published source.
 USUAL_TOLERANCE: Final = complete(
     Level,
     {
@@ -52,6 +53,13 @@ USUAL_TOLERANCE: Final = complete(
         Level.UNKNOWN: TOLERANCE_YD,
     },
 )
+
+
+def tolerance_over(usual_yd: float, from_yd: float, to_yd: float) -> float:
+    """A level's tolerance for a student of these distances [yd]: the same share of their middle as of
+    that of the usual ones, to a tenth, since scatter grows with the carry."""
+    lo, hi = TOLERANCE_RANGE_YD
+    return min(hi, max(lo, round(usual_yd * (from_yd + to_yd) / (FROM_YD + TO_YD), 1)))
 
 
 def level_of(handicap: float | None, ball_limit: int, junior_limit: int = JUNIOR_LIMIT) -> Level:

@@ -30,6 +30,11 @@ const account = useAccount();
 const texts = useTexts();
 const words = useWords();
 const units = useUnits();
+/** The distances for which a tolerance is set. */
+const usualDistances = computed(() => {
+  const { from_yd: from = 0, to_yd: to = 0 } = words.data.value ?? {};
+  return `${units.value.show(from)} to ${units.value.show(to)} ${units.value.unit}`;
+});
 const leads = computed(() => account.coach?.role === "head");
 const settings = useQuery({ key: keys.settings, query: () => dataOf(api.GET("/api/settings")) });
 const { busy, code, run, about } = useSaving();
@@ -201,7 +206,10 @@ const tab = ref<(typeof TABS)[number]["name"]>(route.query["tab"] === "range" ? 
             />
           </template>
         </div>
-        <p class="quiet">Students without their own tolerance follow this one.</p>
+        <p class="quiet">
+          For {{ usualDistances }}. Other distances get the same share. Students without their own tolerance
+          follow.
+        </p>
         <Sentence :text="about('tolerances')" />
         <h3>Most balls in a session</h3>
         <div class="grid">

@@ -181,7 +181,7 @@ const other = computed(() => (FIELDS.some((f) => props.about(f)) ? "" : props.ab
     />
     <p class="quiet hint">
       A distance is covered when a carry is this close.<template v-if="!student">
-        Leave empty to use handicap and age.</template
+        Leave empty to use handicap, age and distances.</template
       >
     </p>
     <Sentence :text="about('tolerance_yd')" />
@@ -248,6 +248,9 @@ form > label[for]:first-child {
 .pair :deep(.ant-radio-button-wrapper) {
   min-width: 8rem;
   text-align: center;
+}
+.pair :deep(.ant-input-number) {
+  width: 7.5rem;
 }
 .second {
   margin-left: 0.5rem;
