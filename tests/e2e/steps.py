@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import subprocess
 import sys
+import time
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -65,6 +66,17 @@ _WRITE = """async ([method, path, body]) => {
 def written(page: Page, method: str, path: str, body: dict[str, Any]) -> Any:
     """What the server answers to what the page's coach changes."""
     return page.evaluate(_WRITE, [method, path, body])
+
+
+def until(page: Page, ask: Callable[[], Any], wanted: Any) -> None:
+    """Ask till the answer is the one wanted, as long as a busy machine may take.
+
+    `page.wait_for_function` takes the promise of an async function for its answer.
+    """
+    deadline = time.monotonic() + PUBLISHED_MS / 1000
+    while (said := ask()) != wanted and time.monotonic() < deadline:
+        page.wait_for_timeout(200)
+    assert said == wanted
 
 
 def device_made(page: Page, name: str) -> str:

@@ -18,7 +18,7 @@ from oxgang.monitor.sender import Sender
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import asked, device_made, soon
+from tests.e2e.steps import asked, device_made, soon, until
 from tests.tiers import ALL
 
 NAMES = ("Odile Brackenshaw", "Maren Okafor", "Jory Tamblin-Voss")
@@ -47,12 +47,8 @@ def opened(page: Page, server: Server, names: tuple[str, ...]) -> None:
     page.get_by_role("button", name=f"Start with {len(names)}").press("Enter")
     expect(page.locator(".bay")).to_have_count(len(names))
     # Each bay has its shot, on the server too.
-    page.wait_for_function(
-        """async () => {
-          const answer = await fetch(`/api/groups/${location.pathname.split("/")[2]}`);
-          return (await answer.json()).bays.every((bay) => bay.plays);
-        }"""
-    )
+    group = page.url.split("/")[4]
+    until(page, lambda: all(bay["plays"] for bay in asked(page, f"groups/{group}")["bays"]), True)
 
 
 def told(page: Page) -> list[int]:

@@ -8,11 +8,10 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import PUBLISHED_MS, asked, on_the_range, written
+from tests.e2e.steps import PUBLISHED_MS, asked, on_the_range, until, written
 from tests.e2e.test_practice import PHONE
 
 LOG = re.compile("^Play .* and log it$")
-ALL_HOME = "async (address) => (await (await fetch(address)).json()).every.shots === 12"
 # Where each ball finishes on the picture, as shares of it from the hole, and on what.
 SHOTS = [(0.1, -0.1, "green"), (-0.05, 0.2, "green"), (0.3, 0.35, "rough")] * 4
 
@@ -72,9 +71,12 @@ def test_twelve_shots_without_a_network_show_in_progress_with_their_calibration(
     expect(phone.locator(".at input")).to_be_visible()
     phone.get_by_role("button", name="Progress").tap()
     expect(phone.get_by_text(re.compile("logged shots finished on the green"))).to_be_visible()
-    page.wait_for_function(ALL_HOME, arg=f"/api/students/{student}/course")
-    told = asked(page, f"students/{student}/course")["every"]
-    assert (told["shots"], told["judged"], told["on"]) == (12, 12, 9)
+
+    def told() -> tuple[int, int, int]:
+        every = asked(page, f"students/{student}/course")["every"]
+        return every["shots"], every["judged"], every["on"]
+
+    until(page, told, (12, 12, 9))
     context.close()
 
     page.goto(f"{own_server.url}/s/{student}/progress")
