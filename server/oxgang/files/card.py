@@ -139,7 +139,7 @@ def _panel(sheet: Sheet, paper: _Paper, side: Side, x: float, y: float, width: f
     sheet.text(
         x + width,
         top,
-        f"{version}{paper.words.with_year(date.fromisoformat(card.day))}  {unit}",
+        f"{version}{paper.words.with_year(date.fromisoformat(card.day))}, {unit}",
         REGULAR,
         head * 0.7,
         RIGHT,
