@@ -103,7 +103,7 @@ test("a German page says it in German", () => {
     type("42");
     expect(say(".shot")).toContain("Carry 41 ± 2, rollt 4 bis 8, 47 insgesamt");
     expect(say(".newer")).toBe("Fassung 2 ist neu.");
-    expect(say(".small")).toBe("Fassung 2 vom 31.05.2026. Wexholt Hill");
+    expect(say(".small")).toBe("Fassung 2 vom 31. Mai 2026. Wexholt Hill");
   } finally {
     document.documentElement.lang = "en";
   }
