@@ -15,7 +15,11 @@ export const say = (word: Word, values: Record<string, string | number> = {}): s
 export function dayWords(day: string): string {
   const { lang } = document.documentElement;
   const locale = lang === "en" || !(lang in LANGUAGES) ? "en-GB" : lang;
-  return new Date(`${day}T12:00`).toLocaleDateString(locale, { day: "numeric", month: "short", year: "numeric" });
+  return new Date(`${day}T12:00`).toLocaleDateString(locale, {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+  });
 }
 /** One or many of something: the sentence of either. */
 export const count = (n: number, one: Word, many: Word): string => say(n === 1 ? one : many, { n });
