@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from datetime import date
 from enum import StrEnum
 from typing import Final
@@ -19,12 +18,13 @@ from oxgang.core.carry.matrix import Basis
 from oxgang.core.flight.chain import TYPICAL
 from oxgang.core.ground.card import Card, CardCell, CardLine, by_yardage
 from oxgang.core.ground.played import Play
-from oxgang.core.units import m_from_yd, shown, whole_added, whole_run
+from oxgang.core.units import whole_added, whole_run
 from oxgang.core.words.complete import complete
 from oxgang.core.words.shots import Spin, Tempo, Trajectory
 from oxgang.files.lettering import BOLD, ITALIC, REGULAR
 from oxgang.files.marks import MIDDLE, RIGHT, Sheet, draw, size_for
-from oxgang.texts.cards import height_name, in_language, shot_name, spin_name, swing_name, tempo_name
+from oxgang.files.paper import Paper
+from oxgang.texts.cards import height_name, spin_name, swing_name, tempo_name
 from oxgang.texts.messages import Texts
 
 
@@ -74,29 +74,6 @@ LIGHT: Final = 0.35
 Row = tuple[str, Trajectory, Spin, Tempo, float, float]
 
 
-@dataclass(frozen=True, slots=True)
-class _Paper:
-    """A card in the student's words and unit."""
-
-    card: Card
-    words: Texts
-
-    def unit(self, yards: float) -> float:
-        return m_from_yd(yards) if self.card.metres else yards
-
-    def distance(self, yards: float) -> str:
-        return shown(self.unit(yards))
-
-    def name(self, cell: CardCell) -> str:
-        return shot_name(cell, self.words)
-
-    def cue(self, cell: CardCell) -> str:
-        return in_language(self.card.cue(cell), self.words) if self.card.look.cues else ""
-
-    def say(self, code: str, **values: str | int) -> str:
-        return self.words.format(f"paper-{code}", values)
-
-
 def write_card(card: Card, form: Form, sides: Sequence[Side], words: Texts) -> bytes:
     """The PDF of a card."""
     out = io.BytesIO()
@@ -116,7 +93,7 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side], words: Texts) -> lis
     across = 2 if form is Form.POCKET else 1
     margin = WALL_MARGIN if form in (Form.A4, Form.LETTER) else MARGIN
     sheets: list[Sheet] = []
-    paper = _Paper(card, words)
+    paper = Paper(card, words)
     for number, side in enumerate(sides):
         if number % across == 0:
             sheets.append(Sheet(width * across, height))
@@ -129,7 +106,7 @@ def lay_card(card: Card, form: Form, sides: Sequence[Side], words: Texts) -> lis
     return sheets
 
 
-def _panel(sheet: Sheet, paper: _Paper, side: Side, x: float, y: float, width: float, height: float) -> None:
+def _panel(sheet: Sheet, paper: Paper, side: Side, x: float, y: float, width: float, height: float) -> None:
     card = paper.card
     head = min(13.0, max(8.0, width / 22))
     top = y + height - head
@@ -150,7 +127,7 @@ def _panel(sheet: Sheet, paper: _Paper, side: Side, x: float, y: float, width: f
     lay(sheet, paper, x, y, width, body)
 
 
-def _yardages(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
+def _yardages(sheet: Sheet, paper: Paper, x: float, y: float, width: float, height: float) -> None:
     """The ladder: yardage, shot, how far it carries; a shot that stands on several rungs is named
     on the first."""
     card = paper.card
@@ -193,7 +170,7 @@ def _nothing(line: CardLine) -> bool:
 
 def _rung(
     sheet: Sheet,
-    paper: _Paper,
+    paper: Paper,
     ends: tuple[CardLine, CardLine],
     x: float,
     base: float,
@@ -243,14 +220,14 @@ def _rung(
 FACE_OF: Final = complete(Basis, {Basis.MEASURED: BOLD, Basis.REPORTED: REGULAR, Basis.ESTIMATED: ITALIC})
 
 
-def _faces(cells: Iterable[CardCell], paper: _Paper) -> list[str]:
+def _faces(cells: Iterable[CardCell], paper: Paper) -> list[str]:
     """What the faces of the shots on a card mean, where there is more than one."""
     there = {cell.basis for cell in cells}
     codes = {Basis.REPORTED: "from-chart", Basis.ESTIMATED: "estimated"}
     return [paper.say(code) for basis, code in codes.items() if basis in there]
 
 
-def _ladder_notes(paper: _Paper, lines: Sequence[CardLine]) -> list[str]:
+def _ladder_notes(paper: Paper, lines: Sequence[CardLine]) -> list[str]:
     notes = _faces((line.cell for line in lines if line.reached), paper)
     if not all(line.reached for line in lines):
         notes.append(paper.say("add"))
@@ -276,7 +253,7 @@ def _row_of(cell: CardCell) -> Row:
     return k.club, k.trajectory, k.spin, k.tempo, cell.back_in, cell.down_in
 
 
-def _row_name(row: Row, paper: _Paper) -> str:
+def _row_name(row: Row, paper: Paper) -> str:
     """What a row has beside its club: "low grab", "ball 3 back"; "" for the usual."""
     _, height, spin, tempo, back, down = row
     text: list[str] = [] if height is Trajectory.STOCK else [height_name(height, paper.words)]
@@ -300,7 +277,7 @@ def _grid_rows(card: Card, shots: Sequence[CardCell]) -> list[Row]:
     return sorted({_row_of(cell) for cell in shots}, key=place)
 
 
-def _grid(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
+def _grid(sheet: Sheet, paper: Paper, x: float, y: float, width: float, height: float) -> None:
     """The shots played and in work: a row a club and way of hitting it, a column a swing."""
     card = paper.card
     shots = [cell for cell in card.cells if cell.play is not Play.NEITHER]
@@ -343,7 +320,7 @@ def _grid(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height:
         sheet.text(x, y + (1 - i) * NOTE_LEADING, note, REGULAR, NOTE_SIZE, room=width)
 
 
-def _number(sheet: Sheet, paper: _Paper, cell: CardCell, right: float, base: float, size: float) -> None:
+def _number(sheet: Sheet, paper: Paper, cell: CardCell, right: float, base: float, size: float) -> None:
     text = paper.distance(cell.carry_yd)
     if cell.play is Play.WORK:
         sheet.text(right, base, f"({text})", REGULAR, size * 0.8, RIGHT)
@@ -351,7 +328,7 @@ def _number(sheet: Sheet, paper: _Paper, cell: CardCell, right: float, base: flo
     sheet.text(right, base, text, FACE_OF[cell.basis], size, RIGHT)
 
 
-def _grid_notes(paper: _Paper, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
+def _grid_notes(paper: Paper, shots: Sequence[CardCell], left_out: Sequence[Row]) -> tuple[str, str]:
     """What the marks mean, and the launch to look for."""
     text = _faces((cell for cell in shots if cell.play is Play.PLAYED), paper)
     if any(cell.play is Play.WORK for cell in shots):
@@ -367,7 +344,7 @@ def _grid_notes(paper: _Paper, shots: Sequence[CardCell], left_out: Sequence[Row
     return "; ".join(text), paper.say("launch", club=club, windows=windows)
 
 
-def _ground(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, height: float) -> None:
+def _ground(sheet: Sheet, paper: Paper, x: float, y: float, width: float, height: float) -> None:
     """The ground in black and white: played furrows dark, those in work light."""
     card = paper.card
     label = min(40.0, width * 0.14)
@@ -399,7 +376,7 @@ def _ground(sheet: Sheet, paper: _Paper, x: float, y: float, width: float, heigh
         sheet.text(at(yards), bottom - 9, paper.distance(yards), REGULAR, 7, MIDDLE)
 
 
-def _added(line: CardLine, paper: _Paper) -> str:
+def _added(line: CardLine, paper: Paper) -> str:
     """What is added to a shot, or taken off, to reach a distance: "+ 2"."""
     more = whole_added(paper.unit(line.yardage), paper.unit(line.cell.carry_yd))
     sign = "+" if more >= 0 else "\N{MINUS SIGN}"
