@@ -10,7 +10,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, TimeoutError, expect
 
 from tests.e2e.conftest import Server
 
@@ -190,4 +190,13 @@ def soon(page: Page, limit_ms: float, measure: Callable[[], float]) -> None:
 
 def open_menu(page: Page) -> None:
     """What folds out behind the coach's name: account, words, sign out."""
-    page.get_by_role("button", name=re.compile(": account, help$")).click()
+    menu = page.get_by_role("button", name=re.compile(": account, help$"))
+    out = page.get_by_role("button", name="Sign out")
+    # A press while the bar is still being put together opens nothing that stays.
+    for _ in range(6):
+        menu.click()
+        try:
+            out.wait_for(timeout=10_000)
+        except TimeoutError:
+            continue
+        return
