@@ -200,3 +200,4 @@ def open_menu(page: Page) -> None:
         except TimeoutError:
             continue
         return
+    raise AssertionError("the menu does not open")
