@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import shutil
 import sys
 import tempfile
 from collections.abc import Callable
@@ -13,7 +12,7 @@ from playwright.sync_api import Browser, Page, sync_playwright
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
-from tests.e2e.conftest import CHROMIUM_FLAGS, Server  # noqa: E402
+from tests.e2e.conftest import CHROMIUM, CHROMIUM_FLAGS, Server  # noqa: E402
 
 OUT = ROOT / "docs" / "screenshots"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
@@ -249,9 +248,7 @@ def main() -> None:
         server = Server(Path(folder))
         server.start()
         try:
-            browser = playwright.chromium.launch(
-                executable_path=shutil.which("chromium"), args=CHROMIUM_FLAGS
-            )
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
             for name in wanted:
                 take(browser, server, name)
         finally:

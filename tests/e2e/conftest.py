@@ -17,7 +17,10 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 # A state is waited for as long as a busy machine may take: no test depends on its speed.
-expect.set_options(timeout=45_000)
+PATIENCE_MS = 120_000
+expect.set_options(timeout=PATIENCE_MS)
+# The same browser without windows of its own: a tenth less to do.
+CHROMIUM = shutil.which("chromium-headless-shell") or shutil.which("chromium")
 
 CHROMIUM_FLAGS = [
     "--no-sandbox",
@@ -78,9 +81,14 @@ def server(academy: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[
 def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
     return {
         **browser_type_launch_args,
-        "executable_path": shutil.which("chromium") or "/usr/bin/chromium",
+        "executable_path": CHROMIUM,
         "args": CHROMIUM_FLAGS,
     }
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _patient(browser: Browser) -> None:
+    browser.on("context", lambda context: context.set_default_timeout(PATIENCE_MS))
 
 
 @pytest.fixture(scope="session")

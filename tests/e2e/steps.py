@@ -12,10 +12,7 @@ from typing import Any
 
 from playwright.sync_api import Page, TimeoutError, expect
 
-from tests.e2e.conftest import Server
-
-# Till a version is published, with the phone's picks: seconds on a machine that others use too.
-PUBLISHED_MS = 120_000
+from tests.e2e.conftest import PATIENCE_MS, Server
 
 
 def on_the_range(page: Page, server: Server, name: str) -> str:
@@ -73,7 +70,7 @@ def until(page: Page, ask: Callable[[], Any], wanted: Any) -> None:
 
     `page.wait_for_function` takes the promise of an async function for its answer.
     """
-    deadline = time.monotonic() + PUBLISHED_MS / 1000
+    deadline = time.monotonic() + PATIENCE_MS / 1000
     while (said := ask()) != wanted and time.monotonic() < deadline:
         page.wait_for_timeout(200)
     assert said == wanted

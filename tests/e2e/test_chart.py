@@ -8,7 +8,7 @@ from pathlib import Path
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import PUBLISHED_MS, written
+from tests.e2e.steps import written
 
 CLUBS = {"60": 60, "56": 56, "52": 52, "47": 47}
 CHART = (
@@ -57,7 +57,7 @@ def test_a_chart_typed_is_a_card_on_a_phone_without_a_server(
     page.keyboard.press("p")
     page.keyboard.press("Enter")
     file = page.get_by_role("link", name="Card as a file")
-    expect(file).to_be_visible(timeout=PUBLISHED_MS)
+    expect(file).to_be_visible()
     with page.expect_download() as download:
         file.press("Enter")
     keys, views = keys + 6, views + 2

@@ -8,7 +8,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import PUBLISHED_MS, asked, on_the_range, until, written
+from tests.e2e.steps import asked, on_the_range, until, written
 from tests.e2e.test_practice import PHONE
 
 LOG = re.compile("^Play .* and log it$")
@@ -31,7 +31,6 @@ def test_twelve_shots_without_a_network_show_in_progress_with_their_calibration(
     browser: Browser, own_server: Server
 ) -> None:
     page = sign_in(browser.new_page(), own_server)
-    page.set_default_timeout(PUBLISHED_MS)
     student = on_the_range(page, own_server, "Maren Okafor")
     written(page, "POST", f"students/{student}/versions", {"picks": True})
     address = written(page, "POST", f"students/{student}/links", {"days": 9})["url"]

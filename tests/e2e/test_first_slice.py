@@ -191,7 +191,7 @@ def test_a_ball_outlives_an_expired_session_a_killed_server_and_a_reload(
     server.start()
     page.reload()
     expect(page.locator("ol.balls li")).to_have_count(4)
-    expect(page.get_by_text(re.compile("balls? to send"))).to_be_hidden(timeout=15_000)
+    expect(page.get_by_text(re.compile("balls? to send"))).to_be_hidden()
     page.reload()
     expect(page.locator("ol.balls li")).to_have_count(4)
 

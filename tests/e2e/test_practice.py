@@ -155,7 +155,7 @@ def test_from_the_morning_list_to_the_phone_and_back(
     # What was read before is shown first, and read again.
     page.wait_for_load_state("networkidle")
     presses(page, "Enter")
-    expect(page.get_by_role("heading", name="The ground")).to_be_visible(timeout=15000)
+    expect(page.get_by_role("heading", name="The ground")).to_be_visible()
     presses(page, "g e")
     page.get_by_role("button", name="Homework", exact=True).click()
     page.get_by_role("button", name="Mark as done").first.click()

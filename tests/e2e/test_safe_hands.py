@@ -45,7 +45,7 @@ def test_a_foreign_answer_acknowledges_nothing(tablet: BrowserContext, own_serve
     page.route("**/api/**", proxy)
     type_balls(page, 31, 32)
     expect(page.get_by_text("Another server answered")).to_be_visible()
-    expect(page.get_by_text(WAITS)).to_be_hidden(timeout=15_000)
+    expect(page.get_by_text(WAITS)).to_be_hidden()
     assert answers == []
     sent(page, 2)
     assert stored(page, student) == [31, 32]
@@ -112,7 +112,7 @@ def test_another_coach_on_the_tablet_neither_sends_nor_sees_what_is_not_his(
     # No range page has to be opened.
     page.wait_for_selector("table.plain")
     expect(page.get_by_text("not sent yet")).to_be_hidden()
-    expect(page.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
+    expect(page.get_by_text(WAITS)).to_be_hidden()
     # What goes quickly is no news on the page: that nothing is shown does not say that it is there.
     for _ in range(50):
         if len(stored(page, student)) == before + 2:
@@ -191,8 +191,8 @@ def test_two_tabs_send_once_and_a_slept_tab_sends_nothing_old(
     expect(second.get_by_text(WAITS)).to_be_visible()
     asked_for.clear()
     tablet.set_offline(False)
-    expect(first.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
-    expect(second.get_by_text(WAITS)).to_be_hidden(timeout=10_000)
+    expect(first.get_by_text(WAITS)).to_be_hidden()
+    expect(second.get_by_text(WAITS)).to_be_hidden()
     assert sorted(asked_for) == ["DELETE", "PUT"]
     first.bring_to_front()
     first.keyboard.press("r")
@@ -216,7 +216,7 @@ def test_a_device_goes_on_playing_while_the_view_is_cut_off(
     playing = monitor(own_server, token, tmp_path, "--balls", "65", "--rate", "6000")
     assert playing.wait(timeout=60) == 0
     tablet.set_offline(False)
-    expect(page.get_by_text(f"{before + 65} balls today")).to_be_visible(timeout=10_000)
+    expect(page.get_by_text(f"{before + 65} balls today")).to_be_visible()
     assert len(stored(page, student)) == before + 65
 
 

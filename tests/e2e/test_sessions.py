@@ -19,7 +19,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Server
-from tests.e2e.steps import PUBLISHED_MS, kept_for_later
+from tests.e2e.steps import kept_for_later
 from tests.e2e.views import still
 from tests.tiers import ALL
 
@@ -59,8 +59,7 @@ class Tablet:
         raise AssertionError("never acknowledged")
 
 
-# As many as take a few lives of the server.
-BALLS = 200 if ALL else 24
+KILLS = 20 if ALL else 3
 
 
 def test_a_server_killed_between_any_two_balls_loses_and_doubles_none(academy: Path, tmp_path: Path) -> None:
@@ -71,28 +70,27 @@ def test_a_server_killed_between_any_two_balls_loses_and_doubles_none(academy: P
         rows = tablet.call("GET", "/api/students")["rows"]
         student = next(r for r in rows if r["name"] == "Casimir Dunmoor")["id"]
         club = tablet.call("GET", f"/api/students/{student}")["clubs"][0]["id"]
-        stop = threading.Event()
 
         def killer() -> None:
             chance = random.Random(7)
-            while not stop.wait(chance.uniform(0.2, 0.8)):
+            for _ in range(KILLS):
+                time.sleep(chance.uniform(0.2, 0.8))
                 server.kill()
                 server.start()
 
         murders = threading.Thread(target=killer)
         murders.start()
         now = datetime.now(UTC)
-        tries = 0
-        for i in range(BALLS):
-            moment = (now + timedelta(milliseconds=i - 5000)).isoformat()
-            body = {"uid": f"run-{i:04d}", "hit_at": moment, "club_id": club, "swing": "half"}
-            body |= {"carry_yd": 40 + i % 7}
+        balls = tries = 0
+        while murders.is_alive():
+            moment = (now + timedelta(milliseconds=balls - 5000)).isoformat()
+            body = {"uid": f"run-{balls:04d}", "hit_at": moment, "club_id": club, "swing": "half"}
+            body |= {"carry_yd": 40 + balls % 7}
             tries += tablet.until_acknowledged(f"/api/students/{student}/balls", body)
-        stop.set()
-        murders.join()
-        assert tries > BALLS  # it was killed in the middle of something
+            balls += 1
+        assert tries > balls  # it was killed in the middle of something
         stored = tablet.call("GET", f"/api/students/{student}/balls")
-        assert [ball["uid"] for ball in stored] == [f"run-{i:04d}" for i in range(BALLS)]
+        assert [ball["uid"] for ball in stored] == [f"run-{i:04d}" for i in range(balls)]
     finally:
         server.kill()
 
@@ -126,7 +124,7 @@ def test_the_session_goes_on_without_a_network_and_through_a_reload(signed_in: P
     press("2 4 Enter")
     expect(page.get_by_text("4 balls to send")).to_be_visible()
     page.context.set_offline(False)
-    expect(page.get_by_text(re.compile("balls? to send"))).to_be_hidden(timeout=10_000)
+    expect(page.get_by_text(re.compile("balls? to send"))).to_be_hidden()
     page.reload()
     expect(page.locator("ol.balls li")).to_have_count(5)
     expect(page.locator("ol.balls li").first).to_contain_text("24")  # in the order hit
@@ -153,7 +151,7 @@ def test_two_tablets_on_one_session_merge_with_a_clock_ten_minutes_wrong(
             page.get_by_role("button", name=digit, exact=True).click()  # by touch
         page.get_by_role("button", name="Log ball").click()
     for page in pages:
-        expect(page.locator("ol.balls li")).to_have_count(2, timeout=9000)
+        expect(page.locator("ol.balls li")).to_have_count(2)
         expect(page.locator("ol.balls")).to_contain_text("31")
         expect(page.locator("ol.balls")).to_contain_text("32")
         page.context.close()
@@ -228,7 +226,7 @@ def test_the_phone_card_opens_without_a_log_in_and_without_a_network(
     page.goto(page.url.replace("/students", href.replace("/matrix", "/card")))
     page.get_by_label("Note to the student").fill("For the autumn.")
     page.get_by_role("button", name="Publish").click()
-    expect(page.get_by_text("Open the PDF")).to_be_visible(timeout=PUBLISHED_MS)
+    expect(page.get_by_text("Open the PDF")).to_be_visible()
     page.get_by_role("button", name="Create link").click()
     expect(page.get_by_alt_text("QR code of the link")).to_be_visible()
     address = page.locator(".made a").get_attribute("href") or ""

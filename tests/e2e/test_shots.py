@@ -5,7 +5,6 @@ from __future__ import annotations
 from playwright.sync_api import BrowserContext, Page, expect
 
 from tests.e2e.conftest import Server, sign_in
-from tests.e2e.steps import PUBLISHED_MS
 
 
 def shots_of(page: Page, server: Server, name: str) -> None:
@@ -49,7 +48,7 @@ def test_shots_are_chosen_and_the_card_published_by_keys_alone(
     expect(page.get_by_text("5 shots used")).to_be_visible()
     page.keyboard.press("p")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Publish version 2")).to_be_visible(timeout=PUBLISHED_MS)
+    expect(page.get_by_role("heading", name="Publish version 2")).to_be_visible()
     page.keyboard.press("g")
     page.keyboard.press("b")
     page.get_by_role("link", name="History").click()

@@ -9,7 +9,6 @@ score stands how quick it found the machine; below 1000 it says itself that scor
 from __future__ import annotations
 
 import json
-import shutil
 import socket
 import subprocess
 import sys
@@ -20,7 +19,7 @@ from typing import Any
 
 from playwright.sync_api import BrowserContext, Page, sync_playwright
 
-from tests.e2e.conftest import CHROMIUM_FLAGS, Server, sign_in
+from tests.e2e.conftest import CHROMIUM, CHROMIUM_FLAGS, Server, sign_in
 from tests.e2e.steps import student_named, written
 from tests.e2e.views import address, all_views
 
@@ -53,7 +52,7 @@ def main(only: str) -> int:
             port = s.getsockname()[1]
         browser = play.chromium.launch_persistent_context(
             Path(folder, "browser"),
-            executable_path=shutil.which("chromium") or "/usr/bin/chromium",
+            executable_path=CHROMIUM,
             args=[*CHROMIUM_FLAGS, f"--remote-debugging-port={port}"],
         )
         try:

@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import { useEventListener } from "@vueuse/core";
 import { computed } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useAccount } from "@/features/account";
-import { key, useKeys } from "@/shared/keys/useKeys";
 import { chosenStudent } from "@/shared/student/chosen";
 import { themeName } from "@/shared/ui/theme";
 import BarMenu from "./BarMenu.vue";
@@ -12,6 +10,7 @@ import { useLook } from "@/features/help";
 import { placesOf } from "./places";
 import { useStudentHere } from "./studentHere";
 import SignOut from "./SignOut.vue";
+import { usePageChord } from "./usePageChord";
 import UnitsChoice from "./UnitsChoice.vue";
 import StudentSwitcher from "./StudentSwitcher.vue";
 
@@ -33,33 +32,9 @@ const inAcademy = computed(() => academy.value.find((place) => place.name === ro
 
 const first = computed(() => account.coach?.name.split(" ")[0] ?? "");
 const look = useLook();
-const CHORD_MS = 1200;
-let chordUntil = 0;
-useKeys("Pages", [
-  key(
-    "g",
-    "then the letter of a page: s students, d calendar, y groups, b student, l lesson, m matrix, r range, p plan, v confirm, t shots, k pick, e practice, c card, o progress, ? help",
-    "g",
-    // When the keys were pressed counts, not when a busy page gets round to them.
-    (event) => {
-      chordUntil = event.timeStamp + CHORD_MS;
-    },
-  ),
-]);
-// The second key of the chord must win over the view's own letters.
-useEventListener(
-  window,
-  "keydown",
-  (event: KeyboardEvent) => {
-    if (event.timeStamp > chordUntil) return;
-    const place = reached.value.find((p) => p.letter && p.letter === event.key);
-    chordUntil = 0;
-    if (!place) return;
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    void router.push(place.to);
-  },
-  { capture: true },
+const chord = usePageChord(
+  () => reached.value,
+  (to) => void router.push(to),
 );
 </script>
 
@@ -89,11 +64,17 @@ useEventListener(
         <SignOut />
       </BarMenu>
     </div>
+    <p v-if="chord" class="chord" role="status">
+      <span v-for="page in reached.filter(({ letter }) => letter)" :key="page.name">
+        <kbd>{{ page.letter }}</kbd> {{ page.label }}
+      </span>
+    </p>
   </header>
 </template>
 
 <style scoped>
 .bar {
+  position: relative;
   display: flex;
   align-items: center;
   gap: 0 0.7rem;
@@ -126,6 +107,21 @@ useEventListener(
 }
 .flat:hover {
   text-decoration: underline;
+}
+.chord {
+  position: absolute;
+  top: 100%;
+  right: 0;
+  left: 0;
+  z-index: 20;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.2rem;
+  margin: 0;
+  padding: 0.6rem 1.5rem;
+  border-bottom: 1px solid var(--line-strong);
+  background: var(--sheet);
+  color: var(--ink);
 }
 .bar :focus-visible {
   outline-color: #e8b468;

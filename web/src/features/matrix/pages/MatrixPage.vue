@@ -119,17 +119,18 @@ function hit(): void {
 }
 
 const typed = ref("");
-const TYPED_MS = 1500;
-let typedAt = 0;
+/** After such a pause a digit begins a new number. */
+const PAUSE_MS = 3000;
+let typedAt = -PAUSE_MS;
 function typeYardage(event: KeyboardEvent): boolean {
   if (!/^\d$/.test(event.key) || !matrix.data.value) return false;
-  const now = Date.now();
   const { axis_from_yd: lo, axis_to_yd: hi } = matrix.data.value.ground;
   const read = (text: string) => Math.round(units.value.yards(Number(text)));
-  const longer = (now - typedAt < TYPED_MS ? typed.value : "") + event.key;
+  // When the keys were pressed counts, not when a busy page gets round to them.
+  const longer = (event.timeStamp - typedAt < PAUSE_MS ? typed.value : "") + event.key;
   // A digit that would run off the ground begins the next number.
   typed.value = read(longer) > hi ? event.key : longer;
-  typedAt = now;
+  typedAt = event.timeStamp;
   if (read(typed.value) >= lo) pinned.value = read(typed.value);
   return true;
 }

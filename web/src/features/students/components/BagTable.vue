@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The clubs in the bag: add by the last row, change in place, take out and undo. */
 import { Button, Input } from "ant-design-vue";
-import { ref } from "vue";
+import { ref, useTemplateRef } from "vue";
 import { api, dataOf } from "@/shared/api/client";
 import { useForgetStudent, type Club, type Student } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
@@ -46,6 +46,7 @@ const taken = ref<Club | null>(null);
 const at = ref("");
 
 const refresh = () => forget(props.student.id);
+const addRow = useTemplateRef<HTMLElement>("addRow");
 const labelField = ref<{ focus: () => void } | null>(null);
 
 /** Enter in a field of the last row adds the club; on the button it presses the button. */
@@ -66,7 +67,8 @@ async function add(): Promise<void> {
     );
     // Before the list is asked for again: the next club may be typed meanwhile.
     settle(blank());
-    labelField.value?.focus();
+    // Whoever went elsewhere meanwhile stays there.
+    if (addRow.value?.contains(document.activeElement)) labelField.value?.focus();
     await refresh();
   });
 }
@@ -166,7 +168,7 @@ const said = (where: string) => (at.value === where ? about(...ANY) : "");
           <td colspan="5"><Sentence :text="said(club.id)" /></td>
         </tr>
       </template>
-      <tr class="add" @keydown.enter="addFromField">
+      <tr ref="addRow" class="add" @keydown.enter="addFromField">
         <td>
           <Input
             ref="labelField"
