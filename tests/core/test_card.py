@@ -60,7 +60,7 @@ def card(*cells: CardCell, **more: Any) -> Card:
 USUAL = (
     cell("58 9:00", 41.0, run_yd=4.4),
     cell("54 9:00", 49.0, measured=False, balls=0),
-    cell("50 9:00 low", 61.0),
+    cell("50 9:00 low", 61.0, run_yd=4.4, run_balls=6),
     cell("54 10:00", 66.0, play=Play.WORK),
     cell("58 10:00", 55.0, play=Play.NEITHER),
 )
@@ -112,11 +112,12 @@ def test_the_choices_of_a_card_change_what_stands_on_it() -> None:
     assert [line.yardage for line in by_yardage(other, step=20)] == [30, 50, 70]
     text = ladder(other)
     assert not [t for t in text if t.startswith("cue")]
-    assert "+4" in text
+    # A run that was measured is a number; another is as doubtful as the ground is.
+    assert [t for t in text if t.startswith("+")][:2] == ["+4", "+3-6"]
     # What the marks mean has as many lines as it needs.
-    assert "+: run on medium turf" in text
+    assert "+: usual run on medium turf" in text
     assert not [t for t in text if t.endswith("…")]
-    assert "+4" not in ladder(usual)
+    assert not {"+4", "+3-6"} & set(ladder(usual))
     assert checked_step(2) == 2
     for wrong in (0, 3, 50):
         with pytest.raises(InputError, match="A card has a line every 1, 2, 5, 10"):

@@ -143,11 +143,14 @@ def test_a_new_password_is_long_and_nothing_that_others_know(api: Api, password:
 def test_what_much_hangs_on_asks_for_the_password_again(api: Api, coach: Coach, second: Coach) -> None:
     """On a browser that was left open nobody makes a head coach, erases or ends a second factor."""
     student = make_student(coach)
+    assert api("PATCH", f"/people/{second.pk}", {"role": "assistant"}).status_code == 200
+    changed = api("GET", "/history").data["entries"][0]
     session = api.client.session
     session[PROVED] = time.time() - FRESH_S - 1
     session.save()
     asks = (
         ("POST", "/people/invitations", {"name": "Eve", "role": "head"}),
+        ("POST", f"/history/{changed['id']}/undo", None),
         ("PATCH", f"/people/{second.pk}", {"role": "head"}),
         ("POST", f"/people/{second.pk}/reset", None),
         ("POST", f"/people/{second.pk}/end-factor", None),

@@ -136,6 +136,8 @@ LED_ACTIONS: Final = frozenset(
         AuditAction.STUDENT_ERASED,
     }
 )
+# What asks for the password asks for it when it is undone, too.
+PROVED_ACTIONS: Final = frozenset({AuditAction.PERSON_CHANGED})
 # Who signs in from where is a head coach's to see, beside one's own.
 SIGN_IN_ACTIONS: Final = frozenset(
     {

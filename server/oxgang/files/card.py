@@ -140,13 +140,16 @@ def _yardages(sheet: Sheet, paper: Paper, x: float, y: float, width: float, heig
     foot = NOTE_LEADING * len(notes) + (3 if notes else 0)
     row = min(TALLEST_RUNG, (height - foot) / len(rungs))
     size = min(LARGEST, row * 0.72)
-    run = card.look.run and any(line.cell.run_yd is not None for line in lines)
-    columns = (x + size * 2.1, x + width - (size * 1.5 if run else 0))
+    runs = [_run(line, paper) for line in lines]
+    wide = max((stringWidth(run, REGULAR, size * RUN_SIZE) for run in runs), default=0)
+    columns = (x + size * 2.1, x + width - (wide + size * 0.3 if wide else 0))
     before: CardCell | None = None
     for i, (line, last) in enumerate(rungs):
         base = y + height - (i + 0.78) * row
         same = before is not None and line.reached and line.cell == before
-        _rung(sheet, paper, (line, last), x, base, columns, size, same=same, run=run)
+        _rung(sheet, paper, (line, last), x, base, columns, size, same=same)
+        if run := _run(line, paper):
+            sheet.text(x + width, base, run, REGULAR, size * RUN_SIZE, RIGHT)
         before = line.cell if line.reached else None
         sheet.rule(columns[0] if same else x, base - row * 0.2, x + width, base - row * 0.2, 0.2)
     for i, note in enumerate(reversed(notes)):
@@ -164,6 +167,17 @@ def _together(lines: Sequence[CardLine]) -> list[tuple[CardLine, CardLine]]:
     return rungs
 
 
+def _run(line: CardLine, paper: Paper) -> str:
+    """How far the shot of a rung runs, "+7", or between what it usually does, "+5-9"."""
+    cell = line.cell
+    if not (paper.card.look.run and line.reached) or cell.run_yd is None:
+        return ""
+    lo, hi = cell.run_ends(paper.unit) or (whole_run(paper.unit(cell.carry_yd), paper.unit(cell.run_yd)),) * 2
+    if lo == hi:
+        return f"{lo:+d}"
+    return f"+{lo}-{hi}" if lo >= 0 else f"{lo:+d} {hi:+d}"
+
+
 def _nothing(line: CardLine) -> bool:
     return not (line.reached or line.adds)
 
@@ -178,7 +192,6 @@ def _rung(
     size: float,
     *,
     same: bool,
-    run: bool,
 ) -> None:
     start, right = columns
     line, last = ends
@@ -191,9 +204,6 @@ def _rung(
     size = full
     carry = "" if _nothing(line) else paper.distance(cell.carry_yd)
     wide = sheet.text(right, base, carry, REGULAR, size * 0.8, RIGHT, grey=grey)
-    if run and line.reached and cell.run_yd is not None:
-        runs = f"+{whole_run(paper.unit(cell.carry_yd), paper.unit(cell.run_yd))}"
-        sheet.text(right + size * 1.5, base, runs, REGULAR, size * 0.6, RIGHT)
     room = right - wide - size * 0.3 - start
     if not line.reached:
         if line.adds:
@@ -216,6 +226,8 @@ def _rung(
         sheet.text(start + used + size * 0.5, base, cue, REGULAR, small, room=free)
 
 
+# The run beside a carry, as a share of the ladder's type.
+RUN_SIZE: Final = 0.6
 # In which face a shot stands, by what its number rests on.
 FACE_OF: Final = complete(Basis, {Basis.MEASURED: BOLD, Basis.REPORTED: REGULAR, Basis.ESTIMATED: ITALIC})
 

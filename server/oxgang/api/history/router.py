@@ -10,11 +10,12 @@ from oxgang.academy.models import Coach, Entry
 from oxgang.academy.selectors.log import entry_of, log_of, log_of_academy
 from oxgang.academy.selectors.people import student_of
 from oxgang.academy.services.log import undo
+from oxgang.api.account.sessions import refuse_without_proof
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import page_number
 from oxgang.api.history.schemas import EntryOut, LogOut
 from oxgang.api.messages import did_of
-from oxgang.api.rights import SIGN_IN_ACTIONS, leads, refuse_undo
+from oxgang.api.rights import PROVED_ACTIONS, SIGN_IN_ACTIONS, leads, refuse_undo
 
 router = Router(tags=["history"])
 
@@ -63,6 +64,8 @@ def take_back(request: CoachRequest, entry_id: int) -> LogOut:
     coach = request.coach
     entry = entry_of(coach.academy, entry_id)
     refuse_undo(entry, coach)
+    if entry.code in PROVED_ACTIONS:
+        refuse_without_proof(request)
     undo(entry, by=coach, now=timezone.now())
     if entry.student is None:
         return _page(_academy_log(coach), 1)

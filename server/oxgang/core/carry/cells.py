@@ -14,7 +14,10 @@ from numpy.typing import NDArray
 
 from oxgang.core.carry.balls import Balls, Hit
 from oxgang.core.carry.conflicts import (
+    Against,
+    Conflict,
     Place,
+    Split,
     against_in,
     conflicts_in,
     last_apart,
@@ -92,59 +95,23 @@ def build_matrix(
     # Two clubs of one name cannot be; two positions of one arm angle share a point.
     at = {point: row for row, point in enumerate(fitted.points)}
     rows = np.array([at[p] for p in points], dtype=np.intp)
-    own = own_of(fitted, rows)
-    mean = fitted.posterior.mean[rows]
-    deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
-    apart = _apart(fitted, rows)
-    # Either the balls that nobody believes are odd or their neighbours' numbers are.
-    deviation = np.hypot(deviation, np.maximum(apart, fitted.posterior.aside[rows] / Z))
     lines = _lines(points)
-    # What stands by its own balls stays, and the others are put in order around it.
-    firm = np.minimum(deviation, own.limit / FIRM)
-    ordered = repaired(mean, firm**2, lines)
-    held = own.limited(ordered)
-    # A number held where the others would not have it is as unsure as they are apart; but no others
-    # make enough balls of its own less sure than those are by themselves.
-    most = np.where(own.balls >= ENOUGH_BALLS, own.sd, np.inf)
-    deviation = np.hypot(np.minimum(deviation, most), np.minimum(np.abs(held - ordered), most))
+    numbers = _numbers(fitted, rows, lines)
     scatters = fitted.hits.scatter_at(points)
     places = {(key, 0.0, 0.0): i for i, key in enumerate((*keys, *variants))}
     places |= {adjustment: i for i, adjustment in enumerate(adjusted, len(places))}
     owns = _own(balls, fitted.hits, places, as_of)
-    conflicts = conflicts_in(places, lines, owns.logs, scatters, held)
-    against = against_in([*places], fitted, rows, own)
-    splits = splits_in([*places], owns.logs, owns.days, scatters)
-    named = {(s.key, s.back_in, s.down_in) for s in splits}
-    last = last_apart([*places], owns.logs, owns.days, held, Z * deviation)
-    splits += [s for s in last if (s.key, s.back_in, s.down_in) not in named]
+    clashes = _clashes(places, lines, owns, fitted, rows, numbers, scatters)
     days = np.bincount(fitted.at, minlength=len(fitted.points))[rows]
-    odd = {key for c in conflicts for key in c.keys} | {c.key for c in against}
-    split = {s.key for s in splits if not s.recent}
+    odd = {key for c in clashes.conflicts for key in c.keys} | {c.key for c in clashes.against}
+    split = {s.key for s in clashes.splits if not s.recent}
     cells = []
-    for i, (key, back, down) in enumerate(places):
-        carry = float(np.exp(held[i]))
-        lo, hi = log_ends(carry, float(deviation[i]))
-        number = len(owns.logs[i])
-        cell = Cell(
-            key=key,
-            carry_yd=carry,
-            carry_lo_yd=lo,
-            carry_hi_yd=hi,
-            shot_sd_yd=carry * float(scatters[i]),
-            balls=number,
-            mishits=owns.mishits[i],
-            basis=_basis(number, owns.imported[i]),
-            last_measured=owns.last[i] if number else owns.reported_on[i],
-            doubts=(),
-            re_expressed=owns.re_expressed[i],
-            imported_yd=owns.imported[i],
-            back_in=back,
-            down_in=down,
-        )
-        doubts = [Doubt.CONFLICT] if key in odd and not cell.adjusted else []
-        contradict = (apart[i] and days[i] > 1) or (key in split and not cell.adjusted)
+    for i, place in enumerate(places):
+        cell = _cell(place, i, numbers, float(scatters[i]), owns)
+        doubts = [Doubt.CONFLICT] if cell.key in odd and not cell.adjusted else []
+        contradict = (numbers.apart[i] and days[i] > 1) or (cell.key in split and not cell.adjusted)
         doubts += [Doubt.DAYS_DISAGREE] if contradict else []
-        doubts += [Doubt.TOTALS] if number and owns.totals[i] == number else []
+        doubts += [Doubt.TOTALS] if cell.balls and owns.totals[i] == cell.balls else []
         doubts += [Doubt.CHANGED] if _all_before(changes, points[i], owns.last[i], as_of) else []
         cells.append(_doubted(cell, as_of, tolerance_yd, doubts))
     n, m = len(keys), len(keys) + len(variants)
@@ -153,14 +120,97 @@ def build_matrix(
         cells[:n],
         cells[n:m],
         cells[m:],
-        conflicts,
-        against,
-        splits,
+        clashes.conflicts,
+        clashes.against,
+        clashes.splits,
         suspects_in(fitted, balls),
         fitted.hits.spread,
         fitted,
         rows,
-        Centres(mean, ordered, held, own),
+        numbers.centres,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Numbers:
+    """What the shots carry, in their order: how the number was come to, its deviation (logs), and how
+    far the shot's days are apart beyond what days are."""
+
+    centres: Centres
+    deviation: Array
+    apart: Array
+
+    @property
+    def held(self) -> Array:
+        return self.centres.held
+
+
+def _numbers(fitted: Fit, rows: NDArray[np.intp], lines: Sequence[Sequence[Line]]) -> _Numbers:
+    own = own_of(fitted, rows)
+    mean = fitted.posterior.mean[rows]
+    deviation = np.sqrt(np.maximum(np.diagonal(fitted.posterior.covariance)[rows], 1e-12))
+    apart = _apart(fitted, rows)
+    # Either the balls that nobody believes are odd or their neighbours' numbers are.
+    deviation = np.hypot(deviation, np.maximum(apart, fitted.posterior.aside[rows] / Z))
+    # What stands by its own balls stays, and the others are put in order around it.
+    firm = np.minimum(deviation, own.limit / FIRM)
+    ordered = repaired(mean, firm**2, lines)
+    held = own.limited(ordered)
+    # A number held where the others would not have it is as unsure as they are apart; but no others
+    # make enough balls of its own less sure than those are by themselves.
+    most = np.where(own.balls >= ENOUGH_BALLS, own.sd, np.inf)
+    deviation = np.hypot(np.minimum(deviation, most), np.minimum(np.abs(held - ordered), most))
+    return _Numbers(Centres(mean, ordered, held, own), deviation, apart)
+
+
+@dataclass(frozen=True, slots=True)
+class _Clashes:
+    """What contradicts what: shots each other, balls the shot's number, days each other."""
+
+    conflicts: list[Conflict]
+    against: list[Against]
+    splits: list[Split]
+
+
+def _clashes(
+    places: Mapping[Place, int],
+    lines: Sequence[Sequence[Line]],
+    owns: _Own,
+    fitted: Fit,
+    rows: NDArray[np.intp],
+    numbers: _Numbers,
+    scatters: Array,
+) -> _Clashes:
+    conflicts = conflicts_in(places, lines, owns.logs, scatters, numbers.held)
+    against = against_in([*places], fitted, rows, numbers.centres.own)
+    splits = splits_in([*places], owns.logs, owns.days, scatters)
+    named = {(s.key, s.back_in, s.down_in) for s in splits}
+    last = last_apart([*places], owns.logs, owns.days, numbers.held, Z * numbers.deviation)
+    splits += [s for s in last if (s.key, s.back_in, s.down_in) not in named]
+    return _Clashes(conflicts, against, splits)
+
+
+def _cell(place: Place, i: int, numbers: _Numbers, scatter: float, owns: _Own) -> Cell:
+    """The cell at a place, before what is doubtful of it is known."""
+    key, back, down = place
+    carry = float(np.exp(numbers.held[i]))
+    lo, hi = log_ends(carry, float(numbers.deviation[i]))
+    number = len(owns.logs[i])
+    return Cell(
+        key=key,
+        carry_yd=carry,
+        carry_lo_yd=lo,
+        carry_hi_yd=hi,
+        shot_sd_yd=carry * scatter,
+        balls=number,
+        mishits=owns.mishits[i],
+        basis=_basis(number, owns.imported[i]),
+        last_measured=owns.last[i] if number else owns.reported_on[i],
+        doubts=(),
+        re_expressed=owns.re_expressed[i],
+        imported_yd=owns.imported[i],
+        back_in=back,
+        down_in=down,
     )
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
@@ -13,10 +13,11 @@ from oxgang.core.carry.ground_run import RunSeen
 from oxgang.core.carry.matrix import Basis, Cell
 from oxgang.core.errors import InputError
 from oxgang.core.flight.recipes import Recipe
+from oxgang.core.flight.run import run_band
 from oxgang.core.ground.choice import answer_at
 from oxgang.core.ground.gaps import covered_yardages
 from oxgang.core.ground.played import Candidate, Play, candidates_of
-from oxgang.core.units import M_PER_YD, m_from_yd
+from oxgang.core.units import M_PER_YD, m_from_yd, whole
 from oxgang.core.words.intervals import LEVEL
 from oxgang.core.words.messages import Message
 from oxgang.core.words.shots import CellKey, Trajectory
@@ -89,6 +90,14 @@ class CardCell:
         if self.down_in:
             parts.append(f"grip {self.down_in:g} in down")
         return ", ".join(parts)
+
+    def run_ends(self, unit: Callable[[float], float]) -> tuple[int, int] | None:
+        """Between what its run usually is, in the reader's unit; None where it was measured, or where
+        nobody asked."""
+        if self.run_yd is None or self.run_balls:
+            return None
+        lo, hi = run_band(self.run_yd)
+        return whole(unit(lo)), whole(unit(hi))
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,11 +5,10 @@ A released version never changes, whatever a later Oxgang would make of the same
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
 
 from oxgang.core.flight.recipes import Recipe
-from oxgang.core.flight.run import run_band
 from oxgang.core.ground.card import Card, CardCell, by_yardage
 from oxgang.core.pick.table import LETTERS, LIES, REASONS, Wind
 from oxgang.core.units import m_from_yd, whole, whole_added, whole_run
@@ -82,7 +81,7 @@ def _on_phone(
                 "reported": cell.reported,
                 "cue": in_language(card.cue(cell), words) if card.look.cues else "",
                 "run": None if cell.run_yd is None else whole_run(unit(cell.carry_yd), unit(cell.run_yd)),
-                "runs": _band(cell, unit),
+                "runs": cell.run_ends(unit),
                 **({"run_balls": cell.run_balls} if cell.run_balls else {}),
                 "recipe": heights.index(cell.key.trajectory) if cell.key.trajectory in heights else None,
             }
@@ -101,13 +100,6 @@ def _on_phone(
             for line in by_yardage(card, step=1)
         ],
     }
-
-
-def _band(cell: CardCell, unit: Callable[[float], float]) -> list[int] | None:
-    """Between what the run is in the reader's unit; nothing of one that was measured."""
-    if cell.run_yd is None or cell.run_balls:
-        return None
-    return [whole(unit(end)) for end in run_band(cell.run_yd)]
 
 
 def _recipe(recipe: Recipe, words: Texts) -> str:
