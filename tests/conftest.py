@@ -23,6 +23,14 @@ settings.register_profile("oxgang", deadline=None, derandomize=not ALL)
 settings.load_profile("oxgang")
 
 
+# The longest, first: no worker is still at one of them when the others are done.
+LONG = ("test_week", "test_backup", "test_running", "test_upgrade", "test_real_server", "test_stateful")
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    items.sort(key=lambda item: item.path.stem not in LONG)
+
+
 # How long a demo academy is kept for other runs.
 KEPT_S = 24 * 3600
 

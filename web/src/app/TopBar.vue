@@ -118,7 +118,7 @@ const chord = usePageChord(
   flex-wrap: wrap;
   gap: 0.3rem 1.2rem;
   margin: 0;
-  padding: 0.6rem 1.5rem;
+  padding: 0.8rem 1.5rem;
   border-bottom: 1px solid var(--line-strong);
   background: var(--sheet);
   color: var(--ink);
