@@ -93,6 +93,23 @@ def test_a_column_of_the_students_own_names_is_a_swing_or_a_club_whatever_it_is_
     assert "club" not in meant
 
 
+@pytest.mark.parametrize(
+    ("header", "units"),
+    [
+        ("Carry (m),Total,Offline,Apex", ["m", "m", "m", "m"]),
+        ("Carry (m),Total (yd),Offline,Apex (ft)", ["m", "yd", "m", "ft"]),
+        ("Carry,Total (m),Offline,Apex", ["m", "m", "m", "m"]),
+        # What stands in feet says nothing of the others.
+        ("Carry,Total,Offline,Apex (ft)", ["yd", "yd", "yd", "ft"]),
+    ],
+)
+def test_a_length_without_a_unit_is_in_that_of_the_carries(header: str, units: list[str]) -> None:
+    table = read_any(f"{header}\n44.2,46.0,1.2,12\n45.1,47.2,-0.8,13\n".encode())
+    found = guess(table)
+    lengths = ("carry_yd", "total_yd", "offline_yd", "apex_yd")
+    assert [found[name].unit for name in lengths] == units
+
+
 # Invented layouts, each as some program might write it.
 LAYOUTS = {
     "units in a second header row": (

@@ -24,6 +24,10 @@ DESK = ViewportSize(width=1280, height=800)
 PHONE = ViewportSize(width=390, height=800)
 BETWEEN = [ViewportSize(width=1024, height=768), ViewportSize(width=768, height=1024)]
 LONG_NAME = "Henrike Sandvoll-Achterberg of Lower Marrowdale"
+WIDE_FILE = (
+    b"Date of the day;Club;Swing;Carry Distance;Offline;Strike;Ball Speed;Launch Angle;Spin Rate;Apex;Total\n"
+    b"2026-11-01;58;9:00;44.2;1.2;solid;60;30;7000;12;46\n"
+)
 WRONG = (Path(__file__).parent / "layout.js").read_text()
 
 
@@ -139,6 +143,10 @@ def test_many_numbers_and_none_are_whole_on_a_phone(
         if ":studentId" in view or view == "/devices":
             page.set_viewport_size(DESK)
             go_on_to(page, address(view, student=student))
+            if view.endswith("/import"):
+                file = {"name": "day.csv", "mimeType": "text/csv", "buffer": WIDE_FILE}
+                page.get_by_label("File to import").set_input_files(file)
+                expect(page.get_by_role("heading", name="The first balls")).to_be_visible()
             faults += [f"{view} phone: {line}" for line in wrong_at(page, PHONE)]
             if view != "/devices":
                 faults += [f"{view} metres: {line}" for line in in_other_units(page, METRES)]

@@ -154,7 +154,19 @@ def guess(
             continue
         found[target] = Source(column, _unit(target, column, table, unit))
         known.add(column)
-    return found
+    return _as_the_carries(found)
+
+
+def _as_the_carries(found: Mapping[str, Source]) -> dict[str, Source]:
+    """The sources, a length whose column names no unit in that of the carries, or else of the totals."""
+    named = (_named_unit(t, found[t].column) for t in ("carry_yd", "total_yd") if t in found)
+    unit = next((one for one in named if one), "")
+    return {
+        target: replace(source, unit=unit)
+        if unit and UNITS.get(target) is LENGTHS and not _named_unit(target, source.column)
+        else source
+        for target, source in found.items()
+    }
 
 
 def distances_in(table: Table, sources: Mapping[str, Source]) -> list[str]:
@@ -222,13 +234,19 @@ def day_orders(table: Table, sources: Mapping[str, Source]) -> list[DayOrder]:
     return sorted(orders_of(table.different(source.column)))
 
 
+def _named_unit(target: str, column: str) -> str:
+    """The unit that the name of a column says; "" where it says none."""
+    called = column.casefold().replace("_", " ")
+    units = UNITS.get(target, {})
+    return next((unit for pattern, unit in _UNIT_WORDS if unit in units and re.search(pattern, called)), "")
+
+
 def _unit(target: str, column: str, table: Table, length: str) -> str:
     units = UNITS.get(target)
     if units is None:
         return ""
-    for pattern, unit in _UNIT_WORDS:
-        if unit in units and re.search(pattern, column.casefold().replace("_", " ")):
-            return unit
+    if named := _named_unit(target, column):
+        return named
     if units is SPEEDS and target != "headwind_mps":
         numbers = [float(v.replace(",", ".")) for v in table.values(column) if _numeric([v])]
         middle = median(numbers) if numbers else 0.0

@@ -71,7 +71,10 @@ function mean(column: string, target: string): void {
   const now = mapping.value;
   if (!now) return;
   const kept = Object.entries(now.sources).filter(([t, s]) => s.column !== column && t !== target);
-  const unit = seen.value?.units[target]?.[0] ?? "";
+  const choices = seen.value?.units[target] ?? [];
+  const carries = now.sources["carry_yd"]?.unit ?? "";
+  // A length is most likely in what the carries are in.
+  const unit = choices.includes(carries) ? carries : (choices[0] ?? "");
   now.sources = Object.fromEntries(target ? [...kept, [target, { column, unit }]] : kept);
   again();
 }
@@ -210,7 +213,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
       <div class="columns">
         <section class="sheet">
           <h2>Columns</h2>
-          <table class="plain">
+          <table class="plain asked">
             <thead>
               <tr>
                 <th>In the file</th>
@@ -304,7 +307,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
         </div>
       </div>
       <h2>The first balls</h2>
-      <table class="plain num">
+      <table class="plain num first">
         <thead>
           <tr>
             <th>Line</th>
@@ -381,6 +384,29 @@ ul {
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+/* A column of the file over what it means; of the first balls what was flown, in a list that moves. */
+@media (max-width: 640px) {
+  .asked thead {
+    display: none;
+  }
+  .asked tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    border-bottom: 1px solid var(--line);
+    padding: 0.3rem 0;
+  }
+  .asked td {
+    border: 0;
+  }
+  .sample {
+    max-width: 100%;
+    text-align: right;
+  }
+  .first {
+    display: block;
+    overflow-x: auto;
   }
 }
 </style>

@@ -143,7 +143,7 @@ tbody th {
 td {
   padding: 0;
   vertical-align: top;
-  min-width: 6.4rem;
+  min-width: 5.8rem;
 }
 .box {
   width: 100%;
