@@ -63,6 +63,7 @@ LARGEST: Final = 22.0
 TALLEST_RUNG: Final = 40.0
 # Room for a row's name in the grid, in columns of numbers.
 NAME_COLUMNS: Final = 1.5
+LEAST_NAME_COLUMNS: Final = 0.8
 # From one line of the notes to the next [points].
 NOTE_LEADING: Final = 7.5
 NOTE_SIZE: Final = 6.5
@@ -304,13 +305,17 @@ def _grid(sheet: Sheet, paper: Paper, x: float, y: float, width: float, height: 
     left_out = rows[most:]
     rows = rows[:most]
     row = min(40.0, (height - note_room) / (len(rows) + 1))
-    column = width / (len(columns) + NAME_COLUMNS)
+    # What short names leave is the numbers'.
+    longest = max(len(f"{one[0]} {_row_name(one, paper)}".strip()) for one in rows)
+    beside = min(NAME_COLUMNS, max(LEAST_NAME_COLUMNS, longest / 4))
+    column = width / (len(columns) + beside)
     size = min(LARGEST, row * 0.62, column / 2.4)
     top = y + height
-    ends = {label: x + (j + 1 + NAME_COLUMNS) * column for j, label in enumerate(columns)}
-    for label, end in ends.items():
-        name = swing_name(label, paper.words)
-        wanted = size_for(name, size * 0.75, column * 0.95, SMALLEST)
+    ends = {label: x + (j + 1 + beside) * column for j, label in enumerate(columns)}
+    names = [swing_name(label, paper.words) for label in columns]
+    # One size for all, with a gap between two that fill their columns.
+    wanted = min(size_for(name, size * 0.75, column * 0.86, SMALLEST) for name in names)
+    for name, end in zip(names, ends.values(), strict=True):
         sheet.text(end, top - row * 0.7, name, BOLD, wanted, RIGHT, room=column * 0.95)
     cells = {(_row_of(cell), cell.key.swing): cell for cell in shots}
     before = ""
@@ -320,7 +325,7 @@ def _grid(sheet: Sheet, paper: Paper, x: float, y: float, width: float, height: 
         if club != before:
             sheet.rule(x, base + row * 0.72, x + width, base + row * 0.72, 0.5)
         name = " ".join([club, more] if club != before else [f"  {more}"]).rstrip()
-        room = column * (NAME_COLUMNS - 0.1)
+        room = column * (beside - 0.1)
         wanted = size_for(name, size * (0.95 if club != before else 0.7), room, SMALLEST)
         sheet.text(x, base, name, BOLD, wanted, room=room)
         before = club

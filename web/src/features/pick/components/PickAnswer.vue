@@ -50,8 +50,8 @@ const target = computed(() => {
 });
 const goal = computed(() =>
   props.answer.goal === "on-green"
-    ? `worse than three ${percent(props.shot.over_three)}`
-    : `inside ${texts.value.format("ten-feet")} ${percent(props.shot.inside_10ft)}`,
+    ? `${percent(props.shot.over_three)} take more than three`
+    : `${percent(props.shot.inside_10ft)} inside ${texts.value.format("ten-feet")}`,
 );
 </script>
 

@@ -231,6 +231,15 @@ const handles = computed(() => [
           class="mean"
           :d="`M${x(shot.finish_yd)} ${laneY(row) - tall(shot) / 2 - 2}v${tall(shot) + 4}`"
         />
+      </g>
+      <path :d="`M${x(ball.pin_yd)} ${sky - raised - 26}V${height}`" class="pin-line" />
+      <!-- Over the line, so that no figure is struck through. -->
+      <g
+        v-for="({ shot, at }, row) in lanes"
+        :key="`said ${name(shot)}`"
+        class="said"
+        :class="{ best: isBest(at) }"
+      >
         <text class="name" x="4" :y="laneY(row) + 5">{{ name(shot) }}</text>
         <text class="share" :x="shareX(shot).x" :y="laneY(row) + 5" :text-anchor="shareX(shot).anchor">
           {{ percent(shot.on_green) }}
@@ -239,7 +248,6 @@ const handles = computed(() => [
           </tspan>
         </text>
       </g>
-      <path :d="`M${x(ball.pin_yd)} ${sky - raised - 26}V${height}`" class="pin-line" />
       <g
         v-for="{ which, yd, label } in handles"
         :key="which"
@@ -364,6 +372,9 @@ svg {
 .best .name,
 .share {
   font-weight: 700;
+}
+.said {
+  pointer-events: none;
 }
 .more {
   font-weight: 400;

@@ -153,7 +153,7 @@ test("five keys put the ball in, and the answer is that of the ball on the scree
   const said = read(seen.page.find(".answer"));
   expect(said).toContain("56 9:00");
   expect(said).toContain("Land it 52, runs 8 ± 3 to 60 yd (normal carry 53)");
-  expect(said).toContain("70 % on the green, worse than three 15 %, 3.00 strokes to hole out");
+  expect(said).toContain("70 % on the green, 15 % take more than three, 3.00 strokes to hole out");
   expect(said).toContain("Fewest strokes. 70 % finish on the green, 52 8:00 costs 0.12 more.");
   expect(said).toContain("Don't aim at the flag. Best is 3 yd past it, 0.05 better.");
   expect(seen.text()).toContain("No rule says low or high: stock suggested");

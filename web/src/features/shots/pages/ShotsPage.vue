@@ -140,10 +140,11 @@ useKeys("Shots", [
       <div class="head">
         <h1>Shots</h1>
         <span class="quiet num">
-          {{ count("played") }} <Hint word="played">used</Hint> <Hint word="covered">cover</Hint>
-          {{ percent(page.covered.played / page.covered.yards) }} of {{ units.show(page.from_yd) }} to
-          {{ units.show(page.to_yd) }} {{ units.unit }} (± {{ Number(units.show(page.tolerance_yd, 1)) }}).
-          With every measured shot {{ percent(page.covered.measured / page.covered.yards) }}.
+          {{ count("played") }} <Hint word="played">{{ page.chosen ? "used" : "suggested" }}</Hint>{{ " " }}
+          <Hint word="covered">cover</Hint> {{ percent(page.covered.played / page.covered.yards) }} of
+          {{ units.show(page.from_yd) }} to {{ units.show(page.to_yd) }} {{ units.unit }} (±
+          {{ Number(units.show(page.tolerance_yd, 1)) }}). With every measured shot
+          {{ percent(page.covered.measured / page.covered.yards) }}.
         </span>
         <RouterLink :to="{ name: 'gaps', params: { studentId } }">See the gaps</RouterLink>
         <GroundLegend class="push" played :estimates="drawn.some((c) => c.basis === 'estimated')" />
