@@ -21,6 +21,7 @@ from oxgang.demo.records import (
 
 ACADEMY: Final = "Wexholt Hill Golf Academy"
 ALTITUDE_M: Final = 180.0
+TIME_ZONE: Final = "Europe/London"
 PASSWORD: Final = "fallow-ground"
 COACHES: Final = (("ilse", "Ilse Varnholt"), ("tobin", "Tobin Achterby"))
 ASSISTANT: Final = ("rhona", "Rhona Pellow")

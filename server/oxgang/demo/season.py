@@ -31,6 +31,7 @@ from oxgang.demo.scenario import (
     RANGE,
     SECOND_COACHS,
     STUDENTS,
+    TIME_ZONE,
     TOGETHER,
     TOGETHER_HOUR,
     TOGETHER_IN_DAYS,
@@ -53,7 +54,7 @@ SEED = 1086
 @transaction.atomic
 def load_demo(*, now: datetime, seed: int = SEED) -> Academy:
     """The academy, its coaches, students, clubs and balls. The same seed and day give the same."""
-    academy = open_academy(ACADEMY, altitude_m=ALTITUDE_M)
+    academy = open_academy(ACADEMY, altitude_m=ALTITUDE_M, time_zone=TIME_ZONE)
     coaches = [add_coach(academy, name=name, log_in=log_in, password=PASSWORD) for log_in, name in COACHES]
     add_range_picture(RANGE, by=coaches[0], now=now)
     for number, wanted in enumerate(STUDENTS):

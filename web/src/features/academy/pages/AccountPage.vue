@@ -12,6 +12,7 @@ import { useTexts } from "@/shared/texts/texts";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
+import { browserName } from "../composables/browserName";
 
 type Security = Schemas["SecurityOut"];
 const cache = useQueryCache();
@@ -62,8 +63,6 @@ const endOne = async (id: number) =>
     ),
   );
 const endAll = async () => take(await places.run(() => dataOf(api.POST("/api/account/sign-out-everywhere"))));
-/** A browser's name for itself is long: what it runs on is enough to know it by. */
-const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0, 40) || "unknown");
 </script>
 
 <template>
@@ -152,7 +151,7 @@ const browser = (text: string) => /\(([^;)]+)/.exec(text)?.[1] ?? (text.slice(0,
           <h2>Signed in</h2>
           <p v-for="one in security.data.value.sign_ins" :key="one.id" class="row">
             <span
-              ><b>{{ browser(one.browser) }}</b>
+              ><b>{{ browserName(one.browser) }}</b>
               <span class="quiet under num"
                 >{{ one.where }}, since {{ momentWords(one.at) }}, last seen
                 {{ momentWords(one.seen_at) }}</span
