@@ -12,6 +12,7 @@ import Sentence from "@/shared/ui/Sentence.vue";
 import { provideStudent } from "@/shared/student/context";
 import ChartForm from "../components/ChartForm.vue";
 import ChartNames from "../components/ChartNames.vue";
+import FirstBalls from "../components/FirstBalls.vue";
 import NameMatches from "../components/NameMatches.vue";
 
 type Look = Schemas["FileLook"];
@@ -124,7 +125,6 @@ const boxes = computed(() => {
     .filter(({ club, swing }) => club && swing);
 });
 const ranges = computed(() => seen.value?.chart?.boxes.filter(({ of_yd }) => of_yd).length ?? 0);
-const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
 </script>
 
 <template>
@@ -306,35 +306,7 @@ const yards = (v: number | null) => (v === null ? "" : units.value.show(v, 1));
           </section>
         </div>
       </div>
-      <h2>The first balls</h2>
-      <table class="plain num first">
-        <thead>
-          <tr>
-            <th>Line</th>
-            <th>Shot</th>
-            <th class="right">Carry, {{ units.unit }}</th>
-            <th class="right">Total</th>
-            <th class="right">Launch</th>
-            <th class="right">Spin</th>
-            <th class="right">Ball speed, {{ units.speed.sign }}</th>
-            <th>Strike</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="ball in seen.preview" :key="ball.line">
-            <td>{{ ball.line }}</td>
-            <td class="slab">{{ ball.club }} {{ ball.swing }} {{ ball.trajectory }}</td>
-            <td class="right">{{ yards(ball.carry_yd) }}</td>
-            <td class="right">{{ yards(ball.total_yd) }}</td>
-            <td class="right">{{ ball.launch_deg?.toFixed(1) }}</td>
-            <td class="right">{{ ball.spin_rpm?.toFixed(0) }}</td>
-            <td class="right">
-              {{ ball.ball_speed_mps == null ? "" : units.speed.show(ball.ball_speed_mps, 1) }}
-            </td>
-            <td>{{ ball.strike }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FirstBalls :balls="seen.preview" :units="units" />
     </template>
   </div>
 </template>
@@ -386,7 +358,7 @@ ul {
     grid-template-columns: minmax(0, 1fr);
   }
 }
-/* A column of the file over what it means; of the first balls what was flown, in a list that moves. */
+/* A column of the file over what it means. */
 @media (max-width: 640px) {
   .asked thead {
     display: none;
@@ -403,10 +375,6 @@ ul {
   .sample {
     max-width: 100%;
     text-align: right;
-  }
-  .first {
-    display: block;
-    overflow-x: auto;
   }
 }
 </style>

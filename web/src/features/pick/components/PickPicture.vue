@@ -234,18 +234,11 @@ const handles = computed(() => [
       </g>
       <path :d="`M${x(ball.pin_yd)} ${sky - raised - 26}V${height}`" class="pin-line" />
       <!-- Over the line, so that no figure is struck through. -->
-      <g
-        v-for="({ shot, at }, row) in lanes"
-        :key="`said ${name(shot)}`"
-        class="said"
-        :class="{ best: isBest(at) }"
-      >
+      <g v-for="({ shot, at }, row) in lanes" :key="at" class="said" :class="{ best: isBest(at) }">
         <text class="name" x="4" :y="laneY(row) + 5">{{ name(shot) }}</text>
         <text class="share" :x="shareX(shot).x" :y="laneY(row) + 5" :text-anchor="shareX(shot).anchor">
           {{ percent(shot.on_green) }}
-          <tspan class="more" dx="6">
-            {{ moreOf(shot, at) }}
-          </tspan>
+          <tspan class="more" dx="6">{{ moreOf(shot, at) }}</tspan>
         </text>
       </g>
       <g
@@ -373,9 +366,6 @@ svg {
 .share {
   font-weight: 700;
 }
-.said {
-  pointer-events: none;
-}
 .more {
   font-weight: 400;
   fill: var(--ink-2);
@@ -383,6 +373,9 @@ svg {
 .pin-line {
   stroke: var(--accent);
   stroke-width: 2;
+}
+.pin-line,
+.said {
   pointer-events: none;
 }
 .handle {
