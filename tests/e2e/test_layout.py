@@ -144,8 +144,9 @@ def test_many_numbers_and_none_are_whole_on_a_phone(
             page.set_viewport_size(DESK)
             go_on_to(page, address(view, student=student))
             if view.endswith("/import"):
-                file = {"name": "day.csv", "mimeType": "text/csv", "buffer": WIDE_FILE}
-                page.get_by_label("File to import").set_input_files(file)
+                page.get_by_label("File to import").set_input_files(
+                    {"name": "day.csv", "mimeType": "text/csv", "buffer": WIDE_FILE}
+                )
                 expect(page.get_by_role("heading", name="The first balls")).to_be_visible()
             faults += [f"{view} phone: {line}" for line in wrong_at(page, PHONE)]
             if view != "/devices":
