@@ -138,7 +138,8 @@ LAYOUTS: dict[str, Layout] = {
     "German, UTF-8 with decimal commas": Layout(
         GERMAN.encode(), GERMAN_ROWS, clubs=NAMES, scale=FRACTION,
         columns={"Datum": "date", "Treffer": "strike", "Seite": "offline_yd", "Schwung": "swing"},
-        more=[("strike", ["solid", "fat"]), ("offline_yd", [-3.2, 2.1]), ("date", ["2026-11-26"] * 2)],
+        # 3.2 and 2.1 metres, as the carries are.
+        more=[("strike", ["solid", "fat"]), ("offline_yd", [-3.5, 2.3]), ("date", ["2026-11-26"] * 2)],
     ),
     "German, Windows-1252": Layout(GERMAN.encode("cp1252"), GERMAN_ROWS, clubs=NAMES, scale=FRACTION),
     "German, UTF-16": Layout(GERMAN.encode("utf-16"), GERMAN_ROWS, clubs=NAMES, scale=FRACTION),
