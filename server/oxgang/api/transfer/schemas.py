@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated, Final, Literal
+from typing import Annotated, Final, Literal, Self
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AliasChoices, ConfigDict, Field, field_validator
+from pydantic import AliasChoices, ConfigDict, Field, field_validator, model_validator
 
 from oxgang.academy.services.students import HANDICAPS
 from oxgang.api.data_inventory.schemas import MergedOut
@@ -261,6 +261,20 @@ class CardPart(_Strict):
     @classmethod
     def _is_a_day(cls, day: str) -> str:
         return date.fromisoformat(day).isoformat()
+
+    @model_validator(mode="after")
+    def _is_one_card(self) -> Self:
+        """Its shots are of its own clubs and swings, and its ends are in order."""
+        if self.from_yd >= self.to_yd:
+            raise ValueError(f"from {self.from_yd} to {self.to_yd} yards is no range of distances")
+        if self.arms and len(self.arms) != len(self.positions):
+            raise ValueError(f"{len(self.positions)} swings and {len(self.arms)} arm angles")
+        labels = ({label for label, _ in self.clubs}, {label for label, _ in self.positions})
+        for key in (cell.key for cell in self.cells):
+            for name, known in zip((key.club, key.swing), labels, strict=True):
+                if name not in known:
+                    raise ValueError(f'"{name}" is not on this card')
+        return self
 
 
 class VersionPart(_Strict):

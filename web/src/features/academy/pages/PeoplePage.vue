@@ -10,6 +10,8 @@ import { askAgain } from "@/shared/api/queries";
 import { useSaving } from "@/shared/api/saving";
 import { momentWords, shortDay } from "@/shared/format/dates";
 import { handedOverWords } from "@/shared/format/handedOver";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName } from "@/shared/storage/own";
 import { useTexts } from "@/shared/texts/texts";
 import Sentence from "@/shared/ui/Sentence.vue";
 import Waiting from "@/shared/ui/Waiting.vue";
@@ -34,8 +36,9 @@ const people = useQuery({ key: keys.people, query: () => dataOf(api.GET("/api/pe
 const { busy, run, about } = useSaving();
 const made = ref<Schemas["EntryLinkMade"] | null>(null);
 const announcement = ref("");
-const name = ref("");
-const role = ref<Role>("coach");
+const blank = (): { name: string; role: Role } => ({ name: "", role: "coach" });
+/** Whoever is to be invited. Survives leaving the page. */
+const { form: invited, settle } = useFormDraft(draftName("invitation"), blank());
 /** Whose students are being handed over, and to whom. */
 const handing = ref<{ from: number; to: number | "" } | null>(null);
 
@@ -54,11 +57,11 @@ async function change(write: () => Promise<{ data?: Schemas["PeopleOut"] }>, wor
 }
 async function invite(): Promise<void> {
   announcement.value = "";
-  const body = { name: name.value, role: role.value };
+  const body = { ...invited };
   const link = await run(() => dataOf(api.POST("/api/people/invitations", { body })));
   if (!link) return;
   made.value = link;
-  name.value = "";
+  settle(blank());
   await people.refetch();
 }
 async function reset(person: Person): Promise<void> {
@@ -238,16 +241,16 @@ async function handOver(): Promise<void> {
           <h2>Invite a coach</h2>
           <form @submit.prevent="invite">
             <label for="person">Name</label>
-            <Input id="person" v-model:value="name" :maxlength="120" autocomplete="off" />
+            <Input id="person" v-model:value="invited.name" :maxlength="120" autocomplete="off" />
             <Sentence :text="about('name')" />
             <label for="role">Role</label>
-            <select id="role" v-model="role">
+            <select id="role" v-model="invited.role">
               <option v-for="one in ROLES" :key="one" :value="one">
                 {{ texts.name("role", one) }}
               </option>
             </select>
-            <p class="quiet">{{ MAY[role] }}</p>
-            <Button type="primary" html-type="submit" :loading="busy" :disabled="!name.trim()"
+            <p class="quiet">{{ MAY[invited.role] }}</p>
+            <Button type="primary" html-type="submit" :loading="busy" :disabled="!invited.name.trim()"
               >Create invitation</Button
             >
           </form>

@@ -117,7 +117,7 @@ test("a version is published with its note, and stands first", async () => {
   expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("");
 });
 
-test("a refusal stands on the page, and the note is not lost", async () => {
+test("a refusal stands on the page, and the note is still there when the page is left and come back to", async () => {
   const { page, text, press } = await card({
     "POST /api/students/s/versions": () => problem(422, "unusable-input", "Nothing is measured yet."),
   });
@@ -125,7 +125,9 @@ test("a refusal stands on the page, and the note is not lost", async () => {
   await press("Publish");
   await published();
   expect(text()).toContain("Nothing is measured yet.");
-  expect((page.find("#note").element as HTMLTextAreaElement).value).toBe("slower back");
+  page.unmount();
+  const { page: again } = await card();
+  expect((again.find("#note").element as HTMLTextAreaElement).value).toBe("slower back");
 });
 
 test("what moved between two versions, and what is within chance", async () => {

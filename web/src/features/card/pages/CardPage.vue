@@ -9,6 +9,8 @@ import { api, dataOf, sentenceOf, type Schemas } from "@/shared/api/client";
 import { useSaving } from "@/shared/api/saving";
 import { useForgetStudent, useMatrix, useWords } from "@/shared/api/queries";
 import { percent } from "@/shared/format/numbers";
+import { useFormDraft } from "@/shared/storage/formDraft";
+import { draftName, ofStudent } from "@/shared/storage/own";
 import { key, useKeys } from "@/shared/keys/useKeys";
 import NoClubs from "@/shared/ui/NoClubs.vue";
 import DeferredMount from "@/shared/ui/DeferredMount.vue";
@@ -36,7 +38,10 @@ const versions = useQuery({
   key: () => keys.versions(props.studentId),
   query: () => dataOf(api.GET("/api/students/{student_id}/versions", path)),
 });
-const note = ref("");
+/** Survives leaving the page. */
+const { form: written, settle } = useFormDraft(ofStudent(props.studentId, draftName("card note")), {
+  note: "",
+});
 const { error, busy, run } = useSaving();
 const number = ref<number | null>(null);
 const newest = computed(() => versions.data.value?.[0]);
@@ -64,10 +69,10 @@ async function workOut(): Promise<void> {
 const publish = () =>
   run(async () => {
     const { step, order, cues, run: runs } = look.value;
-    const body = { note: note.value, step, order, cues, run: runs };
+    const body = { note: written.note, step, order, cues, run: runs };
     await workOut();
     await dataOf(api.POST("/api/students/{student_id}/versions", { ...path, body }));
-    note.value = "";
+    settle({ note: "" });
     await Promise.all([versions.refetch(), preview.refetch(), forget(props.studentId)]);
   });
 const compare = () =>
@@ -166,7 +171,7 @@ useKeys("Card", [
               <MovedList :moved="preview.data.value.moved" played />
             </template>
             <label for="note">Note to the student</label>
-            <Textarea id="note" v-model:value="note" :rows="2" :maxlength="300" />
+            <Textarea id="note" v-model:value="written.note" :rows="2" :maxlength="300" />
             <Button
               id="publish"
               type="primary"
