@@ -2,13 +2,20 @@
 
 import gzip
 import json
+import sqlite3
+import threading
+from collections.abc import Generator
+from contextlib import closing
 from typing import Any
 
 import pytest
+from django.db import OperationalError, connection
 from django.utils import timezone
-from oxgang.academy.models import Coach, Student
+from oxgang.academy.models import Club, Coach, Student
+from oxgang.core.errors import InputError
 from oxgang.files.shots import read_shots
-from oxgang.range_sessions.models import Ball
+from oxgang.range_sessions.models import Ball, RangeSession
+from oxgang.range_sessions.services import imports
 from oxgang.range_sessions.services.balls import CHUNK
 from oxgang.range_sessions.services.imports import import_balls, read_for
 from oxgang.range_sessions.services.insert import MANY
@@ -78,14 +85,73 @@ def test_unreadable_files_are_refused_with_a_sentence(api: Api, student: Student
             assert response.json()["code"] == "unusable-file"
 
 
-@pytest.mark.django_db(transaction=True)
-def test_an_import_broken_off_takes_everything_back(coach: Coach, student: Student) -> None:
-    rows = b"".join(b"56,9:00,%d\n" % (40 + i % 40) for i in range(3 * CHUNK))
-    file = read_for(student, b"club,swing,carry_yd\n" + rows)
+def long_file(balls: int) -> bytes:
+    return b"club,swing,carry_yd\n" + b"".join(b"56,9:00,%d\n" % (40 + i % 40) for i in range(balls))
+
+
+def begun(student: Student, coach: Coach, content: bytes) -> Generator[tuple[int, int], None, None]:
+    """An import of which the first chunk is worked out."""
+    file = read_for(student, content)
     steps = import_balls(student, file, skip_bad=False, by=coach, now=timezone.now())
     assert next(steps) == (CHUNK, CHUNK)
+    return steps
+
+
+@pytest.mark.django_db(transaction=True)
+def test_an_import_keeps_nobody_waiting_and_broken_off_stores_nothing(coach: Coach, student: Student) -> None:
+    steps = begun(student, coach, long_file(3 * CHUNK))
+    with closing(sqlite3.connect(connection.settings_dict["NAME"], timeout=0)) as other:
+        # Another writer gets the lock at once, and sees none of the balls.
+        other.execute("BEGIN IMMEDIATE")
+        assert other.execute("SELECT COUNT(*) FROM range_sessions_ball").fetchone() == (0,)
+        other.rollback()
     steps.close()
     assert Ball.objects.count() == 0
+    with connection.cursor() as cursor, pytest.raises(OperationalError, match="no such table"):
+        cursor.execute("SELECT * FROM arriving_balls")
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_file_imported_twice_at_once_is_there_once(coach: Coach, student: Student) -> None:
+    content, answers = long_file(2 * CHUNK), []
+
+    def other() -> None:
+        file = read_for(student, content)
+        answers.extend(import_balls(student, file, skip_bad=False, by=coach, now=timezone.now()))
+        connection.close()
+
+    steps = begun(student, coach, content)
+    thread = threading.Thread(target=other)
+    thread.start()
+    thread.join()
+    assert answers[-1] == (2 * CHUNK, 2 * CHUNK)
+    assert list(steps) == [(2 * CHUNK, 0)]
+    assert Ball.objects.count() == 2 * CHUNK
+    assert RangeSession.objects.count() == 1
+
+
+def test_what_changes_while_a_file_is_worked_out_counts_for_all_of_it(
+    api: Api, coach: Coach, student: Student, wedge: Club, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    plain = long_file(2 * CHUNK)
+    content = plain.replace(b"56,9:00", b"0,56,9:00").replace(b"club", b"altitude_m,club")
+    steps = begun(student, coach, content)
+    assert api("PATCH", "/settings", {"altitude_m": 1500}).status_code == 200
+    assert list(steps)[-1] == (2 * CHUNK, 2 * CHUNK)
+    found = list(Ball.objects.order_by("pk").values_list("carry_yd", "standard_yd"))
+    assert [carry for carry, _ in found] == [40 + i % 40 for i in range(2 * CHUNK)]
+    assert all(standard > carry + 0.3 for carry, standard in found)  # thin air carries further
+    assert len({standard for _, standard in found}) == 40
+    # Another loft is another club: the file would have to be matched anew, and nothing is stored.
+    steps = begun(student, coach, content.replace(b"0,56,", b"1,56,"))
+    assert api("PATCH", f"/clubs/{wedge.pk}", {"loft_deg": 55}).status_code == 200
+    with pytest.raises(InputError, match="changed meanwhile"):
+        list(steps)
+    assert Ball.objects.count() == 2 * CHUNK
+    # Who changes it again and again stops it, and the page is told why.
+    monkeypatch.setattr(imports, "store_gathered", lambda *_, **__: None)
+    answer = api.upload(f"/students/{student.pk}/shots", long_file(CHUNK))
+    assert "Import the file again" in stored(answer)["refused"]
 
 
 def test_a_long_file_goes_in_with_progress(api: Api, student: Student) -> None:

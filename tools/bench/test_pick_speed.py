@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from django.utils import timezone
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.core.carry.matrix import Cell
 from oxgang.core.carry.surfaces import common_factor
 from oxgang.core.carry.today import struck_from
@@ -23,7 +24,6 @@ from oxgang.demo.season import load_demo
 from oxgang.matrix.selectors.cached import CachedMatrix
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.pick_table import pick_table
-from oxgang.range_sessions.services.balls import local_day
 
 from tests.core.builders import LOFTS, made
 from tests.core.picks import ARMS

@@ -29,6 +29,11 @@ def day_at(academy: Academy, moment: datetime) -> date:
     return moment.astimezone(ZoneInfo(academy.time_zone)).date()
 
 
+def local_day(student: Student, moment: datetime) -> date:
+    """The day at the student's academy of an aware moment."""
+    return day_at(student.academy, moment)
+
+
 def academy_of(reader: Reader) -> Academy:
     """The academy within which somebody reads."""
     return reader if isinstance(reader, Academy) else reader.academy

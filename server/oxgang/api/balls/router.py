@@ -7,7 +7,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Academy, Student
-from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.academy.selectors.people import club_of, local_day, student_of
 from oxgang.academy.selectors.range_pictures import range_pictures_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.balls.schemas import (
@@ -41,7 +41,6 @@ from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import ball_of, balls_in_cell, balls_of_day, usual_of
 from oxgang.range_sessions.selectors.devices import sent_ball
 from oxgang.range_sessions.services.balls import (
-    local_day,
     mark_ball,
     restore_ball,
     withdraw_ball,

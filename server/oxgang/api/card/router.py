@@ -11,7 +11,7 @@ from django.utils import timezone
 from django.utils.text import slugify
 from ninja import Query, Router
 
-from oxgang.academy.selectors.people import student_of, texts_of
+from oxgang.academy.selectors.people import local_day, student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.card.schemas import (
     CardPreview,
@@ -47,7 +47,6 @@ from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import card_of, version_of, versions_of
 from oxgang.matrix.services.publishing import publish
 from oxgang.practice.selectors.portal import shows_of
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.texts.language import Language
 
 router = Router(tags=["card"])

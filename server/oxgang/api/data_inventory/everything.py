@@ -9,6 +9,7 @@ from zipfile import ZIP_DEFLATED, ZipFile
 
 from oxgang.academy.models import Consent, Student
 from oxgang.academy.selectors.log import log_of
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.ownership import CONSENT_FIELDS
 from oxgang.api.transfer.schemas import StudentFile
 from oxgang.files.bag import write_bag
@@ -19,7 +20,6 @@ from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.practice.models import Picture
 from oxgang.practice.selectors.transfer import everything_of
 from oxgang.range_sessions.selectors.balls import clubs_for_file, shots_for_file
-from oxgang.range_sessions.services.balls import local_day
 
 READ_ME = """Everything that {academy} keeps of {student}, taken along on {day}.
 

@@ -15,7 +15,7 @@ from ninja.files import UploadedFile
 from pydantic import ValidationError
 
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.selectors.people import bag_of, student_of
+from oxgang.academy.selectors.people import bag_of, local_day, student_of
 from oxgang.academy.services.clubs import import_bag
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.chart.looking import chart_look
@@ -53,7 +53,6 @@ from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.played import played_in
 from oxgang.range_sessions.selectors.balls import clubs_for_file, known_uids, shots_for_file
 from oxgang.range_sessions.selectors.mappings import guessed, remembered
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.imported_carries import import_carries
 from oxgang.range_sessions.services.imports import ReadFile, import_balls, match, read_for
 from oxgang.range_sessions.services.mappings import remember
@@ -198,8 +197,12 @@ def _stored(student: Student, read: ReadFile, skip_bad: bool, coach: Coach) -> S
     def lines() -> Iterator[str]:
         steps = import_balls(student, read, skip_bad=skip_bad, by=coach, now=timezone.now())
         new = 0
-        for done, new in steps:
-            yield json.dumps({"done": done, "total": total, "new": new, "stored": False}) + "\n"
+        try:
+            for done, new in steps:
+                yield json.dumps({"done": done, "total": total, "new": new, "stored": False}) + "\n"
+        except InputError as error:
+            yield json.dumps({"refused": str(error)}) + "\n"
+            return
         yield json.dumps({"done": total, "total": total, "new": new, "stored": True}) + "\n"
 
     return StreamingHttpResponse(lines(), content_type="application/x-ndjson")

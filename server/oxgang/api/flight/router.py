@@ -7,7 +7,7 @@ from ninja import Query, Router
 
 from oxgang.academy.models import Student
 from oxgang.academy.selectors.chain import chain_of
-from oxgang.academy.selectors.people import club_of, student_of
+from oxgang.academy.selectors.people import club_of, local_day, student_of
 from oxgang.academy.selectors.recipes import recipes_of
 from oxgang.academy.services.recipes import Setups, keep_recipes
 from oxgang.api.auth import CoachRequest
@@ -37,7 +37,6 @@ from oxgang.core.words.intervals import Z
 from oxgang.core.words.shots import Trajectory
 from oxgang.matrix.selectors.matrix import chain_in, matrix_of
 from oxgang.range_sessions.selectors.balls import measured_shots
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.standard_carries import convert_carries
 
 router = Router(tags=["flight"])

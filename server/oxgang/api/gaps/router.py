@@ -7,7 +7,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Club
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.gaps.schemas import (
@@ -40,7 +40,6 @@ from oxgang.matrix.selectors.matrix import ground_under, matrix_of
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in
 from oxgang.matrix.selectors.runs import runs_seen
 from oxgang.matrix.selectors.standing import standing_of
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["gaps"])
 

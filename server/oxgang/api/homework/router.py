@@ -11,7 +11,7 @@ from django.utils.text import slugify
 from ninja import Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of, texts_of
+from oxgang.academy.selectors.people import local_day, student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.homework.schemas import HomeworkIn, HomeworkOut, HomeworkRow
@@ -27,7 +27,6 @@ from oxgang.practice.services.homework import (
     send_homework,
     take_homework_back,
 )
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["homework"])
 

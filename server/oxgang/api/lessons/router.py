@@ -14,7 +14,7 @@ from ninja.files import UploadedFile
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.academy.selectors.standards import ownership
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label, made
@@ -47,7 +47,6 @@ from oxgang.practice.services.lessons import (
     write_lesson,
 )
 from oxgang.practice.services.pictures import keep_picture, measure_picture, remove_picture
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["lessons"])
 

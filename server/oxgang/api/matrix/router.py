@@ -9,7 +9,7 @@ from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label, made
 from oxgang.api.matrix.schemas import CompareOut, MatrixOut, WhyOut
@@ -30,7 +30,6 @@ from oxgang.matrix.selectors.matrix import StudentMatrix, chain_in, matrix_of
 from oxgang.matrix.selectors.runs import runs_seen
 from oxgang.matrix.selectors.stored import computed_text, matrix_text
 from oxgang.range_sessions.selectors.balls import balls_in_cell
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.texts.recipes import recipe_values
 
 router = Router(tags=["matrix"])

@@ -6,14 +6,13 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.selectors.chain import windows_of
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import Label
 from oxgang.api.net.schemas import NetPlanOut
 from oxgang.core.flight.launch import DRAWN_DEG, mark_for_launch
 from oxgang.core.words.shots import CellKey, Trajectory
 from oxgang.matrix.selectors.matrix import matrix_of, speed_in
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["net"])
 

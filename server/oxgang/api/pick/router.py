@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.matrix.schemas import KeyOut
@@ -43,7 +43,6 @@ from oxgang.matrix.selectors.picking import (
 )
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.runs import runs_seen
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["pick"])
 

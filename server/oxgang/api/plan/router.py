@@ -7,7 +7,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.academy.services.students import set_criteria
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
@@ -33,7 +33,6 @@ from oxgang.matrix.selectors.due import due_in
 from oxgang.matrix.selectors.matrix import matrix_of
 from oxgang.matrix.selectors.standing import criteria_of, standing_of
 from oxgang.range_sessions.selectors.plans import plan_of
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.plans import PlanFields, drop_plan, keep_plan
 
 router = Router(tags=["plan"])

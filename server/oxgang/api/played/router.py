@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Router
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.played.schemas import ChooseIn, PlayedOut, ShotName
@@ -23,7 +23,6 @@ from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.played import PlayedNow, limit_of, played_in, proposal_for
 from oxgang.matrix.selectors.standing import standing_of
 from oxgang.matrix.services.playing import Choice, choose_shots
-from oxgang.range_sessions.services.balls import local_day
 
 router = Router(tags=["played"])
 

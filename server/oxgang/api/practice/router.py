@@ -12,7 +12,7 @@ from ninja import Query, Router
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Coach, Student
-from oxgang.academy.selectors.people import student_of, texts_of
+from oxgang.academy.selectors.people import local_day, student_of, texts_of
 from oxgang.academy.selectors.standards import ownership
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
@@ -60,7 +60,6 @@ from oxgang.practice.selectors.week import week_for
 from oxgang.practice.services.homework import archive_routine, keep_routine, mark_rounds_seen
 from oxgang.practice.services.rounds import save_round, take_round_back
 from oxgang.range_sessions.selectors.plans import plan_of
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.texts.cards import in_language, key_name
 
 router = Router(tags=["practice"])

@@ -12,7 +12,7 @@ from ninja import Query, Router
 from pydantic import Field
 
 from oxgang.academy.models import Student
-from oxgang.academy.selectors.people import student_of, texts_of
+from oxgang.academy.selectors.people import local_day, student_of, texts_of
 from oxgang.api.auth import CoachRequest, took_away
 from oxgang.api.fields import made
 from oxgang.api.practice.content import row_name
@@ -31,7 +31,6 @@ from oxgang.practice.selectors.lessons import lessons_of
 from oxgang.range_sessions.selectors.appointments import next_of
 from oxgang.range_sessions.selectors.balls import days_hit
 from oxgang.range_sessions.selectors.plans import plan_of
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.texts.messages import Texts
 
 router = Router(tags=["progress"])

@@ -5,7 +5,7 @@ from uuid import UUID
 from django.utils import timezone
 from ninja import Router
 
-from oxgang.academy.selectors.people import student_of
+from oxgang.academy.selectors.people import local_day, student_of
 from oxgang.api.auth import CoachRequest
 from oxgang.api.fields import made
 from oxgang.api.review.schemas import (
@@ -26,7 +26,6 @@ from oxgang.matrix.selectors.as_data import cell_data, suspect_data
 from oxgang.matrix.selectors.matrix import StudentMatrix
 from oxgang.matrix.selectors.review import review_of
 from oxgang.range_sessions.selectors.balls import days_of
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.review import reopen, review
 
 router = Router(tags=["review"])

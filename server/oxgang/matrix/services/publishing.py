@@ -11,6 +11,7 @@ from django.db.models import Max
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import AuditAction, Coach, Student
 from oxgang.academy.selectors.consent import LINK, agreed
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import created, record_entry
 from oxgang.academy.services.settings import LINK_DAYS_RANGE
@@ -24,7 +25,6 @@ from oxgang.matrix.selectors.phone import freeze
 from oxgang.matrix.selectors.pick_table import PickTable
 from oxgang.matrix.selectors.played import played_in
 from oxgang.matrix.selectors.published import content_of
-from oxgang.range_sessions.services.balls import local_day
 
 MAX_NOTE = 300
 

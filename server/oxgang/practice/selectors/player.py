@@ -8,6 +8,7 @@ from datetime import datetime
 import numpy as np
 
 from oxgang.academy.models import Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.core.ground.played import Play
 from oxgang.core.practice.forms import Call, Field
 from oxgang.core.practice.par import Par, Player, Shot, on_net, par_of
@@ -17,7 +18,6 @@ from oxgang.core.words.shots import CellKey, Lie
 from oxgang.matrix.selectors.cached import CachedMatrix, cached_matrix
 from oxgang.matrix.selectors.played import PlayedNow, played_in
 from oxgang.practice.models import Round
-from oxgang.range_sessions.services.balls import local_day
 
 NET_LOOK_BACK = 10
 

@@ -9,6 +9,7 @@ from typing import Final
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import BORN, Changed, append_to_entry, changed, fields_of, record_entry
 from oxgang.core.errors import InputError
@@ -20,7 +21,6 @@ from oxgang.matrix.selectors.cached import cached_matrix, carry_cache_forward
 from oxgang.practice.models import CourseLog
 from oxgang.practice.selectors.course import card_shot, promise_for
 from oxgang.practice.services.rounds import when_it_was
-from oxgang.range_sessions.services.balls import local_day
 
 # Two rounds of every hole; more comes from a link in other hands.
 MOST_A_DAY: Final = 120

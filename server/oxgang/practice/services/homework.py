@@ -12,6 +12,7 @@ from django.db import transaction
 
 from oxgang.academy.errors import NotFound
 from oxgang.academy.models import Academy, AuditAction, Coach, Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.edit_conflicts import refuse_if_replaced
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
@@ -24,7 +25,6 @@ from oxgang.practice.as_data import call_data, row_data, row_of
 from oxgang.practice.models import Homework, Round, Routine
 from oxgang.practice.models.homework import MAX_CUES, MAX_TITLE
 from oxgang.practice.selectors.player import field_of, matrix_now, par_for
-from oxgang.range_sessions.services.balls import local_day
 
 MOST_ROWS: Final = 8
 MAX_CUE: Final = 120

@@ -10,6 +10,7 @@ from django.db import transaction
 
 from oxgang.academy.errors import ChangedMeanwhile, NotFound
 from oxgang.academy.models import AuditAction, Coach, Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import changed, created, fields_of, record_academy_entry, record_entry
 from oxgang.academy.services.standards import refuse_house
@@ -17,7 +18,6 @@ from oxgang.core.errors import InputError
 from oxgang.core.words.lesson import Checkpoint, Fault, Seen, When
 from oxgang.practice.models import Lesson, OwnWord, WordKind
 from oxgang.practice.models.lesson import MAX_LINE, MAX_NOTE
-from oxgang.range_sessions.services.balls import local_day
 
 FIELDS = ("seen", "faults", "cue", "drill", "note", "by_id", "changed_at", "withdrawn_at")
 MOST_FAULTS = 7

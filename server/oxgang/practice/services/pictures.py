@@ -14,13 +14,12 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 
 from oxgang.academy.models import AuditAction, Coach, Hand, Student
 from oxgang.academy.selectors.consent import agreed
-from oxgang.academy.selectors.people import known_swings
+from oxgang.academy.selectors.people import known_swings, local_day
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.errors import InputError
 from oxgang.core.keeping.positions import Marks, arm_angle
 from oxgang.files.limits import MB, MOST_PICTURE_BYTES
 from oxgang.practice.models import Picture
-from oxgang.range_sessions.services.balls import local_day
 
 # As it is kept.
 MOST_BYTES: Final = 400_000

@@ -10,7 +10,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Entry, Student
-from oxgang.academy.selectors.people import bag_of, known_swings
+from oxgang.academy.selectors.people import bag_of, known_swings, local_day
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import (
     BORN,
@@ -32,7 +32,7 @@ from oxgang.practice.as_data import call_of, key_of, round_balls
 from oxgang.practice.models import Homework, Round
 from oxgang.practice.selectors.player import matrix_now, par_for
 from oxgang.range_sessions.models import Ball
-from oxgang.range_sessions.services.balls import local_day, record_balls
+from oxgang.range_sessions.services.balls import record_balls
 
 # A phone's clock may be so far ahead, and a round so old when it comes in.
 AHEAD: Final = timedelta(minutes=10)

@@ -3,17 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import replace
 from datetime import date, datetime
-from operator import attrgetter
-from typing import Any
-from zoneinfo import ZoneInfo
 
 from django.db import transaction
 from django.db.models import F
 
 from oxgang.academy.models import AuditAction, Club, Coach, Entry, Student
-from oxgang.academy.selectors.people import day_at, known_swings
+from oxgang.academy.selectors.people import known_swings
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import (
     BORN,
@@ -27,12 +23,12 @@ from oxgang.academy.services.log import (
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
 from oxgang.core.flight.checks import check_shot, problem_with
 from oxgang.core.flight.landing import READ_NOTE, TOUCH, Landing, with_landing
-from oxgang.core.words.measurements import ADJUSTMENTS, MEASURED
+from oxgang.core.words.measurements import ADJUSTMENTS
 from oxgang.core.words.shots import Shot
-from oxgang.core.words.swing import Position
 from oxgang.range_sessions.models import Ball, Device, FeedBall, RangeSession
+from oxgang.range_sessions.services.ball_rows import columns_of, named_by
 from oxgang.range_sessions.services.insert import insert
-from oxgang.range_sessions.services.standard_carries import NORMALIZED, normalize_carry, standard_of
+from oxgang.range_sessions.services.standard_carries import NORMALIZED, normalize_carry
 
 CHUNK = 1000
 # What a coach may change of a ball, what follows from it, and what of it the log says.
@@ -42,19 +38,12 @@ MARKS = ("strike", "excluded", *CELL, *ADJUSTMENTS, "lie", "ball", "grooves", "w
 LANDED = ("carry_yd", "offline_yd", "total_yd", "extra")
 CORRECTED = (*MARKS, *LANDED, "arm_deg", *NORMALIZED)
 SAID = (*MARKS, "carry_yd", "offline_yd", "total_yd")
-# What a ball takes over from a shot as it is.
-_ALIKE = ("strike", "ball", "lie", "grooves", "wet", *MEASURED, *ADJUSTMENTS)
 
 
 class TakenAlready(OxgangError):
     """Somebody else has the device's ball."""
 
     code = ProblemCode.TAKEN_ALREADY
-
-
-def local_day(student: Student, moment: datetime) -> date:
-    """The day at the academy of an aware moment."""
-    return day_at(student.academy, moment)
 
 
 @retry_on_conflict
@@ -66,15 +55,14 @@ def record_balls(
     now: datetime,
     sent: FeedBall | None = None,
     accepted: bool = False,
-    from_file: bool = False,
     reported: bool = False,
     told: bool = True,
 ) -> int:
     """Store at most `CHUNK` balls; one whose id the student already has changes nothing.
 
     `sent` is the device's ball that the single ball in `hits` takes; `accepted` balls enter the matrix
-    without a review; those `from_file` are told of as one; `reported`
-    ones are the student's own word. Without `told` the caller writes the entry of the log.
+    without a review; `reported` ones are the student's own word. Without `told` the caller writes the
+    entry of the log.
 
     Raises
     ------
@@ -86,68 +74,23 @@ def record_balls(
     int
         How many were new.
     """
-    hits = [(_named_by(shot, club), club) for shot, club in hits]
-    wanted = [shot.id for shot, _ in hits]
-    stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
-    fresh = [(shot, club) for shot, club in hits if shot.id not in stored]
+    fresh = fresh_of(student, hits)
     if not fresh:
         return 0
     if sent is not None:
         _refuse_if_taken(sent, student)
-    swings = known_swings(student)
-    today = local_day(student, now)
-    on = [_day(student, shot, today) for shot, _ in fresh]
-    sessions = _sessions(student, set(on), by)
-    entry = None
+    columns = columns_of(student, fresh, now=now, accepted=accepted, reported=reported)
+    sessions = sessions_of(student, columns["hit_on"], by)
+    columns["session_id"] = [sessions[day].pk for day in columns["hit_on"]]
+    columns["sent_id"] = [None if sent is None else sent.pk] * len(fresh)
     if told:
-        kind = AuditAction.BALLS_FROM_FILE if from_file else AuditAction.BALLS_RECORDED
-        kind = AuditAction.BALLS_REPORTED if reported else kind
-        entry = _write_down(student, len(fresh), set(on), kind, by=by, now=now)
-    # Column by column, which is quicker than ball by ball: a file has many.
-    shots, clubs = [shot for shot, _ in fresh], [club for _, club in fresh]
-    columns: dict[str, Sequence[Any]] = {
-        field.attname: [field.get_default()] * len(fresh)
-        for field in Ball._meta.concrete_fields
-        if field.has_default() or field.empty_strings_allowed or field.null
-    }
-    columns |= {
-        "student_id": [student.pk] * len(fresh),
-        "accepted": [accepted] * len(fresh),
-        "reported": [reported] * len(fresh),
-        "sent_id": [None if sent is None else sent.pk] * len(fresh),
-        "entry_id": [None if entry is None else entry.pk] * len(fresh),
-        "session_id": [sessions[day].pk for day in on],
-        "club_id": [club.pk for club in clubs],
-        "uid": [shot.id for shot in shots],
-        "hit_on": on,
-        "hit_at": [_moment(student, shot) for shot in shots],
-        "swing": [shot.cell.swing for shot in shots],
-        "arm_deg": [_arm(swings, shot) for shot in shots],
-        "trajectory": [shot.cell.trajectory for shot in shots],
-        "spin": [shot.cell.spin for shot in shots],
-        "tempo": [shot.cell.tempo for shot in shots],
-        "excluded": [shot.excluded[:200] for shot in shots],
-        "extra": [dict(shot.extra) for shot in shots],
-        **{name: list(map(attrgetter(name), shots)) for name in _ALIKE},
-    }
-    lofts = {club.label: club.loft_deg for club in clubs}
-    if len(lofts) < len({club.pk for club in clubs}):
-        # Two clubs of one label: by their ids.
-        shots = [replace(shot, cell=replace(shot.cell, club=str(club.pk))) for shot, club in fresh]
-        lofts = {str(club.pk): club.loft_deg for club in clubs}
-    found = standard_of(student, shots, [reported] * len(fresh), lofts)
-    columns |= zip(NORMALIZED, map(list, zip(*found, strict=True)), strict=True)
-    columns.pop(Ball._meta.pk.attname, None)
+        kind = AuditAction.BALLS_REPORTED if reported else AuditAction.BALLS_RECORDED
+        entry = write_down(student, len(fresh), set(columns["hit_on"]), kind, by=by, now=now)
+        columns["entry_id"] = [entry.pk] * len(fresh)
     insert(Ball, columns)
     if sent is not None:
         moved_on(sent.device_id)
     return len(fresh)
-
-
-def _named_by(shot: Shot, club: Club) -> Shot:
-    if shot.cell.club == club.label:
-        return shot
-    return replace(shot, cell=replace(shot.cell, club=club.label))
 
 
 def _refuse_if_taken(sent: FeedBall, student: Student) -> None:
@@ -165,12 +108,19 @@ def _refuse_if_taken(sent: FeedBall, student: Student) -> None:
         )
 
 
+def fresh_of(student: Student, hits: Sequence[tuple[Shot, Club]]) -> list[tuple[Shot, Club]]:
+    """Balls whose ids the student has not yet, by the labels of their clubs."""
+    wanted = [shot.id for shot, _ in hits]
+    stored = set(Ball.objects.filter(student=student, uid__in=wanted).values_list("uid", flat=True))
+    return [(named_by(shot, club), club) for shot, club in hits if shot.id not in stored]
+
+
 def moved_on(device: int) -> None:
     """A device's balls or what it plays have changed: the views ask anew."""
     Device.objects.filter(pk=device).update(change=F("change") + 1)
 
 
-def _write_down(
+def write_down(
     student: Student,
     balls: int,
     days: Collection[date],
@@ -189,26 +139,7 @@ def _write_down(
     return append_to_entry(student, key, did, values, balls, by=by, now=now, change=batch)
 
 
-def _arm(swings: Mapping[str, Position], shot: Shot) -> float | None:
-    position = swings.get(shot.cell.swing.casefold())
-    return position.arm_deg if position else None
-
-
-def _moment(student: Student, shot: Shot) -> datetime | None:
-    if shot.hit_at is None:
-        return None
-    if shot.hit_at.tzinfo is None:
-        return shot.hit_at.replace(tzinfo=ZoneInfo(student.academy.time_zone))
-    return shot.hit_at
-
-
-def _day(student: Student, shot: Shot, today: date) -> date:
-    if shot.hit_at is not None and shot.hit_at.tzinfo is not None:
-        return local_day(student, shot.hit_at)
-    return shot.hit_on or today
-
-
-def _sessions(student: Student, days: Iterable[date], by: Coach | None) -> dict[date, RangeSession]:
+def sessions_of(student: Student, days: Iterable[date], by: Coach | None) -> dict[date, RangeSession]:
     days = set(days)
     known = {s.day: s for s in RangeSession.objects.filter(student=student, day__in=days)}
     missing = [RangeSession(student=student, day=day, coach=by) for day in sorted(days - set(known))]

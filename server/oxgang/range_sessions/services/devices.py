@@ -12,7 +12,7 @@ from django.db.models import F
 
 from oxgang.academy.errors import ChangedMeanwhile
 from oxgang.academy.models import AuditAction, Club, Coach, Student
-from oxgang.academy.selectors.people import bag_of, known_swings, match_club
+from oxgang.academy.selectors.people import bag_of, known_swings, local_day, match_club
 from oxgang.academy.services.log import Changed, record_academy_entry
 from oxgang.academy.tokens import hash_of
 from oxgang.core.errors import InputError, OxgangError, ProblemCode
@@ -22,7 +22,7 @@ from oxgang.range_sessions.feeds.plays import IDLE, Plays, belongs_now
 from oxgang.range_sessions.models import Ball, Device, FeedBall, Group
 from oxgang.range_sessions.selectors.appointments import start_of
 from oxgang.range_sessions.selectors.bays import group_with, lag_of, turns_of
-from oxgang.range_sessions.services.balls import local_day, moved_on, record_balls
+from oxgang.range_sessions.services.balls import moved_on, record_balls
 from oxgang.range_sessions.services.moving import move_ball
 
 PREFIX = "oxg_"

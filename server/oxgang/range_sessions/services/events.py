@@ -14,6 +14,7 @@ from uuid import UUID
 from django.db import transaction
 
 from oxgang.academy.models import AuditAction, Club, Coach, Entry, Event, Student
+from oxgang.academy.selectors.people import local_day
 from oxgang.academy.services.labels import check_label_free
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry, undo
 from oxgang.core.errors import InputError
@@ -22,7 +23,6 @@ from oxgang.core.words import bag
 from oxgang.core.words.shots import Trajectory
 from oxgang.range_sessions.models import Ball
 from oxgang.range_sessions.selectors.balls import first_day
-from oxgang.range_sessions.services.balls import local_day
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -8,7 +8,7 @@ from datetime import date, datetime
 
 from oxgang.academy.models import AuditAction, Club, Coach, Student
 from oxgang.academy.selectors.chain import chain_of
-from oxgang.academy.selectors.people import bag_of, known_swings, match_club
+from oxgang.academy.selectors.people import bag_of, known_swings, local_day, match_club
 from oxgang.academy.services.conflicts import retry_on_conflict
 from oxgang.academy.services.log import Changed, changed, created, fields_of, record_entry
 from oxgang.core.carry.matrix import Basis
@@ -21,7 +21,6 @@ from oxgang.files.matrix import MatrixRow
 from oxgang.files.tables import RowProblem
 from oxgang.range_sessions.models import ImportedCarry
 from oxgang.range_sessions.models.imported_carry import MAX_SOURCE
-from oxgang.range_sessions.services.balls import local_day
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,12 +11,11 @@ from functools import cached_property
 from typing import Any, Final
 
 import numpy as np
-from django.db import transaction
 from django.utils import timezone
 from numpy.typing import NDArray
 
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.selectors.people import bag_of, file_names, known_swings, match_club
+from oxgang.academy.selectors.people import bag_of, file_names, known_swings, local_day, match_club
 from oxgang.core.errors import InputError
 from oxgang.core.flight.chain import TYPICAL, contact_of
 from oxgang.core.flight.checks import ASK_OVER_IN, ASK_OVER_YD, DRAWN_BACK_YD, plainly_fit, question_about
@@ -25,8 +24,12 @@ from oxgang.core.words.shots import USUAL, CellKey, Shot
 from oxgang.files.columns import Balls
 from oxgang.files.shots import read_shots
 from oxgang.files.tables import Reading, RowProblem, cell_text, many_objects
-from oxgang.range_sessions.services.balls import CHUNK, local_day, record_balls
+from oxgang.range_sessions.services.arriving import basis_of, gather, gathering, store_gathered
+from oxgang.range_sessions.services.ball_rows import columns_of
+from oxgang.range_sessions.services.balls import CHUNK, fresh_of
 
+# So often a file is worked out, where what it rests on changes meanwhile.
+TRIES: Final = 3
 # What lies between ball and face.
 _CONTACT = ("lie", "ball", "grooves", "wet")
 _PLAIN = Shot(cell=USUAL)
@@ -193,24 +196,41 @@ def _typical(shot: Shot) -> float:
 def import_balls(
     student: Student, file: ReadFile, *, skip_bad: bool, by: Coach, now: datetime
 ) -> Generator[tuple[int, int], None, None]:
-    """Store a file's balls, all or none, yielding (balls looked at, new balls) after each chunk.
+    """Store a file's balls, all or none, yielding (balls looked at, new balls) after each chunk; with the
+    last one they are stored.
 
-    Closing the generator before its end takes everything back.
+    They are worked out first and stored in one go, anew if what they rest on was changed meanwhile.
+    Closing the generator before its end stores nothing.
 
     Raises
     ------
     InputError
-        When the file has bad rows and they were not to be skipped.
+        When the file has bad rows and they were not to be skipped, or others keep changing the student.
     """
     if file.problems and not skip_bad:
         raise InputError("The file has bad rows. Choose whether to skip them or to cancel.", field="file")
-    done = new = 0
-    with transaction.atomic():
-        for start in range(0, len(file.balls), CHUNK):
-            chunk = file.some(start, CHUNK)
-            new += record_balls(student, chunk, by=by, now=now, from_file=True)
-            done += len(chunk)
-            yield done, new
+    total = len(file.balls)
+    names = basis_of(student).names
+    for _ in range(TRIES):
+        basis, new = basis_of(student), 0
+        if basis.names != names:
+            break
+        with gathering():
+            for start in range(0, total, CHUNK):
+                fresh = fresh_of(student, file.some(start, CHUNK))
+                if fresh:
+                    gather(columns_of(basis.student, fresh, now=now), first=start)
+                new += len(fresh)
+                if start + CHUNK < total:
+                    yield start + CHUNK, new
+            stored = store_gathered(basis, by=by, now=now)
+        if stored is not None:
+            yield total, stored
+            return
+    raise InputError(
+        "This student was changed meanwhile. Nothing was imported. Import the file again.",
+        field="file",
+    )
 
 
 def _made_ids(balls: Balls, wanted: Sequence[bool]) -> Iterator[str]:

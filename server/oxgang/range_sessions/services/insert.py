@@ -33,19 +33,21 @@ def insert(model: type[Model], columns: Mapping[str, Sequence[Any]]) -> None:
             made = [model(**dict(zip(columns, row, strict=True))) for row in rows]
             model._default_manager.bulk_create(made)
         return
+    with transaction.atomic(using=router.db_for_write(model), savepoint=False):
+        insert_into(model._meta.db_table, model, columns)
+
+
+def insert_into(table: str, model: type[Model], columns: Mapping[str, Sequence[Any]]) -> None:
+    """The same into a table with some of the model's fields, which may be another than its own."""
     connection = connections[router.db_for_write(model)]
-    fields = [f for f in model._meta.concrete_fields if not isinstance(f, AutoField)]
+    fields = [f for f in model._meta.concrete_fields if f.attname in columns]
     quote = connection.ops.quote_name
     names = ", ".join(quote(field.column or field.name) for field in fields)
     marks = ", ".join(["%s"] * len(fields))
     prepared = [_prepared(field, columns[field.attname], connection) for field in fields]
-    with (
-        transaction.atomic(using=connection.alias, savepoint=False),
-        connection.cursor() as cursor,
-    ):
+    with connection.cursor() as cursor:
         cursor.executemany(
-            f"INSERT INTO {quote(model._meta.db_table)} ({names}) VALUES ({marks})",
-            list(zip(*prepared, strict=True)),
+            f"INSERT INTO {quote(table)} ({names}) VALUES ({marks})", list(zip(*prepared, strict=True))
         )
 
 

@@ -9,10 +9,9 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from oxgang.academy.models import Academy, Student
-from oxgang.academy.selectors.people import rows_of, students_at
+from oxgang.academy.selectors.people import local_day, rows_of, students_at
 from oxgang.academy.services.log import touch
 from oxgang.range_sessions.models import Appointment, Ball, RangeSession
-from oxgang.range_sessions.services.balls import local_day
 from oxgang.range_sessions.services.standard_carries import normalize_all_carries
 
 AT_ONCE = 1000

@@ -8,14 +8,14 @@ from datetime import datetime
 from enum import StrEnum
 
 from oxgang.academy.models import Club, Coach, Student
-from oxgang.academy.selectors.people import bag_of, match_club
+from oxgang.academy.selectors.people import bag_of, local_day, match_club
 from oxgang.core.errors import ConfirmationNeeded, InputError
 from oxgang.core.flight.checks import check_shot, moment_question
 from oxgang.core.flight.landing import Landing, with_landing
 from oxgang.core.flight.launch import NetHit, with_net_launch
 from oxgang.core.words.shots import Shot, with_measured
 from oxgang.range_sessions.models import Ball, FeedBall
-from oxgang.range_sessions.services.balls import local_day, record_balls
+from oxgang.range_sessions.services.balls import record_balls
 
 
 class Moment(StrEnum):

@@ -17,6 +17,8 @@ interface Step {
   total: number;
   new: number;
   stored: boolean;
+  /** Why it ends here, and nothing was stored. */
+  refused?: string;
 }
 
 /**
@@ -96,6 +98,7 @@ export function useFileImport<R extends Report = Report>(options: ImportOptions)
       const answer = await send(options.storeAt, { method: "POST", body, signal: stop.signal });
       let last: Step | null = null;
       for await (const step of linesOf(answer)) {
+        if (step.refused) throw new Error(step.refused);
         last = step;
         state.percent = step.total ? Math.round((100 * step.done) / step.total) : 100;
       }

@@ -138,6 +138,14 @@ test("an import that breaks off says that nothing was stored", async () => {
   await vi.waitFor(() => expect(text()).toContain("nothing of it was stored"));
 });
 
+test("an import that the server gives up says why", async () => {
+  const { text, press } = await imported({
+    "POST /api/students/s/files/take": () => new Response('{"refused":"Changed meanwhile."}\n'),
+  });
+  await press("Skip the bad rows");
+  await vi.waitFor(() => expect(text()).toContain("Changed meanwhile."));
+});
+
 test("a file that cannot be read says why, and a huge one is not sent", async () => {
   const { text } = await imported({
     [`POST ${LOOK_AT}`]: () => problem(422, "unusable-file", "There is no table in this file."),
