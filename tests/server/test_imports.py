@@ -113,7 +113,8 @@ def test_an_import_keeps_nobody_waiting_and_broken_off_stores_nothing(coach: Coa
 
 @pytest.mark.django_db(transaction=True)
 def test_a_file_imported_twice_at_once_is_there_once(coach: Coach, student: Student) -> None:
-    content, answers = long_file(2 * CHUNK), []
+    content = long_file(2 * CHUNK)
+    answers: list[tuple[int, int]] = []
 
     def other() -> None:
         file = read_for(student, content)
@@ -138,7 +139,8 @@ def test_what_changes_while_a_file_is_worked_out_counts_for_all_of_it(
     steps = begun(student, coach, content)
     assert api("PATCH", "/settings", {"altitude_m": 1500}).status_code == 200
     assert list(steps)[-1] == (2 * CHUNK, 2 * CHUNK)
-    found = list(Ball.objects.order_by("pk").values_list("carry_yd", "standard_yd"))
+    rows: Any = Ball.objects.order_by("pk").values_list("carry_yd", "standard_yd")
+    found = list(rows)
     assert [carry for carry, _ in found] == [40 + i % 40 for i in range(2 * CHUNK)]
     assert all(standard > carry + 0.3 for carry, standard in found)  # thin air carries further
     assert len({standard for _, standard in found}) == 40

@@ -20,6 +20,7 @@ import time
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import ExitStack, closing
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
@@ -32,6 +33,8 @@ from tests.server.test_real_server import PASSWORD, Real
 # Seconds of the crowd, and of mixed use; an hour by OXGANG_BENCH_S=3600.
 CROWD_S = 30.0
 MIXED_S = float(os.environ.get("OXGANG_BENCH_S", "120"))
+IMPORTED = 100_000
+REQUESTS = int(os.environ.get("OXGANG_BENCH_REQUESTS", "10000"))
 
 
 @pytest.fixture(scope="module")
@@ -160,19 +163,77 @@ class Signed:
                     key, _, rest = value.partition("=")
                     self.cookies[key] = rest.split(";")[0]
             content = answer.read()
-        return json.loads(content) if content[:1] in b"[{" else content
+            plain = "ndjson" in answer.getheader("Content-Type", "")
+        return content if plain or content[:1] not in b"[{" else json.loads(content)
 
     def upload(self, path: str, picture: bytes) -> None:
+        fields = {"swing": "9:00", "trajectory": "stock"}
+        answer = self.send_form(path, fields, "p.jpg", "image/jpeg", picture)
+        assert "id" in str(answer), answer
+
+    def send_form(self, path: str, fields: dict[str, str], name: str, kind: str, content: bytes) -> Any:
         edge = "edge-of-a-part"
         head = 'Content-Disposition: form-data; name="{}"{}\r\n{}\r\n'
-        parts = [
-            head.format("swing", "", "") + "9:00",
-            head.format("trajectory", "", "") + "stock",
-        ]
+        parts = [head.format(key, "", "") + value for key, value in fields.items()]
         body = "".join(f"--{edge}\r\n{part}\r\n" for part in parts).encode()
-        body += (
-            f"--{edge}\r\n" + head.format("file", '; filename="p.jpg"', "Content-Type: image/jpeg\r\n")
-        ).encode()
-        body += picture + f"\r\n--{edge}--\r\n".encode()
-        answer = self.ask("POST", path, body, f"multipart/form-data; boundary={edge}")
-        assert "id" in str(answer), answer
+        file = head.format("file", f'; filename="{name}"', f"Content-Type: {kind}\r\n")
+        body += f"--{edge}\r\n{file}".encode() + content + f"\r\n--{edge}--\r\n".encode()
+        return self.ask("POST", path, body, f"multipart/form-data; boundary={edge}")
+
+
+def test_a_coach_types_on_while_100000_rows_come_in(real: Real) -> None:
+    signed = Signed(real)
+    student, other = [row["id"] for row in signed.ask("GET", "/api/students")["rows"][:2]]
+    club = signed.ask("GET", f"/api/students/{other}")["clubs"][0]["id"]
+    theirs = signed.ask("GET", f"/api/students/{student}")["clubs"][0]["label"]
+    rows = [f"{theirs},9:00,{40 + i % 30},2026-05-{1 + i % 28:02d},row {i}" for i in range(IMPORTED)]
+    content = "\n".join(["club,swing,carry_yd,date,remark", *rows]).encode()
+    waits: list[float] = []
+
+    def type_a_ball() -> float:
+        ball = {"club_id": club, "swing": "9:00", "carry_yd": 60}
+        ball |= {"uid": f"beside-{len(waits)}-{time.time()}", "hit_at": datetime.now(UTC).isoformat()}
+        start = time.monotonic()
+        answer = signed.ask("PUT", f"/api/students/{other}/balls", json.dumps(ball).encode())
+        assert "stored" in str(answer) or "ball" in str(answer), answer
+        return time.monotonic() - start
+
+    alone = statistics.median(type_a_ball() for _ in range(20))
+    start = time.monotonic()
+    with ThreadPoolExecutor(1) as apart:
+        path, of = f"/api/students/{student}/shots", Signed(real)
+        coming = apart.submit(of.send_form, path, {}, "shots.csv", "text/csv", content)
+        while not coming.done():
+            waits.append(type_a_ball())
+            time.sleep(0.2)
+    last = json.loads(coming.result().splitlines()[-1])
+    took = time.monotonic() - start
+    assert (last["stored"], last["new"]) == (True, IMPORTED), last
+    slow, most = statistics.quantiles(waits, n=20)[18], max(waits)
+    status = Path(f"/proc/{real.process.pid}/status").read_text(encoding="ascii")
+    peak = int(status.split("VmHWM:")[1].split()[0]) / 1024
+    print(
+        f"\n{IMPORTED:,} rows in {took:.1f} s; a ball typed meanwhile ({len(waits)}): median "
+        f"{statistics.median(waits):.2f} s, p95 {slow:.2f}, longest {most:.2f}; alone {alone:.2f}; "
+        f"the server at most {peak:.0f} MB"
+    )
+    assert slow < 1
+    assert peak < 500
+
+
+def test_memory_stays_over_many_requests(real: Real) -> None:
+    """The views of a day in turn, for every student, with a ball typed now and then."""
+    signed = Signed(real)
+    students = [row["id"] for row in signed.ask("GET", "/api/students")["rows"]]
+    views = ("matrix?live=true", "played", "gaps", "card", "history", "progress", "plan", "balls")
+    asked, held = 0, []
+    while asked < REQUESTS:
+        for student in students:
+            for view in views:
+                assert signed.ask("GET", f"/api/students/{student}/{view}")
+            signed.ask("GET", "/api/students")
+            asked += len(views) + 1
+        held.append(memory_mb(real))
+    early, late = held[len(held) // 5], held[-1]
+    print(f"\n{asked:,} requests: {early:.0f} MB after a fifth of them, {late:.0f} at the end")
+    assert late < 1.1 * early
