@@ -19,10 +19,12 @@ NAME(x, of: "…")   the name of a code of a family, or of several with commas b
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from datetime import date, datetime
 from functools import lru_cache
 from importlib.resources import files
+from threading import Lock
 from typing import Any, Final
 
 from babel.dates import format_skeleton
@@ -48,6 +50,18 @@ def file_of(name: str) -> str:
     return files(__package__).joinpath(name).read_text(encoding="utf-8")
 
 
+# An entry of a catalogue begins at the edge of its line, what belongs to it is indented.
+_ENTRY: Final = re.compile(r"^(-?[a-zA-Z][\w-]*) *=.*(?:\n(?:[ \t].*)?)*", re.MULTILINE)
+_WORD: Final = re.compile(r"-?[a-zA-Z][\w-]*")
+
+
+@lru_cache
+def entries(language: str) -> dict[str, str]:
+    """The entries of a language's catalogues by their ids, each as it stands."""
+    texts = (source(language), file_of(f"paper.{language}.ftl"))
+    return {found[1]: found[0] for text in reversed(texts) for found in _ENTRY.finditer(text)}
+
+
 class Texts:
     """The messages of a language for a reader of yards or metres."""
 
@@ -68,8 +82,9 @@ class Texts:
             "NAME": self._name,
         }
         self._bundle = FluentBundle([language], use_isolating=False, functions=functions)
-        for text in (source(language), file_of(f"paper.{language}.ftl")):
-            self._bundle.add_resource(FluentResource(text))
+        # Read when they are first wanted: all of them take half a second.
+        self._unread = dict(entries(language))
+        self._reading = Lock()
 
     def say(self, message: Message) -> str:
         """What is told, as a part of a sentence."""
@@ -83,7 +98,7 @@ class Texts:
     def format(self, code: str, values: Mapping[str, Value] | None = None) -> str:
         """The message of a code. One that has none, or lacks a value, shows itself."""
         message_id, _, attribute = code.replace(" ", "-").partition(".")
-        if not self._bundle.has_message(message_id):
+        if not self._has(message_id):
             return code
         message = self._bundle.get_message(message_id)
         pattern = message.attributes.get(attribute) if attribute else message.value
@@ -95,6 +110,19 @@ class Texts:
             known["touched"] = self.format(touched, known)
         text, _ = self._bundle.format_pattern(pattern, known)
         return str(text)
+
+    def _has(self, message_id: str) -> bool:
+        if not self._bundle.has_message(message_id) and message_id in entries(self.language):
+            with self._reading:
+                self._read(message_id)
+        return self._bundle.has_message(message_id)
+
+    def _read(self, entry_id: str) -> None:
+        """Read an entry, and before it those that it might speak of."""
+        if text := self._unread.pop(entry_id, ""):
+            for word in _WORD.findall(text):
+                self._read(word)
+            self._bundle.add_resource(FluentResource(text))
 
     def named(self, code: str, bare: str) -> str:
         """The message of a code, or what it is without one."""
