@@ -4,6 +4,7 @@ import vue from "@vitejs/plugin-vue";
 import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
 import { antStyles } from "./plugins/antStyles.ts";
+import { lightBase } from "./plugins/lightBase.ts";
 
 // Component tests share their modules, which is five times as quick. The outbox and the databases
 // of the browser are what modules hold on to: whoever tests with them has modules of its own.
@@ -16,6 +17,7 @@ export default defineConfig({
   plugins: [
     vue(),
     antStyles(),
+    lightBase(),
     // The page loads without a network. What it last read is kept by coach (shared/api/lastRead), and
     // writes wait in the outbox: the service worker knows nobody and keeps nothing of anybody.
     VitePWA({
@@ -60,7 +62,7 @@ export default defineConfig({
             { name: "offline", test: /src\/shared\/offline/, priority: 2 },
             {
               name: "base",
-              test: /src\/(features\/range\/(components\/(?!Landing|Range(Field|Pictures))|composables\/(?!rangeEditor))|shared\/(?!offline|ui\/(NumberField|StudentSelect|StandardsBar|antTheme|antTokens)))/,
+              test: /src\/(features\/range\/(components\/(?!Landing|NetPicture|Range(Field|Pictures))|composables\/(?!rangeEditor))|shared\/(?!offline|ground|ui\/(DotPlot|NumberField|StudentSelect|StandardsBar|WrongStudent|antTheme|antTokens)))/,
             },
           ],
         },

@@ -1,8 +1,6 @@
 /** What the pages read from the server, cached by key. */
 import { useQuery, useQueryCache, type EntryKey } from "@pinia/colada";
 import { toValue, type MaybeRefOrGetter } from "vue";
-import { messagesOf } from "@/shared/texts/messages";
-import { yieldToMain } from "@/shared/ui/yieldToMain";
 import { api, dataOf, type Schemas } from "./client";
 import { keys } from "./keys";
 
@@ -25,13 +23,7 @@ const path = (id: string) => ({ params: { path: { student_id: id } } });
 export function useWords() {
   return useQuery({
     key: keys.words,
-    query: async () => {
-      const words = await dataOf(api.GET("/api/words"));
-      // Read in a turn of their own: a page that says something from them is made in the next.
-      messagesOf(words.texts);
-      await yieldToMain();
-      return words;
-    },
+    query: () => dataOf(api.GET("/api/words")),
     staleTime: Infinity,
     gcTime: false,
   });

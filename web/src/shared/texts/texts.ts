@@ -2,13 +2,13 @@
  * Sentences from codes and values, by the server's messages (server/oxgang/texts). What a message
  * may use is written there; `texts.test.ts` and the server's own test read the same examples.
  */
-import { FluentBundle, FluentNumber, type FluentValue, type Scope } from "@fluent/bundle";
+import { FluentBundle, FluentNumber, FluentResource, type FluentValue, type Scope } from "@fluent/bundle";
 import dayjs from "dayjs";
 import { computed, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue";
 import type { Schemas } from "@/shared/api/client";
 import { useWords } from "@/shared/api/queries";
 import { points } from "@/shared/format/numbers";
-import { messagesOf } from "./messages";
+import { entriesOf, WORD } from "./messages";
 import { unitsOf, unitWords, type UnitSets, type UnitWords } from "@/shared/units/units";
 
 export type Values = Record<string, string | number | boolean | null>;
@@ -79,13 +79,21 @@ export function makeTexts(source: string, units: UnitWords): Texts {
       NAME: ([codes = ""], { of = "" }) => names(text(of), text(codes).split(",")),
     },
   });
-  let filled = false;
+  const entries = entriesOf(source);
+  const asked = new Set<string>();
+  /** Read an entry when it is first wanted, with those that it might speak of. */
+  function read(id: string): void {
+    const entry = asked.has(id) ? undefined : entries.get(id);
+    asked.add(id);
+    if (entry === undefined) return;
+    for (const [word] of entry.matchAll(WORD)) read(word);
+    bundle.addResource(new FluentResource(entry));
+  }
 
   function format(code: string, values: Values = {}): string {
     if (!source) return "";
-    if (!filled) bundle.addResource(messagesOf(source));
-    filled = true;
     const [id = "", attribute = ""] = code.replaceAll(" ", "-").split(".");
+    read(id);
     const message = bundle.getMessage(id);
     const pattern = attribute ? message?.attributes[attribute] : message?.value;
     if (!pattern) return code;

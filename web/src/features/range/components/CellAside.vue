@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** The cell being hit: its number, its balls, whether it is enough; then the balls of the day. */
 import type { Strike } from "@/shared/api/queries";
-import { computed } from "vue";
+import { computed, defineAsyncComponent } from "vue";
 import { basisWords, halfInterval } from "@/shared/api/cells";
 import { outboxState } from "@/shared/outbox/outbox";
-import DotPlot from "@/shared/ui/DotPlot.vue";
 import { useStudentContext } from "@/shared/student/context";
 import type { useSession } from "../composables/session";
 import BallList from "./BallList.vue";
+
+// Comes after the view: its scales are heavier than all that is pressed here.
+const DotPlot = defineAsyncComponent(() => import("@/shared/ui/DotPlot.vue"));
 
 const props = defineProps<{
   studentId: string;
@@ -59,7 +61,13 @@ const count = computed(() => {
       <span v-else :class="{ 'quiet num': now.cell.balls }">{{ basisWords(now.cell) }}</span>
     </p>
     <p v-if="enough" class="enough" :class="{ yes: now.more === 0 }">{{ enough }}</p>
-    <DotPlot :balls="cellBalls" :centre-yd="now.cell?.carry_yd ?? null" :newest="balls.at(-1)?.uid ?? null" />
+    <div class="place" :class="{ some: cellBalls.length }">
+      <DotPlot
+        :balls="cellBalls"
+        :centre-yd="now.cell?.carry_yd ?? null"
+        :newest="balls.at(-1)?.uid ?? null"
+      />
+    </div>
     <p v-if="spin" class="quiet">Measured spin: {{ spin }}.</p>
     <div class="head list-head">
       <h2>{{ count }}</h2>
@@ -87,6 +95,10 @@ const count = computed(() => {
 </template>
 
 <style scoped>
+/* As high as the dots, which come a little later. */
+.place.some {
+  min-height: 96px;
+}
 .centre {
   display: flex;
   align-items: baseline;
