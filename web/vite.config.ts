@@ -55,7 +55,8 @@ export default defineConfig({
         assetFileNames: ({ names }) =>
           names.includes("card.css") ? "card.css" : "assets/[name]-[hash][extname]",
         // One part with what every view needs and what the range is made of, since a phone far from
-        // the server waits for each. The range picture comes when it is asked for. What needs Ant Design stays by itself: the range does without.
+        // the server waits for each. The range picture comes when it is asked for. What needs Ant Design or
+        // scales stays by itself (lightBase): the range does without.
         codeSplitting: {
           groups: [
             // The phone's page has its rules without the base of the desk's.

@@ -8,7 +8,7 @@ export const WORD = /-?[a-zA-Z][\w-]*/g;
 let last: { source: string; entries: ReadonlyMap<string, string> } | null = null;
 export function entriesOf(source: string): ReadonlyMap<string, string> {
   if (last?.source !== source) {
-    const found = [...source.matchAll(ENTRY)].map((entry): [string, string] => [entry[1]!, entry[0]]);
+    const found = [...source.matchAll(ENTRY)].map(([entry, id = ""]): [string, string] => [id, entry]);
     last = { source, entries: new Map(found) };
   }
   return last.entries;
